@@ -1,0 +1,41 @@
+package org.epiglyph.carrier;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.epiglyph.core.Problem;
+
+/**
+ * Where a batch came from, kept beside it without any secret.
+ *
+ * @param address the record service; empty where the batch came from files
+ * @param task    the task's id there; empty where the batch came from files
+ */
+public record Origin(String address, String task) {
+    /** The batch came from files. */
+    public static final Origin FILES = new Origin("", "");
+    private static final ObjectMapper JSON = new ObjectMapper();
+
+    public boolean isRecord() {
+        return !address.isEmpty();
+    }
+
+    void write(Path file) throws IOException {
+        Files.writeString(file, JSON.createObjectNode().put("address", address).put("task", task).toPrettyString());
+    }
+
+    /** Reads what was kept. */
+    public static Origin read(Path file) throws Problem {
+        if (!Files.exists(file)) {
+            return FILES;
+        }
+        try {
+            JsonNode node = JSON.readTree(file.toFile());
+            return new Origin(node.path("address").asText(), node.path("task").asText());
+        } catch (IOException e) {
+            throw new Problem(file + " cannot be read. Hand back into a folder instead.", e);
+        }
+    }
+}

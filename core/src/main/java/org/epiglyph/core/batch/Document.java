@@ -1,0 +1,23 @@
+package org.epiglyph.core.batch;
+
+/**
+ * One received file of a submission.
+ *
+ * @param id       unique within the batch; also the name of its folder among the originals
+ * @param path     folders and name exactly as received, separated by slashes
+ * @param sha256   digest of its bytes, 64 lower-case hexadecimal digits
+ * @param bytes    its length
+ * @param pages    whether it became pages
+ * @param evidence why it is this student's, in words
+ */
+public record Document(String id, String path, String sha256, long bytes, Pages pages, String evidence) {
+    /** The file name exactly as received, without folders. */
+    public String name() {
+        return path.substring(path.lastIndexOf('/') + 1);
+    }
+
+    /** How many pages can be written on; 0 where it did not become pages. */
+    public int pageCount() {
+        return pages instanceof Pages.Ready ready ? ready.count() : 0;
+    }
+}

@@ -1,0 +1,22 @@
+package org.epiglyph.core.batch;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One time that a student handed in.
+ *
+ * @param number    1 for the first
+ * @param at        when, where that is known
+ * @param message   what the student wrote with it; may be empty
+ * @param documents the files, at least one
+ */
+public record HandIn(int number, Optional<Instant> at, String message, List<Document> documents) {
+    public HandIn {
+        documents = List.copyOf(documents);
+        if (number < 1 || documents.isEmpty()) {
+            throw new IllegalArgumentException("A hand-in is numbered from 1 and has a document, not " + number);
+        }
+    }
+}

@@ -1,0 +1,114 @@
+package org.epiglyph.core.batch;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Scorecard;
+
+/**
+ * What one student handed in and everything the marker has done with it.
+ *
+ * @param student    whose it is
+ * @param handIns    oldest first; none where nothing was received
+ * @param marks      from back to front
+ * @param scores     the scores so far
+ * @param onTheWhole the remark on the whole, for the student; may be empty
+ * @param privately  the private note; never handed back; may be empty
+ * @param sealed     true where the marker is done with it
+ * @param receipt    the last hand-back's receipt, whether or not the work has changed since
+ * @param handedBack true where the record has the work as it is now
+ * @param seen       pages that have been looked at
+ */
+public record Submission(Student student, List<HandIn> handIns, List<Mark> marks, Scorecard scores, String onTheWhole,
+        String privately,
+        boolean sealed, Optional<Receipt> receipt, boolean handedBack, Set<PageRef> seen) {
+    public Submission {
+        handIns = List.copyOf(handIns);
+        marks = List.copyOf(marks);
+        seen = Set.copyOf(seen);
+    }
+
+    /** A submission as it came, untouched. */
+    public static Submission untouched(Student student, List<HandIn> handIns) {
+        return new Submission(student, handIns, List.of(), Scorecard.EMPTY, "", "", false, Optional.empty(), false,
+                Set.of());
+    }
+
+    /** The hand-in that counts: the newest. */
+    public Optional<HandIn> current() {
+        return handIns.isEmpty() ? Optional.empty() : Optional.of(handIns.getLast());
+    }
+
+    /** The documents of the hand-in that counts. */
+    public List<Document> documents() {
+        return current().map(HandIn::documents).orElse(List.of());
+    }
+
+    /** All pages of the hand-in that counts, in order. */
+    public List<PageRef> pages() {
+        return documents().stream()
+                .flatMap(d -> Stream.iterate(0, i -> i < d.pageCount(), i -> i + 1).map(i -> new PageRef(d.id(), i)))
+                .toList();
+    }
+
+    public Optional<Mark> findMark(String id) {
+        return marks.stream().filter(m -> m.id().equals(id)).findFirst();
+    }
+
+    /** Where the submission stands in the marker's work. */
+    public Stage stage(MarkScheme scheme) {
+        if (sealed) {
+            return handedBack ? Stage.HANDED_BACK : Stage.SEALED;
+        }
+        if (scores.isComplete(scheme)) {
+            return Stage.SCORED;
+        }
+        boolean begun = !marks.isEmpty() || !scores.points().isEmpty() || !onTheWhole.isEmpty() || !privately.isEmpty();
+        if (begun) {
+            return Stage.BEGUN;
+        }
+        return handIns.isEmpty() ? Stage.NOTHING_RECEIVED : Stage.UNTOUCHED;
+    }
+
+    /** Marks that the student may see, from back to front. */
+    public List<Mark> marksForStudent() {
+        return marks.stream().filter(m -> !m.isPrivate()).toList();
+    }
+
+    Submission withMarks(List<Mark> other) {
+        return new Submission(student, handIns, other, scores, onTheWhole, privately, sealed, receipt, handedBack,
+                seen);
+    }
+
+    Submission withScores(Scorecard other) {
+        return new Submission(student, handIns, marks, other, onTheWhole, privately, sealed, receipt, handedBack, seen);
+    }
+
+    Submission withOnTheWhole(String other) {
+        return new Submission(student, handIns, marks, scores, other, privately, sealed, receipt, handedBack, seen);
+    }
+
+    Submission withPrivately(String other) {
+        return new Submission(student, handIns, marks, scores, onTheWhole, other, sealed, receipt, handedBack, seen);
+    }
+
+    /** Sealed or open again; either way the record no longer has the work as it is now. */
+    Submission withSealed(boolean other) {
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, other, receipt, false, seen);
+    }
+
+    Submission withReceipt(Optional<Receipt> other) {
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, other, other.isPresent(),
+                seen);
+    }
+
+    Submission withSeen(Set<PageRef> other) {
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack,
+                other);
+    }
+}

@@ -1,0 +1,57 @@
+package org.epiglyph.core.margin;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Puts remarks beside their places without overlap. The order given is kept, and the sum of squared distances from
+ * the wished places is the least possible (isotonic regression by pooling adjacent violators).
+ */
+public final class MarginLayout {
+    private MarginLayout() {}
+
+    /**
+     * A remark that wants a place.
+     *
+     * @param wish   where its top would stand if it were alone
+     * @param height its height, 0 or more
+     */
+    public record Wish(double wish, double height) {}
+
+    /**
+     * The tops of the remarks.
+     *
+     * @param wishes in the order they shall stand in
+     * @param gap    the least space between two
+     * @param top    nothing stands above this
+     * @return one top for each wish, in the same order and unit
+     */
+    public static double[] tops(List<Wish> wishes, double gap, double top) {
+        List<double[]> pools = new ArrayList<>(); // each: sum, count
+        double[] before = new double[wishes.size()];
+        double offset = 0;
+        for (int i = 0; i < wishes.size(); i++) {
+            before[i] = offset;
+            double[] pool = {wishes.get(i).wish() - offset, 1};
+            while (!pools.isEmpty() && mean(pools.getLast()) >= mean(pool)) {
+                double[] above = pools.removeLast();
+                pool[0] += above[0];
+                pool[1] += above[1];
+            }
+            pools.add(pool);
+            offset += wishes.get(i).height() + gap;
+        }
+        double[] tops = new double[wishes.size()];
+        int i = 0;
+        for (double[] pool : pools) {
+            for (int n = 0; n < pool[1]; n++, i++) {
+                tops[i] = Math.max(top, mean(pool)) + before[i];
+            }
+        }
+        return tops;
+    }
+
+    private static double mean(double[] pool) {
+        return pool[0] / pool[1];
+    }
+}

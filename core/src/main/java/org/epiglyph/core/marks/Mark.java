@@ -1,0 +1,50 @@
+package org.epiglyph.core.marks;
+
+import java.util.List;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+
+/** Anything the marker puts on a page. Immutable; in page space. */
+public sealed interface Mark permits Stroke, Highlight, Note, TypedText, Stamp {
+    /** How translucent ink is laid on, 0 clear to 1 full, before it multiplies with the page. */
+    double WASH_STRENGTH = 0.35;
+
+    Head head();
+
+    /** The smallest box around everything that is drawn, line widths included. */
+    PageBox bounds();
+
+    /** How it is drawn, from back to front. */
+    List<Drawn> drawing();
+
+    /** True where a pointer at the place, with so many points of reach, touches the mark. */
+    boolean touches(PagePoint place, double reach);
+
+    /** The same mark elsewhere on its page. */
+    Mark movedBy(double dx, double dy);
+
+    /** The same mark with other words. */
+    Mark withRemark(Remark remark);
+
+    default String id() {
+        return head().id();
+    }
+
+    default PageRef page() {
+        return head().page();
+    }
+
+    default Ink ink() {
+        return head().ink();
+    }
+
+    default Remark remark() {
+        return head().remark();
+    }
+
+    /** True where neither the mark nor its words may ever be handed back. */
+    default boolean isPrivate() {
+        return remark().isPrivate();
+    }
+}

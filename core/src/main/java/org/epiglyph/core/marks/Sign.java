@@ -1,0 +1,126 @@
+package org.epiglyph.core.marks;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.epiglyph.core.ink.Cubic;
+import org.epiglyph.core.ink.InkPath;
+import org.epiglyph.core.page.PagePoint;
+
+/**
+ * The examiners' signs (common practice, no source), drawn as by hand in a box one unit high.
+ */
+public enum Sign {
+    /** Right; counts as a mark earned. */
+    TICK(0.95),
+    /** Wrong. */
+    CROSS(0.9),
+    /** Not clear. */
+    QUERY(0.6),
+    /** Something is left out here. */
+    OMISSION(0.9),
+    /** Error carried forward: wrong before, rightly followed up here. */
+    CARRIED_FORWARD(1.9),
+    /** Benefit of the doubt given. */
+    BENEFIT_OF_DOUBT(2.0);
+
+    private static final double ROUND = 0.5523;
+    private final double aspect;
+
+    Sign(double aspect) {
+        this.aspect = aspect;
+    }
+
+    /** Width over height. */
+    public double aspect() {
+        return aspect;
+    }
+
+    /** The lines of the sign, with the top left of its box at 0, 0 and its height 1. */
+    public List<InkPath> paths() {
+        return switch (this) {
+            case TICK -> List.of(new InkPath(at(0.02, 0.62),
+                    List.of(new Cubic(at(0.12, 0.66), at(0.22, 0.8), at(0.28, 0.98)),
+                            new Cubic(at(0.4, 0.6), at(0.62, 0.2), at(0.93, 0.02)))));
+            case CROSS -> List.of(line(0.05, 0.06, 0.85, 0.94), line(0.84, 0.04, 0.06, 0.96));
+            case QUERY -> List.of(new InkPath(at(0.04, 0.26),
+                    List.of(new Cubic(at(0.06, 0.08), at(0.2, 0.02), at(0.3, 0.02)),
+                            new Cubic(at(0.48, 0.02), at(0.58, 0.14), at(0.56, 0.28)),
+                            new Cubic(at(0.54, 0.46), at(0.3, 0.46), at(0.3, 0.7)))),
+                    line(0.3, 0.93, 0.3, 0.96));
+            case OMISSION -> List.of(line(0.04, 0.96, 0.46, 0.06), line(0.46, 0.06, 0.86, 0.96));
+            case CARRIED_FORWARD -> letters("ecf");
+            case BENEFIT_OF_DOUBT -> letters("bod");
+        };
+    }
+
+    private static List<InkPath> letters(String word) {
+        List<InkPath> paths = new ArrayList<>();
+        double x = 0.04;
+        for (char letter : word.toCharArray()) {
+            double left = x;
+            letter(letter).forEach(path -> paths.add(path.movedBy(left, 0)));
+            x += letter == 'f' ? 0.5 : 0.66;
+        }
+        return paths;
+    }
+
+    /** A letter's lines; its bowl spans 0.4 to 0.96 in height. */
+    private static List<InkPath> letter(char letter) {
+        InkPath stem = line(0, 0.04, 0, 0.96);
+        return switch (letter) {
+            case 'b' -> List.of(stem, bowl(0.26));
+            case 'c' -> List.of(arc(0.27));
+            case 'd' -> List.of(bowl(0.26), stem.movedBy(0.52, 0));
+            case 'e' -> List.of(line(0.01, 0.68, 0.53, 0.68), eye());
+            case 'f' -> List.of(new InkPath(at(0.5, 0.1),
+                    List.of(new Cubic(at(0.36, 0), at(0.22, 0.06), at(0.22, 0.26)),
+                            Cubic.straight(at(0.22, 0.26), at(0.22, 0.96)))),
+                    line(0.04, 0.42, 0.44, 0.42));
+            case 'o' -> List.of(bowl(0.27));
+            default -> throw new IllegalArgumentException("No sign uses the letter " + letter);
+        };
+    }
+
+    private static InkPath bowl(double cx) {
+        double r = 0.26;
+        double ry = 0.28;
+        double cy = 0.68;
+        return new InkPath(at(cx + r, cy),
+                List.of(quarter(cx, cy, r, 0, 0, ry), quarter(cx, cy, 0, ry, -r, 0), quarter(cx, cy, -r, 0, 0, -ry),
+                        quarter(cx, cy, 0, -ry, r, 0)));
+    }
+
+    private static InkPath arc(double cx) {
+        double r = 0.26;
+        double ry = 0.28;
+        double cy = 0.68;
+        return new InkPath(at(cx + 0.2, cy - 0.2),
+                List.of(new Cubic(at(cx + 0.12, cy - 0.27), at(cx + 0.05, cy - ry), at(cx, cy - ry)),
+                        quarter(cx, cy, 0, -ry, -r, 0), quarter(cx, cy, -r, 0, 0, ry),
+                        new Cubic(at(cx + 0.08, cy + ry), at(cx + 0.15, cy + 0.25), at(cx + 0.21, cy + 0.18))));
+    }
+
+    private static InkPath eye() {
+        double cx = 0.27;
+        double cy = 0.68;
+        return new InkPath(at(cx + 0.26, cy),
+                List.of(quarter(cx, cy, 0.26, 0, 0, -0.28), quarter(cx, cy, 0, -0.28, -0.26, 0),
+                        quarter(cx, cy, -0.26, 0, 0, 0.28),
+                        new Cubic(at(cx + 0.1, cy + 0.28), at(cx + 0.18, cy + 0.25), at(cx + 0.23, cy + 0.18))));
+    }
+
+    /** A quarter of an ellipse about the centre, from one axis end to the next. */
+    private static Cubic quarter(double cx, double cy, double fromX, double fromY, double toX, double toY) {
+        return new Cubic(at(cx + fromX + toX * ROUND, cy + fromY + toY * ROUND),
+                at(cx + toX + fromX * ROUND, cy + toY + fromY * ROUND),
+                at(cx + toX, cy + toY));
+    }
+
+    private static InkPath line(double x1, double y1, double x2, double y2) {
+        return InkPath.through(at(x1, y1), at(x2, y2));
+    }
+
+    private static PagePoint at(double x, double y) {
+        return new PagePoint(x, y);
+    }
+}

@@ -1,0 +1,24 @@
+package org.epiglyph.core.roster;
+
+/**
+ * The record system's key for a student, exactly as it writes it.
+ *
+ * @param value never blank
+ */
+public record StudentKey(String value) implements Comparable<StudentKey> {
+    public StudentKey {
+        if (value.isBlank()) {
+            throw new IllegalArgumentException("A student's key may not be blank");
+        }
+    }
+
+    @Override
+    public int compareTo(StudentKey other) {
+        return value.compareTo(other.value);
+    }
+
+    @Override
+    public String toString() {
+        return value;
+    }
+}

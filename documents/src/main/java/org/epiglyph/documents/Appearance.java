@@ -1,0 +1,183 @@
+package org.epiglyph.documents;
+
+import java.awt.Shape;
+import java.awt.geom.AffineTransform;
+import java.awt.geom.PathIterator;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSFloat;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSStream;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.epiglyph.core.ink.Cubic;
+import org.epiglyph.core.ink.InkPath;
+import org.epiglyph.core.marks.Drawn;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PagePoint;
+
+/**
+ * A mark's appearance stream: a form whose box is the annotation's rectangle, so that no reader needs to fit it.
+ * Words are drawn as outlines, which look the same everywhere and need no embedded typeface; the annotation carries
+ * them as text.
+ */
+final class Appearance {
+    private final PageGeometry geometry;
+    private final StringBuilder content = new StringBuilder();
+
+    private Appearance(PageGeometry geometry) {
+        this.geometry = geometry;
+    }
+
+    static COSStream of(PDDocument document, PageGeometry geometry, Mark mark) throws IOException {
+        Appearance appearance = new Appearance(geometry);
+        boolean wash = false;
+        for (Drawn drawn : mark.drawing()) {
+            wash |= appearance.draw(drawn, mark);
+        }
+        COSStream form = document.getDocument().createCOSStream();
+        form.setItem(COSName.TYPE, COSName.XOBJECT);
+        form.setItem(COSName.SUBTYPE, COSName.FORM);
+        form.setItem(COSName.BBOX, Annotations.rectangle(geometry, mark.bounds().grownBy(1)));
+        form.setItem(COSName.RESOURCES, wash ? washResources() : new COSDictionary());
+        if (wash) {
+            COSDictionary group = new COSDictionary();
+            group.setItem(COSName.S, COSName.TRANSPARENCY);
+            form.setItem(COSName.GROUP, group);
+        }
+        try (OutputStream out = form.createOutputStream(COSName.FLATE_DECODE)) {
+            out.write(appearance.content.toString().getBytes(StandardCharsets.US_ASCII));
+        }
+        return form;
+    }
+
+    private static COSDictionary washResources() {
+        COSDictionary state = new COSDictionary();
+        state.setItem(COSName.TYPE, COSName.EXT_G_STATE);
+        state.setItem(COSName.BM, COSName.MULTIPLY);
+        state.setItem(COSName.CA, new COSFloat((float) Mark.WASH_STRENGTH));
+        state.setItem(COSName.CA_NS, new COSFloat((float) Mark.WASH_STRENGTH));
+        COSDictionary states = new COSDictionary();
+        states.setItem("Wash", state);
+        COSDictionary resources = new COSDictionary();
+        resources.setItem(COSName.EXT_G_STATE, states);
+        return resources;
+    }
+
+    /** Draws one part; true where it needs the wash's graphics state. */
+    private boolean draw(Drawn drawn, Mark mark) {
+        return switch (drawn) {
+            case Drawn.Lines(var paths, double width, boolean translucent) -> {
+                if (translucent) {
+                    content.append("/Wash gs\n");
+                }
+                colour(mark.ink().rgb(), "RG");
+                content.append("1 J 1 j ").append(number(width / geometry.userUnit())).append(" w\n");
+                paths.forEach(this::line);
+                yield translucent;
+            }
+            case Drawn.Wash(var boxes) -> {
+                content.append("/Wash gs\n");
+                colour(mark.ink().rgb(), "rg");
+                boxes.forEach(this::area);
+                content.append("f\n");
+                yield true;
+            }
+            case Drawn.Words words -> {
+                colour(mark.ink().wordsRgb(), "rg");
+                words(words);
+                yield false;
+            }
+        };
+    }
+
+    private void line(InkPath path) {
+        point(path.start(), "m");
+        if (path.curves().isEmpty()) {
+            point(path.start(), "l"); // a dot: round ends give it its width
+        }
+        for (Cubic curve : path.curves()) {
+            coordinates(curve.first());
+            coordinates(curve.second());
+            point(curve.end(), "c");
+        }
+        content.append("S\n");
+    }
+
+    private void area(PageBox box) {
+        point(box.topLeft(), "m");
+        point(new PagePoint(box.right(), box.top()), "l");
+        point(new PagePoint(box.right(), box.bottom()), "l");
+        point(new PagePoint(box.left(), box.bottom()), "l");
+        content.append("h\n");
+    }
+
+    private void words(Drawn.Words words) {
+        double y = 0;
+        for (String line : words.text().split("\n", -1)) {
+            AffineTransform place = AffineTransform.getTranslateInstance(words.at().x(), words.at().y());
+            place.rotate(Math.toRadians(words.turn()));
+            place.translate(0, y);
+            Shape outline = Typeface.SERIF_ITALIC.outline(line, words.size());
+            fill(outline.getPathIterator(place));
+            y += words.size() * TypedText.LEADING;
+        }
+    }
+
+    private void fill(PathIterator path) {
+        double[] c = new double[6];
+        PagePoint at = new PagePoint(0, 0);
+        boolean any = false;
+        for (; !path.isDone(); path.next()) {
+            any = true;
+            switch (path.currentSegment(c)) {
+                case PathIterator.SEG_MOVETO -> point(at = new PagePoint(c[0], c[1]), "m");
+                case PathIterator.SEG_LINETO -> point(at = new PagePoint(c[0], c[1]), "l");
+                case PathIterator.SEG_QUADTO -> {
+                    PagePoint end = new PagePoint(c[2], c[3]);
+                    coordinates(new PagePoint(at.x() + (c[0] - at.x()) * 2 / 3, at.y() + (c[1] - at.y()) * 2 / 3));
+                    coordinates(new PagePoint(end.x() + (c[0] - end.x()) * 2 / 3, end.y() + (c[1] - end.y()) * 2 / 3));
+                    point(at = end, "c");
+                }
+                case PathIterator.SEG_CUBICTO -> {
+                    coordinates(new PagePoint(c[0], c[1]));
+                    coordinates(new PagePoint(c[2], c[3]));
+                    point(at = new PagePoint(c[4], c[5]), "c");
+                }
+                default -> content.append("h\n");
+            }
+        }
+        if (any) {
+            content.append("f\n");
+        }
+    }
+
+    private void point(PagePoint p, String operator) {
+        coordinates(p);
+        content.append(operator).append('\n');
+    }
+
+    private void coordinates(PagePoint p) {
+        content.append(number(geometry.toPdfX(p))).append(' ').append(number(geometry.toPdfY(p))).append(' ');
+    }
+
+    private void colour(int rgb, String operator) {
+        content.append(number((rgb >> 16) / 255.0))
+                .append(' ')
+                .append(number((rgb >> 8 & 255) / 255.0))
+                .append(' ')
+                .append(number((rgb & 255) / 255.0))
+                .append(' ')
+                .append(operator)
+                .append('\n');
+    }
+
+    private static String number(double value) {
+        return String.format(Locale.ROOT, "%.3f", value);
+    }
+}

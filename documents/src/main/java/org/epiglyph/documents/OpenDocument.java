@@ -1,0 +1,103 @@
+package org.epiglyph.documents;
+
+import java.awt.image.BufferedImage;
+import java.awt.image.DataBufferInt;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.rendering.ImageType;
+import org.apache.pdfbox.rendering.PDFRenderer;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PageText;
+
+/**
+ * A document open for reading. May be used by several threads; one at a time does the work, since a page tree is
+ * no thing to share. Never writes.
+ */
+public final class OpenDocument implements AutoCloseable {
+    /** More pixels than this are not drawn in one picture; the scale is lowered instead. */
+    private static final double MOST_PIXELS = 24e6;
+    private final PDDocument document;
+    private final List<PageGeometry> geometries = new ArrayList<>();
+
+    private OpenDocument(PDDocument document) {
+        this.document = document;
+        for (PDPage page : document.getPages()) {
+            geometries.add(Geometries.of(page));
+        }
+    }
+
+    /**
+     * Opens a PDF.
+     *
+     * @throws Problem where it cannot be read; {@link Intake} has said so before for every document of a batch
+     */
+    public static OpenDocument open(Path pdf) throws Problem {
+        try {
+            return new OpenDocument(Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache()));
+        } catch (IOException | RuntimeException e) {
+            throw new Problem(pdf.getFileName()
+                    + " cannot be opened as pages. The original is kept; look at it in another program.", e);
+        }
+    }
+
+    public int pageCount() {
+        return geometries.size();
+    }
+
+    /** The shape of a page, by zero-based index. */
+    public PageGeometry geometry(int index) {
+        return geometries.get(index);
+    }
+
+    /** The words of a page, by zero-based index. A page whose text cannot be read has none. */
+    public synchronized PageText text(int index) throws Problem {
+        try {
+            return WordReader.read(document, index, geometries.get(index));
+        } catch (IOException | RuntimeException e) {
+            throw new Problem("The words of page " + (index + 1) + " cannot be read; it can be marked as a picture.",
+                    e);
+        }
+    }
+
+    /**
+     * Draws a page.
+     *
+     * @param index zero-based
+     * @param scale pixels a point, above 0; lowered for pages of extreme size
+     */
+    public synchronized PageImage render(int index, double scale) throws Problem {
+        PageGeometry shape = geometries.get(index);
+        double pixels = shape.shownWidth() * shape.shownHeight() * scale * scale;
+        double bounded = pixels > MOST_PIXELS ? scale * Math.sqrt(MOST_PIXELS / pixels) : scale;
+        try {
+            PDFRenderer renderer = new PDFRenderer(document);
+            renderer.setSubsamplingAllowed(true);
+            BufferedImage image = renderer.renderImage(index, (float) (bounded * shape.userUnit()), ImageType.RGB);
+            return opaque(image);
+        } catch (IOException | RuntimeException e) {
+            throw new Problem(
+                    "Page " + (index + 1) + " cannot be drawn. The original is kept; look at it in another program.",
+                    e);
+        }
+    }
+
+    private static PageImage opaque(BufferedImage image) {
+        int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
+        for (int i = 0; i < pixels.length; i++) {
+            pixels[i] |= 0xff000000;
+        }
+        return new PageImage(image.getWidth(), image.getHeight(), pixels);
+    }
+
+    @Override
+    public synchronized void close() {
+        IOUtils.closeQuietly(document);
+    }
+}

@@ -1,0 +1,15 @@
+package org.epiglyph.documents;
+
+/**
+ * A page as a picture, upright as a reader turns it.
+ *
+ * @param width  pixels
+ * @param height pixels
+ * @param argb   rows from the top, one opaque pixel an entry; not to be changed
+ */
+public record PageImage(int width, int height, int[] argb) {
+    /** Memory held, in bytes. */
+    public long bytes() {
+        return 4L * argb.length;
+    }
+}

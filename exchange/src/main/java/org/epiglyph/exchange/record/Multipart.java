@@ -1,0 +1,50 @@
+package org.epiglyph.exchange.record;
+
+import java.io.IOException;
+import java.net.http.HttpRequest.BodyPublisher;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** A form of several parts (RFC 7578); files are streamed from the disk. */
+final class Multipart {
+    private final String boundary;
+    private final List<BodyPublisher> parts = new ArrayList<>();
+
+    /** @param boundary letters and digits that occur in no part's first bytes of a line */
+    Multipart(String boundary) {
+        this.boundary = boundary;
+    }
+
+    String contentType() {
+        return "multipart/form-data; boundary=" + boundary;
+    }
+
+    Multipart json(String name, String body) {
+        parts.add(text("--" + boundary + "\r\nContent-Disposition: form-data; name=\"" + name
+                + "\"\r\nContent-Type: application/json\r\n\r\n" + body + "\r\n"));
+        return this;
+    }
+
+    Multipart pdf(String name, Path file) throws IOException {
+        String fileName = file.getFileName().toString().replace("\"", "%22");
+        parts.add(text(
+                "--" + boundary + "\r\nContent-Disposition: form-data; name=\"" + name + "\"; filename=\"" + fileName
+                        + "\"\r\nContent-Type: application/pdf\r\n\r\n"));
+        parts.add(BodyPublishers.ofFile(file));
+        parts.add(text("\r\n"));
+        return this;
+    }
+
+    BodyPublisher body() {
+        List<BodyPublisher> all = new ArrayList<>(parts);
+        all.add(text("--" + boundary + "--\r\n"));
+        return BodyPublishers.concat(all.toArray(BodyPublisher[]::new));
+    }
+
+    private static BodyPublisher text(String text) {
+        return BodyPublishers.ofByteArray(text.getBytes(StandardCharsets.UTF_8));
+    }
+}

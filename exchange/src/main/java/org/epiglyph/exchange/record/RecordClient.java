@@ -1,0 +1,85 @@
+package org.epiglyph.exchange.record;
+
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.LongConsumer;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Receipt;
+import org.epiglyph.core.roster.Roster;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.task.Task;
+
+/** What a record service does for a marker. Every call may take long and may fail in words; none is for the interface thread. */
+public interface RecordClient {
+    /** Where the service is, as the marker entered it. */
+    String address();
+
+    /** All tasks that the token may see, without instructions. */
+    List<Task> tasks() throws Problem;
+
+    /** One task with its instructions. */
+    Task task(String id) throws Problem;
+
+    Roster roster(String task) throws Problem;
+
+    List<HandedIn> submissions(String task) throws Problem;
+
+    /**
+     * Downloads all submitted files as one zip archive.
+     *
+     * @param target   the file to write
+     * @param progress hears the bytes so far; what it throws ends the download
+     */
+    void batch(String task, Path target, LongConsumer progress) throws Problem;
+
+    /** The grade sheet as it is now. */
+    byte[] gradeSheet(String task) throws Problem;
+
+    /**
+     * Puts one student's marked documents and result into the record. Sent twice with the same digest, the second
+     * answer is the first one's receipt and nothing is changed.
+     *
+     * @throws Conflict where the record has changed since the tag was given
+     */
+    Receipt handBack(String task, Parcel parcel) throws Problem;
+
+    /** Lets students see what was handed back, or holds it. */
+    void makeVisible(String task, boolean visible) throws Problem;
+
+    /**
+     * One time that a student handed in.
+     *
+     * @param files paths in the archive
+     */
+    record HandedIn(StudentKey student, int number, Instant at, String message, List<String> files) {
+        public HandedIn {
+            files = List.copyOf(files);
+        }
+    }
+
+    /**
+     * What goes into a student's record.
+     *
+     * @param score    the result; empty where there is none
+     * @param feedback the words for the student
+     * @param files    marked documents on this disk, named as they shall arrive
+     * @param digest   SHA-256 of all that this says, the key under which it is sent once
+     * @param knownTag the record's version that this replaces; empty where nothing is known of the record
+     */
+    record Parcel(StudentKey student, Optional<BigDecimal> score, String feedback, List<Path> files, String digest,
+            String knownTag) {
+        public Parcel {
+            files = List.copyOf(files);
+        }
+    }
+
+    /** The record has changed since it was last looked at. */
+    final class Conflict extends Problem {
+        Conflict(String what) {
+            super(what);
+        }
+    }
+}

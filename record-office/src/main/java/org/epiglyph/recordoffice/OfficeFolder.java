@@ -1,0 +1,203 @@
+package org.epiglyph.recordoffice;
+
+import com.fasterxml.jackson.core.type.TypeReference;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * The office's data folder.
+ *
+ * <pre>
+ * token                           the bearer token, for the owner's eyes
+ * tasks/ID/task.json              one task
+ * tasks/ID/roster.json            its class
+ * tasks/ID/submissions.json       who handed in what and when
+ * tasks/ID/files/...              the files
+ * tasks/ID/visible                there while results are visible to students
+ * tasks/ID/records/STUDENT/       record.json and the documents handed back
+ * </pre>
+ */
+final class OfficeFolder {
+    private static final String SAFE = "[A-Za-z0-9][A-Za-z0-9._-]{0,80}";
+    private final ObjectMapper json = new ObjectMapper().registerModule(new JavaTimeModule())
+            .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
+            .enable(SerializationFeature.INDENT_OUTPUT);
+    private final Path root;
+    private final Clock clock;
+
+    OfficeFolder(Path root, Clock clock) {
+        this.root = root;
+        this.clock = clock;
+    }
+
+    ObjectMapper json() {
+        return json;
+    }
+
+    /** The bearer token; made on first use, readable by the owner alone. */
+    synchronized String token() throws IOException {
+        Path file = root.resolve("token");
+        if (!Files.exists(file)) {
+            byte[] bytes = new byte[24];
+            new SecureRandom().nextBytes(bytes);
+            Files.createDirectories(root);
+            if (Files.getFileStore(root).supportsFileAttributeView("posix")) {
+                Files.createFile(file,
+                        PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+            }
+            Files.writeString(file, HexFormat.of().formatHex(bytes));
+        }
+        return Files.readString(file).strip();
+    }
+
+    List<Shapes.Task> tasks() throws IOException {
+        List<Shapes.Task> tasks = new ArrayList<>();
+        Path folder = root.resolve("tasks");
+        if (Files.isDirectory(folder)) {
+            try (Stream<Path> all = Files.list(folder)) {
+                for (Path task : all.filter(Files::isDirectory).sorted().toList()) {
+                    tasks.add(json.readValue(task.resolve("task.json").toFile(), Shapes.Task.class));
+                }
+            }
+        }
+        return tasks;
+    }
+
+    Optional<Shapes.Task> task(String id) throws IOException {
+        Path file = folder(id).resolve("task.json");
+        return id.matches(SAFE) && Files.exists(file)
+                ? Optional.of(json.readValue(file.toFile(), Shapes.Task.class))
+                : Optional.empty();
+    }
+
+    List<Shapes.Person> roster(String task) throws IOException {
+        return json.readValue(folder(task).resolve("roster.json").toFile(),
+                new TypeReference<List<Shapes.Person>>() {});
+    }
+
+    List<Shapes.Submission> submissions(String task) throws IOException {
+        return json.readValue(folder(task).resolve("submissions.json").toFile(),
+                new TypeReference<List<Shapes.Submission>>() {});
+    }
+
+    Path files(String task) {
+        return folder(task).resolve("files");
+    }
+
+    boolean isVisible(String task) {
+        return Files.exists(folder(task).resolve("visible"));
+    }
+
+    synchronized void makeVisible(String task, boolean visible) throws IOException {
+        if (visible) {
+            Files.writeString(folder(task).resolve("visible"), "");
+        } else {
+            Files.deleteIfExists(folder(task).resolve("visible"));
+        }
+    }
+
+    synchronized Shapes.Held record(String task, String student) throws IOException {
+        Path file = record(folder(task), student).resolve("record.json");
+        return Files.exists(file) ? json.readValue(file.toFile(), Shapes.Held.class) : Shapes.Held.empty(student);
+    }
+
+    /** A document handed back, where the record has one of that name. */
+    Optional<Path> document(String task, String student, String name) throws IOException {
+        Shapes.Held held = record(task, student);
+        boolean known = held.documents().stream().anyMatch(d -> d.name().equals(name));
+        return known ? Optional.of(version(task, held).resolve(name)) : Optional.empty();
+    }
+
+    /** A document on its way in. */
+    record Incoming(String name, InputStream bytes) {}
+
+    /** Puts a new version into the record; all of it or nothing. */
+    synchronized Shapes.Held put(String task, String student, Shapes.Sent sent, List<Incoming> documents, String key)
+            throws IOException {
+        Shapes.Held before = record(task, student);
+        Shapes.Held after = new Shapes.Held(student, before.version() + 1, sent.score(), sent.scoreStatus(),
+                clock.instant(), sent.comment(), List.of(),
+                "R-" + task + "-" + student + "-" + (before.version() + 1), key);
+        Path folder = version(task, after);
+        Files.createDirectories(folder);
+        List<Shapes.StoredDocument> stored = new ArrayList<>();
+        for (Incoming document : documents) {
+            stored.add(store(folder, document, stored));
+        }
+        Shapes.Held complete = new Shapes.Held(student, after.version(), after.score(), after.scoreStatus(),
+                after.scoreDate(), after.comment(), stored,
+                after.receipt(), key);
+        Path beside = record(folder(task), student).resolve("record.json.part");
+        json.writeValue(beside.toFile(), complete);
+        move(beside, record(folder(task), student).resolve("record.json"));
+        return complete;
+    }
+
+    private Shapes.StoredDocument store(Path folder, Incoming document, List<Shapes.StoredDocument> before)
+            throws IOException {
+        String plain = document.name().replaceAll("[/\\\\\\p{Cntrl}]", "_");
+        String wanted = plain.startsWith(".") ? "_" + plain : plain;
+        String name = before.stream().anyMatch(d -> d.name().equals(wanted))
+                ? (before.size() + 1) + "_" + wanted
+                : wanted;
+        try (OutputStream out = new DigestOutputStream(Files.newOutputStream(folder.resolve(name)), sha256())) {
+            long bytes = document.bytes().transferTo(out);
+            String digest = HexFormat.of().formatHex(((DigestOutputStream) out).getMessageDigest().digest());
+            return new Shapes.StoredDocument(name, digest, bytes);
+        }
+    }
+
+    private Path folder(String task) {
+        return root.resolve("tasks").resolve(safe(task));
+    }
+
+    private Path version(String task, Shapes.Held held) {
+        return record(folder(task), held.student()).resolve("v" + held.version());
+    }
+
+    private static Path record(Path task, String student) {
+        return task.resolve("records").resolve(safe(student));
+    }
+
+    private static String safe(String part) {
+        if (!part.matches(SAFE)) {
+            throw new IllegalArgumentException("Not an id: " + part.replaceAll("[^\\p{Graph}]", "?"));
+        }
+        return part;
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static void move(Path from, Path to) throws IOException {
+        try {
+            Files.move(from, to, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        } catch (AtomicMoveNotSupportedException e) {
+            Files.move(from, to, StandardCopyOption.REPLACE_EXISTING);
+        }
+    }
+}

@@ -1,0 +1,59 @@
+package org.epiglyph.recordoffice;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.List;
+
+/**
+ * What travels and what lies in the data folder, as JSON. Field names follow the gradebook and rostering parts of
+ * 1EdTech OneRoster 1.2 where they have a word (from memory): sourcedId, givenName, familyName, title, description,
+ * dueDate, resultValueMax, score, scoreStatus, scoreDate, comment.
+ */
+final class Shapes {
+    private Shapes() {}
+
+    record Task(String sourcedId, String module, String title, String description, Instant dueDate, String zone,
+            BigDecimal resultValueMax) {
+        Task withoutDescription() {
+            return new Task(sourcedId, module, title, null, dueDate, zone, resultValueMax);
+        }
+    }
+
+    record Person(String sourcedId, String givenName, String familyName, String section) {
+        String name() {
+            return givenName.isBlank() ? familyName : givenName + " " + familyName;
+        }
+    }
+
+    record Submission(String student, int handIn, Instant handedInAt, String message, List<String> files) {}
+
+    /** What a marker sends. */
+    record Sent(BigDecimal score, String scoreStatus, String comment) {}
+
+    record StoredDocument(String name, String sha256, long bytes) {}
+
+    /** A student's record for a task; version 0 where nothing was handed back yet. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    record Held(String student, int version, BigDecimal score, String scoreStatus, Instant scoreDate, String comment,
+            List<StoredDocument> documents,
+            String receipt, String idempotencyKey) {
+        static Held empty(String student) {
+            return new Held(student, 0, null, "not submitted", null, "", List.of(), null, null);
+        }
+
+        String tag() {
+            return "\"v" + version + "\"";
+        }
+    }
+
+    record Proof(String receipt, Instant at, int version, List<StoredDocument> documents) {
+        static Proof of(Held held) {
+            return new Proof(held.receipt(), held.scoreDate(), held.version(), held.documents());
+        }
+    }
+
+    record Visibility(boolean visible) {}
+
+    record Fault(String title, int status, String detail) {}
+}

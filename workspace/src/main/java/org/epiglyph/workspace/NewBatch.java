@@ -1,0 +1,141 @@
+package org.epiglyph.workspace;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+
+/**
+ * A batch in the making. It grows in a hidden folder beside its place and appears there in one move; closed before
+ * that, it leaves nothing.
+ */
+public final class NewBatch implements AutoCloseable {
+    private final Path target;
+    private final BatchFolder growing;
+    private final List<BatchJson.Received> received = new ArrayList<>();
+    private boolean placed;
+
+    private NewBatch(Path target, Path growing) {
+        this.target = target;
+        this.growing = new BatchFolder(growing);
+    }
+
+    /**
+     * Starts a batch.
+     *
+     * @param target the folder that the batch will be; must not exist
+     */
+    public static NewBatch at(Path target) throws Problem {
+        if (Files.exists(target)) {
+            throw new Problem("There is already something at " + target + ". Choose another name for the batch.");
+        }
+        try {
+            Files.createDirectories(target.toAbsolutePath().getParent());
+            Path growing = Files.createTempDirectory(target.toAbsolutePath().getParent(), ".collecting-");
+            NewBatch batch = new NewBatch(target, growing);
+            Files.createDirectories(batch.growing.originals());
+            Files.createDirectories(batch.growing.renditions());
+            return batch;
+        } catch (IOException e) {
+            throw new Problem("No batch can be made in " + target.toAbsolutePath().getParent()
+                    + ". See that the folder can be written to and has room.", e);
+        }
+    }
+
+    /** Where the growing batch is for now. */
+    public BatchFolder folder() {
+        return growing;
+    }
+
+    /**
+     * What came with a stored original.
+     *
+     * @param path   where it is now
+     * @param sha256 digest of its bytes, 64 lower-case hexadecimal digits
+     * @param bytes  its length
+     */
+    public record Stored(Path path, String sha256, long bytes) {}
+
+    /** Stores a received file byte for byte, read only, under its own name in a folder of its own. */
+    public Stored store(String id, String name, InputStream bytes) throws IOException {
+        Path file = growing.originals().resolve(id).resolve(name);
+        Files.createDirectories(file.getParent());
+        MessageDigest digest = sha256();
+        long length;
+        try (OutputStream out = new DigestOutputStream(Files.newOutputStream(file), digest)) {
+            length = bytes.transferTo(out);
+        }
+        if (!file.toFile().setReadOnly()) {
+            throw new IOException("The original cannot be made read only");
+        }
+        return new Stored(file, HexFormat.of().formatHex(digest.digest()), length);
+    }
+
+    /** Adds a student with what was handed in, oldest first; none is nothing received. */
+    public void add(Student student, List<HandIn> handIns) {
+        received.add(new BatchJson.Received(student, List.copyOf(handIns)));
+    }
+
+    /** Writes the decisions and moves the batch to its place. */
+    public void place(Task task, MarkScheme scheme, Phrasebook phrasebook) throws Problem {
+        try {
+            Database.create(growing.database(), new BatchJson.Collected(task, scheme, phrasebook, received)).close();
+            Files.move(growing.root(), target, StandardCopyOption.ATOMIC_MOVE);
+            placed = true;
+        } catch (IOException | SQLException e) {
+            throw new Problem("The batch could not be put in " + target
+                    + ". See that the disk has room and try again; nothing half made is left.", e);
+        }
+    }
+
+    /** Takes away what was begun, unless it has found its place. */
+    @Override
+    public void close() throws IOException {
+        if (!placed) {
+            deleteTree(growing.root());
+        }
+    }
+
+    private static void deleteTree(Path root) throws IOException {
+        Files.walkFileTree(root, new SimpleFileVisitor<>() {
+            @Override
+            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
+                Files.delete(file);
+                return FileVisitResult.CONTINUE;
+            }
+
+            @Override
+            public FileVisitResult postVisitDirectory(Path folder, IOException failure) throws IOException {
+                Files.delete(folder);
+                return FileVisitResult.CONTINUE;
+            }
+        });
+    }
+
+    /** A SHA-256 digest (FIPS 180-4), which every Java platform has. */
+    public static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -132,6 +132,9 @@ public final class Workspace implements AutoCloseable {
         Entry entry;
         Batch after;
         synchronized (history) {
+            if (closed) {
+                throw new IllegalStateException("The batch is closed");
+            }
             entry = history.record(edit, clock.instant());
             after = history.batch();
             waiting.add(entry);

@@ -1,0 +1,60 @@
+package org.epiglyph.desktop;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.time.Clock;
+import java.util.concurrent.atomic.AtomicReference;
+import javafx.application.Application;
+import javafx.scene.Scene;
+import javafx.scene.text.Font;
+import javafx.stage.Stage;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.documents.Typeface;
+
+/** The JavaFX application: loads typefaces and style, shows the window. */
+public final class EpiglyphApplication extends Application {
+    /** What the command line decided; the toolkit makes the application itself and offers no other way in. */
+    private static final AtomicReference<Program.Start> START = new AtomicReference<>();
+    private Program program;
+
+    /** Starts the toolkit and returns when the window is closed. */
+    public static void launch(Program.Start start) {
+        START.set(start);
+        Application.launch(EpiglyphApplication.class);
+    }
+
+    /** A scene of the program at the usual size, with typefaces and style. */
+    public static Scene scene(Program program) {
+        for (Typeface typeface : Typeface.values()) {
+            try (InputStream in = typeface.open()) {
+                Font.loadFont(in, 14);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+        Scene scene = new Scene(program.frame().root(), 1280, 800);
+        scene.getStylesheets().add(EpiglyphApplication.class.getResource("epiglyph.css").toExternalForm());
+        program.frame().attach(scene);
+        return scene;
+    }
+
+    @Override
+    public void start(Stage stage) {
+        program = new Program(START.get(), Clock.systemDefaultZone());
+        stage.setTitle(Words.of("Frame.window"));
+        stage.setScene(scene(program));
+        stage.setMinWidth(900);
+        stage.setMinHeight(600);
+        program.toShelf();
+        stage.show();
+        if (System.getProperty("epiglyph.announce") != null) {
+            System.out.println("ready");
+        }
+    }
+
+    @Override
+    public void stop() {
+        program.close();
+    }
+}

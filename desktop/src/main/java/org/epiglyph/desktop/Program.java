@@ -1,0 +1,149 @@
+package org.epiglyph.desktop;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Map;
+import java.util.Optional;
+import javafx.application.Platform;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.desktop.collect.Collect;
+import org.epiglyph.desktop.collect.CollectModel;
+import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.desk.DeskModel;
+import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.desktop.frame.Frame;
+import org.epiglyph.desktop.handback.HandBack;
+import org.epiglyph.desktop.handback.HandBackModel;
+import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.shelf.Shelf;
+import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Puts the parts together and goes from place to place. Holds the one open batch. For the interface thread. */
+public final class Program {
+    private static final Logger LOG = LoggerFactory.getLogger(Program.class);
+    private final Start start;
+    private final Clock clock;
+    private final Frame frame = new Frame();
+    private final Background background = new Background();
+    private final Shelf shelf;
+    private Optional<Workspace> workspace = Optional.empty();
+
+    /**
+     * How the program is started.
+     *
+     * @param shelf        the folder of batches
+     * @param settings     the folder of the marker's settings
+     * @param recordOffice a record service to begin with; may be empty
+     * @param token        its token; may be empty
+     */
+    public record Start(Path shelf, Path settings, String recordOffice, String token) {
+        @Override
+        public String toString() {
+            return "Start[" + shelf + "]"; // never the token
+        }
+    }
+
+    public Program(Start start, Clock clock) {
+        this.start = start;
+        this.clock = clock;
+        this.shelf = new Shelf(start.shelf(), this::toDesk, this::toHandBack, this::toCollect);
+        frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
+        frame.acts()
+                .everywhere(Act.of("Place.desk", "Shortcut+DIGIT2", () -> workspace.isPresent(),
+                        () -> workspace.ifPresent(w -> toDesk(w.folder().root()))));
+        frame.acts()
+                .everywhere(
+                        Act.of("Place.handBack", "Shortcut+DIGIT3", () -> workspace.isPresent(),
+                                () -> workspace.ifPresent(w -> toHandBack(w.folder().root()))));
+        frame.acts().everywhere(Act.of("Place.collect", "Shortcut+DIGIT4", this::toCollect));
+    }
+
+    public Frame frame() {
+        return frame;
+    }
+
+    /** Goes to the shelf and puts the open batch back on it. */
+    public void toShelf() {
+        close();
+        frame.show(shelf);
+    }
+
+    private void toCollect() {
+        if (!background.busyProperty().get()) {
+            CollectModel model = new CollectModel(start.shelf(), background);
+            frame.show(new Collect(model, start.recordOffice(), start.token(), this::toDesk, this::toShelf));
+        }
+    }
+
+    /** Opens a batch at the desk. */
+    public void toDesk(Path folder) {
+        open(folder, opened -> {
+            Map<String, Document> documents = new java.util.HashMap<>();
+            opened.batch()
+                    .submissions()
+                    .forEach(s -> s.handIns().forEach(h -> h.documents().forEach(d -> documents.put(d.id(), d))));
+            PageImages images = new PageImages(id -> opened.folder().pages(documents.get(id)));
+            DeskModel model = new DeskModel(opened, new Settings(start.settings()), clock, Platform::runLater);
+            frame.show(new Desk(model, images));
+        });
+    }
+
+    /** Opens a batch for handing back. */
+    public void toHandBack(Path folder) {
+        open(folder, opened -> {
+            HandBackModel model = new HandBackModel(opened, background, clock);
+            frame.show(new HandBack(model, start.token(), this::toShelf, () -> toDesk(folder)));
+        });
+    }
+
+    private interface Opened {
+        void go(Workspace workspace) throws Problem;
+    }
+
+    private void open(Path folder, Opened then) {
+        try {
+            if (workspace.filter(w -> w.folder().root().equals(folder)).isEmpty()) {
+                close();
+                workspace = Optional.of(Workspace.open(folder, clock));
+                verify(workspace.get());
+            }
+            then.go(workspace.get());
+        } catch (Problem e) {
+            LOG.info("A batch could not be opened", e.getCause());
+            shelf.complain(e.getMessage());
+            frame.show(shelf);
+        }
+    }
+
+    /** Compares the originals with their digests in the background. */
+    private void verify(Workspace opened) {
+        Thread.ofVirtual().start(() -> {
+            var changed = opened.changedOriginals();
+            if (!changed.isEmpty()) {
+                Platform.runLater(() -> shelf.complain(
+                        org.epiglyph.desktop.frame.Words.of("Shelf.changedOriginals", String.join(", ", changed))));
+            }
+        });
+    }
+
+    /** Writes what is not written and lets go of the batch. */
+    public void close() {
+        if (frame.place() != null && workspace.isPresent() && frame.place() != shelf) {
+            frame.place().leave();
+        }
+        workspace.ifPresent(w -> {
+            try {
+                w.close();
+            } catch (Problem e) {
+                LOG.error("The batch could not be closed in order", e.getCause());
+                shelf.complain(e.getMessage());
+            }
+        });
+        workspace = Optional.empty();
+    }
+}

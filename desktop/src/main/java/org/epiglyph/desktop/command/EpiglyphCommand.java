@@ -1,0 +1,62 @@
+package org.epiglyph.desktop.command;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import org.epiglyph.desktop.EpiglyphApplication;
+import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.settings.PlatformFolders;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** The program's command line. */
+@Command(name = "epiglyph", mixinStandardHelpOptions = true, version = "0.1.0", description = "Collect a batch, mark it, hand it back.", subcommands = {
+        CollectCommand.class, HandBackCommand.class})
+public final class EpiglyphCommand implements Callable<Integer> {
+    @Command(name = "run", mixinStandardHelpOptions = true, description = "Opens the program's window.")
+    static final class Run implements Callable<Integer> {
+        @Option(names = "--shelf", description = "The folder of batches. Default: Epiglyph in your documents.")
+        private Path shelf;
+        @Option(names = "--settings", description = "The folder of settings. Default: where your system keeps settings.")
+        private Path settings;
+        @Option(names = "--record-office", defaultValue = "", description = "Address of a record service to begin with.")
+        private String recordOffice;
+        @Option(names = "--token-file", description = "A file that holds the record service's token.")
+        private Path tokenFile;
+
+        @Override
+        public Integer call() throws IOException {
+            PlatformFolders folders = folders();
+            String token = tokenFile == null ? "" : Files.readString(tokenFile).strip();
+            EpiglyphApplication.launch(new Program.Start(shelf == null ? folders.shelf() : shelf,
+                    settings == null ? folders.settings() : settings, recordOffice,
+                    token));
+            return 0;
+        }
+    }
+
+    public static void main(String[] arguments) throws IOException {
+        Path logs = folders().logs();
+        Files.createDirectories(logs);
+        System.setProperty("epiglyph.logs", logs.toString());
+        System.exit(commandLine().execute(arguments));
+    }
+
+    /** The command line with all its commands. */
+    static CommandLine commandLine() {
+        return new CommandLine(new EpiglyphCommand()).addSubcommand(new Run());
+    }
+
+    static PlatformFolders folders() {
+        return PlatformFolders.of(System.getProperty("os.name"), Path.of(System.getProperty("user.home")),
+                System.getenv());
+    }
+
+    @Override
+    public Integer call() {
+        commandLine().usage(System.out);
+        return 2;
+    }
+}

@@ -1,0 +1,4 @@
+/**
+ * The command line: start the program, collect and hand back from scripts.
+ */
+package org.epiglyph.desktop.command;

@@ -1,0 +1,100 @@
+package org.epiglyph.desktop.frame;
+
+import java.util.concurrent.CancellationException;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyDoubleProperty;
+import javafx.beans.property.ReadOnlyDoubleWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import org.epiglyph.carrier.Progress;
+import org.epiglyph.core.Problem;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** One long piece of work at a time, off the interface thread, with progress, cancel and a failure in words. */
+public final class Background {
+    private static final Logger LOG = LoggerFactory.getLogger(Background.class);
+    private final ReadOnlyBooleanWrapper busy = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyStringWrapper what = new ReadOnlyStringWrapper("");
+    private final ReadOnlyDoubleWrapper share = new ReadOnlyDoubleWrapper(-1);
+    private volatile boolean stopping;
+    private volatile long lastShown;
+
+    /** Work that gives a result or fails in words. */
+    @FunctionalInterface
+    public interface Work<T> {
+        T run(Progress progress) throws Problem;
+    }
+
+    public ReadOnlyBooleanProperty busyProperty() {
+        return busy.getReadOnlyProperty();
+    }
+
+    /** What is being worked on, in words. */
+    public ReadOnlyStringProperty whatProperty() {
+        return what.getReadOnlyProperty();
+    }
+
+    /** The share that is done, 0 to 1; -1 where that is not known. */
+    public ReadOnlyDoubleProperty shareProperty() {
+        return share.getReadOnlyProperty();
+    }
+
+    /** Asks the work to stop; what it had begun is taken back. */
+    public void cancel() {
+        stopping = true;
+    }
+
+    /**
+     * Starts work. All callbacks come on the interface thread; a cancelled work calls none.
+     *
+     * @throws IllegalStateException where other work is still going on
+     */
+    public <T> void start(Work<T> work, Consumer<T> done, Consumer<String> failed) {
+        if (busy.get()) {
+            throw new IllegalStateException("Two pieces of work at once");
+        }
+        stopping = false;
+        busy.set(true);
+        what.set("");
+        share.set(-1);
+        Thread.ofVirtual().start(() -> {
+            try {
+                T result = work.run(this::progress);
+                finish(() -> done.accept(result));
+            } catch (CancellationException e) {
+                finish(() -> {});
+            } catch (Problem e) {
+                LOG.info("Work ended with a problem", e.getCause());
+                finish(() -> failed.accept(e.getMessage()));
+            } catch (RuntimeException e) {
+                LOG.error("Work failed", e);
+                finish(() -> failed.accept(Words.of("Frame.fault")));
+            }
+        });
+    }
+
+    private void finish(Runnable then) {
+        Platform.runLater(() -> {
+            busy.set(false);
+            then.run();
+        });
+    }
+
+    private void progress(String words, long done, long total) {
+        if (stopping) {
+            throw new CancellationException();
+        }
+        long now = System.nanoTime();
+        if (now - lastShown > 50_000_000) {
+            lastShown = now;
+            Platform.runLater(() -> {
+                what.set(total > 0 ? words + "  " + (done + 1) + " / " + total : words);
+                share.set(total > 0 ? (double) done / total : -1);
+            });
+        }
+    }
+}

@@ -1,0 +1,125 @@
+package org.epiglyph.desktop.frame;
+
+import java.util.List;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/** The field in the top line that finds any act by a few letters and shows its key. */
+final class CommandFinder extends TextField {
+    private static final int MOST = 12;
+    private final Acts acts;
+    private final Pane above;
+    private final VBox list = new VBox();
+    private List<Act> found = List.of();
+    private int chosen;
+    private Node before;
+
+    /** @param above the pane over everything, on which the list opens */
+    CommandFinder(Acts acts, Pane above) {
+        this.acts = acts;
+        this.above = above;
+        getStyleClass().add("command-finder");
+        list.getStyleClass().add("finder-list");
+        setPromptText(Words.of("Frame.finder"));
+        setAccessibleText(Words.of("Frame.finder.spoken"));
+        setFocusTraversable(false);
+        textProperty().addListener((_, _, _) -> search());
+        focusedProperty().addListener((_, _, focused) -> {
+            if (focused) {
+                search();
+            } else {
+                above.getChildren().remove(list);
+            }
+        });
+        addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
+    }
+
+    /** Takes the focus and remembers where it was. */
+    void open() {
+        before = getScene().getFocusOwner();
+        clear();
+        requestFocus();
+    }
+
+    private void search() {
+        found = acts.find(getText()).stream().limit(MOST).toList();
+        chosen = 0;
+        show();
+    }
+
+    private void show() {
+        list.getChildren().setAll(found.stream().map(this::row).toList());
+        if (found.isEmpty()) {
+            list.getChildren().add(new Label(Words.of("Frame.finder.nothing")));
+        }
+        for (int i = 0; i < found.size(); i++) {
+            list.getChildren()
+                    .get(i)
+                    .pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("chosen"), i == chosen);
+        }
+        if (isFocused() && !above.getChildren().contains(list)) {
+            above.getChildren().add(list);
+        }
+        Bounds place = above.sceneToLocal(localToScene(getBoundsInLocal()));
+        list.setMinWidth(360);
+        list.relocate(Math.max(0, place.getMaxX() - 360), place.getMaxY() + 4);
+    }
+
+    private Node row(Act act) {
+        Label name = new Label(act.name());
+        Label key = new Label(act.keyWords());
+        key.getStyleClass().add("key");
+        Pane space = new Pane();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox row = new HBox(name, space, key);
+        row.getStyleClass().add("finder-row");
+        row.setDisable(!act.possible().getAsBoolean());
+        row.setOnMousePressed(e -> {
+            e.consume();
+            run(act);
+        });
+        return row;
+    }
+
+    private void onKey(KeyEvent event) {
+        if (event.getCode() == KeyCode.ESCAPE) {
+            close();
+        } else if (event.getCode() == KeyCode.ENTER && !found.isEmpty()) {
+            run(found.get(chosen));
+        } else if (event.getCode() == KeyCode.DOWN && !found.isEmpty()) {
+            chosen = (chosen + 1) % found.size();
+            show();
+        } else if (event.getCode() == KeyCode.UP && !found.isEmpty()) {
+            chosen = (chosen + found.size() - 1) % found.size();
+            show();
+        } else {
+            return;
+        }
+        event.consume();
+    }
+
+    private void run(Act act) {
+        close();
+        if (act.possible().getAsBoolean()) {
+            act.run().run();
+        }
+    }
+
+    private void close() {
+        clear();
+        above.getChildren().remove(list);
+        if (before != null && before.getScene() != null) {
+            before.requestFocus();
+        } else {
+            getParent().requestFocus();
+        }
+    }
+}

@@ -1,0 +1,25 @@
+package org.epiglyph.desktop.frame;
+
+import java.util.List;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+
+/** One of the places of the program, shown in the window one at a time. */
+public interface Place {
+    Node node();
+
+    /** What can be done here. */
+    List<Act> acts();
+
+    /** The batch and task that the top line names; empty where there is none. */
+    ObservableValue<String> title();
+
+    /** A quiet word at the right of the top line, such as when the last change was kept. */
+    ObservableValue<String> aside();
+
+    /** Called when the place comes into sight. */
+    default void arrive() {}
+
+    /** Called when the place goes out of sight for good. */
+    default void leave() {}
+}

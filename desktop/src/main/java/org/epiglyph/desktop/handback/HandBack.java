@@ -1,0 +1,223 @@
+package org.epiglyph.desktop.handback;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.PasswordField;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import org.epiglyph.carrier.Outcome;
+import org.epiglyph.core.feedback.LookOver;
+import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.BusyPane;
+import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.Words;
+
+/** Hand back: the look-over at the left, the way out at the right, the receipts below. */
+public final class HandBack implements Place {
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
+    private final HandBackModel model;
+    private final String token;
+    private final Runnable toShelf;
+    private final Runnable toDesk;
+    private final VBox lookOver = new VBox();
+    private final VBox receipts = new VBox();
+    private final Label sealed = new Label();
+    private final ScrollPane root;
+
+    /** @param token the record service's token to begin with; may be empty */
+    public HandBack(HandBackModel model, String token, Runnable toShelf, Runnable toDesk) {
+        this.model = model;
+        this.token = token;
+        this.toShelf = toShelf;
+        this.toDesk = toDesk;
+        Label heading = new Label(Words.of("HandBack.heading"));
+        heading.getStyleClass().add("heading");
+        Label trouble = line(model.troubleProperty(), "notice", "hand-back-trouble");
+        Label said = line(model.saidProperty(), "said", "hand-back-said");
+        VBox way = way();
+        way.disableProperty().bind(model.background().busyProperty());
+        sealed.getStyleClass().add("count-line");
+        sealed.setWrapText(true);
+        VBox left = new VBox(sealed, lookOver);
+        left.getStyleClass().add("form-column");
+        HBox.setHgrow(left, Priority.ALWAYS);
+        HBox columns = new HBox(left, way);
+        columns.getStyleClass().add("two-columns");
+        VBox content = new VBox(heading, trouble, said, new BusyPane(model.background()), columns, receipts);
+        content.getStyleClass().add("sheet");
+        root = new ScrollPane(content);
+        root.setFitToWidth(true);
+        root.getStyleClass().add("place");
+        model.outcomesProperty().addListener((_, _, _) -> refresh());
+    }
+
+    private static Label line(ObservableValue<String> words, String style, String id) {
+        Label label = new Label();
+        label.getStyleClass().add(style);
+        label.setId(id);
+        label.setWrapText(true);
+        label.textProperty().bind(words);
+        label.visibleProperty().bind(label.textProperty().isNotEmpty());
+        label.managedProperty().bind(label.visibleProperty());
+        return label;
+    }
+
+    private VBox way() {
+        VBox way = new VBox();
+        way.getStyleClass().addAll("form-column", "way");
+        if (model.origin().isRecord()) {
+            way.getChildren().addAll(toRecord());
+        }
+        Label heading = new Label(Words.of("HandBack.toFolder"));
+        heading.getStyleClass().add("subheading");
+        Label hint = new Label(Words.of("HandBack.folderHint"));
+        hint.getStyleClass().add("hint");
+        hint.setWrapText(true);
+        TextField folder = new TextField();
+        folder.setId("hand-back-folder");
+        folder.setAccessibleText(Words.of("HandBack.toFolder"));
+        folder.setText(model.workspace().folder().root().resolve("handed back").toString());
+        Button choose = new Button(Words.of("HandBack.choose"));
+        choose.getStyleClass().add("plain-button");
+        choose.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+        choose.setOnAction(_ -> choose().ifPresent(p -> folder.setText(p.toString())));
+        HBox.setHgrow(folder, Priority.ALWAYS);
+        HBox line = new HBox(folder, choose);
+        line.getStyleClass().add("field-line");
+        Button write = new Button(Words.of("HandBack.write"));
+        write.setId("hand-back-write");
+        write.getStyleClass().add(model.origin().isRecord() ? "plain-button" : "main-button");
+        write.setOnAction(_ -> model.toFolder(Path.of(folder.getText().strip())));
+        way.getChildren().addAll(heading, hint, line, write);
+        return way;
+    }
+
+    private List<Node> toRecord() {
+        Label heading = new Label(Words.of("HandBack.toRecord"));
+        heading.getStyleClass().add("subheading");
+        TextField address = new TextField(model.origin().address());
+        PasswordField secret = new PasswordField();
+        secret.setText(token);
+        secret.setId("hand-back-token");
+        ToggleGroup showing = new ToggleGroup();
+        RadioButton held = new RadioButton(Words.of("HandBack.held"));
+        held.setId("held");
+        RadioButton visible = new RadioButton(Words.of("HandBack.visible"));
+        visible.setId("visible");
+        held.setToggleGroup(showing);
+        visible.setToggleGroup(showing);
+        held.setWrapText(true);
+        visible.setWrapText(true);
+        Button send = new Button(Words.of("HandBack.send"));
+        send.setId("hand-back-send");
+        send.getStyleClass().add("main-button");
+        send.disableProperty().bind(showing.selectedToggleProperty().isNull());
+        send.setOnAction(_ -> model.toRecord(address.getText(), secret.getText(),
+                visible.isSelected() ? HandBackModel.Showing.VISIBLE : HandBackModel.Showing.HELD));
+        return List.of(heading, labelled("Collect.address", address), labelled("Collect.token", secret), held, visible,
+                send);
+    }
+
+    private static VBox labelled(String key, TextField field) {
+        Label label = new Label(Words.of(key));
+        label.setLabelFor(field);
+        label.getStyleClass().add("field-label");
+        return new VBox(label, field);
+    }
+
+    private Optional<Path> choose() {
+        return Optional.ofNullable(new DirectoryChooser().showDialog(root.getScene().getWindow())).map(File::toPath);
+    }
+
+    private void refresh() {
+        int count = model.sealed().size();
+        sealed.setText(Words.of("HandBack.sealed", count, model.batch().submissions().size()));
+        lookOver.getChildren().setAll(model.findings().stream().map(this::finding).toList());
+        if (model.findings().isEmpty()) {
+            lookOver.getChildren().add(new Label(Words.of("HandBack.allFinished")));
+        }
+        receipts.getChildren().clear();
+        if (!model.outcomesProperty().get().isEmpty()) {
+            Label heading = new Label(Words.of("HandBack.receipts"));
+            heading.getStyleClass().add("subheading");
+            receipts.getChildren().add(heading);
+            model.outcomesProperty().get().forEach(o -> receipts.getChildren().add(receipt(o)));
+        }
+    }
+
+    private Node finding(LookOver.Finding finding) {
+        Label name = new Label(model.name(finding.student()));
+        name.getStyleClass().add("finding-name");
+        name.setMinWidth(200);
+        name.setPrefWidth(200);
+        Label words = new Label(Words.of("LookOver." + finding.kind().name(), finding.detail()));
+        words.setWrapText(true);
+        HBox line = new HBox(name, words);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        line.getStyleClass().add("finding");
+        return line;
+    }
+
+    private Node receipt(Outcome outcome) {
+        Label name = new Label(model.name(outcome.student()));
+        name.getStyleClass().add("finding-name");
+        name.setMinWidth(200);
+        name.setPrefWidth(200);
+        Label words = new Label(switch (outcome) {
+            case Outcome.Done(var _, var receipt) ->
+                Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())));
+            case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
+            case Outcome.Failed(var _, String why) -> Words.of("HandBack.failed", why);
+        });
+        words.setWrapText(true);
+        HBox line = new HBox(name, words);
+        line.getStyleClass().add("finding");
+        return line;
+    }
+
+    @Override
+    public void arrive() {
+        refresh();
+    }
+
+    @Override
+    public void leave() {
+        model.background().cancel();
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public List<Act> acts() {
+        return List.of(Act.of("Place.shelf", "Shortcut+DIGIT1", toShelf),
+                Act.of("Place.desk", "Shortcut+DIGIT2", toDesk));
+    }
+
+    @Override
+    public ObservableValue<String> title() {
+        return new SimpleStringProperty(model.batch().task().title());
+    }
+
+    @Override
+    public ObservableValue<String> aside() {
+        return new SimpleStringProperty("");
+    }
+}

@@ -1,0 +1,40 @@
+package org.epiglyph.desktop.shelf;
+
+import java.nio.file.Path;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Stage;
+import org.epiglyph.workspace.Workspace;
+
+/**
+ * What the shelf says of one batch.
+ *
+ * @param folder    where it is
+ * @param title     its task
+ * @param module    the course
+ * @param received  students of whom something was received
+ * @param students  the whole class
+ * @param scored    submissions with every score
+ * @param sealed    sealed submissions, those handed back included
+ * @param back      submissions handed back
+ * @param trouble   why it cannot be opened; empty where it can
+ */
+record BatchLine(Path folder, String title, String module, int received, int students, int scored, int sealed, int back,
+        String trouble) {
+    static BatchLine of(Path folder) {
+        try {
+            Batch batch = Workspace.peek(folder);
+            int received = (int) batch.submissions().stream().filter(s -> !s.handIns().isEmpty()).count();
+            int scored = (int) batch.submissions().stream().filter(s -> s.scores().isComplete(batch.scheme())).count();
+            int sealed = (int) batch.submissions().stream().filter(s -> s.sealed()).count();
+            int back = (int) batch.submissions()
+                    .stream()
+                    .filter(s -> s.stage(batch.scheme()) == Stage.HANDED_BACK)
+                    .count();
+            return new BatchLine(folder, batch.task().title(), batch.task().module(), received,
+                    batch.submissions().size(), scored, sealed, back, "");
+        } catch (Problem e) {
+            return new BatchLine(folder, String.valueOf(folder.getFileName()), "", 0, 0, 0, 0, 0, e.getMessage());
+        }
+    }
+}

@@ -1,0 +1,159 @@
+package org.epiglyph.desktop.shelf;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.Words;
+import org.slf4j.LoggerFactory;
+
+/** The shelf: every batch of a folder as a line in a register, and the way to a new one. */
+public final class Shelf implements Place {
+    private final Path folder;
+    private final Consumer<Path> toDesk;
+    private final Consumer<Path> toHandBack;
+    private final Runnable toCollect;
+    private final VBox lines = new VBox();
+    private final Label trouble = new Label();
+    private final ScrollPane root;
+
+    /**
+     * @param folder     where the batches are
+     * @param toDesk     opens a batch at the desk
+     * @param toHandBack opens a batch for handing back
+     * @param toCollect  begins a new batch
+     */
+    public Shelf(Path folder, Consumer<Path> toDesk, Consumer<Path> toHandBack, Runnable toCollect) {
+        this.folder = folder;
+        this.toDesk = toDesk;
+        this.toHandBack = toHandBack;
+        this.toCollect = toCollect;
+        Label heading = new Label(Words.of("Shelf.heading"));
+        heading.getStyleClass().add("heading");
+        Button collect = new Button(Words.of("Shelf.collect"));
+        collect.setId("collect");
+        collect.getStyleClass().add("main-button");
+        collect.setOnAction(_ -> toCollect.run());
+        Pane space = new Pane();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox top = new HBox(heading, space, collect);
+        top.getStyleClass().add("page-head");
+        trouble.getStyleClass().add("notice");
+        trouble.setId("shelf-trouble");
+        trouble.setWrapText(true);
+        trouble.visibleProperty().bind(trouble.textProperty().isNotEmpty());
+        trouble.managedProperty().bind(trouble.visibleProperty());
+        Label where = new Label(Words.of("Shelf.where", folder));
+        where.getStyleClass().add("hint");
+        VBox content = new VBox(top, trouble, lines, where);
+        content.getStyleClass().add("sheet");
+        root = new ScrollPane(content);
+        root.setFitToWidth(true);
+        root.getStyleClass().add("place");
+    }
+
+    /** Says why a batch could not be opened. */
+    public void complain(String why) {
+        trouble.setText(why);
+    }
+
+    @Override
+    public void arrive() {
+        Thread.ofVirtual().start(() -> {
+            List<BatchLine> batches = batches();
+            Platform.runLater(() -> show(batches));
+        });
+    }
+
+    private List<BatchLine> batches() {
+        List<BatchLine> found = new ArrayList<>();
+        if (Files.isDirectory(folder)) {
+            try (Stream<Path> all = Files.list(folder)) {
+                all.filter(p -> Files.isRegularFile(p.resolve("batch.sqlite")))
+                        .sorted()
+                        .map(BatchLine::of)
+                        .forEach(found::add);
+            } catch (IOException e) {
+                LoggerFactory.getLogger(Shelf.class).warn("The shelf cannot be read", e);
+                Platform.runLater(() -> complain(Words.of("Shelf.unreadable", folder)));
+            }
+        }
+        return found;
+    }
+
+    private void show(List<BatchLine> batches) {
+        lines.getChildren().setAll(batches.stream().map(this::line).toList());
+        if (batches.isEmpty()) {
+            Label empty = new Label(Words.of("Shelf.empty"));
+            empty.getStyleClass().add("empty");
+            empty.setWrapText(true);
+            lines.getChildren().add(empty);
+        }
+    }
+
+    private Node line(BatchLine batch) {
+        Label title = new Label(batch.title());
+        title.getStyleClass().add("batch-title");
+        Label module = new Label(batch.module().isEmpty() ? batch.folder().getFileName().toString() : batch.module());
+        module.getStyleClass().add("hint");
+        VBox names = new VBox(title, module);
+        Label figures = new Label(batch.trouble().isEmpty()
+                ? Words.of("Shelf.figures", batch.received(), batch.students(), batch.scored(), batch.sealed(),
+                        batch.back())
+                : batch.trouble());
+        figures.setWrapText(true);
+        figures.getStyleClass().add("figures");
+        figures.setMaxWidth(420);
+        Pane space = new Pane();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        Button desk = new Button(Words.of("Shelf.toDesk"));
+        desk.setOnAction(_ -> toDesk.accept(batch.folder()));
+        desk.getStyleClass().add("plain-button");
+        desk.setAccessibleText(Words.of("Shelf.toDeskSpoken", batch.title()));
+        Button back = new Button(Words.of("Shelf.toHandBack"));
+        back.setOnAction(_ -> toHandBack.accept(batch.folder()));
+        back.getStyleClass().add("link-button");
+        back.setAccessibleText(Words.of("Shelf.toHandBackSpoken", batch.title()));
+        desk.setDisable(!batch.trouble().isEmpty());
+        back.setDisable(!batch.trouble().isEmpty());
+        HBox line = new HBox(names, space, figures, back, desk);
+        line.getStyleClass().add("batch-line");
+        return line;
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public List<Act> acts() {
+        return List.of(Act.of("Shelf.collect", "Shortcut+N", toCollect));
+    }
+
+    @Override
+    public ObservableValue<String> title() {
+        return new SimpleStringProperty("");
+    }
+
+    @Override
+    public ObservableValue<String> aside() {
+        return new SimpleStringProperty("");
+    }
+}

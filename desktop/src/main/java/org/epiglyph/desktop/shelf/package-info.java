@@ -1,0 +1,4 @@
+/**
+ * The shelf: all batches of a folder.
+ */
+package org.epiglyph.desktop.shelf;

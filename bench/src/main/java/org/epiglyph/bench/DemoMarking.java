@@ -90,7 +90,7 @@ final class DemoMarking {
         PageText.Selection selection = text.between(range.box().centre(), after(text, range, 7).box().centre());
         all.add(new Highlight(head(page, Ink.MOSS, phrase("tw")), selection.boxes(), selection.text()));
         PageWord part = find(text, "part");
-        all.add(loop(page, part.box().union(after(text, part, 4).box()), phrase("ip")));
+        all.add(loop(page, part.box().union(after(text, part, 3).box()), phrase("ip")));
         all.add(new Stamp(head(page, Ink.MADDER, Remark.NONE), Sign.TICK,
                 new PagePoint(540, range.box().centre().y() + 6), 24));
         all.add(new Stamp(head(page, Ink.MADDER, Remark.NONE), Sign.TICK,
@@ -98,7 +98,7 @@ final class DemoMarking {
         PageWord minutes = find(text, "minutes,");
         all.add(new Note(
                 head(page, Ink.PLUM, Remark.of("Well seen that the hour of the tide is not an hour of the clock.")),
-                minutes.box().centre().movedBy(18, -8)));
+                minutes.box().centre().movedBy(22, -16)));
         return all;
     }
 

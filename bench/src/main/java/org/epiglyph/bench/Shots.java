@@ -48,9 +48,12 @@ public final class Shots {
 
     /** @param arguments the folder for the pictures */
     public static void main(String[] arguments) throws Exception {
-        Path world = Files.createTempDirectory("epiglyph-shots");
+        Path world = Files.createDirectories(Path.of(System.getProperty("java.io.tmpdir"), "Kestrel Point"));
         try {
             new Shots(Path.of(arguments[0])).make(world);
+        } catch (Exception e) {
+            e.printStackTrace();
+            Runtime.getRuntime().halt(1); // the toolkit's threads would keep the program alive
         } finally {
             try (Stream<Path> all = Files.walk(world)) {
                 all.sorted(java.util.Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
@@ -144,6 +147,10 @@ public final class Shots {
     private void handBack(Program program, Path batch) throws Exception {
         onInterface(() -> {
             program.toHandBack(batch);
+            return null;
+        });
+        waitFor(() -> scene.lookup("#visible") != null);
+        onInterface(() -> {
             ((RadioButton) scene.lookup("#visible")).setSelected(true);
             return null;
         });

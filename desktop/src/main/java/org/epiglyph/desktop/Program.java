@@ -67,6 +67,11 @@ public final class Program {
         return frame;
     }
 
+    /** The batch that is open now. */
+    public Optional<Workspace> openBatch() {
+        return workspace;
+    }
+
     /** Goes to the shelf and puts the open batch back on it. */
     public void toShelf() {
         close();

@@ -16,6 +16,8 @@ public final class LookOver {
     public enum Kind {
         /** Not sealed; it is not handed back now. */
         NOT_SEALED,
+        /** No criterion has a score. */
+        NOTHING_SCORED,
         /** Some criteria have no score. */
         NOT_SCORED,
         /** Some pages were never on the screen. */
@@ -43,7 +45,9 @@ public final class LookOver {
                 findings.add(new Finding(student, Kind.NOTHING_RECEIVED, ""));
                 continue;
             }
-            if (!submission.scores().isComplete(batch.scheme())) {
+            if (submission.scores().scoredOf(batch.scheme()) == 0) {
+                findings.add(new Finding(student, Kind.NOTHING_SCORED, ""));
+            } else if (!submission.scores().isComplete(batch.scheme())) {
                 findings.add(new Finding(student, Kind.NOT_SCORED, String.join(", ", batch.scheme()
                         .criteria()
                         .stream()

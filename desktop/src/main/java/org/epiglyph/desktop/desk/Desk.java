@@ -7,6 +7,8 @@ import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
@@ -60,6 +62,11 @@ public final class Desk implements Place {
         root = new StackPane(parts, above);
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty());
         margin.remarkWidth(MARGIN_WIDTH - 16);
+        ledger.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                pages.requestFocus();
+            }
+        });
         watch();
         foldable(beside);
     }
@@ -257,7 +264,7 @@ public final class Desk implements Place {
         for (int i = 0; i < Math.min(keys.size(), model.penCaseProperty().get().slots().size()); i++) {
             int slot = i;
             String words = Words.of("Desk.act.take", PenCaseStrip.words(model.penCaseProperty().get().slots().get(i)));
-            acts.add(new Act(words, Optional.of(javafx.scene.input.KeyCombination.valueOf(keys.get(i))), () -> true,
+            acts.add(new Act(words, Optional.of(Act.key(keys.get(i))), () -> true,
                     () -> model.take(slot)));
         }
         return acts;

@@ -50,6 +50,7 @@ final class Ledger extends ScrollPane {
         setHbarPolicy(ScrollBarPolicy.NEVER);
         VBox content = new VBox(head(), criteria, sum(), derivation, words(), note(), notice, seal);
         content.getStyleClass().add("ledger-content");
+        criteria.getStyleClass().add("criteria");
         setContent(content);
         for (Criterion criterion : model.batch().scheme().criteria()) {
             CriterionRow row = new CriterionRow(model, criterion, this::nextAfter);

@@ -7,6 +7,7 @@ import java.util.Optional;
 import javafx.scene.Group;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 import javafx.scene.shape.CubicCurve;
 import javafx.scene.shape.LineTo;
@@ -37,9 +38,11 @@ final class Margin extends Pane {
         this.model = model;
         this.roll = roll;
         this.field = new RemarkField(model);
+        field.setManaged(false);
         getStyleClass().add("margin");
         setPickOnBounds(false);
         lines.setMouseTransparent(true);
+        getChildren().add(lines);
         Rectangle clip = new Rectangle();
         clip.widthProperty().bind(widthProperty());
         clip.heightProperty().bind(heightProperty());
@@ -52,33 +55,32 @@ final class Margin extends Pane {
         refresh();
     }
 
-    /** Lays all remarks out anew. */
+    /** Lays all remarks out anew. The field stays among the children while it is written in, or it would lose the focus. */
     void refresh() {
+        boolean writing = model.writingProperty().get().isPresent();
         lines.getChildren().clear();
+        getChildren().removeIf(n -> n != lines && !(n == field && writing));
         List<Entry> entries = entries();
-        List<MarginLayout.Wish> wishes = entries.stream()
-                .map(e -> new MarginLayout.Wish(e.wish(), e.height()))
-                .toList();
+        List<MarginLayout.Wish> wishes = entries.stream().map(e -> new MarginLayout.Wish(e.wish(), e.height())).toList();
         double[] tops = MarginLayout.tops(wishes, GAP, 8);
-        List<javafx.scene.Node> nodes = new ArrayList<>(List.of(lines));
         for (int i = 0; i < entries.size(); i++) {
             Entry entry = entries.get(i);
             double top = tops[i] - roll.scrollProperty().get();
             boolean inSight = top + entry.height() > -200 && top < getHeight() + 200;
             if (inSight || entry.node() == field) {
-                nodes.add(entry.node());
                 entry.node().resizeRelocate(left() + INDENT, top, width - INDENT, entry.height());
                 connect(entry, top);
+            } else {
+                getChildren().remove(entry.node());
             }
         }
-        getChildren().setAll(nodes);
     }
 
     private double left() {
         return getWidth() - width - 8;
     }
 
-    private record Entry(Mark mark, PageBox place, javafx.scene.layout.Region node, double height) {
+    private record Entry(Mark mark, PageBox place, Region node, double height) {
         double wish() {
             return place.top() + place.height() / 2 - Math.min(height, 24) / 2;
         }
@@ -91,7 +93,7 @@ final class Margin extends Pane {
             boolean written = writing.equals(Optional.of(mark.id()));
             if (!mark.remark().isEmpty() || written) {
                 roll.placeOf(mark.page(), mark.bounds()).ifPresent(place -> {
-                    javafx.scene.layout.Region node = written ? field.over(mark) : label(mark);
+                    Region node = written ? field(mark) : label(mark);
                     entries.add(new Entry(mark, place, node, node.prefHeight(width - INDENT)));
                 });
             }
@@ -99,6 +101,14 @@ final class Margin extends Pane {
         entries.sort(
                 Comparator.comparingDouble((Entry e) -> e.place().top()).thenComparingDouble(e -> e.place().left()));
         return entries;
+    }
+
+    private RemarkField field(Mark mark) {
+        if (!getChildren().contains(field)) {
+            getChildren().add(field);
+            field.applyCss();
+        }
+        return field.over(mark);
     }
 
     private Label label(Mark mark) {
@@ -114,7 +124,7 @@ final class Margin extends Pane {
             e.consume();
             model.write(mark.id());
         });
-        label.getStylesheets().clear();
+        label.setManaged(false); // placed and sized here, not by the pane
         getChildren().add(label); // so that its style counts when it is measured
         label.applyCss();
         return label;

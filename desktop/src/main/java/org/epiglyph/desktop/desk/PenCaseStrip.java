@@ -68,6 +68,7 @@ final class PenCaseStrip extends VBox {
         Label key = new Label(key(number));
         key.getStyleClass().add("slot-key");
         StackPane picture = new StackPane(picture(slot));
+        picture.getStyleClass().add("slot-picture");
         picture.setMinSize(30, 26);
         HBox content = new HBox(picture, key);
         content.getStyleClass().add("slot-content");

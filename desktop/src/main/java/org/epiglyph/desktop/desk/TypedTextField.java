@@ -54,6 +54,7 @@ final class TypedTextField extends TextArea {
             return;
         }
         closed = true;
+        leaf.getParent().getParent().requestFocus(); // before it goes, or the focus would wander to the ledger
         ((Pane) getParent()).getChildren().remove(this);
         if (keep && !getText().isBlank()) {
             String words = getText().strip();

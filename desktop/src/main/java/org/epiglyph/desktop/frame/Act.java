@@ -1,7 +1,10 @@
 package org.epiglyph.desktop.frame;
 
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 
 /**
@@ -22,6 +25,25 @@ public record Act(String name, Optional<KeyCombination> key, BooleanSupplier pos
     public static Act of(String words, String key, BooleanSupplier possible, Runnable run) {
         return new Act(Words.of(words), key.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.valueOf(key)),
                 possible, run);
+    }
+
+    /**
+     * A key with its modifiers, for example {@code Shortcut+Shift+DOWN}.
+     *
+     * @param words modifiers and the name of a {@link KeyCode}, joined by plus signs
+     */
+    public static KeyCombination key(String words) {
+        String[] parts = words.split("\\+");
+        KeyCombination.Modifier[] modifiers = Arrays.stream(parts).limit(parts.length - 1).map(Act::modifier).toArray(KeyCombination.Modifier[]::new);
+        return new KeyCodeCombination(KeyCode.valueOf(parts[parts.length - 1]), modifiers);
+    }
+
+    private static KeyCombination.Modifier modifier(String word) {
+        return switch (word) {
+            case "Shortcut" -> KeyCombination.SHORTCUT_DOWN;
+            case "Shift" -> KeyCombination.SHIFT_DOWN;
+            default -> throw new IllegalArgumentException("No modifier is called " + word);
+        };
     }
 
     /** The key as it is shown; empty where there is none. */

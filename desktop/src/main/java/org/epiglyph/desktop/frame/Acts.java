@@ -12,6 +12,7 @@ import javafx.scene.input.KeyEvent;
 public final class Acts {
     private final List<Act> everywhere = new ArrayList<>();
     private List<Act> here = List.of();
+    private KeyCode acting;
 
     public void everywhere(Act act) {
         everywhere.add(act);
@@ -31,8 +32,22 @@ public final class Acts {
         }).toList();
     }
 
+    /** The letter of a key that was an act must not be typed into the field that the act put the focus on. */
+    void onTyped(KeyEvent event) {
+        if (acting != null) {
+            event.consume();
+        }
+    }
+
+    void onReleased(KeyEvent event) {
+        acting = null;
+    }
+
     /** Does what the key stands for. While words are typed, only keys with Ctrl, Alt or Meta and function keys are acts. */
     void onKey(KeyEvent event, Node focus) {
+        if (event.getCode() != acting) {
+            acting = null;
+        }
         boolean typing = focus instanceof TextInputControl;
         boolean bare = !event.isControlDown() && !event.isAltDown() && !event.isMetaDown()
                 && !event.getCode().isFunctionKey();
@@ -42,6 +57,7 @@ public final class Acts {
         for (Act act : all()) {
             if (act.key().isPresent() && act.key().get().match(event) && act.possible().getAsBoolean()) {
                 event.consume();
+                acting = event.getCode();
                 act.run().run();
                 return;
             }

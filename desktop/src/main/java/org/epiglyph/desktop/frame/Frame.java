@@ -49,6 +49,8 @@ public final class Frame {
     /** Hears the keys of a scene. */
     public void attach(Scene scene) {
         scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> acts.onKey(event, scene.getFocusOwner()));
+        scene.addEventFilter(KeyEvent.KEY_TYPED, acts::onTyped);
+        scene.addEventFilter(KeyEvent.KEY_RELEASED, acts::onReleased);
     }
 
     /** Shows another place. */

@@ -30,6 +30,7 @@ import org.epiglyph.desktop.frame.Words;
 /** Hand back: the look-over at the left, the way out at the right, the receipts below. */
 public final class HandBack implements Place {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
+    private static final double NAME_WIDTH = 220;
     private final HandBackModel model;
     private final String token;
     private final Runnable toShelf;
@@ -58,7 +59,7 @@ public final class HandBack implements Place {
         HBox.setHgrow(left, Priority.ALWAYS);
         HBox columns = new HBox(left, way);
         columns.getStyleClass().add("two-columns");
-        VBox content = new VBox(heading, trouble, said, new BusyPane(model.background()), columns, receipts);
+        VBox content = new VBox(heading, trouble, said, new BusyPane(model.background()), receipts, columns);
         content.getStyleClass().add("sheet");
         root = new ScrollPane(content);
         root.setFitToWidth(true);
@@ -145,8 +146,8 @@ public final class HandBack implements Place {
     }
 
     private void refresh() {
-        int count = model.sealed().size();
-        sealed.setText(Words.of("HandBack.sealed", count, model.batch().submissions().size()));
+        sealed.setText(Words.of("HandBack.sealed", model.sealed().size(), model.batch().submissions().size(),
+                model.alreadyBack()));
         lookOver.getChildren().setAll(model.findings().stream().map(this::finding).toList());
         if (model.findings().isEmpty()) {
             lookOver.getChildren().add(new Label(Words.of("HandBack.allFinished")));
@@ -163,8 +164,9 @@ public final class HandBack implements Place {
     private Node finding(LookOver.Finding finding) {
         Label name = new Label(model.name(finding.student()));
         name.getStyleClass().add("finding-name");
-        name.setMinWidth(200);
-        name.setPrefWidth(200);
+        name.setWrapText(true);
+        name.setMinWidth(NAME_WIDTH);
+        name.setMaxWidth(NAME_WIDTH);
         Label words = new Label(Words.of("LookOver." + finding.kind().name(), finding.detail()));
         words.setWrapText(true);
         HBox line = new HBox(name, words);
@@ -176,8 +178,9 @@ public final class HandBack implements Place {
     private Node receipt(Outcome outcome) {
         Label name = new Label(model.name(outcome.student()));
         name.getStyleClass().add("finding-name");
-        name.setMinWidth(200);
-        name.setPrefWidth(200);
+        name.setWrapText(true);
+        name.setMinWidth(NAME_WIDTH);
+        name.setMaxWidth(NAME_WIDTH);
         Label words = new Label(switch (outcome) {
             case Outcome.Done(var _, var receipt) ->
                 Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())));

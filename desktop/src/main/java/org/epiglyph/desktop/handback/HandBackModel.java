@@ -12,6 +12,7 @@ import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.feedback.LookOver;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Background;
@@ -78,6 +79,15 @@ public final class HandBackModel {
 
     List<StudentKey> sealed() {
         return handingBack.sealed();
+    }
+
+    /** How many of the sealed ones the record has as they are now. */
+    long alreadyBack() {
+        return workspace.batch()
+                .submissions()
+                .stream()
+                .filter(s -> s.stage(workspace.batch().scheme()) == Stage.HANDED_BACK)
+                .count();
     }
 
     String name(StudentKey student) {

@@ -1,0 +1,136 @@
+package org.epiglyph.core.batch;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.roster.StudentKey;
+import org.junit.jupiter.api.Test;
+
+class HistoryTest {
+    private static final Instant NOW = Instant.parse("2026-03-20T20:00:00Z");
+    private static final Optional<StudentKey> ADA = Optional.of(Batches.ADA);
+    private final History history = new History(Batches.three());
+
+    private Submission ada() {
+        return history.batch().submission(Batches.ADA);
+    }
+
+    @Test
+    void whatIsUndoneCanBeDoneAgain() {
+        history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
+        history.undo(ADA, NOW);
+        assertThat(ada().marks()).isEmpty();
+        history.redo(ADA, NOW);
+        assertThat(ada().marks()).hasSize(1);
+        assertThat(history.redo(ADA, NOW)).isEmpty();
+    }
+
+    @Test
+    void undoNeverReachesIntoAnotherStudentsWork() {
+        history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
+        history.record(new Edit.PlaceMark(Batches.BAO, Batches.note("m2", "d2", 0, "two")), NOW);
+        history.undo(ADA, NOW);
+        assertThat(ada().marks()).isEmpty();
+        assertThat(history.batch().submission(Batches.BAO).marks()).hasSize(1);
+    }
+
+    @Test
+    void aDeletedMarkComesBackToItsPlaceAmongTheOthers() {
+        for (String id : List.of("m1", "m2", "m3")) {
+            history.record(new Edit.PlaceMark(Batches.ADA, Batches.note(id, "d1", 0, id)), NOW);
+        }
+        history.record(new Edit.RemoveMark(Batches.ADA, "m2"), NOW);
+        history.undo(ADA, NOW);
+        assertThat(ada().marks()).extracting(Mark::id).containsExactly("m1", "m2", "m3");
+    }
+
+    @Test
+    void aSpellOfTypingIsTakenBackAtOnce() {
+        history.record(new Edit.WriteOnTheWhole(Batches.ADA, "A care"), NOW);
+        history.record(new Edit.WriteOnTheWhole(Batches.ADA, "A careful plan"), NOW.plusSeconds(3));
+        history.record(new Edit.WriteOnTheWhole(Batches.ADA, "A careful plan. Well done."), NOW.plusSeconds(300));
+        history.undo(ADA, NOW.plusSeconds(301));
+        assertThat(ada().onTheWhole()).isEqualTo("A careful plan");
+        history.undo(ADA, NOW.plusSeconds(302));
+        assertThat(ada().onTheWhole()).isEmpty();
+    }
+
+    @Test
+    void aSealedSubmissionRefusesChangesUntilItIsOpenedAgain() {
+        assertThatThrownBy(() -> history.record(new Edit.Seal(Batches.ADA), NOW)).isInstanceOf(EditRefused.class).hasMessageContaining("Method, Units");
+        history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(new BigDecimal("7.5"))), NOW);
+        history.record(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.ZERO)), NOW);
+        history.record(new Edit.Seal(Batches.ADA), NOW);
+        assertThat(ada().stage(history.batch().scheme())).isEqualTo(Stage.SEALED);
+        assertThatThrownBy(() -> history.record(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.ONE)), NOW)).isInstanceOf(EditRefused.class);
+        history.record(new Edit.RecordReceipt(Batches.ADA, Optional.of(new Receipt("r", NOW, "d", "v1"))), NOW);
+        assertThat(ada().stage(history.batch().scheme())).isEqualTo(Stage.HANDED_BACK);
+        history.record(new Edit.OpenAgain(Batches.ADA), NOW);
+        assertThat(ada().stage(history.batch().scheme())).isEqualTo(Stage.SCORED);
+        assertThat(ada().receipt()).as("the tag is needed for the next hand-back").isPresent();
+        history.undo(ADA, NOW);
+        assertThat(ada().stage(history.batch().scheme())).isEqualTo(Stage.HANDED_BACK);
+    }
+
+    @Test
+    void aScoreOutsideTheRangeLeavesTheBatchAsItWas() {
+        Batch before = history.batch();
+        assertThatThrownBy(() -> history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.TEN))  , NOW)).isInstanceOf(EditRefused.class);
+        assertThat(history.batch()).isSameAs(before);
+    }
+
+    @Property(tries = 200)
+    void undoingEverythingGivesTheBatchAsItWasAndReplayingTheLinesGivesTheSameBatch(@ForAll long seed, @ForAll @IntRange(min = 1, max = 60) int count) {
+        History made = new History(Batches.three());
+        List<Entry> lines = new ArrayList<>();
+        Random random = new Random(seed);
+        for (int i = 0; i < count; i++) {
+            try {
+                lines.add(made.record(randomEdit(random, made.batch(), i), NOW.plusSeconds(60L * i)));
+            } catch (EditRefused e) {
+                assertThat(e.getMessage()).isNotBlank();
+            }
+            if (random.nextInt(5) == 0) {
+                made.undo(ADA, NOW).ifPresent(lines::add);
+            }
+        }
+        History again = new History(Batches.three());
+        lines.forEach(again::replay);
+        assertThat(again.batch().submissions()).containsExactlyElementsOf(made.batch().submissions());
+        assertThat(again.batch().phrasebook()).isEqualTo(made.batch().phrasebook());
+        while (again.undo(ADA, NOW).isPresent()) {
+            made.undo(ADA, NOW);
+        }
+        assertThat(again.batch().submission(Batches.ADA)).isEqualTo(Batches.three().submission(Batches.ADA));
+        assertThat(made.batch().submission(Batches.ADA)).isEqualTo(Batches.three().submission(Batches.ADA));
+    }
+
+    private static Edit randomEdit(Random random, Batch batch, int number) {
+        List<Mark> marks = batch.submission(Batches.ADA).marks();
+        Mark any = marks.isEmpty() ? null : marks.get(random.nextInt(marks.size()));
+        return switch (random.nextInt(8)) {
+            case 0 -> new Edit.SetScore(Batches.ADA, random.nextBoolean() ? "c1" : "c2",
+                    random.nextInt(4) == 0 ? Optional.empty() : Optional.of(BigDecimal.valueOf(random.nextInt(6))));
+            case 1 -> new Edit.WriteOnTheWhole(Batches.ADA, "words " + number);
+            case 2 -> any == null ? new Edit.WritePrivately(Batches.ADA, "x" + number) : new Edit.RemoveMark(Batches.ADA, any.id());
+            case 3 -> any == null ? new Edit.WritePrivately(Batches.ADA, "y") : new Edit.ChangeMark(Batches.ADA, any.movedBy(1, 2).withRemark(Remark.of("moved")));
+            case 4 -> new Edit.Seal(Batches.ADA);
+            case 5 -> new Edit.OpenAgain(Batches.ADA);
+            case 6 -> any == null ? new Edit.WritePrivately(Batches.ADA, "z") : new Edit.Together(List.of(
+                    new Edit.KeepPhrase(new Phrase("p" + number % 3, "c", "words " + number, "", Optional.empty())), new Edit.ChangeMark(Batches.ADA, any.movedBy(3, 0))));
+            default -> new Edit.PlaceMark(Batches.ADA, Batches.note("m" + number, "d1", random.nextInt(3), "remark"));
+        };
+    }
+}

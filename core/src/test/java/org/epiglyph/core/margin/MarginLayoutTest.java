@@ -1,0 +1,43 @@
+package org.epiglyph.core.margin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+
+class MarginLayoutTest {
+    @Property(tries = 300)
+    void nothingOverlapsAndOrderIsKept(@ForAll long seed, @ForAll @IntRange(min = 1, max = 40) int count) {
+        Random random = new Random(seed);
+        List<MarginLayout.Wish> wishes = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            wishes.add(new MarginLayout.Wish(random.nextDouble() * 800, 10 + random.nextDouble() * 80));
+        }
+        wishes.sort(java.util.Comparator.comparingDouble(MarginLayout.Wish::wish));
+        double[] tops = MarginLayout.tops(wishes, 8, 0);
+        assertThat(tops[0]).isGreaterThanOrEqualTo(0);
+        for (int i = 1; i < count; i++) {
+            assertThat(tops[i]).isGreaterThanOrEqualTo(tops[i - 1] + wishes.get(i - 1).height() + 8 - 1e-6);
+        }
+    }
+
+    @Test
+    void whatHasRoomStaysWhereItWishes() {
+        double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(300, 20)), 8, 0);
+        assertThat(tops).containsExactly(100, 300);
+    }
+
+    /** Two that wish for the same place share the way: the least squares solution worked out by hand. */
+    @Test
+    void twoForOnePlaceMoveApartEqually() {
+        double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(100, 20)), 8, 0);
+        assertThat(tops[0]).isCloseTo(86, within(1e-9));
+        assertThat(tops[1]).isCloseTo(114, within(1e-9));
+    }
+}

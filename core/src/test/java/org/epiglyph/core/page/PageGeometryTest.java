@@ -1,0 +1,54 @@
+package org.epiglyph.core.page;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import net.jqwik.api.constraints.DoubleRange;
+import org.junit.jupiter.api.Test;
+
+class PageGeometryTest {
+    @Provide
+    Arbitrary<PageGeometry> geometries() {
+        return Combinators.combine(Arbitraries.doubles().between(-500, 500), Arbitraries.doubles().between(-500, 500), Arbitraries.doubles().between(10, 3000),
+                Arbitraries.doubles().between(10, 3000), Arbitraries.of(0, 90, 180, 270), Arbitraries.of(1.0, 0.5, 2.0)).as(PageGeometry::new);
+    }
+
+    @Property
+    void aPlaceComesBackFromUserSpaceAndFromTheShownPage(@ForAll("geometries") PageGeometry page, @ForAll @DoubleRange(min = -50, max = 4000) double x,
+            @ForAll @DoubleRange(min = -50, max = 4000) double y) {
+        PagePoint place = new PagePoint(x, y);
+        assertThat(page.fromPdf(page.toPdfX(place), page.toPdfY(place)).distanceTo(place)).isLessThan(1e-6);
+        assertThat(page.fromShown(page.toShown(place)).distanceTo(place)).isLessThan(1e-9);
+    }
+
+    @Property
+    void theWholePageIsShownWithinItsShownSides(@ForAll("geometries") PageGeometry page) {
+        PageBox shown = page.toShown(new PageBox(0, 0, page.width(), page.height()));
+        assertThat(shown.left()).isCloseTo(0, within(1e-9));
+        assertThat(shown.top()).isCloseTo(0, within(1e-9));
+        assertThat(shown.width()).isCloseTo(page.shownWidth(), within(1e-9));
+        assertThat(shown.height()).isCloseTo(page.shownHeight(), within(1e-9));
+    }
+
+    /** ISO 32000-2, table 31: Rotate turns the page clockwise, so the top left corner of an unturned page is shown at the top right. */
+    @Test
+    void aQuarterTurnShowsTheTopLeftCornerAtTheTopRight() {
+        PageGeometry page = new PageGeometry(0, 0, 600, 800, 90, 1);
+        assertThat(page.toShown(new PagePoint(0, 0))).isEqualTo(new PagePoint(800, 0));
+        assertThat(page.shownWidth()).isEqualTo(800);
+    }
+
+    /** ISO 32000-2, 8.3.2.3: user space has its origin at the lower left and y up; the crop box moves what is shown. */
+    @Test
+    void theTopLeftOfTheCropBoxIsTheOriginOfPageSpace() {
+        PageGeometry page = new PageGeometry(20, 30, 600, 800, 0, 1);
+        assertThat(page.toPdfX(new PagePoint(0, 0))).isEqualTo(20);
+        assertThat(page.toPdfY(new PagePoint(0, 0))).isEqualTo(830);
+    }
+}

@@ -1,0 +1,39 @@
+package org.epiglyph.core.phrases;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+
+class PhrasebookTest {
+    private static Phrase phrase(String code, String words, String criterion) {
+        return new Phrase("id-" + code, code, words, criterion, Optional.empty());
+    }
+
+    private final Phrasebook book = new Phrasebook(List.of(phrase("un", "Unit: metres.", "c5"), phrase("cl", "Clear sketch, labelled axes.", "c5"),
+            phrase("uk", "Clearance needs a margin for swell.", "c4"), phrase("tt", "See me at the tutorial.", "")));
+
+    @Test
+    void theCodeComesFirst() {
+        assertThat(book.search("uk", "")).first().extracting(Phrase::code).isEqualTo("uk");
+    }
+
+    @Test
+    void amongEqualsTheActiveCriterionComesFirst() {
+        assertThat(book.search("clear", "c4")).extracting(Phrase::code).containsExactly("uk", "cl");
+        assertThat(book.search("clear", "c5")).extracting(Phrase::code).containsExactly("cl", "uk");
+        assertThat(book.search("", "c4")).extracting(Phrase::code).containsExactly("uk", "tt", "un", "cl");
+    }
+
+    @Test
+    void firstLettersOfWordsFindAPhraseAndNonsenseFindsNone() {
+        assertThat(book.search("smat", "")).extracting(Phrase::code).containsExactly("tt");
+        assertThat(book.search("xyz", "")).isEmpty();
+    }
+
+    @Test
+    void theSameWordsAreFoundWhateverTheirCaseAndSpace() {
+        assertThat(book.findWords("  unit:  METRES. ")).isPresent();
+    }
+}

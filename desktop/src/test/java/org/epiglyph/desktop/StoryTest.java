@@ -1,0 +1,329 @@
+package org.epiglyph.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.lowagie.text.pdf.PdfArray;
+import com.lowagie.text.pdf.PdfDictionary;
+import com.lowagie.text.pdf.PdfName;
+import com.lowagie.text.pdf.PdfReader;
+import java.io.IOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.layout.Region;
+import javafx.stage.Stage;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageWord;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/**
+ * The whole story with mouse and keyboard on the demo's class: collect, ink, highlight, stamp, phrase, scores, undo,
+ * seal, hand back. Then the record office is asked, and the annotated PDF is read by a library that the program does
+ * not use (OpenPDF).
+ */
+@ExtendWith(ApplicationExtension.class)
+class StoryTest {
+    private static final StudentKey STUDENT = new StudentKey("K-4401");
+    private final HttpClient http = HttpClient.newHttpClient();
+    private Path world;
+    private RecordOffice office;
+    private String token;
+    private Program program;
+
+    @Start
+    void start(Stage stage) throws IOException {
+        world = Files.createTempDirectory("epiglyph-story");
+        Path shelf = world.resolve("shelf");
+        DemoWorld.make(world.resolve("office"), shelf);
+        office = RecordOffice.start(world.resolve("office"), 0, Clock.systemUTC());
+        token = Files.readString(world.resolve("office").resolve("token"));
+        program = new Program(new Program.Start(shelf, world.resolve("settings"), office.address(), token),
+                Clock.systemDefaultZone());
+        stage.setScene(EpiglyphApplication.scene(program));
+        program.toShelf();
+        stage.show();
+    }
+
+    @AfterEach
+    void stop() {
+        WaitForAsyncUtils.asyncFx(() -> program.close());
+        WaitForAsyncUtils.waitForFxEvents();
+        office.close();
+    }
+
+    @Test
+    void aBatchGoesFromTheRecordOfficeOverTheDeskBackIntoTheStudentsRecord(FxRobot robot) throws Exception {
+        collect(robot);
+        inkAndHighlight(robot);
+        stampAndNote(robot);
+        scores(robot);
+        undoAndRedo(robot);
+        wordsAndSeal(robot);
+        handBack(robot);
+        theRecordHasTheResult();
+        thePdfHasTheMarks();
+        handingBackAgainSendsNothing(robot);
+        everythingIsThereAfterAStart();
+    }
+
+    private void collect(FxRobot robot) {
+        robot.clickOn("#collect");
+        robot.clickOn("#ask-office");
+        waitFor(() -> robot.lookup("#read-" + DemoWorld.TASK).tryQuery().isPresent());
+        robot.clickOn("#read-" + DemoWorld.TASK);
+        waitFor(() -> robot.lookup("#make-batch").tryQuery().isPresent());
+        assertThat(text(robot, "#count-line")).startsWith("27 files: 27 matched, 0 to decide");
+        robot.clickOn("#make-batch");
+        waitFor(() -> program.frame().place() instanceof Desk);
+        waitFor(() -> leaf(robot) != null);
+        assertThat(text(robot, "#student-name")).isEqualTo("Adaeze Lindqvist-Moreau");
+    }
+
+    private void inkAndHighlight(FxRobot robot) throws Exception {
+        robot.type(KeyCode.DIGIT1);
+        Point2D from = onPage(robot, 120, 600);
+        robot.moveTo(from).press(MouseButton.PRIMARY);
+        for (int i = 1; i <= 12; i++) {
+            robot.moveTo(onPage(robot, 120 + i * 8, 600 + 12 * Math.sin(i / 2.0)));
+        }
+        robot.release(MouseButton.PRIMARY);
+        assertThat(submission().marks()).singleElement().isInstanceOf(Stroke.class);
+
+        PageWord first = word("range");
+        robot.type(KeyCode.DIGIT2);
+        robot.moveTo(onPage(robot, first.box().centre().x(), first.box().centre().y())).press(MouseButton.PRIMARY);
+        PageBox line = first.box();
+        robot.moveTo(onPage(robot, line.right() + 12, line.centre().y()))
+                .moveTo(onPage(robot, line.right() + 20, line.centre().y()))
+                .release(MouseButton.PRIMARY);
+waitFor(() -> isFocused(robot, "#remark"));
+        robot.write("/tw");
+        robot.type(KeyCode.ENTER);
+        Highlight highlight = (Highlight) submission().marks().getLast();
+        assertThat(highlight.text()).startsWith("range");
+        assertThat(highlight.remark().words()).isEqualTo("Range and twelfth right, and set out so that I can follow.");
+        assertThat(highlight.remark().phrase()).isNotEmpty();
+    }
+
+    private void stampAndNote(FxRobot robot) {
+        robot.type(KeyCode.DIGIT6);
+        robot.clickOn(onPage(robot, 520, 140));
+        robot.type(KeyCode.DIGIT4);
+        robot.clickOn(onPage(robot, 300, 640));
+        waitFor(() -> isFocused(robot, "#remark"));
+        robot.write("Say why you trust this height.");
+        robot.type(KeyCode.ENTER);
+        assertThat(submission().marks().getLast()).isInstanceOf(Note.class);
+        int phrases = batch().phrasebook().phrases().size();
+        robot.type(KeyCode.K);
+        assertThat(batch().phrasebook().phrases()).hasSize(phrases + 1);
+        robot.type(KeyCode.DIGIT5);
+        robot.clickOn(onPage(robot, 90, 700));
+        waitFor(() -> robot.lookup("#typed-text").tryQuery().isPresent()
+                && robot.lookup("#typed-text").query().isFocused());
+        robot.write("See the tide table.");
+        robot.type(KeyCode.ENTER);
+        assertThat(submission().marks()).hasSize(5);
+    }
+
+    private void scores(FxRobot robot) {
+        robot.type(KeyCode.L);
+        robot.write("12");
+        robot.type(KeyCode.ENTER);
+        assertThat(text(robot, "#refusal-c1"))
+                .isEqualTo("12 is above the maximum of 'Range and twelfths'. Enter 0 to 8.");
+        assertThat(submission().scores().points()).isEmpty();
+        for (String score : List.of("7.5", "5", "6", "4", "3.5")) {
+            robot.write(score);
+            robot.type(KeyCode.ENTER);
+        }
+        assertThat(text(robot, "#total")).isEqualTo("26");
+    }
+
+    private void undoAndRedo(FxRobot robot) {
+        robot.type(KeyCode.ESCAPE);
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        assertThat(text(robot, "#total")).isEqualTo("22.5");
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z);
+        assertThat(text(robot, "#total")).isEqualTo("26");
+    }
+
+    private void wordsAndSeal(FxRobot robot) {
+        robot.type(KeyCode.W);
+        robot.write("A careful plan.");
+        robot.type(KeyCode.ESCAPE);
+        robot.clickOn("#private-note");
+        robot.write("same curve as a neighbour");
+        robot.push(KeyCode.CONTROL, KeyCode.ENTER);
+        waitFor(() -> submission().sealed());
+        assertThat(submission().onTheWhole()).isEqualTo("A careful plan.");
+        assertThat(submission().privately()).isEqualTo("same curve as a neighbour");
+        waitFor(() -> text(robot, "#kept").startsWith("kept "));
+    }
+
+    private void handBack(FxRobot robot) {
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+        waitFor(() -> robot.lookup("#visible").tryQuery().isPresent());
+        robot.clickOn("#visible");
+        robot.clickOn("#hand-back-send");
+        waitFor(() -> !text(robot, "#hand-back-said").isEmpty());
+        assertThat(text(robot, "#hand-back-said")).startsWith("1 handed back, 0 there already, 0 not handed back.");
+        assertThat(submission().stage(batch().scheme())).isEqualTo(org.epiglyph.core.batch.Stage.HANDED_BACK);
+    }
+
+    private void theRecordHasTheResult() throws Exception {
+        JsonNode record = new ObjectMapper().readTree(get("/api/tasks/" + DemoWorld.TASK + "/records/" + STUDENT));
+        assertThat(record.get("score").decimalValue()).isEqualByComparingTo("26");
+        assertThat(record.get("comment").asText()).startsWith("A careful plan.")
+                .contains("Interpolation: 5 of 6")
+                .endsWith("Remarks on page 1.")
+                .doesNotContain("neighbour");
+        String page = new String(get("/students/" + STUDENT), StandardCharsets.UTF_8);
+        assertThat(page).contains("<b>26</b> of 32").contains("workbook_marked.pdf");
+        byte[] others = get("/api/tasks/" + DemoWorld.TASK + "/records/K-4408");
+        assertThat(new ObjectMapper().readTree(others).get("version").asInt()).isZero();
+    }
+
+    private void thePdfHasTheMarks() throws Exception {
+        String name = "K-4401_h1_LindqvistMoreau_workbook_marked.pdf";
+        byte[] handed = get("/students/" + STUDENT + "/tasks/" + DemoWorld.TASK + "/documents/"
+                + URLEncoder.encode(name, StandardCharsets.UTF_8));
+        byte[] original = Files.readAllBytes(
+                world.resolve("office/tasks/" + DemoWorld.TASK + "/files/K-4401_h1_LindqvistMoreau_workbook.pdf"));
+        assertThat(handed).startsWith(original);
+        try (PdfReader reader = new PdfReader(handed)) {
+            Map<String, List<String>> found = new TreeMap<>();
+            PdfArray annotations = reader.getPageN(1).getAsArray(PdfName.ANNOTS);
+            for (int i = 0; i < annotations.size(); i++) {
+                PdfDictionary annotation = annotations.getAsDict(i);
+                assertThat(annotation.getAsDict(PdfName.AP)).isNotNull();
+                found.computeIfAbsent(annotation.getAsName(PdfName.SUBTYPE).toString(), _ -> new ArrayList<>())
+                        .add(annotation.getAsString(PdfName.CONTENTS).toUnicodeString());
+            }
+            assertThat(found).isEqualTo(Map.of("/Ink", List.of(""), "/Highlight",
+                    List.of("Range and twelfth right, and set out so that I can follow."), "/Stamp",
+                    List.of("Right"), "/Text", List.of("Say why you trust this height."), "/FreeText",
+                    List.of("See the tide table.")));
+        }
+        assertThat(new String(handed, StandardCharsets.ISO_8859_1)).doesNotContain("neighbour");
+    }
+
+    private void handingBackAgainSendsNothing(FxRobot robot) {
+        robot.clickOn("#hand-back-send");
+        waitFor(() -> text(robot, "#hand-back-said").startsWith("0 handed back, 1 there already"));
+    }
+
+    private void everythingIsThereAfterAStart() throws Exception {
+        Submission before = submission();
+        WaitForAsyncUtils.asyncFx(() -> program.toShelf());
+        WaitForAsyncUtils.waitForFxEvents();
+        Path folder = world.resolve("shelf").resolve("Tidal heights workbook");
+        try (Workspace again = Workspace.open(folder, Clock.systemDefaultZone())) {
+            assertThat(again.batch().submission(STUDENT)).isEqualTo(before);
+        }
+    }
+
+    // --- helping hands
+
+    private Batch batch() {
+        return program.openBatch().orElseThrow().batch();
+    }
+
+    private Submission submission() {
+        return batch().submission(STUDENT);
+    }
+
+    private PageWord word(String text) throws Exception {
+        Document document = submission().documents().getFirst();
+        Path pages = program.openBatch().orElseThrow().folder().pages(document);
+        try (OpenDocument open = OpenDocument.open(pages)) {
+            return open.text(0).words().stream().filter(w -> w.text().equals(text)).findFirst().orElseThrow();
+        }
+    }
+
+    private static Region leaf(FxRobot robot) {
+        return (Region) robot.lookup(".page-leaf")
+                .queryAll()
+                .stream()
+                .min((a, b) -> Double.compare(a.getLayoutY(), b.getLayoutY()))
+                .orElse(null);
+    }
+
+    /** A place of the first page, in points, on the screen. */
+    private static Point2D onPage(FxRobot robot, double x, double y) {
+        Region leaf = leaf(robot);
+        double scale = leaf.getWidth() / 595.276;
+        return leaf.localToScreen(x * scale, y * scale);
+    }
+
+    private static boolean isFocused(FxRobot robot, String query) {
+        return robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent();
+    }
+
+    private static String text(FxRobot robot, String query) {
+        Node node = robot.lookup(query).tryQuery().orElse(null);
+        return switch (node) {
+            case Labeled labeled -> labeled.getText();
+            case TextInputControl input -> input.getText();
+            case null, default -> "";
+        };
+    }
+
+    private byte[] get(String path) throws Exception {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(office.address() + path))
+                .header("Authorization", "Bearer " + token)
+                .build();
+        HttpResponse<byte[]> response = http.send(request, HttpResponse.BodyHandlers.ofByteArray());
+        assertThat(response.statusCode()).isEqualTo(200);
+        return response.body();
+    }
+
+    private static void waitFor(BooleanSupplier condition) {
+        try {
+            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {
+                WaitForAsyncUtils.waitForFxEvents(1);
+                return condition.getAsBoolean();
+            });
+        } catch (java.util.concurrent.TimeoutException e) {
+            throw new AssertionError("Waited in vain", e);
+        }
+    }
+}

@@ -134,7 +134,7 @@ class StoryTest {
         robot.moveTo(onPage(robot, line.right() + 12, line.centre().y()))
                 .moveTo(onPage(robot, line.right() + 20, line.centre().y()))
                 .release(MouseButton.PRIMARY);
-waitFor(() -> isFocused(robot, "#remark"));
+        waitFor(() -> isFocused(robot, "#remark"));
         robot.write("/tw");
         robot.type(KeyCode.ENTER);
         Highlight highlight = (Highlight) submission().marks().getLast();

@@ -28,15 +28,19 @@ public final class Batches {
 
     /** Three students; the first with a document of three pages, the second with two documents, the third with nothing. */
     public static Batch three() {
-        Task task = new Task("t", "Tides", "Workbook", "", Optional.of(Instant.parse("2026-03-13T18:00:00Z")), ZoneId.of("UTC"), BigDecimal.valueOf(12));
-        MarkScheme scheme = new MarkScheme(List.of(new Criterion("c1", "Method", "", BigDecimal.valueOf(8), new BigDecimal("0.5")),
-                new Criterion("c2", "Units", "", BigDecimal.valueOf(4), BigDecimal.ONE)));
+        Task task = new Task("t", "Tides", "Workbook", "", Optional.of(Instant.parse("2026-03-13T18:00:00Z")),
+                ZoneId.of("UTC"), BigDecimal.valueOf(12));
+        MarkScheme scheme = new MarkScheme(
+                List.of(new Criterion("c1", "Method", "", BigDecimal.valueOf(8), new BigDecimal("0.5")),
+                        new Criterion("c2", "Units", "", BigDecimal.valueOf(4), BigDecimal.ONE)));
         return Batch.collected(task, scheme, Phrasebook.EMPTY, List.of(submission(ADA, "Ada", document("d1", 3)),
-                submission(BAO, "Bao", document("d2", 1), document("d3", 2)), Submission.untouched(new Student(CARYS, "", "Carys", "A"), List.of())));
+                submission(BAO, "Bao", document("d2", 1), document("d3", 2)),
+                Submission.untouched(new Student(CARYS, "", "Carys", "A"), List.of())));
     }
 
     private static Submission submission(StudentKey key, String name, Document... documents) {
-        return Submission.untouched(new Student(key, name, "Example", "A"), List.of(new HandIn(1, Optional.empty(), "", List.of(documents))));
+        return Submission.untouched(new Student(key, name, "Example", "A"),
+                List.of(new HandIn(1, Optional.empty(), "", List.of(documents))));
     }
 
     private static Document document(String id, int pages) {
@@ -45,6 +49,7 @@ public final class Batches {
 
     /** A note on a page of a document. */
     public static Note note(String id, String document, int page, String words) {
-        return new Note(new Head(id, new PageRef(document, page), Ink.MADDER, 0, Remark.of(words)), new PagePoint(50, 60));
+        return new Note(new Head(id, new PageRef(document, page), Ink.MADDER, 0, Remark.of(words)),
+                new PagePoint(50, 60));
     }
 }

@@ -69,12 +69,14 @@ class HistoryTest {
 
     @Test
     void aSealedSubmissionRefusesChangesUntilItIsOpenedAgain() {
-        assertThatThrownBy(() -> history.record(new Edit.Seal(Batches.ADA), NOW)).isInstanceOf(EditRefused.class).hasMessageContaining("Method, Units");
+        assertThatThrownBy(() -> history.record(new Edit.Seal(Batches.ADA), NOW)).isInstanceOf(EditRefused.class)
+                .hasMessageContaining("Method, Units");
         history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(new BigDecimal("7.5"))), NOW);
         history.record(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.ZERO)), NOW);
         history.record(new Edit.Seal(Batches.ADA), NOW);
         assertThat(ada().stage(history.batch().scheme())).isEqualTo(Stage.SEALED);
-        assertThatThrownBy(() -> history.record(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.ONE)), NOW)).isInstanceOf(EditRefused.class);
+        assertThatThrownBy(() -> history.record(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.ONE)), NOW))
+                .isInstanceOf(EditRefused.class);
         history.record(new Edit.RecordReceipt(Batches.ADA, Optional.of(new Receipt("r", NOW, "d", "v1"))), NOW);
         assertThat(ada().stage(history.batch().scheme())).isEqualTo(Stage.HANDED_BACK);
         history.record(new Edit.OpenAgain(Batches.ADA), NOW);
@@ -87,12 +89,14 @@ class HistoryTest {
     @Test
     void aScoreOutsideTheRangeLeavesTheBatchAsItWas() {
         Batch before = history.batch();
-        assertThatThrownBy(() -> history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.TEN))  , NOW)).isInstanceOf(EditRefused.class);
+        assertThatThrownBy(() -> history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.TEN)), NOW))
+                .isInstanceOf(EditRefused.class);
         assertThat(history.batch()).isSameAs(before);
     }
 
     @Property(tries = 200)
-    void undoingEverythingGivesTheBatchAsItWasAndReplayingTheLinesGivesTheSameBatch(@ForAll long seed, @ForAll @IntRange(min = 1, max = 60) int count) {
+    void undoingEverythingGivesTheBatchAsItWasAndReplayingTheLinesGivesTheSameBatch(@ForAll long seed,
+            @ForAll @IntRange(min = 1, max = 60) int count) {
         History made = new History(Batches.three());
         List<Entry> lines = new ArrayList<>();
         Random random = new Random(seed);
@@ -124,12 +128,20 @@ class HistoryTest {
             case 0 -> new Edit.SetScore(Batches.ADA, random.nextBoolean() ? "c1" : "c2",
                     random.nextInt(4) == 0 ? Optional.empty() : Optional.of(BigDecimal.valueOf(random.nextInt(6))));
             case 1 -> new Edit.WriteOnTheWhole(Batches.ADA, "words " + number);
-            case 2 -> any == null ? new Edit.WritePrivately(Batches.ADA, "x" + number) : new Edit.RemoveMark(Batches.ADA, any.id());
-            case 3 -> any == null ? new Edit.WritePrivately(Batches.ADA, "y") : new Edit.ChangeMark(Batches.ADA, any.movedBy(1, 2).withRemark(Remark.of("moved")));
+            case 2 -> any == null
+                    ? new Edit.WritePrivately(Batches.ADA, "x" + number)
+                    : new Edit.RemoveMark(Batches.ADA, any.id());
+            case 3 -> any == null
+                    ? new Edit.WritePrivately(Batches.ADA, "y")
+                    : new Edit.ChangeMark(Batches.ADA, any.movedBy(1, 2).withRemark(Remark.of("moved")));
             case 4 -> new Edit.Seal(Batches.ADA);
             case 5 -> new Edit.OpenAgain(Batches.ADA);
-            case 6 -> any == null ? new Edit.WritePrivately(Batches.ADA, "z") : new Edit.Together(List.of(
-                    new Edit.KeepPhrase(new Phrase("p" + number % 3, "c", "words " + number, "", Optional.empty())), new Edit.ChangeMark(Batches.ADA, any.movedBy(3, 0))));
+            case 6 -> any == null
+                    ? new Edit.WritePrivately(Batches.ADA, "z")
+                    : new Edit.Together(List.of(
+                            new Edit.KeepPhrase(
+                                    new Phrase("p" + number % 3, "c", "words " + number, "", Optional.empty())),
+                            new Edit.ChangeMark(Batches.ADA, any.movedBy(3, 0))));
             default -> new Edit.PlaceMark(Batches.ADA, Batches.note("m" + number, "d1", random.nextInt(3), "remark"));
         };
     }

@@ -29,14 +29,16 @@ class MarginLayoutTest {
 
     @Test
     void whatHasRoomStaysWhereItWishes() {
-        double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(300, 20)), 8, 0);
+        double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(300, 20)), 8,
+                0);
         assertThat(tops).containsExactly(100, 300);
     }
 
     /** Two that wish for the same place share the way: the least squares solution worked out by hand. */
     @Test
     void twoForOnePlaceMoveApartEqually() {
-        double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(100, 20)), 8, 0);
+        double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(100, 20)), 8,
+                0);
         assertThat(tops[0]).isCloseTo(86, within(1e-9));
         assertThat(tops[1]).isCloseTo(114, within(1e-9));
     }

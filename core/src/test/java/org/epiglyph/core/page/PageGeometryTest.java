@@ -15,12 +15,15 @@ import org.junit.jupiter.api.Test;
 class PageGeometryTest {
     @Provide
     Arbitrary<PageGeometry> geometries() {
-        return Combinators.combine(Arbitraries.doubles().between(-500, 500), Arbitraries.doubles().between(-500, 500), Arbitraries.doubles().between(10, 3000),
-                Arbitraries.doubles().between(10, 3000), Arbitraries.of(0, 90, 180, 270), Arbitraries.of(1.0, 0.5, 2.0)).as(PageGeometry::new);
+        return Combinators.combine(Arbitraries.doubles().between(-500, 500), Arbitraries.doubles().between(-500, 500),
+                Arbitraries.doubles().between(10, 3000),
+                Arbitraries.doubles().between(10, 3000), Arbitraries.of(0, 90, 180, 270), Arbitraries.of(1.0, 0.5, 2.0))
+                .as(PageGeometry::new);
     }
 
     @Property
-    void aPlaceComesBackFromUserSpaceAndFromTheShownPage(@ForAll("geometries") PageGeometry page, @ForAll @DoubleRange(min = -50, max = 4000) double x,
+    void aPlaceComesBackFromUserSpaceAndFromTheShownPage(@ForAll("geometries") PageGeometry page,
+            @ForAll @DoubleRange(min = -50, max = 4000) double x,
             @ForAll @DoubleRange(min = -50, max = 4000) double y) {
         PagePoint place = new PagePoint(x, y);
         assertThat(page.fromPdf(page.toPdfX(place), page.toPdfY(place)).distanceTo(place)).isLessThan(1e-6);

@@ -6,7 +6,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class PageTextTest {
-    private final PageText text = new PageText(List.of(word("the", 10, 0), word("range", 40, 0), word("is", 80, 0), word("3.9", 10, 1), word("m", 40, 1)));
+    private final PageText text = new PageText(
+            List.of(word("the", 10, 0), word("range", 40, 0), word("is", 80, 0), word("3.9", 10, 1), word("m", 40, 1)));
 
     private static PageWord word(String text, double left, int line) {
         return new PageWord(text, new PageBox(left, 100 + line * 20, 25, 12), line);
@@ -21,7 +22,8 @@ class PageTextTest {
 
     @Test
     void aDragBackwardsTakesTheSameWords() {
-        assertThat(text.between(new PagePoint(15, 126), new PagePoint(50, 105))).isEqualTo(text.between(new PagePoint(50, 105), new PagePoint(15, 126)));
+        assertThat(text.between(new PagePoint(15, 126), new PagePoint(50, 105)))
+                .isEqualTo(text.between(new PagePoint(50, 105), new PagePoint(15, 126)));
     }
 
     @Test

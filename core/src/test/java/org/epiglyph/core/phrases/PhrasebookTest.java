@@ -11,7 +11,8 @@ class PhrasebookTest {
         return new Phrase("id-" + code, code, words, criterion, Optional.empty());
     }
 
-    private final Phrasebook book = new Phrasebook(List.of(phrase("un", "Unit: metres.", "c5"), phrase("cl", "Clear sketch, labelled axes.", "c5"),
+    private final Phrasebook book = new Phrasebook(List.of(phrase("un", "Unit: metres.", "c5"),
+            phrase("cl", "Clear sketch, labelled axes.", "c5"),
             phrase("uk", "Clearance needs a margin for swell.", "c4"), phrase("tt", "See me at the tutorial.", "")));
 
     @Test

@@ -9,7 +9,8 @@ class MatchingTest {
     private static final StudentKey ADA = new StudentKey("K-4401");
     private static final StudentKey LENA = new StudentKey("K-4478");
     private static final StudentKey LENA_TOO = new StudentKey("K-4485");
-    private final Matching matching = new Matching(new Roster(List.of(new Student(ADA, "Adaeze", "Lindqvist-Moreau", "A"), new Student(LENA, "Lena", "Fischer", "A"),
+    private final Matching matching = new Matching(new Roster(List.of(
+            new Student(ADA, "Adaeze", "Lindqvist-Moreau", "A"), new Student(LENA, "Lena", "Fischer", "A"),
             new Student(LENA_TOO, "Lena", "Fischer", "B"), new Student(new StudentKey("K-44"), "Zoë", "Krčmář", "B"))));
 
     @Test

@@ -19,7 +19,9 @@ class ScoringTest {
     }
 
     private static MarkScheme scheme(int... maxima) {
-        return new MarkScheme(java.util.stream.IntStream.range(0, maxima.length).mapToObj(i -> criterion("c" + i, maxima[i])).toList());
+        return new MarkScheme(java.util.stream.IntStream.range(0, maxima.length)
+                .mapToObj(i -> criterion("c" + i, maxima[i]))
+                .toList());
     }
 
     private static Scorecard card(String... scores) {
@@ -51,7 +53,8 @@ class ScoringTest {
     @Test
     void roundingHappensOnceAtTheEndAndHalfUp() {
         Result result = Scoring.result(scheme(8, 8), card("1", "0.5"), new BigDecimal("22.72"));
-        BigDecimal exact = new BigDecimal("1.5").multiply(new BigDecimal("22.72")).divide(BigDecimal.valueOf(16), 10, RoundingMode.UNNECESSARY);
+        BigDecimal exact = new BigDecimal("1.5").multiply(new BigDecimal("22.72"))
+                .divide(BigDecimal.valueOf(16), 10, RoundingMode.UNNECESSARY);
         assertThat(exact).isEqualByComparingTo("2.13");
         assertThat(result.value()).isEqualByComparingTo(exact.setScale(2, RoundingMode.HALF_UP));
         assertThat(Scoring.result(scheme(8), card("0.5"), new BigDecimal("2")).value()).isEqualByComparingTo("0.13"); // 0.125
@@ -71,14 +74,17 @@ class ScoringTest {
     @Test
     void aNumberOutsideTheRangeOrBetweenStepsIsRefusedWithTheReason() {
         Criterion reasoning = new Criterion("r", "Reasoning", "", BigDecimal.TEN, HALF);
-        assertThat(reasoning.refusal(new BigDecimal("12.5"))).hasValue("12.5 is above the maximum of 'Reasoning'. Enter 0 to 10.");
+        assertThat(reasoning.refusal(new BigDecimal("12.5")))
+                .hasValue("12.5 is above the maximum of 'Reasoning'. Enter 0 to 10.");
         assertThat(reasoning.refusal(new BigDecimal("-1"))).hasValue("-1 is below 0. Enter 0 to 10.");
-        assertThat(reasoning.refusal(new BigDecimal("3.25"))).hasValue("3.25 is between two steps of 'Reasoning'. Enter a multiple of 0.5.");
+        assertThat(reasoning.refusal(new BigDecimal("3.25")))
+                .hasValue("3.25 is between two steps of 'Reasoning'. Enter a multiple of 0.5.");
         assertThat(reasoning.refusal(new BigDecimal("10.0"))).isEmpty();
     }
 
     @Property
-    void theOrderOfCriteriaDoesNotMatterAndAHigherScoreNeverLowersTheResult(@ForAll @IntRange(max = 16) int a, @ForAll @IntRange(max = 16) int b,
+    void theOrderOfCriteriaDoesNotMatterAndAHigherScoreNeverLowersTheResult(@ForAll @IntRange(max = 16) int a,
+            @ForAll @IntRange(max = 16) int b,
             @ForAll @IntRange(min = 1, max = 300) int maximum) {
         BigDecimal points = HALF.multiply(BigDecimal.valueOf(a));
         BigDecimal other = HALF.multiply(BigDecimal.valueOf(b));

@@ -61,7 +61,9 @@ final class Margin extends Pane {
         lines.getChildren().clear();
         getChildren().removeIf(n -> n != lines && !(n == field && writing));
         List<Entry> entries = entries();
-        List<MarginLayout.Wish> wishes = entries.stream().map(e -> new MarginLayout.Wish(e.wish(), e.height())).toList();
+        List<MarginLayout.Wish> wishes = entries.stream()
+                .map(e -> new MarginLayout.Wish(e.wish(), e.height()))
+                .toList();
         double[] tops = MarginLayout.tops(wishes, GAP, 8);
         for (int i = 0; i < entries.size(); i++) {
             Entry entry = entries.get(i);

@@ -23,7 +23,7 @@ public record Act(String name, Optional<KeyCombination> key, BooleanSupplier pos
 
     /** An act named by a key of {@link Words}; an empty key combination means none. */
     public static Act of(String words, String key, BooleanSupplier possible, Runnable run) {
-        return new Act(Words.of(words), key.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.valueOf(key)),
+        return new Act(Words.of(words), key.isEmpty() ? Optional.empty() : Optional.of(key(key)),
                 possible, run);
     }
 
@@ -34,7 +34,10 @@ public record Act(String name, Optional<KeyCombination> key, BooleanSupplier pos
      */
     public static KeyCombination key(String words) {
         String[] parts = words.split("\\+");
-        KeyCombination.Modifier[] modifiers = Arrays.stream(parts).limit(parts.length - 1).map(Act::modifier).toArray(KeyCombination.Modifier[]::new);
+        KeyCombination.Modifier[] modifiers = Arrays.stream(parts)
+                .limit(parts.length - 1)
+                .map(Act::modifier)
+                .toArray(KeyCombination.Modifier[]::new);
         return new KeyCodeCombination(KeyCode.valueOf(parts[parts.length - 1]), modifiers);
     }
 

@@ -1,0 +1,63 @@
+package org.epiglyph.exchange.sheet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.junit.jupiter.api.Test;
+
+class GradeSheetTest {
+    private static final String SHEET = "student key,given name,family name,handed in,score,maximum,feedback,office note\r\n"
+            + "K-1,Ada,Example,2026-03-13T17:00:00Z,,32,,=SUM(A1)\r\nK-2,,Mahendra,,,32,,\"x, y\"\r\n";
+
+    private static byte[] bytes(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Test
+    void onlyScoreAndFeedbackOfTheGivenStudentsChange() throws Problem {
+        GradeSheet sheet = GradeSheet.read(bytes(SHEET), "the sheet");
+        byte[] filled = sheet.with(
+                Map.of(new StudentKey("K-1"), new GradeSheet.Filled(new BigDecimal("29.50"), "Good.\nPages 1, 2.")));
+        assertThat(new String(filled, StandardCharsets.UTF_8))
+                .isEqualTo(SHEET.replace("17:00:00Z,,32,,", "17:00:00Z,29.5,32,\"Good.\nPages 1, 2.\","));
+    }
+
+    @Test
+    void theRosterComesFromTheSheet() throws Problem {
+        GradeSheet sheet = GradeSheet.read(bytes(SHEET), "the sheet");
+        assertThat(sheet.roster().students()).extracting(s -> s.name()).containsExactly("Ada Example", "Mahendra");
+        assertThat(sheet.maximum()).hasValue(new BigDecimal("32"));
+        assertThat(sheet.handedIn(new StudentKey("K-1"))).isPresent();
+        assertThat(sheet.handedIn(new StudentKey("K-2"))).isEmpty();
+    }
+
+    @Test
+    void whatIsMissingIsNamed() {
+        assertThatThrownBy(() -> GradeSheet.read(bytes("key,name\nK-1,Ada\n"), "marks.csv")).isInstanceOf(Problem.class)
+                .hasMessage("marks.csv has no column headed 'score'. Add that heading to its first line.");
+        assertThatThrownBy(() -> GradeSheet.read(bytes("key,score,feedback\nK-1,,\nK-1,,\n"), "marks.csv"))
+                .hasMessageContaining("lists the key K-1 twice (line 3)");
+        assertThatThrownBy(() -> GradeSheet.read(bytes(SHEET), "s")
+                .with(Map.of(new StudentKey("K-9"), new GradeSheet.Filled(BigDecimal.ONE, ""))))
+                .hasMessageContaining("has no place for K-9");
+    }
+
+    @Test
+    void aSchemeAndAPhrasebookAreReadAndTheirFaultsNamedByLine() throws Problem {
+        MarkScheme scheme = SchemeTable.read(bytes("criterion,maximum,step,text\nMethod,8,0.5,why\nUnits,4,,\n"),
+                "scheme.csv");
+        assertThat(scheme.maximum()).isEqualByComparingTo("12");
+        assertThat(PhraseTable.read(bytes("code,words,criterion,effect\nun,Units!,units,\u22120.5\n"), "p.csv", scheme)
+                .phrases()).singleElement()
+                .satisfies(p -> assertThat(p.criterion()).isEqualTo("c2"))
+                .satisfies(p -> assertThat(p.effect()).hasValue(new BigDecimal("-0.5")));
+        assertThatThrownBy(() -> SchemeTable.read(bytes("criterion,maximum\nMethod,many\n"), "scheme.csv"))
+                .hasMessage("scheme.csv, line 2: 'many' under 'maximum' is no number. Mend that line.");
+    }
+}

@@ -1,0 +1,177 @@
+package org.epiglyph.recordoffice;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.atlassian.oai.validator.OpenApiInteractionValidator;
+import com.atlassian.oai.validator.model.Request;
+import com.atlassian.oai.validator.model.SimpleResponse;
+import com.atlassian.oai.validator.report.LevelResolver;
+import com.atlassian.oai.validator.report.ValidationReport;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The OpenAPI description is held against the running server, exchange by exchange, by an independent validator. */
+class ProtocolTest {
+    private static final String RECORD = "/api/tasks/t1/records/K-1";
+    private final HttpClient http = HttpClient.newHttpClient();
+    private final OpenApiInteractionValidator description = OpenApiInteractionValidator
+            .createForInlineApiSpecification(read("openapi.yaml"))
+            .withLevelResolver(LevelResolver.create()
+                    .withLevel("validation.request.body.unexpected", ValidationReport.Level.INFO)
+                    .build())
+            .build();
+    @TempDir
+    private Path data;
+    private RecordOffice office;
+    private String token;
+
+    @BeforeEach
+    void start() throws Exception {
+        Path task = Files.createDirectories(data.resolve("tasks/t1"));
+        Files.createDirectories(task.resolve("files"));
+        Files.writeString(task.resolve("files/K-1_h1_work.pdf"), "%PDF-1.4 not much");
+        Files.writeString(task.resolve("task.json"),
+                """
+                        {"sourcedId":"t1","module":"Tides","title":"Heights <&>","description":"Do it.","dueDate":"2026-03-13T18:00:00Z","zone":"Europe/London","resultValueMax":32}""");
+        Files.writeString(task.resolve("roster.json"),
+                """
+                        [{"sourcedId":"K-1","givenName":"Ada","familyName":"O'Example, jr.","section":"A"},{"sourcedId":"K-2","givenName":"","familyName":"Bao","section":"B"}]""");
+        Files.writeString(task.resolve("submissions.json"),
+                """
+                        [{"student":"K-1","handIn":1,"handedInAt":"2026-03-13T17:00:00Z","message":"hello","files":["K-1_h1_work.pdf"]}]""");
+        office = RecordOffice.start(data, 0, Clock.systemUTC());
+        token = Files.readString(data.resolve("token"));
+    }
+
+    @AfterEach
+    void stop() {
+        office.close();
+    }
+
+    private static String read(String resource) {
+        try (var in = RecordOffice.class.getResourceAsStream(resource)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (java.io.IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    /** Sends a request and holds request path and response against the description. */
+    private HttpResponse<byte[]> send(String method, String path, HttpRequest.BodyPublisher body, String... headers)
+            throws Exception {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(office.address() + path))
+                .method(method, body)
+                .header("Authorization", "Bearer " + token);
+        if (headers.length > 0) {
+            request.headers(headers);
+        }
+        HttpResponse<byte[]> response = http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+        SimpleResponse.Builder answer = SimpleResponse.Builder.status(response.statusCode())
+                .withContentType(response.headers().firstValue("Content-Type").orElse("application/json"));
+        response.headers().firstValue("ETag").ifPresent(tag -> answer.withHeader("ETag", tag));
+        if (response.headers().firstValue("Content-Type").orElse("").contains("json")) {
+            answer.withBody(new String(response.body(), StandardCharsets.UTF_8));
+        }
+        ValidationReport report = description.validateResponse(path, Request.Method.valueOf(method), answer.build());
+        assertThat(report.getMessages()).as("%s %s", method, path)
+                .filteredOn(m -> m.getLevel() == ValidationReport.Level.ERROR)
+                .isEmpty();
+        return response;
+    }
+
+    private JsonNode get(String path) throws Exception {
+        return new ObjectMapper().readTree(send("GET", path, HttpRequest.BodyPublishers.noBody()).body());
+    }
+
+    private HttpResponse<byte[]> put(String key, String score, String pdf, String... more) throws Exception {
+        String form = "--x\r\nContent-Disposition: form-data; name=\"result\"\r\nContent-Type: application/json\r\n\r\n{\"score\":"
+                + score
+                + ",\"scoreStatus\":\"fully graded\",\"comment\":\"<b>Good</b>\"}\r\n--x\r\nContent-Disposition: form-data; name=\"document\"; filename=\"../K-1_marked.pdf\""
+                + "\r\nContent-Type: application/pdf\r\n\r\n" + pdf + "\r\n--x--\r\n";
+        String[] headers = new String[4 + more.length];
+        System.arraycopy(new String[]{"Content-Type", "multipart/form-data; boundary=x", "Idempotency-Key", key}, 0,
+                headers, 0, 4);
+        System.arraycopy(more, 0, headers, 4, more.length);
+        return send("PUT", RECORD, HttpRequest.BodyPublishers.ofString(form), headers);
+    }
+
+    @Test
+    void everythingThatIsReadFitsTheDescription() throws Exception {
+        assertThat(get("/api/tasks").get(0).hasNonNull("description")).as("tasks are listed without their instructions")
+                .isFalse();
+        assertThat(get("/api/tasks/t1").get("description").asText()).isEqualTo("Do it.");
+        assertThat(get("/api/tasks/t1/roster")).hasSize(2);
+        assertThat(get("/api/tasks/t1/submissions").get(0).get("files").get(0).asText()).isEqualTo("K-1_h1_work.pdf");
+        assertThat(get(RECORD).get("version").asInt()).isZero();
+        assertThat(send("GET", "/api/tasks/t1/batch.zip", HttpRequest.BodyPublishers.noBody()).body()).startsWith('P',
+                'K');
+        String sheet = new String(
+                send("GET", "/api/tasks/t1/grade-sheet.csv", HttpRequest.BodyPublishers.noBody()).body(),
+                StandardCharsets.UTF_8);
+        assertThat(sheet.lines().toList().get(1))
+                .startsWith("K-1,Ada,\"O'Example, jr.\",A,submitted,2026-03-13T17:00Z,,32,");
+    }
+
+    @Test
+    void theSameKeyTwiceChangesNothingAndAStaleTagIsRefused() throws Exception {
+        HttpResponse<byte[]> first = put("key-number-one", "29.5", "%PDF one");
+        assertThat(first.statusCode()).isEqualTo(200);
+        HttpResponse<byte[]> again = put("key-number-one", "29.5", "%PDF one");
+        assertThat(again.body()).isEqualTo(first.body());
+        assertThat(get(RECORD).get("version").asInt()).isEqualTo(1);
+        assertThat(put("key-number-two", "30", "%PDF two").statusCode()).isEqualTo(412);
+        assertThat(put("key-number-two", "30", "%PDF two", "If-Match", "\"v7\"").statusCode()).isEqualTo(412);
+        String tag = first.headers().firstValue("ETag").orElseThrow();
+        assertThat(put("key-number-two", "30", "%PDF two", "If-Match", tag).statusCode()).isEqualTo(200);
+        assertThat(get(RECORD).get("score").decimalValue()).isEqualByComparingTo("30");
+    }
+
+    @Test
+    void badRequestsAreAnsweredInWordsAndChangeNothing() throws Exception {
+        assertThat(put("key-number-one", "33", "%PDF").statusCode()).isEqualTo(400);
+        assertThat(put("key-number-one", "nonsense", "%PDF").statusCode()).isEqualTo(400);
+        assertThat(send("GET", "/api/tasks/t9", HttpRequest.BodyPublishers.noBody()).statusCode()).isEqualTo(404);
+        assertThat(send("GET", "/api/tasks/t1/records/K-9", HttpRequest.BodyPublishers.noBody()).statusCode())
+                .isEqualTo(404);
+        assertThat(get(RECORD).get("version").asInt()).isZero();
+        String rightful = token;
+        token = "guess";
+        assertThat(send("GET", "/api/tasks", HttpRequest.BodyPublishers.noBody()).statusCode()).isEqualTo(401);
+        token = rightful;
+    }
+
+    @Test
+    void theStudentSeesTheResultOnlyWhenItIsVisible() throws Exception {
+        put("key-number-one", "29.5", "%PDF one");
+        assertThat(page("/students/K-1")).contains("There is no result to see yet.").doesNotContain("29.5");
+        send("PUT", "/api/tasks/t1/visibility", HttpRequest.BodyPublishers.ofString("{\"visible\":true}"),
+                "Content-Type", "application/json");
+        assertThat(page("/students/K-1")).contains("<b>29.5</b> of 32", "Heights &lt;&amp;&gt;",
+                "&lt;b&gt;Good&lt;/b&gt;");
+        String document = get(RECORD).get("documents").get(0).get("name").asText();
+        assertThat(document).doesNotContain("/");
+        assertThat(page("/students/K-1/tasks/t1/documents/" + document)).isEqualTo("%PDF one");
+        send("PUT", "/api/tasks/t1/visibility", HttpRequest.BodyPublishers.ofString("{\"visible\":false}"),
+                "Content-Type", "application/json");
+        assertThat(page("/students/K-1")).doesNotContain("29.5");
+    }
+
+    private String page(String path) throws Exception {
+        return http
+                .send(HttpRequest.newBuilder(URI.create(office.address() + path)).build(),
+                        HttpResponse.BodyHandlers.ofString())
+                .body();
+    }
+}

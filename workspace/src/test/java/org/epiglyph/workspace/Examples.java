@@ -1,0 +1,54 @@
+package org.epiglyph.workspace;
+
+import java.io.ByteArrayInputStream;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.ink.InkFit;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+
+/** A small batch on disk for tests. */
+final class Examples {
+    static final StudentKey ADA = new StudentKey("K-1");
+    static final MarkScheme SCHEME = new MarkScheme(
+            List.of(new Criterion("c1", "Method", "", BigDecimal.valueOf(100_000), BigDecimal.ONE)));
+
+    private Examples() {}
+
+    static Path batch(Path folder) throws Exception {
+        Path target = folder.resolve("batch");
+        try (NewBatch batch = NewBatch.at(target)) {
+            NewBatch.Stored stored = batch.store("d1", "K-1 work.pdf",
+                    new ByteArrayInputStream("not really a PDF".getBytes()));
+            Document document = new Document("d1", "K-1 work.pdf", stored.sha256(), stored.bytes(),
+                    new Pages.Ready(2, ""), "test");
+            batch.add(new Student(ADA, "Ada", "Example", "A"),
+                    List.of(new HandIn(1, Optional.empty(), "", List.of(document))));
+            Task task = new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.valueOf(100_000));
+            batch.place(task, SCHEME, Phrasebook.EMPTY);
+        }
+        return target;
+    }
+
+    static Stroke stroke(String id) {
+        return new Stroke(new Head(id, new PageRef("d1", 0), Ink.MADDER, 0, Remark.of("Why?")),
+                InkFit.smooth(List.of(new PagePoint(1, 1), new PagePoint(5, 9), new PagePoint(12, 3)), 0.25), 1.5,
+                Stroke.Nib.FINE);
+    }
+}

@@ -21,6 +21,7 @@ import javax.imageio.ImageIO;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageOutputStream;
+import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -86,7 +87,7 @@ final class HandwrittenPages {
                 }
             }
             document.setDocumentId(9L);
-            document.save(out);
+            document.save(out, CompressParameters.NO_COMPRESSION);
         }
     }
 

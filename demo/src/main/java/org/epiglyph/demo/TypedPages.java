@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -75,7 +76,7 @@ final class TypedPages implements AutoCloseable {
     void save(Path file) throws IOException {
         out.close();
         document.setDocumentId(7L);
-        document.save(file.toFile());
+        document.save(file.toFile(), CompressParameters.NO_COMPRESSION);
     }
 
     @Override

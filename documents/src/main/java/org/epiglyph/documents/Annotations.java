@@ -14,6 +14,7 @@ import org.apache.pdfbox.cos.COSInteger;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Highlight;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
@@ -43,9 +44,25 @@ final class Annotations {
         PageGeometry geometry = Geometries.of(page);
         List<COSDictionary> annotations = new ArrayList<>();
         for (Mark mark : marks) {
-            annotations.add(annotation(document, page, geometry, mark));
+            annotations.add(annotation(document, page, geometry, asWritten(geometry, mark)));
         }
         return annotations;
+    }
+
+    /**
+     * A note's annotation does not turn with the page: readers keep the upper left corner of its rectangle and set it
+     * upright (ISO 32000-2, 12.5.3, NoRotate, and 12.5.6.4). So it is written unturned from the corner at which it is shown.
+     */
+    private static Mark asWritten(PageGeometry geometry, Mark mark) {
+        if (!(mark instanceof Note note) || geometry.rotation() == 0) {
+            return mark;
+        }
+        PageBox shown = geometry.toShown(note.bounds().grownBy(1));
+        PagePoint corner = geometry.fromShown(shown.topLeft());
+        Head unturned = new Head(note.id(), note.page(), note.ink(), 0, note.remark());
+        Note upright = new Note(unturned, note.at());
+        PageBox box = upright.bounds().grownBy(1);
+        return upright.movedBy(corner.x() - box.left(), corner.y() - box.top());
     }
 
     private COSDictionary annotation(PDDocument document, PDPage page, PageGeometry geometry, Mark mark)

@@ -13,6 +13,7 @@ import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -119,7 +120,7 @@ public final class Intake {
                 content.drawImage(picture, 0, 0, image.getWidth() * scale, image.getHeight() * scale);
             }
             document.setDocumentId(1L);
-            document.save(rendition.toFile());
+            document.save(rendition.toFile(), CompressParameters.NO_COMPRESSION);
         }
     }
 }

@@ -24,6 +24,7 @@ import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.marks.Mark;
@@ -85,7 +86,7 @@ public final class MarkedPdf {
             if (endsProperly(source)) {
                 document.saveIncremental(out, changed);
             } else {
-                document.save(out);
+                document.save(out, CompressParameters.NO_COMPRESSION);
             }
         }
     }

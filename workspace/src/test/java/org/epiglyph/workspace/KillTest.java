@@ -77,7 +77,8 @@ class KillTest {
         try (BufferedReader out = marking.inputReader()) {
             long shown = Long.parseLong(out.readLine());
             marking.waitFor(millis, TimeUnit.MILLISECONDS);
-            marking.destroyForcibly().waitFor();
+            marking.toHandle().destroyForcibly(); // leaves the stream open, unlike the process itself
+            marking.waitFor();
             for (String line = out.readLine(); line != null && !line.isEmpty(); line = out.readLine()) {
                 shown = Math.max(shown, Long.parseLong(line));
             }

@@ -105,8 +105,12 @@ public final class Batch {
                 refuseUnfinished(submission(student));
                 yield changed(student, s -> s.withSealed(true));
             }
-            case Edit.OpenAgain(StudentKey student) ->
-                whetherSealedOrNot(student, s -> s.withSealed(false));
+            case Edit.OpenAgain(StudentKey student) -> {
+                if (!submission(student).sealed()) {
+                    throw new EditRefused("This submission is open already.");
+                }
+                yield whetherSealedOrNot(student, s -> s.withSealed(false));
+            }
             case Edit.SeePage(StudentKey student, PageRef page) ->
                 whetherSealedOrNot(student, s -> s.withSeen(with(s.seen(), page)));
             case Edit.RecordReceipt(StudentKey student, Optional<Receipt> receipt) ->

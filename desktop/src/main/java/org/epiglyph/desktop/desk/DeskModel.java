@@ -238,13 +238,21 @@ public final class DeskModel implements WorkspaceObserver {
     }
 
     public void undo() {
-        writing.set(Optional.empty());
-        workspace.undo(Optional.of(student));
+        takeBack(() -> workspace.undo(Optional.of(student)));
     }
 
     public void redo() {
+        takeBack(() -> workspace.redo(Optional.of(student)));
+    }
+
+    private void takeBack(Runnable step) {
         writing.set(Optional.empty());
-        workspace.redo(Optional.of(student));
+        try {
+            step.run();
+            notice.set("");
+        } catch (EditRefused e) {
+            notice.set(e.getMessage());
+        }
     }
 
     // --- remarks

@@ -3,6 +3,9 @@ package org.epiglyph.exchange.archive;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -68,7 +71,7 @@ public final class ZipSource implements FileSource {
     }
 
     private void take(ZipArchiveEntry entry, Set<String> names) {
-        String path = entry.getName();
+        String path = name(entry);
         Optional<String> refusal = PathCheck.refusal(path).or(() -> kindRefusal(entry));
         if (refusal.isEmpty() && !names.add(path.toLowerCase(Locale.ROOT))) {
             refusal = Optional.of("Another file in the archive has the same name. Rename one of them.");
@@ -76,8 +79,22 @@ public final class ZipSource implements FileSource {
         if (refusal.isPresent()) {
             refusals.add(new Refusal(PathCheck.printable(path), refusal.get()));
         } else {
-            files.add(new ZippedFile(entry));
+            files.add(new ZippedFile(path, entry));
         }
+    }
+
+    /** Archives often hold UTF-8 names without saying so; no name in another encoding is valid UTF-8 by accident for long. */
+    private static String name(ZipArchiveEntry entry) {
+        boolean said = entry.getGeneralPurposeBit().usesUTF8ForNames()
+                || entry.getNameSource() != ZipArchiveEntry.NameSource.NAME;
+        if (!said && entry.getRawName() != null) {
+            try {
+                return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(entry.getRawName())).toString();
+            } catch (CharacterCodingException e) {
+                return entry.getName(); // CP437, as the format prescribes
+            }
+        }
+        return entry.getName();
     }
 
     private Optional<String> kindRefusal(ZipArchiveEntry entry) {
@@ -111,15 +128,17 @@ public final class ZipSource implements FileSource {
     }
 
     private final class ZippedFile implements ReceivedFile {
+        private final String path;
         private final ZipArchiveEntry entry;
 
-        ZippedFile(ZipArchiveEntry entry) {
+        ZippedFile(String path, ZipArchiveEntry entry) {
+            this.path = path;
             this.entry = entry;
         }
 
         @Override
         public String path() {
-            return entry.getName();
+            return path;
         }
 
         @Override

@@ -1,0 +1,64 @@
+package org.epiglyph.desktop;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+/** The walls of docs/architecture.md. Maven modules hold most of them; these hold the rest. */
+@AnalyzeClasses(packages = "org.epiglyph", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+    @ArchTest
+    static final ArchRule THE_CORE_KNOWS_THE_JAVA_PLATFORM_ALONE = classes().that()
+            .resideInAPackage("org.epiglyph.core..")
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage("org.epiglyph.core..", "java.lang..", "java.util..", "java.math..", "java.time..",
+                    "java.text..");
+
+    @ArchTest
+    static final ArchRule ONLY_DOCUMENTS_AND_THE_DEMO_TOUCH_PDF = noClasses().that()
+            .resideOutsideOfPackages("org.epiglyph.documents..", "org.epiglyph.demo..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("org.apache.pdfbox..");
+
+    @ArchTest
+    static final ArchRule ONLY_THE_WORKSPACE_SPEAKS_SQL = noClasses().that()
+            .resideOutsideOfPackage("org.epiglyph.workspace..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("java.sql..");
+
+    @ArchTest
+    static final ArchRule ONLY_THE_DESKTOP_HAS_AN_INTERFACE = noClasses().that()
+            .resideOutsideOfPackage("org.epiglyph.desktop..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("javafx..");
+
+    @ArchTest
+    static final ArchRule MODELS_HAVE_NO_NODES = noClasses().that()
+            .haveSimpleNameEndingWith("Model")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("javafx.scene..", "javafx.stage..");
+
+    @ArchTest
+    static final ArchRule THE_RECORD_OFFICE_SHARES_NOTHING_WITH_THE_PROGRAM = noClasses().that()
+            .resideInAPackage("org.epiglyph.recordoffice..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("org.epiglyph.core..", "org.epiglyph.documents..", "org.epiglyph.exchange..",
+                    "org.epiglyph.workspace..",
+                    "org.epiglyph.carrier..", "org.epiglyph.desktop..");
+
+    @ArchTest
+    static final ArchRule PACKAGES_OF_THE_CORE_FORM_NO_CIRCLES = slices().matching("org.epiglyph.core.(*)..")
+            .should()
+            .beFreeOfCycles();
+}

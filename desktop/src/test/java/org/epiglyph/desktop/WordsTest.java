@@ -1,0 +1,49 @@
+package org.epiglyph.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.text.MessageFormat;
+import java.util.Locale;
+import java.util.ResourceBundle;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/** Every key that the code asks for has words, and every pattern can be formatted. */
+class WordsTest {
+    private static final Pattern KEY = Pattern
+            .compile("\"((?:Frame|Place|Shelf|Collect|Desk|Ledger|HandBack|Tool)\\.[A-Za-z.]+)\"");
+    private final ResourceBundle words = ResourceBundle.getBundle("org.epiglyph.desktop.words", Locale.ENGLISH);
+
+    @Test
+    void everyKeyInTheCodeHasWords() throws IOException {
+        Set<String> missing = new TreeSet<>();
+        try (Stream<Path> sources = Files.walk(Path.of("src/main/java"))) {
+            for (Path source : sources.filter(p -> p.toString().endsWith(".java")).toList()) {
+                Matcher key = KEY.matcher(Files.readString(source));
+                while (key.find()) {
+                    if (!words.containsKey(key.group(1)) && !key.group(1).endsWith(".")) {
+                        missing.add(key.group(1));
+                    }
+                }
+            }
+        }
+        assertThat(missing).isEmpty();
+    }
+
+    @Test
+    void everyPatternCanBeFormattedAndLosesNoApostrophe() {
+        for (String key : words.keySet()) {
+            String pattern = words.getString(key);
+            String formatted = new MessageFormat(pattern, Locale.ENGLISH).format(new Object[]{"a", "b", "c", "d", "e"});
+            assertThat(formatted).as(key).doesNotContain("{");
+            assertThat(pattern.replace("''", "")).as(key + " has a lone apostrophe").doesNotContain("'");
+        }
+    }
+}

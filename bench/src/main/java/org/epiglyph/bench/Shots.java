@@ -15,6 +15,7 @@ import javafx.concurrent.Worker;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.RadioButton;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.scene.web.WebView;
@@ -133,6 +134,17 @@ public final class Shots {
             return null;
         });
         picture("desk");
+        onInterface(() -> {
+            DeskModel model = ((Desk) program.frame().place()).model();
+            model.write(model.submission().marks().getLast().id());
+            return null;
+        });
+        waitFor(() -> scene.lookup("#remark") != null && scene.lookup("#remark").isFocused());
+        onInterface(() -> {
+            ((TextInputControl) scene.lookup("#remark")).setText("/cl");
+            return null;
+        });
+        picture("desk-phrases");
         onInterface(() -> {
             DeskModel model = ((Desk) program.frame().place()).model();
             model.open(model.students().get(4));

@@ -8,7 +8,7 @@ import org.epiglyph.core.page.PageRef;
  * @param id     unique within the batch, never blank
  * @param page   the page it stands on
  * @param ink    its ink
- * @param turn   clockwise degrees by which it is turned in page space, so that it stood upright when it was made: 0, 90, 180 or 270
+ * @param turn   clockwise degrees of its turn within page space, so that it stood upright when it was made: 0, 90, 180 or 270
  * @param remark its words, or {@link Remark#NONE}
  */
 public record Head(String id, PageRef page, Ink ink, int turn, Remark remark) {

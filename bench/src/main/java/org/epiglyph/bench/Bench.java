@@ -1,0 +1,272 @@
+package org.epiglyph.bench;
+
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.PreparedStatement;
+import java.sql.Statement;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Semaphore;
+import java.util.stream.Stream;
+import org.epiglyph.carrier.CollectPlan;
+import org.epiglyph.carrier.Collecting;
+import org.epiglyph.carrier.Planning;
+import org.epiglyph.carrier.Progress;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.Sign;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.exchange.sheet.PhraseTable;
+import org.epiglyph.exchange.sheet.SchemeTable;
+import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.workspace.Workspace;
+import org.epiglyph.workspace.WorkspaceObserver;
+
+/** Measures against outside programs and bare baselines in the same run, and writes docs/performance.md. */
+public final class Bench {
+    private static final int STARTS = 7;
+    private static final int EDITS = 300;
+    private static final double DPI = 110;
+    private final Path world;
+    private final List<String> lines = new ArrayList<>();
+
+    private Bench(Path world) {
+        this.world = world;
+    }
+
+    private interface Timed {
+        void run() throws Exception;
+    }
+
+    /** @param arguments the checkout's folder */
+    public static void main(String[] arguments) throws Exception {
+        Path world = Files.createTempDirectory("epiglyph-bench");
+        Bench bench = new Bench(world);
+        try {
+            Path batch = bench.collect();
+            bench.starting(batch);
+            bench.pageImages(batch);
+            bench.annotating(batch);
+            bench.committing(batch);
+            bench.write(Path.of(arguments[0]).resolve("docs/performance.md"));
+        } finally {
+            try (Stream<Path> all = Files.walk(world)) {
+                all.sorted(java.util.Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
+            }
+        }
+    }
+
+    private Path collect() throws Exception {
+        Path shelf = world.resolve("shelf");
+        DemoWorld.make(world.resolve("office"), shelf);
+        try (RecordOffice office = RecordOffice.start(world.resolve("office"), 0, Clock.systemUTC());
+                CollectPlan plan = Planning.fromRecord(
+                        HttpRecordClient.at(office.address(), Files.readString(world.resolve("office/token"))),
+                        DemoWorld.TASK,
+                        Progress.NONE)) {
+            var scheme = SchemeTable.read(Files.readAllBytes(shelf.resolve("mark schemes/Tidal heights workbook.csv")),
+                    "scheme");
+            var phrases = PhraseTable.read(
+                    Files.readAllBytes(shelf.resolve("phrasebooks/Tides and Passage Planning.csv")), "phrases", scheme);
+            Collecting.carryOut(plan, scheme, phrases, shelf.resolve("batch"), Progress.NONE);
+        }
+        return shelf.resolve("batch");
+    }
+
+    private static double seconds(Timed work) throws Exception {
+        long from = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - from) / 1e9;
+    }
+
+    private static double median(List<Double> values) {
+        List<Double> sorted = values.stream().sorted().toList();
+        return sorted.get(sorted.size() / 2);
+    }
+
+    private void say(String what, String against, double ours, double theirs, String unit) {
+        String line = String.format(Locale.ROOT, "| %s | %s | %.3f %s | %.3f %s | %.2f |", what, against, ours, unit,
+                theirs, unit, ours / theirs);
+        lines.add(line);
+        System.out.println(line);
+    }
+
+    private void starting(Path batch) throws Exception {
+        List<Double> desk = new ArrayList<>();
+        List<Double> bare = new ArrayList<>();
+        for (int i = 0; i < STARTS; i++) {
+            bare.add(seconds(() -> java(BareWindow.class.getName())));
+            desk.add(seconds(() -> java(StartDesk.class.getName(), batch.toString())));
+        }
+        say("start to the first sharp page on the desk", "a bare JavaFX window", median(desk), median(bare), "s");
+    }
+
+    private static void java(String... arguments) throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElseThrow(),
+                "-Xshare:auto", "-Djava.awt.headless=true",
+                "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
+                System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",
+                System.getProperty("java.class.path")));
+        command.addAll(List.of(arguments));
+        run(command);
+    }
+
+    private static void run(List<String> command) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder(command).redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .redirectError(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        int code = process.waitFor();
+        if (code != 0 && !(code == 3 && command.getFirst().equals("qpdf"))) { // qpdf: 3 means done with warnings
+            throw new IOException(command.getFirst() + " ended with " + code);
+        }
+    }
+
+    private List<Path> pdfs(Path batch) throws Exception {
+        List<Path> pdfs = new ArrayList<>();
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            for (Submission submission : workspace.batch().submissions()) {
+                for (Document document : submission.documents()) {
+                    if (document.pages() instanceof Pages.Ready) {
+                        pdfs.add(workspace.folder().pages(document));
+                    }
+                }
+            }
+        }
+        return pdfs;
+    }
+
+    private void pageImages(Path batch) throws Exception {
+        List<Double> ratios = new ArrayList<>();
+        List<Double> ours = new ArrayList<>();
+        List<Double> theirs = new ArrayList<>();
+        Path out = Files.createDirectories(world.resolve("images"));
+        for (int round = 0; round < 3; round++) {
+            for (Path pdf : pdfs(batch)) {
+                double mine = seconds(() -> drawAll(pdf));
+                double poppler = seconds(() -> run(List.of("pdftoppm", "-r", String.valueOf((int) DPI), pdf.toString(),
+                        out.resolve("p").toString())));
+                if (round > 0) { // the first round warms up
+                    ours.add(mine);
+                    theirs.add(poppler);
+                    ratios.add(mine / poppler);
+                }
+            }
+        }
+        say("all pages of a document as images at 110 dpi, warm", "`pdftoppm` on the same file", median(ours),
+                median(theirs), "s");
+        lines.add("| median of the ratios document by document | | | | "
+                + String.format(Locale.ROOT, "%.2f", median(ratios)) + " |");
+    }
+
+    private static void drawAll(Path pdf) throws Exception {
+        try (OpenDocument document = OpenDocument.open(pdf)) {
+            for (int i = 0; i < document.pageCount(); i++) {
+                document.render(i, DPI / 72);
+            }
+        }
+    }
+
+    private void annotating(Path batch) throws Exception {
+        List<Mark> marks = new ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            Head head = new Head("m" + i, new PageRef("d", 0), Ink.MADDER, 0,
+                    Remark.of("A remark of some length, as markers write them."));
+            marks.add(new Stamp(head, Sign.values()[i % 6], new PagePoint(60 + 30 * i, 200 + 20 * i), 22));
+        }
+        Path out = Files.createDirectories(world.resolve("marked"));
+        List<Path> pdfs = pdfs(batch);
+        List<Double> ours = new ArrayList<>();
+        List<Double> theirs = new ArrayList<>();
+        for (int round = 0; round < 4; round++) {
+            double mine = 0;
+            double qpdf = 0;
+            for (Path pdf : pdfs) {
+                mine += seconds(() -> MarkedPdf.write(pdf, marks, "Marker", Instant.EPOCH, out.resolve("ours.pdf")));
+                qpdf += seconds(() -> run(List.of("qpdf", pdf.toString(), out.resolve("theirs.pdf").toString())));
+            }
+            if (round > 0) {
+                ours.add(mine);
+                theirs.add(qpdf);
+            }
+        }
+        say("writing " + pdfs.size() + " annotated PDFs with 12 marks each", "`qpdf` rewriting the same files",
+                median(ours), median(theirs), "s");
+    }
+
+    private void committing(Path batch) throws Exception {
+        List<Double> ours = new ArrayList<>();
+        List<Double> bare = new ArrayList<>();
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
+                Connection connection = DriverManager.getConnection("jdbc:sqlite:" + world.resolve("bare.sqlite"))) {
+            Semaphore kept = new Semaphore(0);
+            workspace.observe(new WorkspaceObserver() {
+                @Override
+                public void kept(long number, Instant at) {
+                    kept.release();
+                }
+            });
+            try (Statement statement = connection.createStatement()) {
+                statement.execute("PRAGMA journal_mode = WAL");
+                statement.execute("PRAGMA synchronous = FULL");
+                statement.execute(
+                        "CREATE TABLE history (number INTEGER PRIMARY KEY, at TEXT, kind TEXT, edit TEXT) STRICT");
+            }
+            StudentKey student = workspace.batch().submissions().iterator().next().student().key();
+            try (PreparedStatement insert = connection.prepareStatement("INSERT INTO history VALUES (?, ?, ?, ?)")) {
+                for (int i = 0; i < EDITS; i++) {
+                    BigDecimal points = BigDecimal.valueOf(i % 8);
+                    ours.add(seconds(() -> {
+                        workspace.edit(new Edit.SetScore(student, "c1", Optional.of(points)));
+                        kept.acquire();
+                    }));
+                    int number = i;
+                    bare.add(seconds(() -> {
+                        insert.setInt(1, number);
+                        insert.setString(2, Instant.EPOCH.toString());
+                        insert.setString(3, "DONE");
+                        insert.setString(4,
+                                "{\"kind\":\"score\",\"student\":\"K-4401\",\"criterion\":\"c1\",\"score\":5}");
+                        insert.executeUpdate();
+                    }));
+                }
+            }
+        }
+        say("one edit until it is durable and said to be kept", "a bare SQLite insert in the same mode",
+                median(ours) * 1000, median(bare) * 1000, "ms");
+    }
+
+    private void write(Path file) throws IOException {
+        List<String> text = new ArrayList<>(List.of("# How fast Epiglyph is", "",
+                "Written by `./epiglyph bench`, which measures against outside programs and bare baselines in the same run on the demo's class.",
+                "Medians; the ratio is what counts, the seconds are those of one machine with "
+                        + Runtime.getRuntime().availableProcessors() + " cores on "
+                        + Instant.now().atZone(ZoneId.of("UTC")).toLocalDate() + ".",
+                "", "| what | against | Epiglyph | the other | ratio |", "|---|---|---|---|---|"));
+        text.addAll(lines);
+        text.addAll(List.of("",
+                "`pdftoppm` and `qpdf` are timed with the start of their process and the writing of their files; Epiglyph opens each document anew, and draws into memory."));
+        Files.write(file, text);
+    }
+}

@@ -1,0 +1,20 @@
+package org.epiglyph.bench;
+
+import java.util.function.BooleanSupplier;
+import javafx.animation.AnimationTimer;
+
+/** Ends the program on the first frame in which something is shown. */
+final class Shown {
+    private Shown() {}
+
+    static void thenEnd(BooleanSupplier shown) {
+        new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                if (shown.getAsBoolean()) {
+                    Runtime.getRuntime().halt(0);
+                }
+            }
+        }.start();
+    }
+}

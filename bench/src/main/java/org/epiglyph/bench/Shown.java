@@ -12,7 +12,7 @@ final class Shown {
             @Override
             public void handle(long now) {
                 if (shown.getAsBoolean()) {
-                    Runtime.getRuntime().halt(0);
+                    System.exit(0);
                 }
             }
         }.start();

@@ -109,7 +109,7 @@ final class DemoMarking {
         }
         return List.of(
                 new Stroke(head(page, Ink.OCHRE, phrase("tw")), InkFit.smooth(sweep, 0.25), 14, Stroke.Nib.BROAD),
-                loop(page, new PageBox(60, 424, 210, 26), phrase("ip")),
+                loop(page, new PageBox(60, 302, 290, 24), phrase("ip")),
                 new Stamp(head(page, Ink.MADDER, Remark.NONE), Sign.TICK, new PagePoint(500, 190), 26));
     }
 

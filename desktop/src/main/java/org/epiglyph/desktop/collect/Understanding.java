@@ -32,6 +32,7 @@ final class Understanding {
     private final Label count = new Label();
     private final Label nothing = new Label();
     private final Button make = new Button(Words.of("Collect.make"));
+    private final Button setAside = new Button(Words.of("Collect.setAsideRest"));
     private final VBox root;
 
     /** @param back goes back to the choice of source */
@@ -47,7 +48,14 @@ final class Understanding {
         count.getStyleClass().add("count-line");
         count.setId("count-line");
         count.setWrapText(true);
-        HBox last = new HBox(other, make);
+        setAside.setId("set-aside-rest");
+        setAside.getStyleClass().add("link-button");
+        setAside.managedProperty().bind(setAside.visibleProperty());
+        setAside.setOnAction(_ -> {
+            plan.questions().forEach(q -> plan.decide(q, Optional.empty()));
+            refresh();
+        });
+        HBox last = new HBox(setAside, other, make);
         last.getStyleClass().add("last-line");
         VBox side = side();
         VBox left = new VBox(count, table);
@@ -178,6 +186,7 @@ final class Understanding {
                 : Words.of("Collect.nothingFrom", without.size()) + "\n"
                         + String.join("\n", without.stream().map(s -> s.name() + "  " + s.key()).toList()));
         make.setDisable(questions > 0);
+        setAside.setVisible(questions > 0);
         table.refresh();
     }
 }

@@ -22,6 +22,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.pencase.Slot;
+import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.desktop.pages.PageImages;
 
 /** Turns the pointer on a page into edits, by the tool in hand. One gesture at a time, from press to release. */
@@ -35,6 +36,8 @@ final class Gestures {
     private final TextOpener typing;
     private final Map<PageRef, PageText> texts = new HashMap<>();
     private Gesture gesture = Gesture.NONE;
+    /** True where the press before was with the tool that chooses; a quick press after a stamp is no double press. */
+    private boolean choosing;
 
     /** Opens a field for typed text on a page. */
     interface TextOpener {
@@ -75,6 +78,8 @@ final class Gestures {
         model.finishWriting();
         PagePoint at = leaf.at(event.getX(), event.getY());
         Slot slot = model.penCaseProperty().get().current();
+        boolean choseBefore = choosing;
+        choosing = slot.tool() == Tool.CHOOSE;
         if (event.isAltDown()) {
             gesture = choose(leaf, at);
             return;
@@ -102,7 +107,7 @@ final class Gestures {
             case ERASER -> new Erasing(leaf, at);
             case CHOOSE -> {
                 Gesture moving = choose(leaf, at);
-                if (event.getClickCount() == 2) {
+                if (event.getClickCount() == 2 && choseBefore) {
                     model.chosenProperty().get().ifPresent(model::write);
                 }
                 yield moving;

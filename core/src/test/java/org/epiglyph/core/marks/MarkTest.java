@@ -1,0 +1,137 @@
+package org.epiglyph.core.marks;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import net.jqwik.api.constraints.DoubleRange;
+import org.epiglyph.core.ink.InkFit;
+import org.epiglyph.core.ink.InkPath;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class MarkTest {
+    private static Head head(int turn) {
+        return new Head("m", new PageRef("d", 0), Ink.MADDER, turn, Remark.NONE);
+    }
+
+    @Provide
+    Arbitrary<Mark> marks() {
+        Arbitrary<PagePoint> places = Combinators
+                .combine(Arbitraries.doubles().between(50, 500), Arbitraries.doubles().between(50, 700))
+                .as(PagePoint::new);
+        Arbitrary<Integer> turns = Arbitraries.of(0, 90, 180, 270);
+        Arbitrary<Mark> strokes = Combinators
+                .combine(places.list().ofMinSize(1).ofMaxSize(12), Arbitraries.doubles().between(0.5, 20))
+                .as((points, width) -> new Stroke(head(0), InkFit.smooth(points, 0.25), width, Stroke.Nib.FINE));
+        Arbitrary<Mark> stamps = Combinators
+                .combine(places, turns, Arbitraries.of(Sign.values()), Arbitraries.doubles().between(8, 60))
+                .as((at, turn, sign, size) -> new Stamp(head(turn), sign, at, size));
+        Arbitrary<Mark> notes = Combinators.combine(places, turns).as((at, turn) -> new Note(head(turn), at));
+        return Arbitraries.oneOf(strokes, stamps, notes);
+    }
+
+    private static List<PagePoint> drawnPoints(Mark mark) {
+        List<PagePoint> points = new ArrayList<>();
+        for (Drawn drawn : mark.drawing()) {
+            if (drawn instanceof Drawn.Lines lines) {
+                for (InkPath path : lines.paths()) {
+                    points.addAll(path.flattened());
+                }
+            }
+        }
+        return points;
+    }
+
+    @Property
+    void everythingDrawnIsWithinTheBounds(@ForAll("marks") Mark mark) {
+        PageBox box = mark.bounds().grownBy(1e-6);
+        assertThat(drawnPoints(mark)).isNotEmpty().allMatch(box::contains);
+    }
+
+    @Property
+    void aPressOnTheInkTouchesTheMarkAndOneFarAwayDoesNot(@ForAll("marks") Mark mark) {
+        assertThat(drawnPoints(mark)).allMatch(p -> mark.touches(p, 1));
+        PagePoint away = new PagePoint(mark.bounds().right() + 30, mark.bounds().bottom() + 30);
+        assertThat(mark.touches(away, 5)).isFalse();
+    }
+
+    @Property
+    void movingThereAndBackChangesNothing(@ForAll("marks") Mark mark,
+            @ForAll @DoubleRange(min = -300, max = 300) double dx,
+            @ForAll @DoubleRange(min = -300, max = 300) double dy) {
+        PageBox before = mark.bounds();
+        PageBox after = mark.movedBy(dx, dy).bounds();
+        assertThat(after.left()).isCloseTo(before.left() + dx, within(1e-6));
+        assertThat(after.top()).isCloseTo(before.top() + dy, within(1e-6));
+        assertThat(mark.movedBy(dx, dy).movedBy(-dx, -dy).bounds().left()).isCloseTo(before.left(), within(1e-6));
+        assertThat(mark.movedBy(dx, dy).id()).isEqualTo(mark.id());
+    }
+
+    @ParameterizedTest
+    @EnumSource(Sign.class)
+    void aSignFillsItsBoxAndStaysInIt(Sign sign) {
+        PageBox box = new PageBox(0, 0, sign.aspect(), 1).grownBy(1e-6);
+        List<PagePoint> points = sign.paths().stream().flatMap(p -> p.flattened().stream()).toList();
+        assertThat(points).allMatch(box::contains);
+        double width = points.stream().mapToDouble(PagePoint::x).max().orElse(0)
+                - points.stream().mapToDouble(PagePoint::x).min().orElse(0);
+        assertThat(width).as("the sign is no narrower than three quarters of its box")
+                .isGreaterThan(0.75 * sign.aspect());
+    }
+
+    @Test
+    void aTurnedStampLiesOnItsSide() {
+        Stamp upright = new Stamp(head(0), Sign.BENEFIT_OF_DOUBT, new PagePoint(100, 100), 20);
+        Stamp turned = new Stamp(head(90), Sign.BENEFIT_OF_DOUBT, new PagePoint(100, 100), 20);
+        assertThat(turned.bounds().width()).isCloseTo(upright.bounds().height(), within(1e-9));
+        assertThat(turned.bounds().height()).isCloseTo(upright.bounds().width(), within(1e-9));
+    }
+
+    @Test
+    void aHighlightIsTouchedOnItsLinesAndStaysWithItsWords() {
+        Highlight highlight = new Highlight(head(0),
+                List.of(new PageBox(100, 100, 80, 12), new PageBox(20, 120, 40, 12)), "range and one");
+        assertThat(highlight.touches(new PagePoint(150, 105), 1)).isTrue();
+        assertThat(highlight.touches(new PagePoint(90, 128), 1)).as("between its lines").isFalse();
+        assertThat(highlight.movedBy(10, 10)).isEqualTo(highlight);
+    }
+
+    @Test
+    void typedTextIsAsHighAsItsLines() {
+        TypedText text = new TypedText(head(0), new PagePoint(10, 20), "one\ntwo", 10, 30);
+        assertThat(text.bounds()).isEqualTo(new PageBox(10, 20, 30, 26));
+        assertThat(((Drawn.Words) text.drawing().getFirst()).at()).isEqualTo(new PagePoint(10, 30));
+    }
+
+    @Test
+    void senselessMarksAreRefused() {
+        assertThatThrownBy(() -> new Highlight(head(0), List.of(), "")).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new TypedText(head(0), new PagePoint(0, 0), "  ", 10, 0))
+                .isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new Stroke(head(0), InkPath.through(new PagePoint(0, 0)), 0, Stroke.Nib.FINE))
+                .hasMessageContaining("above 0, not 0");
+        assertThatThrownBy(() -> head(45)).hasMessageContaining("not 45");
+        assertThatThrownBy(() -> new PagePoint(Double.NaN, 0)).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void aRemarkIsStrippedAndKeepsItsAudience() {
+        Remark remark = new Remark("  Why?\n", Audience.PRIVATE, "p1");
+        assertThat(remark.words()).isEqualTo("Why?");
+        assertThat(remark.withWords("How?")).isEqualTo(new Remark("How?", Audience.PRIVATE, "p1"));
+        assertThat(Remark.NONE.isEmpty()).isTrue();
+    }
+}

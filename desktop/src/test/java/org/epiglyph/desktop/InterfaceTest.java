@@ -1,0 +1,263 @@
+package org.epiglyph.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.layout.Region;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.desk.DeskModel;
+import org.epiglyph.desktop.settings.Settings;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** Parts of the interface that the story does not come by, with the class collected from files. */
+@ExtendWith(ApplicationExtension.class)
+class InterfaceTest {
+    private Path world;
+    private Program program;
+
+    @Start
+    void start(javafx.stage.Stage stage) throws IOException {
+        world = Files.createTempDirectory("epiglyph-interface");
+        Path shelf = world.resolve("shelf");
+        DemoWorld.make(world.resolve("office"), shelf);
+        DemoWorld.zip(world.resolve("office"), world.resolve("class.zip"));
+        StringBuilder sheet = new StringBuilder("key,given name,family name,score,maximum,feedback\n");
+        for (String line : new String[]{"K-4401,Adaeze,Lindqvist-Moreau", "K-4429,Emeka,Okonjo", "K-4478,Lena,Fischer",
+                "K-4485,Lena,Fischer", "K-4500,New,Student"}) {
+            sheet.append(line).append(",,32,\n");
+        }
+        Files.writeString(world.resolve("sheet.csv"), sheet);
+        program = new Program(new Program.Start(shelf, world.resolve("settings"), "", ""), Clock.systemDefaultZone());
+        stage.setScene(EpiglyphApplication.scene(program));
+        program.toShelf();
+        stage.show();
+    }
+
+    @AfterEach
+    void stop() {
+        WaitForAsyncUtils.asyncFx(() -> program.close());
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    private void read(FxRobot robot) {
+        robot.clickOn("#collect");
+        robot.interact(() -> {
+            robot.lookup("#files").queryAs(TextInputControl.class).setText(world.resolve("class.zip").toString());
+            robot.lookup("#grade-sheet").queryAs(TextInputControl.class).setText(world.resolve("sheet.csv").toString());
+            robot.lookup("#task-title").queryAs(TextInputControl.class).setText("Class paper");
+        });
+        robot.clickOn("#read-files");
+        waitFor(() -> robot.lookup("#make-batch").tryQuery().isPresent());
+    }
+
+    private void collect(FxRobot robot) {
+        read(robot);
+        robot.clickOn("#set-aside-rest");
+        assertThat(text(robot, "#count-line")).startsWith("27 files: 5 matched, 0 to decide, 22 set aside by you");
+        robot.clickOn("#make-batch");
+        waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100);
+    }
+
+    private static Button button(FxRobot robot) {
+        return robot.lookup("#make-batch").queryAs(Button.class);
+    }
+
+    private DeskModel model() {
+        return ((Desk) program.frame().place()).model();
+    }
+
+    private Submission submission() {
+        return model().submission();
+    }
+
+    @Test
+    void filesOfNobodyAreQuestionsAndTheBatchWaitsForTheAnswers(FxRobot robot) throws IOException {
+        read(robot);
+        assertThat(text(robot, "#count-line")).startsWith("27 files: 5 matched, 22 to decide");
+        assertThat(button(robot).isDisabled()).isTrue();
+        try (Stream<Path> shelf = Files.list(world.resolve("shelf"))) {
+            assertThat(shelf.filter(p -> Files.exists(p.resolve("batch.sqlite")))).isEmpty();
+        }
+    }
+
+    @Test
+    void badInputIsAnsweredInWordsAndNothingIsMade(FxRobot robot) throws IOException {
+        robot.clickOn("#collect");
+        robot.clickOn("#read-files");
+        assertThat(text(robot, "#collect-trouble")).startsWith("Say where the files and the grade sheet are");
+        Files.writeString(world.resolve("broken.zip"), "no archive");
+        robot.interact(() -> {
+            robot.lookup("#files").queryAs(TextInputControl.class).setText(world.resolve("broken.zip").toString());
+            robot.lookup("#grade-sheet").queryAs(TextInputControl.class).setText(world.resolve("sheet.csv").toString());
+            robot.lookup("#task-title").queryAs(TextInputControl.class).setText("Class");
+        });
+        robot.clickOn("#read-files");
+        waitFor(() -> text(robot, "#collect-trouble").contains("broken.zip is no zip archive or is broken"));
+        robot.interact(
+                () -> robot.lookup("#office-address").queryAs(TextInputControl.class).setText("http://127.0.0.1:1"));
+        robot.interact(() -> robot.lookup("#office-token").queryAs(TextInputControl.class).setText("token"));
+        robot.clickOn("#ask-office");
+        waitFor(() -> text(robot, "#collect-trouble").contains("does not answer"));
+    }
+
+    @Test
+    void onAScanTheHighlighterPaintsAndMarksCanBeChosenMovedAndErased(FxRobot robot) {
+        collect(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.DOWN);
+        waitFor(() -> submission().student().key().value().equals("K-4429") && leaf(robot) != null);
+        robot.type(KeyCode.DIGIT3);
+        drag(robot, 100, 200, 220, 202);
+        robot.type(KeyCode.ESCAPE);
+        assertThat(submission().marks()).singleElement()
+                .isInstanceOfSatisfying(Stroke.class, s -> assertThat(s.nib()).isEqualTo(Stroke.Nib.BROAD));
+        robot.type(KeyCode.DIGIT7);
+        click(robot, 300, 400);
+        robot.type(KeyCode.C);
+        drag(robot, 300, 400, 340, 420);
+        Stamp moved = (Stamp) submission().marks().getLast();
+        assertThat(moved.at().x()).isBetween(335.0, 345.0);
+        robot.type(KeyCode.RIGHT);
+        assertThat(((Stamp) submission().marks().getLast()).at().x()).isEqualTo(moved.at().x() + 1);
+        robot.type(KeyCode.P);
+        assertThat(submission().marks().getLast().isPrivate()).isTrue();
+        robot.type(KeyCode.DELETE);
+        assertThat(submission().marks()).hasSize(1);
+        robot.type(KeyCode.E);
+        click(robot, 160, 201);
+        assertThat(submission().marks()).isEmpty();
+        for (int i = 0; i < 7; i++) {
+            robot.push(KeyCode.CONTROL, KeyCode.Z);
+        }
+        assertThat(submission().marks()).isEmpty();
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z);
+        assertThat(submission().marks()).extracting(Mark::id).hasSize(1);
+    }
+
+    @Test
+    void aStudentWithNothingCanBeScoredAndTheCommandFinderDoesWhatItNames(FxRobot robot) {
+        collect(robot);
+        robot.clickOn("#notch-K-4500");
+        waitFor(() -> text(robot, "#student-name").equals("New Student"));
+        robot.type(KeyCode.L);
+        waitFor(() -> robot.lookup("#score-c1").query().isFocused());
+        robot.write("30");
+        robot.type(KeyCode.ENTER);
+        assertThat(text(robot, "#total")).isEqualTo("30");
+        robot.push(KeyCode.CONTROL, KeyCode.SPACE);
+        robot.write("seal this");
+        robot.type(KeyCode.ENTER);
+        assertThat(submission().sealed()).isTrue();
+        robot.clickOn("#why");
+        robot.clickOn("#seal");
+        assertThat(submission().sealed()).isFalse();
+    }
+
+    @Test
+    void zoomAndFoldingChangeTheViewAndNotTheWork(FxRobot robot) {
+        collect(robot);
+        double width = leaf(robot).getWidth();
+        robot.push(KeyCode.CONTROL, KeyCode.MINUS);
+        waitFor(() -> leaf(robot).getWidth() < width);
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT0);
+        waitFor(() -> Math.abs(leaf(robot).getWidth() - width) < 1);
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT9);
+        waitFor(() -> leaf(robot).getHeight() < 780);
+        robot.type(KeyCode.F2);
+        waitFor(() -> !robot.lookup(".ledger").query().isVisible());
+        robot.type(KeyCode.F2);
+        robot.type(KeyCode.PAGE_DOWN);
+        waitFor(() -> submission().seen().size() == 2);
+        assertThat(submission().marks()).isEmpty();
+    }
+
+    @Test
+    void theChosenInkIsThereAtTheNextStart(FxRobot robot) {
+        collect(robot);
+        robot.clickOn("#slot-1");
+        robot.clickOn("#ink-PLUM");
+        waitFor(() -> new Settings(world.resolve("settings")).penCase()
+                .slots()
+                .getFirst()
+                .ink() == org.epiglyph.core.marks.Ink.PLUM);
+        assertThat(model().penCaseProperty().get().current().tool()).isEqualTo(Tool.PEN);
+    }
+
+    @Test
+    void aHighlightFollowsWordsOverTwoLines(FxRobot robot) {
+        collect(robot);
+        robot.type(KeyCode.DIGIT2);
+        drag(robot, 200, 157, 200, 172);
+        robot.type(KeyCode.ESCAPE);
+        waitFor(() -> !submission().marks().isEmpty());
+        assertThat(submission().marks()).singleElement()
+                .isInstanceOfSatisfying(Highlight.class, h -> assertThat(h.boxes()).hasSize(2));
+    }
+
+    // --- helping hands
+
+    private static Region leaf(FxRobot robot) {
+        return (Region) robot.lookup(".page-leaf")
+                .queryAll()
+                .stream()
+                .min((a, b) -> Double.compare(a.getLayoutY(), b.getLayoutY()))
+                .orElse(null);
+    }
+
+    private static javafx.geometry.Point2D onPage(FxRobot robot, double x, double y) {
+        Region leaf = leaf(robot);
+        double scale = leaf.getWidth() / 595.276;
+        return leaf.localToScreen(x * scale, y * scale);
+    }
+
+    private static void drag(FxRobot robot, double fromX, double fromY, double toX, double toY) {
+        robot.moveTo(onPage(robot, fromX, fromY)).press(MouseButton.PRIMARY);
+        robot.moveTo(onPage(robot, (fromX + toX) / 2, (fromY + toY) / 2))
+                .moveTo(onPage(robot, toX, toY))
+                .release(MouseButton.PRIMARY);
+    }
+
+    private static void click(FxRobot robot, double x, double y) {
+        robot.clickOn(onPage(robot, x, y));
+    }
+
+    private static String text(FxRobot robot, String query) {
+        Node node = robot.lookup(query).tryQuery().orElse(null);
+        return node instanceof Labeled labeled ? labeled.getText() : "";
+    }
+
+    private static void waitFor(BooleanSupplier condition) {
+        try {
+            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {
+                WaitForAsyncUtils.waitForFxEvents(1);
+                return condition.getAsBoolean();
+            });
+        } catch (java.util.concurrent.TimeoutException e) {
+            throw new AssertionError("Waited in vain", e);
+        }
+    }
+}

@@ -1,0 +1,137 @@
+package org.epiglyph.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.sun.net.httpserver.HttpServer;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Receipt;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.recordoffice.RecordOffice;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The client against the record office, and against servers that misbehave. */
+class RecordClientTest {
+    private static final StudentKey ADA = new StudentKey("K-4401");
+    @TempDir
+    private Path folder;
+    private RecordOffice office;
+    private HttpRecordClient client;
+
+    @BeforeEach
+    void start() throws Exception {
+        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
+        client = HttpRecordClient.at(office.address() + "/", Files.readString(folder.resolve("office/token")));
+    }
+
+    @AfterEach
+    void stop() {
+        office.close();
+    }
+
+    private RecordClient.Parcel parcel(String score, String digest, String tag) throws Exception {
+        Path file = folder.resolve("K-4401 Zoë's \"work\"_marked.pdf");
+        Files.writeString(file, "%PDF " + score);
+        return new RecordClient.Parcel(ADA, Optional.of(new BigDecimal(score)), "Good – Ω.", List.of(file),
+                digest.repeat(32), tag);
+    }
+
+    @Test
+    void theClassIsReadAsTheOfficeHasIt() throws Exception {
+        Task task = client.task(DemoWorld.TASK);
+        assertThat(client.tasks()).extracting(Task::title).containsExactly("Tidal heights workbook");
+        assertThat(task.instructions()).contains("Gannet Ledge");
+        assertThat(task.maximum()).isEqualByComparingTo("32");
+        assertThat(client.roster(DemoWorld.TASK).students()).hasSize(26);
+        List<RecordClient.HandedIn> submissions = client.submissions(DemoWorld.TASK);
+        assertThat(submissions).hasSize(25);
+        assertThat(submissions.stream().filter(s -> s.number() == 2)).singleElement()
+                .satisfies(s -> assertThat(s.message()).contains("take this one"));
+        assertThat(new String(client.gradeSheet(DemoWorld.TASK), StandardCharsets.UTF_8).lines()).hasSize(27);
+    }
+
+    @Test
+    void aDownloadCanBeStopped() {
+        assertThatThrownBy(() -> client.batch(DemoWorld.TASK, folder.resolve("batch.zip"), bytes -> {
+            throw new CancellationException();
+        })).isInstanceOf(CancellationException.class);
+    }
+
+    @Test
+    void theSameParcelTwiceHasOneReceiptAndAChangedRecordIsAConflict() throws Exception {
+        Receipt first = client.handBack(DemoWorld.TASK, parcel("20", "aa", ""));
+        Receipt again = client.handBack(DemoWorld.TASK, parcel("20", "aa", ""));
+        assertThat(again).isEqualTo(first);
+        assertThatThrownBy(() -> client.handBack(DemoWorld.TASK, parcel("21", "bb", "")))
+                .isInstanceOf(RecordClient.Conflict.class);
+        Receipt second = client.handBack(DemoWorld.TASK, parcel("21", "bb", first.tag()));
+        assertThat(second.id()).isNotEqualTo(first.id());
+        assertThatThrownBy(() -> client.handBack(DemoWorld.TASK, parcel("22", "cc", first.tag())))
+                .isInstanceOf(RecordClient.Conflict.class);
+    }
+
+    @Test
+    void aWrongTokenAnUnknownTaskAndASilentServerAreToldApart() throws Exception {
+        HttpRecordClient stranger = HttpRecordClient.at(office.address(), "guess");
+        assertThatThrownBy(stranger::tasks).isInstanceOf(Problem.class)
+                .hasMessageContaining("does not accept the token");
+        assertThatThrownBy(() -> client.task("nothing")).hasMessageContaining("does not know this task or student");
+        office.close();
+        assertThatThrownBy(client::tasks).hasMessageContaining("does not answer")
+                .hasMessageContaining("nothing is lost");
+    }
+
+    @Test
+    void theTokenNeverTravelsUnprotected() {
+        assertThatThrownBy(() -> HttpRecordClient.at("http://records.example.org", "t"))
+                .hasMessageContaining("would travel unprotected");
+        assertThatThrownBy(() -> HttpRecordClient.at("ftp://127.0.0.1", "t")).hasMessageContaining("is no address");
+        assertThatThrownBy(() -> HttpRecordClient.at("not an address", "t")).hasMessageContaining("is no address");
+        assertThatThrownBy(() -> HttpRecordClient.at("https://records.example.org", " "))
+                .hasMessageContaining("The token is empty");
+    }
+
+    @Test
+    void answersThatAreNotUnderstoodSaySo() throws Exception {
+        List<String> bodies = new ArrayList<>(List.of("<html>", "{\"sourcedId\":\"t\"}",
+                "{\"sourcedId\":\"t\",\"title\":\"x\",\"zone\":\"Nowhere\"}"));
+        HttpServer odd = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        odd.createContext("/", exchange -> {
+            byte[] body = bodies.removeFirst().getBytes();
+            exchange.sendResponseHeaders(200, body.length);
+            try (OutputStream out = exchange.getResponseBody()) {
+                out.write(body);
+            }
+        });
+        odd.start();
+        try {
+            HttpRecordClient confused = HttpRecordClient.at("http://127.0.0.1:" + odd.getAddress().getPort(), "t");
+            for (int i = 0; i < 3; i++) {
+                assertThatThrownBy(() -> confused.task("t")).isInstanceOf(Problem.class)
+                        .hasMessageContaining("gives answers that are not understood");
+            }
+        } finally {
+            odd.stop(0);
+        }
+    }
+}

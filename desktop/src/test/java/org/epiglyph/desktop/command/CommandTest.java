@@ -1,0 +1,81 @@
+package org.epiglyph.desktop.command;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Optional;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Both journeys from the command line, on the demo's class. */
+class CommandTest {
+    private static final StudentKey ADA = new StudentKey("K-4401");
+    @TempDir
+    private Path folder;
+
+    private static int run(String... arguments) {
+        return EpiglyphCommand.commandLine().execute(arguments);
+    }
+
+    private static void score(Path batch) throws Exception {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            for (var criterion : workspace.batch().scheme().criteria()) {
+                workspace.edit(new Edit.SetScore(ADA, criterion.id(), Optional.of(BigDecimal.ONE)));
+            }
+            workspace.edit(new Edit.Seal(ADA));
+        }
+    }
+
+    @Test
+    void aBatchIsCollectedFromTheRecordOfficeAndHandedBackThere() throws Exception {
+        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        Path batch = folder.resolve("batch");
+        String token = folder.resolve("office/token").toString();
+        try (RecordOffice office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC())) {
+            assertThat(run("collect", "--record-office", office.address(), "--token-file", token, "--task",
+                    DemoWorld.TASK, "--scheme",
+                    folder.resolve("shelf/mark schemes/Tidal heights workbook.csv").toString(), batch.toString()))
+                    .isZero();
+            assertThat(run("collect", "--record-office", office.address(), "--token-file", token, "--task",
+                    DemoWorld.TASK, batch.toString()))
+                    .as("never over a batch that is there")
+                    .isEqualTo(1);
+            score(batch);
+            assertThat(run("hand-back", "--token-file", token, "--show", "held", batch.toString())).isZero();
+            assertThat(run("hand-back", "--token-file", token, "--show", "held", batch.toString())).as("again")
+                    .isZero();
+        }
+        assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/v1")).isDirectory();
+        assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/v2")).doesNotExist();
+        assertThat(run("hand-back", "--token-file", token, "--show", "held", batch.toString())).as("the office is gone")
+                .isEqualTo(1);
+    }
+
+    @Test
+    void aBatchIsCollectedFromFilesAndHandedBackIntoAFolder() throws Exception {
+        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        Path zip = folder.resolve("class.zip");
+        DemoWorld.zip(folder.resolve("office"), zip);
+        Path sheet = folder.resolve("sheet.csv");
+        Files.writeString(sheet, "key,name,score,feedback\nK-4401,Adaeze Lindqvist-Moreau,,\n");
+        Path batch = folder.resolve("batch");
+        assertThat(run("collect", "--files", zip.toString(), "--sheet", sheet.toString(), "--title", "Workbook",
+                batch.toString()))
+                .as("files of nobody are a question")
+                .isEqualTo(3);
+        assertThat(run("collect", "--files", zip.toString(), "--sheet", sheet.toString(), "--title", "Workbook",
+                "--set-aside", batch.toString())).isZero();
+        score(batch);
+        assertThat(run("hand-back", "--folder", folder.resolve("out").toString(), batch.toString())).isZero();
+        assertThat(Files.readString(folder.resolve("out/grade-sheet.csv")))
+                .startsWith("key,name,score,feedback\nK-4401,Adaeze Lindqvist-Moreau,1,");
+    }
+}

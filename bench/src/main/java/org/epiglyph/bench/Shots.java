@@ -128,6 +128,10 @@ public final class Shots {
     private void desk(Program program, Path batch) throws Exception {
         onInterface(() -> {
             program.toDesk(batch);
+            return null;
+        });
+        waitFor(() -> program.frame().place() instanceof Desk);
+        onInterface(() -> {
             DeskModel model = ((Desk) program.frame().place()).model();
             model.open(model.students().get(15));
             model.criterionProperty().set("c3");

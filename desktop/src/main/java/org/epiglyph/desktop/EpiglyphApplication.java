@@ -48,9 +48,6 @@ public final class EpiglyphApplication extends Application {
         stage.setMinHeight(600);
         program.toShelf();
         stage.show();
-        if (System.getProperty("epiglyph.announce") != null) {
-            System.out.println("ready");
-        }
     }
 
     @Override

@@ -32,6 +32,7 @@ public final class Program {
     private final Background background = new Background();
     private final Shelf shelf;
     private Optional<Workspace> workspace = Optional.empty();
+    private boolean opening;
 
     /**
      * How the program is started.
@@ -110,19 +111,47 @@ public final class Program {
         void go(Workspace workspace) throws Problem;
     }
 
+    /** Reading a long history may take a while, so it is done off the interface thread; a second wish meanwhile is not heard. */
     private void open(Path folder, Opened then) {
-        try {
-            if (workspace.filter(w -> w.folder().root().equals(folder)).isEmpty()) {
-                close();
-                workspace = Optional.of(Workspace.open(folder, clock));
-                verify(workspace.get());
-            }
-            then.go(workspace.get());
-        } catch (Problem e) {
-            LOG.info("A batch could not be opened", e.getCause());
-            shelf.complain(e.getMessage());
-            frame.show(shelf);
+        if (opening) {
+            return;
         }
+        if (workspace.filter(w -> w.folder().root().equals(folder)).isPresent()) {
+            go(then);
+            return;
+        }
+        close();
+        opening = true;
+        Thread.ofVirtual().start(() -> {
+            try {
+                Workspace opened = Workspace.open(folder, clock);
+                Platform.runLater(() -> {
+                    opening = false;
+                    workspace = Optional.of(opened);
+                    verify(opened);
+                    go(then);
+                });
+            } catch (Problem e) {
+                Platform.runLater(() -> {
+                    opening = false;
+                    refuse(e);
+                });
+            }
+        });
+    }
+
+    private void go(Opened then) {
+        try {
+            then.go(workspace.orElseThrow());
+        } catch (Problem e) {
+            refuse(e);
+        }
+    }
+
+    private void refuse(Problem problem) {
+        LOG.info("A batch could not be opened", problem.getCause());
+        shelf.complain(problem.getMessage());
+        frame.show(shelf);
     }
 
     /** Compares the originals with their digests in the background. */

@@ -1,21 +1,20 @@
 package org.epiglyph.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.leaf;
+import static org.epiglyph.desktop.Screen.onPage;
+import static org.epiglyph.desktop.Screen.text;
+import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.scene.layout.Region;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Highlight;
 import org.epiglyph.core.marks.Mark;
@@ -220,20 +219,6 @@ class InterfaceTest {
 
     // --- helping hands
 
-    private static Region leaf(FxRobot robot) {
-        return (Region) robot.lookup(".page-leaf")
-                .queryAll()
-                .stream()
-                .min((a, b) -> Double.compare(a.getLayoutY(), b.getLayoutY()))
-                .orElse(null);
-    }
-
-    private static javafx.geometry.Point2D onPage(FxRobot robot, double x, double y) {
-        Region leaf = leaf(robot);
-        double scale = leaf.getWidth() / 595.276;
-        return leaf.localToScreen(x * scale, y * scale);
-    }
-
     private static void drag(FxRobot robot, double fromX, double fromY, double toX, double toY) {
         robot.moveTo(onPage(robot, fromX, fromY)).press(MouseButton.PRIMARY);
         robot.moveTo(onPage(robot, (fromX + toX) / 2, (fromY + toY) / 2))
@@ -243,21 +228,5 @@ class InterfaceTest {
 
     private static void click(FxRobot robot, double x, double y) {
         robot.clickOn(onPage(robot, x, y));
-    }
-
-    private static String text(FxRobot robot, String query) {
-        Node node = robot.lookup(query).tryQuery().orElse(null);
-        return node instanceof Labeled labeled ? labeled.getText() : "";
-    }
-
-    private static void waitFor(BooleanSupplier condition) {
-        try {
-            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {
-                WaitForAsyncUtils.waitForFxEvents(1);
-                return condition.getAsBoolean();
-            });
-        } catch (java.util.concurrent.TimeoutException e) {
-            throw new AssertionError("Waited in vain", e);
-        }
     }
 }

@@ -1,6 +1,11 @@
 package org.epiglyph.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.leaf;
+import static org.epiglyph.desktop.Screen.onPage;
+import static org.epiglyph.desktop.Screen.text;
+import static org.epiglyph.desktop.Screen.waitFor;
+import static org.epiglyph.desktop.Screen.isFocused;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -22,15 +27,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import javafx.geometry.Point2D;
-import javafx.scene.Node;
-import javafx.scene.control.Labeled;
-import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
@@ -279,34 +278,6 @@ class StoryTest {
         }
     }
 
-    private static Region leaf(FxRobot robot) {
-        return (Region) robot.lookup(".page-leaf")
-                .queryAll()
-                .stream()
-                .min((a, b) -> Double.compare(a.getLayoutY(), b.getLayoutY()))
-                .orElse(null);
-    }
-
-    /** A place of the first page, in points, on the screen. */
-    private static Point2D onPage(FxRobot robot, double x, double y) {
-        Region leaf = leaf(robot);
-        double scale = leaf.getWidth() / 595.276;
-        return leaf.localToScreen(x * scale, y * scale);
-    }
-
-    private static boolean isFocused(FxRobot robot, String query) {
-        return robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent();
-    }
-
-    private static String text(FxRobot robot, String query) {
-        Node node = robot.lookup(query).tryQuery().orElse(null);
-        return switch (node) {
-            case Labeled labeled -> labeled.getText();
-            case TextInputControl input -> input.getText();
-            case null, default -> "";
-        };
-    }
-
     private byte[] get(String path) throws Exception {
         HttpRequest request = HttpRequest.newBuilder(URI.create(office.address() + path))
                 .header("Authorization", "Bearer " + token)
@@ -314,16 +285,5 @@ class StoryTest {
         HttpResponse<byte[]> response = http.send(request, HttpResponse.BodyHandlers.ofByteArray());
         assertThat(response.statusCode()).isEqualTo(200);
         return response.body();
-    }
-
-    private static void waitFor(BooleanSupplier condition) {
-        try {
-            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {
-                WaitForAsyncUtils.waitForFxEvents(1);
-                return condition.getAsBoolean();
-            });
-        } catch (java.util.concurrent.TimeoutException e) {
-            throw new AssertionError("Waited in vain", e);
-        }
     }
 }

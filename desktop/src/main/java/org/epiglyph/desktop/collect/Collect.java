@@ -104,7 +104,7 @@ public final class Collect implements Place {
         address.setPromptText(Words.of("Collect.addressPrompt"));
         Button ask = new Button(Words.of("Collect.ask"));
         ask.setId("ask-office");
-        ask.getStyleClass().add("main-button");
+        ask.getStyleClass().add("plain-button");
         ask.setOnAction(_ -> model.connect(address.getText(), token.getText()));
         Label tokenHint = new Label(Words.of("Collect.tokenHint"));
         tokenHint.getStyleClass().add("hint");
@@ -129,7 +129,7 @@ public final class Collect implements Place {
         facts.setWrapText(true);
         Button read = new Button(Words.of("Collect.read"));
         read.setId("read-" + task.id());
-        read.getStyleClass().add("plain-button");
+        read.getStyleClass().add("main-button");
         read.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
         read.setOnAction(_ -> model.readTask(task));
         VBox words = new VBox(name, facts);
@@ -157,7 +157,7 @@ public final class Collect implements Place {
         table.setOnAction(_ -> choose("*.csv").ifPresent(f -> fill(sheet, f)));
         Button read = new Button(Words.of("Collect.readFiles"));
         read.setId("read-files");
-        read.getStyleClass().add("main-button");
+        read.getStyleClass().add("plain-button");
         read.setOnAction(_ -> readFiles());
         return column(Words.of("Collect.fromFiles"), labelled("Collect.files", files, zip, folder),
                 labelled("Collect.sheet", sheet, table),

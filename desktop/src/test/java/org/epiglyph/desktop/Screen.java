@@ -1,0 +1,61 @@
+package org.epiglyph.desktop;
+
+import java.util.Comparator;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.function.BooleanSupplier;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.layout.Region;
+import org.testfx.api.FxRobot;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** What a test sees of the program's window. */
+final class Screen {
+    private static final double A4_POINTS = 595.276;
+
+    private Screen() {}
+
+    /** The first page in the roll; null while there is none. */
+    static Region leaf(FxRobot robot) {
+        return (Region) robot.lookup(".page-leaf")
+                .queryAll()
+                .stream()
+                .min(Comparator.comparingDouble(Node::getLayoutY))
+                .orElse(null);
+    }
+
+    /** A place of the first page, an upright A4 sheet, in points; gives where that is on the screen. */
+    static Point2D onPage(FxRobot robot, double x, double y) {
+        Region leaf = leaf(robot);
+        double scale = leaf.getWidth() / A4_POINTS;
+        return leaf.localToScreen(x * scale, y * scale);
+    }
+
+    /** The words of a label or field; empty where it is not there. */
+    static String text(FxRobot robot, String query) {
+        return switch (robot.lookup(query).tryQuery().orElse(null)) {
+            case Labeled labeled -> labeled.getText();
+            case TextInputControl input -> input.getText();
+            case null, default -> "";
+        };
+    }
+
+    static boolean isFocused(FxRobot robot, String query) {
+        return robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent();
+    }
+
+    /** Lets the interface work until something holds; gives up after 20 seconds. */
+    static void waitFor(BooleanSupplier condition) {
+        try {
+            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {
+                WaitForAsyncUtils.waitForFxEvents(1);
+                return condition.getAsBoolean();
+            });
+        } catch (TimeoutException e) {
+            throw new AssertionError("Waited in vain", e);
+        }
+    }
+}

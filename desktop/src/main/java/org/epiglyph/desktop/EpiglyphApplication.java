@@ -52,6 +52,6 @@ public final class EpiglyphApplication extends Application {
 
     @Override
     public void stop() {
-        program.close();
+        program.end();
     }
 }

@@ -4,6 +4,9 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import javafx.application.Platform;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
@@ -30,6 +33,8 @@ public final class Program {
     private final Clock clock;
     private final Frame frame = new Frame();
     private final Background background = new Background();
+    private final ExecutorService keeping = Executors
+            .newSingleThreadExecutor(Thread.ofPlatform().name("keeping settings").daemon().factory());
     private final Shelf shelf;
     private Optional<Workspace> workspace = Optional.empty();
     private boolean opening;
@@ -94,7 +99,7 @@ public final class Program {
                     .submissions()
                     .forEach(s -> s.handIns().forEach(h -> h.documents().forEach(d -> documents.put(d.id(), d))));
             PageImages images = new PageImages(id -> opened.folder().pages(documents.get(id)));
-            DeskModel model = new DeskModel(opened, new Settings(start.settings()), clock, Platform::runLater);
+            DeskModel model = new DeskModel(opened, new Settings(start.settings()), clock, Platform::runLater, keeping);
             frame.show(new Desk(model, images));
         });
     }
@@ -163,6 +168,19 @@ public final class Program {
                         org.epiglyph.desktop.frame.Words.of("Shelf.changedOriginals", String.join(", ", changed))));
             }
         });
+    }
+
+    /** Ends the program's work: the batch is let go of and the last settings are kept. */
+    public void end() {
+        close();
+        keeping.shutdown();
+        try {
+            if (!keeping.awaitTermination(3, TimeUnit.SECONDS)) {
+                LOG.warn("The settings could not be kept in time");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     /** Writes what is not written and lets go of the batch. */

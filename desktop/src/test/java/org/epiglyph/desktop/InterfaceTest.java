@@ -59,7 +59,7 @@ class InterfaceTest {
 
     @AfterEach
     void stop() {
-        WaitForAsyncUtils.asyncFx(() -> program.close());
+        WaitForAsyncUtils.asyncFx(() -> program.end());
         WaitForAsyncUtils.waitForFxEvents();
     }
 

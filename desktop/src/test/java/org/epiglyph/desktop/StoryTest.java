@@ -83,7 +83,7 @@ class StoryTest {
 
     @AfterEach
     void stop() {
-        WaitForAsyncUtils.asyncFx(() -> program.close());
+        WaitForAsyncUtils.asyncFx(() -> program.end());
         WaitForAsyncUtils.waitForFxEvents();
         office.close();
     }

@@ -49,6 +49,7 @@ public final class DeskModel implements WorkspaceObserver {
     private final Settings settings;
     private final Clock clock;
     private final Executor onInterface;
+    private final Executor keeping;
     private final ReadOnlyObjectWrapper<Batch> batch = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Submission> submission = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyStringWrapper kept = new ReadOnlyStringWrapper("");
@@ -63,12 +64,14 @@ public final class DeskModel implements WorkspaceObserver {
     /**
      * @param workspace   the open batch
      * @param onInterface runs what it is given on the interface thread
+     * @param keeping     keeps settings, one after the other in the order given
      */
-    public DeskModel(Workspace workspace, Settings settings, Clock clock, Executor onInterface) {
+    public DeskModel(Workspace workspace, Settings settings, Clock clock, Executor onInterface, Executor keeping) {
         this.workspace = workspace;
         this.settings = settings;
         this.clock = clock;
         this.onInterface = onInterface;
+        this.keeping = keeping;
         batch.set(workspace.batch());
         student = firstToMark().orElseThrow(() -> new IllegalArgumentException("A batch without students"));
         submission.set(batch.get().submission(student));
@@ -418,7 +421,7 @@ public final class DeskModel implements WorkspaceObserver {
     /** Exchanges the pen case and keeps it for the next start. */
     public void keep(PenCase other) {
         penCase.set(other);
-        Thread.ofVirtual().start(() -> settings.keep(other));
+        keeping.execute(() -> settings.keep(other));
     }
 
     // --- what the workspace says

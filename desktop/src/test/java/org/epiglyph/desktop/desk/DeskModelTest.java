@@ -65,7 +65,8 @@ class DeskModelTest {
                     new Phrasebook(List.of(phrase)));
         }
         workspace = Workspace.open(target, Clock.systemUTC());
-        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run);
+        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
+                Runnable::run);
     }
 
     @AfterEach

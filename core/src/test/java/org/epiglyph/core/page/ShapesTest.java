@@ -1,0 +1,80 @@
+package org.epiglyph.core.page;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import org.epiglyph.core.ink.Cubic;
+import org.epiglyph.core.ink.InkPath;
+import org.junit.jupiter.api.Test;
+
+class ShapesTest {
+    @Property
+    void fourQuarterTurnsAreNone(@ForAll @DoubleRange(min = -900, max = 900) double x,
+            @ForAll @DoubleRange(min = -900, max = 900) double y) {
+        PagePoint centre = new PagePoint(10, -20);
+        PagePoint turned = new PagePoint(x, y);
+        for (int i = 0; i < 4; i++) {
+            turned = turned.turnedAbout(centre, 90);
+        }
+        assertThat(turned.distanceTo(new PagePoint(x, y))).isLessThan(1e-9);
+        PagePoint half = new PagePoint(x, y).turnedAbout(centre, 180);
+        assertThat(half.distanceTo(new PagePoint(x, y).turnedAbout(centre, 90).turnedAbout(centre, 90)))
+                .isLessThan(1e-9);
+        assertThat(new PagePoint(x, y).turnedAbout(centre, 270).turnedAbout(centre, 90).distanceTo(new PagePoint(x, y)))
+                .isLessThan(1e-9);
+    }
+
+    @Property
+    void aUnionHoldsBothBoxes(@ForAll @DoubleRange(min = 0, max = 500) double a,
+            @ForAll @DoubleRange(min = 0, max = 500) double b, @ForAll @DoubleRange(min = 0, max = 500) double c) {
+        PageBox one = new PageBox(a, b, c, 10);
+        PageBox other = new PageBox(c, a, 20, b);
+        PageBox union = PageBox.around(List.of(one, other)).grownBy(1e-9);
+        assertThat(union.contains(one.topLeft())).isTrue();
+        assertThat(union.contains(new PagePoint(one.right(), one.bottom()))).isTrue();
+        assertThat(union.contains(new PagePoint(other.right(), other.bottom()))).isTrue();
+    }
+
+    @Test
+    void boxesThatOnlyTouchDoNotOverlap() {
+        assertThat(new PageBox(0, 0, 10, 10).overlaps(new PageBox(10, 0, 10, 10))).isFalse();
+        assertThat(new PageBox(0, 0, 10, 10).overlaps(new PageBox(9, 9, 10, 10))).isTrue();
+        assertThat(PageBox.between(new PagePoint(10, 2), new PagePoint(4, 8))).isEqualTo(new PageBox(4, 2, 6, 6));
+        assertThatThrownBy(() -> new PageBox(0, 0, -1, 0)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> PageBox.around(List.of())).hasMessage("No box to go around");
+    }
+
+    @Test
+    void aStraightLineIsMeasuredAsOne() {
+        InkPath line = InkPath.through(new PagePoint(0, 0), new PagePoint(100, 0));
+        assertThat(line.distanceTo(new PagePoint(50, 7))).isCloseTo(7, within(1e-9));
+        assertThat(line.distanceTo(new PagePoint(103, 4))).isCloseTo(5, within(1e-9));
+        assertThat(line.bounds()).isEqualTo(new PageBox(0, 0, 100, 0));
+        assertThat(line.movedBy(1, 2).start()).isEqualTo(new PagePoint(1, 2));
+        assertThat(line.turnedAbout(new PagePoint(0, 0), 90).curves().getLast().end().distanceTo(new PagePoint(0, 100)))
+                .isLessThan(1e-9);
+    }
+
+    /** The midpoint of a cubic Bézier curve is (p0 + 3 p1 + 3 p2 + p3) / 8, from the definition. */
+    @Test
+    void aCurvePassesThroughItsMidpoint() {
+        Cubic curve = new Cubic(new PagePoint(0, 80), new PagePoint(80, 80), new PagePoint(80, 0));
+        assertThat(curve.at(new PagePoint(0, 0), 0.5)).isEqualTo(new PagePoint(40, 60));
+        assertThat(curve.at(new PagePoint(0, 0), 0)).isEqualTo(new PagePoint(0, 0));
+        assertThat(curve.at(new PagePoint(0, 0), 1)).isEqualTo(new PagePoint(80, 0));
+    }
+
+    @Test
+    void aPageIsCountedFromOneByPeople() {
+        assertThat(new PageRef("d1", 0).number()).isEqualTo(1);
+        assertThatThrownBy(() -> new PageRef("d1", -1)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new PageGeometry(0, 0, 100, 100, 45, 1)).hasMessageContaining("not 45");
+        assertThat(new PageGeometry(0, 0, 100, 200, 270, 1).turnedBy(180).rotation()).isEqualTo(90);
+        assertThat(new PageGeometry(0, 0, 100, 200, 0, 2).height()).isEqualTo(400);
+    }
+}

@@ -1,0 +1,91 @@
+package org.epiglyph.desktop.frame;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.Pane;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.framework.junit5.ApplicationExtension;
+
+@ExtendWith(ApplicationExtension.class)
+class ActsTest {
+    private final Acts acts = new Acts();
+    private final List<String> done = new ArrayList<>();
+    private boolean possible = true;
+
+    @BeforeEach
+    void acts() {
+        acts.everywhere(act("Go to the shelf", "Shortcut+DIGIT1"));
+        acts.here(List.of(act("Take: Pen, madder", "DIGIT1"), act("Fold the ledger", "F2"),
+                act("Delete the chosen mark", "DELETE")));
+    }
+
+    private Act act(String name, String key) {
+        return new Act(name, Optional.of(Act.key(key)), () -> possible, () -> done.add(name));
+    }
+
+    private static KeyEvent press(KeyCode code, boolean control) {
+        return new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, control, false, false);
+    }
+
+    @Test
+    void aKeyDoesItsActAndNoOther() {
+        acts.onKey(press(KeyCode.DIGIT1, false), new Pane());
+        acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
+        acts.onKey(press(KeyCode.DIGIT2, true), new Pane());
+        assertThat(done).containsExactly("Take: Pen, madder", "Go to the shelf");
+    }
+
+    @Test
+    void whileWordsAreTypedLettersAndDigitsAreWords() {
+        TextField field = new TextField();
+        KeyEvent digit = press(KeyCode.DIGIT1, false);
+        acts.onKey(digit, field);
+        acts.onKey(press(KeyCode.DELETE, false), field);
+        assertThat(done).isEmpty();
+        assertThat(digit.isConsumed()).isFalse();
+        acts.onKey(press(KeyCode.F2, false), field);
+        acts.onKey(press(KeyCode.DIGIT1, true), field);
+        assertThat(done).containsExactly("Fold the ledger", "Go to the shelf");
+    }
+
+    @Test
+    void theLetterOfAnActIsNotTypedAsWell() {
+        KeyEvent typed = new KeyEvent(KeyEvent.KEY_TYPED, "1", "", KeyCode.UNDEFINED, false, false, false, false);
+        acts.onKey(press(KeyCode.DIGIT1, false), new Pane());
+        acts.onTyped(typed);
+        assertThat(typed.isConsumed()).isTrue();
+        acts.onReleased(press(KeyCode.DIGIT1, false));
+        KeyEvent next = new KeyEvent(KeyEvent.KEY_TYPED, "2", "", KeyCode.UNDEFINED, false, false, false, false);
+        acts.onTyped(next);
+        assertThat(next.isConsumed()).isFalse();
+    }
+
+    @Test
+    void whatCannotBeDoneNowIsNotDone() {
+        possible = false;
+        acts.onKey(press(KeyCode.DIGIT1, false), new Pane());
+        assertThat(done).isEmpty();
+    }
+
+    @Test
+    void anActIsFoundByLettersOfItsWordsInAnyOrder() {
+        assertThat(acts.find("mark del")).extracting(Act::name).containsExactly("Delete the chosen mark");
+        assertThat(acts.find("")).hasSize(4);
+        assertThat(acts.find("nothing like it")).isEmpty();
+    }
+
+    @Test
+    void aKeyThatIsNoneIsAFaultAtTheStart() {
+        assertThatThrownBy(() -> Act.key("Hyper+X")).hasMessage("No modifier is called Hyper");
+        assertThatThrownBy(() -> Act.key("XYZ")).isInstanceOf(IllegalArgumentException.class);
+    }
+}

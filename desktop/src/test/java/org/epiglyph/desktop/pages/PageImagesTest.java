@@ -1,0 +1,80 @@
+package org.epiglyph.desktop.pages;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import javafx.scene.image.Image;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.demo.DemoWorld;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationExtension;
+
+@ExtendWith(ApplicationExtension.class)
+class PageImagesTest {
+    @TempDir
+    private Path folder;
+    private List<Path> pdfs;
+    private PageImages images;
+
+    @BeforeEach
+    void open() throws Exception {
+        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        try (Stream<Path> all = Files.list(folder.resolve("office/tasks/" + DemoWorld.TASK + "/files"))) {
+            pdfs = all.filter(p -> p.toString().endsWith(".pdf")).sorted().toList();
+        }
+        images = new PageImages(id -> id.equals("gone") ? folder.resolve("gone.pdf") : pdfs.get(Integer.parseInt(id)));
+    }
+
+    @AfterEach
+    void close() {
+        images.close();
+    }
+
+    @Test
+    void anImageIsDrawnOnceAtItsScaleAndThenAtHand() throws Exception {
+        PageRef page = new PageRef("0", 0);
+        assertThat(images.atHand(page, 1.5)).isNull();
+        Image image = images.image(page, 1.5).get(20, TimeUnit.SECONDS);
+        assertThat(image.getWidth()).isBetween(892.0, 893.0);
+        assertThat(images.atHand(page, 1.5)).isSameAs(image);
+        assertThat(images.image(page, 1.5).get()).isSameAs(image);
+        assertThat(images.atHand(page, 2)).isNull();
+    }
+
+    @Test
+    void manyDocumentsCanBeLookedThroughAlthoughFewAreKeptOpen() throws Exception {
+        for (int round = 0; round < 2; round++) {
+            for (int i = 0; i < pdfs.size(); i++) {
+                PageRef page = new PageRef(String.valueOf(i), 0);
+                assertThat(images.geometry(page).width()).isGreaterThan(500);
+                assertThat(images.image(page, 0.3 + round).get(20, TimeUnit.SECONDS).getWidth()).isGreaterThan(100);
+            }
+        }
+    }
+
+    @Test
+    void wordsAreReadInTheBackground() throws Exception {
+        assertThat(images.text(new PageRef("0", 0)).get(20, TimeUnit.SECONDS).words()).extracting(w -> w.text())
+                .contains("Tidal", "workbook", "range");
+    }
+
+    @Test
+    void aDocumentThatIsGoneFailsInWords() {
+        assertThatThrownBy(() -> images.geometry(new PageRef("gone", 0))).isInstanceOf(Problem.class)
+                .hasMessageContaining("gone.pdf cannot be opened");
+        assertThatThrownBy(() -> images.image(new PageRef("gone", 0), 1).get(20, TimeUnit.SECONDS))
+                .isInstanceOf(ExecutionException.class)
+                .hasCauseInstanceOf(Problem.class);
+    }
+}

@@ -1,0 +1,124 @@
+package org.epiglyph.desktop.handback;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import org.epiglyph.carrier.CollectPlan;
+import org.epiglyph.carrier.Collecting;
+import org.epiglyph.carrier.Outcome;
+import org.epiglyph.carrier.Planning;
+import org.epiglyph.carrier.Progress;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.feedback.LookOver;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
+
+@ExtendWith(ApplicationExtension.class)
+class HandBackModelTest {
+    private static final StudentKey ADA = new StudentKey("K-4401");
+    @TempDir
+    private Path folder;
+    private RecordOffice office;
+    private String address;
+    private String token;
+    private Workspace workspace;
+    private HandBackModel model;
+
+    @BeforeEach
+    void open() throws Exception {
+        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
+        address = office.address();
+        token = Files.readString(folder.resolve("office/token"));
+        Path batch = folder.resolve("batch");
+        try (CollectPlan plan = Planning.fromRecord(HttpRecordClient.at(office.address(), token), DemoWorld.TASK,
+                Progress.NONE)) {
+            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.valueOf(32)), Phrasebook.EMPTY, batch,
+                    Progress.NONE);
+        }
+        workspace = Workspace.open(batch, Clock.systemUTC());
+        workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("29.5"))));
+        workspace.edit(new Edit.Seal(ADA));
+        model = new HandBackModel(workspace, new Background(), Clock.systemUTC());
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        workspace.close();
+        office.close();
+    }
+
+    private void toRecord(String with, HandBackModel.Showing showing) throws Exception {
+        WaitForAsyncUtils.asyncFx(() -> model.toRecord(address, with, showing)).get(10, TimeUnit.SECONDS);
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> !model.background().busyProperty().get());
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    @Test
+    void theLookOverNamesEveryoneButTheOneWhoIsFinished() {
+        assertThat(model.sealed()).containsExactly(ADA);
+        assertThat(model.findings()).extracting(LookOver.Finding::student).hasSize(26).contains(ADA);
+        assertThat(model.findings()).filteredOn(f -> f.student().equals(ADA))
+                .extracting(LookOver.Finding::kind)
+                .containsExactly(LookOver.Kind.PAGES_UNSEEN);
+        assertThat(model.findings()).filteredOn(f -> f.kind() == LookOver.Kind.NOTHING_RECEIVED).hasSize(2);
+        assertThat(model.alreadyBack()).isZero();
+    }
+
+    @Test
+    void whatIsHeldIsThereAndNotSeenUntilItIsMadeVisible() throws Exception {
+        toRecord(token, HandBackModel.Showing.HELD);
+        assertThat(model.saidProperty().get()).isEqualTo(
+                "1 handed back, 0 there already, 0 not handed back. The results are held; students see nothing yet.");
+        assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/visible")).doesNotExist();
+        assertThat(model.alreadyBack()).isEqualTo(1);
+        toRecord(token, HandBackModel.Showing.VISIBLE);
+        assertThat(model.saidProperty().get()).startsWith("0 handed back, 1 there already");
+        assertThat(model.outcomesProperty().get()).singleElement().isInstanceOf(Outcome.AlreadyThere.class);
+        assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/visible")).exists();
+    }
+
+    @Test
+    void aWrongTokenIsSaidAndNothingCountsAsHandedBack() throws Exception {
+        toRecord("guess", HandBackModel.Showing.HELD);
+        assertThat(model.troubleProperty().get()).contains("does not accept the token");
+        assertThat(model.alreadyBack()).isZero();
+    }
+
+    @Test
+    void aServiceThatIsGoneIsSaidAndTheBatchStaysAsItWas() throws Exception {
+        office.close();
+        toRecord(token, HandBackModel.Showing.HELD);
+        assertThat(model.troubleProperty().get()).contains("does not answer");
+        assertThat(workspace.batch().submission(ADA).receipt()).isEmpty();
+    }
+
+    @Test
+    void theZipAndTheSheetGoIntoAFolder() throws Exception {
+        Path out = folder.resolve("out");
+        WaitForAsyncUtils.asyncFx(() -> model.toFolder(out)).get(10, TimeUnit.SECONDS);
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> !model.saidProperty().get().isEmpty());
+        assertThat(out.resolve("handed-back.zip")).exists();
+        assertThat(Files.readString(out.resolve("grade-sheet.csv")))
+                .contains("K-4401,Adaeze,Lindqvist-Moreau,Section A,submitted,2026-03-13T13:00Z,29.5,32,");
+        assertThat(out.resolve("handed-back.zip.part")).doesNotExist();
+    }
+}

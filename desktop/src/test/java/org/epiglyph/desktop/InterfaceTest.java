@@ -177,6 +177,19 @@ class InterfaceTest {
     }
 
     @Test
+    void wordsAreKeptHoweverQuicklyTheMarkerGoesOn(FxRobot robot) {
+        collect(robot);
+        var before = submission().student().key();
+        robot.type(KeyCode.W);
+        waitFor(() -> robot.lookup("#on-the-whole").query().isFocused());
+        robot.write("Quick words");
+        robot.interact(() -> robot.lookup("#notch-K-4500").queryAs(Button.class).fire());
+        assertThat(text(robot, "#student-name")).isEqualTo("New Student");
+        assertThat(text(robot, "#on-the-whole")).isEmpty();
+        assertThat(model().batch().submission(before).onTheWhole()).isEqualTo("Quick words");
+    }
+
+    @Test
     void zoomAndFoldingChangeTheViewAndNotTheWork(FxRobot robot) {
         collect(robot);
         double width = leaf(robot).getWidth();

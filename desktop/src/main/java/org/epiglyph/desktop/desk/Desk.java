@@ -49,7 +49,7 @@ public final class Desk implements Place {
         pages = new PageRoll(images, gestures::equip, model::see);
         margin = new Margin(model, pages);
         penCase = new PenCaseStrip(model, above);
-        roll = new RollStrip(model, above);
+        roll = new RollStrip(model, above, student -> go(() -> model.open(student)));
         Region beside = new Region();
         beside.setMinWidth(MARGIN_WIDTH);
         HBox.setHgrow(pages, Priority.ALWAYS);

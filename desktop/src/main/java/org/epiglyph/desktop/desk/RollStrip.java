@@ -2,6 +2,7 @@ package org.epiglyph.desktop.desk;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
@@ -23,13 +24,18 @@ final class RollStrip extends Pane {
     private static final double HIGHEST = 30;
     private final DeskModel model;
     private final Pane above;
+    private final Consumer<StudentKey> opener;
     private final List<Button> notches = new ArrayList<>();
     private final Label card = new Label();
 
-    /** @param above the pane over the desk on which the name opens */
-    RollStrip(DeskModel model, Pane above) {
+    /**
+     * @param above  the pane over the desk on which the name opens
+     * @param opener brings a student to the desk, after what is typed has been kept
+     */
+    RollStrip(DeskModel model, Pane above, Consumer<StudentKey> opener) {
         this.model = model;
         this.above = above;
+        this.opener = opener;
         getStyleClass().add("roll-strip");
         card.getStyleClass().add("roll-card");
         card.setMouseTransparent(true);
@@ -51,7 +57,7 @@ final class RollStrip extends Pane {
         notch.setId("notch-" + student.value());
         notch.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         notch.setFocusTraversable(false);
-        notch.setOnAction(_ -> model.open(student));
+        notch.setOnAction(_ -> opener.accept(student));
         notch.hoverProperty().addListener((_, _, over) -> name(notch, student, over));
         notch.focusedProperty().addListener((_, _, focused) -> name(notch, student, focused));
         return notch;

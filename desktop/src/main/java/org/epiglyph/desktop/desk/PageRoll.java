@@ -12,7 +12,6 @@ import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.geometry.Orientation;
-import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.input.ScrollEvent;
@@ -335,11 +334,6 @@ final class PageRoll extends Region {
 
     private double outputScale() {
         return getScene() == null || getScene().getWindow() == null ? 1 : getScene().getWindow().getOutputScaleX();
-    }
-
-    /** The leaves that are nodes now. */
-    List<Node> leaves() {
-        return List.copyOf(sheet.getChildren());
     }
 
     @Override

@@ -19,6 +19,7 @@ import java.util.concurrent.Semaphore;
 import java.util.stream.Stream;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
+import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.batch.Document;
@@ -85,12 +86,15 @@ public final class Bench {
                 CollectPlan plan = Planning.fromRecord(
                         HttpRecordClient.at(office.address(), Files.readString(world.resolve("office/token"))),
                         DemoWorld.TASK,
-                        Progress.NONE)) {
+                        Optional.empty(), Progress.NONE)) {
             var scheme = SchemeTable.read(Files.readAllBytes(shelf.resolve("mark schemes/Tidal heights workbook.csv")),
                     "scheme");
             var phrases = PhraseTable.read(
                     Files.readAllBytes(shelf.resolve("phrasebooks/Tides and Passage Planning.csv")), "phrases", scheme);
             Collecting.carryOut(plan, scheme, phrases, shelf.resolve("batch"), Progress.NONE);
+        }
+        try (Workspace workspace = Workspace.open(shelf.resolve("batch"), Clock.systemUTC())) {
+            PageMaking.all(workspace, Progress.NONE);
         }
         return shelf.resolve("batch");
     }
@@ -209,7 +213,8 @@ public final class Bench {
             double mine = 0;
             double qpdf = 0;
             for (Path pdf : pdfs) {
-                mine += seconds(() -> MarkedPdf.write(pdf, marks, "Marker", Instant.EPOCH, out.resolve("ours.pdf")));
+                mine += seconds(
+                        () -> MarkedPdf.write(pdf, marks, "Marker", Instant.EPOCH, false, out.resolve("ours.pdf")));
                 qpdf += seconds(() -> run(List.of("qpdf", pdf.toString(), out.resolve("theirs.pdf").toString())));
             }
             if (round > 0) {

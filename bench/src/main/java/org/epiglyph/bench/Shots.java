@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -23,13 +24,16 @@ import javafx.stage.Stage;
 import javax.imageio.ImageIO;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
+import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.demo.MixedClass;
 import org.epiglyph.desktop.EpiglyphApplication;
 import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.desk.DeskModel;
 import org.epiglyph.exchange.record.HttpRecordClient;
@@ -83,7 +87,12 @@ public final class Shots {
                 stage.show();
                 return null;
             });
-            collectPictures();
+            Path mail = world.resolve("by mail");
+            MixedClass.make(mail, Integer.getInteger("epiglyph.students", 26));
+            collectPictures(program, mail);
+            if (Boolean.getBoolean("epiglyph.collectOnly")) {
+                return;
+            }
             Path batch = collect(office.address(), token, shelf);
             mark(batch);
             desk(program, batch);
@@ -97,18 +106,35 @@ public final class Shots {
         }
     }
 
-    private void collectPictures() throws Exception {
+    /** The class that came by mail: source, what was understood, what is open, a rule by hand, the sheet's columns, done. */
+    private void collectPictures(Program program, Path mail) throws Exception {
         fire("#collect");
-        fire("#ask-office");
-        waitFor(() -> scene.lookup("#read-" + DemoWorld.TASK) != null);
-        fire("#read-" + DemoWorld.TASK);
+        onInterface(() -> {
+            ((Collect) program.frame().place()).take(java.util.List.of(mail));
+            return null;
+        });
+        picture("collect-source");
+        fire("#read-files");
         waitFor(() -> scene.lookup("#make-batch") != null);
         picture("collect");
+        fire("#change-rule");
+        picture("collect-rule");
+        fire("#cancel");
+        fire("#change-sheet");
+        picture("collect-sheet");
+        fire("#cancel");
+        fire("#accept-likely");
+        fire("#set-aside-rest");
+        fire("#filter-ALL");
+        picture("collect-all");
+        fire("#make-batch");
+        waitFor(() -> scene.lookup("#to-desk") != null);
+        picture("collect-done");
     }
 
     private static Path collect(String address, String token, Path shelf) throws Exception {
         try (CollectPlan plan = Planning.fromRecord(HttpRecordClient.at(address, token), DemoWorld.TASK,
-                Progress.NONE)) {
+                Optional.empty(), Progress.NONE)) {
             Path scheme = shelf.resolve("mark schemes").resolve("Tidal heights workbook.csv");
             Path phrases = shelf.resolve("phrasebooks").resolve("Tides and Passage Planning.csv");
             MarkScheme marks = SchemeTable.read(Files.readAllBytes(scheme), "scheme");
@@ -121,6 +147,7 @@ public final class Shots {
 
     private static void mark(Path batch) throws Exception {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
+            PageMaking.all(workspace, Progress.NONE);
             new DemoMarking(workspace).evening(11, 3);
         }
     }

@@ -1,15 +1,22 @@
 package org.epiglyph.carrier;
 
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.epiglyph.core.roster.Match;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.filing.FilingRule;
+import org.epiglyph.core.filing.Match;
+import org.epiglyph.core.filing.Matching;
+import org.epiglyph.core.filing.RosterFromNames;
+import org.epiglyph.core.filing.RuleLearning;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -17,43 +24,250 @@ import org.epiglyph.core.task.Lateness;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.archive.FileSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
+import org.epiglyph.exchange.filing.PlainLetters;
+import org.epiglyph.exchange.record.RecordClient.HandedIn;
+import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.workspace.BatchFolder;
 
-/** What was understood of a batch before it is made: every file with its student or a question. Not safe for several threads. */
+/**
+ * What was understood of a source before a batch is made or added to: every file with its student or a question. What
+ * the marker says (sheet, class list, rule, decisions) changes it. Not safe for several threads.
+ */
 public final class CollectPlan implements AutoCloseable {
-    private final Task task;
-    private final Roster roster;
-    private final List<Item> items;
+    private static final double FITS_WELL = 0.8;
     private final FileSource source;
-    private final byte[] gradeSheet;
     private final Origin origin;
+    private final Optional<Roster> recorded;
+    private final Map<String, HandedIn> byRecord;
+    private final Optional<Earlier> earlier;
+    private final List<FilingRule> known;
     private final AutoCloseable alsoClose;
+    private final PlainLetters letters = new PlainLetters();
     private final Map<String, Optional<StudentKey>> decisions = new HashMap<>();
+    private Task task;
+    private Optional<GradeSheet> sheet;
+    private Optional<String> sheetPath;
+    private List<Student> typed = List.of();
+    private Optional<FilingRule> byHand = Optional.empty();
+    private Optional<FilingRule> rule = Optional.empty();
+    private Roster roster;
+    private RosterOrigin rosterOrigin;
+    private List<Item> items = List.of();
 
-    CollectPlan(Task task, Roster roster, List<Item> items, FileSource source, byte[] gradeSheet, Origin origin,
-            AutoCloseable alsoClose) {
-        this.task = task;
-        this.roster = roster;
-        this.items = List.copyOf(items);
-        this.source = source;
-        this.gradeSheet = gradeSheet.clone();
-        this.origin = origin;
-        this.alsoClose = alsoClose;
+    /**
+     * Where a plan begins.
+     *
+     * @param recorded  the class by the record service
+     * @param byRecord  hand-ins by the paths of their files
+     * @param sheet     the grade sheet
+     * @param sheetPath the sheet's path within the source, where it came with it
+     * @param earlier   the batch that is collected again
+     * @param known     filing rules that may fit
+     * @param alsoClose closed with the source
+     */
+    record Ground(Task task, FileSource source, Origin origin, Optional<Roster> recorded,
+            Map<String, HandedIn> byRecord, Optional<GradeSheet> sheet, Optional<String> sheetPath,
+            Optional<Earlier> earlier, List<FilingRule> known, AutoCloseable alsoClose) {}
+
+    /** A batch that is collected again, as it is now, with the digest of each file of the source. */
+    record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests) {}
+
+    /** Where the class list comes from. */
+    public enum RosterOrigin {
+        RECORD, SHEET, TYPED, NAMES, BATCH
+    }
+
+    /** How a file compares with what was collected before. */
+    public enum News {
+        NEW, CHANGED, SAME
     }
 
     /**
      * One received file.
      *
-     * @param file    where its bytes are
-     * @param match   whose it is, as far as that is known
-     * @param handIn  which hand-in it belongs to, from 1
-     * @param at      when it was handed in, where that is known
-     * @param message what the student wrote with it; may be empty
+     * @param id       tells files of the same path apart
+     * @param file     where its bytes are
+     * @param match    whose it is, as far as that is known
+     * @param recorded what the record says of it
+     * @param number   number of the hand-in by the file's name, from 1
+     * @param news     whether it was collected before
      */
-    public record Item(ReceivedFile file, Match match, int handIn, Optional<Instant> at, String message) {
+    public record Item(String id, ReceivedFile file, Match match, Optional<HandedIn> recorded, int number, News news) {
         public String path() {
             return file.path();
         }
     }
+
+    /** The files of one hand-in of one student. */
+    record PlannedHandIn(int number, Optional<Instant> at, String message, List<Item> items) {}
+
+    /**
+     * Where all files are.
+     *
+     * @param all       files and refused entries
+     * @param matched   with a student
+     * @param questions to be decided
+     * @param setAside  nobody's by decision
+     * @param kept      cannot be submissions and are kept as they are
+     * @param notTaken  of which there are no bytes to keep
+     * @param unchanged of the matched ones, those collected before as they are
+     */
+    public record Count(int all, int matched, int questions, int setAside, int kept, int notTaken, int unchanged) {}
+
+    CollectPlan(Ground ground) {
+        this.source = ground.source;
+        this.origin = ground.origin;
+        this.recorded = ground.recorded;
+        this.byRecord = Map.copyOf(ground.byRecord);
+        this.earlier = ground.earlier;
+        this.known = List.copyOf(ground.known);
+        this.alsoClose = ground.alsoClose;
+        this.task = ground.task;
+        this.sheet = ground.sheet;
+        this.sheetPath = ground.sheetPath;
+        earlier.ifPresent(e -> decisions.putAll(e.register.decisions()));
+        derive();
+    }
+
+    // --- what the marker says
+
+    /** Other times or another title. */
+    public void useTask(Task other) {
+        task = other;
+    }
+
+    /** Another grade sheet, or the same with other columns; empty for none. */
+    public void useSheet(Optional<GradeSheet> other) {
+        sheet = other;
+        derive();
+    }
+
+    /** Students typed or pasted; they join those of a record or sheet. */
+    public void useTyped(List<Student> students) {
+        typed = List.copyOf(students);
+        derive();
+    }
+
+    /** The filing rule by hand; empty to learn it from the names. */
+    public void useRule(Optional<FilingRule> other) {
+        byHand = other;
+        derive();
+    }
+
+    /** The marker's decision about a file: a student, or set aside. */
+    public void decide(Item item, Optional<StudentKey> student) {
+        decisions.put(item.id(), student);
+    }
+
+    /** Takes a decision back, so that the evidence counts again. */
+    public void undecide(Item item) {
+        decisions.remove(item.id());
+    }
+
+    // --- what follows from it
+
+    private void derive() {
+        List<ReceivedFile> files = source.files()
+                .stream()
+                .filter(f -> !Optional.of(f.path()).equals(sheetPath))
+                .toList();
+        List<String> paths = files.stream().map(ReceivedFile::path).toList();
+        Optional<RosterFromNames> fromNames = deriveRoster(paths);
+        rule = fromNames.isPresent() ? fromNames.get().rule() : byHand.or(() -> fittingRule(paths));
+        Matching matching = new Matching(roster, letters, rule);
+        Map<String, StudentKey> inSheet = sheet.map(GradeSheet::files).orElse(Map.of());
+        Map<String, Integer> nth = new HashMap<>();
+        List<Item> derived = new ArrayList<>();
+        for (ReceivedFile file : files) {
+            int n = nth.merge(file.path(), 1, Integer::sum);
+            String id = n == 1 ? file.path() : file.path() + "\u0000" + n;
+            Optional<HandedIn> record = Optional.ofNullable(byRecord.get(file.path()))
+                    .filter(h -> roster.find(h.student()).isPresent());
+            Match match = known(file, record, inSheet)
+                    .or(() -> fromNames
+                            .map(f -> Match.certain(f.owner(file.path()), "the class is read from the names")))
+                    .orElseGet(() -> matching.match(file.path()));
+            derived.add(new Item(id, file, match, record, HandInNumber.of(file.path(), rule), news(file)));
+        }
+        items = derived;
+    }
+
+    private Optional<RosterFromNames> deriveRoster(List<String> paths) {
+        Map<StudentKey, Student> all = new LinkedHashMap<>();
+        rosterOrigin = recorded.isPresent()
+                ? RosterOrigin.RECORD
+                : sheet.isPresent()
+                        ? RosterOrigin.SHEET
+                        : earlier.isPresent() ? RosterOrigin.BATCH : RosterOrigin.TYPED;
+        earlier.ifPresent(e -> e.batch.submissions().forEach(s -> all.put(s.student().key(), s.student())));
+        recorded.ifPresent(r -> r.students().forEach(s -> all.putIfAbsent(s.key(), s)));
+        sheet.ifPresent(s -> s.roster().students().forEach(x -> all.putIfAbsent(x.key(), x)));
+        typed.forEach(s -> all.putIfAbsent(s.key(), s));
+        if (all.isEmpty()) {
+            RosterFromNames read = RosterFromNames.read(paths, byHand);
+            roster = read.roster();
+            rosterOrigin = RosterOrigin.NAMES;
+            return Optional.of(read);
+        }
+        roster = new Roster(List.copyOf(all.values()));
+        return Optional.empty();
+    }
+
+    /** A known rule that most names follow, as well as one learnt from them; else the learnt one. */
+    private Optional<FilingRule> fittingRule(List<String> paths) {
+        Optional<RuleLearning.Learnt> learnt = new RuleLearning(roster, letters).learn("learnt from this batch", paths);
+        int fits = learnt.map(RuleLearning.Learnt::fits).orElse(0);
+        return offeredRules(paths).stream()
+                .filter(r -> fits(r, paths) >= fits)
+                .findFirst()
+                .or(() -> learnt.map(RuleLearning.Learnt::rule));
+    }
+
+    private List<FilingRule> offeredRules(List<String> paths) {
+        return known.stream().filter(r -> !paths.isEmpty() && fits(r, paths) >= FITS_WELL * paths.size()).toList();
+    }
+
+    private static int fits(FilingRule rule, List<String> paths) {
+        return (int) paths.stream().filter(p -> rule.read(p).isPresent()).count();
+    }
+
+    private Optional<Match> known(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
+        if (record.isPresent()) {
+            return Optional.of(Match.certain(record.get().student(), "the record says so"));
+        }
+        StudentKey named = inSheet.get(file.path().substring(file.path().lastIndexOf('/') + 1));
+        if (named != null && roster.find(named).isPresent()) {
+            return Optional.of(Match.certain(named,
+                    "line " + sheet.orElseThrow().line(named) + " of the grade sheet names this file"));
+        }
+        return before(file).map(s -> Match.certain(s, "as when it was first collected"));
+    }
+
+    private Optional<StudentKey> before(ReceivedFile file) {
+        return earlier.flatMap(e -> e.register.lines()
+                .stream()
+                .filter(l -> l.path().equals(file.path()) && l.fate() == Register.Fate.MATCHED)
+                .map(l -> new StudentKey(l.student()))
+                .filter(s -> roster.find(s).isPresent())
+                .findFirst());
+    }
+
+    private News news(ReceivedFile file) {
+        if (earlier.isEmpty()) {
+            return News.NEW;
+        }
+        String digest = earlier.get().digests.getOrDefault(file, "");
+        List<Register.Line> there = earlier.get().register.lines()
+                .stream()
+                .filter(l -> l.path().equals(file.path()))
+                .toList();
+        if (there.stream().anyMatch(l -> l.sha256().equals(digest))) {
+            return News.SAME;
+        }
+        return there.isEmpty() ? News.NEW : News.CHANGED;
+    }
+
+    // --- what is asked of it
 
     public Task task() {
         return task;
@@ -63,41 +277,95 @@ public final class CollectPlan implements AutoCloseable {
         return roster;
     }
 
+    public RosterOrigin rosterOrigin() {
+        return rosterOrigin;
+    }
+
+    public Optional<GradeSheet> sheet() {
+        return sheet;
+    }
+
+    /** The rule in force: by hand, known and fitting, or learnt. */
+    public Optional<FilingRule> rule() {
+        return rule;
+    }
+
+    /** True where the marker gave the rule. */
+    public boolean isRuleByHand() {
+        return byHand.isPresent();
+    }
+
+    /** Known rules that most names of this source follow. */
+    public List<FilingRule> offeredRules() {
+        return offeredRules(items.stream().map(Item::path).toList());
+    }
+
+    /** How many of the names follow a rule. */
+    public int fits(FilingRule other) {
+        return fits(other, items.stream().map(Item::path).toList());
+    }
+
+    /** All files that can be submissions, in the source's order. */
     public List<Item> items() {
         return items;
     }
 
-    /** Entries of the source that are not taken, with reasons. */
+    /** Entries of the source that cannot be submissions, with reasons; the grade sheet is one. */
     public List<FileSource.Refusal> refusals() {
-        return source.refusals();
+        List<FileSource.Refusal> all = new ArrayList<>(source.refusals());
+        sheetFile().ifPresent(f -> all.add(new FileSource.Refusal(f.path(), "It is the grade sheet.", Optional.of(f))));
+        return all;
     }
 
-    byte[] gradeSheet() {
-        return gradeSheet.clone();
+    /** The encoding of archive names that did not say theirs. */
+    public Optional<Charset> nameEncoding() {
+        return source.nameEncoding();
+    }
+
+    /** True where an earlier batch is added to. */
+    public boolean isAgain() {
+        return earlier.isPresent();
+    }
+
+    Optional<Earlier> earlier() {
+        return earlier;
     }
 
     Origin origin() {
         return origin;
     }
 
-    /** The marker's decision about a file: a student, or set aside. */
-    public void decide(Item item, Optional<StudentKey> student) {
-        decisions.put(item.path(), student);
+    /** The grade sheet's file among the received ones, where it came with them. */
+    private Optional<ReceivedFile> sheetFile() {
+        return source.files().stream().filter(f -> Optional.of(f.path()).equals(sheetPath)).findFirst();
     }
 
     /** Whose the file is: by decision, else where the evidence is certain. */
     public Optional<StudentKey> studentOf(Item item) {
-        return decisions.getOrDefault(item.path(), item.match().student());
+        Optional<StudentKey> decided = decisions.get(item.id());
+        boolean stands = decided != null && (decided.isEmpty() || roster.find(decided.get()).isPresent());
+        return stands ? decided : item.match().student();
     }
 
-    /** True where the marker has decided about the file. */
+    /** True where the marker has decided about the file, now or when it was first collected. */
     public boolean isDecided(Item item) {
-        return decisions.containsKey(item.path());
+        Optional<StudentKey> decided = decisions.get(item.id());
+        return decided != null && (decided.isEmpty() || roster.find(decided.get()).isPresent());
+    }
+
+    /** True where the file is nobody's by decision. */
+    public boolean isSetAside(Item item) {
+        return isDecided(item) && studentOf(item).isEmpty();
+    }
+
+    /** True where the file's student is neither certain nor decided. */
+    public boolean isQuestion(Item item) {
+        return item.match().student().isEmpty() && !isDecided(item);
     }
 
     /** Files whose student is neither certain nor decided. */
     public List<Item> questions() {
-        return items.stream().filter(i -> i.match().student().isEmpty() && !isDecided(i)).toList();
+        return items.stream().filter(this::isQuestion).toList();
     }
 
     /** The files of a student in the source's order. */
@@ -105,16 +373,77 @@ public final class CollectPlan implements AutoCloseable {
         return items.stream().filter(i -> studentOf(i).equals(Optional.of(student))).toList();
     }
 
-    /** Students of whom there is no file. */
+    /** Students of whom there is no file, neither in this source nor collected before. */
     public List<Student> nothingFrom() {
         Set<StudentKey> found = new HashSet<>();
         items.forEach(i -> studentOf(i).ifPresent(found::add));
+        earlier.ifPresent(e -> e.batch.submissions()
+                .stream()
+                .filter(s -> !s.handIns().isEmpty())
+                .forEach(s -> found.add(s.student().key())));
         return roster.students().stream().filter(s -> !found.contains(s.key())).toList();
     }
 
-    /** How the file's time compares with the due time, where both are known. */
+    /** Paths of documents collected before that are not in this source; they stay as they are. */
+    public List<String> gone() {
+        if (earlier.isEmpty()) {
+            return List.of();
+        }
+        Set<String> here = new HashSet<>();
+        items.forEach(i -> here.add(i.path()));
+        return earlier.get().register.lines()
+                .stream()
+                .filter(l -> l.fate() == Register.Fate.MATCHED && !here.contains(l.path()))
+                .map(Register.Line::path)
+                .distinct()
+                .toList();
+    }
+
+    /** When the file was handed in, by the record or the sheet. */
+    public Optional<Instant> at(Item item) {
+        return item.recorded()
+                .map(HandedIn::at)
+                .or(() -> studentOf(item)
+                        .flatMap(s -> sheet.filter(g -> g.roster().find(s).isPresent())
+                                .flatMap(g -> g.handedIn(s, task.zone()))));
+    }
+
+    /** How the file's time compares with its student's due time, where both are known. */
     public Optional<Lateness> lateness(Item item) {
-        return task.due().flatMap(due -> item.at().map(at -> Lateness.between(due, at)));
+        return studentOf(item).flatMap(s -> at(item).flatMap(at -> taskWithExtensions().lateness(s, at)));
+    }
+
+    /** The task with the extensions that the sheet states. */
+    Task taskWithExtensions() {
+        if (sheet.isEmpty()) {
+            return task;
+        }
+        Map<StudentKey, Instant> extensions = new HashMap<>(sheet.get().extensions(task.zone()));
+        extensions.putAll(task.extensions());
+        return task.withTimes(task.due(), task.grace(), extensions);
+    }
+
+    /** Which hand-in of its student a file belongs to, from 1. */
+    public int handIn(Item item) {
+        return studentOf(item).map(s -> handIns(s, itemsOf(s)))
+                .flatMap(all -> all.stream().filter(h -> h.items().contains(item)).findFirst())
+                .map(PlannedHandIn::number)
+                .orElse(1);
+    }
+
+    List<PlannedHandIn> handIns(StudentKey student, List<Item> files) {
+        return HandInNumber.inOrder(files, item -> at(item));
+    }
+
+    /** Where all files are; they add up. */
+    public Count count() {
+        int questions = questions().size();
+        int aside = (int) items.stream().filter(this::isSetAside).count();
+        int kept = (int) refusals().stream().filter(r -> r.file().isPresent()).count();
+        int notTaken = (int) refusals().stream().filter(r -> r.file().isEmpty()).count();
+        int same = (int) items.stream().filter(i -> i.news() == News.SAME && studentOf(i).isPresent()).count();
+        int matched = items.size() - questions - aside;
+        return new Count(items.size() + kept + notTaken, matched, questions, aside, kept, notTaken, same);
     }
 
     @Override

@@ -1,33 +1,57 @@
 package org.epiglyph.carrier;
 
 import java.io.IOException;
-import java.io.InputStream;
+import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.epiglyph.carrier.CollectPlan.Item;
+import org.epiglyph.carrier.CollectPlan.News;
+import org.epiglyph.carrier.CollectPlan.PlannedHandIn;
+import org.epiglyph.carrier.Register.Fate;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.documents.Intake;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.exchange.archive.FileSource;
+import org.epiglyph.exchange.archive.ReceivedFile;
+import org.epiglyph.exchange.filing.RuleFile;
+import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Originals;
+import org.epiglyph.workspace.Workspace;
 
-/** Makes a batch of a plan: originals stored, pages made, all at once or not at all. */
+/** Makes a batch of a plan, or adds the plan's news to a batch: all at once or not at all. Pages are made later. */
 public final class Collecting {
     private final CollectPlan plan;
-    private final Progress progress;
-    private int stored;
+    private final Map<Item, String> ids = new HashMap<>();
+    private final Map<ReceivedFile, String> keptIds = new HashMap<>();
+    private Map<String, Storing.Stored> stored = Map.of();
 
-    private Collecting(CollectPlan plan, Progress progress) {
+    private Collecting(CollectPlan plan) {
         this.plan = plan;
-        this.progress = progress;
     }
+
+    /**
+     * What was added to a batch.
+     *
+     * @param handIns  new hand-ins
+     * @param students new students
+     */
+    public record Added(int handIns, int students) {}
 
     /**
      * Makes the batch.
@@ -38,67 +62,208 @@ public final class Collecting {
      */
     public static void carryOut(CollectPlan plan, MarkScheme scheme, Phrasebook phrasebook, Path target,
             Progress progress) throws Problem {
-        new Collecting(plan, progress).carryOut(scheme, phrasebook, target);
+        new Collecting(plan).make(scheme, phrasebook, target, progress);
     }
 
-    private void carryOut(MarkScheme scheme, Phrasebook phrasebook, Path target) throws Problem {
+    /**
+     * Adds what is new or changed to the batch that the plan was made for. A changed document becomes the student's next
+     * hand-in, beside those of the student's documents that did not change; what was there stays with its marks.
+     *
+     * @throws Problem where it cannot be added
+     * @throws java.util.concurrent.CancellationException where the progress asked to stop; in both cases the batch is as before
+     */
+    public static Added into(CollectPlan plan, Workspace workspace, Progress progress) throws Problem {
+        return new Collecting(plan).add(workspace, progress);
+    }
+
+    // --- a new batch
+
+    private void make(MarkScheme scheme, Phrasebook phrasebook, Path target, Progress progress) throws Problem {
         try (NewBatch batch = NewBatch.at(target)) {
+            store(batch.folder(), plan.items(), 0, progress);
             for (Student student : plan.roster().students()) {
-                batch.add(student, handIns(batch, plan.itemsOf(student.key())));
+                List<HandIn> handIns = plan.handIns(student.key(), plan.itemsOf(student.key()))
+                        .stream()
+                        .map(p -> handIn(p.number(), p, List.of()))
+                        .toList();
+                batch.add(student, handIns);
             }
-            for (CollectPlan.Item item : plan.items()) {
-                if (plan.studentOf(item).isEmpty()) {
-                    setAside(batch, item);
+            keepBeside(batch.folder(), Register.EMPTY);
+            plan.origin().write(batch.folder().origin());
+            batch.place(plan.taskWithExtensions(), scheme, phrasebook);
+        } catch (IOException e) {
+            throw failed(target.toAbsolutePath().getParent(), e);
+        }
+    }
+
+    private static Problem failed(Path folder, IOException cause) {
+        return new Problem("The files could not be written to " + folder
+                + ". See that the disk has room and the folder can be written to; nothing half made is left.", cause);
+    }
+
+    private void store(BatchFolder folder, List<Item> items, int from, Progress progress) throws IOException, Problem {
+        Storing storing = new Storing(new Originals(folder));
+        int number = from;
+        long bytes = 0;
+        for (Item item : items) {
+            number++;
+            ids.put(item, (plan.studentOf(item).isPresent() ? "d" : "set-aside-") + number);
+            storing.add(ids.get(item), item.file());
+            bytes += Math.max(0, item.file().size());
+        }
+        for (ReceivedFile file : kept()) {
+            keptIds.put(file, "kept-" + ++number);
+            storing.add(keptIds.get(file), file);
+            bytes += Math.max(0, file.size());
+        }
+        refuseFullDisk(folder.root(), bytes);
+        stored = storing.run(progress);
+    }
+
+    private List<ReceivedFile> kept() {
+        List<ReceivedFile> kept = new ArrayList<>();
+        plan.refusals().forEach(r -> r.file().ifPresent(kept::add));
+        return kept;
+    }
+
+    private static void refuseFullDisk(Path folder, long bytes) throws IOException, Problem {
+        FileStore disk = Files.getFileStore(folder);
+        long free = disk.getUsableSpace();
+        if (free > 0 && free < bytes) {
+            throw new Problem("The files need " + (bytes >> 20) + " MB, and the disk of " + folder.getParent() + " has "
+                    + (free >> 20) + " MB free. Free some space, or keep your batches on another disk.");
+        }
+    }
+
+    private HandIn handIn(int number, PlannedHandIn planned, List<Document> unchanged) {
+        List<Document> documents = new ArrayList<>(unchanged);
+        planned.items().forEach(i -> documents.add(document(i)));
+        return new HandIn(number, planned.at(), planned.message(), documents);
+    }
+
+    private Document document(Item item) {
+        Storing.Stored file = stored.get(ids.get(item));
+        Pages pages = file.failure().<Pages>map(Pages.None::new).orElseGet(Pages.Awaited::new);
+        return new Document(ids.get(item), item.path(), file.original().sha256(), file.original().bytes(), pages,
+                evidence(item));
+    }
+
+    private String evidence(Item item) {
+        String why = plan.isDecided(item) ? "you decided" : item.match().evidence();
+        return item.file().caution().isEmpty() ? why : why + ". " + item.file().caution();
+    }
+
+    /** What stands beside the decisions: what became of each file, the sheet, the rule. */
+    private void keepBeside(BatchFolder folder, Register before) throws IOException {
+        List<Register.Line> lines = new ArrayList<>();
+        ids.forEach((item, id) -> lines.add(line(item, id)));
+        lines.sort(java.util.Comparator.comparingInt(l -> numberOf(l.id())));
+        for (FileSource.Refusal refusal : plan.refusals()) {
+            refusal.file().ifPresent(f -> lines.add(kept(f, refusal.reason())));
+        }
+        Optional<GradeSheet> sheet = plan.sheet();
+        if (sheet.isPresent()) {
+            Path file = folder.gradeSheet(sheet.get().file().ending());
+            byte[] bytes = sheet.get().file().bytes();
+            if (Files.exists(file) && Files.mismatch(file, temporary(folder, bytes)) >= 0) {
+                Files.move(file, folder.root()
+                        .resolve("grade-sheet-before-" + System.nanoTime() + "." + sheet.get().file().ending()));
+            }
+            Files.write(file, bytes);
+            Files.deleteIfExists(folder.root().resolve("grade-sheet.part"));
+        }
+        if (plan.rule().isPresent()) {
+            RuleFile.write(plan.rule().get(), folder.filingRule());
+        }
+        before.with(sheet.map(Register.Sheet::of).orElse(null), lines).write(folder);
+    }
+
+    private static Path temporary(BatchFolder folder, byte[] bytes) throws IOException {
+        return Files.write(folder.root().resolve("grade-sheet.part"), bytes);
+    }
+
+    private Register.Line line(Item item, String id) {
+        Optional<StudentKey> student = plan.studentOf(item);
+        return new Register.Line(item.path(), stored.get(id).original().sha256(), id,
+                student.isPresent() ? Fate.MATCHED : Fate.SET_ASIDE, student.map(StudentKey::value).orElse(""),
+                plan.isDecided(item), evidence(item));
+    }
+
+    private Register.Line kept(ReceivedFile file, String why) {
+        String id = keptIds.get(file);
+        return new Register.Line(file.path(), stored.get(id).original().sha256(), id, Fate.KEPT, "", false, why);
+    }
+
+    private static int numberOf(String id) {
+        String digits = id.replaceAll("\\D", "");
+        return digits.isEmpty() || digits.length() > 9 ? 0 : Integer.parseInt(digits);
+    }
+
+    // --- an earlier batch
+
+    private Added add(Workspace workspace, Progress progress) throws Problem {
+        BatchFolder folder = workspace.folder();
+        CollectPlan.Earlier earlier = plan.earlier()
+                .filter(e -> e.folder().root().equals(folder.root()))
+                .orElseThrow(() -> new IllegalArgumentException("The plan was made for another batch"));
+        List<Item> news = plan.items().stream().filter(i -> i.news() != News.SAME).toList();
+        try {
+            store(folder, news, lastNumber(folder), progress);
+            List<Edit> edits = new ArrayList<>();
+            for (Student student : plan.roster().students()) {
+                if (workspace.batch().submissions().stream().noneMatch(s -> s.student().key().equals(student.key()))) {
+                    edits.add(new Edit.Enrol(student));
                 }
             }
-            Files.write(batch.folder().gradeSheet(), plan.gradeSheet());
-            plan.origin().write(batch.folder().origin());
-            batch.place(plan.task(), scheme, phrasebook);
+            int students = edits.size();
+            news.stream()
+                    .flatMap(i -> plan.studentOf(i).stream())
+                    .distinct()
+                    .forEach(s -> edits.addAll(received(workspace, s, news)));
+            Task task = plan.taskWithExtensions();
+            if (!task.equals(workspace.batch().task())) {
+                edits.add(new Edit.ChangeTask(task));
+            }
+            edits.forEach(workspace::edit);
+            keepBeside(folder, earlier.register());
+            int handIns = (int) edits.stream().filter(e -> e instanceof Edit.ReceiveHandIn).count();
+            return new Added(handIns, students);
         } catch (IOException e) {
-            throw new Problem("The batch could not be written to " + target.toAbsolutePath().getParent()
-                    + ". See that the disk has room and the folder can be written to; nothing half made is left.", e);
+            throw failed(folder.root(), e);
         }
     }
 
-    private List<HandIn> handIns(NewBatch batch, List<CollectPlan.Item> items) throws IOException {
-        Map<Integer, List<CollectPlan.Item>> byNumber = new TreeMap<>();
-        items.forEach(item -> byNumber.computeIfAbsent(item.handIn(), _ -> new ArrayList<>()).add(item));
-        List<HandIn> handIns = new ArrayList<>();
-        for (Map.Entry<Integer, List<CollectPlan.Item>> entry : byNumber.entrySet()) {
-            List<Document> documents = new ArrayList<>();
-            for (CollectPlan.Item item : entry.getValue()) {
-                documents.add(document(batch, item));
-            }
-            CollectPlan.Item first = entry.getValue().getFirst();
-            handIns.add(new HandIn(entry.getKey(), first.at(), first.message(), documents));
+    private List<Edit> received(Workspace workspace, StudentKey student, List<Item> news) {
+        Optional<Submission> before = workspace.batch()
+                .submissions()
+                .stream()
+                .filter(s -> s.student().key().equals(student))
+                .findFirst();
+        List<Item> own = news.stream().filter(i -> plan.studentOf(i).equals(Optional.of(student))).toList();
+        List<HandIn> handIns = new ArrayList<>(before.map(Submission::handIns).orElse(List.of()));
+        List<Edit> edits = new ArrayList<>();
+        for (PlannedHandIn planned : plan.handIns(student, own)) {
+            boolean another = handIns.stream().noneMatch(h -> h.number() == planned.number());
+            int last = handIns.isEmpty() ? 0 : handIns.getLast().number();
+            int number = another && planned.number() > last ? planned.number() : last + 1;
+            List<Document> unchanged = another || handIns.isEmpty() ? List.of() : unchanged(handIns.getLast(), planned);
+            HandIn next = handIn(number, planned, unchanged);
+            handIns.add(next);
+            edits.add(new Edit.ReceiveHandIn(student, next));
         }
-        return handIns;
+        return edits;
     }
 
-    private Document document(NewBatch batch, CollectPlan.Item item) throws IOException {
-        String id = "d" + ++stored;
-        progress.at(item.path(), stored, plan.items().size());
-        String evidence = plan.isDecided(item) ? "you decided" : item.match().evidence();
-        NewBatch.Stored original;
-        try (SourceStream bytes = new SourceStream(item.file())) {
-            original = batch.store(id, name(item), bytes);
-            if (bytes.failure().isPresent()) {
-                return new Document(id, item.path(), original.sha256(), original.bytes(),
-                        new Pages.None(bytes.failure().get()), evidence);
-            }
-        }
-        Pages pages = Intake.examine(original.path(), batch.folder().renditions().resolve(id + ".pdf"));
-        return new Document(id, item.path(), original.sha256(), original.bytes(), pages, evidence);
+    private static List<Document> unchanged(HandIn before, PlannedHandIn planned) {
+        return before.documents()
+                .stream()
+                .filter(d -> planned.items().stream().noneMatch(i -> i.path().equals(d.path())))
+                .toList();
     }
 
-    private void setAside(NewBatch batch, CollectPlan.Item item) throws IOException {
-        progress.at(item.path(), ++stored, plan.items().size());
-        try (InputStream bytes = new SourceStream(item.file())) {
-            batch.store("set-aside-" + stored, name(item), bytes);
+    private static int lastNumber(BatchFolder folder) throws IOException {
+        try (Stream<Path> all = Files.list(folder.originals())) {
+            return all.mapToInt(p -> numberOf(p.getFileName().toString())).max().orElse(0);
         }
-    }
-
-    private static String name(CollectPlan.Item item) {
-        return item.path().substring(item.path().lastIndexOf('/') + 1);
     }
 }

@@ -15,6 +15,7 @@ import java.util.Optional;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
@@ -22,11 +23,13 @@ import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
+import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.documents.MarkedPdf;
-import org.epiglyph.exchange.filing.FilingRule;
+import org.epiglyph.exchange.filing.WayBack;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.workspace.Workspace;
@@ -39,12 +42,22 @@ public final class HandingBack {
     private final Workspace workspace;
     private final Clock clock;
     private final String author;
+    private final boolean plain;
 
     /** @param author who marked, as PDF readers show it; may be empty */
     public HandingBack(Workspace workspace, Clock clock, String author) {
+        this(workspace, clock, author, false);
+    }
+
+    /**
+     * @param author who marked, as PDF readers show it; may be empty
+     * @param plain  true to take scripts and what starts programs out of the marked copies
+     */
+    public HandingBack(Workspace workspace, Clock clock, String author, boolean plain) {
         this.workspace = workspace;
         this.clock = clock;
         this.author = author;
+        this.plain = plain;
     }
 
     /** The students whose submissions are sealed, in roster order. */
@@ -56,9 +69,11 @@ public final class HandingBack {
      * Puts every sealed submission into its student's record.
      *
      * @return what became of each, in roster order
+     * @throws Problem where pages that are still missing cannot be made
      * @throws java.util.concurrent.CancellationException where the progress asked to stop; what arrived has its receipt
      */
-    public List<Outcome> toRecord(RecordClient client, String task, Progress progress) {
+    public List<Outcome> toRecord(RecordClient client, String task, Progress progress) throws Problem {
+        PageMaking.all(workspace, progress);
         List<StudentKey> students = sealed();
         List<Outcome> outcomes = new ArrayList<>();
         for (StudentKey student : students) {
@@ -98,6 +113,7 @@ public final class HandingBack {
      * @throws Problem where the zip or the sheet cannot be written; neither is then left half written
      */
     public List<Outcome> toFolder(Path folder, Progress progress) throws Problem {
+        PageMaking.all(workspace, progress);
         List<StudentKey> students = sealed();
         Map<StudentKey, Map<String, Path>> built = new LinkedHashMap<>();
         List<Outcome> outcomes = new ArrayList<>();
@@ -113,11 +129,11 @@ public final class HandingBack {
         try {
             Files.createDirectories(folder);
             Path zipBeside = folder.resolve("handed-back.zip.part");
-            Path sheetBeside = folder.resolve("grade-sheet.csv.part");
+            Path sheetBeside = folder.resolve(sheetName() + ".part");
             writeZip(zipBeside, built);
             Files.write(sheetBeside, sheet(built.keySet()));
             Files.move(zipBeside, zip, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-            Files.move(sheetBeside, folder.resolve("grade-sheet.csv"), StandardCopyOption.REPLACE_EXISTING,
+            Files.move(sheetBeside, folder.resolve(sheetName()), StandardCopyOption.REPLACE_EXISTING,
                     StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
             throw new Problem(
@@ -137,6 +153,7 @@ public final class HandingBack {
     /** Builds the marked documents of one student; gives the path as the filing rule demands for each file built. */
     private Map<String, Path> build(StudentKey student) throws Problem {
         Submission submission = workspace.batch().submission(student);
+        Optional<FilingRule> rule = Register.rule(workspace.folder());
         Map<String, Path> files = new LinkedHashMap<>();
         for (Document document : submission.documents()) {
             if (document.pages() instanceof Pages.Ready) {
@@ -144,28 +161,61 @@ public final class HandingBack {
                         .stream()
                         .filter(m -> m.page().document().equals(document.id()))
                         .toList();
-                String path = FilingRule.handedBack(document.path());
-                Path target = workspace.folder()
-                        .outgoing()
-                        .resolve(document.id())
-                        .resolve(path.substring(path.lastIndexOf('/') + 1));
-                MarkedPdf.write(workspace.folder().pages(document), marks, author, clock.instant(), target);
+                String path = free(files, WayBack.marked(document.path(), rule), ".pdf");
+                Path target = outgoing(document, path);
+                MarkedPdf.write(workspace.folder().pages(document), marks, author, clock.instant(), plain, target);
                 files.put(path, target);
             }
+        }
+        for (Attached attached : submission.attached()) {
+            Document document = attached.document();
+            String ending = ending(document.name());
+            files.put(free(files, WayBack.named(document.path(), rule, ending), ending),
+                    workspace.folder().original(document));
         }
         return files;
     }
 
-    private byte[] sheet(Iterable<StudentKey> students) throws Problem, IOException {
-        Path received = workspace.folder().gradeSheet();
-        GradeSheet sheet = GradeSheet.read(Files.readAllBytes(received), "The batch's grade sheet");
+    private Path outgoing(Document document, String path) {
+        Path name = Path.of(workspace.folder().original(document).getFileName().toString().equals(document.name())
+                ? path.substring(path.lastIndexOf('/') + 1)
+                : document.id() + "_marked.pdf");
+        return workspace.folder().outgoing().resolve(document.id()).resolve(name);
+    }
+
+    private static String ending(String name) {
+        return name.substring(FilingRule.stem(name).length());
+    }
+
+    /** Two received files of the same name come back under two. */
+    private static String free(Map<String, Path> taken, String path, String ending) {
+        String stem = path.substring(0, path.length() - ending.length());
+        String free = path;
+        for (int n = 2; taken.containsKey(free); n++) {
+            free = stem + "_" + n + ending;
+        }
+        return free;
+    }
+
+    /** The received sheet with its cells filled; a new one where the batch came without. */
+    private byte[] sheet(Iterable<StudentKey> students) throws Problem {
         Batch batch = workspace.batch();
         Map<StudentKey, GradeSheet.Filled> filled = new LinkedHashMap<>();
+        List<Student> all = new ArrayList<>();
         for (StudentKey student : students) {
             Result result = batch.result(student);
             filled.put(student, new GradeSheet.Filled(result.value(), Feedback.text(batch, batch.submission(student))));
+            all.add(batch.submission(student).student());
         }
-        return sheet.with(filled);
+        Optional<GradeSheet> received = Register.read(workspace.folder()).gradeSheet(workspace.folder());
+        return (received.isPresent() ? received.get() : GradeSheet.blank(all)).with(filled);
+    }
+
+    private String sheetName() throws Problem {
+        return "grade-sheet." + Register.read(workspace.folder())
+                .gradeSheet(workspace.folder())
+                .map(s -> s.file().ending())
+                .orElse("csv");
     }
 
     private static void writeZip(Path target, Map<StudentKey, Map<String, Path>> built) throws IOException {

@@ -1,42 +1,89 @@
 package org.epiglyph.carrier;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.math.BigDecimal;
+import java.nio.charset.Charset;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.HexFormat;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.Set;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.roster.Match;
-import org.epiglyph.core.roster.Matching;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.roster.Roster;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.archive.FileSource;
-import org.epiglyph.exchange.archive.FolderSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
-import org.epiglyph.exchange.archive.ZipSource;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.exchange.sheet.Role;
+import org.epiglyph.workspace.BatchFolder;
+import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Workspace;
 
 /** Reads a source and finds each file's student; makes nothing yet. */
 public final class Planning {
-    private static final Pattern HAND_IN = Pattern.compile("_h([1-9]\\d?)_");
+    private static final int LARGEST_SHEET = 20 << 20;
+    private static final String READING = "Reading the files";
 
     private Planning() {}
 
     /**
+     * What files are read with.
+     *
+     * @param places   archives, folders, single files; at least one
+     * @param sheet    the grade sheet; where it is empty, one among the files is taken
+     * @param title    what to call the task; blank to name it after the first place
+     * @param due      when it was due, where that is known
+     * @param zone     the zone in which times are shown and read
+     * @param grace    how long after the due time still counts as in time
+     * @param encoding of names in archives that do not say theirs; empty to find out
+     * @param students typed or pasted
+     * @param known    filing rules that may fit
+     */
+    public record FromFiles(List<Path> places, Optional<Path> sheet, String title, Optional<Instant> due, ZoneId zone,
+            Duration grace, Optional<Charset> encoding, List<Student> students, List<FilingRule> known) {
+        /** The usual: one place, perhaps a sheet. */
+        public static FromFiles of(Path place, Optional<Path> sheet, String title) {
+            return new FromFiles(List.of(place), sheet, title, Optional.empty(), ZoneId.systemDefault(), Duration.ZERO,
+                    Optional.empty(), List.of(), List.of());
+        }
+
+        public FromFiles due(Optional<Instant> other, ZoneId otherZone, Duration otherGrace) {
+            return new FromFiles(places, sheet, title, other, otherZone, otherGrace, encoding, students, known);
+        }
+
+        public FromFiles encoding(Optional<Charset> other) {
+            return new FromFiles(places, sheet, title, due, zone, grace, other, students, known);
+        }
+
+        public FromFiles with(List<Student> typed, List<FilingRule> rules) {
+            return new FromFiles(places, sheet, title, due, zone, grace, encoding, typed, rules);
+        }
+    }
+
+    /**
      * A plan for a task of a record service. The archive is downloaded to a temporary file that the plan deletes.
      *
+     * @param again the batch that is collected again, where it is
      * @throws Problem where the service or the archive fails
      */
-    public static CollectPlan fromRecord(RecordClient client, String taskId, Progress progress) throws Problem {
+    public static CollectPlan fromRecord(RecordClient client, String taskId, Optional<Path> again, Progress progress)
+            throws Problem {
         progress.at("Asking the record service", 0, 0);
         Task task = client.task(taskId);
         Roster roster = client.roster(taskId);
@@ -44,78 +91,167 @@ public final class Planning {
         for (RecordClient.HandedIn handedIn : client.submissions(taskId)) {
             handedIn.files().forEach(path -> byPath.put(path, handedIn));
         }
-        byte[] sheet = client.gradeSheet(taskId);
+        GradeSheet sheet = GradeSheet.read(client.gradeSheet(taskId), "The record's grade sheet");
         Path archive = temporary();
         boolean planned = false;
+        FileSource source = null;
         try {
             client.batch(taskId, archive, bytes -> progress.at("Downloading", bytes, 0));
-            ZipSource source = ZipSource.open(archive);
-            List<CollectPlan.Item> items = source.files().stream().map(f -> item(f, byPath, roster)).toList();
+            source = FileSource.open(List.of(archive), Optional.empty(), bytes -> progress.at(READING, 0, 0));
+            CollectPlan plan = new CollectPlan(new CollectPlan.Ground(task, source,
+                    new Origin(client.address(), taskId), Optional.of(roster), byPath, Optional.of(sheet),
+                    Optional.empty(), earlier(again, source, progress), List.of(),
+                    () -> Files.deleteIfExists(archive)));
             planned = true;
-            return new CollectPlan(task, roster, items, source, sheet, new Origin(client.address(), taskId),
-                    () -> Files.deleteIfExists(archive));
+            return plan;
         } finally {
             if (!planned) {
+                close(source);
                 delete(archive);
             }
         }
     }
 
-    private static CollectPlan.Item item(ReceivedFile file, Map<String, RecordClient.HandedIn> byPath, Roster roster) {
-        RecordClient.HandedIn handedIn = byPath.get(file.path());
-        if (handedIn == null || roster.find(handedIn.student()).isEmpty()) {
-            return new CollectPlan.Item(file, new Matching(roster).match(file.path()), handInNumber(file.path()),
-                    Optional.empty(), "");
-        }
-        Match match = new Match(Optional.of(handedIn.student()), List.of(handedIn.student()), "the record says so");
-        return new CollectPlan.Item(file, match, handedIn.number(), Optional.of(handedIn.at()), handedIn.message());
-    }
-
     /**
-     * A plan for files and a grade sheet.
+     * A plan for files.
      *
-     * @param files a zip archive or a folder
-     * @param sheet the grade sheet as CSV
-     * @param title what to call the task
-     * @param due   when it was due, where that is known
-     * @param zone  the zone in which times are shown
+     * @param again the batch that they are added to, where there is one
+     * @throws Problem where nothing can be read, or the sheet that was named cannot
      */
-    public static CollectPlan fromFiles(Path files, Path sheet, String title, Optional<Instant> due, ZoneId zone)
-            throws Problem {
-        byte[] bytes = bytes(sheet);
-        GradeSheet gradeSheet = GradeSheet.read(bytes, String.valueOf(sheet.getFileName()));
-        Roster roster = gradeSheet.roster();
-        FileSource source = Files.isDirectory(files) ? FolderSource.open(files) : ZipSource.open(files);
-        Matching matching = new Matching(roster);
-        List<CollectPlan.Item> items = new ArrayList<>();
-        for (ReceivedFile file : source.files()) {
-            if (!Files.isDirectory(files) || !isSheet(files, file, sheet)) {
-                Match match = matching.match(file.path());
-                Optional<Instant> at = match.student().flatMap(gradeSheet::handedIn);
-                items.add(new CollectPlan.Item(file, match, handInNumber(file.path()), at, ""));
+    public static CollectPlan fromFiles(FromFiles from, Optional<Path> again, Progress progress) throws Problem {
+        progress.at(READING, 0, 0);
+        FileSource source = FileSource.open(from.places(), from.encoding(), _ -> progress.at(READING, 0, 0));
+        boolean planned = false;
+        try {
+            Optional<String> sheetPath = Optional.empty();
+            Optional<GradeSheet> sheet;
+            if (from.sheet().isPresent()) {
+                sheet = Optional.of(read(from.sheet().get()));
+                sheetPath = within(from, source);
+            } else {
+                Optional<Found> found = sheetAmong(source.files());
+                sheet = found.map(Found::sheet);
+                sheetPath = found.map(f -> f.file.path());
+            }
+            Optional<CollectPlan.Earlier> earlier = earlier(again, source, progress);
+            if (sheet.isEmpty() && earlier.isPresent()) {
+                sheet = earlier.get().register().gradeSheet(earlier.get().folder());
+            }
+            CollectPlan plan = new CollectPlan(new CollectPlan.Ground(task(from, sheet, earlier), source, Origin.FILES,
+                    Optional.empty(), Map.of(), sheet, sheetPath, earlier, from.known(), () -> {}));
+            if (!from.students().isEmpty()) {
+                plan.useTyped(from.students());
+            }
+            planned = true;
+            return plan;
+        } finally {
+            if (!planned) {
+                close(source);
             }
         }
-        Task task = new Task("", "", title, "", due, zone, gradeSheet.maximum().orElse(BigDecimal.valueOf(100)));
-        return new CollectPlan(task, roster, items, source, bytes, Origin.FILES, () -> {});
     }
 
-    private static boolean isSheet(Path folder, ReceivedFile file, Path sheet) {
-        return folder.resolve(file.path()).toAbsolutePath().normalize().equals(sheet.toAbsolutePath().normalize());
+    private static Task task(FromFiles from, Optional<GradeSheet> sheet, Optional<CollectPlan.Earlier> earlier) {
+        if (earlier.isPresent()) {
+            return earlier.get().batch().task();
+        }
+        BigDecimal maximum = sheet.flatMap(GradeSheet::maximum).orElse(BigDecimal.valueOf(100));
+        String title = from.title().isBlank()
+                ? FilingRule.stem(String.valueOf(from.places().getFirst().getFileName()))
+                : from.title();
+        return new Task("", "", title, "", from.due(), from.zone(), maximum, from.grace(), Map.of());
     }
 
-    private static int handInNumber(String path) {
-        Matcher number = HAND_IN.matcher(path.substring(path.lastIndexOf('/') + 1));
-        return number.find() ? Integer.parseInt(number.group(1)) : 1;
-    }
+    // --- the sheet
 
-    private static byte[] bytes(Path sheet) throws Problem {
+    /** Reads a grade sheet from a file of its own. */
+    public static GradeSheet read(Path sheet) throws Problem {
         try {
-            return Files.readAllBytes(sheet);
+            if (Files.size(sheet) > LARGEST_SHEET) {
+                throw new Problem(
+                        sheet.getFileName() + " is far too large for a grade sheet. Check that it is the right file.");
+            }
+            return GradeSheet.read(Files.readAllBytes(sheet), String.valueOf(sheet.getFileName()));
         } catch (IOException e) {
             throw new Problem(
                     "The grade sheet " + sheet + " cannot be read. Check that it is there and that you may read it.",
                     e);
         }
+    }
+
+    private static Optional<String> within(FromFiles from, FileSource source) {
+        Path sheet = from.sheet().orElseThrow().toAbsolutePath().normalize();
+        for (Path place : from.places()) {
+            Path folder = place.toAbsolutePath().normalize();
+            if (Files.isDirectory(folder) && sheet.startsWith(folder)) {
+                String path = folder.relativize(sheet).toString().replace(folder.getFileSystem().getSeparator(), "/");
+                return source.files()
+                        .stream()
+                        .map(ReceivedFile::path)
+                        .filter(p -> p.equals(path) || p.equals(folder.getFileName() + "/" + path))
+                        .findFirst();
+            }
+        }
+        return Optional.empty();
+    }
+
+    private record Found(ReceivedFile file, GradeSheet sheet) {}
+
+    /** A table among the files that has a key or names, a score, and one more known column; only where there is just one. */
+    private static Optional<Found> sheetAmong(List<ReceivedFile> files) {
+        List<Found> found = new ArrayList<>();
+        for (ReceivedFile file : files) {
+            String name = file.path().substring(file.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
+            boolean table = name.endsWith(".csv") || name.endsWith(".tsv") || name.endsWith(".xlsx");
+            if (table && file.size() < LARGEST_SHEET) {
+                try (InputStream in = file.open()) {
+                    GradeSheet sheet = GradeSheet.read(in.readNBytes(LARGEST_SHEET), name);
+                    Set<Role> roles = sheet.roles().columns().keySet();
+                    if (roles.contains(Role.SCORE) && roles.size() > 2 && sheet.roster().students().size() > 1) {
+                        found.add(new Found(file, sheet));
+                    }
+                } catch (IOException | Problem e) {
+                    continue; // no grade sheet, so a file like any other
+                }
+            }
+        }
+        return found.size() == 1 ? Optional.of(found.getFirst()) : Optional.empty();
+    }
+
+    // --- an earlier batch
+
+    private static Optional<CollectPlan.Earlier> earlier(Optional<Path> again, FileSource source, Progress progress)
+            throws Problem {
+        if (again.isEmpty()) {
+            return Optional.empty();
+        }
+        BatchFolder folder = new BatchFolder(again.get());
+        Batch batch = Workspace.peek(again.get());
+        Register register = Register.read(folder).completed(batch);
+        Set<String> known = new HashSet<>();
+        register.lines().forEach(l -> known.add(l.path()));
+        Map<ReceivedFile, String> digests = new IdentityHashMap<>();
+        int done = 0;
+        for (ReceivedFile file : source.files()) {
+            progress.at("Comparing with what was collected before", done++, source.files().size());
+            if (known.contains(file.path())) {
+                digests.put(file, digest(file));
+            }
+        }
+        return Optional.of(new CollectPlan.Earlier(folder, batch, register, digests));
+    }
+
+    private static String digest(ReceivedFile file) {
+        MessageDigest digest = NewBatch.sha256();
+        byte[] buffer = new byte[1 << 16];
+        try (InputStream in = new SourceStream(file)) {
+            for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+                digest.update(buffer, 0, n);
+            }
+        } catch (IOException e) {
+            return ""; // a file that cannot be read is taken as changed, and what is wrong is said when it is stored
+        }
+        return HexFormat.of().formatHex(digest.digest());
     }
 
     private static Path temporary() throws Problem {
@@ -126,6 +262,16 @@ public final class Planning {
         }
     }
 
+    private static void close(FileSource source) throws Problem {
+        try {
+            if (source != null) {
+                source.close();
+            }
+        } catch (IOException e) {
+            throw new Problem("A source could not be let go. Close other programs that use it and try again.", e);
+        }
+    }
+
     private static void delete(Path file) throws Problem {
         try {
             Files.deleteIfExists(file);
@@ -133,5 +279,4 @@ public final class Planning {
             throw new Problem("The temporary file " + file + " could not be deleted. Delete it by hand.", e);
         }
     }
-
 }

@@ -14,6 +14,7 @@ import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
@@ -76,7 +77,10 @@ class JourneyTest {
     }
 
     private CollectPlan plan() throws Problem {
-        return Planning.fromFiles(zip, sheet, "Class", Optional.empty(), ZoneId.of("UTC"));
+        return Planning.fromFiles(Planning.FromFiles.of(zip, Optional.of(sheet), "Class")
+                .due(Optional.empty(),
+                        ZoneId.of("UTC"), Duration.ZERO),
+                Optional.empty(), Progress.NONE);
     }
 
     private Path collect() throws Exception {
@@ -84,6 +88,9 @@ class JourneyTest {
         try (CollectPlan plan = plan()) {
             plan.questions().forEach(q -> plan.decide(q, Optional.empty()));
             Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, target, Progress.NONE);
+        }
+        try (Workspace workspace = Workspace.open(target, CLOCK)) {
+            PageMaking.all(workspace, Progress.NONE);
         }
         return target;
     }

@@ -39,6 +39,7 @@ public final class DemoCommand implements Callable<Integer> {
             clear();
         }
         DemoWorld.make(data, shelf);
+        MixedClass.make(home.resolve("by mail"), ClassList.members().size());
         if (makeOnly || office.isEmpty()) {
             System.out.println("The demo's world is in " + home);
             return 0;
@@ -57,6 +58,7 @@ public final class DemoCommand implements Callable<Integer> {
             System.out.println(line);
             System.out.println(
                     "A student's record: " + address + "/students/" + ClassList.members().getFirst().sourcedId());
+            System.out.println("A class that came by mail, to collect from files: " + home.resolve("by mail"));
             List<String> run = new ArrayList<>(program);
             run.addAll(List.of("--shelf", shelf.toString(), "--record-office", address, "--token-file",
                     data.resolve("token").toString()));
@@ -70,7 +72,7 @@ public final class DemoCommand implements Callable<Integer> {
 
     /** Removes only what the demo itself makes. */
     private void clear() throws IOException {
-        for (String part : List.of("record-office", "shelf")) {
+        for (String part : List.of("record-office", "shelf", "by mail")) {
             Path root = home.resolve(part);
             if (Files.exists(root)) {
                 try (var all = Files.walk(root)) {

@@ -41,7 +41,9 @@ public final class EpiglyphApplication extends Application {
 
     @Override
     public void start(Stage stage) {
-        program = new Program(START.get(), Clock.systemDefaultZone());
+        Program.Start start = START.get();
+        program = new Program(start.openingWith(file -> getHostServices().showDocument(file.toUri().toString())),
+                Clock.systemDefaultZone());
         stage.setTitle(Words.of("Frame.window"));
         stage.setScene(scene(program));
         stage.setMinWidth(900);

@@ -2,14 +2,15 @@ package org.epiglyph.desktop;
 
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.Map;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 import javafx.application.Platform;
+import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.collect.CollectModel;
 import org.epiglyph.desktop.desk.Desk;
@@ -37,6 +38,7 @@ public final class Program {
             .newSingleThreadExecutor(Thread.ofPlatform().name("keeping settings").daemon().factory());
     private final Shelf shelf;
     private Optional<Workspace> workspace = Optional.empty();
+    private Optional<PageMaking> making = Optional.empty();
     private boolean opening;
 
     /**
@@ -46,8 +48,18 @@ public final class Program {
      * @param settings     the folder of the marker's settings
      * @param recordOffice a record service to begin with; may be empty
      * @param token        its token; may be empty
+     * @param opener       opens a file in the program that the system has for it
      */
-    public record Start(Path shelf, Path settings, String recordOffice, String token) {
+    public record Start(Path shelf, Path settings, String recordOffice, String token, Consumer<Path> opener) {
+        /** Without anything that opens files. */
+        public Start(Path shelf, Path settings, String recordOffice, String token) {
+            this(shelf, settings, recordOffice, token, _ -> {});
+        }
+
+        Start openingWith(Consumer<Path> other) {
+            return new Start(shelf, settings, recordOffice, token, other);
+        }
+
         @Override
         public String toString() {
             return "Start[" + shelf + "]"; // never the token
@@ -57,7 +69,7 @@ public final class Program {
     public Program(Start start, Clock clock) {
         this.start = start;
         this.clock = clock;
-        this.shelf = new Shelf(start.shelf(), this::toDesk, this::toHandBack, this::toCollect);
+        this.shelf = new Shelf(start.shelf(), this::toDesk, this::toHandBack, this::toCollect, this::toCollectAgain);
         frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
         frame.acts()
                 .everywhere(Act.of("Place.desk", "Shortcut+DIGIT2", () -> workspace.isPresent(),
@@ -66,7 +78,7 @@ public final class Program {
                 .everywhere(
                         Act.of("Place.handBack", "Shortcut+DIGIT3", () -> workspace.isPresent(),
                                 () -> workspace.ifPresent(w -> toHandBack(w.folder().root()))));
-        frame.acts().everywhere(Act.of("Place.collect", "Shortcut+DIGIT4", this::toCollect));
+        frame.acts().everywhere(Act.of("Place.collect", "Shortcut+DIGIT4", () -> toCollect(List.of())));
     }
 
     public Frame frame() {
@@ -84,24 +96,43 @@ public final class Program {
         frame.show(shelf);
     }
 
-    private void toCollect() {
+    private void toCollect(List<Path> places) {
         if (!background.busyProperty().get()) {
-            CollectModel model = new CollectModel(start.shelf(), background);
-            frame.show(new Collect(model, start.recordOffice(), start.token(), this::toDesk, this::toShelf));
+            collect(new CollectModel(start.shelf(), background, Optional.empty())).take(places);
         }
+    }
+
+    /** Collects further files into a batch, which is put back on the shelf for that. */
+    public void toCollectAgain(Path folder) {
+        if (!background.busyProperty().get()) {
+            close();
+            collect(new CollectModel(start.shelf(), background, Optional.of(folder)));
+        }
+    }
+
+    private Collect collect(CollectModel model) {
+        Collect place = new Collect(model, start.recordOffice(), start.token(), this::toDesk, this::toShelf);
+        frame.show(place);
+        return place;
     }
 
     /** Opens a batch at the desk. */
     public void toDesk(Path folder) {
         open(folder, opened -> {
-            Map<String, Document> documents = new java.util.HashMap<>();
-            opened.batch()
-                    .submissions()
-                    .forEach(s -> s.handIns().forEach(h -> h.documents().forEach(d -> documents.put(d.id(), d))));
-            PageImages images = new PageImages(id -> opened.folder().pages(documents.get(id)));
+            PageImages images = new PageImages(id -> pdfOf(opened, id));
             DeskModel model = new DeskModel(opened, new Settings(start.settings()), clock, Platform::runLater, keeping);
-            frame.show(new Desk(model, images));
+            frame.show(new Desk(model, images, making.orElseThrow(), start.opener()));
         });
+    }
+
+    private static Path pdfOf(Workspace opened, String document) {
+        return opened.batch()
+                .submissions()
+                .stream()
+                .flatMap(s -> s.findDocument(document).stream())
+                .findFirst()
+                .map(opened.folder()::pages)
+                .orElseThrow(() -> new IllegalArgumentException("No document " + document));
     }
 
     /** Opens a batch for handing back. */
@@ -133,6 +164,7 @@ public final class Program {
                 Platform.runLater(() -> {
                     opening = false;
                     workspace = Optional.of(opened);
+                    making = Optional.of(new PageMaking(opened, Platform::runLater));
                     verify(opened);
                     go(then);
                 });
@@ -188,6 +220,8 @@ public final class Program {
         if (frame.place() != null && workspace.isPresent() && frame.place() != shelf) {
             frame.place().leave();
         }
+        making.ifPresent(PageMaking::close);
+        making = Optional.empty();
         workspace.ifPresent(w -> {
             try {
                 w.close();

@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
 import java.util.stream.Stream;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
@@ -22,6 +23,7 @@ import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.desk.DeskModel;
 import org.epiglyph.desktop.settings.Settings;
@@ -66,7 +68,7 @@ class InterfaceTest {
     private void read(FxRobot robot) {
         robot.clickOn("#collect");
         robot.interact(() -> {
-            robot.lookup("#files").queryAs(TextInputControl.class).setText(world.resolve("class.zip").toString());
+            ((Collect) program.frame().place()).take(List.of(world.resolve("class.zip")));
             robot.lookup("#grade-sheet").queryAs(TextInputControl.class).setText(world.resolve("sheet.csv").toString());
             robot.lookup("#task-title").queryAs(TextInputControl.class).setText("Class paper");
         });
@@ -77,8 +79,10 @@ class InterfaceTest {
     private void collect(FxRobot robot) {
         read(robot);
         robot.clickOn("#set-aside-rest");
-        assertThat(text(robot, "#count-line")).startsWith("27 files: 5 matched, 0 to decide, 22 set aside by you");
+        assertThat(text(robot, "#count-line")).isEqualTo("27 files: 5 matched, 22 set aside by you");
         robot.clickOn("#make-batch");
+        waitFor(() -> robot.lookup("#to-desk").tryQuery().isPresent());
+        robot.clickOn("#to-desk");
         waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100);
     }
 
@@ -108,10 +112,10 @@ class InterfaceTest {
     void badInputIsAnsweredInWordsAndNothingIsMade(FxRobot robot) throws IOException {
         robot.clickOn("#collect");
         robot.clickOn("#read-files");
-        assertThat(text(robot, "#collect-trouble")).startsWith("Say where the files and the grade sheet are");
+        assertThat(text(robot, "#collect-trouble")).startsWith("Choose at least one zip archive, folder or file");
         Files.writeString(world.resolve("broken.zip"), "no archive");
         robot.interact(() -> {
-            robot.lookup("#files").queryAs(TextInputControl.class).setText(world.resolve("broken.zip").toString());
+            ((Collect) program.frame().place()).take(List.of(world.resolve("broken.zip")));
             robot.lookup("#grade-sheet").queryAs(TextInputControl.class).setText(world.resolve("sheet.csv").toString());
             robot.lookup("#task-title").queryAs(TextInputControl.class).setText("Class");
         });

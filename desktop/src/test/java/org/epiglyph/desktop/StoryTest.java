@@ -109,8 +109,11 @@ class StoryTest {
         waitFor(() -> robot.lookup("#read-" + DemoWorld.TASK).tryQuery().isPresent());
         robot.clickOn("#read-" + DemoWorld.TASK);
         waitFor(() -> robot.lookup("#make-batch").tryQuery().isPresent());
-        assertThat(text(robot, "#count-line")).startsWith("27 files: 27 matched, 0 to decide");
+        assertThat(text(robot, "#count-line")).isEqualTo("27 files: 27 matched");
         robot.clickOn("#make-batch");
+        waitFor(() -> robot.lookup("#to-desk").tryQuery().isPresent());
+        assertThat(text(robot, "#done-words")).isEqualTo("27 files: 27 matched");
+        robot.clickOn("#to-desk");
         waitFor(() -> program.frame().place() instanceof Desk);
         waitFor(() -> leaf(robot) != null);
         assertThat(text(robot, "#student-name")).isEqualTo("Adaeze Lindqvist-Moreau");

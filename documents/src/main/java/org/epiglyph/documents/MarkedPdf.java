@@ -47,20 +47,22 @@ public final class MarkedPdf {
      * @param marks  the marks to write; the caller has left out what is private
      * @param author who marked, as readers show it; may be empty
      * @param at     the time that the annotations bear
+     * @param plain  true to take scripts and launches out; the copy is then written anew where there are any
      * @param target the file to write; an earlier one is replaced
      * @throws Problem where the document cannot be written; the target is as before
      */
-    public static void write(Path source, List<Mark> marks, String author, Instant at, Path target) throws Problem {
+    public static void write(Path source, List<Mark> marks, String author, Instant at, boolean plain, Path target)
+            throws Problem {
         if (marks.stream().anyMatch(Mark::isPrivate)) {
             throw new IllegalArgumentException("A private mark is on its way out");
         }
         Path beside = target.resolveSibling(target.getFileName() + ".part");
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
-            if (marks.isEmpty()) {
+            if (marks.isEmpty() && !plain) {
                 Files.copy(source, beside, StandardCopyOption.REPLACE_EXISTING);
             } else {
-                writeMarked(source, marks, new Annotations(author, at), beside);
+                writeMarked(source, marks, new Annotations(author, at), plain, beside);
             }
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException | RuntimeException e) {
@@ -71,8 +73,8 @@ public final class MarkedPdf {
         }
     }
 
-    private static void writeMarked(Path source, List<Mark> marks, Annotations annotations, Path target)
-            throws IOException {
+    private static void writeMarked(Path source, List<Mark> marks, Annotations annotations, boolean plain,
+            Path target) throws IOException {
         Map<Integer, List<Mark>> byPage = marks.stream()
                 .collect(Collectors.groupingBy(m -> m.page().index(), TreeMap::new, Collectors.toList()));
         try (PDDocument document = Loader.loadPDF(source.toFile(), IOUtils.createTempFileOnlyStreamCache());
@@ -83,7 +85,8 @@ public final class MarkedPdf {
                 addAll(page, annotations.of(document, page, entry.getValue()));
                 changed.add(page.getCOSObject());
             }
-            if (endsProperly(source)) {
+            boolean stripped = plain && ActiveContent.remove(document);
+            if (!stripped && endsProperly(source)) {
                 document.saveIncremental(out, changed);
             } else {
                 document.save(out, CompressParameters.NO_COMPRESSION);

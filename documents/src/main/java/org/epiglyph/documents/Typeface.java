@@ -10,11 +10,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 
-/** The typefaces that ship with the program, all under the SIL Open Font License 1.1. */
+/** The typefaces that ship with the program, under the SIL Open Font License 1.1; the fixed-pitch one under its own free licence. */
 public enum Typeface {
     INTERFACE("AtkinsonHyperlegibleNext_400Regular.ttf"), INTERFACE_STRONG(
             "AtkinsonHyperlegibleNext_600SemiBold.ttf"), SERIF("SourceSerif4_400Regular.ttf"), SERIF_STRONG(
-                    "SourceSerif4_600SemiBold.ttf"), SERIF_ITALIC("SourceSerif4_400Regular_Italic.ttf");
+                    "SourceSerif4_600SemiBold.ttf"), SERIF_ITALIC(
+                            "SourceSerif4_400Regular_Italic.ttf"), FIXED_PITCH("DejaVuSansMono.ttf");
 
     private static final FontRenderContext EXACT = new FontRenderContext(new AffineTransform(), true, true);
     private final String file;
@@ -43,6 +44,11 @@ public enum Typeface {
                 .mapToDouble(l -> new TextLayout(l, helpfulFont(l, size), EXACT).getAdvance())
                 .max()
                 .orElse(0);
+    }
+
+    /** True where the typeface itself has the letter. */
+    public boolean has(int codePoint) {
+        return font().canDisplay(codePoint);
     }
 
     private Font helpfulFont(String line, double size) {

@@ -6,12 +6,17 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.Arrays;
+import java.util.List;
 import javax.imageio.ImageIO;
+import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
 import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.interactive.action.PDActionJavaScript;
 import org.epiglyph.core.batch.Pages;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -55,8 +60,51 @@ class IntakeTest {
     }
 
     @Test
-    void aLockedPdfSaysSo() throws IOException {
-        assertThat(((Pages.None) examine("locked.pdf", pdf("secret"))).reason()).contains("locked with a password");
+    void aLockedPdfIsOpenedWithItsPasswordAndNoOther() throws IOException {
+        assertThat(((Pages.Locked) examine("locked.pdf", pdf("secret"))).reason()).contains("locked with a password");
+        Path file = folder.resolve("locked.pdf");
+        Path rendition = folder.resolve("rendition.pdf");
+        assertThat(((Pages.Locked) Intake.unlock(file, rendition, "guess")).reason()).contains("not the password");
+        Pages.Ready open = (Pages.Ready) Intake.unlock(file, rendition, "secret");
+        assertThat(open.count()).isEqualTo(2);
+        assertThat(open.rendition()).isEqualTo("rendition.pdf");
+        try (PDDocument copy = Loader.loadPDF(rendition.toFile())) {
+            assertThat(copy.isEncrypted()).isFalse();
+        }
+    }
+
+    @Test
+    void aPdfWithScriptsIsShownAndSaysSoAndTheCopyIsPlainOnlyWhereThatIsAsked() throws Exception {
+        Path file = folder.resolve("script.pdf");
+        try (PDDocument document = new PDDocument()) {
+            document.addPage(new PDPage());
+            document.getDocumentCatalog().setOpenAction(new PDActionJavaScript("app.alert(1)"));
+            document.save(file.toFile());
+        }
+        Pages.Ready ready = (Pages.Ready) Intake.examine(file, folder.resolve("rendition.pdf"));
+        assertThat(ready.note()).startsWith(Pages.ACTIVE);
+        Path copy = folder.resolve("copy.pdf");
+        MarkedPdf.write(file, List.of(), "Marker", Instant.EPOCH, false, copy);
+        assertThat(Files.mismatch(file, copy)).isEqualTo(-1);
+        MarkedPdf.write(file, List.of(), "Marker", Instant.EPOCH, true, copy);
+        try (PDDocument document = Loader.loadPDF(copy.toFile())) {
+            assertThat(ActiveContent.isIn(document)).isFalse();
+            assertThat(document.getNumberOfPages()).isEqualTo(1);
+        }
+    }
+
+    @Test
+    void aPdfOfFiveThousandPagesAndAPageOfTenMetresAreTakenWithAWord() throws IOException {
+        Path file = folder.resolve("long.pdf");
+        try (PDDocument document = new PDDocument()) {
+            for (int i = 0; i < 5000; i++) {
+                document.addPage(new PDPage(i == 7 ? new PDRectangle(28346, 595) : PDRectangle.A4));
+            }
+            document.save(file.toFile());
+        }
+        Pages.Ready ready = (Pages.Ready) Intake.examine(file, folder.resolve("rendition.pdf"));
+        assertThat(ready.count()).isEqualTo(5000);
+        assertThat(ready.note()).contains("5000 pages").contains("10 metres");
     }
 
     @Test
@@ -69,8 +117,10 @@ class IntakeTest {
     @Test
     void anEmptyFileAndAnUnknownKindSaySo() throws IOException {
         assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason()).startsWith("The file is empty.");
-        assertThat(((Pages.None) examine("notes.xyz", "plain words".getBytes())).reason())
-                .startsWith("This kind of file");
+        assertThat(((Pages.None) examine("film.mp4",
+                new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason())
+                .isEqualTo(
+                        "No pages can be made of a film or sound. Open it in another program; it can be scored all the same.");
     }
 
     @Test

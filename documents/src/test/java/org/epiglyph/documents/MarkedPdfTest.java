@@ -98,7 +98,7 @@ class MarkedPdfTest {
 
     private Path marked(Path original, List<Mark> marks) throws Exception {
         Path target = folder.resolve("marked.pdf");
-        MarkedPdf.write(original, marks, "Marker", AT, target);
+        MarkedPdf.write(original, marks, "Marker", AT, false, target);
         return target;
     }
 
@@ -247,7 +247,7 @@ class MarkedPdfTest {
     void anEarlierAnnotationOfTheStudentStays() throws Exception {
         Path once = marked(original(0, new PDRectangle(0, 0, 400, 300)), oneOfEach(0).subList(0, 1));
         Path twice = folder.resolve("twice.pdf");
-        MarkedPdf.write(once, oneOfEach(0).subList(4, 5), "Marker", AT, twice);
+        MarkedPdf.write(once, oneOfEach(0).subList(4, 5), "Marker", AT, false, twice);
         try (PdfReader reader = new PdfReader(Files.readAllBytes(twice))) {
             assertThat(reader.getPageN(1).getAsArray(PdfName.ANNOTS).size()).isEqualTo(2);
         }

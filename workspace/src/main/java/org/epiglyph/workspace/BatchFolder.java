@@ -1,6 +1,8 @@
 package org.epiglyph.workspace;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.regex.Pattern;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Pages;
 
@@ -10,6 +12,11 @@ import org.epiglyph.core.batch.Pages;
  * @param root the folder itself
  */
 public record BatchFolder(Path root) {
+    private static final int LONGEST = 200;
+    private static final Pattern UNSAFE = Pattern
+            .compile("[\\p{Cntrl}\\p{Cf}/\\\\:*?\"<>|\uFFFD]|^\\.\\.?$|[ .]$|^$", Pattern.UNICODE_CHARACTER_CLASS);
+    private static final Pattern DEVICE = Pattern.compile("(?i)(con|prn|aux|nul|com[0-9]|lpt[0-9])(\\..*)?");
+
     /** The decisions: task, roster, scheme and every edit. */
     public Path database() {
         return root.resolve("batch.sqlite");
@@ -22,7 +29,19 @@ public record BatchFolder(Path root) {
 
     /** One received document. Each has a folder of its own, so that two of the same name do not meet. */
     public Path original(Document document) {
-        return originals().resolve(document.id()).resolve(document.name());
+        return originals().resolve(document.id()).resolve(nameOnDisk(document.name()));
+    }
+
+    /** The name under which a received file is stored: its own, unless a file system might refuse or misread that. */
+    static String nameOnDisk(String received) {
+        boolean odd = received.length() > LONGEST || received.getBytes(StandardCharsets.UTF_8).length > LONGEST
+                || UNSAFE.matcher(received).find() || DEVICE.matcher(received).matches();
+        if (!odd) {
+            return received;
+        }
+        int dot = received.lastIndexOf('.');
+        String ending = dot >= 0 ? received.substring(dot + 1) : "";
+        return ending.matches("[A-Za-z0-9]{1,8}") ? "document." + ending : "document";
     }
 
     /** PDFs made from pictures; can be made again. */
@@ -43,9 +62,19 @@ public record BatchFolder(Path root) {
         return root.resolve("outgoing");
     }
 
-    /** The grade sheet as it was received, where the batch came with one. */
-    public Path gradeSheet() {
-        return root.resolve("grade-sheet.csv");
+    /** The grade sheet as it was received, where the batch came with one. @param ending csv or xlsx */
+    public Path gradeSheet(String ending) {
+        return root.resolve("grade-sheet." + ending);
+    }
+
+    /** What became of each received file. */
+    public Path register() {
+        return root.resolve("files.json");
+    }
+
+    /** How the files are named, as a text file that can be passed on; missing where no rule is known. */
+    public Path filingRule() {
+        return root.resolve("filing-rule.txt");
     }
 
     /** Where the batch came from and goes back to, without any secret. */

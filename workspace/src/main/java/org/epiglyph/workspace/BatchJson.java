@@ -73,7 +73,8 @@ final class BatchJson {
         mapper.registerSubtypes(kind(Stroke.class, "stroke"), kind(Highlight.class, "highlight"),
                 kind(Note.class, "note"), kind(TypedText.class, "text"),
                 kind(Stamp.class, "stamp"));
-        mapper.registerSubtypes(kind(Pages.Ready.class, "ready"), kind(Pages.None.class, "none"));
+        mapper.registerSubtypes(kind(Pages.Ready.class, "ready"), kind(Pages.None.class, "none"),
+                kind(Pages.Locked.class, "locked"), kind(Pages.Awaited.class, "awaited"));
         mapper.registerSubtypes(kind(Edit.PlaceMark.class, "place-mark"), kind(Edit.ChangeMark.class, "change-mark"),
                 kind(Edit.RemoveMark.class, "remove-mark"), kind(Edit.SetScore.class, "score"),
                 kind(Edit.WriteOnTheWhole.class, "on-the-whole"),
@@ -81,6 +82,10 @@ final class BatchJson {
                 kind(Edit.OpenAgain.class, "open-again"),
                 kind(Edit.SeePage.class, "see-page"), kind(Edit.RecordReceipt.class, "receipt"),
                 kind(Edit.KeepPhrase.class, "keep-phrase"),
+                kind(Edit.ReceiveHandIn.class, "receive"), kind(Edit.MakePages.class, "pages"),
+                kind(Edit.LetCount.class, "let-count"), kind(Edit.AttachFile.class, "attach"),
+                kind(Edit.DetachFile.class, "detach"), kind(Edit.Enrol.class, "enrol"),
+                kind(Edit.ChangeTask.class, "task"),
                 kind(Edit.RemovePhrase.class, "remove-phrase"), kind(Edit.Together.class, "together"));
         return mapper;
     }

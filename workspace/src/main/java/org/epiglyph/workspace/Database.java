@@ -27,7 +27,7 @@ import org.epiglyph.core.batch.Submission;
  */
 final class Database implements AutoCloseable {
     /** Counted up whenever an older program could no longer read the file. */
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
     private final Connection connection;
     private final PreparedStatement append;
 
@@ -63,8 +63,20 @@ final class Database implements AutoCloseable {
                 throw new Problem("The batch in " + file.getParent()
                         + " was made by a newer version of Epiglyph. Open it with that version.");
             }
+            if (found < VERSION) {
+                upgrade(file, found, statement);
+            }
             return new Database(connection);
         }
+    }
+
+    /** Later versions know more kinds of edits and read all earlier ones. A copy of the file as it was stays beside it. */
+    private static void upgrade(Path file, int found, Statement statement) throws SQLException {
+        Path copy = file.resolveSibling("batch-version-" + found + ".sqlite");
+        if (!Files.exists(copy)) {
+            statement.execute("VACUUM INTO '" + copy.toString().replace("'", "''") + "'");
+        }
+        statement.executeUpdate("PRAGMA user_version = " + VERSION);
     }
 
     private static Connection connect(Path file) throws SQLException {

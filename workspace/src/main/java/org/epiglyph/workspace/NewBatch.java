@@ -2,19 +2,16 @@ package org.epiglyph.workspace;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.sql.SQLException;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.HandIn;
@@ -65,28 +62,9 @@ public final class NewBatch implements AutoCloseable {
         return growing;
     }
 
-    /**
-     * What came with a stored original.
-     *
-     * @param path   where it is now
-     * @param sha256 digest of its bytes, 64 lower-case hexadecimal digits
-     * @param bytes  its length
-     */
-    public record Stored(Path path, String sha256, long bytes) {}
-
-    /** Stores a received file byte for byte, read only, under its own name in a folder of its own. */
-    public Stored store(String id, String name, InputStream bytes) throws IOException {
-        Path file = growing.originals().resolve(id).resolve(name);
-        Files.createDirectories(file.getParent());
-        MessageDigest digest = sha256();
-        long length;
-        try (OutputStream out = new DigestOutputStream(Files.newOutputStream(file), digest)) {
-            length = bytes.transferTo(out);
-        }
-        if (!file.toFile().setReadOnly()) {
-            throw new IOException("The original cannot be made read only");
-        }
-        return new Stored(file, HexFormat.of().formatHex(digest.digest()), length);
+    /** Stores a received file as {@link Originals#store} does. */
+    public Originals.Stored store(String id, String name, InputStream bytes) throws IOException {
+        return new Originals(growing).store(id, name, bytes);
     }
 
     /** Adds a student with what was handed in, oldest first; none is nothing received. */
@@ -114,7 +92,10 @@ public final class NewBatch implements AutoCloseable {
         }
     }
 
-    private static void deleteTree(Path root) throws IOException {
+    static void deleteTree(Path root) throws IOException {
+        if (!Files.exists(root)) {
+            return;
+        }
         Files.walkFileTree(root, new SimpleFileVisitor<>() {
             @Override
             public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {

@@ -186,9 +186,13 @@ public final class Workspace implements AutoCloseable {
     public String fingerprint(StudentKey student) {
         Batch now = batch();
         Submission submission = now.submission(student);
-        List<Object> handed = List.of(student, submission.documents().stream().map(Document::sha256).toList(),
-                submission.marksForStudent(),
-                now.result(student).value().stripTrailingZeros(), Feedback.text(now, submission));
+        List<Object> handed = new ArrayList<>(
+                List.of(student, submission.documents().stream().map(Document::sha256).toList(),
+                        submission.marksForStudent(), now.result(student).value().stripTrailingZeros(),
+                        Feedback.text(now, submission)));
+        if (!submission.attached().isEmpty()) {
+            handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());
+        }
         return HexFormat.of()
                 .formatHex(NewBatch.sha256().digest(BatchJson.write(handed).getBytes(StandardCharsets.UTF_8)));
     }

@@ -34,7 +34,7 @@ final class Examples {
     static Path batch(Path folder) throws Exception {
         Path target = folder.resolve("batch");
         try (NewBatch batch = NewBatch.at(target)) {
-            NewBatch.Stored stored = batch.store("d1", "K-1 work.pdf",
+            Originals.Stored stored = batch.store("d1", "K-1 work.pdf",
                     new ByteArrayInputStream("not really a PDF".getBytes()));
             Document document = new Document("d1", "K-1 work.pdf", stored.sha256(), stored.bytes(),
                     new Pages.Ready(2, ""), "test");

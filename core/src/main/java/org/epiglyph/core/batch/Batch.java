@@ -10,10 +10,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Result;
@@ -115,6 +117,35 @@ public final class Batch {
                 whetherSealedOrNot(student, s -> s.withSeen(with(s.seen(), page)));
             case Edit.RecordReceipt(StudentKey student, Optional<Receipt> receipt) ->
                 whetherSealedOrNot(student, s -> s.withReceipt(receipt));
+            case Edit.ReceiveHandIn(StudentKey student, HandIn handIn) -> {
+                if (submission(student).handIns().stream().anyMatch(h -> h.number() == handIn.number())) {
+                    throw new EditRefused("There is a hand-in " + handIn.number() + " already.");
+                }
+                yield whetherSealedOrNot(student, s -> s.withHandIn(handIn));
+            }
+            case Edit.MakePages(StudentKey student, String document, Pages pages) ->
+                whetherSealedOrNot(student, s -> withPages(s, document, pages));
+            case Edit.LetCount(StudentKey student, Optional<Integer> handIn) -> changed(student, s -> {
+                if (handIn.isPresent() && s.handIns().stream().noneMatch(h -> h.number() == handIn.get())) {
+                    throw new EditRefused("There is no hand-in " + handIn.get() + ".");
+                }
+                return s.withCounting(handIn);
+            });
+            case Edit.AttachFile(StudentKey student, Attached attached) ->
+                changed(student, s -> s.withAttached(
+                        Stream.concat(s.attached().stream(), Stream.of(attached)).toList()));
+            case Edit.DetachFile(StudentKey student, String document) ->
+                changed(student, s -> s.withAttached(
+                        s.attached().stream().filter(a -> !a.document().id().equals(document)).toList()));
+            case Edit.Enrol(Student student) -> {
+                if (submissions.containsKey(student.key())) {
+                    throw new EditRefused("The key " + student.key() + " is in the class already.");
+                }
+                Map<StudentKey, Submission> more = new LinkedHashMap<>(submissions);
+                more.put(student.key(), Submission.untouched(student, List.of()));
+                yield new Batch(task, scheme, phrasebook, more);
+            }
+            case Edit.ChangeTask(Task other) -> new Batch(other, scheme, phrasebook, submissions);
             case Edit.KeepPhrase(Phrase phrase) -> new Batch(task, scheme, phrasebook.with(phrase), submissions);
             case Edit.RemovePhrase(String phrase) -> new Batch(task, scheme, phrasebook.without(phrase), submissions);
             case Edit.Together(List<Edit> edits) -> {
@@ -146,6 +177,18 @@ public final class Batch {
             case Edit.SeePage see -> see;
             case Edit.RecordReceipt(StudentKey student, Optional<Receipt> _) ->
                 new Edit.RecordReceipt(student, submission(student).receipt());
+            case Edit.ReceiveHandIn _,Edit.MakePages _,Edit.Enrol _ -> edit; // facts are not taken back
+            case Edit.LetCount(StudentKey student, Optional<Integer> _) ->
+                new Edit.LetCount(student, submission(student).counting());
+            case Edit.AttachFile(StudentKey student, Attached attached) ->
+                new Edit.DetachFile(student, attached.document().id());
+            case Edit.DetachFile(StudentKey student, String document) -> new Edit.AttachFile(student,
+                    submission(student).attached()
+                            .stream()
+                            .filter(a -> a.document().id().equals(document))
+                            .findFirst()
+                            .orElseThrow(() -> new EditRefused("That document is no longer attached.")));
+            case Edit.ChangeTask _ -> new Edit.ChangeTask(task);
             case Edit.KeepPhrase(Phrase phrase) ->
                 phrasebook.find(phrase.id()).<Edit>map(Edit.KeepPhrase::new).orElse(new Edit.RemovePhrase(phrase.id()));
             case Edit.RemovePhrase(String id) -> new Edit.KeepPhrase(
@@ -223,6 +266,14 @@ public final class Batch {
     private List<Mark> without(Submission s, String id) {
         mark(s.student().key(), id);
         return s.marks().stream().filter(m -> !m.id().equals(id)).toList();
+    }
+
+    /** A document that did not change between two hand-ins belongs to both. */
+    private static Submission withPages(Submission s, String document, Pages pages) {
+        Document changed = s.findDocument(document)
+                .orElseThrow(() -> new EditRefused("There is no document " + document + "."))
+                .withPages(pages);
+        return s.withHandIns(s.handIns().stream().map(h -> h.with(changed)).toList());
     }
 
     private static Set<PageRef> with(Set<PageRef> seen, PageRef page) {

@@ -16,6 +16,11 @@ public record Document(String id, String path, String sha256, long bytes, Pages 
         return path.substring(path.lastIndexOf('/') + 1);
     }
 
+    /** The document with other pages. */
+    public Document withPages(Pages other) {
+        return new Document(id, path, sha256, bytes, other, evidence);
+    }
+
     /** How many pages can be written on; 0 where it did not become pages. */
     public int pageCount() {
         return pages instanceof Pages.Ready ready ? ready.count() : 0;

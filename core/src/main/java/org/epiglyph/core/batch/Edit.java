@@ -6,14 +6,16 @@ import java.util.Optional;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.task.Task;
 
 /** Everything a marker can do to a batch. Immutable; {@link Batch#apply} carries it out, {@link Batch#inverse} undoes it. */
 public sealed interface Edit {
     /** An edit of one student's submission. */
     sealed interface OfSubmission extends Edit permits PlaceMark, ChangeMark, RemoveMark, SetScore, WriteOnTheWhole,
             WritePrivately, Seal, OpenAgain, SeePage,
-            RecordReceipt {
+            RecordReceipt, ReceiveHandIn, MakePages, LetCount, AttachFile, DetachFile {
         StudentKey student();
     }
 
@@ -50,6 +52,27 @@ public sealed interface Edit {
     /** @param receipt empty takes a receipt away, which only undo does */
     record RecordReceipt(StudentKey student, Optional<Receipt> receipt) implements OfSubmission {}
 
+    /** One more hand-in arrived. A fact, not undone. */
+    record ReceiveHandIn(StudentKey student, HandIn handIn) implements OfSubmission {}
+
+    /** What became of a received document when pages were made of it. A fact, not undone. */
+    record MakePages(StudentKey student, String document, Pages pages) implements OfSubmission {}
+
+    /** @param handIn number of the hand-in that shall count; empty for the newest */
+    record LetCount(StudentKey student, Optional<Integer> handIn) implements OfSubmission {}
+
+    /** Attaches a document that the marker changed outside. */
+    record AttachFile(StudentKey student, Attached attached) implements OfSubmission {}
+
+    /** @param document id of the attached document */
+    record DetachFile(StudentKey student, String document) implements OfSubmission {}
+
+    /** Adds a student to the class. A fact, not undone. */
+    record Enrol(Student student) implements Edit {}
+
+    /** Other times, title or maximum. */
+    record ChangeTask(Task task) implements Edit {}
+
     /** Keeps a phrase, or changes the one with the same id. */
     record KeepPhrase(Phrase phrase) implements Edit {}
 
@@ -70,13 +93,16 @@ public sealed interface Edit {
         return switch (this) {
             case OfSubmission of -> Optional.of(of.student());
             case Together(List<Edit> edits) -> edits.stream().flatMap(e -> e.scope().stream()).findFirst();
-            case KeepPhrase _,RemovePhrase _ -> Optional.empty();
+            case KeepPhrase _,RemovePhrase _,Enrol _,ChangeTask _ -> Optional.empty();
         };
     }
 
-    /** True for what the marker would want to take back; seeing a page and a receipt are facts, not acts. */
+    /** True for what the marker would want to take back; what was seen, arrived or was made of it is a fact, not an act. */
     default boolean isUndoable() {
-        return !(this instanceof SeePage) && !(this instanceof RecordReceipt);
+        return switch (this) {
+            case SeePage _,RecordReceipt _,ReceiveHandIn _,MakePages _,Enrol _ -> false;
+            default -> true;
+        };
     }
 
     /** True where both write the same one thing, so that undo takes them back at once. */

@@ -19,4 +19,10 @@ public record HandIn(int number, Optional<Instant> at, String message, List<Docu
             throw new IllegalArgumentException("A hand-in is numbered from 1 and has a document, not " + number);
         }
     }
+
+    /** The hand-in with one document exchanged for another with the same id. */
+    HandIn with(Document document) {
+        return new HandIn(number, at, message,
+                documents.stream().map(d -> d.id().equals(document.id()) ? document : d).toList());
+    }
 }

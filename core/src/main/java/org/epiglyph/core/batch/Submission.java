@@ -23,25 +23,47 @@ import org.epiglyph.core.scoring.Scorecard;
  * @param receipt    the last hand-back's receipt, whether or not the work has changed since
  * @param handedBack true where the record has the work as it is now
  * @param seen       pages that have been looked at
+ * @param counting   number of the hand-in that the marker lets count; empty for the newest
+ * @param attached   documents that the marker changed outside and attached, in the order of attaching
  */
 public record Submission(Student student, List<HandIn> handIns, List<Mark> marks, Scorecard scores, String onTheWhole,
         String privately,
-        boolean sealed, Optional<Receipt> receipt, boolean handedBack, Set<PageRef> seen) {
+        boolean sealed, Optional<Receipt> receipt, boolean handedBack, Set<PageRef> seen, Optional<Integer> counting,
+        List<Attached> attached) {
     public Submission {
         handIns = List.copyOf(handIns);
         marks = List.copyOf(marks);
         seen = Set.copyOf(seen);
+        attached = List.copyOf(attached);
     }
 
     /** A submission as it came, untouched. */
     public static Submission untouched(Student student, List<HandIn> handIns) {
         return new Submission(student, handIns, List.of(), Scorecard.EMPTY, "", "", false, Optional.empty(), false,
-                Set.of());
+                Set.of(), Optional.empty(), List.of());
     }
 
-    /** The hand-in that counts: the newest. */
+    /** The hand-in that counts: the one that the marker chose, else the newest. */
     public Optional<HandIn> current() {
-        return handIns.isEmpty() ? Optional.empty() : Optional.of(handIns.getLast());
+        return handIns.stream()
+                .filter(h -> counting.equals(Optional.of(h.number())))
+                .findFirst()
+                .or(() -> handIns.isEmpty() ? Optional.empty() : Optional.of(handIns.getLast()));
+    }
+
+    /** True where something was handed in after the hand-in that counts. */
+    public boolean hasNewer() {
+        return current().isPresent() && current().get().number() < handIns.getLast().number();
+    }
+
+    /** The hand-in that a document belongs to; empty for an unknown document. */
+    public Optional<HandIn> handInOf(String document) {
+        return handIns.stream().filter(h -> h.documents().stream().anyMatch(d -> d.id().equals(document))).findFirst();
+    }
+
+    /** A received document by its id, of any hand-in. */
+    public Optional<Document> findDocument(String id) {
+        return handIns.stream().flatMap(h -> h.documents().stream()).filter(d -> d.id().equals(id)).findFirst();
     }
 
     /** The documents of the hand-in that counts. */
@@ -51,7 +73,12 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
 
     /** All pages of the hand-in that counts, in order. */
     public List<PageRef> pages() {
-        return documents().stream()
+        return pages(documents());
+    }
+
+    /** All pages of some documents, in order. */
+    public static List<PageRef> pages(List<Document> documents) {
+        return documents.stream()
                 .flatMap(d -> Stream.iterate(0, i -> i < d.pageCount(), i -> i + 1).map(i -> new PageRef(d.id(), i)))
                 .toList();
     }
@@ -81,34 +108,62 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
     }
 
     Submission withMarks(List<Mark> other) {
-        return new Submission(student, handIns, other, scores, onTheWhole, privately, sealed, receipt, handedBack,
-                seen);
+        return new Submission(student, handIns, other, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+                counting, attached);
     }
 
     Submission withScores(Scorecard other) {
-        return new Submission(student, handIns, marks, other, onTheWhole, privately, sealed, receipt, handedBack, seen);
+        return new Submission(student, handIns, marks, other, onTheWhole, privately, sealed, receipt, handedBack, seen,
+                counting, attached);
     }
 
     Submission withOnTheWhole(String other) {
-        return new Submission(student, handIns, marks, scores, other, privately, sealed, receipt, handedBack, seen);
+        return new Submission(student, handIns, marks, scores, other, privately, sealed, receipt, handedBack, seen,
+                counting, attached);
     }
 
     Submission withPrivately(String other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, other, sealed, receipt, handedBack, seen);
+        return new Submission(student, handIns, marks, scores, onTheWhole, other, sealed, receipt, handedBack, seen,
+                counting, attached);
     }
 
     /** Sealed or open again; either way the record no longer has the work as it is now. */
     Submission withSealed(boolean other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, other, receipt, false, seen);
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, other, receipt, false, seen,
+                counting, attached);
     }
 
     Submission withReceipt(Optional<Receipt> other) {
         return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, other, other.isPresent(),
-                seen);
+                seen, counting, attached);
     }
 
     Submission withSeen(Set<PageRef> other) {
         return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack,
-                other);
+                other, counting, attached);
+    }
+
+    Submission withCounting(Optional<Integer> other) {
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+                other, attached);
+    }
+
+    Submission withAttached(List<Attached> other) {
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+                counting, other);
+    }
+
+    /** With one more hand-in, in the order of their numbers. A sealed submission keeps the one that it was sealed with. */
+    Submission withHandIn(HandIn handIn) {
+        List<HandIn> more = Stream.concat(handIns.stream(), Stream.of(handIn))
+                .sorted(java.util.Comparator.comparingInt(HandIn::number))
+                .toList();
+        Optional<Integer> counts = sealed && counting.isEmpty() ? current().map(HandIn::number) : counting;
+        return withHandIns(more).withCounting(counts);
+    }
+
+    Submission withHandIns(List<HandIn> other) {
+        return new Submission(student, other, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+                counting, attached);
     }
 }

@@ -3,6 +3,8 @@ package org.epiglyph.core.feedback;
 import java.util.ArrayList;
 import java.util.List;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
@@ -57,11 +59,16 @@ public final class LookOver {
             } else if (!submission.sealed()) {
                 findings.add(new Finding(student, Kind.NOT_SEALED, ""));
             }
-            List<String> unseen = submission.pages()
+            List<String> unseen = new ArrayList<>(submission.pages()
                     .stream()
                     .filter(p -> !submission.seen().contains(p))
                     .map(p -> String.valueOf(p.number()))
-                    .toList();
+                    .toList());
+            submission.documents()
+                    .stream()
+                    .filter(d -> d.pages() instanceof Pages.Awaited)
+                    .map(Document::name)
+                    .forEach(unseen::add);
             if (!unseen.isEmpty() && stage != Stage.UNTOUCHED) {
                 findings.add(new Finding(student, Kind.PAGES_UNSEEN, String.join(", ", unseen)));
             }

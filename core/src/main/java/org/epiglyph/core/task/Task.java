@@ -1,9 +1,13 @@
 package org.epiglyph.core.task;
 
 import java.math.BigDecimal;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import org.epiglyph.core.roster.StudentKey;
 
 /**
  * The task as it was set.
@@ -15,12 +19,40 @@ import java.util.Optional;
  * @param due          when it was due, where that is known
  * @param zone         the zone in which times are shown
  * @param maximum      the highest result that the record takes, above 0
+ * @param grace        how long after the due time a hand-in still counts as in time; not below zero
+ * @param extensions   the due times of students who were given longer; each replaces the task's
  */
 public record Task(String id, String module, String title, String instructions, Optional<Instant> due, ZoneId zone,
-        BigDecimal maximum) {
+        BigDecimal maximum, Duration grace, Map<StudentKey, Instant> extensions) {
     public Task {
         if (title.isBlank() || maximum.signum() <= 0) {
             throw new IllegalArgumentException("A task needs a title and a maximum above 0, not " + maximum);
         }
+        grace = Objects.requireNonNullElse(grace, Duration.ZERO); // batches of the first version have none
+        extensions = extensions == null ? Map.of() : Map.copyOf(extensions);
+        if (grace.isNegative()) {
+            throw new IllegalArgumentException("Grace may not be below zero: " + grace);
+        }
+    }
+
+    /** A task without grace and extensions. */
+    public Task(String id, String module, String title, String instructions, Optional<Instant> due, ZoneId zone,
+            BigDecimal maximum) {
+        this(id, module, title, instructions, due, zone, maximum, Duration.ZERO, Map.of());
+    }
+
+    /** The task with other times. */
+    public Task withTimes(Optional<Instant> otherDue, Duration otherGrace, Map<StudentKey, Instant> otherExtensions) {
+        return new Task(id, module, title, instructions, otherDue, zone, maximum, otherGrace, otherExtensions);
+    }
+
+    /** When it was due for a student: the own extension, else the task's due time. */
+    public Optional<Instant> due(StudentKey student) {
+        return Optional.ofNullable(extensions.get(student)).or(() -> due);
+    }
+
+    /** How a student's hand-in compares with the student's due time, where that is known. */
+    public Optional<Lateness> lateness(StudentKey student, Instant handedIn) {
+        return due(student).map(d -> Lateness.between(d, grace, handedIn));
     }
 }

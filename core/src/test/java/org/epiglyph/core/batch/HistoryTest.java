@@ -145,4 +145,71 @@ class HistoryTest {
             default -> new Edit.PlaceMark(Batches.ADA, Batches.note("m" + number, "d1", random.nextInt(3), "remark"));
         };
     }
+
+    private static HandIn second(String document) {
+        return new HandIn(2, Optional.empty(), "",
+                List.of(new Document(document, "again.pdf", "1".repeat(64), 5, new Pages.Awaited(), "a test says so")));
+    }
+
+    @Test
+    void aNewHandInCountsAndLeavesTheMarksOnTheOldOne() {
+        history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
+        history.record(new Edit.ReceiveHandIn(Batches.ADA, second("d9")), NOW);
+        assertThat(ada().current()).get().extracting(HandIn::number).isEqualTo(2);
+        assertThat(ada().marks()).hasSize(1);
+        assertThat(ada().handInOf("d1")).get().extracting(HandIn::number).isEqualTo(1);
+        history.undo(ADA, NOW);
+        assertThat(ada().marks()).isEmpty();
+        assertThat(ada().handIns()).hasSize(2);
+    }
+
+    @Test
+    void theMarkerMayLetAnEarlierHandInCount() {
+        history.record(new Edit.ReceiveHandIn(Batches.ADA, second("d9")), NOW);
+        history.record(new Edit.LetCount(Batches.ADA, Optional.of(1)), NOW);
+        assertThat(ada().documents()).extracting(Document::id).containsExactly("d1");
+        assertThat(ada().hasNewer()).isTrue();
+        history.undo(ADA, NOW);
+        assertThat(ada().documents()).extracting(Document::id).containsExactly("d9");
+        assertThatThrownBy(() -> history.record(new Edit.LetCount(Batches.ADA, Optional.of(7)), NOW))
+                .isInstanceOf(EditRefused.class);
+    }
+
+    @Test
+    void whatComesAfterSealingDoesNotCountByItself() {
+        history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.ONE)), NOW);
+        history.record(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.ONE)), NOW);
+        history.record(new Edit.Seal(Batches.ADA), NOW);
+        history.record(new Edit.ReceiveHandIn(Batches.ADA, second("d9")), NOW);
+        assertThat(ada().documents()).extracting(Document::id).containsExactly("d1");
+        assertThat(ada().hasNewer()).isTrue();
+    }
+
+    @Test
+    void pagesAreMadeLaterAndAnAttachedDocumentCanBeTakenBack() {
+        history.record(new Edit.ReceiveHandIn(Batches.ADA, second("d9")), NOW);
+        history.record(new Edit.MakePages(Batches.ADA, "d9", new Pages.Ready(4, "d9.pdf")), NOW);
+        assertThat(ada().pages()).hasSize(4);
+        Document changed = new Document("a1", "again.docx", "2".repeat(64), 5, new Pages.None(""), "attached by you");
+        history.record(new Edit.AttachFile(Batches.ADA, new Attached("d9", changed)), NOW);
+        assertThat(ada().attached()).hasSize(1);
+        history.undo(ADA, NOW);
+        assertThat(ada().attached()).isEmpty();
+        assertThat(ada().pages()).hasSize(4);
+    }
+
+    @Test
+    void aStudentIsEnrolledOnceAndTimesCanBeChanged() {
+        org.epiglyph.core.roster.Student dora = new org.epiglyph.core.roster.Student(new StudentKey("K-9"), "Dora",
+                "Example", "A");
+        history.record(new Edit.Enrol(dora), NOW);
+        assertThatThrownBy(() -> history.record(new Edit.Enrol(dora), NOW)).isInstanceOf(EditRefused.class);
+        assertThat(history.batch().submission(dora.key()).handIns()).isEmpty();
+        var task = history.batch().task();
+        history.record(
+                new Edit.ChangeTask(task.withTimes(Optional.of(NOW), java.time.Duration.ZERO, java.util.Map.of())),
+                NOW);
+        history.undo(Optional.empty(), NOW);
+        assertThat(history.batch().task()).isEqualTo(task);
+    }
 }

@@ -2,9 +2,14 @@ package org.epiglyph.core.task;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
+import java.util.Map;
+import java.util.Optional;
+import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -18,7 +23,7 @@ class LatenessTest {
             "2026-03-13T13:00:00Z, 5 h early", "2026-03-13T18:00:00Z, just in time",
             "2026-03-12T17:00:00Z, 1 day 1 h early"})
     void latenessIsSaidInDaysHoursAndMinutes(Instant handedIn, String words) {
-        assertThat(Lateness.between(DUE, handedIn).inWords()).isEqualTo(words);
+        assertThat(Lateness.between(DUE, Duration.ZERO, handedIn).inWords()).isEqualTo(words);
     }
 
     /** IANA zone data: in London the clocks went from 01:00 to 02:00 on 29 March 2026. */
@@ -27,6 +32,33 @@ class LatenessTest {
         ZoneId london = ZoneId.of("Europe/London");
         Instant due = ZonedDateTime.of(2026, 3, 29, 0, 30, 0, 0, london).toInstant();
         Instant handedIn = ZonedDateTime.of(2026, 3, 29, 2, 30, 0, 0, london).toInstant();
-        assertThat(Lateness.between(due, handedIn).inWords()).isEqualTo("1 h late");
+        assertThat(Lateness.between(due, Duration.ZERO, handedIn).inWords()).isEqualTo("1 h late");
+    }
+
+    /** IANA zone data: in London the hour from 01:00 to 02:00 came twice on 25 October 2026. */
+    @Test
+    void inTheNightWithAnHourTwiceThatHourCounts() {
+        ZoneId london = ZoneId.of("Europe/London");
+        Instant due = ZonedDateTime.of(2026, 10, 25, 0, 30, 0, 0, london).toInstant();
+        Instant handedIn = ZonedDateTime.of(2026, 10, 25, 2, 30, 0, 0, london).toInstant();
+        assertThat(Lateness.between(due, Duration.ZERO, handedIn).inWords()).isEqualTo("3 h late");
+    }
+
+    @Test
+    void withinTheGraceNothingIsLateAndBehindItLatenessCountsFromTheDueTime() {
+        Duration grace = Duration.ofMinutes(10);
+        assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).isLate()).isFalse();
+        assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).inWords()).isEqualTo("10 min into the grace");
+        assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(601)).inWords()).isEqualTo("11 min late");
+    }
+
+    @Test
+    void aStudentsOwnExtensionReplacesTheDueTime() {
+        StudentKey bao = new StudentKey("K-2");
+        Task task = new Task("", "", "Work", "", Optional.of(DUE), ZoneId.of("UTC"), BigDecimal.TEN, Duration.ZERO,
+                Map.of(bao, DUE.plus(Duration.ofDays(2))));
+        Instant dayLater = DUE.plus(Duration.ofDays(1));
+        assertThat(task.lateness(bao, dayLater)).get().matches(l -> !l.isLate());
+        assertThat(task.lateness(new StudentKey("K-1"), dayLater)).get().matches(Lateness::isLate);
     }
 }

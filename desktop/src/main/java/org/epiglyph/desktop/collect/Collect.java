@@ -2,67 +2,53 @@ package org.epiglyph.desktop.collect;
 
 import java.io.File;
 import java.nio.file.Path;
-import java.time.DateTimeException;
-import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
+import javafx.css.PseudoClass;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.PasswordField;
-import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
-import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BusyPane;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Words;
 
-/** Collecting a batch: choose a source, see what was understood, make the batch. */
+/** Collecting a batch: choose a source, see what was understood, decide what is open, done. */
 public final class Collect implements Place {
-    private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("EEEE d MMMM yyyy, HH:mm", Locale.ENGLISH);
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private static final PseudoClass DROPPING = PseudoClass.getPseudoClass("dropping");
+    private static final List<String> STEPS = List.of("source", "understanding", "decisions", "done");
     private final CollectModel model;
-    private final Consumer<Path> opened;
     private final Runnable toShelf;
-    private final VBox content = new VBox();
-    private final ScrollPane root = new ScrollPane(content);
+    private final VBox root = new VBox();
     private final StackPane step = new StackPane();
-    private final TextField address = new TextField();
-    private final PasswordField token = new PasswordField();
-    private final VBox taskList = new VBox();
-    private final TextField files = new TextField();
-    private final TextField sheet = new TextField();
-    private final TextField title = new TextField();
-    private final TextField due = new TextField();
+    private final List<Label> steps = new ArrayList<>();
+    private final SourceStep source;
+    private final Consumer<Path> toDesk;
+    private Optional<Understanding> understanding = Optional.empty();
 
     /**
      * @param knownAddress a record service to begin with; may be empty
      * @param knownToken   its token; may be empty
-     * @param opened       called with the batch's folder when it is made
+     * @param toDesk       opens the batch when it is made
      */
-    public Collect(CollectModel model, String knownAddress, String knownToken, Consumer<Path> opened,
+    public Collect(CollectModel model, String knownAddress, String knownToken, Consumer<Path> toDesk,
             Runnable toShelf) {
         this.model = model;
-        this.opened = opened;
+        this.toDesk = toDesk;
         this.toShelf = toShelf;
-        address.setText(knownAddress);
-        token.setText(knownToken);
-        content.getStyleClass().add("sheet");
-        root.setFitToWidth(true);
-        root.getStyleClass().add("place");
+        this.source = new SourceStep(model, knownAddress, knownToken);
+        root.getStyleClass().addAll("place", "collect");
         Label trouble = new Label();
         trouble.setId("collect-trouble");
         trouble.getStyleClass().add("notice");
@@ -70,154 +56,85 @@ public final class Collect implements Place {
         trouble.textProperty().bind(model.troubleProperty());
         trouble.visibleProperty().bind(trouble.textProperty().isNotEmpty());
         trouble.managedProperty().bind(trouble.visibleProperty());
-        Label heading = new Label(Words.of("Collect.heading"));
-        heading.getStyleClass().add("heading");
-        content.getChildren().addAll(heading, trouble, new BusyPane(model.background()), step);
+        VBox.setVgrow(step, Priority.ALWAYS);
+        root.getChildren().addAll(head(), trouble, new BusyPane(model.background()), step);
         step.disableProperty().bind(model.background().busyProperty());
         model.planProperty().addListener((_, _, plan) -> {
+            understanding.ifPresent(Understanding::close);
+            understanding = Optional.empty();
             if (plan != null) {
-                step.getChildren().setAll(new Understanding(model, opened, this::back).node());
+                understanding = Optional.of(new Understanding(model, this::back));
+                show(understanding.get().node());
             }
         });
-        model.tasks().addListener((javafx.collections.ListChangeListener<Task>) _ -> showTasks());
-        step.getChildren().setAll(sources());
+        model.versionProperty().addListener((_, _, _) -> markStep());
+        model.doneProperty().addListener((_, _, done) -> show(new DoneStep(done, toDesk, toShelf).node()));
+        root.addEventHandler(DragEvent.DRAG_OVER, this::onDragOver);
+        root.addEventHandler(DragEvent.DRAG_EXITED, _ -> root.pseudoClassStateChanged(DROPPING, false));
+        root.addEventHandler(DragEvent.DRAG_DROPPED, this::onDropped);
+        show(source.node());
+    }
+
+    private Node head() {
+        Label heading = new Label(model.isAgain()
+                ? Words.of("Collect.headingAgain", model.againName())
+                : Words.of("Collect.heading"));
+        heading.getStyleClass().add("heading");
+        Pane space = new Pane();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox line = new HBox(heading, space);
+        for (String name : STEPS) {
+            Label label = new Label(Words.of("Collect.step." + name));
+            label.getStyleClass().add("step");
+            steps.add(label);
+            line.getChildren().add(label);
+        }
+        line.getStyleClass().add("collect-head");
+        return line;
+    }
+
+    private void show(Node node) {
+        step.getChildren().setAll(node);
+        markStep();
+    }
+
+    private void markStep() {
+        int at = model.doneProperty().get() != null
+                ? 3
+                : model.planProperty().get() == null ? 0 : model.planProperty().get().questions().isEmpty() ? 1 : 2;
+        for (int i = 0; i < steps.size(); i++) {
+            steps.get(i).pseudoClassStateChanged(HERE, i == at);
+        }
     }
 
     private void back() {
         model.close();
-        step.getChildren().setAll(sources());
+        show(source.node());
     }
 
-    private Node sources() {
-        VBox record = fromRecord();
-        VBox disk = fromFiles();
-        HBox.setHgrow(record, Priority.ALWAYS);
-        HBox.setHgrow(disk, Priority.ALWAYS);
-        HBox both = new HBox(record, disk);
-        both.getStyleClass().add("two-columns");
-        return both;
-    }
-
-    private VBox fromRecord() {
-        address.setId("office-address");
-        token.setId("office-token");
-        address.setPromptText(Words.of("Collect.addressPrompt"));
-        Button ask = new Button(Words.of("Collect.ask"));
-        ask.setId("ask-office");
-        ask.getStyleClass().add("plain-button");
-        ask.setOnAction(_ -> model.connect(address.getText(), token.getText()));
-        Label tokenHint = new Label(Words.of("Collect.tokenHint"));
-        tokenHint.getStyleClass().add("hint");
-        tokenHint.setWrapText(true);
-        VBox column = column(Words.of("Collect.fromRecord"), labelled("Collect.address", address),
-                labelled("Collect.token", token), tokenHint, ask, taskList);
-        showTasks();
-        return column;
-    }
-
-    private void showTasks() {
-        taskList.getStyleClass().setAll("task-list");
-        taskList.getChildren().setAll(model.tasks().stream().map(this::taskLine).toList());
-    }
-
-    private Node taskLine(Task task) {
-        Label name = new Label(task.title());
-        name.getStyleClass().add("batch-title");
-        String when = task.due().map(d -> Words.of("Collect.due", DUE.format(d.atZone(task.zone())))).orElse("");
-        Label facts = new Label(task.module() + (when.isEmpty() ? "" : "  \u00b7  " + when));
-        facts.getStyleClass().add("hint");
-        facts.setWrapText(true);
-        Button read = new Button(Words.of("Collect.read"));
-        read.setId("read-" + task.id());
-        read.getStyleClass().add("main-button");
-        read.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
-        read.setOnAction(_ -> model.readTask(task));
-        VBox words = new VBox(name, facts);
-        HBox.setHgrow(words, Priority.ALWAYS);
-        HBox line = new HBox(words, read);
-        line.getStyleClass().add("batch-line");
-        return line;
-    }
-
-    private VBox fromFiles() {
-        files.setId("files");
-        sheet.setId("grade-sheet");
-        title.setId("task-title");
-        due.setId("task-due");
-        due.setPromptText("2026-03-13 18:00");
-        Button zip = new Button(Words.of("Collect.chooseZip"));
-        zip.getStyleClass().add("plain-button");
-        zip.setOnAction(_ -> choose("*.zip").ifPresent(f -> fill(files, f)));
-        Button folder = new Button(Words.of("Collect.chooseFolder"));
-        folder.getStyleClass().add("plain-button");
-        folder.setOnAction(_ -> Optional.ofNullable(new DirectoryChooser().showDialog(root.getScene().getWindow()))
-                .ifPresent(f -> fill(files, f.toPath())));
-        Button table = new Button(Words.of("Collect.chooseSheet"));
-        table.getStyleClass().add("plain-button");
-        table.setOnAction(_ -> choose("*.csv").ifPresent(f -> fill(sheet, f)));
-        Button read = new Button(Words.of("Collect.readFiles"));
-        read.setId("read-files");
-        read.getStyleClass().add("plain-button");
-        read.setOnAction(_ -> readFiles());
-        return column(Words.of("Collect.fromFiles"), labelled("Collect.files", files, zip, folder),
-                labelled("Collect.sheet", sheet, table),
-                labelled("Collect.title", title), labelled("Collect.dueLabel", due), read);
-    }
-
-    private void readFiles() {
-        Optional<Instant> when = Optional.empty();
-        if (!due.getText().isBlank()) {
-            try {
-                when = Optional.of(LocalDateTime.parse(due.getText().strip().replace(' ', 'T'))
-                        .atZone(ZoneId.systemDefault())
-                        .toInstant());
-            } catch (DateTimeException e) {
-                model.troubleProperty().set(Words.of("Collect.badDue", due.getText()));
-                return;
-            }
-        }
-        if (files.getText().isBlank() || sheet.getText().isBlank() || title.getText().isBlank()) {
-            model.troubleProperty().set(Words.of("Collect.missing"));
-            return;
-        }
-        model.readFiles(Path.of(files.getText().strip()), Path.of(sheet.getText().strip()), title.getText().strip(),
-                when);
-    }
-
-    private void fill(TextField field, Path path) {
-        field.setText(path.toString());
-        if (title.getText().isBlank() && field == files) {
-            title.setText(path.getFileName().toString().replaceAll("(?i)\\.zip$", ""));
+    private void onDragOver(DragEvent event) {
+        if (event.getDragboard().hasFiles() && !model.background().busyProperty().get()) {
+            event.acceptTransferModes(TransferMode.COPY);
+            root.pseudoClassStateChanged(DROPPING, true);
+            event.consume();
         }
     }
 
-    private Optional<Path> choose(String pattern) {
-        FileChooser chooser = new FileChooser();
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(pattern, pattern));
-        return Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow())).map(File::toPath);
-    }
-
-    private static VBox column(String heading, Node... nodes) {
-        Label label = new Label(heading);
-        label.getStyleClass().add("subheading");
-        VBox column = new VBox(label);
-        column.getChildren().addAll(nodes);
-        column.getStyleClass().add("form-column");
-        return column;
-    }
-
-    private static VBox labelled(String key, TextField field, Button... buttons) {
-        Label label = new Label(Words.of(key));
-        label.setLabelFor(field);
-        label.getStyleClass().add("field-label");
-        HBox.setHgrow(field, Priority.ALWAYS);
-        HBox line = new HBox(field);
-        line.getStyleClass().add("field-line");
-        line.getChildren().addAll(buttons);
-        for (Button button : buttons) {
-            button.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+    private void onDropped(DragEvent event) {
+        if (event.getDragboard().hasFiles()) {
+            take(event.getDragboard().getFiles().stream().map(File::toPath).toList());
+            event.setDropCompleted(true);
+            event.consume();
         }
-        return new VBox(label, line);
+    }
+
+    /** Takes files that were dropped: into the list of places, or into what is understood already. */
+    public void take(List<Path> dropped) {
+        if (model.planProperty().get() != null) {
+            model.readMore(dropped);
+        } else if (model.doneProperty().get() == null) {
+            model.addPlaces(dropped);
+        }
     }
 
     @Override
@@ -227,12 +144,37 @@ public final class Collect implements Place {
 
     @Override
     public List<Act> acts() {
-        return List.of(Act.of("Place.shelf", "Shortcut+DIGIT1", toShelf));
+        List<Act> acts = new ArrayList<>();
+        acts.add(Act.of("Place.shelf", "Shortcut+DIGIT1", toShelf));
+        acts.add(Act.of("Collect.act.nextQuestion", "N", this::isOpen, model::nextQuestion));
+        acts.add(Act.of("Collect.act.questions", "Q", this::isOpen, () -> model.filter(RowFilter.QUESTIONS)));
+        acts.add(Act.of("Collect.act.all", "A", this::isOpen, () -> model.filter(RowFilter.ALL)));
+        acts.add(Act.of("Collect.act.setAside", "X", this::isOpen,
+                () -> model.chosenItem().ifPresent(i -> model.decide(i, Optional.empty()))));
+        acts.add(Act.of("Collect.act.takeBack", "BACK_SPACE", this::isOpen, model::takeBack));
+        acts.add(Act.of("Collect.act.find", "F", this::isOpen,
+                () -> understanding.ifPresent(Understanding::findStudent)));
+        acts.add(Act.of("Collect.act.table", "T", this::isOpen,
+                () -> understanding.ifPresent(Understanding::focusTable)));
+        acts.add(Act.of("Collect.act.make", "Shortcut+ENTER",
+                () -> isOpen() && model.planProperty().get().questions().isEmpty(), () -> model.make(_ -> {})));
+        for (int i = 0; i < 9; i++) {
+            int candidate = i;
+            acts.add(new Act(Words.of("Collect.act.candidate", i + 1), Optional.of(Act.key("DIGIT" + (i + 1))),
+                    this::isOpen, () -> model.decideFor(candidate)));
+        }
+        acts.add(Act.of("Place.desk", "", () -> model.doneProperty().get() != null,
+                () -> toDesk.accept(model.doneProperty().get().batch())));
+        return acts;
+    }
+
+    private boolean isOpen() {
+        return model.planProperty().get() != null && !model.background().busyProperty().get();
     }
 
     @Override
     public ObservableValue<String> title() {
-        return new SimpleStringProperty(Words.of("Collect.heading"));
+        return new SimpleStringProperty(model.againName());
     }
 
     @Override
@@ -243,6 +185,7 @@ public final class Collect implements Place {
     @Override
     public void leave() {
         model.background().cancel();
+        understanding.ifPresent(Understanding::close);
         model.close();
     }
 }

@@ -1,15 +1,22 @@
 package org.epiglyph.desktop.collect;
 
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
@@ -17,44 +24,125 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
+import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Planning;
+import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.archive.PathCheck;
+import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.sheet.PhraseTable;
 import org.epiglyph.exchange.sheet.SchemeTable;
+import org.epiglyph.exchange.sheet.TypedRoster;
+import org.epiglyph.exchange.sheet.WrittenTime;
+import org.epiglyph.workspace.BatchFolder;
+import org.epiglyph.workspace.Workspace;
 import org.slf4j.LoggerFactory;
 
-/** The steps of collecting without any node: source, understanding, done. The token is held in memory only. */
+/** The steps of collecting without any node: source, understanding, decisions, done. The token is held in memory only. */
 public final class CollectModel {
+    private static final String NOT_IN_NAMES = "[\\\\/:*?\"<>|\\p{Cntrl}]";
     private final Path shelf;
     private final Background background;
+    private final Optional<Path> again;
     private final ObservableList<Task> tasks = FXCollections.observableArrayList();
+    private final ObservableList<Path> places = FXCollections.observableArrayList();
+    private final ObservableList<FileRow> rows = FXCollections.observableArrayList();
     private final ObjectProperty<CollectPlan> plan = new SimpleObjectProperty<>();
+    private final ObjectProperty<RowFilter> filter = new SimpleObjectProperty<>(RowFilter.ALL);
+    private final ObjectProperty<FileRow> chosen = new SimpleObjectProperty<>();
+    private final ObjectProperty<Done> done = new SimpleObjectProperty<>();
+    private final ReadOnlyIntegerWrapper version = new ReadOnlyIntegerWrapper();
     private final StringProperty trouble = new SimpleStringProperty("");
     private final ObjectProperty<Path> scheme = new SimpleObjectProperty<>();
     private final ObjectProperty<Path> phrasebook = new SimpleObjectProperty<>();
     private final StringProperty name = new SimpleStringProperty("");
+    private String sharedFolders = "";
     private RecordClient client;
+    private Optional<Planning.FromFiles> lastRead = Optional.empty();
 
-    /** @param shelf the folder in which the batch will stand; its schemes and phrasebooks are offered */
-    public CollectModel(Path shelf, Background background) {
+    /**
+     * What was collected.
+     *
+     * @param batch the batch's folder
+     * @param words the sentence that accounts for every file
+     * @param aside names of the files set aside
+     * @param kept  names of the entries kept as they are or not taken, with the reasons
+     */
+    record Done(Path batch, String words, List<String> aside, List<String> kept) {}
+
+    /**
+     * @param shelf the folder in which the batch will stand; its schemes, phrasebooks and filing rules are offered
+     * @param again the batch that is added to; empty to make a new one
+     */
+    public CollectModel(Path shelf, Background background, Optional<Path> again) {
         this.shelf = shelf;
         this.background = background;
+        this.again = again;
+    }
+
+    boolean isAgain() {
+        return again.isPresent();
+    }
+
+    /** What the batch that is added to is called; empty for a new one. */
+    String againName() {
+        return again.map(a -> String.valueOf(a.getFileName())).orElse("");
+    }
+
+    /** Where the batch that is added to came from. */
+    Origin origin() {
+        try {
+            return again.isPresent() ? Origin.read(new BatchFolder(again.get()).origin()) : Origin.FILES;
+        } catch (Problem e) {
+            trouble.set(e.getMessage());
+            return Origin.FILES;
+        }
     }
 
     ObservableList<Task> tasks() {
         return tasks;
     }
 
+    /** The archives, folders and files to be read. */
+    ObservableList<Path> places() {
+        return places;
+    }
+
     /** What was understood; none before the source is read. */
     ObjectProperty<CollectPlan> planProperty() {
         return plan;
+    }
+
+    /** Counts up with everything that changes what is understood or decided. */
+    ReadOnlyIntegerProperty versionProperty() {
+        return version.getReadOnlyProperty();
+    }
+
+    /** The lines that the filter shows, questions first. */
+    ObservableList<FileRow> rows() {
+        return rows;
+    }
+
+    ObjectProperty<RowFilter> filterProperty() {
+        return filter;
+    }
+
+    ObjectProperty<FileRow> chosenProperty() {
+        return chosen;
+    }
+
+    /** What was collected; none before it is done. */
+    ObjectProperty<Done> doneProperty() {
+        return done;
     }
 
     /** What went wrong last, in words; empty where nothing did. */
@@ -81,6 +169,8 @@ public final class CollectModel {
         return background;
     }
 
+    // --- source
+
     /** Asks a record service for its tasks. */
     void connect(String address, String token) {
         trouble.set("");
@@ -99,12 +189,61 @@ public final class CollectModel {
     }
 
     void readTask(Task task) {
-        read(progress -> Planning.fromRecord(client, task.id(), progress));
+        read(progress -> Planning.fromRecord(client, task.id(), again, progress));
     }
 
-    /** Reads a zip or folder with a grade sheet. */
-    void readFiles(Path files, Path sheet, String title, Optional<Instant> due) {
-        read(_ -> Planning.fromFiles(files, sheet, title, due, ZoneId.systemDefault()));
+    /** Adds what was dropped or chosen, each place once. */
+    void addPlaces(List<Path> more) {
+        more.stream().filter(p -> !places.contains(p)).forEach(places::add);
+    }
+
+    /**
+     * Reads the places.
+     *
+     * @param sheet    the grade sheet; blank for one among the files, or none
+     * @param title    what to call the task; blank for the first place's name
+     * @param due      as typed; blank for none
+     * @param classList students as typed or pasted; blank for none
+     */
+    void readFiles(String sheet, String title, String due, String classList) {
+        if (places.isEmpty()) {
+            trouble.set(Words.of("Collect.missing"));
+            return;
+        }
+        Optional<Instant> when = WrittenTime.read(due, ZoneId.systemDefault());
+        if (!due.isBlank() && when.isEmpty()) {
+            trouble.set(Words.of("Collect.badDue", due.strip()));
+            return;
+        }
+        try {
+            var students = classList.isBlank()
+                    ? List.<org.epiglyph.core.roster.Student>of()
+                    : TypedRoster.read(classList).students();
+            Optional<Path> table = sheet.isBlank() ? Optional.empty() : Optional.of(Path.of(sheet.strip()));
+            readFiles(new Planning.FromFiles(List.copyOf(places), table, title.strip(), when, ZoneId.systemDefault(),
+                    Duration.ZERO, Optional.empty(), students, knownRules()));
+        } catch (Problem e) {
+            trouble.set(e.getMessage());
+        }
+    }
+
+    private void readFiles(Planning.FromFiles from) {
+        lastRead = Optional.of(from);
+        read(progress -> Planning.fromFiles(from, again, progress));
+    }
+
+    /** Reads the names in the archives again in another encoding. */
+    void readNamesIn(Charset encoding) {
+        lastRead.ifPresent(from -> readFiles(from.encoding(Optional.of(encoding))));
+    }
+
+    /** Reads the same source with further places. */
+    void readMore(List<Path> more) {
+        lastRead.ifPresent(from -> {
+            addPlaces(more);
+            readFiles(new Planning.FromFiles(List.copyOf(places), from.sheet(), from.title(), from.due(), from.zone(),
+                    from.grace(), from.encoding(), from.students(), from.known()));
+        });
     }
 
     private void read(Background.Work<CollectPlan> work) {
@@ -113,16 +252,21 @@ public final class CollectModel {
     }
 
     private void understood(CollectPlan understood) {
+        close();
         name.set(freeName(understood.task().title()));
-        scheme.set(offered("mark schemes").stream()
+        scheme.set(offered("mark schemes", ".csv").stream()
                 .filter(p -> named(p, understood.task().title()))
                 .findFirst()
                 .orElse(null));
-        phrasebook.set(offered("phrasebooks").stream()
+        phrasebook.set(offered("phrasebooks", ".csv").stream()
                 .filter(p -> named(p, understood.task().module()) || named(p, understood.task().title()))
                 .findFirst()
                 .orElse(null));
+        sharedFolders = sharedFolders(understood);
+        filter.set(understood.questions().isEmpty() ? RowFilter.ALL : RowFilter.QUESTIONS);
         plan.set(understood);
+        changed();
+        chosen.set(rows.isEmpty() ? null : rows.getFirst());
     }
 
     private static boolean named(Path file, String title) {
@@ -130,7 +274,7 @@ public final class CollectModel {
     }
 
     private String freeName(String title) {
-        String plain = title.replaceAll("[\\\\/:*?\"<>|\\p{Cntrl}]", " ").strip();
+        String plain = title.replaceAll(NOT_IN_NAMES, " ").strip();
         String free = plain;
         for (int n = 2; Files.exists(shelf.resolve(free)); n++) {
             free = plain + " " + n;
@@ -138,13 +282,13 @@ public final class CollectModel {
         return free;
     }
 
-    /** Tables kept beside the batches. */
-    List<Path> offered(String folder) {
+    /** Files kept beside the batches. */
+    List<Path> offered(String folder, String ending) {
         Path kept = shelf.resolve(folder);
         List<Path> found = new ArrayList<>();
         if (Files.isDirectory(kept)) {
             try (Stream<Path> all = Files.list(kept)) {
-                all.filter(p -> p.toString().endsWith(".csv")).sorted().forEach(found::add);
+                all.filter(p -> p.toString().endsWith(ending)).sorted().forEach(found::add);
             } catch (IOException e) {
                 LoggerFactory.getLogger(CollectModel.class).warn("Kept tables cannot be listed", e);
             }
@@ -152,14 +296,202 @@ public final class CollectModel {
         return found;
     }
 
-    /** Makes the batch and opens it. */
-    void make(java.util.function.Consumer<Path> opened) {
+    // --- filing rules
+
+    /** The rules that are kept on this shelf; one that cannot be read is said and left out. */
+    List<FilingRule> knownRules() {
+        List<FilingRule> rules = new ArrayList<>();
+        for (Path file : offered("filing rules", ".txt")) {
+            try {
+                rules.add(RuleFile.read(file));
+            } catch (Problem e) {
+                trouble.set(e.getMessage());
+            }
+        }
+        return rules;
+    }
+
+    /** Keeps a rule beside the batches under its name, to be offered again and passed on. */
+    Optional<Path> keepRule(FilingRule rule) {
+        Path file = shelf.resolve("filing rules").resolve(rule.name().replaceAll(NOT_IN_NAMES, " ").strip() + ".txt");
+        try {
+            RuleFile.write(rule, file);
+            return Optional.of(file);
+        } catch (IOException e) {
+            trouble.set(Words.of("Collect.ruleNotKept", file));
+            return Optional.empty();
+        }
+    }
+
+    // --- understanding and decisions
+
+    /** A change of what is understood. */
+    @FunctionalInterface
+    interface Change {
+        void to(CollectPlan plan) throws Problem;
+    }
+
+    /** Changes what is understood, off the interface thread. */
+    void change(Change change) {
+        CollectPlan changing = plan.get();
         trouble.set("");
+        background.start(progress -> {
+            progress.at(Words.of("Collect.understanding"), 0, 0);
+            change.to(changing);
+            return changing;
+        }, _ -> changed(), trouble::set);
+    }
+
+    private void changed() {
+        CollectPlan now = plan.get();
+        FileRow before = chosen.get();
+        List<FileRow> all = new ArrayList<>();
+        now.questions().forEach(i -> all.add(new FileRow.Arrived(i)));
+        now.items().stream().filter(i -> !now.isQuestion(i)).forEach(i -> all.add(new FileRow.Arrived(i)));
+        now.nothingFrom().forEach(s -> all.add(new FileRow.Nothing(s)));
+        now.refusals().forEach(r -> all.add(new FileRow.Refused(r)));
+        rows.setAll(all.stream().filter(r -> filter.get().shows(r, now)).toList());
+        version.set(version.get() + 1);
+        if (before != null) {
+            rows.stream().filter(r -> isSame(r, before)).findFirst().ifPresent(chosen::set);
+        }
+    }
+
+    private static boolean isSame(FileRow one, FileRow other) {
+        return one instanceof FileRow.Arrived(var a) && other instanceof FileRow.Arrived(var b)
+                ? a.id().equals(b.id())
+                : one.equals(other);
+    }
+
+    /** A path without the folders that all files share, made printable. */
+    String shown(String path) {
+        return PathCheck.printable(path.startsWith(sharedFolders) ? path.substring(sharedFolders.length()) : path);
+    }
+
+    private static String sharedFolders(CollectPlan plan) {
+        String shared = null;
+        for (CollectPlan.Item item : plan.items()) {
+            String folders = item.path().substring(0, item.path().lastIndexOf('/') + 1);
+            while (shared != null && !folders.startsWith(shared)) {
+                shared = shared.substring(0, shared.lastIndexOf('/', shared.length() - 2) + 1);
+            }
+            shared = shared == null ? folders : shared;
+        }
+        return shared == null ? "" : shared;
+    }
+
+    /** Shows other lines. */
+    void filter(RowFilter other) {
+        filter.set(other);
+        changed();
+        if (!rows.contains(chosen.get())) {
+            chosen.set(rows.isEmpty() ? null : rows.getFirst());
+        }
+    }
+
+    /** How many lines a filter would show. */
+    long countOf(RowFilter other) {
+        CollectPlan now = plan.get();
+        long arrived = now.items().stream().filter(i -> other.shows(new FileRow.Arrived(i), now)).count();
+        long nothing = other == RowFilter.NOTHING ? now.nothingFrom().size() : 0;
+        long kept = other == RowFilter.KEPT || other == RowFilter.ALL ? now.refusals().size() : 0;
+        return arrived + nothing + kept;
+    }
+
+    /** The chosen file, where the chosen line is one. */
+    Optional<CollectPlan.Item> chosenItem() {
+        return chosen.get() instanceof FileRow.Arrived(CollectPlan.Item item) ? Optional.of(item) : Optional.empty();
+    }
+
+    /** Decides whose the file is; after a question, the next one is chosen. */
+    void decide(CollectPlan.Item item, Optional<StudentKey> student) {
+        boolean question = plan.get().isQuestion(item);
+        int at = rows.indexOf(chosen.get());
+        plan.get().decide(item, student);
+        changed();
+        if (question) {
+            nextQuestion(Math.max(0, at));
+        }
+    }
+
+    /** Decides about the chosen file by the number of a candidate, from 0. */
+    void decideFor(int candidate) {
+        chosenItem().filter(i -> candidate < i.match().candidates().size())
+                .ifPresent(i -> decide(i, Optional.of(i.match().candidates().get(candidate).student())));
+    }
+
+    /** Says yes to every likely match at once. */
+    void acceptLikely() {
+        CollectPlan now = plan.get();
+        now.questions().forEach(q -> q.match().likely().ifPresent(s -> now.decide(q, Optional.of(s))));
+        changed();
+    }
+
+    void setAsideRest() {
+        CollectPlan now = plan.get();
+        now.questions().forEach(q -> now.decide(q, Optional.empty()));
+        changed();
+    }
+
+    void takeBack() {
+        chosenItem().ifPresent(i -> {
+            plan.get().undecide(i);
+            changed();
+        });
+    }
+
+    void nextQuestion() {
+        nextQuestion(rows.indexOf(chosen.get()) + 1);
+    }
+
+    private void nextQuestion(int from) {
+        for (int i = 0; i < rows.size(); i++) {
+            FileRow row = rows.get((from + i) % rows.size());
+            if (row instanceof FileRow.Arrived(CollectPlan.Item item) && plan.get().isQuestion(item)) {
+                chosen.set(row);
+                return;
+            }
+        }
+    }
+
+    /** The sentence that accounts for every file. */
+    String countWords() {
+        CollectPlan.Count c = plan.get().count();
+        List<String> parts = new ArrayList<>();
+        parts.add(Words.of("Collect.count.matched", c.matched()));
+        if (plan.get().isAgain()) {
+            parts.set(0, Words.of("Collect.count.matchedAgain", c.matched(), c.unchanged()));
+        }
+        addCount(parts, "Collect.count.questions", c.questions());
+        addCount(parts, "Collect.count.aside", c.setAside());
+        addCount(parts, "Collect.count.kept", c.kept());
+        addCount(parts, "Collect.count.notTaken", c.notTaken());
+        return Words.of("Collect.count.all", c.all(), String.join(", ", parts));
+    }
+
+    private static void addCount(List<String> parts, String key, int count) {
+        if (count > 0) {
+            parts.add(Words.of(key, count));
+        }
+    }
+
+    // --- done
+
+    /** Makes the batch, or adds to it. */
+    void make(Consumer<Path> made) {
+        trouble.set("");
+        if (isAgain()) {
+            addTo(again.get(), made);
+            return;
+        }
         CollectPlan understood = plan.get();
         String wanted = name.get().strip();
-        if (wanted.isEmpty() || !wanted.equals(wanted.replaceAll("[\\\\/:*?\"<>|\\p{Cntrl}]", ""))
-                || wanted.startsWith(".")) {
+        if (wanted.isEmpty() || !wanted.equals(wanted.replaceAll(NOT_IN_NAMES, "")) || wanted.startsWith(".")) {
             trouble.set(Words.of("Collect.badName"));
+            return;
+        }
+        if (understood.roster().students().isEmpty()) {
+            trouble.set(Words.of("Collect.nobody"));
             return;
         }
         Path schemeFile = scheme.get();
@@ -174,10 +506,35 @@ public final class CollectModel {
             Path target = shelf.resolve(wanted);
             Collecting.carryOut(understood, marks, phrases, target, progress);
             return target;
-        }, target -> {
-            close();
-            opened.accept(target);
-        }, trouble::set);
+        }, target -> finish(target, made), trouble::set);
+    }
+
+    private void addTo(Path batch, Consumer<Path> made) {
+        CollectPlan understood = plan.get();
+        background.start(progress -> {
+            add(understood, batch, progress);
+            return batch;
+        }, target -> finish(target, made), trouble::set);
+    }
+
+    private static void add(CollectPlan understood, Path batch, Progress progress) throws Problem {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
+            Collecting.into(understood, workspace, progress);
+        }
+    }
+
+    private void finish(Path target, Consumer<Path> made) {
+        CollectPlan understood = plan.get();
+        List<String> aside = understood.items()
+                .stream()
+                .filter(understood::isSetAside)
+                .map(CollectPlan.Item::path)
+                .toList();
+        List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason()).toList();
+        Done result = new Done(target, countWords(), aside, kept);
+        close();
+        done.set(result);
+        made.accept(target);
     }
 
     private static String called(Path file) {

@@ -1,8 +1,11 @@
 package org.epiglyph.desktop.command;
 
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
@@ -14,10 +17,14 @@ import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.sheet.PhraseTable;
 import org.epiglyph.exchange.sheet.SchemeTable;
+import org.epiglyph.exchange.sheet.TypedRoster;
+import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -34,7 +41,9 @@ final class CollectCommand implements Callable<Integer> {
     private Path phrasebook;
     @Option(names = "--set-aside", description = "Sets files aside whose student is not certain.")
     private boolean setAside;
-    @Parameters(paramLabel = "BATCH", description = "The folder that the batch will be; must not exist.")
+    @Option(names = "--again", description = "Adds what is new or changed to the batch, which must exist.")
+    private boolean again;
+    @Parameters(paramLabel = "BATCH", description = "The folder that the batch will be; must not exist, except with --again.")
     private Path target;
 
     static final class Source {
@@ -54,16 +63,24 @@ final class CollectCommand implements Callable<Integer> {
     }
 
     static final class FromFiles {
-        @Option(names = "--files", required = true, description = "A zip archive or a folder.")
-        private Path files;
-        @Option(names = "--sheet", required = true, description = "The grade sheet as CSV.")
+        @Option(names = "--files", required = true, description = "A zip archive, a folder or a file; may be given several times.")
+        private List<Path> files;
+        @Option(names = "--sheet", description = "The grade sheet, CSV or XLSX. Default: one among the files, or none.")
         private Path sheet;
-        @Option(names = "--title", required = true, description = "What to call the task.")
+        @Option(names = "--class", description = "A text file with a student a line, where there is no sheet.")
+        private Path roster;
+        @Option(names = "--title", defaultValue = "", description = "What to call the task. Default: the name of the first place.")
         private String title;
         @Option(names = "--due", description = "When it was due, for example 2026-03-13T18:00:00Z.")
         private Instant due;
         @Option(names = "--zone", description = "The zone in which times are shown. Default: this machine's.")
         private ZoneId zone = ZoneId.systemDefault();
+        @Option(names = "--grace", defaultValue = "0", description = "Minutes after the due time that count as in time.")
+        private int grace;
+        @Option(names = "--rule", description = "A filing rule: a text file that says how the files are named.")
+        private Path rule;
+        @Option(names = "--names-in", description = "The encoding of names in archives that do not say theirs, for example IBM850.")
+        private Charset encoding;
     }
 
     @Override
@@ -83,9 +100,16 @@ final class CollectCommand implements Callable<Integer> {
             Phrasebook phrases = phrasebook == null
                     ? Phrasebook.EMPTY
                     : PhraseTable.read(Files.readAllBytes(phrasebook), phrasebook.toString(), marks);
-            Collecting.carryOut(plan, marks, phrases, target, Progress.NONE);
-            System.out.println(plan.items().size() + " files: " + (plan.items().size() - questions.size())
-                    + " matched, " + questions.size() + " set aside. "
+            if (again) {
+                try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
+                    Collecting.into(plan, workspace, Progress.NONE);
+                }
+            } else {
+                Collecting.carryOut(plan, marks, phrases, target, Progress.NONE);
+            }
+            CollectPlan.Count count = plan.count();
+            System.out.println(count.all() + " files: " + count.matched() + " matched, " + count.setAside()
+                    + " set aside, " + count.kept() + " kept as they are, " + count.notTaken() + " not taken. "
                     + plan.nothingFrom().size() + " students without a file. The batch is in " + target);
             return 0;
         } catch (Problem e) {
@@ -95,12 +119,24 @@ final class CollectCommand implements Callable<Integer> {
     }
 
     private CollectPlan plan() throws Problem, IOException {
+        Optional<Path> earlier = again ? Optional.of(target) : Optional.empty();
         if (source.record != null) {
             HttpRecordClient client = HttpRecordClient.at(source.record.address,
                     Files.readString(source.record.tokenFile));
-            return Planning.fromRecord(client, source.record.task, Progress.NONE);
+            return Planning.fromRecord(client, source.record.task, earlier, Progress.NONE);
         }
         FromFiles from = source.files;
-        return Planning.fromFiles(from.files, from.sheet, from.title, Optional.ofNullable(from.due), from.zone);
+        List<Student> students = from.roster == null
+                ? List.of()
+                : TypedRoster.read(Files.readString(from.roster)).students();
+        CollectPlan plan = Planning.fromFiles(
+                new Planning.FromFiles(from.files, Optional.ofNullable(from.sheet), from.title,
+                        Optional.ofNullable(from.due), from.zone, Duration.ofMinutes(from.grace),
+                        Optional.ofNullable(from.encoding), students, List.of()),
+                earlier, Progress.NONE);
+        if (from.rule != null) {
+            plan.useRule(Optional.of(RuleFile.read(from.rule)));
+        }
+        return plan;
     }
 }

@@ -25,6 +25,8 @@ final class HandBackCommand implements Callable<Integer> {
     private Way way;
     @Option(names = "--author", defaultValue = "Marker", description = "Who marked, as PDF readers show it. Default: ${DEFAULT-VALUE}.")
     private String author;
+    @Option(names = "--plain", description = "Takes scripts and what starts programs out of the marked copies.")
+    private boolean plain;
     @Parameters(paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
 
@@ -50,7 +52,7 @@ final class HandBackCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
-            HandingBack handingBack = new HandingBack(workspace, Clock.systemDefaultZone(), author);
+            HandingBack handingBack = new HandingBack(workspace, Clock.systemDefaultZone(), author, plain);
             List<Outcome> outcomes = way.folder != null
                     ? handingBack.toFolder(way.folder, Progress.NONE)
                     : toRecord(workspace, handingBack);

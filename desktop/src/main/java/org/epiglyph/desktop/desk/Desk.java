@@ -1,8 +1,10 @@
 package org.epiglyph.desktop.desk;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ObservableValue;
@@ -14,11 +16,11 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
-import org.epiglyph.core.Problem;
+import org.epiglyph.carrier.PageMaking;
+import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Document;
-import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Place;
@@ -38,12 +40,21 @@ public final class Desk implements Place {
     private final RollStrip roll;
     private final StackPane root;
     private final ObservableValue<String> title;
+    private final PageMaking making;
+    private final DocumentFiles files;
+    private final Pieces pieces;
+    private List<Document> shownDocuments = List.of();
+    private List<Attached> shownAttached = List.of();
     private StudentKey shown;
     private long shownAt;
 
-    public Desk(DeskModel model, PageImages images) {
+    /** @param opener opens a file in the program that the system has for it */
+    public Desk(DeskModel model, PageImages images, PageMaking making, Consumer<Path> opener) {
         this.model = model;
         this.images = images;
+        this.making = making;
+        files = new DocumentFiles(model, opener, Platform::runLater);
+        pieces = new Pieces(model, images, files);
         Gestures gestures = new Gestures(model, images, (leaf, at) -> TypedTextField.open(model, leaf, at));
         ledger = new Ledger(model);
         pages = new PageRoll(images, gestures::equip, model::see);
@@ -75,9 +86,14 @@ public final class Desk implements Place {
         model.submissionProperty().addListener((_, _, now) -> {
             if (now.student().key().equals(shown)) {
                 refresh();
+                refreshPages();
             } else {
                 open();
             }
+        });
+        model.shownHandInProperty().addListener((_, _, _) -> {
+            ledger.refresh();
+            refreshPages();
         });
         model.chosenProperty().addListener((_, _, _) -> {
             pages.marks(model.submission().marks(), model.chosenProperty().get());
@@ -148,16 +164,24 @@ public final class Desk implements Place {
 
     /** Shows another submission from its beginning. Shapes are read in the background; the roll follows. */
     private void open() {
-        Submission submission = model.submission();
-        shown = submission.student().key();
-        long asked = ++shownAt;
+        shown = model.submission().student().key();
+        making.first(shown);
         above.getChildren().clear();
         refreshSides();
+        showPages(pages::show);
+    }
+
+    private void showPages(Consumer<List<PageRoll.Piece>> show) {
+        Submission submission = model.submission();
+        Optional<HandIn> handIn = model.shownHandIn();
+        shownDocuments = handIn.map(HandIn::documents).orElse(List.of());
+        shownAttached = submission.attached();
+        long asked = ++shownAt;
         Thread.ofVirtual().start(() -> {
-            List<PageRoll.Piece> pieces = pieces(submission);
+            List<PageRoll.Piece> made = pieces.of(submission, handIn);
             Platform.runLater(() -> {
                 if (asked == shownAt) {
-                    pages.show(pieces);
+                    show.accept(made);
                     pages.marks(model.submission().marks(), model.chosenProperty().get());
                     margin.refresh();
                     prepareNext();
@@ -166,32 +190,12 @@ public final class Desk implements Place {
         });
     }
 
-    private List<PageRoll.Piece> pieces(Submission submission) {
-        List<PageRoll.Piece> pieces = new ArrayList<>();
-        List<Document> documents = submission.documents();
-        if (documents.isEmpty()) {
-            pieces.add(new PageRoll.Piece.NoPages(Words.of("Desk.nothingReceived")));
+    /** Pages that were made meanwhile, another hand-in or an attached file change what the roll shows. */
+    private void refreshPages() {
+        List<Document> now = model.shownHandIn().map(HandIn::documents).orElse(List.of());
+        if (!now.equals(shownDocuments) || !model.submission().attached().equals(shownAttached)) {
+            showPages(pages::showAgain);
         }
-        for (Document document : documents) {
-            if (documents.size() > 1) {
-                pieces.add(new PageRoll.Piece.Divider(document.name()));
-            }
-            switch (document.pages()) {
-                case Pages.None(String reason) ->
-                    pieces.add(new PageRoll.Piece.NoPages(document.name() + "\n\n" + reason));
-                case Pages.Ready(int count, String _) -> {
-                    for (int i = 0; i < count; i++) {
-                        PageRef page = new PageRef(document.id(), i);
-                        try {
-                            pieces.add(new PageRoll.Piece.Leaf(page, images.geometry(page)));
-                        } catch (Problem e) {
-                            pieces.add(new PageRoll.Piece.NoPages(e.getMessage()));
-                        }
-                    }
-                }
-            }
-        }
-        return pieces;
     }
 
     /** Draws the first pages of the next submission ahead, at the scale in force. */
@@ -258,6 +262,13 @@ public final class Desk implements Place {
         acts.add(Act.of("Desk.act.foldMargin", "F3", () -> margin.setVisible(!margin.isVisible())));
         acts.add(Act.of("Desk.act.foldCase", "F4", () -> penCase.setVisible(!penCase.isVisible())));
         acts.add(Act.of("Desk.act.foldRoll", "F6", () -> roll.setVisible(!roll.isVisible())));
+        acts.add(Act.of("Desk.act.openOutside", "Shortcut+O", () -> !shownDocuments.isEmpty(),
+                () -> files.openOutside(shownDocument())));
+        acts.add(Act.of("Desk.act.attach", "Shortcut+Shift+O", () -> !shownDocuments.isEmpty(),
+                () -> pieces.chooseChanged(shownDocument()).ifPresent(f -> files.attach(shownDocument(), f))));
+        acts.add(Act.of("Desk.act.otherHandIn", "H", () -> model.submission().handIns().size() > 1, this::otherHandIn));
+        acts.add(Act.of("Desk.act.letCount", "Shift+H", () -> model.submission().handIns().size() > 1,
+                model::letShownCount));
         acts.addAll(moves());
         List<String> keys = List.of("DIGIT1", "DIGIT2", "DIGIT3", "DIGIT4", "DIGIT5", "DIGIT6", "DIGIT7", "DIGIT8",
                 "DIGIT9", "DIGIT0", "MINUS", "E", "C");
@@ -268,6 +279,20 @@ public final class Desk implements Place {
                     () -> model.take(slot)));
         }
         return acts;
+    }
+
+    /** The document in sight, else the first. */
+    private Document shownDocument() {
+        return pages.pageInSight()
+                .flatMap(p -> shownDocuments.stream().filter(d -> d.id().equals(p.document())).findFirst())
+                .orElseGet(shownDocuments::getFirst);
+    }
+
+    /** Looks at the hand-in before, from the oldest on at the newest again. */
+    private void otherHandIn() {
+        List<Integer> numbers = model.submission().handIns().stream().map(HandIn::number).toList();
+        int at = numbers.indexOf(model.shownHandIn().orElseThrow().number());
+        model.shownHandInProperty().set(Optional.of(numbers.get((at + numbers.size() - 1) % numbers.size())));
     }
 
     /** The arrow keys move the chosen mark, one point a press. */

@@ -22,6 +22,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Audience;
@@ -58,6 +59,7 @@ public final class DeskModel implements WorkspaceObserver {
     private final ObjectProperty<Optional<String>> writing = new SimpleObjectProperty<>(Optional.empty());
     private final ObjectProperty<String> criterion = new SimpleObjectProperty<>("");
     private final ReadOnlyObjectWrapper<PenCase> penCase = new ReadOnlyObjectWrapper<>();
+    private final ObjectProperty<Optional<Integer>> shownHandIn = new SimpleObjectProperty<>(Optional.empty());
     private StudentKey student;
     private long lastEdit;
 
@@ -159,7 +161,38 @@ public final class DeskModel implements WorkspaceObserver {
         student = key;
         chosen.set(Optional.empty());
         notice.set("");
+        shownHandIn.set(Optional.empty());
         submission.set(batch.get().submission(key));
+    }
+
+    /** Number of the hand-in that is looked at; empty for the one that counts. */
+    public ObjectProperty<Optional<Integer>> shownHandInProperty() {
+        return shownHandIn;
+    }
+
+    /** The hand-in that is looked at; empty where nothing was received. */
+    public Optional<HandIn> shownHandIn() {
+        return submission.get()
+                .handIns()
+                .stream()
+                .filter(h -> shownHandIn.get().equals(Optional.of(h.number())))
+                .findFirst()
+                .or(() -> submission.get().current());
+    }
+
+    /** Lets the hand-in that is looked at count, or the newest again where that is looked at. */
+    public void letShownCount() {
+        shownHandIn().ifPresent(h -> {
+            boolean newest = submission.get().handIns().getLast().number() == h.number();
+            if (edit(new Edit.LetCount(student, newest ? Optional.empty() : Optional.of(h.number())))) {
+                shownHandIn.set(Optional.empty());
+            }
+        });
+    }
+
+    /** Shows words in the place of a notice. */
+    void say(String words) {
+        notice.set(words);
     }
 
     /** Goes so many students on in the roll; stays at its ends. */
@@ -203,6 +236,12 @@ public final class DeskModel implements WorkspaceObserver {
 
     /** Puts a mark on its page and chooses it. */
     public boolean place(Mark mark) {
+        String document = mark.page().document();
+        boolean counts = submission.get().documents().stream().anyMatch(d -> d.id().equals(document));
+        if (!counts && submission.get().findDocument(document).isPresent()) {
+            notice.set(Words.of("Desk.olderHandIn"));
+            return false;
+        }
         boolean placed = edit(new Edit.PlaceMark(student, mark));
         if (placed) {
             chosen.set(Optional.of(mark.id()));

@@ -58,9 +58,9 @@ public final class InkGauge extends StackPane {
     }
 
     static Optional<Lateness> lateness(Submission submission, Batch batch) {
-        return batch.task()
-                .due()
-                .flatMap(due -> submission.current().flatMap(h -> h.at()).map(at -> Lateness.between(due, at)));
+        return submission.current()
+                .flatMap(h -> h.at())
+                .flatMap(at -> batch.task().lateness(submission.student().key(), at));
     }
 
     /** The total so far in figures. */

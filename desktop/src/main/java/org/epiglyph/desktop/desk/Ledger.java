@@ -6,16 +6,19 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.animation.PauseTransition;
+import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.roster.StudentKey;
@@ -26,9 +29,11 @@ import org.epiglyph.desktop.frame.Words;
 /** The ledger: who this is and when it came, the criteria and scores, the total, the remark on the whole, the private note, the seal. */
 final class Ledger extends ScrollPane {
     private static final DateTimeFormatter CAME = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final DeskModel model;
     private final Label name = new Label();
     private final Label facts = new Label();
+    private final FlowPane handIns = new FlowPane();
     private final Label message = new Label();
     private final VBox criteria = new VBox();
     private final List<CriterionRow> rows = new ArrayList<>();
@@ -85,7 +90,9 @@ final class Ledger extends ScrollPane {
         facts.setWrapText(true);
         message.getStyleClass().add("message");
         message.setWrapText(true);
-        VBox head = new VBox(name, facts, message);
+        handIns.getStyleClass().add("hand-ins");
+        handIns.setId("hand-ins");
+        VBox head = new VBox(name, facts, handIns, message);
         head.getStyleClass().add("ledger-head");
         return head;
     }
@@ -205,7 +212,8 @@ final class Ledger extends ScrollPane {
         shown = submission.student().key();
         name.setText(submission.student().name());
         facts.setText(facts(submission, batch));
-        String said = submission.current().map(h -> h.message()).orElse("");
+        showHandIns(submission);
+        String said = model.shownHandIn().map(h -> h.message()).orElse("");
         message.setText(said.isEmpty() ? "" : "\u201c" + said + "\u201d");
         message.setManaged(!said.isEmpty());
         rows.forEach(r -> r.refresh(other));
@@ -220,6 +228,32 @@ final class Ledger extends ScrollPane {
         whereToLook.setText(Feedback.whereToLook(submission));
         seal.setText(Words.of(submission.sealed() ? "Ledger.openAgain" : "Ledger.seal"));
         seal.setDisable(!submission.sealed() && !submission.scores().isComplete(batch.scheme()));
+    }
+
+    /** Where there are several hand-ins: a word for each to look at it, and a way to let another one count. */
+    private void showHandIns(Submission submission) {
+        handIns.getChildren().clear();
+        handIns.setManaged(submission.handIns().size() > 1);
+        if (submission.handIns().size() < 2) {
+            return;
+        }
+        int counts = submission.current().orElseThrow().number();
+        int looked = model.shownHandIn().orElseThrow().number();
+        for (HandIn handIn : submission.handIns()) {
+            boolean counting = handIn.number() == counts;
+            Button button = new Button(Words.of(counting ? "Ledger.handInCounts" : "Ledger.handIn", handIn.number()));
+            button.getStyleClass().add("filter");
+            button.pseudoClassStateChanged(HERE, handIn.number() == looked);
+            button.setOnAction(_ -> model.shownHandInProperty().set(Optional.of(handIn.number())));
+            handIns.getChildren().add(button);
+        }
+        if (looked != counts) {
+            Button let = new Button(Words.of("Ledger.letCount"));
+            let.setId("let-count");
+            let.getStyleClass().add("link-button");
+            let.setOnAction(_ -> model.letShownCount());
+            handIns.getChildren().add(let);
+        }
     }
 
     private static void show(TextArea area, String words, boolean other) {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
@@ -49,10 +50,10 @@ final class PageRoll extends Region {
     private static final class Row {
         final PageRef page;
         final PageGeometry geometry;
-        final Label words;
+        final Region words;
         double top;
 
-        Row(PageRef page, PageGeometry geometry, Label words) {
+        Row(PageRef page, PageGeometry geometry, Region words) {
             this.page = page;
             this.geometry = geometry;
             this.words = words;
@@ -69,7 +70,8 @@ final class PageRoll extends Region {
 
         record Divider(String words) implements Piece {}
 
-        record NoPages(String words) implements Piece {}
+        /** @param node makes what stands in the place of pages; called on the interface thread */
+        record InPlace(Supplier<Region> node) implements Piece {}
     }
 
     /**
@@ -106,6 +108,14 @@ final class PageRoll extends Region {
         return zoom;
     }
 
+    /** Shows other pages of the same submission, without leaving the place in sight. */
+    void showAgain(List<Piece> pieces) {
+        double before = scroll.get();
+        show(pieces);
+        layout();
+        scroll.set(Math.clamp(before, 0, Math.max(0, bar.getMax())));
+    }
+
     /** Shows other pages from their beginning. */
     void show(List<Piece> pieces) {
         rows.clear();
@@ -116,7 +126,11 @@ final class PageRoll extends Region {
             switch (piece) {
                 case Piece.Leaf(PageRef page, PageGeometry geometry) -> rows.add(new Row(page, geometry, null));
                 case Piece.Divider(String words) -> rows.add(words(words, "document-divider"));
-                case Piece.NoPages(String words) -> rows.add(words(words, "no-pages"));
+                case Piece.InPlace(Supplier<Region> node) -> {
+                    Region made = node.get();
+                    sheet.getChildren().add(made);
+                    rows.add(new Row(null, null, made));
+                }
             }
         }
         across = 0;
@@ -181,6 +195,10 @@ final class PageRoll extends Region {
         if (before != null) {
             reveal(before, 0);
         }
+    }
+
+    Optional<PageRef> pageInSight() {
+        return inSight().map(r -> r.page);
     }
 
     private Optional<Row> inSight() {
@@ -250,7 +268,7 @@ final class PageRoll extends Region {
             row.top = y;
             y += (row.isPage()
                     ? row.geometry.shownHeight() * scale()
-                    : row.words.getStyleClass().contains("no-pages") ? 200 : DIVIDER) + GAP;
+                    : Math.max(DIVIDER, row.words.prefHeight(space() - 4 * GAP))) + GAP;
         }
         total = y;
         bar.setMin(0);
@@ -275,6 +293,7 @@ final class PageRoll extends Region {
             double top = row.top - scroll.get();
             if (!row.isPage()) {
                 row.words.setPrefWidth(space() - 4 * GAP);
+                row.words.setMaxWidth(space() - 4 * GAP);
                 row.words.relocate(2 * GAP, top);
             } else {
                 double height = row.geometry.shownHeight() * scale();

@@ -10,6 +10,7 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.PasswordField;
 import javafx.scene.control.RadioButton;
@@ -105,6 +106,13 @@ public final class HandBack implements Place {
         write.getStyleClass().add(model.origin().isRecord() ? "plain-button" : "main-button");
         write.setOnAction(_ -> model.toFolder(Path.of(folder.getText().strip())));
         way.getChildren().addAll(heading, hint, line, write);
+        if (model.hasActiveContent()) {
+            CheckBox plain = new CheckBox(Words.of("HandBack.plain"));
+            plain.setId("plain-copies");
+            plain.setWrapText(true);
+            plain.selectedProperty().bindBidirectional(model.plainProperty());
+            way.getChildren().addFirst(plain);
+        }
         return way;
     }
 

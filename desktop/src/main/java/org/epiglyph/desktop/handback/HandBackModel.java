@@ -3,7 +3,9 @@ package org.epiglyph.desktop.handback;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
@@ -12,6 +14,7 @@ import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.feedback.LookOver;
 import org.epiglyph.core.roster.StudentKey;
@@ -25,7 +28,8 @@ import org.epiglyph.workspace.Workspace;
 public final class HandBackModel {
     private final Workspace workspace;
     private final Background background;
-    private final HandingBack handingBack;
+    private final Clock clock;
+    private final BooleanProperty plain = new SimpleBooleanProperty();
     private final Origin origin;
     private final ObjectProperty<List<Outcome>> outcomes = new SimpleObjectProperty<>(List.of());
     private final StringProperty trouble = new SimpleStringProperty("");
@@ -39,8 +43,26 @@ public final class HandBackModel {
     public HandBackModel(Workspace workspace, Background background, Clock clock) throws Problem {
         this.workspace = workspace;
         this.background = background;
-        this.handingBack = new HandingBack(workspace, clock, Words.of("HandBack.author"));
+        this.clock = clock;
         this.origin = Origin.read(workspace.folder().origin());
+    }
+
+    /** True where scripts and what starts programs shall be taken out of the marked copies. */
+    BooleanProperty plainProperty() {
+        return plain;
+    }
+
+    private HandingBack handingBack() {
+        return new HandingBack(workspace, clock, Words.of("HandBack.author"), plain.get());
+    }
+
+    /** True where a document that goes back contains scripts or starts programs. */
+    boolean hasActiveContent() {
+        return workspace.batch()
+                .submissions()
+                .stream()
+                .flatMap(s -> s.documents().stream())
+                .anyMatch(d -> d.pages() instanceof Pages.Ready ready && ready.note().contains(Pages.ACTIVE));
     }
 
     Batch batch() {
@@ -78,7 +100,7 @@ public final class HandBackModel {
     }
 
     List<StudentKey> sealed() {
-        return handingBack.sealed();
+        return handingBack().sealed();
     }
 
     /** How many of the sealed ones the record has as they are now. */
@@ -102,7 +124,7 @@ public final class HandBackModel {
             if (showing == Showing.HELD) {
                 client.makeVisible(origin.task(), false);
             }
-            List<Outcome> all = handingBack.toRecord(client, origin.task(), progress);
+            List<Outcome> all = handingBack().toRecord(client, origin.task(), progress);
             if (showing == Showing.VISIBLE) {
                 client.makeVisible(origin.task(), true);
             }
@@ -114,7 +136,7 @@ public final class HandBackModel {
     /** Writes all sealed submissions and the grade sheet into a folder. */
     void toFolder(Path folder) {
         begin();
-        background.start(progress -> handingBack.toFolder(folder, progress),
+        background.start(progress -> handingBack().toFolder(folder, progress),
                 all -> finish(all, Words.of("HandBack.nowInFolder", folder)), trouble::set);
     }
 

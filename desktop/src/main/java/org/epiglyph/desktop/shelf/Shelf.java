@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.shelf;
 
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -14,6 +15,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
@@ -29,6 +31,7 @@ public final class Shelf implements Place {
     private final Consumer<Path> toDesk;
     private final Consumer<Path> toHandBack;
     private final Runnable toCollect;
+    private final Consumer<Path> toCollectAgain;
     private final VBox lines = new VBox();
     private final Label trouble = new Label();
     private final ScrollPane root;
@@ -37,19 +40,22 @@ public final class Shelf implements Place {
      * @param folder     where the batches are
      * @param toDesk     opens a batch at the desk
      * @param toHandBack opens a batch for handing back
-     * @param toCollect  begins a new batch
+     * @param toCollect  begins a new batch with files, or none yet
+     * @param toCollectAgain collects further files into a batch
      */
-    public Shelf(Path folder, Consumer<Path> toDesk, Consumer<Path> toHandBack, Runnable toCollect) {
+    public Shelf(Path folder, Consumer<Path> toDesk, Consumer<Path> toHandBack, Consumer<List<Path>> toCollect,
+            Consumer<Path> toCollectAgain) {
         this.folder = folder;
         this.toDesk = toDesk;
         this.toHandBack = toHandBack;
-        this.toCollect = toCollect;
+        this.toCollect = () -> toCollect.accept(List.of());
+        this.toCollectAgain = toCollectAgain;
         Label heading = new Label(Words.of("Shelf.heading"));
         heading.getStyleClass().add("heading");
         Button collect = new Button(Words.of("Shelf.collect"));
         collect.setId("collect");
         collect.getStyleClass().add("main-button");
-        collect.setOnAction(_ -> toCollect.run());
+        collect.setOnAction(_ -> this.toCollect.run());
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox top = new HBox(heading, space, collect);
@@ -66,6 +72,17 @@ public final class Shelf implements Place {
         root = new ScrollPane(content);
         root.setFitToWidth(true);
         root.getStyleClass().add("place");
+        root.setOnDragOver(e -> {
+            if (e.getDragboard().hasFiles()) {
+                e.acceptTransferModes(TransferMode.COPY);
+                e.consume();
+            }
+        });
+        root.setOnDragDropped(e -> {
+            toCollect.accept(e.getDragboard().getFiles().stream().map(File::toPath).toList());
+            e.setDropCompleted(true);
+            e.consume();
+        });
     }
 
     /** Says why a batch could not be opened. */
@@ -130,9 +147,14 @@ public final class Shelf implements Place {
         back.setOnAction(_ -> toHandBack.accept(batch.folder()));
         back.getStyleClass().add("link-button");
         back.setAccessibleText(Words.of("Shelf.toHandBackSpoken", batch.title()));
+        Button again = new Button(Words.of("Shelf.collectAgain"));
+        again.setOnAction(_ -> toCollectAgain.accept(batch.folder()));
+        again.getStyleClass().add("link-button");
+        again.setAccessibleText(Words.of("Shelf.collectAgainSpoken", batch.title()));
+        again.setDisable(!batch.trouble().isEmpty());
         desk.setDisable(!batch.trouble().isEmpty());
         back.setDisable(!batch.trouble().isEmpty());
-        HBox line = new HBox(names, space, figures, back, desk);
+        HBox line = new HBox(names, space, figures, again, back, desk);
         line.getStyleClass().add("batch-line");
         return line;
     }

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
@@ -35,7 +34,7 @@ class CollectModelTest {
         shelf = folder.resolve("shelf");
         DemoWorld.make(folder.resolve("office"), shelf);
         office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
-        model = new CollectModel(shelf, new Background());
+        model = new CollectModel(shelf, new Background(), Optional.empty());
     }
 
     @AfterEach
@@ -103,7 +102,10 @@ class CollectModelTest {
     void aWrongTokenAndAMissingSheetAreSaid() throws Exception {
         act(() -> model.connect(office.address(), "guess"));
         assertThat(model.troubleProperty().get()).contains("does not accept the token");
-        act(() -> model.readFiles(folder, folder.resolve("none.csv"), "Class", Optional.of(Instant.EPOCH)));
+        act(() -> {
+            model.addPlaces(java.util.List.of(folder));
+            model.readFiles(folder.resolve("none.csv").toString(), "Class", "", "");
+        });
         assertThat(model.troubleProperty().get()).contains("none.csv cannot be read");
         assertThat(model.planProperty().get()).isNull();
     }

@@ -30,6 +30,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -51,7 +52,7 @@ class DeskModelTest {
         Path target = folder.resolve("batch");
         try (NewBatch batch = NewBatch.at(target)) {
             for (int i = 1; i <= 3; i++) {
-                NewBatch.Stored stored = batch.store("d" + i, "work.pdf", new ByteArrayInputStream(new byte[]{1}));
+                Originals.Stored stored = batch.store("d" + i, "work.pdf", new ByteArrayInputStream(new byte[]{1}));
                 Document document = new Document("d" + i, "work.pdf", stored.sha256(), 1, new Pages.Ready(1, ""),
                         "test");
                 List<HandIn> handIns = i == 1

@@ -11,6 +11,7 @@ import java.util.concurrent.TimeUnit;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.Outcome;
+import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.batch.Edit;
@@ -50,11 +51,12 @@ class HandBackModelTest {
         token = Files.readString(folder.resolve("office/token"));
         Path batch = folder.resolve("batch");
         try (CollectPlan plan = Planning.fromRecord(HttpRecordClient.at(office.address(), token), DemoWorld.TASK,
-                Progress.NONE)) {
+                Optional.empty(), Progress.NONE)) {
             Collecting.carryOut(plan, MarkScheme.single(BigDecimal.valueOf(32)), Phrasebook.EMPTY, batch,
                     Progress.NONE);
         }
         workspace = Workspace.open(batch, Clock.systemUTC());
+        PageMaking.all(workspace, Progress.NONE);
         workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("29.5"))));
         workspace.edit(new Edit.Seal(ADA));
         model = new HandBackModel(workspace, new Background(), Clock.systemUTC());

@@ -4,41 +4,55 @@ import java.util.Arrays;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
-/** Whether a name from outside may be taken. */
-final class PathCheck {
-    private static final int LONGEST_NAME = 200;
+/** What is wrong or odd about a name from outside. */
+public final class PathCheck {
+    private static final int LONG_NAME = 200;
+    private static final int SHOWN = 200;
     private static final Pattern DRIVE = Pattern.compile("^[A-Za-z]:.*");
     private static final Pattern DEVICE = Pattern.compile("(?i)(con|prn|aux|nul|com[0-9]|lpt[0-9])(\\..*)?");
+    private static final Pattern LITTER = Pattern
+            .compile("(?i)(^|.*/)(__MACOSX(/.*)?|\\._[^/]*|\\.DS_Store|Thumbs\\.db|desktop\\.ini|~\\$[^/]*)");
 
     private PathCheck() {}
 
-    /** Why the path is not taken; empty where it may be. */
+    /** Why the path cannot be a submission's; empty where it can. */
     static Optional<String> refusal(String path) {
         String[] parts = path.split("/", -1);
-        if (path.startsWith("/") || DRIVE.matcher(path).matches() || path.indexOf('\\') >= 0) {
-            return Optional.of("Its name points to a fixed place on a disk. Rename it in the archive.");
+        if (path.startsWith("/") || path.startsWith("\\") || DRIVE.matcher(path).matches()) {
+            return Optional.of(
+                    "Its name points to a fixed place on a disk. Ask where this archive came from; rename the file to collect it.");
         }
-        if (Arrays.stream(parts).anyMatch(p -> p.equals("..") || p.equals(".") || p.isEmpty())) {
+        if (Arrays.stream(path.split("[/\\\\]", -1)).anyMatch(p -> p.equals("..")) || Arrays.stream(parts)
+                .anyMatch(p -> p.equals(".") || p.isEmpty())) {
             return Optional.of(
                     "Its name points outside its folder. Do not trust this archive without asking where it came from.");
         }
-        if (path.codePoints().anyMatch(PathCheck::isHidden)) {
-            return Optional.of("Its name has characters that cannot be seen. Rename it in the archive.");
-        }
-        if (Arrays.stream(parts).anyMatch(p -> p.length() > LONGEST_NAME)) {
-            return Optional.of("Its name is longer than " + LONGEST_NAME + " characters. Rename it in the archive.");
-        }
-        if (Arrays.stream(parts).anyMatch(p -> DEVICE.matcher(p).matches())) {
-            return Optional.of("Its name is that of a device. Rename it in the archive.");
+        if (LITTER.matcher(path).matches()) {
+            return Optional.of("A program left it there for itself; it is nobody's work.");
         }
         return Optional.empty();
     }
 
-    /** The path with everything that cannot be seen shown as a question mark. */
-    static String printable(String path) {
+    /** What is odd about a path that can be taken, in a sentence; empty where nothing is. */
+    static String caution(String path) {
+        String[] parts = path.split("/", -1);
+        if (path.codePoints().anyMatch(PathCheck::isHidden)) {
+            return "Its name has characters that cannot be seen or that turn the direction of reading; read it with care.";
+        }
+        if (Arrays.stream(parts).anyMatch(p -> DEVICE.matcher(p).matches())) {
+            return "Some systems take its name for a device; it is kept under another name on this disk.";
+        }
+        if (Arrays.stream(parts).anyMatch(p -> p.length() > LONG_NAME)) {
+            return "Its name is longer than " + LONG_NAME + " characters; it is kept under a shorter one on this disk.";
+        }
+        return "";
+    }
+
+    /** The path with everything that cannot be seen shown as a sign, cut where it is very long. */
+    public static String printable(String path) {
         StringBuilder out = new StringBuilder();
-        path.codePoints().limit(LONGEST_NAME).forEach(c -> out.appendCodePoint(isHidden(c) ? '?' : c));
-        return out.toString();
+        path.codePoints().limit(SHOWN).forEach(c -> out.appendCodePoint(isHidden(c) ? '\uFFFD' : c));
+        return path.codePointCount(0, path.length()) > SHOWN ? out + "\u2026" : out.toString();
     }
 
     private static boolean isHidden(int c) {

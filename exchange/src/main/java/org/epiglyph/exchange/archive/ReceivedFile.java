@@ -5,9 +5,9 @@ import java.io.InputStream;
 import java.time.Instant;
 import java.util.Optional;
 
-/** A file that arrived. Its path has been checked: relative, no dot segments, no control characters. */
+/** A file that arrived. */
 public interface ReceivedFile {
-    /** Folders and name as received, separated by slashes. */
+    /** Folders and name exactly as received, separated by slashes. A label: it never becomes a path on this disk. */
     String path();
 
     /** Length in bytes as the source states it; -1 where it does not. */
@@ -15,6 +15,9 @@ public interface ReceivedFile {
 
     /** When the source says that it was last changed. */
     Optional<Instant> changed();
+
+    /** What is odd about its name, in a sentence; empty where nothing is. */
+    String caution();
 
     /** The bytes; the caller closes. Reading fails where the content is a compression bomb. */
     InputStream open() throws IOException;

@@ -1,103 +1,150 @@
 package org.epiglyph.exchange.sheet;
 
-import java.nio.ByteBuffer;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
+import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.scoring.Criterion;
 
 /**
- * A table of separated values (RFC 4180, and other separators) that remembers where each cell stands, so that a
- * changed table differs from the received one in the changed cells alone. UTF-8 with or without a byte order mark,
- * else Windows-1252.
+ * A table of separated values (RFC 4180, and other dialects) that remembers where each cell stands, so that a changed
+ * table differs from the received one in the changed cells alone.
  */
-public final class CsvTable {
+public final class CsvTable implements Table {
     private static final char BOM = '\uFEFF';
+    private static final Pattern WITH_COMMA = Pattern.compile("-?\\d{1,4},\\d{1,3}");
+    private static final Pattern WITH_POINT = Pattern.compile("-?\\d{1,4}\\.\\d{1,3}");
     private final String text;
-    private final Charset charset;
-    private final char separator;
+    private final Dialect dialect;
     private final List<List<Cell>> rows;
+    private final boolean decimalComma;
 
-    private CsvTable(String text, Charset charset, char separator, List<List<Cell>> rows) {
+    private CsvTable(String text, Dialect dialect, List<List<Cell>> rows) {
         this.text = text;
-        this.charset = charset;
-        this.separator = separator;
+        this.dialect = dialect;
         this.rows = rows;
+        this.decimalComma = dialect.separator() != ',' && counted(WITH_COMMA) >= counted(WITH_POINT)
+                && (counted(WITH_COMMA) > 0 || dialect.separator() == ';');
+    }
+
+    private long counted(Pattern shape) {
+        return rows.stream().flatMap(List::stream).filter(c -> shape.matcher(c.value().strip()).matches()).count();
     }
 
     private record Cell(int from, int to, boolean quoted, String value) {}
 
-    /** A cell's place: zero-based row (the header is row 0) and column. */
-    public record Place(int row, int column) implements Comparable<Place> {
-        @Override
-        public int compareTo(Place other) {
-            return row != other.row ? Integer.compare(row, other.row) : Integer.compare(column, other.column);
-        }
-    }
-
     /**
-     * Reads a table.
+     * Reads a table in the dialect that it seems to be written in.
      *
      * @param name how to call it in a complaint
      * @throws Problem where a quote is never closed
      */
     public static CsvTable read(byte[] bytes, String name) throws Problem {
-        Charset charset = charset(bytes);
-        String text = new String(bytes, charset);
-        char separator = separator(text);
-        return new CsvTable(text, charset, separator, new Splitter(text, separator, name).rows());
+        return read(bytes, name, Dialect.of(bytes));
     }
 
-    /** How many rows, the header included; empty lines count. */
+    static CsvTable read(byte[] bytes, String name, Dialect dialect) throws Problem {
+        String text = new String(bytes, dialect.charset());
+        return new CsvTable(text, dialect, new Splitter(text, dialect, name).rows());
+    }
+
+    /** How it is written. */
+    public Dialect dialect() {
+        return dialect;
+    }
+
+    @Override
+    public String name() {
+        return "";
+    }
+
+    @Override
     public int rowCount() {
         return rows.size();
     }
 
-    /** The row's values, without quotes. */
+    @Override
     public List<String> row(int index) {
         return rows.get(index).stream().map(Cell::value).toList();
     }
 
-    /** The value of a cell; empty where the row is shorter. */
+    @Override
     public String value(Place place) {
         List<Cell> row = rows.get(place.row());
         return place.column() < row.size() ? row.get(place.column()).value() : "";
     }
 
+    @Override
+    public boolean hasDecimalComma() {
+        return decimalComma;
+    }
+
     /**
-     * The table's bytes with some cells changed; every other byte is as received.
+     * The table's bytes with some cells changed; every other byte is as received. A row that is too short grows by
+     * empty cells as far as the last changed one.
      *
-     * @param changes new values; a value that would start a formula is disarmed by an apostrophe in front
-     * @throws IllegalArgumentException where a place is not in the table
+     * @param changes new values; text that would start a formula is disarmed by an apostrophe in front
+     * @throws IllegalArgumentException where a row is not in the table
      */
-    public byte[] with(Map<Place, String> changes) {
+    byte[] with(Map<Place, CellValue> changes) {
         StringBuilder out = new StringBuilder();
         int at = 0;
-        for (Map.Entry<Place, String> change : new TreeMap<>(changes).entrySet()) {
+        Map<Place, CellValue> ordered = new TreeMap<>(changes);
+        for (Map.Entry<Place, CellValue> change : ordered.entrySet()) {
             Place place = change.getKey();
-            if (place.row() >= rows.size() || place.column() >= rows.get(place.row()).size()) {
+            if (place.row() >= rows.size()) {
                 throw new IllegalArgumentException("The table has no cell " + place);
             }
-            Cell cell = rows.get(place.row()).get(place.column());
-            if (!cell.value().equals(change.getValue())) {
+            List<Cell> row = rows.get(place.row());
+            if (place.column() >= row.size()) {
+                int had = grown(ordered, place);
+                out.append(text, at, row.getLast().to())
+                        .append(Character.toString(dialect.separator()).repeat(place.column() - had + 1))
+                        .append(written(change.getValue(), false));
+                at = row.getLast().to();
+                continue;
+            }
+            Cell cell = row.get(place.column());
+            if (!says(cell.value(), change.getValue())) {
                 out.append(text, at, cell.from()).append(written(change.getValue(), cell.quoted()));
                 at = cell.to();
             }
         }
-        return out.append(text.substring(at)).toString().getBytes(charset);
+        return out.append(text.substring(at)).toString().getBytes(dialect.charset());
     }
 
-    private String written(String value, boolean quoted) {
-        String harmless = disarmed(value);
-        boolean needed = quoted || harmless.indexOf(separator) >= 0 || harmless.indexOf('"') >= 0
+    /** How many cells the row has already, with those that earlier changes have added. */
+    private int grown(Map<Place, CellValue> changes, Place place) {
+        return changes.keySet()
+                .stream()
+                .filter(p -> p.row() == place.row() && p.column() < place.column())
+                .mapToInt(p -> p.column() + 1)
+                .reduce(rows.get(place.row()).size(), Math::max);
+    }
+
+    /** True where the cell says that already, be it written in another way: 7,50 says 7.5. */
+    private static boolean says(String cell, CellValue value) {
+        return switch (value) {
+            case CellValue.Words(String words) -> cell.equals(words);
+            case CellValue.Number(BigDecimal number) -> cell.strip().matches("-?\\d+([.,]\\d+)?")
+                    && new BigDecimal(cell.strip().replace(',', '.')).compareTo(number) == 0;
+        };
+    }
+
+    private String written(CellValue value, boolean quoted) {
+        String harmless = switch (value) {
+            case CellValue.Words(String words) -> disarmed(words);
+            case CellValue.Number(BigDecimal number) ->
+                decimalComma ? Criterion.words(number).replace('.', ',') : Criterion.words(number);
+        };
+        String quote = Character.toString(dialect.quote());
+        boolean needed = quoted || harmless.indexOf(dialect.separator()) >= 0 || harmless.contains(quote)
                 || harmless.indexOf('\n') >= 0
                 || harmless.indexOf('\r') >= 0 || !harmless.equals(harmless.strip());
-        return needed ? '"' + harmless.replace("\"", "\"\"") + '"' : harmless;
+        return needed ? quote + harmless.replace(quote, quote + quote) + quote : harmless;
     }
 
     /** A spreadsheet takes text that starts with = + - @ or a control character for a formula (common practice, no source). */
@@ -106,42 +153,18 @@ public final class CsvTable {
         return !value.isEmpty() && "=+-@\t\r".indexOf(value.charAt(0)) >= 0 && !number ? "'" + value : value;
     }
 
-    private static Charset charset(byte[] bytes) {
-        try {
-            StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes));
-            return StandardCharsets.UTF_8;
-        } catch (CharacterCodingException e) {
-            Charset western = Charset.forName("windows-1252");
-            boolean exact = Arrays.equals(new String(bytes, western).getBytes(western), bytes);
-            return exact ? western : StandardCharsets.ISO_8859_1;
-        }
-    }
-
-    /** The separator that occurs most in the first line outside quotes. */
-    private static char separator(String text) {
-        char best = ',';
-        long most = 0;
-        String first = text.lines().findFirst().orElse("").replaceAll("\"[^\"]*\"", "");
-        for (char candidate : new char[]{',', ';', '\t'}) {
-            long count = first.chars().filter(c -> c == candidate).count();
-            if (count > most) {
-                best = candidate;
-                most = count;
-            }
-        }
-        return best;
-    }
-
     /** Cuts the text into cells. */
     private static final class Splitter {
         private final String text;
         private final char separator;
+        private final char quote;
         private final String name;
         private int at;
 
-        Splitter(String text, char separator, String name) {
+        Splitter(String text, Dialect dialect, String name) {
             this.text = text;
-            this.separator = separator;
+            this.separator = dialect.separator();
+            this.quote = dialect.quote();
             this.name = name;
             this.at = !text.isEmpty() && text.charAt(0) == BOM ? 1 : 0;
         }
@@ -173,7 +196,7 @@ public final class CsvTable {
 
         private Cell cell() throws Problem {
             int from = at;
-            if (at < text.length() && text.charAt(at) == '"') {
+            if (at < text.length() && text.charAt(at) == quote) {
                 return quotedCell(from);
             }
             while (at < text.length() && text.charAt(at) != separator && text.charAt(at) != '\n'
@@ -187,17 +210,17 @@ public final class CsvTable {
             StringBuilder value = new StringBuilder();
             at++;
             while (true) {
-                int quote = text.indexOf('"', at);
-                if (quote < 0) {
+                int closing = text.indexOf(quote, at);
+                if (closing < 0) {
                     long line = text.substring(0, from).lines().count()
                             + (from == 0 || text.charAt(from - 1) == '\n' ? 1 : 0);
                     throw new Problem("In " + name + " a quotation mark is opened on line " + line
                             + " and never closed. Mend that line and read the table again.");
                 }
-                value.append(text, at, quote);
-                at = quote + 1;
-                if (at < text.length() && text.charAt(at) == '"') {
-                    value.append('"');
+                value.append(text, at, closing);
+                at = closing + 1;
+                if (at < text.length() && text.charAt(at) == quote) {
+                    value.append(quote);
                     at++;
                 } else {
                     break;

@@ -1,107 +1,164 @@
 package org.epiglyph.exchange.sheet;
 
 import java.math.BigDecimal;
-import java.time.DateTimeException;
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
-import java.time.OffsetDateTime;
+import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.Criterion;
 
-/** The record system's table: the class in, scores and feedback out. Only those two cells of a row are ever written. */
+/** The record system's table: the class in, scores and feedback out. Only the score and feedback of a row are ever written. */
 public final class GradeSheet {
-    private final CsvTable table;
+    private final SheetFile file;
+    private final SheetRoles roles;
+    private final Table table;
     private final Map<StudentKey, Integer> rows = new LinkedHashMap<>();
-    private final int key;
-    private final OptionalInt given;
-    private final OptionalInt family;
-    private final OptionalInt name;
-    private final OptionalInt section;
-    private final OptionalInt handedIn;
-    private final OptionalInt maximum;
-    private final int score;
-    private final int feedback;
 
-    private GradeSheet(CsvTable table, String called) throws Problem {
-        this.table = table;
-        Columns columns = new Columns(table.rowCount() == 0 ? List.of() : table.row(0));
-        key = required(columns.find("student key", "key", "record key", "student id", "id"), called, "student key");
-        score = required(columns.find("score", "points", "result"), called, "score");
-        feedback = required(columns.find("feedback", "comment", "remark"), called, "feedback");
-        given = columns.find("given name", "first name");
-        family = columns.find("family name", "last name", "surname");
-        name = columns.find("name", "student", "full name");
-        section = columns.find("section", "group");
-        handedIn = columns.find("handed in", "handed in at", "time");
-        maximum = columns.find("maximum", "max");
-        indexRows(called);
+    private GradeSheet(SheetFile file, SheetRoles roles) throws Problem {
+        this.file = file;
+        this.roles = roles;
+        this.table = file.tables().get(roles.table());
+        if (roles.column(Role.KEY).isEmpty() && roles.column(Role.NAME).isEmpty()
+                && roles.column(Role.FAMILY).isEmpty()) {
+            throw new Problem(file.called()
+                    + " has no column that tells the student. Say by hand which one holds the key or the names, or head it 'student key'.");
+        }
+        indexRows();
     }
 
     /**
-     * Reads a sheet.
+     * Reads a sheet, its columns recognised by their headings.
      *
      * @param called how to call it in a complaint
-     * @throws Problem where it is no table, lacks a column for key, score or feedback, or lists a key twice
+     * @throws Problem where it is no table, no column tells the student, or one stands twice
      */
     public static GradeSheet read(byte[] bytes, String called) throws Problem {
-        return new GradeSheet(CsvTable.read(bytes, called), called);
+        SheetFile file = SheetFile.read(bytes, called);
+        return of(file, SheetRoles.recognise(file));
     }
 
-    private static int required(OptionalInt column, String called, String heading) throws Problem {
-        return column.orElseThrow(() -> new Problem(
-                called + " has no column headed '" + heading + "'. Add that heading to its first line."));
+    /** A sheet with the roles that its columns are said to have. */
+    public static GradeSheet of(SheetFile file, SheetRoles roles) throws Problem {
+        return new GradeSheet(file, roles);
     }
 
-    private void indexRows(String called) throws Problem {
-        for (int row = 1; row < table.rowCount(); row++) {
-            String value = at(row, key).strip();
+    /** A new sheet for a class that came without one: RFC 4180, UTF-8, with empty scores. */
+    public static GradeSheet blank(List<Student> students) throws Problem {
+        StringBuilder text = new StringBuilder("student key,given name,family name,section,score,feedback\r\n");
+        for (Student s : students) {
+            text.append(String.join(",", quoted(s.key().value()), quoted(s.given()), quoted(s.family()),
+                    quoted(s.section())))
+                    .append(",,\r\n");
+        }
+        return read(text.toString().getBytes(StandardCharsets.UTF_8), "The new grade sheet");
+    }
+
+    private static String quoted(String value) {
+        return '"' + value.replace("\"", "\"\"") + '"';
+    }
+
+    private void indexRows() throws Problem {
+        for (int row = roles.header() + 1; row < table.rowCount(); row++) {
+            String value = key(row);
             if (value.isEmpty()) {
                 continue;
             }
             if (rows.put(new StudentKey(value), row) != null) {
-                throw new Problem(called + " lists the key " + value + " twice (line " + (row + 1)
-                        + "). Remove one of the two lines.");
+                throw new Problem(file.called() + " lists " + value + " twice (line " + (row + 1)
+                        + "). Remove one of the two lines, or choose another column for the key.");
             }
         }
         if (rows.isEmpty()) {
-            throw new Problem(called + " lists no student. Export it again from the record system.");
+            throw new Problem(file.called() + " lists no student. Export it again from the record system.");
         }
+    }
+
+    /** The key; where the sheet has none, the name stands for it. */
+    private String key(int row) {
+        return roles.column(Role.KEY).isPresent()
+                ? at(row, Role.KEY)
+                : String.join(" ", at(row, Role.NAME), at(row, Role.GIVEN), at(row, Role.FAMILY)).strip();
+    }
+
+    public SheetFile file() {
+        return file;
+    }
+
+    public SheetRoles roles() {
+        return roles;
     }
 
     /** The class in the sheet's order. A student without a name is called by the key. */
     public Roster roster() {
         List<Student> students = new ArrayList<>();
-        rows.forEach((student, row) -> {
-            String whole = family.isPresent() ? at(row, family) : at(row, name);
-            students.add(new Student(student, at(row, given).strip(), whole.isBlank() ? student.value() : whole.strip(),
-                    at(row, section).strip()));
-        });
+        rows.forEach((key, row) -> students.add(student(key, row)));
         return new Roster(students);
     }
 
-    /** When the student handed in, where the sheet says so as an ISO 8601 time with its offset. */
-    public Optional<Instant> handedIn(StudentKey student) {
-        try {
-            return Optional.of(OffsetDateTime.parse(at(rows.get(student), handedIn).strip()).toInstant());
-        } catch (DateTimeException e) {
-            return Optional.empty();
+    private Student student(StudentKey key, int row) {
+        String family = at(row, Role.FAMILY);
+        String given = at(row, Role.GIVEN);
+        if (family.isEmpty() && !at(row, Role.NAME).isEmpty()) {
+            PersonName name = PersonName.of(at(row, Role.NAME));
+            family = name.family();
+            given = name.given();
         }
+        if (family.isEmpty()) {
+            family = given.isEmpty() ? key.value() : given;
+            given = "";
+        }
+        return new Student(key, given, family, at(row, Role.SECTION));
+    }
+
+    /** When the student handed in, where the sheet says so. */
+    public Optional<Instant> handedIn(StudentKey student, ZoneId zone) {
+        return WrittenTime.read(at(rows.get(student), Role.HANDED_IN), zone);
+    }
+
+    /** The due times of students who were given longer. */
+    public Map<StudentKey, Instant> extensions(ZoneId zone) {
+        Map<StudentKey, Instant> extensions = new LinkedHashMap<>();
+        rows.forEach((student, row) -> WrittenTime.read(at(row, Role.EXTENSION), zone)
+                .ifPresent(until -> extensions.put(student, until)));
+        return extensions;
+    }
+
+    /** Whose row names a file, by the file's name without folders. A name that stands in two rows is left out. */
+    public Map<String, StudentKey> files() {
+        Map<String, StudentKey> files = new HashMap<>();
+        Set<String> twice = new LinkedHashSet<>();
+        rows.forEach((student, row) -> {
+            for (String named : at(row, Role.FILE).split("[;|\n]")) {
+                String plain = named.strip();
+                StudentKey before = plain.isEmpty() ? null : files.put(plain, student);
+                if (before != null && !before.equals(student)) {
+                    twice.add(plain);
+                }
+            }
+        });
+        files.keySet().removeAll(twice);
+        return files;
+    }
+
+    /** The line in which the student stands, from 1 as a marker counts. */
+    public int line(StudentKey student) {
+        return rows.get(student) + 1;
     }
 
     /** The maximum that the first row with one states. */
     public Optional<BigDecimal> maximum() {
         for (int row : rows.values()) {
-            String value = at(row, maximum).strip();
+            String value = at(row, Role.MAXIMUM).replace(',', '.');
             if (value.matches("\\d+([.]\\d+)?") && new BigDecimal(value).signum() > 0) {
                 return Optional.of(new BigDecimal(value));
             }
@@ -118,34 +175,37 @@ public final class GradeSheet {
     public record Filled(BigDecimal score, String feedback) {}
 
     /**
-     * The sheet's bytes with the given students' score and feedback; every other byte is as received.
+     * The sheet's bytes with the given students' score and feedback; everything else is as received.
      *
-     * @throws Problem where a student has no row or the row is too short
+     * @throws Problem where there is no column for the score, a student has no row, or a cell may not be written
      */
     public byte[] with(Map<StudentKey, Filled> filled) throws Problem {
-        Map<CsvTable.Place, String> changes = new LinkedHashMap<>();
+        if (roles.column(Role.SCORE).isEmpty()) {
+            throw new Problem(file.called()
+                    + " has no column for the score. Head one 'score', or say which it is when you collect the batch.");
+        }
+        Map<Place, CellValue> changes = new LinkedHashMap<>();
         Set<String> missing = new LinkedHashSet<>();
         filled.forEach((student, cells) -> {
             Integer row = rows.get(student);
-            if (row == null || table.row(row).size() <= Math.max(score, feedback)) {
+            if (row == null) {
                 missing.add(student.value());
                 return;
             }
-            changes.put(new CsvTable.Place(row, score), Criterion.words(cells.score()));
-            changes.put(new CsvTable.Place(row, feedback), cells.feedback());
+            changes.put(new Place(row, roles.column(Role.SCORE).getAsInt()), new CellValue.Number(cells.score()));
+            roles.column(Role.FEEDBACK)
+                    .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Words(cells.feedback())));
         });
         if (!missing.isEmpty()) {
             throw new Problem("The grade sheet has no place for " + String.join(", ", missing)
                     + ". Export it again from the record system.");
         }
-        return table.with(changes);
+        return file.with(table, changes);
     }
 
-    private String at(int row, OptionalInt column) {
-        return column.isPresent() ? at(row, column.getAsInt()) : "";
-    }
-
-    private String at(int row, int column) {
-        return table.value(new CsvTable.Place(row, column));
+    private String at(int row, Role role) {
+        return roles.column(role).isPresent()
+                ? table.value(new Place(row, roles.column(role).getAsInt())).strip()
+                : "";
     }
 }

@@ -5,9 +5,9 @@ import java.util.OptionalInt;
 import org.epiglyph.core.Problem;
 
 /** One row read cell by cell, with complaints that name its line. */
-record TableRow(CsvTable table, int row, String called) {
+record TableRow(Table table, int row, String called) {
     String text(OptionalInt column) {
-        return column.isEmpty() ? "" : table.value(new CsvTable.Place(row, column.getAsInt())).strip();
+        return column.isEmpty() ? "" : table.value(new Place(row, column.getAsInt())).strip();
     }
 
     BigDecimal number(OptionalInt column, String heading) throws Problem {

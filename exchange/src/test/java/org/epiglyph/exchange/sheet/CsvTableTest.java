@@ -50,11 +50,12 @@ class CsvTableTest {
                 printer.printRecord(row);
             }
         }
-        CsvTable table = read(out.toString());
+        CsvTable table = CsvTable.read(out.toString().getBytes(StandardCharsets.UTF_8), "a sheet",
+                new Dialect(StandardCharsets.UTF_8, ',', '"'));
         for (int i = 0; i < rows.size(); i++) {
             assertThat(table.row(i + 1)).isEqualTo(rows.get(i));
         }
-        byte[] changed = table.with(Map.of(new CsvTable.Place(1, 2), "new, \"words\"\nhere"));
+        byte[] changed = table.with(Map.of(new Place(1, 2), new CellValue.Words("new, \"words\"\nhere")));
         List<List<String>> expected = new ArrayList<>(rows);
         expected.set(0, List.of(rows.getFirst().get(0), rows.getFirst().get(1), "new, \"words\"\nhere",
                 rows.getFirst().get(3)));
@@ -74,8 +75,8 @@ class CsvTableTest {
         String odd = "\uFEFFkey; name ;score;note\n\"K-1\";Åsa ;;  x\nK-2;\"B;o\";5,5;\n";
         CsvTable table = read(odd);
         assertThat(table.row(2)).containsExactly("K-2", "B;o", "5,5", "");
-        byte[] changed = table.with(Map.of(new CsvTable.Place(1, 2), "7.5"));
-        assertThat(new String(changed, StandardCharsets.UTF_8)).isEqualTo(odd.replace("Åsa ;;", "Åsa ;7.5;"));
+        byte[] changed = table.with(Map.of(new Place(1, 2), new CellValue.Number(new java.math.BigDecimal("7.5"))));
+        assertThat(new String(changed, StandardCharsets.UTF_8)).isEqualTo(odd.replace("Åsa ;;", "Åsa ;7,5;"));
         assertThat(table.with(Map.of())).isEqualTo(odd.getBytes(StandardCharsets.UTF_8));
     }
 
@@ -83,7 +84,7 @@ class CsvTableTest {
     void anOldWesternSheetKeepsItsEncoding() throws Problem {
         Charset western = Charset.forName("windows-1252");
         byte[] bytes = "key,name,score\r\nK-1,Müller – Söhne,\r\n".getBytes(western);
-        byte[] changed = CsvTable.read(bytes, "a sheet").with(Map.of(new CsvTable.Place(1, 2), "3"));
+        byte[] changed = CsvTable.read(bytes, "a sheet").with(Map.of(new Place(1, 2), new CellValue.Words("3")));
         assertThat(changed).isEqualTo("key,name,score\r\nK-1,Müller – Söhne,3\r\n".getBytes(western));
     }
 
@@ -92,7 +93,8 @@ class CsvTableTest {
     void wordsThatWouldStartAFormulaAreDisarmedAndNumbersAreNot() throws Problem {
         CsvTable table = read("key,score,feedback\nK-1,,\n");
         byte[] changed = table
-                .with(Map.of(new CsvTable.Place(1, 1), "-0.5", new CsvTable.Place(1, 2), "=HYPERLINK(\"http://x\")"));
+                .with(Map.of(new Place(1, 1), new CellValue.Number(new java.math.BigDecimal("-0.5")), new Place(1, 2),
+                        new CellValue.Words("=HYPERLINK(\"http://x\")")));
         assertThat(new String(changed, StandardCharsets.UTF_8))
                 .isEqualTo("key,score,feedback\nK-1,-0.5,\"'=HYPERLINK(\"\"http://x\"\")\"\n");
     }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
+import java.time.ZoneOffset;
 import java.util.Map;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.StudentKey;
@@ -33,16 +34,20 @@ class GradeSheetTest {
         GradeSheet sheet = GradeSheet.read(bytes(SHEET), "the sheet");
         assertThat(sheet.roster().students()).extracting(s -> s.name()).containsExactly("Ada Example", "Mahendra");
         assertThat(sheet.maximum()).hasValue(new BigDecimal("32"));
-        assertThat(sheet.handedIn(new StudentKey("K-1"))).isPresent();
-        assertThat(sheet.handedIn(new StudentKey("K-2"))).isEmpty();
+        assertThat(sheet.handedIn(new StudentKey("K-1"), ZoneOffset.UTC)).isPresent();
+        assertThat(sheet.handedIn(new StudentKey("K-2"), ZoneOffset.UTC)).isEmpty();
     }
 
     @Test
     void whatIsMissingIsNamed() {
-        assertThatThrownBy(() -> GradeSheet.read(bytes("key,name\nK-1,Ada\n"), "marks.csv")).isInstanceOf(Problem.class)
-                .hasMessage("marks.csv has no column headed 'score'. Add that heading to its first line.");
+        assertThatThrownBy(() -> GradeSheet.read(bytes("colour,size\nred,4\nblue,5\n"), "marks.csv"))
+                .isInstanceOf(Problem.class)
+                .hasMessageContaining("marks.csv has no column that tells the student");
+        assertThatThrownBy(() -> GradeSheet.read(bytes("key,name\nK-1,Ada\n"), "marks.csv")
+                .with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(BigDecimal.ONE, ""))))
+                .hasMessageContaining("has no column for the score");
         assertThatThrownBy(() -> GradeSheet.read(bytes("key,score,feedback\nK-1,,\nK-1,,\n"), "marks.csv"))
-                .hasMessageContaining("lists the key K-1 twice (line 3)");
+                .hasMessageContaining("lists K-1 twice (line 3)");
         assertThatThrownBy(() -> GradeSheet.read(bytes(SHEET), "s")
                 .with(Map.of(new StudentKey("K-9"), new GradeSheet.Filled(BigDecimal.ONE, ""))))
                 .hasMessageContaining("has no place for K-9");

@@ -1,0 +1,201 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Executor;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.documents.Intake;
+import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Makes pages of received documents in the background, those of the student on the desk first, then of those who follow
+ * in the roll. Pages that were deleted are made again, the same as before.
+ */
+public final class PageMaking implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(PageMaking.class);
+    private static final int RETRY_MILLIS = 2000;
+    private final Workspace workspace;
+    private final Executor editing;
+    private final Set<String> tried = new HashSet<>();
+    private final Thread thread;
+    private StudentKey first;
+    private boolean ended;
+
+    private record Work(StudentKey student, Document document) {}
+
+    /**
+     * Starts.
+     *
+     * @param editing makes the edits that say what became of a document, for example on the interface thread
+     */
+    public PageMaking(Workspace workspace, Executor editing) {
+        this.workspace = workspace;
+        this.editing = editing;
+        this.thread = Thread.ofPlatform()
+                .daemon()
+                .name("making pages")
+                .priority(Thread.MIN_PRIORITY + 2)
+                .start(this::work);
+    }
+
+    /** Makes all pages that are missing, and comes back when that is done. */
+    public static void all(Workspace workspace, Progress progress) throws Problem {
+        List<Work> all = missing(workspace, workspace.batch(), Optional.empty());
+        for (int i = 0; i < all.size(); i++) {
+            progress.at(all.get(i).document.name(), i, all.size());
+            workspace.edit(
+                    new Edit.MakePages(all.get(i).student, all.get(i).document.id(), make(workspace, all.get(i))));
+        }
+    }
+
+    /**
+     * Opens a locked document.
+     *
+     * @return the edit that says what became of it; still locked where the password is not the right one
+     */
+    public static Edit unlock(Workspace workspace, StudentKey student, Document document, String password)
+            throws Problem {
+        try {
+            Pages pages = Intake.unlock(workspace.folder().original(document),
+                    workspace.folder().renditions().resolve(document.id() + ".pdf"), password);
+            return new Edit.MakePages(student, document.id(), pages);
+        } catch (IOException e) {
+            throw full(document, e);
+        }
+    }
+
+    /** Makes the pages of this student first, then those of the students who follow. */
+    public synchronized void first(StudentKey student) {
+        first = student;
+        notifyAll();
+    }
+
+    private void work() {
+        try {
+            for (Optional<Work> next = next(); next.isPresent(); next = next()) {
+                Work work = next.get();
+                try {
+                    Pages pages = make(workspace, work);
+                    editing.execute(() -> record(work, pages));
+                } catch (Problem e) {
+                    LOG.warn("Pages could not be made", e.getCause());
+                    forget(work);
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void record(Work work, Pages pages) {
+        synchronized (this) {
+            if (ended) {
+                return;
+            }
+        }
+        boolean told = workspace.batch()
+                .submission(work.student)
+                .findDocument(work.document.id())
+                .filter(d -> d.pages().equals(pages))
+                .isPresent();
+        if (!told) {
+            workspace.edit(new Edit.MakePages(work.student, work.document.id(), pages));
+        }
+    }
+
+    /** A full disk is tried again after a while. */
+    private synchronized void forget(Work work) throws InterruptedException {
+        tried.remove(work.document.id());
+        wait(RETRY_MILLIS);
+    }
+
+    private synchronized Optional<Work> next() throws InterruptedException {
+        while (!ended) {
+            Optional<Work> next = missing(workspace, workspace.batch(), Optional.ofNullable(first)).stream()
+                    .filter(w -> !tried.contains(w.document.id()))
+                    .findFirst();
+            if (next.isPresent()) {
+                tried.add(next.get().document.id());
+                return next;
+            }
+            wait();
+        }
+        return Optional.empty();
+    }
+
+    private static List<Work> missing(Workspace workspace, Batch batch, Optional<StudentKey> first) {
+        List<Submission> all = List.copyOf(batch.submissions());
+        int start = first.map(f -> indexOf(all, f)).orElse(0);
+        List<Work> missing = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            Submission submission = all.get((start + i) % all.size());
+            List<HandIn> handIns = new ArrayList<>(submission.handIns());
+            submission.current().ifPresent(c -> {
+                handIns.remove(c);
+                handIns.addFirst(c);
+            });
+            for (HandIn handIn : handIns) {
+                handIn.documents()
+                        .stream()
+                        .filter(d -> isMissing(workspace, d))
+                        .forEach(d -> missing.add(new Work(submission.student().key(), d)));
+            }
+        }
+        return missing;
+    }
+
+    private static int indexOf(List<Submission> all, StudentKey student) {
+        for (int i = 0; i < all.size(); i++) {
+            if (all.get(i).student().key().equals(student)) {
+                return i;
+            }
+        }
+        return 0;
+    }
+
+    private static boolean isMissing(Workspace workspace, Document document) {
+        return switch (document.pages()) {
+            case Pages.Awaited() -> true;
+            case Pages.Ready ready -> !ready.rendition().isEmpty() && !Files.exists(workspace.folder().pages(document));
+            case Pages.None _,Pages.Locked _ -> false;
+        };
+    }
+
+    private static Pages make(Workspace workspace, Work work) throws Problem {
+        try {
+            return Intake.examine(workspace.folder().original(work.document),
+                    workspace.folder().renditions().resolve(work.document.id() + ".pdf"));
+        } catch (IOException e) {
+            throw full(work.document, e);
+        }
+    }
+
+    private static Problem full(Document document, IOException cause) {
+        return new Problem("The pages of " + document.name()
+                + " could not be written. See that the disk has room and the batch's folder can be written to.", cause);
+    }
+
+    /** Stops; what is being made is finished when it is opened again. */
+    @Override
+    public void close() {
+        synchronized (this) {
+            ended = true;
+            notifyAll();
+        }
+        thread.interrupt();
+    }
+}

@@ -1,0 +1,163 @@
+package org.epiglyph.carrier;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.filing.FilingRule;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.exchange.filing.RuleFile;
+import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.exchange.sheet.Role;
+import org.epiglyph.exchange.sheet.SheetFile;
+import org.epiglyph.exchange.sheet.SheetRoles;
+import org.epiglyph.workspace.BatchFolder;
+
+/**
+ * What became of each received file of a batch and what its grade sheet means; kept beside the batch as readable JSON, so
+ * that the next collect knows what was decided.
+ *
+ * @param sheet which column of the grade sheet says what; null where there is no sheet
+ * @param lines one a file, in the order in which they came
+ */
+public record Register(Sheet sheet, List<Line> lines) {
+    /** A batch of which nothing is kept; those of the first version are such. */
+    public static final Register EMPTY = new Register(null, List.of());
+    private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+    public Register {
+        lines = List.copyOf(lines);
+    }
+
+    /** What a file became. */
+    public enum Fate {
+        /** A document of a student's submission. */
+        MATCHED,
+        /** Nobody's, by the marker's decision. */
+        SET_ASIDE,
+        /** Something that cannot be a submission; kept as it is. */
+        KEPT
+    }
+
+    /**
+     * One received file.
+     *
+     * @param path    as received
+     * @param sha256  digest of its bytes
+     * @param id      name of its folder among the originals
+     * @param student whose it is; empty unless matched
+     * @param decided true where the marker said so
+     * @param why     the evidence or the reason
+     */
+    public record Line(String path, String sha256, String id, Fate fate, String student, boolean decided, String why) {}
+
+    /**
+     * The grade sheet.
+     *
+     * @param ending  csv or xlsx
+     * @param table   number of the worksheet, from 0
+     * @param header  row of the headings, from 0
+     * @param columns column of each role
+     */
+    public record Sheet(String ending, int table, int header, Map<Role, Integer> columns) {
+        static Sheet of(GradeSheet sheet) {
+            SheetRoles roles = sheet.roles();
+            return new Sheet(sheet.file().ending(), roles.table(), roles.header(), roles.columns());
+        }
+    }
+
+    /** What the marker decided about paths: a student, or set aside. */
+    Map<String, Optional<StudentKey>> decisions() {
+        Map<String, Optional<StudentKey>> decisions = new HashMap<>();
+        for (Line line : lines) {
+            if (line.decided() || line.fate() == Fate.SET_ASIDE) {
+                decisions.put(line.path(), line.fate() == Fate.MATCHED
+                        ? Optional.of(new StudentKey(line.student()))
+                        : Optional.empty());
+            }
+        }
+        return decisions;
+    }
+
+    /** With a line for each document of the batch that has none: batches of the first version keep no lines. */
+    Register completed(Batch batch) {
+        Set<String> known = new HashSet<>();
+        lines.forEach(l -> known.add(l.id()));
+        List<Line> more = new ArrayList<>();
+        for (Submission submission : batch.submissions()) {
+            for (HandIn handIn : submission.handIns()) {
+                for (Document d : handIn.documents()) {
+                    if (known.add(d.id())) {
+                        more.add(new Line(d.path(), d.sha256(), d.id(), Fate.MATCHED,
+                                submission.student().key().value(), false, d.evidence()));
+                    }
+                }
+            }
+        }
+        return with(null, more);
+    }
+
+    Register with(Sheet other, List<Line> more) {
+        List<Line> all = new ArrayList<>(lines);
+        all.addAll(more);
+        return new Register(other == null ? sheet : other, all);
+    }
+
+    /** Reads what is kept of a batch. */
+    public static Register read(BatchFolder folder) throws Problem {
+        if (!Files.exists(folder.register())) {
+            return EMPTY;
+        }
+        try {
+            return JSON.readValue(folder.register().toFile(), Register.class);
+        } catch (IOException e) {
+            throw new Problem(folder.register()
+                    + " cannot be read. Restore it from a copy, or delete it: then earlier decisions about files are forgotten, nothing else.",
+                    e);
+        }
+    }
+
+    void write(BatchFolder folder) throws IOException {
+        Path beside = folder.register().resolveSibling("files.json.part");
+        JSON.writeValue(beside.toFile(), this);
+        Files.move(beside, folder.register(), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+    }
+
+    /** The filing rule of a batch, where one is known. */
+    public static Optional<FilingRule> rule(BatchFolder folder) throws Problem {
+        return Files.exists(folder.filingRule())
+                ? Optional.of(RuleFile.read(folder.filingRule()))
+                : Optional.empty();
+    }
+
+    /** The grade sheet of a batch as it was received, where there is one. */
+    public Optional<GradeSheet> gradeSheet(BatchFolder folder) throws Problem {
+        Path file = folder.gradeSheet(sheet == null ? "csv" : sheet.ending());
+        if (!Files.exists(file)) {
+            return Optional.empty();
+        }
+        try {
+            SheetFile read = SheetFile.read(Files.readAllBytes(file), "The batch's grade sheet");
+            SheetRoles roles = sheet == null
+                    ? SheetRoles.recognise(read)
+                    : new SheetRoles(sheet.table(), sheet.header(), sheet.columns());
+            return Optional.of(GradeSheet.of(read, roles));
+        } catch (IOException e) {
+            throw new Problem("The grade sheet " + file + " cannot be read. Restore it from a copy.", e);
+        }
+    }
+}

@@ -1,0 +1,12 @@
+package org.epiglyph.core.filing;
+
+import org.epiglyph.core.roster.StudentKey;
+
+/**
+ * A student whose a file may be.
+ *
+ * @param student  the student
+ * @param sureness how sure
+ * @param evidence why, in words
+ */
+public record Candidate(StudentKey student, Sureness sureness, String evidence) {}

@@ -1,0 +1,224 @@
+package org.epiglyph.core.filing;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * How one record system names the files that it gives out: which parts identify the student, what stands between
+ * them, and where the free part begins. Everything before the free part is locked: it comes back as it came.
+ *
+ * @param name  what the rule is called; never blank
+ * @param level {@link #FILE} where the file name carries the parts, else the number of the folder from the outside, from 0
+ * @param parts in order; the last one is {@link Kind#FREE}
+ */
+public record FilingRule(String name, int level, List<Part> parts) {
+    /** The file name, not a folder, identifies the student. */
+    public static final int FILE = -1;
+    private static final Pattern WORD = Pattern.compile("<([^<>]*)>");
+
+    /** What a varying part of a name says. */
+    public enum Kind {
+        KEY("key", ".+?"), FAMILY("family", ".+?"), GIVEN("given", ".+?"), INITIALS("initials", "\\p{L}{1,5}"), SECTION(
+                "section", ".+?"), HAND_IN("hand-in", "\\d{1,3}"), ANY("any", ".+?"), FREE("free", ".*");
+
+        private final String word;
+        private final String shape;
+
+        Kind(String word, String shape) {
+            this.word = word;
+            this.shape = shape;
+        }
+
+        /** The word for it in a written rule. */
+        public String word() {
+            return word;
+        }
+
+        boolean identifies() {
+            return this == KEY || this == FAMILY || this == GIVEN || this == INITIALS;
+        }
+    }
+
+    /** A part of a name. */
+    public sealed interface Part {
+        /** Varies from file to file. */
+        record Field(Kind kind) implements Part {}
+
+        /** Stands in every name as it is. */
+        record Fixed(String text) implements Part {}
+    }
+
+    public FilingRule {
+        parts = List.copyOf(parts);
+        if (name.isBlank() || level < FILE) {
+            throw new IllegalArgumentException(
+                    "A filing rule needs a name and a place, not '" + name + "' and " + level);
+        }
+        List<Kind> kinds = parts.stream()
+                .filter(p -> p instanceof Part.Field)
+                .map(p -> ((Part.Field) p).kind())
+                .toList();
+        if (kinds.isEmpty() || kinds.getLast() != Kind.FREE || kinds.indexOf(Kind.FREE) != kinds.size() - 1
+                || !parts.getLast().equals(new Part.Field(Kind.FREE))) {
+            throw new IllegalArgumentException("A filing rule ends with <free>, and has it once.");
+        }
+        if (kinds.stream().noneMatch(Kind::identifies)) {
+            throw new IllegalArgumentException(
+                    "A filing rule needs a part that tells the student: <key>, <family>, <given> or <initials>.");
+        }
+        for (int i = 1; i < parts.size() - 1; i++) {
+            if (parts.get(i) instanceof Part.Field && parts.get(i - 1) instanceof Part.Field) {
+                throw new IllegalArgumentException(
+                        "Between two parts in angle brackets something must stand that parts them, for example _.");
+            }
+        }
+    }
+
+    /** What a name says by the rule. */
+    public record Reading(Map<Kind, String> fields, String locked) {}
+
+    /**
+     * Reads the parts of a rule, for example {@code <key>_h<hand-in>_<free>}. Where the last part is not free, it is added.
+     *
+     * @throws IllegalArgumentException with a sentence for the marker where it is none
+     */
+    public static FilingRule of(String name, int level, String written) {
+        List<Part> parts = new ArrayList<>();
+        Matcher words = WORD.matcher(written);
+        int at = 0;
+        while (words.find()) {
+            fixed(parts, written.substring(at, words.start()));
+            String word = words.group(1).strip().toLowerCase(Locale.ROOT);
+            Kind kind = kind(word).orElseThrow(() -> new IllegalArgumentException("<" + word
+                    + "> is no part of a filing rule. There are <key>, <family>, <given>, <initials>, <section>, <hand-in>, <any> and <free>."));
+            parts.add(new Part.Field(kind));
+            at = words.end();
+        }
+        fixed(parts, written.substring(at));
+        if (!parts.isEmpty() && !parts.getLast().equals(new Part.Field(Kind.FREE))) {
+            parts.add(new Part.Field(Kind.FREE));
+        }
+        return new FilingRule(name, level, parts);
+    }
+
+    private static void fixed(List<Part> parts, String text) {
+        if (!text.isEmpty()) {
+            parts.add(new Part.Fixed(text));
+        }
+    }
+
+    private static Optional<Kind> kind(String word) {
+        for (Kind kind : Kind.values()) {
+            if (kind.word().equals(word)) {
+                return Optional.of(kind);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The parts as they are written, for example {@code <key>_h<hand-in>_<free>}. */
+    public String written() {
+        StringBuilder out = new StringBuilder();
+        for (Part part : parts) {
+            out.append(switch (part) {
+                case Part.Field(Kind kind) -> "<" + kind.word() + ">";
+                case Part.Fixed(String text) -> text;
+            });
+        }
+        return out.toString();
+    }
+
+    /** The rule in a sentence. */
+    public String inWords() {
+        List<String> words = new ArrayList<>();
+        for (Part part : parts.subList(0, parts.size() - 1)) {
+            words.add(switch (part) {
+                case Part.Fixed(String text) -> "'" + text + "'";
+                case Part.Field(Kind kind) -> switch (kind) {
+                    case KEY -> "the key";
+                    case FAMILY -> "the family name";
+                    case GIVEN -> "the given name";
+                    case INITIALS -> "the initials";
+                    case SECTION -> "the section";
+                    case HAND_IN -> "the number of the hand-in";
+                    case ANY -> "something that varies";
+                    case FREE -> throw new IllegalStateException("Free is last");
+                };
+            });
+        }
+        String where = level == FILE ? "The file name" : "The name of folder " + (level + 1);
+        return where + " is " + String.join(" + ", words) + " + free words.";
+    }
+
+    /** The part of the path that the rule is about: the file name, or a folder's; empty where there is no such folder. */
+    public Optional<String> segment(String path) {
+        String[] segments = path.split("/");
+        if (level == FILE) {
+            return Optional.of(segments[segments.length - 1]);
+        }
+        return level < segments.length - 1 ? Optional.of(segments[level]) : Optional.empty();
+    }
+
+    /** What the path says by the rule; empty where it is not named so. */
+    public Optional<Reading> read(String path) {
+        return segment(path).flatMap(segment -> readSegment(level == FILE ? stem(segment) : segment));
+    }
+
+    private Optional<Reading> readSegment(String segment) {
+        Matcher matcher = pattern().matcher(segment);
+        if (!matcher.matches()) {
+            return Optional.empty();
+        }
+        Map<Kind, String> fields = new EnumMap<>(Kind.class);
+        int group = 1;
+        for (Part part : parts) {
+            if (part instanceof Part.Field(Kind kind) && kind != Kind.FREE) {
+                fields.putIfAbsent(kind, matcher.group(group++));
+            }
+        }
+        int free = matcher.start(group) >= 0 ? matcher.start(group) : segment.length();
+        return Optional.of(new Reading(fields, segment.substring(0, free)));
+    }
+
+    /** The separator before the free part may be missing with it, where a name ends with its locked part. */
+    private Pattern pattern() {
+        StringBuilder regex = new StringBuilder();
+        int last = parts.size() - 1;
+        boolean parted = last > 0 && parts.get(last - 1) instanceof Part.Fixed;
+        for (int i = 0; i < (parted ? last - 1 : last); i++) {
+            regex.append(switch (parts.get(i)) {
+                case Part.Fixed(String text) -> Pattern.quote(text);
+                case Part.Field(Kind kind) -> "(" + kind.shape + ")";
+            });
+        }
+        if (parted) {
+            regex.append("(?:").append(Pattern.quote(((Part.Fixed) parts.get(last - 1)).text())).append("(.*))?");
+        } else {
+            regex.setLength(regex.length() - ".+?)".length()); // nothing parts it from the free part, so it is all of it
+            regex.append(".+)(.*)");
+        }
+        return Pattern.compile(regex.toString(), Pattern.DOTALL);
+    }
+
+    /**
+     * The locked part of a file's name: what must come back as it came, character for character. Where a folder
+     * identifies the student or the name does not follow the rule, the whole name up to its ending is locked.
+     */
+    public String locked(String path) {
+        String file = path.substring(path.lastIndexOf('/') + 1);
+        return level == FILE ? read(path).map(Reading::locked).orElse(stem(file)) : stem(file);
+    }
+
+    /** A file name without its ending; a name that begins with its only dot is all stem. */
+    public static String stem(String file) {
+        int dot = file.lastIndexOf('.');
+        boolean ending = dot > 0 && file.length() - dot <= 6 && file.length() - dot > 1;
+        return ending ? file.substring(0, dot) : file;
+    }
+}

@@ -1,0 +1,52 @@
+package org.epiglyph.core.filing;
+
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.roster.StudentKey;
+
+/**
+ * What is known of whose a received file is.
+ *
+ * @param candidates students it might be, likeliest first; the first alone may be certain or likely
+ * @param evidence   why, or why not, in words
+ */
+public record Match(List<Candidate> candidates, String evidence) {
+    public Match {
+        candidates = List.copyOf(candidates);
+        if (candidates.stream().skip(1).anyMatch(c -> c.sureness() != Sureness.POSSIBLE)) {
+            throw new IllegalArgumentException("Only the first candidate can be more than possible: " + candidates);
+        }
+    }
+
+    /** A match without any doubt. */
+    public static Match certain(StudentKey student, String evidence) {
+        return new Match(List.of(new Candidate(student, Sureness.CERTAIN, evidence)), evidence);
+    }
+
+    static Match none(String evidence) {
+        return new Match(List.of(), evidence);
+    }
+
+    /** One candidate that the marker has to confirm. */
+    static Match likely(StudentKey student, String evidence) {
+        return new Match(List.of(new Candidate(student, Sureness.LIKELY, evidence)), evidence);
+    }
+
+    /** Several candidates, or one with little to go by. */
+    static Match possible(List<StudentKey> students, String evidence) {
+        return new Match(students.stream().map(s -> new Candidate(s, Sureness.POSSIBLE, evidence)).toList(), evidence);
+    }
+
+    /** The student, where that is certain. */
+    public Optional<StudentKey> student() {
+        return candidates.stream()
+                .findFirst()
+                .filter(c -> c.sureness() == Sureness.CERTAIN)
+                .map(Candidate::student);
+    }
+
+    /** The student who is likely and waits for the marker's yes. */
+    public Optional<StudentKey> likely() {
+        return candidates.stream().findFirst().filter(c -> c.sureness() == Sureness.LIKELY).map(Candidate::student);
+    }
+}

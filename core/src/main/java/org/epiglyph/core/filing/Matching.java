@@ -1,0 +1,359 @@
+package org.epiglyph.core.filing;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.regex.Pattern;
+import org.epiglyph.core.roster.Roster;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+
+/**
+ * Finds the student of a received file from its name and folders. Certain is only a key where keys stand, or a full
+ * name that one student alone has and that no other name comes near; everything else is put to the marker.
+ * Safe for one thread.
+ */
+public final class Matching {
+    private static final Pattern BREAK = Pattern.compile("[^\\p{L}\\p{N}]+");
+    private static final int MOST_SLIPS = 2;
+    private static final int LONGEST_KEY_RUN = 4;
+    private final List<Names> everybody = new ArrayList<>();
+    private final Map<String, Names> byKey = new HashMap<>();
+    private final Map<String, Set<Names>> byWord = new HashMap<>();
+    private final Map<String, Set<Names>> byFamily = new HashMap<>();
+    private final Map<String, Set<Names>> byWhole = new HashMap<>();
+    private final Map<Student, Boolean> apart = new HashMap<>();
+    private final Slips slips;
+    private final Spelling spelling;
+    private final Optional<FilingRule> rule;
+
+    /** @param rule how names are built, where that is known */
+    public Matching(Roster roster, Spelling spelling, Optional<FilingRule> rule) {
+        this.spelling = spelling;
+        this.rule = rule;
+        for (Student student : roster.students()) {
+            Names names = new Names(student, spelling);
+            everybody.add(names);
+            byKey.put(keyForm(student.key().value()), names);
+            names.words.forEach(words -> words.forEach(w -> index(byWord, w, names)));
+            names.family.forEach(f -> index(byFamily, f, names));
+            names.whole.forEach(w -> index(byWhole, w, names));
+        }
+        this.slips = new Slips(everybody, spelling);
+    }
+
+    private static void index(Map<String, Set<Names>> index, String word, Names names) {
+        index.computeIfAbsent(word, _ -> new LinkedHashSet<>()).add(names);
+    }
+
+    private static String keyForm(String key) {
+        return BREAK.matcher(key.toLowerCase(Locale.ROOT)).replaceAll("");
+    }
+
+    /**
+     * @param path the received name with its folders, separated by slashes
+     * @return a certain student, a likely one, candidates in order of likelihood, or none; always with the evidence
+     */
+    public Match match(String path) {
+        PathWords read = new PathWords(path, spelling);
+        Optional<FilingRule.Reading> reading = rule.flatMap(r -> r.read(path));
+        Optional<Match> byRule = reading.flatMap(r -> byRule(r, read));
+        return byRule.or(() -> byKeyAtStart(read))
+                .or(() -> byName(read))
+                .or(() -> byKeyElsewhere(read))
+                .orElseGet(
+                        () -> bySlips(read)
+                                .orElseGet(() -> Match.none("no key and no name of the roster stands in the path")));
+    }
+
+    // --- by the filing rule
+
+    private Optional<Match> byRule(FilingRule.Reading reading, PathWords read) {
+        String key = reading.fields().get(FilingRule.Kind.KEY);
+        if (key != null) {
+            Names owner = byKey.get(keyForm(key));
+            if (owner == null) {
+                return Optional.empty();
+            }
+            return Optional.of(keyMatch(owner, read, reading.fields(),
+                    "the key " + owner.student.key() + " stands where the filing rule has it"));
+        }
+        List<Names> fitting = everybody.stream().filter(n -> fits(n, reading.fields())).toList();
+        boolean whole = reading.fields().containsKey(FilingRule.Kind.FAMILY)
+                && reading.fields().containsKey(FilingRule.Kind.GIVEN);
+        if (fitting.size() == 1) {
+            Names only = fitting.getFirst();
+            String evidence = "the filing rule reads " + said(reading.fields()) + "; nobody else fits";
+            boolean certain = whole && standsApart(only) && nobodyElseInFull(only, read);
+            return Optional.of(certain
+                    ? Match.certain(only.student.key(), evidence)
+                    : Match.likely(only.student.key(), evidence));
+        }
+        return fitting.isEmpty()
+                ? Optional.empty()
+                : Optional.of(Match.possible(keys(fitting),
+                        "the filing rule reads " + said(reading.fields()) + "; " + fitting.size() + " students fit"));
+    }
+
+    private static String said(Map<FilingRule.Kind, String> fields) {
+        List<String> said = new ArrayList<>();
+        fields.forEach((kind, value) -> {
+            if (kind.identifies() || kind == FilingRule.Kind.SECTION) {
+                said.add("'" + value + "'");
+            }
+        });
+        return String.join(", ", said);
+    }
+
+    private boolean fits(Names names, Map<FilingRule.Kind, String> fields) {
+        for (Map.Entry<FilingRule.Kind, String> field : fields.entrySet()) {
+            String value = Names.compact(spelling.plain(field.getValue()).getFirst());
+            boolean fits = switch (field.getKey()) {
+                case FAMILY -> names.family.contains(value);
+                case GIVEN -> names.given.contains(value) || names.firstGiven.contains(value);
+                case INITIALS -> initialsFit(names, value);
+                case SECTION -> names.section.equals(value) || names.section.endsWith(value);
+                case KEY, HAND_IN, ANY, FREE -> true;
+            };
+            if (!fits) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static boolean initialsFit(Names names, String value) {
+        String family = names.family.stream().findFirst().map(f -> f.substring(0, 1)).orElse("");
+        return !value.isEmpty()
+                && (names.initials.startsWith(value) || value.equals(names.initials + family)
+                        || value.equals(family + names.initials));
+    }
+
+    // --- by a key
+
+    private Optional<Match> byKeyAtStart(PathWords read) {
+        String[] segments = read.path.split("/");
+        for (int i = segments.length - 1; i >= 0; i--) {
+            Names owner = startsWithKey(segments[i]);
+            if (owner != null) {
+                String where = i == segments.length - 1
+                        ? "the file name starts with the key "
+                        : "the folder starts with the key ";
+                return Optional.of(keyMatch(owner, read, Map.of(), where + owner.student.key()));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The student whose key the segment starts with; the longest such key, since one key may begin another. */
+    private Names startsWithKey(String segment) {
+        String[] parts = BREAK.split(segment, LONGEST_KEY_RUN + 1);
+        StringBuilder run = new StringBuilder();
+        Names longest = null;
+        for (int i = 0; i < Math.min(parts.length, LONGEST_KEY_RUN); i++) {
+            Names owner = byKey.get(run.append(parts[i].toLowerCase(Locale.ROOT)).toString());
+            if (owner != null) {
+                longest = owner;
+            }
+        }
+        return longest;
+    }
+
+    private Optional<Match> byKeyElsewhere(PathWords read) {
+        String[] parts = BREAK.split(read.path.toLowerCase(Locale.ROOT));
+        Set<Names> found = new LinkedHashSet<>();
+        for (int from = 0; from < parts.length; from++) {
+            StringBuilder run = new StringBuilder();
+            for (int to = from; to < Math.min(parts.length, from + LONGEST_KEY_RUN); to++) {
+                Names owner = byKey.get(run.append(parts[to]).toString());
+                if (owner != null && owner.student.key().value().length() > 2) {
+                    found.add(owner);
+                }
+            }
+        }
+        if (found.size() == 1) {
+            Names only = found.iterator().next();
+            return Optional.of(Match.likely(only.student.key(),
+                    "the key " + only.student.key() + " stands in the path, though not at a start"));
+        }
+        return found.isEmpty()
+                ? Optional.empty()
+                : Optional
+                        .of(Match.possible(keys(found), "the keys of " + found.size() + " students stand in the path"));
+    }
+
+    /** A key decides, unless the name beside it is somebody else's. */
+    private Match keyMatch(Names owner, PathWords read, Map<FilingRule.Kind, String> fields, String evidence) {
+        String family = fields.get(FilingRule.Kind.FAMILY);
+        if (family != null) {
+            String value = Names.compact(spelling.plain(family).getFirst());
+            if (!value.isEmpty() && owner.family.stream().noneMatch(f -> near(f, value))) {
+                List<Names> named = new ArrayList<>(byFamily.getOrDefault(value, Set.of()));
+                if (!named.isEmpty()) {
+                    return contradiction(owner, named, "'" + family + "'");
+                }
+            }
+        }
+        List<Names> others = inFull(read).stream().filter(n -> n != owner).toList();
+        boolean own = holdsAWordOf(owner, read);
+        return others.isEmpty() || own
+                ? Match.certain(owner.student.key(), evidence)
+                : contradiction(owner, others, others.getFirst().student.name());
+    }
+
+    private static Match contradiction(Names owner, List<Names> named, String name) {
+        List<StudentKey> both = new ArrayList<>(List.of(owner.student.key()));
+        named.stream().map(n -> n.student.key()).filter(k -> !both.contains(k)).forEach(both::add);
+        return Match.possible(both,
+                "the key is that of " + owner.student.name() + ", but the name " + name + " stands beside it");
+    }
+
+    private boolean near(String one, String other) {
+        return one.equals(other) || one.startsWith(other) || other.startsWith(one)
+                || spelling.slips(one, other) <= MOST_SLIPS;
+    }
+
+    private static boolean holdsAWordOf(Names names, PathWords read) {
+        return names.words.stream().anyMatch(words -> words.stream().anyMatch(read.words::contains))
+                || names.family.stream().anyMatch(read.runs::contains);
+    }
+
+    // --- by names
+
+    private Optional<Match> byName(PathWords read) {
+        List<Names> full = inFull(read);
+        if (full.size() == 1) {
+            Names only = full.getFirst();
+            String evidence = only.howIn(read.path) + where(only, read);
+            return Optional.of(standsApart(only)
+                    ? Match.certain(only.student.key(), evidence)
+                    : Match.likely(only.student.key(), evidence + "; another name is nearly the same"));
+        }
+        if (full.size() > 1) {
+            boolean namesakes = full.stream().map(n -> n.student.name()).distinct().count() == 1;
+            return Optional.of(Match.possible(keys(full), namesakes
+                    ? full.size() + " students are called " + full.getFirst().student.name()
+                    : "the names of " + full.size() + " students stand in the path"));
+        }
+        return inPart(read);
+    }
+
+    private String where(Names names, PathWords read) {
+        Set<String> inName = new PathWords(read.path.substring(read.path.lastIndexOf('/') + 1), spelling).words;
+        boolean folder = read.path.indexOf('/') >= 0
+                && names.familyWords.getFirst().stream().noneMatch(inName::contains);
+        return folder ? "the folder's name" : "the file name";
+    }
+
+    /** Students all of whose name stands in the path; of namesakes in part, those with the longer name first. */
+    private List<Names> inFull(PathWords read) {
+        Set<Names> full = new LinkedHashSet<>();
+        for (String run : read.runs) {
+            full.addAll(byWhole.getOrDefault(run, Set.of()));
+            for (Names names : byFamily.getOrDefault(run, Set.of())) {
+                if (names.given.isEmpty() || names.given.stream().anyMatch(read.runs::contains)) {
+                    full.add(names);
+                }
+            }
+        }
+        for (String token : read.words) {
+            for (Names names : byWord.getOrDefault(token, Set.of())) {
+                if (names.words.stream().anyMatch(read.words::containsAll)) {
+                    full.add(names);
+                }
+            }
+        }
+        return full.stream().sorted(java.util.Comparator.comparingInt(n -> -n.words.getFirst().size())).toList();
+    }
+
+    private boolean nobodyElseInFull(Names only, PathWords read) {
+        return inFull(read).stream().allMatch(n -> n == only);
+    }
+
+    /** Family name with a given name or an initial, else the family name alone, else words of it. */
+    private Optional<Match> inPart(PathWords read) {
+        Set<Names> families = new LinkedHashSet<>();
+        read.runs.forEach(run -> families.addAll(byFamily.getOrDefault(run, Set.of())));
+        Optional<Match> first = chosen(families, n -> n.firstGiven.stream().anyMatch(read.words::contains), read,
+                "family name and first given name stand in the path, the other given names do not");
+        if (first.isPresent()) {
+            return first;
+        }
+        Optional<Match> initial = chosen(families, n -> !n.initials.isEmpty()
+                && (read.words.contains(n.initials) || read.words.contains(n.initials.substring(0, 1))), read,
+                "family name and initial stand in the path");
+        if (initial.isPresent()) {
+            return initial;
+        }
+        Optional<Match> family = chosen(families, n -> true, read, "only the family name stands in the path");
+        if (family.isPresent()) {
+            return family;
+        }
+        Set<Names> named = new LinkedHashSet<>();
+        read.words.stream().filter(t -> t.length() > 2).forEach(t -> named.addAll(byWord.getOrDefault(t, Set.of())));
+        Optional<Match> part = chosen(named, n -> n.firstGiven.stream().anyMatch(read.words::contains)
+                && n.familyWords.stream().flatMap(Set::stream).anyMatch(w -> w.length() > 2 && read.words.contains(w)),
+                read,
+                "given name and a part of the family name stand in the path");
+        if (part.isPresent()) {
+            return part;
+        }
+        Map<Names, Integer> words = new LinkedHashMap<>();
+        for (String token : read.words) {
+            if (token.length() > 2) {
+                byWord.getOrDefault(token, Set.of()).forEach(n -> words.merge(n, 1, Integer::sum));
+            }
+        }
+        if (words.isEmpty()) {
+            return Optional.empty();
+        }
+        List<StudentKey> most = words.entrySet()
+                .stream()
+                .sorted((a, b) -> b.getValue() - a.getValue())
+                .map(e -> e.getKey().student.key())
+                .toList();
+        return slips.nearest(read)
+                .filter(m -> !most.contains(m.candidates().getFirst().student()) || m.likely().isPresent())
+                .or(() -> Optional.of(Match.possible(most, "only a part of the name stands in the path")));
+    }
+
+    private static Optional<Match> chosen(Collection<Names> from, Predicate<Names> which, PathWords read, String why) {
+        List<Names> chosen = from.stream().filter(which).toList();
+        if (chosen.size() == 1) {
+            return Optional.of(Match.likely(chosen.getFirst().student.key(), why));
+        }
+        return chosen.isEmpty()
+                ? Optional.empty()
+                : Optional.of(Match.possible(keys(chosen), why + "; " + chosen.size() + " students fit"));
+    }
+
+    /** Nobody else's whole name is so near that a slip or two would turn one into the other, nor holds this one within it. */
+    private boolean standsApart(Names names) {
+        return apart.computeIfAbsent(names.student, _ -> slips.standsApart(names) && !standsWithinAnother(names));
+    }
+
+    /** "Silva" stands within "Sequeira e Silva": where the rest of the longer name is misspelt, the shorter one is left. */
+    private boolean standsWithinAnother(Names names) {
+        return everybody.stream()
+                .filter(other -> other != names)
+                .anyMatch(other -> other.words.stream().anyMatch(o -> names.words.stream().anyMatch(o::containsAll))
+                        || names.given.isEmpty() && other.whole.stream()
+                                .anyMatch(w -> names.family.stream().anyMatch(w::contains)));
+    }
+
+    private Optional<Match> bySlips(PathWords read) {
+        return slips.nearest(read);
+    }
+
+    private static List<StudentKey> keys(Collection<Names> names) {
+        return new ArrayList<>(new LinkedHashSet<>(names.stream().map(n -> n.student.key()).toList()));
+    }
+}

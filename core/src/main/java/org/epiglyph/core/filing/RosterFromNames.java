@@ -1,0 +1,134 @@
+package org.epiglyph.core.filing;
+
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import org.epiglyph.core.filing.FilingRule.Kind;
+import org.epiglyph.core.roster.Roster;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+
+/**
+ * The class as the file names tell it, for a batch that came without any list. Of two names without a key it cannot be
+ * known which is the family name; the rule says what was taken, and the marker may give another.
+ */
+public final class RosterFromNames {
+    private static final double MOST = 0.8;
+    private static final int DEEPEST = 4;
+    private static final Pattern KEY = Pattern.compile("[\\p{L}\\p{N}.-]*\\p{N}[\\p{L}\\p{N}.-]*");
+    private static final Pattern NAME = Pattern.compile("[\\p{L}\\p{M}'\u2019 .-]+");
+    private static final List<String> USUAL = List.of("<key>_h<hand-in>_<family>_<free>",
+            "<key>_<family>_<given>_<free>",
+            "<key>_<family>, <given>_<free>", "<key>_<family>_<free>", "<key> <family> <given> <free>",
+            "<family>, <given>_<key>_<free>", "<family>_<given>_<key>_<free>", "<key>_<free>", "<key> <free>",
+            "<key>-<free>",
+            "<family>, <given>_<free>", "<family>, <given> - <free>", "<family>, <given><free>",
+            "<family>_<given>_<free>",
+            "<given>.<family>_<free>", "<family> <given> - <free>", "<family> <given>_<free>",
+            "<given> <family> <free>",
+            "<family>_<free>", "<family> - <free>");
+    private final Map<String, StudentKey> owners = new LinkedHashMap<>();
+    private final Map<StudentKey, Student> students = new LinkedHashMap<>();
+    private final Optional<FilingRule> rule;
+
+    private RosterFromNames(Collection<String> paths, Optional<FilingRule> rule) {
+        this.rule = rule;
+        Map<String, StudentKey> keyOfName = new HashMap<>();
+        for (String path : paths) {
+            Student student = student(path);
+            StudentKey key = keyOfName.computeIfAbsent(student.key().value(), _ -> student.key());
+            students.putIfAbsent(key, student);
+            owners.put(path, key);
+        }
+    }
+
+    /**
+     * Reads the class.
+     *
+     * @param paths  all received paths
+     * @param byHand the rule that the marker gave; empty to try the usual ones
+     */
+    public static RosterFromNames read(Collection<String> paths, Optional<FilingRule> byHand) {
+        return new RosterFromNames(paths, byHand.or(() -> guess(paths)));
+    }
+
+    /** The first of the usual rules that most names follow, for folders from the inside out and for file names. */
+    private static Optional<FilingRule> guess(Collection<String> paths) {
+        for (int level = DEEPEST - 1; level >= FilingRule.FILE; level--) {
+            if (level != FilingRule.FILE && !isFolderAStudent(paths, level)) {
+                continue;
+            }
+            for (String written : USUAL) {
+                FilingRule rule = FilingRule.of("guessed from the names", level, written);
+                long fits = paths.stream()
+                        .filter(p -> rule.read(p).filter(RosterFromNames::isSound).isPresent())
+                        .count();
+                if (fits >= MOST * paths.size() && fits > 0) {
+                    return Optional.of(rule);
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Folders are students' where there are several and each holds a few files only; sections hold many. */
+    private static boolean isFolderAStudent(Collection<String> paths, int level) {
+        Set<String> folders = new LinkedHashSet<>();
+        for (String path : paths) {
+            String[] segments = path.split("/");
+            if (segments.length - 1 <= level) {
+                return false;
+            }
+            folders.add(segments[level]);
+        }
+        return folders.size() > 1 && folders.size() * 6 >= paths.size();
+    }
+
+    private static boolean isSound(FilingRule.Reading reading) {
+        return reading.fields().entrySet().stream().allMatch(f -> switch (f.getKey()) {
+            case KEY -> KEY.matcher(f.getValue()).matches() && f.getValue().length() > 2;
+            case FAMILY, GIVEN -> NAME.matcher(f.getValue()).matches();
+            default -> true;
+        });
+    }
+
+    private Student student(String path) {
+        Optional<FilingRule.Reading> reading = rule.flatMap(r -> r.read(path));
+        String family = field(reading, Kind.FAMILY);
+        String given = field(reading, Kind.GIVEN);
+        String key = field(reading, Kind.KEY);
+        if (key.isEmpty() && family.isEmpty() && given.isEmpty()) {
+            String stem = FilingRule.stem(path.substring(path.lastIndexOf('/') + 1));
+            return new Student(new StudentKey(stem), "", stem, "");
+        }
+        String name = family.isEmpty() ? given : given.isEmpty() ? family : family + ", " + given;
+        String shown = family.isEmpty() ? given.isEmpty() ? key : given : family;
+        return new Student(new StudentKey(key.isEmpty() ? name : key), family.isEmpty() ? "" : given, shown,
+                field(reading, Kind.SECTION));
+    }
+
+    private static String field(Optional<FilingRule.Reading> reading, Kind kind) {
+        return reading.map(r -> r.fields().getOrDefault(kind, "").strip()).orElse("");
+    }
+
+    /** The class in the order in which its names appear. */
+    public Roster roster() {
+        return new Roster(List.copyOf(students.values()));
+    }
+
+    /** Whose the file is. */
+    public StudentKey owner(String path) {
+        return owners.get(path);
+    }
+
+    /** The rule by which the names were read; empty where each name stands for a student by itself. */
+    public Optional<FilingRule> rule() {
+        return rule;
+    }
+}

@@ -1,0 +1,115 @@
+package org.epiglyph.core.filing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.roster.Roster;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.junit.jupiter.api.Test;
+
+class MatchingTest {
+    private static final StudentKey ADA = new StudentKey("K-4401");
+    private static final StudentKey LENA = new StudentKey("K-4478");
+    private static final StudentKey LENA_TOO = new StudentKey("K-4485");
+    private static final StudentKey ZOE = new StudentKey("K-44");
+    private static final StudentKey NILS = new StudentKey("K-4507");
+    private static final Roster ROSTER = new Roster(List.of(
+            new Student(ADA, "Adaeze", "Lindqvist-Moreau", "A"), new Student(LENA, "Lena", "Fischer", "A"),
+            new Student(LENA_TOO, "Lena", "Fischer", "B"), new Student(ZOE, "Zoë", "Krčmář", "B"),
+            new Student(NILS, "Nils Åke", "Bergström", "B"),
+            new Student(new StudentKey("K-4601"), "Joan", "Marsh", "A"),
+            new Student(new StudentKey("K-4602"), "Joana", "Marsh", "B")));
+    private final Matching matching = new Matching(ROSTER, new BareSpelling(), Optional.empty());
+
+    private Match match(String path) {
+        return matching.match(path);
+    }
+
+    @Test
+    void aKeyAtTheStartOfTheNameIsCertain() {
+        assertThat(match("K-4401_h1_workbook.pdf").student()).hasValue(ADA);
+        assertThat(match("K-4401_h1_workbook.pdf").evidence()).isEqualTo("the file name starts with the key K-4401");
+    }
+
+    @Test
+    void aKeyThatIsTheStartOfALongerKeyDoesNotCount() {
+        assertThat(match("K-4478 scan.pdf").student()).hasValue(LENA);
+        assertThat(match("K-44.pdf").student()).hasValue(ZOE);
+    }
+
+    @Test
+    void aKeyElsewhereInTheNameIsOnlyLikely() {
+        assertThat(match("scan K-4478.pdf").student()).isEmpty();
+        assertThat(match("scan K-4478.pdf").likely()).hasValue(LENA);
+    }
+
+    @Test
+    void aKeyBesideSomebodyElsesNameIsAQuestion() {
+        Match match = match("K-4401_Krcmar Zoe.pdf");
+        assertThat(match.student()).isEmpty();
+        assertThat(match.candidates()).extracting(Candidate::student).containsExactly(ADA, ZOE);
+        assertThat(match.evidence()).contains("the key is that of Adaeze Lindqvist-Moreau");
+    }
+
+    @Test
+    void aFolderMayCarryTheKey() {
+        assertThat(match("section B/K-4485/page 1.jpg").student()).hasValue(LENA_TOO);
+        assertThat(match("class/Krčmář Zoë/page 1.jpg").evidence())
+                .isEqualTo("the name Zoë Krčmář, family name first, stands in the folder's name");
+    }
+
+    @Test
+    void aNameInAnyOrderAndWithoutAccentsIsCertainWhereOneStudentHasIt() {
+        assertThat(match("moreau_lindqvist-adaeze.pdf").student()).hasValue(ADA);
+        assertThat(match("moreau_lindqvist-adaeze.pdf").evidence()).contains("in another order");
+        assertThat(match("krcmar zoe.pdf").student()).hasValue(ZOE);
+        assertThat(match("krcmar zoe.pdf").evidence()).contains("without its accents");
+        assertThat(match("ZoeKrcmarReport.pdf").student()).hasValue(ZOE);
+    }
+
+    @Test
+    void aMiddleNameLeftOutAnInitialOrAFamilyNameAloneIsLikely() {
+        assertThat(match("Nils Bergstrom.pdf").likely()).hasValue(NILS);
+        assertThat(match("N Bergstrom.pdf").evidence()).isEqualTo("family name and initial stand in the path");
+        assertThat(match("Bergstrom.pdf").evidence()).isEqualTo("only the family name stands in the path");
+        assertThat(match("Bergstrom.pdf").student()).isEmpty();
+    }
+
+    @Test
+    void aSlipIsLikelyAndNeverCertain() {
+        for (String slip : List.of("Zoe Krcamr", "Zoe Kcmar", "Zoe Krcmarr", "Zoe Krcnar")) {
+            assertThat(match(slip + ".pdf").student()).as(slip).isEmpty();
+            assertThat(match(slip + ".pdf").likely()).as(slip).hasValue(ZOE);
+        }
+    }
+
+    @Test
+    void aNameThatASlipWouldTurnIntoAnothersIsNeverCertain() {
+        assertThat(match("Joan Marsh.pdf").student()).isEmpty();
+        assertThat(match("Joan Marsh.pdf").likely()).hasValue(new StudentKey("K-4601"));
+    }
+
+    @Test
+    void aNameThatTwoStudentsHaveIsAQuestion() {
+        Match match = match("Fischer, Lena.pdf");
+        assertThat(match.student()).isEmpty();
+        assertThat(match.candidates()).extracting(Candidate::student).containsExactly(LENA, LENA_TOO);
+        assertThat(match.evidence()).isEqualTo("2 students are called Lena Fischer");
+    }
+
+    @Test
+    void namesakesAreToldApartByTheSectionWhereTheRuleHasIt() {
+        FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<section>_<family>_<given>_<free>");
+        Matching ruled = new Matching(ROSTER, new BareSpelling(), Optional.of(rule));
+        assertThat(ruled.match("B_Fischer_Lena_work.pdf").likely()).hasValue(LENA_TOO);
+        assertThat(ruled.match("B_Krčmář_Zoë_work.pdf").student()).hasValue(ZOE);
+    }
+
+    @Test
+    void nothingIsGuessed() {
+        assertThat(match("scan0001.pdf").candidates()).isEmpty();
+        assertThat(match("two names Krčmář Zoë and Adaeze Lindqvist-Moreau.pdf").student()).isEmpty();
+    }
+}

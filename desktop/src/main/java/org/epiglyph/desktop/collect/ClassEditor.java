@@ -1,0 +1,64 @@
+package org.epiglyph.desktop.collect;
+
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.sheet.TypedRoster;
+
+/** Students typed or pasted, a line each; those without a file can be scored all the same. */
+final class ClassEditor {
+    private final TextArea text = new TextArea();
+    private final Label said = Form.words("", "finding-words");
+    private final Button use;
+    private final VBox root;
+    private List<Student> read = List.of();
+
+    ClassEditor(CollectModel model, Runnable close) {
+        text.setId("class-text");
+        text.setPromptText(Words.of("Collect.classPrompt"));
+        said.setId("class-said");
+        use = Form.button("Collect.class.use", "main-button", () -> {
+            List<Student> students = read;
+            close.run();
+            model.change(p -> p.useTyped(students));
+        });
+        use.setId("use-class");
+        Button cancel = Form.button("Collect.cancel", "link-button", close);
+        cancel.setId("cancel");
+        VBox.setVgrow(text, Priority.ALWAYS);
+        root = new VBox(Form.words(Words.of("Collect.class.heading"), "subheading"), Form.hint("Collect.class.hint"),
+                text, said,
+                Form.lastLine(cancel, use));
+        root.getStyleClass().add("editor");
+        text.textProperty().addListener((_, _, _) -> refresh());
+        refresh();
+    }
+
+    Node node() {
+        return root;
+    }
+
+    private void refresh() {
+        try {
+            read = text.getText().isBlank() ? List.of() : TypedRoster.read(text.getText()).students();
+            said.setText(read.isEmpty()
+                    ? ""
+                    : Words.of("Collect.class.read", read.size(), words(read.getFirst()), words(read.getLast())));
+            use.setDisable(read.isEmpty());
+        } catch (Problem e) {
+            said.setText(e.getMessage());
+            use.setDisable(true);
+        }
+    }
+
+    private static String words(Student student) {
+        return student.name() + " (" + student.key() + ")";
+    }
+}

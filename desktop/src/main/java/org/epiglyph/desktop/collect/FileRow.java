@@ -1,0 +1,14 @@
+package org.epiglyph.desktop.collect;
+
+import org.epiglyph.carrier.CollectPlan;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.exchange.archive.FileSource;
+
+/** A line of the table: a file, an entry that cannot be a submission, or a student of whom there is nothing. */
+sealed interface FileRow {
+    record Arrived(CollectPlan.Item item) implements FileRow {}
+
+    record Refused(FileSource.Refusal refusal) implements FileRow {}
+
+    record Nothing(Student student) implements FileRow {}
+}

@@ -1,0 +1,269 @@
+package org.epiglyph.desktop.collect;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableRow;
+import javafx.scene.control.TableView;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.carrier.CollectPlan;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.task.Lateness;
+import org.epiglyph.desktop.frame.Words;
+
+/** Every file with its student and why, to be filtered; a line can be dragged onto a student. */
+final class FilesTable {
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private static final PseudoClass QUESTION = PseudoClass.getPseudoClass("question");
+    private static final int ROW_HEIGHT = 46;
+    private final CollectModel model;
+    private final TableView<FileRow> table = new TableView<>();
+    private final Map<RowFilter, Button> filters = new EnumMap<>(RowFilter.class);
+    private final FlowPane filterLine = new FlowPane();
+    private final Label count = new Label();
+    private final Button yesToLikely;
+    private final Button setAside;
+    private final VBox root;
+
+    FilesTable(CollectModel model) {
+        this.model = model;
+        count.getStyleClass().add("count-line");
+        count.setId("count-line");
+        count.setWrapText(true);
+        filterLine.getStyleClass().add("filter-line");
+        yesToLikely = Form.button("Collect.acceptLikely", "plain-button", model::acceptLikely);
+        yesToLikely.setId("accept-likely");
+        setAside = Form.button("Collect.setAsideRest", "link-button", model::setAsideRest);
+        setAside.setId("set-aside-rest");
+        for (Button button : List.of(yesToLikely, setAside)) {
+            button.managedProperty().bind(button.visibleProperty());
+        }
+        HBox together = new HBox(yesToLikely, setAside);
+        together.getStyleClass().add("field-line");
+        VBox.setVgrow(table, Priority.ALWAYS);
+        root = new VBox(count, filterLine, table, together);
+        root.getStyleClass().add("files-column");
+        fill();
+        model.versionProperty().addListener((_, _, _) -> refresh());
+        refresh();
+    }
+
+    Node node() {
+        return root;
+    }
+
+    void focus() {
+        table.requestFocus();
+        if (table.getSelectionModel().isEmpty() && !table.getItems().isEmpty()) {
+            table.getSelectionModel().select(0);
+        }
+    }
+
+    private void fill() {
+        table.setId("files-table");
+        table.setItems(model.rows());
+        table.setFixedCellSize(ROW_HEIGHT);
+        table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+        Label empty = new Label(Words.of("Collect.noRows"));
+        empty.getStyleClass().add("hint");
+        table.setPlaceholder(empty);
+        TableColumn<FileRow, String> file = column("Collect.columnFile", this::file, 200);
+        TableColumn<FileRow, FileRow> student = new TableColumn<>(Words.of("Collect.columnStudent"));
+        student.setCellValueFactory(c -> new ReadOnlyObjectWrapper<>(c.getValue()));
+        student.setCellFactory(_ -> new StudentCell());
+        student.setPrefWidth(160);
+        TableColumn<FileRow, String> why = column("Collect.columnWhy", this::why, 240);
+        table.getColumns().setAll(List.of(file, student, why));
+        table.setRowFactory(_ -> row());
+        table.getSelectionModel().selectedItemProperty().addListener((_, _, row) -> {
+            if (row != null) {
+                model.chosenProperty().set(row);
+            }
+        });
+        model.chosenProperty().addListener((_, _, row) -> select(row));
+        select(model.chosenProperty().get());
+    }
+
+    private void select(FileRow row) {
+        int at = model.rows().indexOf(row);
+        if (at >= 0 && table.getSelectionModel().getSelectedIndex() != at) {
+            table.getSelectionModel().clearAndSelect(at);
+            table.scrollTo(Math.max(0, at - 3));
+        }
+    }
+
+    private static TableColumn<FileRow, String> column(String key, java.util.function.Function<FileRow, String> words,
+            double width) {
+        TableColumn<FileRow, String> column = new TableColumn<>(Words.of(key));
+        column.setCellValueFactory(c -> new ReadOnlyStringWrapper(words.apply(c.getValue())));
+        column.setCellFactory(_ -> new WholeWordsCell());
+        column.setPrefWidth(width);
+        column.setSortable(true);
+        return column;
+    }
+
+    /** The beginning of a name identifies the student, so what does not fit is left out at the end; the tooltip has it all. */
+    private static final class WholeWordsCell extends TableCell<FileRow, String> {
+        @Override
+        protected void updateItem(String words, boolean empty) {
+            super.updateItem(words, empty);
+            setText(empty ? null : words);
+            setWrapText(true);
+            setTooltip(empty || words == null || words.length() < 40 ? null : wrapped(words));
+        }
+    }
+
+    private static Tooltip wrapped(String words) {
+        Tooltip tooltip = new Tooltip(words);
+        tooltip.setWrapText(true);
+        tooltip.setMaxWidth(480);
+        return tooltip;
+    }
+
+    private TableRow<FileRow> row() {
+        TableRow<FileRow> row = new TableRow<>() {
+            @Override
+            protected void updateItem(FileRow item, boolean empty) {
+                super.updateItem(item, empty);
+                pseudoClassStateChanged(QUESTION, !empty && item instanceof FileRow.Arrived(var arrived)
+                        && model.planProperty().get() != null && model.planProperty().get().isQuestion(arrived));
+            }
+        };
+        row.setOnDragDetected(e -> {
+            if (row.getItem() instanceof FileRow.Arrived(CollectPlan.Item item)) {
+                ClipboardContent content = new ClipboardContent();
+                content.putString(item.id());
+                row.startDragAndDrop(TransferMode.LINK).setContent(content);
+                e.consume();
+            }
+        });
+        return row;
+    }
+
+    private String file(FileRow row) {
+        return switch (row) {
+            case FileRow.Arrived(var item) -> model.shown(item.path());
+            case FileRow.Refused(var refusal) -> model.shown(refusal.path());
+            case FileRow.Nothing _ -> Words.of("Collect.nothingReceived");
+        };
+    }
+
+    private String why(FileRow row) {
+        CollectPlan plan = model.planProperty().get();
+        return switch (row) {
+            case FileRow.Arrived(var item) -> {
+                String evidence = plan.isDecided(item) ? Words.of("Collect.youDecided") : item.match().evidence();
+                StringBuilder words = new StringBuilder(plan.isQuestion(item)
+                        ? Words.of("Collect.sure." + (item.match().likely().isPresent() ? "likely" : "open")) + ": "
+                        : "");
+                words.append(evidence);
+                if (plan.isAgain()) {
+                    words.insert(0, Words.of("Collect.news." + item.news().name()) + "  \u00b7  ");
+                }
+                int handIn = plan.handIn(item);
+                words.append(handIn > 1 ? "  \u00b7  " + Words.of("Ledger.handIn", handIn) : "");
+                plan.lateness(item)
+                        .filter(Lateness::isLate)
+                        .ifPresent(l -> words.append("  \u00b7  ").append(l.inWords()));
+                words.append(item.file().caution().isEmpty() ? "" : "  \u00b7  " + item.file().caution());
+                yield words.toString();
+            }
+            case FileRow.Refused(var refusal) -> refusal.reason();
+            case FileRow.Nothing(Student student) -> student.section().isEmpty()
+                    ? Words.of("Collect.canBeScored")
+                    : student.section() + "  \u00b7  " + Words.of("Collect.canBeScored");
+        };
+    }
+
+    private final class StudentCell extends TableCell<FileRow, FileRow> {
+        StudentCell() {
+            getStyleClass().add("student-cell");
+        }
+
+        @Override
+        protected void updateItem(FileRow row, boolean empty) {
+            super.updateItem(row, empty);
+            setText(empty || row == null ? null : student(row));
+            setWrapText(true);
+        }
+    }
+
+    private String student(FileRow row) {
+        CollectPlan plan = model.planProperty().get();
+        if (plan == null) {
+            return "";
+        }
+        return switch (row) {
+            case FileRow.Arrived(var item) -> {
+                Optional<StudentKey> student = plan.studentOf(item);
+                if (student.isPresent()) {
+                    yield name(plan, student.get());
+                }
+                yield plan.isSetAside(item)
+                        ? Words.of("Collect.setAside")
+                        : item.match()
+                                .likely()
+                                .map(s -> Words.of("Collect.perhaps", name(plan, s)))
+                                .orElse(Words.of("Collect.whose"));
+            }
+            case FileRow.Refused(var refusal) ->
+                Words.of(refusal.file().isPresent() ? "Collect.kept" : "Collect.notTaken");
+            case FileRow.Nothing(Student student) -> name(plan, student.key());
+        };
+    }
+
+    private static String name(CollectPlan plan, StudentKey key) {
+        String name = plan.roster().student(key).name();
+        return name.equals(key.value()) ? name : name + "  " + key;
+    }
+
+    private void refresh() {
+        CollectPlan plan = model.planProperty().get();
+        if (plan == null) {
+            return;
+        }
+        count.setText(model.countWords());
+        long likely = plan.questions().stream().filter(q -> q.match().likely().isPresent()).count();
+        yesToLikely.setText(Words.of("Collect.acceptLikely", likely));
+        yesToLikely.setVisible(likely > 0);
+        setAside.setVisible(!plan.questions().isEmpty());
+        filterLine.getChildren().clear();
+        for (RowFilter filter : RowFilter.values()) {
+            long lines = model.countOf(filter);
+            boolean offered = filter == RowFilter.ALL || lines > 0 && (filter != RowFilter.NEWS || plan.isAgain())
+                    || filter == model.filterProperty().get();
+            if (offered) {
+                Button button = filters.computeIfAbsent(filter, this::filterButton);
+                button.setText(Words.of("Collect.filter." + filter.name(), lines));
+                button.pseudoClassStateChanged(HERE, filter == model.filterProperty().get());
+                filterLine.getChildren().add(button);
+            }
+        }
+        table.refresh();
+        select(model.chosenProperty().get());
+    }
+
+    private Button filterButton(RowFilter filter) {
+        Button button = new Button();
+        button.getStyleClass().add("filter");
+        button.setId("filter-" + filter.name());
+        button.setOnAction(_ -> model.filter(filter));
+        return button;
+    }
+}

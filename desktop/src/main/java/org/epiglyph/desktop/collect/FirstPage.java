@@ -1,0 +1,129 @@
+package org.epiglyph.desktop.collect;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.IntBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.scene.image.Image;
+import javafx.scene.image.PixelBuffer;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.documents.Intake;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.documents.PageImage;
+import org.epiglyph.exchange.archive.ReceivedFile;
+import org.slf4j.LoggerFactory;
+
+/** Makes the picture of a file's first page before the file is collected, off the interface thread; the last wish counts. */
+final class FirstPage implements AutoCloseable {
+    private static final long LARGEST = 200L << 20;
+    private static final double WIDTH = 560;
+    private static final double HEIGHT = 560;
+    private final ReadOnlyObjectWrapper<Seen> seen = new ReadOnlyObjectWrapper<>(new Seen.Words(""));
+    private final ExecutorService maker = Executors
+            .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("first page").factory());
+    private volatile long wish;
+
+    /** What there is to be seen. */
+    sealed interface Seen {
+        record Picture(Image image, String words) implements Seen {}
+
+        record Words(String words) implements Seen {}
+    }
+
+    ReadOnlyObjectProperty<Seen> seenProperty() {
+        return seen.getReadOnlyProperty();
+    }
+
+    /** Shows another file's first page as soon as it is made. */
+    void show(ReceivedFile file) {
+        long mine = ++wish;
+        seen.set(new Seen.Words(Words.of("Collect.previewMaking")));
+        maker.execute(() -> {
+            if (mine == wish) {
+                Seen made = made(file);
+                Platform.runLater(() -> {
+                    if (mine == wish) {
+                        seen.set(made);
+                    }
+                });
+            }
+        });
+    }
+
+    void showNothing(String words) {
+        wish++;
+        seen.set(new Seen.Words(words));
+    }
+
+    private static Seen made(ReceivedFile file) {
+        if (file.size() > LARGEST) {
+            return new Seen.Words(Words.of("Collect.previewLarge"));
+        }
+        Path folder = null;
+        try {
+            folder = Files.createTempDirectory("epiglyph-first-page-");
+            String name = file.path().substring(file.path().lastIndexOf('/') + 1);
+            String ending = name.replaceAll("(?s)^.*(\\.[A-Za-z0-9]{1,8})$", "$1");
+            Path copy = folder.resolve("document" + (ending.equals(name) ? "" : ending));
+            try (InputStream in = file.open()) {
+                Files.copy(in, copy);
+            }
+            Path rendition = folder.resolve("pages.pdf");
+            return switch (Intake.examine(copy, rendition)) {
+                case Pages.Ready ready -> picture(ready.rendition().isEmpty() ? copy : rendition, ready);
+                case Pages.None(String why) -> new Seen.Words(why);
+                case Pages.Locked(String why) -> new Seen.Words(why);
+                case Pages.Awaited() -> new Seen.Words("");
+            };
+        } catch (IOException e) {
+            return new Seen.Words(Words.of("Collect.previewFailed"));
+        } catch (Problem e) {
+            return new Seen.Words(e.getMessage());
+        } finally {
+            delete(folder);
+        }
+    }
+
+    private static Seen picture(Path pdf, Pages.Ready ready) throws Problem {
+        try (OpenDocument document = OpenDocument.open(pdf)) {
+            PageGeometry shape = document.geometry(0);
+            double scale = Math.min(WIDTH / shape.shownWidth(), HEIGHT / shape.shownHeight());
+            PageImage drawn = document.render(0, scale);
+            PixelBuffer<IntBuffer> pixels = new PixelBuffer<>(drawn.width(), drawn.height(),
+                    IntBuffer.wrap(drawn.argb()), PixelFormat.getIntArgbPreInstance());
+            String pages = Words.of("Collect.previewPages", ready.count());
+            return new Seen.Picture(new WritableImage(pixels),
+                    ready.note().isEmpty() ? pages : pages + "  \u00b7  " + ready.note());
+        }
+    }
+
+    private static void delete(Path folder) {
+        if (folder == null) {
+            return;
+        }
+        try (Stream<Path> all = Files.walk(folder)) {
+            all.sorted(Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
+        } catch (IOException e) {
+            LoggerFactory.getLogger(FirstPage.class).warn("A temporary folder could not be deleted", e);
+        }
+    }
+
+    @Override
+    public void close() {
+        wish++;
+        maker.shutdownNow();
+    }
+}

@@ -1,0 +1,72 @@
+package org.epiglyph.desktop.collect;
+
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.epiglyph.desktop.frame.Words;
+
+/** The parts of which the forms of collecting are built. */
+final class Form {
+    private Form() {}
+
+    static Button button(String key, String style, Runnable act) {
+        Button button = new Button(Words.of(key));
+        button.getStyleClass().add(style);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(_ -> act.run());
+        return button;
+    }
+
+    static Label label(String key, Node field) {
+        Label label = new Label(Words.of(key));
+        label.setLabelFor(field);
+        label.getStyleClass().add("field-label");
+        return label;
+    }
+
+    static Label words(String text, String style) {
+        Label label = new Label(text);
+        label.setWrapText(true);
+        label.getStyleClass().add(style);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    static Label hint(String key) {
+        return words(Words.of(key), "hint");
+    }
+
+    static VBox column(String heading, Node... nodes) {
+        Label label = new Label(heading);
+        label.getStyleClass().add("subheading");
+        VBox column = new VBox(label);
+        column.getChildren().addAll(nodes);
+        column.getStyleClass().add("form-column");
+        return column;
+    }
+
+    static VBox labelled(String key, TextField field, Button... buttons) {
+        HBox.setHgrow(field, Priority.ALWAYS);
+        HBox line = new HBox(field);
+        line.getStyleClass().add("field-line");
+        line.getChildren().addAll(buttons);
+        return new VBox(label(key, field), line);
+    }
+
+    static VBox labelledArea(String key, TextArea area) {
+        return new VBox(label(key, area), area);
+    }
+
+    /** Buttons in a line, the clear one last. */
+    static HBox lastLine(Node... buttons) {
+        HBox line = new HBox(buttons);
+        line.getStyleClass().add("last-line");
+        return line;
+    }
+}

@@ -1,0 +1,216 @@
+package org.epiglyph.desktop.collect;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import javafx.collections.FXCollections;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
+import javafx.util.StringConverter;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.exchange.sheet.Role;
+import org.epiglyph.exchange.sheet.SheetFile;
+import org.epiglyph.exchange.sheet.SheetRoles;
+import org.epiglyph.exchange.sheet.Table;
+
+/** Says which column of the grade sheet means what, with the sheet itself below and what follows from it. */
+final class SheetEditor {
+    private static final int ROWS = 10;
+    private static final int MOST_COLUMNS = 60;
+    private static final int HEADER_ROWS = 40;
+    private static final int SHOWN_LETTERS = 26;
+    private final CollectModel model;
+    private final ComboBox<Table> table = new ComboBox<>();
+    private final ComboBox<Integer> header = new ComboBox<>();
+    private final GridPane grid = new GridPane();
+    private final Label said = Form.words("", "finding-words");
+    private final Button use;
+    private final HBox where = new HBox();
+    private final VBox root;
+    private Optional<SheetFile> file = Optional.empty();
+    private SheetRoles roles;
+    private boolean filling;
+
+    SheetEditor(CollectModel model, Runnable close) {
+        this.model = model;
+        said.setId("sheet-said");
+        use = Form.button("Collect.sheet.use", "main-button", () -> {
+            SheetFile chosen = file.orElseThrow();
+            SheetRoles wanted = roles;
+            close.run();
+            model.change(p -> p.useSheet(Optional.of(GradeSheet.of(chosen, wanted))));
+        });
+        use.setId("use-sheet");
+        Button none = Form.button("Collect.sheet.none", "link-button", () -> {
+            close.run();
+            model.change(p -> p.useSheet(Optional.empty()));
+        });
+        Button another = Form.button("Collect.sheet.another", "link-button", this::open);
+        Button cancel = Form.button("Collect.cancel", "link-button", close);
+        cancel.setId("cancel");
+        table.setConverter(shownAs(t -> t.name()));
+        header.setConverter(shownAs(h -> Words.of("Collect.sheet.line", h + 1)));
+        table.valueProperty().addListener((_, _, chosen) -> anew(chosen, 0, true));
+        header.valueProperty().addListener((_, _, row) -> anew(table.getValue(), row == null ? 0 : row, false));
+        header.setId("sheet-header");
+        where.getStyleClass().add("field-pair");
+        grid.getStyleClass().add("sheet-grid");
+        ScrollPane scroll = new ScrollPane(grid);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        root = new VBox(Form.words(Words.of("Collect.sheet.heading"), "subheading"), Form.hint("Collect.sheet.hint"),
+                where, scroll,
+                said, Form.lastLine(another, none, cancel, use));
+        root.getStyleClass().add("editor");
+        model.planProperty().get().sheet().ifPresentOrElse(s -> show(s.file(), s.roles()), this::showNone);
+    }
+
+    Node node() {
+        return root;
+    }
+
+    private static <T> StringConverter<T> shownAs(java.util.function.Function<T, String> words) {
+        return new StringConverter<>() {
+            @Override
+            public String toString(T value) {
+                return value == null ? "" : words.apply(value);
+            }
+
+            @Override
+            public T fromString(String text) {
+                throw new UnsupportedOperationException("The choice is not typed");
+            }
+        };
+    }
+
+    private void open() {
+        FileChooser chooser = new FileChooser();
+        chooser.getExtensionFilters()
+                .add(new FileChooser.ExtensionFilter(Words.of("Collect.tables"), "*.csv", "*.tsv", "*.txt", "*.xlsx"));
+        Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow())).map(File::toPath).ifPresent(path -> {
+            try {
+                SheetFile read = SheetFile.read(Files.readAllBytes(path), String.valueOf(path.getFileName()));
+                show(read, SheetRoles.recognise(read));
+            } catch (IOException e) {
+                said.setText(Words.of("Collect.unreadable", path));
+            } catch (Problem e) {
+                said.setText(e.getMessage());
+            }
+        });
+    }
+
+    private void showNone() {
+        said.setText(Words.of("Collect.noSheet"));
+        use.setDisable(true);
+    }
+
+    private void show(SheetFile read, SheetRoles recognised) {
+        filling = true;
+        file = Optional.of(read);
+        roles = recognised;
+        table.getItems().setAll(read.tables());
+        table.setValue(read.tables().get(roles.table()));
+        fillHeaders();
+        where.getChildren().setAll(new VBox(Form.label("Collect.sheet.header", header), header));
+        if (read.tables().size() > 1) {
+            where.getChildren().addFirst(new VBox(Form.label("Collect.sheet.table", table), table));
+        }
+        filling = false;
+        fill();
+    }
+
+    private void fillHeaders() {
+        int rows = Math.min(HEADER_ROWS, Math.max(1, table.getValue().rowCount()));
+        header.getItems().setAll(java.util.stream.IntStream.range(0, rows).boxed().toList());
+        header.setValue(Math.min(roles.header(), rows - 1));
+    }
+
+    private void anew(Table chosen, int row, boolean otherTable) {
+        if (filling || file.isEmpty() || chosen == null) {
+            return;
+        }
+        filling = true;
+        int number = file.get().tables().indexOf(chosen);
+        roles = SheetRoles.at(file.get(), number, row);
+        if (otherTable) {
+            fillHeaders();
+        }
+        filling = false;
+        fill();
+    }
+
+    private void fill() {
+        grid.getChildren().clear();
+        Table shown = table.getValue();
+        int last = Math.min(shown.rowCount(), roles.header() + ROWS);
+        int columns = 0;
+        for (int row = roles.header(); row < last; row++) {
+            columns = Math.clamp(shown.row(row).size(), columns, MOST_COLUMNS);
+        }
+        for (int column = 0; column < columns; column++) {
+            grid.add(role(column), column, 0);
+            for (int row = roles.header(); row < last; row++) {
+                List<String> cells = shown.row(row);
+                String value = column < cells.size() ? cells.get(column).replaceAll("\\s+", " ") : "";
+                Label cell = new Label(
+                        value.length() > SHOWN_LETTERS ? value.substring(0, SHOWN_LETTERS) + "\u2026" : value);
+                cell.getStyleClass().add(row == roles.header() ? "sheet-heading" : "sheet-cell");
+                cell.setMaxWidth(Double.MAX_VALUE);
+                grid.add(cell, column, row - roles.header() + 1);
+            }
+        }
+        sayWhatFollows();
+    }
+
+    private Node role(int column) {
+        ComboBox<Optional<Role>> box = new ComboBox<>(FXCollections.observableArrayList());
+        box.getItems().add(Optional.empty());
+        for (Role role : Role.values()) {
+            box.getItems().add(Optional.of(role));
+        }
+        box.setId("role-" + column);
+        box.setMinWidth(130);
+        box.setConverter(shownAs(r -> r.map(x -> Words.of("Role." + x.name())).orElse(Words.of("Role.none"))));
+        box.setValue(roles.columns()
+                .entrySet()
+                .stream()
+                .filter(e -> e.getValue() == column)
+                .map(e -> Optional.of(e.getKey()))
+                .findFirst()
+                .orElse(Optional.empty()));
+        box.valueProperty().addListener((_, before, after) -> {
+            before.ifPresent(r -> roles = roles.with(r, OptionalInt.empty()));
+            after.ifPresent(r -> roles = roles.with(r, OptionalInt.of(column)));
+            fill();
+        });
+        return box;
+    }
+
+    private void sayWhatFollows() {
+        try {
+            GradeSheet sheet = GradeSheet.of(file.orElseThrow(), roles);
+            Student first = sheet.roster().students().getFirst();
+            String score = roles.columns().containsKey(Role.SCORE) ? "" : " " + Words.of("Collect.sheetNoScore");
+            said.setText(Words.of("Collect.class.read", sheet.roster().students().size(),
+                    first.name() + " (" + first.key() + ")",
+                    sheet.roster().students().getLast().name()) + score);
+            use.setDisable(false);
+        } catch (Problem e) {
+            said.setText(e.getMessage());
+            use.setDisable(true);
+        }
+    }
+}

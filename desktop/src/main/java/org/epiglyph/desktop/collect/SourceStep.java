@@ -1,0 +1,178 @@
+package org.epiglyph.desktop.collect;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.application.Platform;
+import javafx.collections.ListChangeListener;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.PasswordField;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import javafx.stage.FileChooser;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.desktop.frame.Words;
+
+/** The first step: a record service, or archives, folders and files. */
+final class SourceStep {
+    private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("EEEE d MMMM yyyy, HH:mm", Locale.ENGLISH);
+    private final CollectModel model;
+    private final TextField address = new TextField();
+    private final PasswordField token = new PasswordField();
+    private final VBox taskList = new VBox();
+    private final VBox placeList = new VBox();
+    private final TextField sheet = new TextField();
+    private final TextField title = new TextField();
+    private final TextField due = new TextField();
+    private final TextArea classList = new TextArea();
+    private final Button choose = Form.button("Collect.chooseFiles", "plain-button", this::chooseFiles);
+    private final Button read = Form.button("Collect.readFiles", "main-button", this::readFiles);
+    private final ScrollPane root;
+
+    SourceStep(CollectModel model, String knownAddress, String knownToken) {
+        this.model = model;
+        String before = model.origin().address();
+        address.setText(before.isEmpty() ? knownAddress : before);
+        token.setText(knownToken);
+        VBox record = fromRecord();
+        VBox disk = fromFiles();
+        HBox.setHgrow(record, Priority.ALWAYS);
+        HBox.setHgrow(disk, Priority.ALWAYS);
+        HBox both = new HBox(disk, record);
+        both.getStyleClass().add("two-columns");
+        root = new ScrollPane(both);
+        root.setFitToWidth(true);
+        Platform.runLater(() -> (model.places().isEmpty() ? choose : read).requestFocus());
+        model.tasks().addListener((ListChangeListener<Task>) _ -> showTasks());
+        model.places().addListener((ListChangeListener<Path>) _ -> showPlaces());
+    }
+
+    Node node() {
+        return root;
+    }
+
+    // --- the record service
+
+    private VBox fromRecord() {
+        address.setId("office-address");
+        token.setId("office-token");
+        address.setPromptText(Words.of("Collect.addressPrompt"));
+        Button ask = Form.button("Collect.ask", "plain-button",
+                () -> model.connect(address.getText(), token.getText()));
+        ask.setId("ask-office");
+        VBox column = Form.column(Words.of("Collect.fromRecord"), Form.labelled("Collect.address", address),
+                Form.labelled("Collect.token", token), Form.hint("Collect.tokenHint"), ask, taskList);
+        showTasks();
+        return column;
+    }
+
+    private void showTasks() {
+        taskList.getStyleClass().setAll("task-list");
+        taskList.getChildren().setAll(model.tasks().stream().map(this::taskLine).toList());
+    }
+
+    private Node taskLine(Task task) {
+        Label name = new Label(task.title());
+        name.getStyleClass().add("batch-title");
+        String when = task.due().map(d -> Words.of("Collect.due", DUE.format(d.atZone(task.zone())))).orElse("");
+        Label facts = new Label(task.module() + (when.isEmpty() ? "" : "  \u00b7  " + when));
+        facts.getStyleClass().add("hint");
+        facts.setWrapText(true);
+        Button read = Form.button("Collect.read", "main-button", () -> model.readTask(task));
+        read.setId("read-" + task.id());
+        VBox words = new VBox(name, facts);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        HBox line = new HBox(words, read);
+        line.getStyleClass().add("batch-line");
+        return line;
+    }
+
+    // --- files
+
+    private VBox fromFiles() {
+        sheet.setId("grade-sheet");
+        title.setId("task-title");
+        due.setId("task-due");
+        due.setPromptText("2026-03-13 18:00");
+        classList.setId("class-list");
+        classList.setPrefRowCount(3);
+        classList.setPromptText(Words.of("Collect.classPrompt"));
+        sheet.setPromptText(Words.of("Collect.sheetPrompt"));
+        title.setPromptText(Words.of("Collect.titlePrompt"));
+        choose.setId("choose-files");
+        Button folder = Form.button("Collect.chooseFolder", "plain-button", this::chooseFolder);
+        Button table = Form.button("Collect.chooseSheet", "plain-button",
+                () -> choose("*.csv", "*.tsv", "*.txt", "*.xlsx").ifPresent(f -> sheet.setText(f.toString())));
+        read.setId("read-files");
+        placeList.getStyleClass().add("places");
+        placeList.setId("places");
+        showPlaces();
+        HBox choosing = new HBox(choose, folder);
+        choosing.getStyleClass().add("field-line");
+        VBox column = Form.column(Words.of("Collect.fromFiles"), placeList, choosing,
+                Form.labelled("Collect.sheet", sheet, table));
+        if (!model.isAgain()) {
+            HBox both = new HBox(Form.labelled("Collect.title", title), Form.labelled("Collect.dueLabel", due));
+            both.getChildren().forEach(n -> HBox.setHgrow(n, Priority.ALWAYS));
+            both.getStyleClass().add("field-pair");
+            column.getChildren().add(both);
+        }
+        column.getChildren().addAll(Form.labelledArea("Collect.classList", classList), read);
+        return column;
+    }
+
+    private void readFiles() {
+        model.readFiles(sheet.getText(), title.getText(), due.getText(), classList.getText());
+    }
+
+    private void showPlaces() {
+        placeList.getChildren().clear();
+        if (model.places().isEmpty()) {
+            Label empty = new Label(Words.of("Collect.dropHere"));
+            empty.getStyleClass().add("drop-words");
+            empty.setWrapText(true);
+            placeList.getChildren().add(empty);
+        }
+        for (Path place : model.places()) {
+            Label name = new Label(String.valueOf(place.getFileName()));
+            Label where = new Label(String.valueOf(place.toAbsolutePath().getParent()));
+            where.getStyleClass().add("hint");
+            where.setTextOverrun(javafx.scene.control.OverrunStyle.CENTER_ELLIPSIS);
+            VBox words = new VBox(name, where);
+            HBox.setHgrow(words, Priority.ALWAYS);
+            Button away = Form.button("Collect.removePlace", "link-button", () -> model.places().remove(place));
+            away.setAccessibleText(Words.of("Collect.removePlaceSpoken", place.getFileName()));
+            HBox line = new HBox(words, away);
+            line.getStyleClass().add("place-line");
+            placeList.getChildren().add(line);
+        }
+    }
+
+    private void chooseFiles() {
+        List<File> files = new FileChooser().showOpenMultipleDialog(root.getScene().getWindow());
+        if (files != null) {
+            model.addPlaces(files.stream().map(File::toPath).toList());
+        }
+    }
+
+    private void chooseFolder() {
+        Optional.ofNullable(new DirectoryChooser().showDialog(root.getScene().getWindow()))
+                .ifPresent(f -> model.addPlaces(List.of(f.toPath())));
+    }
+
+    private Optional<Path> choose(String... patterns) {
+        FileChooser chooser = new FileChooser();
+        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(Words.of("Collect.tables"), patterns));
+        return Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow())).map(File::toPath);
+    }
+}

@@ -1,0 +1,229 @@
+package org.epiglyph.desktop.collect;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.epiglyph.carrier.CollectPlan;
+import org.epiglyph.core.filing.Candidate;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.desktop.frame.Words;
+
+/** The chosen file: its first page, and whose it may be, likeliest first. Files can be dragged onto a student here. */
+final class WhosePanel {
+    private static final PseudoClass DROPPING = PseudoClass.getPseudoClass("dropping");
+    private static final double PICTURE_WIDTH = 252;
+    private static final double PICTURE_HEIGHT = 280;
+    private final CollectModel model;
+    private final Label path = Form.words("", "preview-path");
+    private final ImageView picture = new ImageView();
+    private final Label words = Form.words("", "hint");
+    private final Label pages = Form.words("", "hint");
+    private final TextField search = new TextField();
+    private final ListView<Choice> list = new ListView<>();
+    private final VBox root;
+
+    /** A student whose the file may be, or nobody. */
+    private record Choice(Optional<Student> student, int number, String why) {}
+
+    WhosePanel(CollectModel model, FirstPage firstPage) {
+        this.model = model;
+        picture.setPreserveRatio(true);
+        picture.setFitWidth(PICTURE_WIDTH);
+        picture.setFitHeight(PICTURE_HEIGHT);
+        picture.setSmooth(true);
+        StackPane page = new StackPane(picture, words);
+        page.getStyleClass().add("first-page");
+        search.setId("find-student");
+        search.setPromptText(Words.of("Collect.findStudent"));
+        search.textProperty().addListener((_, _, _) -> fill());
+        search.addEventFilter(KeyEvent.KEY_PRESSED, this::onSearchKey);
+        list.setId("whose");
+        list.getStyleClass().add("whose");
+        list.setAccessibleText(Words.of("Collect.whose"));
+        list.setCellFactory(_ -> new ChoiceCell());
+        list.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+                decide(list.getSelectionModel().getSelectedItem());
+                e.consume();
+            }
+        });
+        VBox.setVgrow(list, Priority.ALWAYS);
+        root = new VBox(path, page, pages, Form.label("Collect.whose", search), search, list);
+        root.getStyleClass().add("whose-column");
+        firstPage.seenProperty().addListener((_, _, seen) -> show(seen));
+        show(firstPage.seenProperty().get());
+        model.chosenProperty().addListener((_, _, _) -> chosen());
+        model.versionProperty().addListener((_, _, _) -> fill());
+        chosen();
+    }
+
+    Node node() {
+        return root;
+    }
+
+    void focusSearch() {
+        search.requestFocus();
+    }
+
+    private void show(FirstPage.Seen seen) {
+        switch (seen) {
+            case FirstPage.Seen.Picture(var image, String said) -> {
+                picture.setImage(image);
+                words.setText("");
+                pages.setText(said);
+            }
+            case FirstPage.Seen.Words(String said) -> {
+                picture.setImage(null);
+                words.setText(said);
+                pages.setText("");
+            }
+        }
+        picture.setVisible(picture.getImage() != null);
+    }
+
+    private void chosen() {
+        path.setText(switch (model.chosenProperty().get()) {
+            case FileRow.Arrived(var item) -> model.shown(item.path());
+            case FileRow.Refused(var refusal) -> model.shown(refusal.path());
+            case FileRow.Nothing(var student) -> student.name();
+            case null -> "";
+        });
+        search.clear();
+        fill();
+    }
+
+    private void fill() {
+        CollectPlan plan = model.planProperty().get();
+        List<Choice> choices = new ArrayList<>();
+        if (plan != null && model.chosenItem().isPresent()) {
+            CollectPlan.Item item = model.chosenItem().get();
+            String letters = search.getText().strip().toLowerCase(Locale.ROOT);
+            for (Candidate candidate : item.match().candidates()) {
+                plan.roster()
+                        .find(candidate.student())
+                        .filter(s -> fits(s, letters))
+                        .map(s -> new Choice(Optional.of(s), choices.size() < 9 ? choices.size() + 1 : 0,
+                                candidate.evidence()))
+                        .ifPresent(choices::add);
+            }
+            if (letters.isEmpty()) {
+                choices.add(new Choice(Optional.empty(), 0, ""));
+            }
+            plan.roster()
+                    .students()
+                    .stream()
+                    .filter(s -> fits(s, letters))
+                    .filter(s -> item.match().candidates().stream().noneMatch(c -> c.student().equals(s.key())))
+                    .forEach(s -> choices.add(new Choice(Optional.of(s), 0, "")));
+        }
+        list.getItems().setAll(choices);
+        model.chosenItem().ifPresent(item -> {
+            boolean decided = plan.studentOf(item).isPresent() || plan.isSetAside(item);
+            choices.stream()
+                    .filter(c -> decided && c.student.map(Student::key).equals(plan.studentOf(item)))
+                    .findFirst()
+                    .ifPresentOrElse(list.getSelectionModel()::select, () -> list.getSelectionModel().select(0));
+        });
+        list.scrollTo(0);
+    }
+
+    private static boolean fits(Student student, String letters) {
+        String all = (student.name() + " " + student.key() + " " + student.section()).toLowerCase(Locale.ROOT);
+        return List.of(letters.split("\\s+")).stream().allMatch(all::contains);
+    }
+
+    private void onSearchKey(KeyEvent event) {
+        switch (event.getCode()) {
+            case ENTER -> decide(list.getSelectionModel().getSelectedItem());
+            case DOWN -> list.getSelectionModel().selectNext();
+            case UP -> list.getSelectionModel().selectPrevious();
+            case ESCAPE -> search.clear();
+            default -> {
+                return;
+            }
+        }
+        event.consume();
+    }
+
+    private void decide(Choice choice) {
+        if (choice != null) {
+            model.chosenItem().ifPresent(i -> model.decide(i, choice.student.map(Student::key)));
+        }
+    }
+
+    private final class ChoiceCell extends ListCell<Choice> {
+        ChoiceCell() {
+            setOnMouseClicked(e -> {
+                if (!isEmpty()) {
+                    decide(getItem());
+                }
+            });
+            addEventHandler(DragEvent.DRAG_OVER, e -> {
+                if (!isEmpty() && e.getDragboard().hasString()) {
+                    e.acceptTransferModes(TransferMode.LINK);
+                    pseudoClassStateChanged(DROPPING, true);
+                    e.consume();
+                }
+            });
+            addEventHandler(DragEvent.DRAG_EXITED, _ -> pseudoClassStateChanged(DROPPING, false));
+            addEventHandler(DragEvent.DRAG_DROPPED, e -> {
+                String dragged = e.getDragboard().getString();
+                model.planProperty()
+                        .get()
+                        .items()
+                        .stream()
+                        .filter(i -> i.id().equals(dragged))
+                        .findFirst()
+                        .ifPresent(i -> model.decide(i, getItem().student.map(Student::key)));
+                e.setDropCompleted(true);
+                e.consume();
+            });
+        }
+
+        @Override
+        protected void updateItem(Choice choice, boolean empty) {
+            super.updateItem(choice, empty);
+            setText(null);
+            setGraphic(null);
+            if (!empty && choice != null) {
+                setGraphic(line(choice));
+                setAccessibleText(said(choice) + (choice.why.isEmpty() ? "" : ", " + choice.why));
+            }
+        }
+
+        private Node line(Choice choice) {
+            Label number = new Label(
+                    choice.number > 0 ? Integer.toString(choice.number) : choice.student.isEmpty() ? "X" : "");
+            number.getStyleClass().add("choice-key");
+            Label name = new Label(said(choice));
+            name.getStyleClass().add(choice.student.isEmpty() ? "hint" : "choice-name");
+            VBox text = new VBox(name);
+            if (!choice.why.isEmpty()) {
+                text.getChildren().add(Form.words(choice.why, "choice-why"));
+            }
+            text.setMaxWidth(PICTURE_WIDTH - 24);
+            return new HBox(number, text);
+        }
+
+        private static String said(Choice choice) {
+            return choice.student.map(s -> s.name().equals(s.key().value()) ? s.name() : s.name() + "  " + s.key())
+                    .orElse(Words.of("Collect.setAside"));
+        }
+    }
+}

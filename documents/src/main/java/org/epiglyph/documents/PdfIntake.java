@@ -1,0 +1,88 @@
+package org.epiglyph.documents;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.documents.rendition.Rendition;
+
+/** Looks at a received PDF: how many pages, locked or not, what is unusual about it. Nothing in it is run. */
+final class PdfIntake {
+    private static final int MANY_PAGES = 1000;
+    private static final double POINTS_A_METRE = 72 / 0.0254;
+
+    private PdfIntake() {}
+
+    static Pages examine(Path file, Path rendition, Optional<String> password) throws IOException {
+        try (PDDocument document = password.isPresent()
+                ? Loader.loadPDF(file.toFile(), password.get(), IOUtils.createTempFileOnlyStreamCache())
+                : Loader.loadPDF(file.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
+            List<String> notes = new ArrayList<>();
+            int count = 0;
+            double longest = 0;
+            for (PDPage page : document.getPages()) {
+                PageGeometry shape = Geometries.of(page);
+                longest = Math.max(longest, Math.max(shape.shownWidth(), shape.shownHeight()));
+                count++;
+            }
+            if (count == 0) {
+                return new Pages.None(
+                        "The PDF has no pages; it may have been cut off on its way. Ask the student for it again.");
+            }
+            if (count > MANY_PAGES) {
+                notes.add("It has " + count + " pages. See whether that is meant.");
+            }
+            if (longest > 2 * POINTS_A_METRE) {
+                notes.add("It has a page of " + Math.round(longest / POINTS_A_METRE) + " metres; zoom in to read it.");
+            }
+            if (ActiveContent.isIn(document)) {
+                notes.add(Pages.ACTIVE + " Nothing of that is run here; it can be taken out when handing back.");
+            }
+            if (document.isEncrypted()) {
+                return unlocked(document, rendition, count, notes);
+            }
+            return new Pages.Ready(count, "", String.join(" ", notes));
+        } catch (InvalidPasswordException e) {
+            return new Pages.Locked(password.isPresent()
+                    ? "That is not the password of this PDF. Try again, or ask the student for it or for an open copy."
+                    : "The PDF is locked with a password. Enter it, or ask the student for it or for an open copy.");
+        } catch (DiskFailure e) {
+            throw e.failure;
+        } catch (IOException | RuntimeException | StackOverflowError e) {
+            return new Pages.None("The PDF is broken and cannot be read. Ask the student for it again.");
+        }
+    }
+
+    private static Pages unlocked(PDDocument document, Path rendition, int count, List<String> notes)
+            throws DiskFailure {
+        try {
+            Files.createDirectories(rendition.toAbsolutePath().getParent());
+            document.setAllSecurityToBeRemoved(true);
+            Rendition.save(document, rendition);
+        } catch (IOException e) {
+            throw new DiskFailure(e);
+        }
+        notes.add("The PDF was locked; an open copy is shown and marked.");
+        return new Pages.Ready(count, rendition.getFileName().toString(), String.join(" ", notes));
+    }
+
+    /** Tells a failure to write from a failure to read. */
+    private static final class DiskFailure extends Exception {
+        private static final long serialVersionUID = 1;
+        private final IOException failure;
+
+        DiskFailure(IOException failure) {
+            super(failure);
+            this.failure = failure;
+        }
+    }
+}

@@ -1,0 +1,174 @@
+package org.epiglyph.documents.rendition;
+
+import com.drew.imaging.ImageMetadataReader;
+import com.drew.imaging.ImageProcessingException;
+import com.drew.metadata.MetadataException;
+import com.drew.metadata.exif.ExifIFD0Directory;
+import java.awt.geom.AffineTransform;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Iterator;
+import java.util.Locale;
+import java.util.Optional;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
+import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
+import org.apache.pdfbox.util.Matrix;
+
+/**
+ * A page for each picture in a file: JPEG, PNG, GIF, BMP, TIFF, WebP. Pictures turned by their camera are turned upright
+ * (Exif 2.32, tag 0x0112). Very large ones are read at a part of their size.
+ */
+public final class PicturePages {
+    private static final long FULL_SIZE_PIXELS = 40_000_000;
+    private static final long MOST_PIXELS = 1_000_000_000;
+    private static final int MOST_FRAMES = 500;
+
+    private PicturePages() {}
+
+    /** @return empty where the file is no picture of a kind that can be read */
+    public static Optional<Rendition> make(Path file, Path target) throws IOException, Unreadable {
+        try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+            Iterator<ImageReader> readers = in == null ? null : ImageIO.getImageReaders(in);
+            if (readers == null || !readers.hasNext()) {
+                return Optional.empty();
+            }
+            ImageReader reader = readers.next();
+            try {
+                reader.setInput(in);
+                return Optional.of(make(file, reader, target));
+            } finally {
+                reader.dispose();
+            }
+        }
+    }
+
+    private static Rendition make(Path file, ImageReader reader, Path target) throws IOException, Unreadable {
+        String kind = reader.getOriginatingProvider().getFormatNames()[0].toLowerCase(Locale.ROOT);
+        int frames = kind.startsWith("tif") ? frames(reader) : 1;
+        StringBuilder note = new StringBuilder();
+        if (kind.startsWith("gif") && frames(reader) > 1) {
+            note.append("This picture moves; its first frame is the page. ");
+        }
+        try (PDDocument document = Rendition.newDocument()) {
+            int turn = kind.startsWith("tif") ? 1 : orientation(file);
+            for (int frame = 0; frame < frames; frame++) {
+                add(document, file, reader, frame, kind.startsWith("jp"), turn, note);
+            }
+            Rendition.save(document, target);
+            return new Rendition(frames, note.toString().strip());
+        }
+    }
+
+    private static int frames(ImageReader reader) throws Unreadable {
+        try {
+            int frames = reader.getNumImages(true);
+            if (frames > MOST_FRAMES) {
+                throw new Unreadable("The picture file holds " + frames + " pictures, more than " + MOST_FRAMES
+                        + ". Ask the student for a PDF.");
+            }
+            return Math.max(1, frames);
+        } catch (IOException | RuntimeException e) {
+            throw broken(e);
+        }
+    }
+
+    private static Unreadable broken(Exception cause) {
+        return new Unreadable("The picture is broken and cannot be shown. Ask the student for it again.", cause);
+    }
+
+    private static void add(PDDocument document, Path file, ImageReader reader, int frame, boolean jpeg, int turn,
+            StringBuilder note) throws IOException, Unreadable {
+        BufferedImage image;
+        boolean whole;
+        try {
+            long pixels = (long) reader.getWidth(frame) * reader.getHeight(frame);
+            if (pixels > MOST_PIXELS) {
+                throw new Unreadable("The picture has " + pixels / 1_000_000 + " million pixels, more than "
+                        + MOST_PIXELS / 1_000_000 + " million. Ask the student for a smaller copy.");
+            }
+            whole = pixels <= FULL_SIZE_PIXELS;
+            int step = whole ? 1 : (int) Math.ceil(Math.sqrt(pixels / (double) FULL_SIZE_PIXELS));
+            ImageReadParam part = reader.getDefaultReadParam();
+            part.setSourceSubsampling(step, step, 0, 0);
+            image = reader.read(frame, part);
+            if (!whole) {
+                note.append("The picture has ")
+                        .append(pixels / 1_000_000)
+                        .append(" million pixels; it is shown at 1/")
+                        .append(step)
+                        .append(" of its size. ");
+            }
+        } catch (IOException | RuntimeException e) {
+            throw broken(e);
+        }
+        PDImageXObject picture = picture(document, file, image, jpeg && whole);
+        draw(document, picture, image.getWidth(), image.getHeight(), turn);
+    }
+
+    /** The JPEG's own bytes where a PDF can hold them, so that nothing is lost; else the picture without loss. */
+    private static PDImageXObject picture(PDDocument document, Path file, BufferedImage image, boolean jpeg)
+            throws IOException {
+        if (jpeg && image.getColorModel().getNumComponents() < 4) {
+            try (InputStream bytes = Files.newInputStream(file)) {
+                return JPEGFactory.createFromStream(document, bytes);
+            }
+        }
+        return LosslessFactory.createFromImage(document, image);
+    }
+
+    private static void draw(PDDocument document, PDImageXObject picture, int width, int height, int turn)
+            throws IOException {
+        boolean lying = turn >= 5;
+        double across = lying ? height : width;
+        double down = lying ? width : height;
+        PDRectangle a4 = PDRectangle.A4;
+        boolean wide = across > down;
+        double scale = Math.min((wide ? a4.getHeight() : a4.getWidth()) / across,
+                (wide ? a4.getWidth() : a4.getHeight()) / down);
+        PDPage page = new PDPage(new PDRectangle((float) (across * scale), (float) (down * scale)));
+        document.addPage(page);
+        AffineTransform place = AffineTransform.getScaleInstance(across * scale, down * scale);
+        place.concatenate(upright(turn));
+        try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+            content.drawImage(picture, new Matrix(place));
+        }
+    }
+
+    /** The unit square's turn, y up, for each of the eight orientations of Exif. */
+    private static AffineTransform upright(int orientation) {
+        return switch (orientation) {
+            case 2 -> new AffineTransform(-1, 0, 0, 1, 1, 0);
+            case 3 -> new AffineTransform(-1, 0, 0, -1, 1, 1);
+            case 4 -> new AffineTransform(1, 0, 0, -1, 0, 1);
+            case 5 -> new AffineTransform(0, -1, -1, 0, 1, 1);
+            case 6 -> new AffineTransform(0, -1, 1, 0, 0, 1);
+            case 7 -> new AffineTransform(0, 1, 1, 0, 0, 0);
+            case 8 -> new AffineTransform(0, 1, -1, 0, 1, 0);
+            default -> new AffineTransform();
+        };
+    }
+
+    private static int orientation(Path file) {
+        try (InputStream in = Files.newInputStream(file)) {
+            ExifIFD0Directory exif = ImageMetadataReader.readMetadata(in)
+                    .getFirstDirectoryOfType(ExifIFD0Directory.class);
+            return exif != null && exif.containsTag(ExifIFD0Directory.TAG_ORIENTATION)
+                    ? exif.getInt(ExifIFD0Directory.TAG_ORIENTATION)
+                    : 1;
+        } catch (IOException | ImageProcessingException | MetadataException | RuntimeException e) {
+            return 1; // a picture that does not say how it was held is taken as it is
+        }
+    }
+}

@@ -1,0 +1,36 @@
+package org.epiglyph.documents.rendition;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDDocumentInformation;
+
+/**
+ * Pages made of a received file.
+ *
+ * @param pages how many, at least 1
+ * @param note  how they were made and what to mind; may be empty
+ */
+public record Rendition(int pages, String note) {
+    static PDDocument newDocument() {
+        return new PDDocument(IOUtils.createTempFileOnlyStreamCache());
+    }
+
+    /** Saves without anything that differs from one time to the next, and moves the file into place. */
+    public static void save(PDDocument document, Path target) throws IOException {
+        document.setDocumentInformation(new PDDocumentInformation());
+        document.getDocumentCatalog().setMetadata(null);
+        document.setDocumentId(1L);
+        Path beside = target.resolveSibling(target.getFileName() + ".part");
+        try {
+            document.save(beside.toFile(), CompressParameters.NO_COMPRESSION);
+            Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        } finally {
+            Files.deleteIfExists(beside);
+        }
+    }
+}

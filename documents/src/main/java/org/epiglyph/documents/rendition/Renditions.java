@@ -1,0 +1,122 @@
+package org.epiglyph.documents.rendition;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.zip.ZipFile;
+import org.commonmark.ext.gfm.tables.TablesExtension;
+import org.commonmark.parser.Parser;
+import org.commonmark.renderer.html.HtmlRenderer;
+
+/** Finds out what a file is by its content, and only among kinds of text by its name, and makes pages of it. */
+public final class Renditions {
+    private static final Set<String> SOURCE_CODE = Set.of("java", "py", "c", "h", "cpp", "hpp", "cc", "cs", "js", "mjs",
+            "ts", "jsx", "tsx", "r", "m", "jl", "sql", "sh", "bash", "rb", "go", "rs", "kt", "swift", "php", "pl", "hs",
+            "ml", "scala", "lua", "pas", "f", "f90", "vb", "asm", "s", "css", "scss", "xml", "json", "yaml", "yml",
+            "toml", "ini", "tex", "bib", "gradle", "cmake", "make", "svg");
+
+    private Renditions() {}
+
+    /**
+     * @param head   the file's first bytes
+     * @param target where the PDF goes; written only where pages were made
+     * @return empty where the file is of a kind of which no pages can be made
+     */
+    public static Optional<Rendition> make(Path file, byte[] head, Path target) throws IOException, Unreadable {
+        if (startsWith(head, "PK\u0003\u0004")) {
+            return ofPackage(file, target);
+        }
+        if (startsWith(head, "{\\rtf")) {
+            return Optional.of(OfficePages.make(file, OfficePages.Kind.RTF, target));
+        }
+        Optional<Rendition> picture = PicturePages.make(file, target);
+        if (picture.isPresent()) {
+            return picture;
+        }
+        Optional<String> text = ReceivedText.of(file);
+        return text.isEmpty() ? Optional.empty() : Optional.of(ofText(text.get(), ending(file), target));
+    }
+
+    private static boolean startsWith(byte[] head, String sign) {
+        return new String(head, StandardCharsets.ISO_8859_1).startsWith(sign);
+    }
+
+    /** DOCX, ODT and XLSX are zip packages that say what they are. */
+    private static Optional<Rendition> ofPackage(Path file, Path target) throws IOException, Unreadable {
+        String kind;
+        try (ZipFile zip = new ZipFile(file.toFile())) {
+            kind = zip.getEntry("word/document.xml") != null
+                    ? "docx"
+                    : zip.getEntry("xl/workbook.xml") != null
+                            ? "xlsx"
+                            : zip.getEntry("content.xml") != null ? "odt" : "";
+        } catch (IOException e) {
+            throw new Unreadable("The file is broken or was cut off on its way. Ask the student for it again.", e);
+        }
+        return switch (kind) {
+            case "docx" -> Optional.of(OfficePages.make(file, OfficePages.Kind.DOCX, target));
+            case "odt" -> Optional.of(OfficePages.make(file, OfficePages.Kind.ODT, target));
+            case "xlsx" -> Optional.of(TablePages.ofWorkbook(file, target));
+            default -> Optional.empty();
+        };
+    }
+
+    private static Rendition ofText(String text, String ending, Path target) throws IOException, Unreadable {
+        return switch (ending) {
+            case "html", "htm", "xhtml" -> MarkupPages.make(text, "", target);
+            case "md", "markdown" -> MarkupPages.make(html(text), "", target);
+            case "csv", "tsv" -> TablePages.ofText(text, target);
+            default -> TextPages.make(text, SOURCE_CODE.contains(ending), target);
+        };
+    }
+
+    private static String html(String markdown) {
+        List<org.commonmark.Extension> tables = List.of(TablesExtension.create());
+        return HtmlRenderer.builder()
+                .extensions(tables)
+                .escapeHtml(true)
+                .build()
+                .render(Parser.builder().extensions(tables).build().parse(markdown));
+    }
+
+    private static String ending(Path file) {
+        String name = file.getFileName().toString();
+        return name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
+    }
+
+    /** What kind of file it is, for one of which no pages can be made; from its first bytes. */
+    public static String kind(byte[] head) {
+        String sign = new String(head, StandardCharsets.ISO_8859_1);
+        if (sign.startsWith("PK\u0003\u0004")) {
+            return "a zip archive";
+        }
+        if (sign.startsWith("\u00D0\u00CF\u0011\u00E0")) {
+            return "an office file of the old binary kind";
+        }
+        if (sign.startsWith("7z") || sign.startsWith("Rar!") || sign.startsWith("\u001F\u008B")) {
+            return "an archive";
+        }
+        if (sign.length() > 11 && sign.startsWith("ftyp", 4)) {
+            return sign.startsWith("hei", 8) || sign.startsWith("mif1", 8) ? "a HEIF picture" : "a film or sound";
+        }
+        if (sign.startsWith("ID3") || sign.startsWith("OggS") || sign.startsWith("RIFF")) {
+            return "a sound or film";
+        }
+        if (sign.startsWith("MZ") || sign.startsWith("\u007FELF")) {
+            return "a program; do not run it";
+        }
+        return "a file of a kind unknown here";
+    }
+
+    /** The first bytes of a file. */
+    public static byte[] head(Path file, int most) throws IOException {
+        try (var in = Files.newInputStream(file)) {
+            return in.readNBytes(most);
+        }
+    }
+}

@@ -1,0 +1,290 @@
+package org.epiglyph.exchange.archive;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.Charset;
+import java.nio.file.FileVisitOption;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.LongConsumer;
+import java.util.stream.Stream;
+import org.epiglyph.core.Problem;
+
+/** Gathers what arrives from archives, folders and single files into one list in which each entry stands once. */
+final class Arrivals implements FileSource {
+    static final int MOST_ENTRIES = 50_000;
+    private static final int DEEPEST_FOLDER = 40;
+    private static final int DEEPEST_ARCHIVE = 4;
+    private final List<ReceivedFile> files = new ArrayList<>();
+    private final List<Refusal> refusals = new ArrayList<>();
+    private final Map<String, Integer> names = new HashMap<>();
+    private final Deque<AutoCloseable> open = new ArrayDeque<>();
+    private final Optional<Charset> wanted;
+    private final LongConsumer progress;
+    private Optional<Charset> found = Optional.empty();
+    private Path unpacked;
+    private long bytes;
+
+    private Arrivals(Optional<Charset> wanted, LongConsumer progress) {
+        this.wanted = wanted;
+        this.progress = progress;
+    }
+
+    static Arrivals open(List<Path> places, Optional<Charset> encoding, LongConsumer progress) throws Problem {
+        Arrivals arrivals = new Arrivals(encoding, progress);
+        boolean done = false;
+        try {
+            for (Path place : places) {
+                arrivals.addPlace(place, places.size() > 1);
+            }
+            done = true;
+            return arrivals;
+        } finally {
+            if (!done) {
+                arrivals.letGo();
+            }
+        }
+    }
+
+    private void addPlace(Path place, boolean oneOfSeveral) throws Problem {
+        String name = String.valueOf(place.getFileName());
+        try {
+            if (Files.isDirectory(place)) {
+                addFolder(place, oneOfSeveral ? name + "/" : "");
+            } else if (looksLikeZip(name) && Files.isRegularFile(place)) {
+                addArchive(place, oneOfSeveral ? name + "/" : "", 1);
+            } else if (Files.isRegularFile(place)) {
+                take(new FileOnDisk(name, place, PathCheck.caution(name)));
+            } else {
+                throw new Problem("There is nothing at " + place + ". Check the place and try again.");
+            }
+        } catch (Problem e) {
+            if (!oneOfSeveral) {
+                throw e;
+            }
+            refusals.add(new Refusal(PathCheck.printable(name), e.getMessage(), Optional.empty()));
+        }
+    }
+
+    private void addFolder(Path folder, String prefix) throws Problem {
+        List<Path> all;
+        try (Stream<Path> paths = Files.walk(folder, DEEPEST_FOLDER, new FileVisitOption[0])) {
+            all = paths.filter(p -> !Files.isDirectory(p, LinkOption.NOFOLLOW_LINKS))
+                    .limit(MOST_ENTRIES + 1L)
+                    .sorted()
+                    .toList();
+        } catch (IOException | java.io.UncheckedIOException e) {
+            throw new Problem(
+                    "The folder " + folder
+                            + " cannot be read whole. Check that it is there and that you may read all that is in it.",
+                    e);
+        }
+        if (all.size() > MOST_ENTRIES) {
+            throw tooMany(String.valueOf(folder.getFileName()));
+        }
+        for (Path file : all) {
+            String path = prefix + folder.relativize(file).toString().replace(file.getFileSystem().getSeparator(), "/");
+            if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
+                refuse(path, "It is a link or a device, not a file. Ask for the file itself.", Optional.empty());
+            } else if (isZip(file, path)) {
+                addInner(file, new FileOnDisk(path, file, PathCheck.caution(path)), 1);
+            } else {
+                take(new FileOnDisk(path, file, PathCheck.caution(path)));
+            }
+        }
+    }
+
+    static Problem tooMany(String name) {
+        return new Problem(name + " has more than " + MOST_ENTRIES
+                + " entries; no class hands in as many. Check that it is the right one; nothing was taken from it.");
+    }
+
+    private void addArchive(Path archive, String prefix, int depth) throws Problem {
+        ZipReading zip = ZipReading.open(archive, wanted);
+        open.push(zip);
+        found = zip.guessed().or(() -> found);
+        for (ZipReading.Item item : zip.items(prefix)) {
+            if (item.refusal().isPresent()) {
+                refuse(item.file().path(), item.refusal().get(), Optional.empty());
+            } else if (looksLikeZip(item.file().path())) {
+                unpack(item.file(), depth);
+            } else {
+                take(item.file());
+            }
+        }
+    }
+
+    /** An archive within an archive is unpacked to a temporary file first; one that cannot be read is a file like others. */
+    private void unpack(ReceivedFile file, int depth) throws Problem {
+        try {
+            if (unpacked == null) {
+                unpacked = Files.createTempDirectory("epiglyph-archive-");
+            }
+            Path inner = Files.createTempFile(unpacked, "inner-", ".zip");
+            try (InputStream in = file.open(); OutputStream out = Files.newOutputStream(inner)) {
+                byte[] buffer = new byte[1 << 16];
+                for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+                    out.write(buffer, 0, n);
+                    bytes += n;
+                    progress.accept(bytes);
+                }
+            }
+            addInner(inner, file, depth);
+        } catch (IOException e) {
+            refuse(file.path(), "It is an archive that cannot be unpacked (" + e.getMessage()
+                    + "). Ask for it again, or see that the disk has room.", Optional.of(file));
+        }
+    }
+
+    private void addInner(Path archive, ReceivedFile file, int depth) {
+        if (depth >= DEEPEST_ARCHIVE) {
+            refuse(file.path(), "It is an archive within archives, more than " + DEEPEST_ARCHIVE
+                    + " deep. Unpack it by hand and collect the folder.", Optional.of(file));
+            return;
+        }
+        int filesBefore = files.size();
+        int refusalsBefore = refusals.size();
+        try {
+            addArchive(archive, file.path() + "/", depth + 1);
+            if (files.size() == filesBefore && refusals.size() == refusalsBefore) {
+                take(file); // an empty archive is what was handed in
+            }
+        } catch (Problem e) {
+            files.subList(filesBefore, files.size()).clear();
+            refusals.subList(refusalsBefore, refusals.size()).clear();
+            take(new WithCaution(file, "It is an archive that cannot be opened: " + e.getMessage()));
+        }
+    }
+
+    private void take(ReceivedFile file) {
+        if (files.size() >= MOST_ENTRIES) {
+            refuse(file.path(), "There are more than " + MOST_ENTRIES + " files. Collect the rest by itself.",
+                    Optional.empty());
+            return;
+        }
+        Optional<String> refusal = PathCheck.refusal(file.path());
+        if (refusal.isPresent()) {
+            refuse(file.path(), refusal.get(), Optional.of(file));
+            return;
+        }
+        int nth = names.merge(file.path().toLowerCase(Locale.ROOT), 1, Integer::sum);
+        files.add(nth == 1
+                ? file
+                : new WithCaution(file, "Another file has the same name, capitals aside; both are kept apart."));
+    }
+
+    private void refuse(String path, String reason, Optional<ReceivedFile> file) {
+        refusals.add(new Refusal(PathCheck.printable(path), reason, file));
+    }
+
+    private static boolean isZip(Path file, String name) {
+        if (!looksLikeZip(name)) {
+            return false;
+        }
+        try (InputStream in = Files.newInputStream(file)) {
+            byte[] head = in.readNBytes(2);
+            return head.length == 2 && head[0] == 'P' && head[1] == 'K';
+        } catch (IOException e) {
+            return false; // it is met again as a file, and what is wrong is said there
+        }
+    }
+
+    private static boolean looksLikeZip(String name) {
+        return name.toLowerCase(Locale.ROOT).endsWith(".zip");
+    }
+
+    @Override
+    public List<ReceivedFile> files() {
+        return List.copyOf(files);
+    }
+
+    @Override
+    public List<Refusal> refusals() {
+        return List.copyOf(refusals);
+    }
+
+    @Override
+    public Optional<Charset> nameEncoding() {
+        return found;
+    }
+
+    @Override
+    public void close() throws IOException {
+        IOException failure = null;
+        while (!open.isEmpty()) {
+            try {
+                open.pop().close();
+            } catch (Exception e) {
+                failure = failure == null ? new IOException(e) : failure;
+            }
+        }
+        if (unpacked != null) {
+            try (Stream<Path> all = Files.walk(unpacked)) {
+                for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+                    Files.deleteIfExists(path);
+                }
+            }
+        }
+        if (failure != null) {
+            throw failure;
+        }
+    }
+
+    private void letGo() {
+        try {
+            close();
+        } catch (IOException e) {
+            org.slf4j.LoggerFactory.getLogger(Arrivals.class).warn("A source could not be let go", e);
+        }
+    }
+
+    private record FileOnDisk(String path, Path file, String caution) implements ReceivedFile {
+        @Override
+        public long size() {
+            return file.toFile().length();
+        }
+
+        @Override
+        public Optional<java.time.Instant> changed() {
+            return Optional.of(java.time.Instant.ofEpochMilli(file.toFile().lastModified()));
+        }
+
+        @Override
+        public InputStream open() throws IOException {
+            return Files.newInputStream(file);
+        }
+    }
+
+    private record WithCaution(ReceivedFile file, String caution) implements ReceivedFile {
+        @Override
+        public String path() {
+            return file.path();
+        }
+
+        @Override
+        public long size() {
+            return file.size();
+        }
+
+        @Override
+        public Optional<java.time.Instant> changed() {
+            return file.changed();
+        }
+
+        @Override
+        public InputStream open() throws IOException {
+            return file.open();
+        }
+    }
+}

@@ -1,0 +1,211 @@
+package org.epiglyph.exchange.archive;
+
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.epiglyph.core.Problem;
+
+/**
+ * One zip archive (APPNOTE.TXT 6.3.10: names in UTF-8 where flagged, else in an old code page; zip64). Entries are read
+ * from its directory, so that memory stays bounded whatever the archive's size.
+ */
+final class ZipReading implements AutoCloseable {
+    private static final long LARGEST_DIRECTORY = 64L << 20;
+    /** Above this many bytes, an entry that grows by more than {@link #MOST_GROWTH} on unpacking is refused. */
+    private static final long HARMLESS = 32L << 20;
+    private static final long HARMLESS_IN_ALL = 2L << 30;
+    private static final long MOST_GROWTH = 200;
+    private final ZipFile zip;
+    private final List<ZipArchiveEntry> entries;
+    private final Optional<Charset> guessed;
+    private final Charset charset;
+
+    private ZipReading(ZipFile zip, Optional<Charset> wanted) {
+        this.zip = zip;
+        this.entries = Collections.list(zip.getEntries());
+        List<byte[]> unsaid = entries.stream()
+                .filter(ZipReading::isUnsaid)
+                .map(ZipArchiveEntry::getRawName)
+                .filter(n -> NameEncoding.decoded(n, StandardCharsets.UTF_8).isEmpty())
+                .toList();
+        this.charset = wanted.orElseGet(() -> NameEncoding.likeliest(unsaid));
+        this.guessed = unsaid.isEmpty() ? Optional.empty() : Optional.of(charset);
+    }
+
+    /**
+     * One entry.
+     *
+     * @param file    its name and bytes
+     * @param refusal why the bytes cannot be had; empty where they can
+     */
+    record Item(ReceivedFile file, Optional<String> refusal) {}
+
+    /**
+     * Opens an archive and reads its directory.
+     *
+     * @throws Problem where it is no zip archive, is broken, or has a senseless number of entries
+     */
+    static ZipReading open(Path archive, Optional<Charset> wanted) throws Problem {
+        String name = String.valueOf(archive.getFileName());
+        try {
+            ZipDirectory.Size size = ZipDirectory.of(archive);
+            if (size.entries() > Arrivals.MOST_ENTRIES || size.bytes() > LARGEST_DIRECTORY) {
+                throw Arrivals.tooMany(name);
+            }
+            ZipFile zip = ZipFile.builder().setPath(archive).setCharset("IBM437").setUseUnicodeExtraFields(true).get();
+            ZipReading reading = new ZipReading(zip, wanted);
+            try {
+                reading.refuseBomb(name, Files.size(archive));
+            } catch (Problem e) {
+                zip.close();
+                throw e;
+            }
+            return reading;
+        } catch (IOException | RuntimeException e) {
+            throw new Problem(name + " is no zip archive or is broken. Download it again; nothing was taken from it.",
+                    e);
+        }
+    }
+
+    /** Entries may share their bytes within the archive, so that each is harmless and all together fill a disk. */
+    private void refuseBomb(String name, long length) throws Problem {
+        long total = entries.stream().mapToLong(e -> Math.max(0, e.getSize())).sum();
+        if (total > HARMLESS_IN_ALL && total / MOST_GROWTH > length) {
+            throw new Problem(name + " would grow more than " + MOST_GROWTH
+                    + "-fold on unpacking, which no honest archive does. Ask where it came from; nothing was taken from it.");
+        }
+    }
+
+    /** The encoding in which names were read that did not say theirs; empty where there are none. */
+    Optional<Charset> guessed() {
+        return guessed;
+    }
+
+    /** The files of the archive. @param prefix what stands before their paths */
+    List<Item> items(String prefix) {
+        List<Item> items = new ArrayList<>();
+        for (ZipArchiveEntry entry : entries) {
+            if (!entry.isDirectory()) {
+                String path = name(entry).replaceFirst("^(\\./)+", ""); // some packers say so of every name
+                items.add(new Item(new ZippedFile(prefix + path, entry), refusal(entry)));
+            }
+        }
+        return items;
+    }
+
+    private static boolean isUnsaid(ZipArchiveEntry entry) {
+        return !entry.getGeneralPurposeBit().usesUTF8ForNames()
+                && entry.getNameSource() == ZipArchiveEntry.NameSource.NAME && entry.getRawName() != null;
+    }
+
+    /** Archives often hold UTF-8 names without saying so; names in another encoding are seldom valid UTF-8 by accident. */
+    private String name(ZipArchiveEntry entry) {
+        if (!isUnsaid(entry)) {
+            return entry.getName();
+        }
+        String read = NameEncoding.decoded(entry.getRawName(), StandardCharsets.UTF_8)
+                .or(() -> NameEncoding.decoded(entry.getRawName(), charset))
+                .orElse(entry.getName());
+        boolean dos = entry.getPlatform() == ZipArchiveEntry.PLATFORM_FAT && read.indexOf('/') < 0;
+        return dos ? read.replace('\\', '/') : read;
+    }
+
+    private Optional<String> refusal(ZipArchiveEntry entry) {
+        if (entry.isUnixSymlink()) {
+            return Optional.of("It is a link, not a file. Ask for the file itself.");
+        }
+        if (!zip.canReadEntryData(entry)) {
+            return Optional.of(
+                    "It is locked or packed in a way that cannot be read. Unpack it with another program and collect the folder.");
+        }
+        if (entry.getSize() > HARMLESS && entry.getSize() / MOST_GROWTH > Math.max(1, entry.getCompressedSize())) {
+            return Optional.of("It would grow more than " + MOST_GROWTH
+                    + "-fold on unpacking, which no honest document does. Ask the student for it again.");
+        }
+        return Optional.empty();
+    }
+
+    @Override
+    public void close() throws IOException {
+        zip.close();
+    }
+
+    private final class ZippedFile implements ReceivedFile {
+        private final String path;
+        private final ZipArchiveEntry entry;
+
+        ZippedFile(String path, ZipArchiveEntry entry) {
+            this.path = path;
+            this.entry = entry;
+        }
+
+        @Override
+        public String path() {
+            return path;
+        }
+
+        @Override
+        public long size() {
+            return entry.getSize();
+        }
+
+        @Override
+        public Optional<Instant> changed() {
+            return Optional.ofNullable(entry.getLastModifiedTime()).map(FileTime::toInstant);
+        }
+
+        @Override
+        public String caution() {
+            return PathCheck.caution(path);
+        }
+
+        /** The stated size may lie, so the growth is watched while reading too. */
+        @Override
+        public InputStream open() throws IOException {
+            long most = Math.max(HARMLESS, entry.getCompressedSize() * MOST_GROWTH);
+            return new Watched(zip.getInputStream(entry), most);
+        }
+    }
+
+    private static final class Watched extends FilterInputStream {
+        private long left;
+
+        Watched(InputStream in, long most) {
+            super(in);
+            this.left = most;
+        }
+
+        @Override
+        public int read() throws IOException {
+            int b = super.read();
+            spend(b < 0 ? 0 : 1);
+            return b;
+        }
+
+        @Override
+        public int read(byte[] buffer, int offset, int length) throws IOException {
+            int n = super.read(buffer, offset, length);
+            spend(Math.max(0, n));
+            return n;
+        }
+
+        private void spend(int bytes) throws IOException {
+            left -= bytes;
+            if (left < 0) {
+                throw new IOException("it grows more than " + MOST_GROWTH + "-fold on unpacking");
+            }
+        }
+    }
+}

@@ -1,0 +1,82 @@
+package org.epiglyph.exchange.filing;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.filing.FilingRule;
+
+/** A filing rule as a small text file that a colleague can read, mend and pass on. */
+public final class RuleFile {
+    private static final long LONGEST = 100_000;
+
+    private RuleFile() {}
+
+    /** The rule as text: comments begin with #, every other line is a word, an equals sign and a value. */
+    public static String text(FilingRule rule) {
+        String where = rule.level() == FilingRule.FILE ? "file name" : "folder " + (rule.level() + 1);
+        return """
+                # A filing rule: how the files of a record system are named.
+                # %s
+                # Parts: <key> <family> <given> <initials> <section> <hand-in> <any>, and <free> at the end.
+                name = %s
+                where = %s
+                reads = %s
+                """.formatted(rule.inWords(), rule.name(), where, rule.written());
+    }
+
+    /** @throws IOException where the disk fails */
+    public static void write(FilingRule rule, Path file) throws IOException {
+        if (file.getParent() != null) {
+            Files.createDirectories(file.getParent());
+        }
+        Files.writeString(file, text(rule));
+    }
+
+    /** @throws Problem naming the file and what is wrong in it */
+    public static FilingRule read(Path file) throws Problem {
+        try {
+            if (Files.size(file) > LONGEST) {
+                throw new Problem(file.getFileName() + " is far too long for a filing rule. Choose another file.");
+            }
+            return parse(Files.readString(file, StandardCharsets.UTF_8), file.getFileName().toString());
+        } catch (IOException e) {
+            throw new Problem("The filing rule " + file
+                    + " cannot be read. Check that it is there, and that it is plain text in UTF-8.", e);
+        }
+    }
+
+    private static FilingRule parse(String text, String called) throws Problem {
+        Map<String, String> values = new HashMap<>();
+        for (String line : text.lines().toList()) {
+            int equals = line.indexOf('=');
+            if (!line.startsWith("#") && equals > 0) {
+                values.put(line.substring(0, equals).strip(), line.substring(equals + 1).strip());
+            }
+        }
+        String reads = values.get("reads");
+        if (reads == null) {
+            throw new Problem(called + " has no line that begins with 'reads ='. It is no filing rule.");
+        }
+        try {
+            return FilingRule.of(values.getOrDefault("name", called), level(values.getOrDefault("where", "file name")),
+                    reads);
+        } catch (IllegalArgumentException e) {
+            throw new Problem(called + ": " + e.getMessage(), e);
+        }
+    }
+
+    private static int level(String where) {
+        if (where.matches("folder [1-9]")) {
+            return Integer.parseInt(where.substring(7)) - 1;
+        }
+        if (!where.equals("file name")) {
+            throw new IllegalArgumentException(
+                    "'where' must be 'file name' or 'folder 1', 'folder 2' ..., not '" + where + "'.");
+        }
+        return FilingRule.FILE;
+    }
+}

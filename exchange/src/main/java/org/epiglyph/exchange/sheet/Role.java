@@ -1,0 +1,29 @@
+package org.epiglyph.exchange.sheet;
+
+import java.util.List;
+
+/** What a column of a grade sheet says, with common headings for it; case, spaces and punctuation do not count. */
+public enum Role {
+    KEY("student key|key|record key|student id|id|id number|student number|matriculation number|registration number|candidate number|number"), NAME(
+            "name|student|full name|student name"), GIVEN(
+                    "given name|given names|first name|first names|forename|forenames"), FAMILY(
+                            "family name|last name|surname"), SECTION(
+                                    "section|group|class|seminar group|tutorial"), STATUS("status|state"), EXTENSION(
+                                            "extension|extended to|extended until|due for student|own due time"), SCORE(
+                                                    "score|points|result|mark|marks|grade"), MAXIMUM(
+                                                            "maximum|max|out of|maximum score|maximum points|maximum mark"), FEEDBACK(
+                                                                    "feedback|comment|comments|remark|remarks|feedback for student"), CHANGED(
+                                                                            "last changed|changed|last modified|modified"), HANDED_IN(
+                                                                                    "handed in|handed in at|time|submitted|received"), FILE(
+                                                                                            "file|file name|files");
+
+    private final List<String> headings;
+
+    Role(String headings) {
+        this.headings = List.of(headings.split("\\|"));
+    }
+
+    List<String> headings() {
+        return headings;
+    }
+}

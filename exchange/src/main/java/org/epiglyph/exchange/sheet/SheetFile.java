@@ -1,0 +1,102 @@
+package org.epiglyph.exchange.sheet;
+
+import java.nio.charset.CharsetEncoder;
+import java.util.List;
+import java.util.Map;
+import org.epiglyph.core.Problem;
+
+/** A file that holds one table or several: separated values or an XLSX workbook. Remembers its bytes. */
+public final class SheetFile {
+    private static final int MOST_BYTES = 100 << 20;
+    private final byte[] bytes;
+    private final String called;
+    private final List<Table> tables;
+
+    private SheetFile(byte[] bytes, String called, List<? extends Table> tables) {
+        this.bytes = bytes;
+        this.called = called;
+        this.tables = List.copyOf(tables);
+    }
+
+    /**
+     * Reads a file by its content.
+     *
+     * @param called how to call it in a complaint
+     * @throws Problem where it is broken, locked or no table
+     */
+    public static SheetFile read(byte[] bytes, String called) throws Problem {
+        if (bytes.length > MOST_BYTES) {
+            throw new Problem(called + " is larger than " + (MOST_BYTES >> 20)
+                    + " MB, far too large for a grade sheet. Check that it is the right file.");
+        }
+        if (startsWith(bytes, 'P', 'K')) {
+            return new SheetFile(bytes.clone(), called, Worksheet.all(bytes, called));
+        }
+        if (startsWith(bytes, 0xD0, 0xCF)) {
+            throw new Problem(called
+                    + " is a workbook of the old binary kind, or locked with a password. Save it as XLSX or CSV without a password.");
+        }
+        return new SheetFile(bytes.clone(), called, List.of(CsvTable.read(bytes, called)));
+    }
+
+    private static boolean startsWith(byte[] bytes, int first, int second) {
+        return bytes.length > 1 && (bytes[0] & 0xFF) == first && (bytes[1] & 0xFF) == second;
+    }
+
+    /** The worksheets in order; one for separated values. */
+    public List<Table> tables() {
+        return tables;
+    }
+
+    /** How to call it in a complaint. */
+    public String called() {
+        return called;
+    }
+
+    /** The ending that a file of this kind has: csv or xlsx. */
+    public String ending() {
+        return tables.getFirst() instanceof CsvTable ? "csv" : "xlsx";
+    }
+
+    /** How it is written, in words. */
+    public String inWords() {
+        return tables.getFirst() instanceof CsvTable csv
+                ? csv.dialect().inWords()
+                : "XLSX, " + tables.size() + (tables.size() == 1 ? " worksheet" : " worksheets");
+    }
+
+    /** The bytes as they were read. */
+    public byte[] bytes() {
+        return bytes.clone();
+    }
+
+    /**
+     * The file with some cells of one table changed; everything else is as received, to the byte.
+     *
+     * @throws Problem where a cell may not be changed or a letter cannot be written
+     */
+    byte[] with(Table table, Map<Place, CellValue> changes) throws Problem {
+        return switch (table) {
+            case CsvTable csv -> {
+                refuseUnwritable(csv.dialect().charset().newEncoder(), changes);
+                yield csv.with(changes);
+            }
+            case Worksheet sheet -> sheet.with(bytes, changes);
+        };
+    }
+
+    private void refuseUnwritable(CharsetEncoder encoder, Map<Place, CellValue> changes) throws Problem {
+        for (Map.Entry<Place, CellValue> change : changes.entrySet()) {
+            if (change.getValue() instanceof CellValue.Words(String words) && !encoder.canEncode(words)) {
+                String letter = words.codePoints()
+                        .mapToObj(Character::toString)
+                        .filter(c -> !encoder.canEncode(c))
+                        .findFirst()
+                        .orElseThrow();
+                throw new Problem(called + " is written in " + encoder.charset().name() + ", which has no '" + letter
+                        + "' (for line " + (change.getKey().row() + 1)
+                        + "). Put other letters into the feedback, or save the sheet as UTF-8 and collect it again.");
+            }
+        }
+    }
+}

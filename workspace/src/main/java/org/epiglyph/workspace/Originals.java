@@ -1,0 +1,62 @@
+package org.epiglyph.workspace;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.util.HexFormat;
+
+/** The received files of a batch: stored byte for byte, read only, each in a folder of its own. Safe for several threads. */
+public final class Originals {
+    private static final int BUFFER = 1 << 16;
+    private final BatchFolder folder;
+
+    public Originals(BatchFolder folder) {
+        this.folder = folder;
+    }
+
+    /**
+     * What came with a stored original.
+     *
+     * @param path   where it is now
+     * @param sha256 digest of its bytes, 64 lower-case hexadecimal digits
+     * @param bytes  its length
+     */
+    public record Stored(Path path, String sha256, long bytes) {}
+
+    /**
+     * Stores a received file.
+     *
+     * @param id   of the document; nothing may be stored under it yet
+     * @param name the received name; on the disk it may be another
+     * @throws IOException where the disk fails; what was written of the file is then taken away again
+     */
+    public Stored store(String id, String name, InputStream bytes) throws IOException {
+        Path file = folder.originals().resolve(id).resolve(BatchFolder.nameOnDisk(name));
+        Files.createDirectories(file.getParent());
+        MessageDigest digest = NewBatch.sha256();
+        long length = 0;
+        try (OutputStream out = new DigestOutputStream(Files.newOutputStream(file), digest)) {
+            byte[] buffer = new byte[BUFFER];
+            for (int n = bytes.read(buffer); n >= 0; n = bytes.read(buffer)) {
+                out.write(buffer, 0, n);
+                length += n;
+            }
+        } catch (IOException e) {
+            remove(id);
+            throw e;
+        }
+        if (!file.toFile().setReadOnly()) {
+            throw new IOException("The original cannot be made read only");
+        }
+        return new Stored(file, HexFormat.of().formatHex(digest.digest()), length);
+    }
+
+    /** Takes a stored file away again, where what was begun with it is not carried out. */
+    public void remove(String id) throws IOException {
+        NewBatch.deleteTree(folder.originals().resolve(id));
+    }
+}

@@ -45,6 +45,7 @@ public final class CollectPlan implements AutoCloseable {
     private final PlainLetters letters = new PlainLetters();
     private final Map<String, Optional<StudentKey>> decisions = new HashMap<>();
     private Task task;
+    private Task extended;
     private Optional<GradeSheet> sheet;
     private Optional<String> sheetPath;
     private List<Student> typed = List.of();
@@ -134,6 +135,7 @@ public final class CollectPlan implements AutoCloseable {
     /** Other times or another title. */
     public void useTask(Task other) {
         task = other;
+        deriveTask();
     }
 
     /** Another grade sheet, or the same with other columns; empty for none. */
@@ -167,6 +169,7 @@ public final class CollectPlan implements AutoCloseable {
     // --- what follows from it
 
     private void derive() {
+        deriveTask();
         List<ReceivedFile> files = source.files()
                 .stream()
                 .filter(f -> !Optional.of(f.path()).equals(sheetPath))
@@ -403,9 +406,7 @@ public final class CollectPlan implements AutoCloseable {
     public Optional<Instant> at(Item item) {
         return item.recorded()
                 .map(HandedIn::at)
-                .or(() -> studentOf(item)
-                        .flatMap(s -> sheet.filter(g -> g.roster().find(s).isPresent())
-                                .flatMap(g -> g.handedIn(s, task.zone()))));
+                .or(() -> studentOf(item).flatMap(s -> sheet.flatMap(g -> g.handedIn(s, task.zone()))));
     }
 
     /** How the file's time compares with its student's due time, where both are known. */
@@ -413,14 +414,16 @@ public final class CollectPlan implements AutoCloseable {
         return studentOf(item).flatMap(s -> at(item).flatMap(at -> taskWithExtensions().lateness(s, at)));
     }
 
-    /** The task with the extensions that the sheet states. */
+    /** The task with the extensions that the sheet states; those given by hand come before them. */
     Task taskWithExtensions() {
-        if (sheet.isEmpty()) {
-            return task;
-        }
-        Map<StudentKey, Instant> extensions = new HashMap<>(sheet.get().extensions(task.zone()));
+        return extended;
+    }
+
+    private void deriveTask() {
+        Map<StudentKey, Instant> extensions = new HashMap<>();
+        sheet.ifPresent(s -> extensions.putAll(s.extensions(task.zone())));
         extensions.putAll(task.extensions());
-        return task.withTimes(task.due(), task.grace(), extensions);
+        extended = task.withTimes(task.due(), task.grace(), extensions);
     }
 
     /** Which hand-in of its student a file belongs to, from 1. */

@@ -93,7 +93,7 @@ public final class RosterFromNames {
     private static boolean isSound(FilingRule.Reading reading) {
         return reading.fields().entrySet().stream().allMatch(f -> switch (f.getKey()) {
             case KEY -> KEY.matcher(f.getValue()).matches() && f.getValue().length() > 2;
-            case FAMILY, GIVEN -> NAME.matcher(f.getValue()).matches();
+            case FAMILY, GIVEN -> NAME.matcher(f.getValue()).matches() && !f.getValue().contains(" - ");
             default -> true;
         });
     }

@@ -4,13 +4,18 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.VBox;
+import org.epiglyph.carrier.CollectPlan;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.WrittenTime;
@@ -22,13 +27,22 @@ final class TimesEditor {
     private final TextField due = new TextField();
     private final ComboBox<String> zone = new ComboBox<>();
     private final TextField grace = new TextField();
+    private final TextArea extensions = new TextArea();
+    private final CollectPlan plan;
     private final Label said = Form.words("", "finding-words");
     private final Button use;
     private final Task before;
     private final VBox root;
 
     TimesEditor(CollectModel model, Runnable close) {
-        before = model.planProperty().get().task();
+        plan = model.planProperty().get();
+        before = plan.task();
+        extensions.setId("extensions");
+        extensions.setPrefRowCount(4);
+        extensions.setPromptText(Words.of("Collect.times.extensionsPrompt"));
+        before.extensions()
+                .forEach((key, until) -> extensions
+                        .appendText(key + " " + TYPED.format(until.atZone(before.zone())) + "\n"));
         due.setId("due");
         zone.setId("zone");
         grace.setId("grace");
@@ -47,11 +61,13 @@ final class TimesEditor {
         cancel.setId("cancel");
         root = new VBox(Form.words(Words.of("Collect.times.heading"), "subheading"), Form.hint("Collect.times.hint"),
                 Form.labelled("Collect.times.due", due), new VBox(Form.label("Collect.times.zone", zone), zone),
-                Form.labelled("Collect.times.grace", grace), said, Form.lastLine(cancel, use));
+                Form.labelled("Collect.times.grace", grace),
+                Form.labelledArea("Collect.times.extensions", extensions), said, Form.lastLine(cancel, use));
         root.getStyleClass().add("editor");
         due.textProperty().addListener((_, _, _) -> refresh());
         grace.textProperty().addListener((_, _, _) -> refresh());
         zone.valueProperty().addListener((_, _, _) -> refresh());
+        extensions.textProperty().addListener((_, _, _) -> refresh());
         refresh();
     }
 
@@ -59,23 +75,33 @@ final class TimesEditor {
         return root;
     }
 
+    /** The task with these times; empty where something cannot be read, which is then said. */
     private Optional<Task> read() {
         ZoneId in = ZoneId.of(zone.getValue());
         Optional<Instant> when = WrittenTime.read(due.getText(), in);
         String minutes = grace.getText().strip();
         boolean graceFits = minutes.matches("\\d{1,6}") && Integer.parseInt(minutes) <= LONGEST_GRACE_MINUTES;
         if (when.isEmpty() && !due.getText().isBlank() || !graceFits) {
+            said.setText(Words.of("Collect.times.bad", due.getText(), grace.getText()));
             return Optional.empty();
         }
-        Task zoned = new Task(before.id(), before.module(), before.title(), before.instructions(), when, in,
-                before.maximum(),
-                Duration.ofMinutes(Integer.parseInt(minutes)), before.extensions());
-        return Optional.of(zoned);
+        Map<StudentKey, Instant> longer = new LinkedHashMap<>();
+        for (String line : extensions.getText().lines().map(String::strip).filter(l -> !l.isEmpty()).toList()) {
+            int blank = line.indexOf(' ');
+            StudentKey key = new StudentKey(blank < 0 ? line : line.substring(0, blank));
+            Optional<Instant> until = WrittenTime.read(blank < 0 ? "" : line.substring(blank), in);
+            if (until.isEmpty() || plan.roster().find(key).isEmpty()) {
+                said.setText(Words.of("Collect.times.badExtension", line));
+                return Optional.empty();
+            }
+            longer.put(key, until.get());
+        }
+        said.setText("");
+        return Optional.of(new Task(before.id(), before.module(), before.title(), before.instructions(), when, in,
+                before.maximum(), Duration.ofMinutes(Integer.parseInt(minutes)), longer));
     }
 
     private void refresh() {
-        Optional<Task> task = read();
-        use.setDisable(task.isEmpty());
-        said.setText(task.isPresent() ? "" : Words.of("Collect.times.bad", due.getText(), grace.getText()));
+        use.setDisable(read().isEmpty());
     }
 }

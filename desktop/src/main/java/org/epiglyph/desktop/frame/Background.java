@@ -17,11 +17,15 @@ import org.slf4j.LoggerFactory;
 /** One long piece of work at a time, off the interface thread, with progress, cancel and a failure in words. */
 public final class Background {
     private static final Logger LOG = LoggerFactory.getLogger(Background.class);
+    private static final int LEAST_SECONDS = 2;
     private final ReadOnlyBooleanWrapper busy = new ReadOnlyBooleanWrapper();
     private final ReadOnlyStringWrapper what = new ReadOnlyStringWrapper("");
     private final ReadOnlyDoubleWrapper share = new ReadOnlyDoubleWrapper(-1);
     private volatile boolean stopping;
     private volatile long lastShown;
+    private long countedTo;
+    private long countedFrom;
+    private long countedSince;
 
     /** Work that gives a result or fails in words. */
     @FunctionalInterface
@@ -58,6 +62,7 @@ public final class Background {
             throw new IllegalStateException("Two pieces of work at once");
         }
         stopping = false;
+        countedTo = 0;
         busy.set(true);
         what.set("");
         share.set(-1);
@@ -91,10 +96,27 @@ public final class Background {
         long now = System.nanoTime();
         if (now - lastShown > 50_000_000) {
             lastShown = now;
+            String left = left(done, total, now);
             Platform.runLater(() -> {
-                what.set(total > 0 ? words + "  " + (done + 1) + " / " + total : words);
+                what.set(total > 0 ? words + "  " + (done + 1) + " / " + total + left : words);
                 share.set(total > 0 ? (double) done / total : -1);
             });
         }
+    }
+
+    /** How long the rest will take if it goes on as since the count began; nothing while that is a mere guess. */
+    private String left(long done, long total, long now) {
+        if (total != countedTo || done < countedFrom) {
+            countedTo = total;
+            countedFrom = done;
+            countedSince = now;
+        }
+        long seconds = (now - countedSince) / 1_000_000_000;
+        if (total <= 0 || seconds < LEAST_SECONDS || done == countedFrom) {
+            return "";
+        }
+        long left = seconds * (total - done) / (done - countedFrom);
+        return "  \u00b7  " + Words.of("Frame.left",
+                left < 90 ? Words.of("Frame.seconds", left + 1) : Words.of("Frame.minutes", (left + 59) / 60));
     }
 }

@@ -83,7 +83,7 @@ public record Dialect(Charset charset, char separator, char quote) {
         List<String> lines = new ArrayList<>();
         head(text).replaceAll("(?s)" + quote + "[^" + quote + "]*" + quote, "")
                 .lines()
-                .filter(l -> !l.isBlank())
+                .filter(l -> !l.isEmpty())
                 .forEach(lines::add);
         char best = ',';
         long most = 0;

@@ -120,9 +120,9 @@ public final class GradeSheet {
         return new Student(key, given, family, at(row, Role.SECTION));
     }
 
-    /** When the student handed in, where the sheet says so. */
+    /** When the student handed in, where the sheet says so; empty for a student who is not in it. */
     public Optional<Instant> handedIn(StudentKey student, ZoneId zone) {
-        return WrittenTime.read(at(rows.get(student), Role.HANDED_IN), zone);
+        return !rows.containsKey(student) ? Optional.empty() : WrittenTime.read(at(rows.get(student), Role.HANDED_IN), zone);
     }
 
     /** The due times of students who were given longer. */

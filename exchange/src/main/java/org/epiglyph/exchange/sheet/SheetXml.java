@@ -86,8 +86,8 @@ final class SheetXml {
                         row.end = tag.end();
                     } else {
                         row = new Row();
-                        row.number = attribute(tag.group(4), "r").map(Integer::parseInt)
-                                .orElse(rows.isEmpty() ? 1 : rows.getLast().number + 1) - 1;
+                        row.number = attribute(tag.group(4), "r").map(r -> Integer.parseInt(r) - 1)
+                                .orElse(rows.isEmpty() ? 0 : rows.getLast().number + 1);
                         row.start = tag.start();
                         row.contentEnd = tag.end();
                         row.end = tag.end();

@@ -176,8 +176,9 @@ public final class CollectPlan implements AutoCloseable {
                 .toList();
         List<String> paths = files.stream().map(ReceivedFile::path).toList();
         Optional<RosterFromNames> fromNames = deriveRoster(paths);
-        rule = fromNames.isPresent() ? fromNames.get().rule() : byHand.or(() -> fittingRule(paths));
-        Matching matching = new Matching(roster, letters, rule);
+        Matching plain = new Matching(roster, letters);
+        rule = fromNames.isPresent() ? fromNames.get().rule() : byHand.or(() -> fittingRule(paths, plain));
+        Matching matching = plain.with(rule);
         Map<String, StudentKey> inSheet = sheet.map(GradeSheet::files).orElse(Map.of());
         Map<String, Integer> nth = new HashMap<>();
         List<Item> derived = new ArrayList<>();
@@ -217,8 +218,8 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     /** A known rule that most names follow, as well as one learnt from them; else the learnt one. */
-    private Optional<FilingRule> fittingRule(List<String> paths) {
-        Optional<RuleLearning.Learnt> learnt = new RuleLearning(roster, letters).learn("learnt from this batch", paths);
+    private Optional<FilingRule> fittingRule(List<String> paths, Matching plain) {
+        Optional<RuleLearning.Learnt> learnt = new RuleLearning(letters, plain).learn("learnt from this batch", paths);
         int fits = learnt.map(RuleLearning.Learnt::fits).orElse(0);
         return offeredRules(paths).stream()
                 .filter(r -> fits(r, paths) >= fits)

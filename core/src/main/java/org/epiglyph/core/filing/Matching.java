@@ -2,6 +2,7 @@ package org.epiglyph.core.filing;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -25,29 +26,65 @@ public final class Matching {
     private static final Pattern BREAK = Pattern.compile("[^\\p{L}\\p{N}]+");
     private static final int MOST_SLIPS = 2;
     private static final int LONGEST_KEY_RUN = 4;
-    private final List<Names> everybody = new ArrayList<>();
-    private final Map<String, Names> byKey = new HashMap<>();
-    private final Map<String, Set<Names>> byWord = new HashMap<>();
-    private final Map<String, Set<Names>> byFamily = new HashMap<>();
-    private final Map<String, Set<Names>> byWhole = new HashMap<>();
-    private final Map<Student, Boolean> apart = new HashMap<>();
+    private final List<Names> everybody;
+    private final Map<String, Names> byKey;
+    private final Map<StudentKey, Names> byStudent;
+    private final Map<String, Set<Names>> byWord;
+    private final Map<String, Set<Names>> byFamily;
+    private final Map<String, Set<Names>> byWhole;
+    private final Map<Student, Boolean> apart;
     private final Slips slips;
     private final Spelling spelling;
     private final Optional<FilingRule> rule;
 
-    /** @param rule how names are built, where that is known */
-    public Matching(Roster roster, Spelling spelling, Optional<FilingRule> rule) {
+    /** Matching without a filing rule. */
+    public Matching(Roster roster, Spelling spelling) {
         this.spelling = spelling;
-        this.rule = rule;
+        this.rule = Optional.empty();
+        this.everybody = new ArrayList<>();
+        this.byKey = new HashMap<>();
+        this.byStudent = new HashMap<>();
+        Set<String> twins = new LinkedHashSet<>();
+        this.byWord = new HashMap<>();
+        this.byFamily = new HashMap<>();
+        this.byWhole = new HashMap<>();
+        this.apart = new HashMap<>();
         for (Student student : roster.students()) {
             Names names = new Names(student, spelling);
             everybody.add(names);
-            byKey.put(keyForm(student.key().value()), names);
+            byStudent.put(student.key(), names);
+            Names twin = byKey.putIfAbsent(keyForm(student.key().value()), names);
+            if (twin != null) {
+                twins.add(keyForm(student.key().value()));
+            }
             names.words.forEach(words -> words.forEach(w -> index(byWord, w, names)));
             names.family.forEach(f -> index(byFamily, f, names));
             names.whole.forEach(w -> index(byWhole, w, names));
         }
+        byKey.keySet().removeAll(twins); // keys that differ in signs alone tell nobody apart
         this.slips = new Slips(everybody, spelling);
+    }
+
+    private Matching(Matching other, Optional<FilingRule> rule) {
+        this.spelling = other.spelling;
+        this.rule = rule;
+        this.everybody = other.everybody;
+        this.byKey = other.byKey;
+        this.byStudent = other.byStudent;
+        this.byWord = other.byWord;
+        this.byFamily = other.byFamily;
+        this.byWhole = other.byWhole;
+        this.apart = other.apart;
+        this.slips = other.slips;
+    }
+
+    Names names(StudentKey student) {
+        return byStudent.get(student);
+    }
+
+    /** The same with another filing rule; what was found out about the class is not found out again. */
+    public Matching with(Optional<FilingRule> other) {
+        return new Matching(this, other);
     }
 
     private static void index(Map<String, Set<Names>> index, String word, Names names) {
@@ -86,7 +123,11 @@ public final class Matching {
             return Optional.of(keyMatch(owner, read, reading.fields(),
                     "the key " + owner.student.key() + " stands where the filing rule has it"));
         }
-        List<Names> fitting = everybody.stream().filter(n -> fits(n, reading.fields())).toList();
+        Map<FilingRule.Kind, String> plain = new EnumMap<>(FilingRule.Kind.class);
+        reading.fields().forEach((kind, value) -> plain.put(kind, Names.compact(spelling.plain(value).getFirst())));
+        String family = plain.get(FilingRule.Kind.FAMILY);
+        Collection<Names> near = family == null ? everybody : byFamily.getOrDefault(family, Set.of());
+        List<Names> fitting = near.stream().filter(n -> fits(n, plain)).toList();
         boolean whole = reading.fields().containsKey(FilingRule.Kind.FAMILY)
                 && reading.fields().containsKey(FilingRule.Kind.GIVEN);
         if (fitting.size() == 1) {
@@ -113,9 +154,9 @@ public final class Matching {
         return String.join(", ", said);
     }
 
-    private boolean fits(Names names, Map<FilingRule.Kind, String> fields) {
+    private static boolean fits(Names names, Map<FilingRule.Kind, String> fields) {
         for (Map.Entry<FilingRule.Kind, String> field : fields.entrySet()) {
-            String value = Names.compact(spelling.plain(field.getValue()).getFirst());
+            String value = field.getValue();
             boolean fits = switch (field.getKey()) {
                 case FAMILY -> names.family.contains(value);
                 case GIVEN -> names.given.contains(value) || names.firstGiven.contains(value);
@@ -342,11 +383,17 @@ public final class Matching {
 
     /** "Silva" stands within "Sequeira e Silva": where the rest of the longer name is misspelt, the shorter one is left. */
     private boolean standsWithinAnother(Names names) {
-        return everybody.stream()
-                .filter(other -> other != names)
-                .anyMatch(other -> other.words.stream().anyMatch(o -> names.words.stream().anyMatch(o::containsAll))
-                        || names.given.isEmpty() && other.whole.stream()
-                                .anyMatch(w -> names.family.stream().anyMatch(w::contains)));
+        for (Set<String> words : names.words) {
+            String any = words.stream().findFirst().orElse("");
+            for (Names other : byWord.getOrDefault(any, Set.of())) {
+                if (other != names && other.words.stream().anyMatch(o -> o.containsAll(words))) {
+                    return true;
+                }
+            }
+        }
+        return names.given.isEmpty() && everybody.stream()
+                .anyMatch(other -> other != names
+                        && other.whole.stream().anyMatch(w -> names.family.stream().anyMatch(w::contains)));
     }
 
     private Optional<Match> bySlips(PathWords read) {

@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.epiglyph.core.filing.FilingRule.Kind;
 import org.epiglyph.core.filing.FilingRule.Part;
-import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
@@ -22,14 +22,15 @@ public final class RuleLearning {
     private static final double MOST_NAMES = 0.8;
     private static final double ENOUGH_NAMES = 0.5;
     private static final int DEEPEST = 4;
-    private final Roster roster;
+    private static final int ENOUGH_PATHS = 400;
     private final Spelling spelling;
-    private final Map<StudentKey, Names> names = new HashMap<>();
+    private final Matching matching;
     private final Map<Integer, String> letters = new HashMap<>();
 
-    public RuleLearning(Roster roster, Spelling spelling) {
-        this.roster = roster;
+    /** @param matching matches the class without a rule */
+    public RuleLearning(Spelling spelling, Matching matching) {
         this.spelling = spelling;
+        this.matching = matching;
     }
 
     /**
@@ -47,9 +48,8 @@ public final class RuleLearning {
      * @return empty where fewer than half of the names have anything in common that tells the student
      */
     public Optional<Learnt> learn(String called, Collection<String> paths) {
-        Matching matching = new Matching(roster, spelling, Optional.empty());
         Map<String, StudentKey> known = new LinkedHashMap<>();
-        for (String path : paths) {
+        for (String path : spread(paths)) {
             Match match = matching.match(path);
             match.student().or(match::likely).ifPresent(s -> known.put(path, s));
         }
@@ -67,6 +67,13 @@ public final class RuleLearning {
         return best;
     }
 
+    /** As many paths as a rule needs to be learnt, from all over the batch. */
+    private static List<String> spread(Collection<String> paths) {
+        List<String> all = List.copyOf(paths);
+        int step = Math.ceilDiv(Math.max(1, all.size()), ENOUGH_PATHS);
+        return IntStream.range(0, all.size()).filter(i -> i % step == 0).mapToObj(all::get).toList();
+    }
+
     private Optional<FilingRule> atLevel(String called, int level, Map<String, StudentKey> known) {
         Map<List<Part>, Map<String, Integer>> votes = new LinkedHashMap<>();
         int counted = 0;
@@ -74,7 +81,7 @@ public final class RuleLearning {
             Optional<String> segment = segment(one.getKey(), level);
             if (segment.isPresent()) {
                 counted++;
-                Names own = names.computeIfAbsent(one.getValue(), k -> new Names(roster.student(k), spelling));
+                Names own = matching.names(one.getValue());
                 beginnings(segment.get(), own).forEach((parts, separator) -> votes
                         .computeIfAbsent(parts, _ -> new LinkedHashMap<>())
                         .merge(separator, 1, Integer::sum));

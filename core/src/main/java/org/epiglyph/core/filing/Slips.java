@@ -1,68 +1,46 @@
 package org.epiglyph.core.filing;
 
-import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
 
-/**
- * Finds names that were written with slips. A set of the letters in a word rules out nearly all comparisons before the
- * exact one: a slip changes at most two letters of it.
- */
+/** Finds names that were written with slips, and names that a slip could turn into another's. */
 final class Slips {
     private static final int MOST = 2;
     private static final int SHORTEST = 5;
-    private final List<Form> forms = new ArrayList<>();
-    private final List<Form> families = new ArrayList<>();
-    private final List<Form> shortened = new ArrayList<>();
-    private final Spelling spelling;
-
-    private record Form(Names names, String text, long letters) {}
-
-    private record Near(Names names, int slips) {}
+    private final WrittenNames whole;
+    private final WrittenNames families;
+    private final WrittenNames shortened;
 
     Slips(List<Names> everybody, Spelling spelling) {
-        this.spelling = spelling;
+        whole = new WrittenNames(spelling, MOST);
+        families = new WrittenNames(spelling, MOST);
+        shortened = new WrittenNames(spelling, MOST);
         for (Names names : everybody) {
-            names.whole.forEach(w -> forms.add(new Form(names, w, letters(w))));
-            names.family.forEach(f -> families.add(new Form(names, f, letters(f))));
+            names.whole.forEach(w -> whole.add(names, w));
+            names.family.forEach(f -> families.add(names, f));
             if (!names.firstGiven.equals(names.given)) {
                 for (String family : names.family) {
                     for (String first : names.firstGiven) {
-                        shortened.add(new Form(names, first + family, letters(first + family)));
-                        shortened.add(new Form(names, family + first, letters(family + first)));
+                        shortened.add(names, first + family);
+                        shortened.add(names, family + first);
                     }
                 }
             }
         }
     }
 
-    private static long letters(String text) {
-        long letters = 0;
-        for (int i = 0; i < text.length(); i++) {
-            letters |= 1L << (text.charAt(i) & 63);
-        }
-        return letters;
-    }
-
-    private int slips(Form form, String text, long letters) {
-        boolean far = Math.abs(form.text.length() - text.length()) > MOST
-                || Long.bitCount(form.letters ^ letters) > 2 * MOST;
-        return far ? Integer.MAX_VALUE : spelling.slips(form.text, text);
-    }
-
     /** Whether no other student's name, in full or as people shorten it, is within two slips of this one. */
     boolean standsApart(Names names) {
+        AtomicBoolean near = new AtomicBoolean();
+        WrittenNames alsoIn = names.given.isEmpty() ? families : shortened;
         for (String own : names.whole) {
-            long letters = letters(own);
-            for (Form form : forms) {
-                if (form.names != names && slips(form, own, letters) <= MOST) {
-                    return false;
-                }
-            }
-            for (Form form : names.given.isEmpty() ? families : shortened) {
-                if (form.names != names && slips(form, own, letters) <= MOST) {
-                    return false;
-                }
+            whole.near(own, (other, _) -> near.compareAndSet(false, other != names));
+            alsoIn.near(own, (other, _) -> near.compareAndSet(false, other != names));
+            if (near.get()) {
+                return false;
             }
         }
         return true;
@@ -70,25 +48,19 @@ final class Slips {
 
     /** The student whose whole name is nearest to a run of words in the path. */
     Optional<Match> nearest(PathWords read) {
-        List<Near> near = new ArrayList<>();
-        int best = MOST;
+        Map<Names, Integer> near = new LinkedHashMap<>();
         for (String run : read.runs) {
-            if (run.length() < SHORTEST) {
-                continue;
-            }
-            long letters = letters(run);
-            for (Form form : forms) {
-                int slips = slips(form, run, letters);
-                if (slips <= Math.min(best, Math.max(1, form.text.length() / SHORTEST))) {
-                    if (slips < best) {
-                        near.clear();
-                        best = slips;
+            int allowed = Math.max(1, run.length() / SHORTEST);
+            if (run.length() >= SHORTEST) {
+                whole.near(run, (names, slips) -> {
+                    if (slips <= allowed) {
+                        near.merge(names, slips, Math::min);
                     }
-                    near.add(new Near(form.names, slips));
-                }
+                });
             }
         }
-        List<Names> named = near.stream().map(Near::names).distinct().toList();
+        int best = near.values().stream().mapToInt(Integer::intValue).min().orElse(0);
+        List<Names> named = near.entrySet().stream().filter(e -> e.getValue() == best).map(Map.Entry::getKey).toList();
         if (named.isEmpty()) {
             return Optional.empty();
         }

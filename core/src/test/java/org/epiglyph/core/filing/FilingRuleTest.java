@@ -19,7 +19,7 @@ class FilingRuleTest {
     }
 
     private static RuleLearning.Learnt learnt(String... paths) {
-        return new RuleLearning(ROSTER, new BareSpelling()).learn("rule", List.of(paths)).orElseThrow();
+        return new RuleLearning(new BareSpelling(), new Matching(ROSTER, new BareSpelling())).learn("rule", List.of(paths)).orElseThrow();
     }
 
     @Test
@@ -55,7 +55,7 @@ class FilingRuleTest {
 
     @Test
     void namesWithoutAnythingInCommonGiveNoRule() {
-        assertThat(new RuleLearning(ROSTER, new BareSpelling()).learn("rule", List.of("scan1.pdf", "scan2.pdf")))
+        assertThat(new RuleLearning(new BareSpelling(), new Matching(ROSTER, new BareSpelling())).learn("rule", List.of("scan1.pdf", "scan2.pdf")))
                 .isEmpty();
     }
 
@@ -85,8 +85,8 @@ class FilingRuleTest {
 
     @Test
     void aRuleSettlesWhatTheNameAloneDoesNot() {
-        Matching matching = new Matching(ROSTER, new BareSpelling(),
-                Optional.of(FilingRule.of("r", FilingRule.FILE, "<family>_<free>")));
+        Matching matching = new Matching(ROSTER, new BareSpelling())
+                .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<family>_<free>")));
         assertThat(matching.match("Okonjo_Rhodri's sources.pdf").likely()).hasValue(new StudentKey("K-4"));
     }
 }

@@ -21,7 +21,7 @@ class MatchingTest {
             new Student(NILS, "Nils Åke", "Bergström", "B"),
             new Student(new StudentKey("K-4601"), "Joan", "Marsh", "A"),
             new Student(new StudentKey("K-4602"), "Joana", "Marsh", "B")));
-    private final Matching matching = new Matching(ROSTER, new BareSpelling(), Optional.empty());
+    private final Matching matching = new Matching(ROSTER, new BareSpelling());
 
     private Match match(String path) {
         return matching.match(path);
@@ -102,7 +102,7 @@ class MatchingTest {
     @Test
     void namesakesAreToldApartByTheSectionWhereTheRuleHasIt() {
         FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<section>_<family>_<given>_<free>");
-        Matching ruled = new Matching(ROSTER, new BareSpelling(), Optional.of(rule));
+        Matching ruled = new Matching(ROSTER, new BareSpelling()).with(Optional.of(rule));
         assertThat(ruled.match("B_Fischer_Lena_work.pdf").likely()).hasValue(LENA_TOO);
         assertThat(ruled.match("B_Krčmář_Zoë_work.pdf").student()).hasValue(ZOE);
     }

@@ -2,11 +2,18 @@ package org.epiglyph.exchange.filing;
 
 import com.ibm.icu.text.Transliterator;
 import info.debatty.java.stringsimilarity.Damerau;
+import java.lang.Character.UnicodeScript;
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.epiglyph.core.filing.Spelling;
 
 /**
@@ -14,13 +21,16 @@ import org.epiglyph.core.filing.Spelling;
  * Remembers what it was asked. Not safe for several threads.
  */
 public final class PlainLetters implements Spelling {
+    private static final Pattern APOSTROPHES = Pattern.compile("['\u2019\u02B9\u02BC`]");
+    private static final Pattern OTHERS = Pattern.compile("[^a-z0-9]+");
     private static final int MOST_REMEMBERED = 50_000;
-    private static final List<String> WAYS = List.of("Any-Latin; Latin-ASCII; Lower",
-            "de-ASCII; Any-Latin; Latin-ASCII; Lower",
-            "Russian-Latin/BGN; Ukrainian-Latin/BGN; Any-Latin; Latin-ASCII; Lower",
-            "Greek-Latin/UNGEGN; Any-Latin; Latin-ASCII; Lower");
-    private final List<Transliterator> ways = WAYS.stream().map(Transliterator::getInstance).toList();
+    private static final String LATIN = "Latin-ASCII; Lower";
+    private static final String GERMAN = "de-ASCII; Latin-ASCII; Lower";
+    private static final String ANY = "Any-Latin; Latin-ASCII; Lower";
+    private static final String CYRILLIC = "Russian-Latin/BGN; Ukrainian-Latin/BGN; Any-Latin; Latin-ASCII; Lower";
+    private static final String GREEK = "Greek-Latin/UNGEGN; Any-Latin; Latin-ASCII; Lower";
     private final Damerau damerau = new Damerau();
+    private final Map<String, Transliterator> ways = new HashMap<>();
     private final Map<String, List<String>> remembered = new HashMap<>();
 
     @Override
@@ -28,23 +38,48 @@ public final class PlainLetters implements Spelling {
         if (remembered.size() > MOST_REMEMBERED) {
             remembered.clear();
         }
-        return remembered.computeIfAbsent(text, this::spelt);
+        List<String> known = remembered.get(text);
+        if (known == null) {
+            known = spelt(text);
+            remembered.put(text, known);
+        }
+        return known;
     }
 
     private List<String> spelt(String text) {
         if (text.chars().allMatch(c -> c < 128)) {
-            return List.of(onlyWords(text.toLowerCase(java.util.Locale.ROOT)));
+            return List.of(onlyWords(text.toLowerCase(Locale.ROOT)));
         }
+        String composed = Normalizer.normalize(text, Normalizer.Form.NFC);
         Set<String> spelt = new LinkedHashSet<>();
-        String composed = java.text.Normalizer.normalize(text, java.text.Normalizer.Form.NFC);
-        for (Transliterator way : ways) {
-            spelt.add(onlyWords(way.transliterate(composed)));
+        for (String way : waysFor(composed)) {
+            spelt.add(onlyWords(ways.computeIfAbsent(way, Transliterator::getInstance).transliterate(composed)));
         }
         return List.copyOf(spelt);
     }
 
+    /** The rules for the scripts that the text is written in; making and running them all takes long. */
+    private static List<String> waysFor(String text) {
+        Set<UnicodeScript> scripts = text.codePoints()
+                .filter(Character::isLetter)
+                .mapToObj(UnicodeScript::of)
+                .collect(Collectors.toCollection(() -> EnumSet.noneOf(UnicodeScript.class)));
+        scripts.remove(UnicodeScript.LATIN);
+        if (scripts.isEmpty()) {
+            return text.chars().anyMatch(c -> "\u00e4\u00f6\u00fc\u00c4\u00d6\u00dc".indexOf(c) >= 0) ? List.of(LATIN, GERMAN) : List.of(LATIN);
+        }
+        List<String> ways = new ArrayList<>(List.of(ANY));
+        if (scripts.contains(UnicodeScript.CYRILLIC)) {
+            ways.add(CYRILLIC);
+        }
+        if (scripts.contains(UnicodeScript.GREEK)) {
+            ways.add(GREEK);
+        }
+        return ways;
+    }
+
     private static String onlyWords(String latin) {
-        return latin.replaceAll("['\u2019\u02B9\u02BC`]", "").replaceAll("[^a-z0-9]+", " ").strip();
+        return OTHERS.matcher(APOSTROPHES.matcher(latin).replaceAll("")).replaceAll(" ").strip();
     }
 
     @Override

@@ -86,10 +86,10 @@ class MatchingPropertyTest {
             String path = name(student, habit, random, letters);
             truth.putIfAbsent(random.nextInt(5) == 0 ? slip(path, random) : path, student);
         }
-        Optional<FilingRule> rule = new RuleLearning(roster, letters).learn("learnt", truth.keySet())
+        Optional<FilingRule> rule = new RuleLearning(letters, new Matching(roster, letters)).learn("learnt", truth.keySet())
                 .map(RuleLearning.Learnt::rule);
         for (Optional<FilingRule> with : List.of(Optional.<FilingRule>empty(), rule)) {
-            Matching matching = new Matching(roster, letters, with);
+            Matching matching = new Matching(roster, letters).with(with);
             truth.forEach((path, student) -> {
                 Match match = matching.match(path);
                 match.student()
@@ -109,7 +109,7 @@ class MatchingPropertyTest {
         PlainLetters letters = new PlainLetters();
         Roster roster = roster(random, 12);
         List<String> paths = roster.students().stream().map(s -> name(s, habit, random, letters)).toList();
-        Optional<FilingRule> rule = new RuleLearning(roster, letters).learn("learnt", paths)
+        Optional<FilingRule> rule = new RuleLearning(letters, new Matching(roster, letters)).learn("learnt", paths)
                 .map(RuleLearning.Learnt::rule);
         for (String path : paths) {
             String file = path.substring(path.lastIndexOf('/') + 1);
@@ -127,7 +127,7 @@ class MatchingPropertyTest {
                 new Student(new StudentKey("2"), "Quirin", "Vögeli", ""),
                 new Student(new StudentKey("3"), "Δανάη", "Παπαδάκη", ""),
                 new Student(new StudentKey("4"), "", "Mahendra", "")));
-        Matching matching = new Matching(roster, letters, Optional.empty());
+        Matching matching = new Matching(roster, letters);
         assertThat(matching.match("Svetlana_Kovalchuk.pdf").student()).hasValue(new StudentKey("1"));
         assertThat(matching.match("Voegeli Quirin.pdf").student()).hasValue(new StudentKey("2"));
         assertThat(matching.match("Danai Papadaki.pdf").candidates()).isNotEmpty();

@@ -302,7 +302,8 @@ public final class Bench {
             delete(unzipped);
         }
         say("collecting 1,000 submissions, " + (Files.size(folder.resolve("class.zip")) >> 20)
-                + " MB, with a heap of at most 512 MB", "`unzip` of the same archive", median(ours), median(unzip), "s");
+                + " MB, with a heap of at most 512 MB", "`unzip` of the same archive", median(ours), median(unzip),
+                "s");
         notes.add("After collecting 1,000 submissions " + (heap >> 20) + " MB of heap were in use.");
         delete(folder);
     }

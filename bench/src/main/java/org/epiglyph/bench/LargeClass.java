@@ -49,12 +49,14 @@ public final class LargeClass {
     /** Collects and prints the seconds and the bytes of heap that were in use after a collection. @param arguments archive, sheet, batch */
     public static void main(String[] arguments) throws Exception {
         long from = System.nanoTime();
-        Planning.FromFiles files = Planning.FromFiles.of(Path.of(arguments[0]), Optional.of(Path.of(arguments[1])), "Class");
+        Planning.FromFiles files = Planning.FromFiles.of(Path.of(arguments[0]), Optional.of(Path.of(arguments[1])),
+                "Class");
         try (CollectPlan plan = Planning.fromFiles(files, Optional.empty(), Progress.NONE)) {
             if (!plan.questions().isEmpty()) {
                 throw new IllegalStateException("The bench's names are not clear");
             }
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, Path.of(arguments[2]), Progress.NONE);
+            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, Path.of(arguments[2]),
+                    Progress.NONE);
         }
         double seconds = (System.nanoTime() - from) / 1e9;
         System.gc();

@@ -18,10 +18,12 @@ import org.epiglyph.exchange.filing.PlainLetters;
 /** Matches files without keys to a large roster, with slips in a tenth of the names. All names are made of invented syllables. */
 final class LargeRoster {
     private static final int STUDENTS = 2000;
-    private static final String[] START = {"Al", "Ber", "Cal", "Dun", "Ev", "Fen", "Gar", "Hol", "Ing", "Jor", "Kes", "Lun", "Mar", "Nor",
+    private static final String[] START = {"Al", "Ber", "Cal", "Dun", "Ev", "Fen", "Gar", "Hol", "Ing", "Jor", "Kes",
+            "Lun", "Mar", "Nor",
             "Ol", "Per", "Qui", "Ros", "Sel", "Tor", "Ul", "Ver", "Wil", "Yar"};
     private static final String[] MIDDLE = {"a", "be", "chi", "do", "ei", "fa", "go", "hu", "ila", "ja", "ko", "li"};
-    private static final String[] END = {"n", "rd", "sson", "tti", "vik", "well", "zki", "mont", "ley", "berg", "dóttir", "ová"};
+    private static final String[] END = {"n", "rd", "sson", "tti", "vik", "well", "zki", "mont", "ley", "berg",
+            "dóttir", "ová"};
     private final Random random = new Random(1797);
     private final Roster roster;
     private final Map<String, StudentKey> truth = new LinkedHashMap<>();
@@ -49,7 +51,8 @@ final class LargeRoster {
     }
 
     private String name() {
-        return START[random.nextInt(START.length)] + MIDDLE[random.nextInt(MIDDLE.length)] + MIDDLE[random.nextInt(MIDDLE.length)]
+        return START[random.nextInt(START.length)] + MIDDLE[random.nextInt(MIDDLE.length)]
+                + MIDDLE[random.nextInt(MIDDLE.length)]
                 + END[random.nextInt(END.length)];
     }
 
@@ -69,7 +72,8 @@ final class LargeRoster {
         long from = System.nanoTime();
         PlainLetters letters = new PlainLetters();
         Matching plain = new Matching(roster, letters);
-        Optional<FilingRule> rule = new RuleLearning(letters, plain).learn("learnt", truth.keySet()).map(RuleLearning.Learnt::rule);
+        Optional<FilingRule> rule = new RuleLearning(letters, plain).learn("learnt", truth.keySet())
+                .map(RuleLearning.Learnt::rule);
         Matching matching = plain.with(rule);
         Map<String, Match> matches = new LinkedHashMap<>();
         truth.keySet().forEach(path -> matches.put(path, matching.match(path)));
@@ -82,9 +86,14 @@ final class LargeRoster {
             StudentKey right = truth.get(match.getKey());
             certain += student.isPresent() ? 1 : 0;
             wrong += student.isPresent() && !student.get().equals(right) ? 1 : 0;
-            proposed += student.isEmpty() && match.getValue().candidates().stream().findFirst().filter(c -> c.student().equals(right)).isPresent()
-                    ? 1
-                    : 0;
+            proposed += student.isEmpty() && match.getValue()
+                    .candidates()
+                    .stream()
+                    .findFirst()
+                    .filter(c -> c.student().equals(right))
+                    .isPresent()
+                            ? 1
+                            : 0;
         }
         return new Outcome(seconds, truth.size(), certain, wrong, proposed);
     }

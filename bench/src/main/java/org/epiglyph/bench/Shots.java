@@ -27,6 +27,7 @@ import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
+import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.demo.DemoWorld;
@@ -125,11 +126,39 @@ public final class Shots {
         fire("#cancel");
         fire("#accept-likely");
         fire("#set-aside-rest");
-        fire("#filter-ALL");
-        picture("collect-all");
         fire("#make-batch");
         waitFor(() -> scene.lookup("#to-desk") != null);
         picture("collect-done");
+        fire("#to-desk");
+        waitFor(() -> program.frame().place() instanceof Desk);
+        desk(program, 17, "desk-source-code");
+        desk(program, 15, "desk-locked");
+        if (Boolean.getBoolean("epiglyph.collectOnly")) {
+            for (int student : new int[]{2, 6, 8, 16, 20, 24}) {
+                desk(program, student, "desk-" + student);
+            }
+            picture("desk-last");
+            onInterface(() -> scene.getRoot().getStyleClass().add("night"));
+            picture("desk-last-night");
+        }
+        onInterface(() -> {
+            program.toShelf();
+            return null;
+        });
+    }
+
+    private void desk(Program program, int student, String name) throws Exception {
+        onInterface(() -> {
+            DeskModel model = ((Desk) program.frame().place()).model();
+            model.open(model.students().get(student));
+            return null;
+        });
+        waitFor(() -> ((Desk) program.frame().place()).model()
+                .submission()
+                .documents()
+                .stream()
+                .noneMatch(d -> d.pages() instanceof Pages.Awaited));
+        picture(name);
     }
 
     private static Path collect(String address, String token, Path shelf) throws Exception {

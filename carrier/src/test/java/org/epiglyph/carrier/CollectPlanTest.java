@@ -82,7 +82,8 @@ class CollectPlanTest {
     }
 
     private static CollectPlan plan(Path source, Optional<Path> sheet, Optional<Path> again) throws Problem {
-        return Planning.fromFiles(Planning.FromFiles.of(source, sheet, "Class").due(Optional.empty(), LONDON, Duration.ZERO),
+        return Planning.fromFiles(
+                Planning.FromFiles.of(source, sheet, "Class").due(Optional.empty(), LONDON, Duration.ZERO),
                 again, Progress.NONE);
     }
 
@@ -100,8 +101,9 @@ class CollectPlanTest {
 
     @Test
     void everyFileIsCountedAndAGradeSheetAmongThemIsFound() throws Exception {
-        Path zip = zip("class.zip", files("K-1_a.txt", "one", "Nguyen, Bao.txt", "two", "Fischer, Lena.txt", "whose", "scan.txt",
-                "nobody", "marks.csv", SHEET, ".DS_Store", "x", "../out.txt", "x"));
+        Path zip = zip("class.zip",
+                files("K-1_a.txt", "one", "Nguyen, Bao.txt", "two", "Fischer, Lena.txt", "whose", "scan.txt",
+                        "nobody", "marks.csv", SHEET, ".DS_Store", "x", "../out.txt", "x"));
         try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
             assertThat(plan.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.SHEET);
             assertThat(plan.count()).isEqualTo(new CollectPlan.Count(7, 2, 2, 0, 3, 0, 0));
@@ -118,10 +120,12 @@ class CollectPlanTest {
 
     @Test
     void aSheetThatNamesTheFilesDecides() throws Exception {
-        Path named = Files.writeString(folder.resolve("named.csv"), "key,name,score,file\nK-1,Ada Lind,,scan0007.txt\nK-2,Bao Nguyen,,\n");
+        Path named = Files.writeString(folder.resolve("named.csv"),
+                "key,name,score,file\nK-1,Ada Lind,,scan0007.txt\nK-2,Bao Nguyen,,\n");
         Path zip = zip("class.zip", files("in/scan0007.txt", "x"));
         try (CollectPlan plan = plan(zip, Optional.of(named), Optional.empty())) {
-            assertThat(plan.items().getFirst().match().evidence()).isEqualTo("line 2 of the grade sheet names this file");
+            assertThat(plan.items().getFirst().match().evidence())
+                    .isEqualTo("line 2 of the grade sheet names this file");
             assertThat(plan.studentOf(plan.items().getFirst())).hasValue(ADA);
         }
     }
@@ -143,7 +147,8 @@ class CollectPlanTest {
                 new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE);
             }
         }
-        assertThat(Files.readString(folder.resolve("out/grade-sheet.csv"))).contains("\"K-3\",\"Cy\",\"Paper\",\"\",10,");
+        assertThat(Files.readString(folder.resolve("out/grade-sheet.csv")))
+                .contains("\"K-3\",\"Cy\",\"Paper\",\"\",10,");
     }
 
     @Test
@@ -184,9 +189,11 @@ class CollectPlanTest {
         Path in = Files.createDirectories(folder.resolve("in"));
         for (String name : List.of("K-1_h1_a.txt", "K-1_h1_b.txt", "K-1_h2_a.txt", "K-2_h1_a.txt", "K-2_h2_a.txt")) {
             Files.writeString(in.resolve(name), name);
-            Files.setLastModifiedTime(in.resolve(name), java.nio.file.attribute.FileTime.from(Instant.parse("2026-03-01T10:00:00Z")));
+            Files.setLastModifiedTime(in.resolve(name),
+                    java.nio.file.attribute.FileTime.from(Instant.parse("2026-03-01T10:00:00Z")));
         }
-        Files.setLastModifiedTime(in.resolve("K-2_h1_a.txt"), java.nio.file.attribute.FileTime.from(Instant.parse("2026-03-02T10:00:00Z")));
+        Files.setLastModifiedTime(in.resolve("K-2_h1_a.txt"),
+                java.nio.file.attribute.FileTime.from(Instant.parse("2026-03-02T10:00:00Z")));
         try (CollectPlan plan = plan(in, sheet(), Optional.empty())) {
             assertThat(plan.handIn(item(plan, "K-1_h2_a.txt"))).isEqualTo(2);
             assertThat(plan.handIn(item(plan, "K-2_h1_a.txt"))).as("by time it is the newer one").isEqualTo(2);
@@ -194,9 +201,11 @@ class CollectPlanTest {
                 Submission ada = workspace.batch().submission(ADA);
                 assertThat(ada.handIns()).extracting(h -> h.documents().size()).containsExactly(2, 1);
                 assertThat(ada.current().orElseThrow().number()).isEqualTo(2);
-                assertThat(workspace.batch().submission(BAO).documents()).extracting(Document::name).containsExactly("K-2_h1_a.txt");
+                assertThat(workspace.batch().submission(BAO).documents()).extracting(Document::name)
+                        .containsExactly("K-2_h1_a.txt");
                 workspace.edit(new Edit.LetCount(BAO, Optional.of(1)));
-                assertThat(workspace.batch().submission(BAO).documents()).extracting(Document::name).containsExactly("K-2_h2_a.txt");
+                assertThat(workspace.batch().submission(BAO).documents()).extracting(Document::name)
+                        .containsExactly("K-2_h2_a.txt");
             }
         }
     }
@@ -207,7 +216,8 @@ class CollectPlanTest {
     void namesThatNoDiskTakesAreStoredUnderAnotherAndComeBackAsTheyCame() throws Exception {
         String longName = "K-1_" + "x".repeat(296) + ".txt";
         Path zip = zip("class.zip", files(longName, "long", "K-2_\u202Efdp.txt", "turned", "K-3/NUL.txt", "device"));
-        try (CollectPlan plan = plan(zip, sheet(), Optional.empty()); Workspace workspace = Workspace.open(make(plan), CLOCK)) {
+        try (CollectPlan plan = plan(zip, sheet(), Optional.empty());
+                Workspace workspace = Workspace.open(make(plan), CLOCK)) {
             PageMaking.all(workspace, Progress.NONE);
             assertThat(workspace.changedOriginals()).isEmpty();
             assertThat(workspace.batch().submission(ADA).documents().getFirst().path()).isEqualTo(longName);
@@ -236,15 +246,18 @@ class CollectPlanTest {
                 assertThat(((Pages.None) workspace.batch().submission(BAO).documents().getFirst().pages()).reason())
                         .contains("could not be read to its end")
                         .contains("Ask for it again");
-                assertThat(workspace.batch().submission(ADA).documents().getFirst().pages()).isInstanceOf(Pages.Awaited.class);
+                assertThat(workspace.batch().submission(ADA).documents().getFirst().pages())
+                        .isInstanceOf(Pages.Awaited.class);
             }
         }
     }
 
     @Test
     void pagesAreMadeInTheBackgroundForTheStudentWhoIsNeededFirst() throws Exception {
-        Path zip = zip("class.zip", files("K-1.txt", "one", "K-2.txt", "two", "K-3 Fischer.txt", "three", "K-4 Fischer.txt", "four"));
-        try (CollectPlan plan = plan(zip, sheet(), Optional.empty()); Workspace workspace = Workspace.open(make(plan), CLOCK)) {
+        Path zip = zip("class.zip",
+                files("K-1.txt", "one", "K-2.txt", "two", "K-3 Fischer.txt", "three", "K-4 Fischer.txt", "four"));
+        try (CollectPlan plan = plan(zip, sheet(), Optional.empty());
+                Workspace workspace = Workspace.open(make(plan), CLOCK)) {
             List<StudentKey> order = new ArrayList<>();
             java.util.concurrent.CountDownLatch all = new java.util.concurrent.CountDownLatch(4);
             java.util.concurrent.CountDownLatch go = new java.util.concurrent.CountDownLatch(1);
@@ -252,7 +265,11 @@ class CollectPlanTest {
                 await(go);
                 edit.run();
                 order.clear();
-                workspace.batch().submissions().stream().filter(s -> !s.pages().isEmpty()).forEach(s -> order.add(s.student().key()));
+                workspace.batch()
+                        .submissions()
+                        .stream()
+                        .filter(s -> !s.pages().isEmpty())
+                        .forEach(s -> order.add(s.student().key()));
                 all.countDown();
             })) {
                 making.first(new StudentKey("K-3"));
@@ -286,7 +303,8 @@ class CollectPlanTest {
 
     @Test
     void collectedAgainWhatIsNewOrChangedBecomesTheNextHandInAndMarksStay() throws Exception {
-        Path first = zip("class.zip", files("K-1_a.txt", "one", "K-1_b.txt", "same", "K-2.txt", "two", "Fischer, Lena.txt", "whose", "scan.txt", "?"));
+        Path first = zip("class.zip", files("K-1_a.txt", "one", "K-1_b.txt", "same", "K-2.txt", "two",
+                "Fischer, Lena.txt", "whose", "scan.txt", "?"));
         Path batch;
         try (CollectPlan plan = plan(first, sheet(), Optional.empty())) {
             plan.decide(item(plan, "Fischer, Lena.txt"), Optional.of(new StudentKey("K-4")));
@@ -297,13 +315,16 @@ class CollectPlanTest {
             PageMaking.all(workspace, Progress.NONE);
             mark(workspace);
         }
-        Path second = zip("class.zip", files("K-1_a.txt", "one, mended", "K-1_b.txt", "same", "Fischer, Lena.txt", "whose", "scan.txt",
-                "?", "K-3.txt", "late comer", "new.txt", "??"));
+        Path second = zip("class.zip",
+                files("K-1_a.txt", "one, mended", "K-1_b.txt", "same", "Fischer, Lena.txt", "whose", "scan.txt",
+                        "?", "K-3.txt", "late comer", "new.txt", "??"));
         try (CollectPlan plan = plan(second, Optional.empty(), Optional.of(batch))) {
             assertThat(plan.items()).extracting(i -> i.path() + " " + i.news())
-                    .containsExactly("K-1_a.txt CHANGED", "K-1_b.txt SAME", "Fischer, Lena.txt SAME", "scan.txt SAME", "K-3.txt NEW",
+                    .containsExactly("K-1_a.txt CHANGED", "K-1_b.txt SAME", "Fischer, Lena.txt SAME", "scan.txt SAME",
+                            "K-3.txt NEW",
                             "new.txt NEW");
-            assertThat(plan.studentOf(item(plan, "Fischer, Lena.txt"))).as("decided before").hasValue(new StudentKey("K-4"));
+            assertThat(plan.studentOf(item(plan, "Fischer, Lena.txt"))).as("decided before")
+                    .hasValue(new StudentKey("K-4"));
             assertThat(plan.isSetAside(item(plan, "scan.txt"))).as("decided before").isTrue();
             assertThat(plan.gone()).containsExactly("K-2.txt");
             assertThat(plan.questions()).extracting(CollectPlan.Item::path).containsExactly("new.txt");
@@ -339,7 +360,8 @@ class CollectPlanTest {
         }
         List<String> before = tree(batch);
         Path more = zip("b.zip", files("K-2.txt", "two", "K-3.txt", "three"));
-        try (CollectPlan plan = plan(more, Optional.empty(), Optional.of(batch)); Workspace workspace = Workspace.open(batch, CLOCK)) {
+        try (CollectPlan plan = plan(more, Optional.empty(), Optional.of(batch));
+                Workspace workspace = Workspace.open(batch, CLOCK)) {
             assertThatThrownBy(() -> Collecting.into(plan, workspace, (_, done, _) -> {
                 if (done == 1) {
                     throw new CancellationException();
@@ -356,7 +378,8 @@ class CollectPlanTest {
         Path notAFolder = Files.writeString(shelf.resolve("file"), "x");
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
             assertThatThrownBy(() -> Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
-                    notAFolder.resolve("batch"), Progress.NONE)).isInstanceOf(Problem.class).hasMessageContaining("No batch can be made in");
+                    notAFolder.resolve("batch"), Progress.NONE)).isInstanceOf(Problem.class)
+                    .hasMessageContaining("No batch can be made in");
         }
         try (Stream<Path> left = Files.list(shelf)) {
             assertThat(left).containsExactly(notAFolder);
@@ -365,22 +388,27 @@ class CollectPlanTest {
 
     private static List<String> tree(Path root) throws IOException {
         try (Stream<Path> all = Files.walk(root)) {
-            return all.filter(p -> !p.getFileName().toString().startsWith("batch.")).map(p -> root.relativize(p).toString()).sorted().toList();
+            return all.filter(p -> !p.getFileName().toString().startsWith("batch."))
+                    .map(p -> root.relativize(p).toString())
+                    .sorted()
+                    .toList();
         }
     }
 
     @Test
     void aDocumentChangedOutsideGoesBackUnderTheReceivedName() throws Exception {
         Path batch;
-        try (CollectPlan plan = plan(zip("a.zip", files("K-1_plan.docx", "\u0000\u0001 of a kind unknown")), sheet(), Optional.empty())) {
+        try (CollectPlan plan = plan(zip("a.zip", files("K-1_plan.docx", "\u0000\u0001 of a kind unknown")), sheet(),
+                Optional.empty())) {
             batch = make(plan);
         }
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             Document received = workspace.batch().submission(ADA).documents().getFirst();
             Originals.Stored stored = new Originals(workspace.folder()).store("a1", "K-1_plan.odt",
                     new java.io.ByteArrayInputStream("changed".getBytes()));
-            workspace.edit(new Edit.AttachFile(ADA, new Attached(received.id(), new Document("a1", "K-1_plan.odt", stored.sha256(),
-                    stored.bytes(), new Pages.None(""), "attached by you"))));
+            workspace.edit(new Edit.AttachFile(ADA,
+                    new Attached(received.id(), new Document("a1", "K-1_plan.odt", stored.sha256(),
+                            stored.bytes(), new Pages.None(""), "attached by you"))));
             workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
             workspace.edit(new Edit.Seal(ADA));
             new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE);

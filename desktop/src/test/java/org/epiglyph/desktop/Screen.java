@@ -13,13 +13,13 @@ import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** What a test sees of the program's window. */
-final class Screen {
+public final class Screen {
     private static final double A4_POINTS = 595.276;
 
     private Screen() {}
 
     /** The first page in the roll; null while there is none. */
-    static Region leaf(FxRobot robot) {
+    public static Region leaf(FxRobot robot) {
         return (Region) robot.lookup(".page-leaf")
                 .queryAll()
                 .stream()
@@ -28,14 +28,14 @@ final class Screen {
     }
 
     /** A place of the first page, an upright A4 sheet, in points; gives where that is on the screen. */
-    static Point2D onPage(FxRobot robot, double x, double y) {
+    public static Point2D onPage(FxRobot robot, double x, double y) {
         Region leaf = leaf(robot);
         double scale = leaf.getWidth() / A4_POINTS;
         return leaf.localToScreen(x * scale, y * scale);
     }
 
     /** The words of a label or field; empty where it is not there. */
-    static String text(FxRobot robot, String query) {
+    public static String text(FxRobot robot, String query) {
         return switch (robot.lookup(query).tryQuery().orElse(null)) {
             case Labeled labeled -> labeled.getText();
             case TextInputControl input -> input.getText();
@@ -43,12 +43,16 @@ final class Screen {
         };
     }
 
-    static boolean isFocused(FxRobot robot, String query) {
+    public static boolean isThere(FxRobot robot, String query) {
+        return robot.lookup(query).tryQuery().filter(Node::isVisible).isPresent();
+    }
+
+    public static boolean isFocused(FxRobot robot, String query) {
         return robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent();
     }
 
     /** Lets the interface work until something holds; gives up after 20 seconds. */
-    static void waitFor(BooleanSupplier condition) {
+    public static void waitFor(BooleanSupplier condition) {
         try {
             WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {
                 WaitForAsyncUtils.waitForFxEvents(1);

@@ -38,6 +38,10 @@ final class PdfIntake {
                 return new Pages.None(
                         "The PDF has no pages; it may have been cut off on its way. Ask the student for it again.");
             }
+            if (!MarkedPdf.endsProperly(file)) {
+                notes.add(
+                        "The file was cut off on its way; what could be saved of it is shown. Ask the student for it again.");
+            }
             if (count > MANY_PAGES) {
                 notes.add("It has " + count + " pages. See whether that is meant.");
             }

@@ -115,6 +115,15 @@ class IntakeTest {
     }
 
     @Test
+    void aPdfThatLostItsEndIsShownAsFarAsItGoesAndSaysSo() throws IOException {
+        byte[] whole = pdf("");
+        String text = new String(whole, java.nio.charset.StandardCharsets.ISO_8859_1);
+        Pages.Ready ready = (Pages.Ready) examine("cut.pdf", Arrays.copyOf(whole, text.indexOf("xref")));
+        assertThat(ready.count()).isEqualTo(2);
+        assertThat(ready.note()).startsWith("The file was cut off on its way");
+    }
+
+    @Test
     void anEmptyFileAndAnUnknownKindSaySo() throws IOException {
         assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason()).startsWith("The file is empty.");
         assertThat(((Pages.None) examine("film.mp4",

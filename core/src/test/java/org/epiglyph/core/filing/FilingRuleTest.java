@@ -19,7 +19,9 @@ class FilingRuleTest {
     }
 
     private static RuleLearning.Learnt learnt(String... paths) {
-        return new RuleLearning(new BareSpelling(), new Matching(ROSTER, new BareSpelling())).learn("rule", List.of(paths)).orElseThrow();
+        return new RuleLearning(new BareSpelling(), new Matching(ROSTER, new BareSpelling()))
+                .learn("rule", List.of(paths))
+                .orElseThrow();
     }
 
     @Test
@@ -55,7 +57,8 @@ class FilingRuleTest {
 
     @Test
     void namesWithoutAnythingInCommonGiveNoRule() {
-        assertThat(new RuleLearning(new BareSpelling(), new Matching(ROSTER, new BareSpelling())).learn("rule", List.of("scan1.pdf", "scan2.pdf")))
+        assertThat(new RuleLearning(new BareSpelling(), new Matching(ROSTER, new BareSpelling())).learn("rule",
+                List.of("scan1.pdf", "scan2.pdf")))
                 .isEmpty();
     }
 

@@ -13,7 +13,7 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.TypedRoster;
 
 /** Students typed or pasted, a line each; those without a file can be scored all the same. */
-final class ClassEditor {
+final class ClassEditor implements Editor {
     private final TextArea text = new TextArea();
     private final Label said = Form.words("", "finding-words");
     private final Button use;
@@ -41,8 +41,14 @@ final class ClassEditor {
         refresh();
     }
 
-    Node node() {
+    @Override
+    public Node node() {
         return root;
+    }
+
+    @Override
+    public Node first() {
+        return text;
     }
 
     private void refresh() {

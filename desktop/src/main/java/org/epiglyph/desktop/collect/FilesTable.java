@@ -3,10 +3,12 @@ package org.epiglyph.desktop.collect;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.css.PseudoClass;
+import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -15,8 +17,6 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.Tooltip;
-import javafx.scene.input.ClipboardContent;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -102,7 +102,9 @@ final class FilesTable {
 
     private void select(FileRow row) {
         int at = model.rows().indexOf(row);
-        if (at >= 0 && table.getSelectionModel().getSelectedIndex() != at) {
+        boolean there = table.getSelectionModel().getSelectedIndex() == at
+                && Objects.equals(row, table.getSelectionModel().getSelectedItem());
+        if (at >= 0 && !there) {
             table.getSelectionModel().clearAndSelect(at);
             table.scrollTo(Math.max(0, at - 3));
         }
@@ -146,13 +148,13 @@ final class FilesTable {
             }
         };
         row.setOnDragDetected(e -> {
-            if (row.getItem() instanceof FileRow.Arrived(CollectPlan.Item item)) {
-                ClipboardContent content = new ClipboardContent();
-                content.putString(item.id());
-                row.startDragAndDrop(TransferMode.LINK).setContent(content);
+            if (row.getItem() instanceof FileRow.Arrived) {
+                row.startFullDrag();
+                row.getScene().setCursor(Cursor.CLOSED_HAND);
                 e.consume();
             }
         });
+        row.setOnMouseReleased(_ -> row.getScene().setCursor(Cursor.DEFAULT));
         return row;
     }
 

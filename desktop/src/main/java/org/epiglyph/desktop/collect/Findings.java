@@ -31,7 +31,7 @@ final class Findings {
     private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm", Locale.ENGLISH);
     private static final int EXAMPLES = 2;
     private final CollectModel model;
-    private final Consumer<Node> edit;
+    private final Consumer<Editor> edit;
     private final VBox names = section("Collect.find.names", "change-rule", this::editRule);
     private final VBox roster = section("Collect.find.class", "change-class", this::editClass);
     private final VBox sheet = section("Collect.find.sheet", "change-sheet", this::editSheet);
@@ -39,7 +39,7 @@ final class Findings {
     private final ScrollPane root;
 
     /** @param edit shows an editor; null closes it */
-    Findings(CollectModel model, Consumer<Node> edit) {
+    Findings(CollectModel model, Consumer<Editor> edit) {
         this.model = model;
         this.edit = edit;
         VBox content = new VBox(names, roster, sheet, times);
@@ -192,18 +192,18 @@ final class Findings {
     }
 
     private void editRule() {
-        edit.accept(new RuleEditor(model, () -> edit.accept(null)).node());
+        edit.accept(new RuleEditor(model, () -> edit.accept(null)));
     }
 
     private void editClass() {
-        edit.accept(new ClassEditor(model, () -> edit.accept(null)).node());
+        edit.accept(new ClassEditor(model, () -> edit.accept(null)));
     }
 
     private void editSheet() {
-        edit.accept(new SheetEditor(model, () -> edit.accept(null)).node());
+        edit.accept(new SheetEditor(model, () -> edit.accept(null)));
     }
 
     private void editTimes() {
-        edit.accept(new TimesEditor(model, () -> edit.accept(null)).node());
+        edit.accept(new TimesEditor(model, () -> edit.accept(null)));
     }
 }

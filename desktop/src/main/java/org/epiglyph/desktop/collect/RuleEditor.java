@@ -19,7 +19,7 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.filing.RuleFile;
 
 /** Changes the filing rule by hand, with this batch's names as they are read by it. */
-final class RuleEditor {
+final class RuleEditor implements Editor {
     private static final int EXAMPLES = 12;
     private static final int DEEPEST = 4;
     private final CollectModel model;
@@ -90,8 +90,14 @@ final class RuleEditor {
         show(plan.rule().orElse(FilingRule.of(plan.task().title(), FilingRule.FILE, "<family>_<given>_<free>")));
     }
 
-    Node node() {
+    @Override
+    public Node node() {
         return root;
+    }
+
+    @Override
+    public Node first() {
+        return written;
     }
 
     private void offer() {

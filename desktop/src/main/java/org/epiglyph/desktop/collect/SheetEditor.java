@@ -28,7 +28,7 @@ import org.epiglyph.exchange.sheet.SheetRoles;
 import org.epiglyph.exchange.sheet.Table;
 
 /** Says which column of the grade sheet means what, with the sheet itself below and what follows from it. */
-final class SheetEditor {
+final class SheetEditor implements Editor {
     private static final int ROWS = 10;
     private static final int MOST_COLUMNS = 60;
     private static final int HEADER_ROWS = 40;
@@ -78,8 +78,14 @@ final class SheetEditor {
         model.planProperty().get().sheet().ifPresentOrElse(s -> show(s.file(), s.roles()), this::showNone);
     }
 
-    Node node() {
+    @Override
+    public Node node() {
         return root;
+    }
+
+    @Override
+    public Node first() {
+        return header;
     }
 
     private static <T> StringConverter<T> shownAs(java.util.function.Function<T, String> words) {

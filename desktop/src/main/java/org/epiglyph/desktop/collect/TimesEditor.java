@@ -21,7 +21,7 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.WrittenTime;
 
 /** When the work was due: time, zone, grace. */
-final class TimesEditor {
+final class TimesEditor implements Editor {
     private static final DateTimeFormatter TYPED = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
     private static final int LONGEST_GRACE_MINUTES = 60 * 24 * 60;
     private final TextField due = new TextField();
@@ -71,8 +71,14 @@ final class TimesEditor {
         refresh();
     }
 
-    Node node() {
+    @Override
+    public Node node() {
         return root;
+    }
+
+    @Override
+    public Node first() {
+        return due;
     }
 
     /** The task with these times; empty where something cannot be read, which is then said. */

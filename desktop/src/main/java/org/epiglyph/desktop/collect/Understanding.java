@@ -23,7 +23,7 @@ final class Understanding {
     Understanding(CollectModel model, Runnable back) {
         this.model = model;
         table = new FilesTable(model);
-        whose = new WhosePanel(model, firstPage);
+        whose = new WhosePanel(model, firstPage, table::focus);
         make = Form.button(model.isAgain() ? "Collect.makeAgain" : "Collect.make", "main-button",
                 () -> model.make(_ -> {}));
         make.setId("make-batch");
@@ -48,18 +48,17 @@ final class Understanding {
     }
 
     /** Shows an editor in the place of the table; null brings the table back. */
-    private void edit(Node editor) {
-        middle.getChildren().setAll(editor == null ? table.node() : editor);
+    private void edit(Editor editor) {
+        middle.getChildren().setAll(editor == null ? table.node() : editor.node());
         whose.node().setVisible(editor == null);
         whose.node().setManaged(editor == null);
-        if (editor == null) {
-            table.focus();
-        } else {
-            Platform.runLater(() -> editor.lookupAll(".text-input, .combo-box-base")
-                    .stream()
-                    .findFirst()
-                    .ifPresent(Node::requestFocus));
-        }
+        Platform.runLater(() -> {
+            if (editor == null) {
+                table.focus();
+            } else {
+                editor.first().requestFocus();
+            }
+        });
     }
 
     private void refresh() {

@@ -9,12 +9,11 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
+import javafx.scene.control.TableRow;
 import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
-import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
@@ -30,6 +29,7 @@ final class WhosePanel {
     private static final double PICTURE_WIDTH = 252;
     private static final double PICTURE_HEIGHT = 280;
     private final CollectModel model;
+    private final Runnable toTable;
     private final Label path = Form.words("", "preview-path");
     private final ImageView picture = new ImageView();
     private final Label words = Form.words("", "hint");
@@ -41,8 +41,10 @@ final class WhosePanel {
     /** A student whose the file may be, or nobody. */
     private record Choice(Optional<Student> student, int number, String why) {}
 
-    WhosePanel(CollectModel model, FirstPage firstPage) {
+    /** @param toTable puts the focus back on the files */
+    WhosePanel(CollectModel model, FirstPage firstPage, Runnable toTable) {
         this.model = model;
+        this.toTable = toTable;
         picture.setPreserveRatio(true);
         picture.setFitWidth(PICTURE_WIDTH);
         picture.setFitHeight(PICTURE_HEIGHT);
@@ -153,7 +155,10 @@ final class WhosePanel {
             case ENTER -> decide(list.getSelectionModel().getSelectedItem());
             case DOWN -> list.getSelectionModel().selectNext();
             case UP -> list.getSelectionModel().selectPrevious();
-            case ESCAPE -> search.clear();
+            case ESCAPE -> {
+                search.clear();
+                toTable.run();
+            }
             default -> {
                 return;
             }
@@ -164,6 +169,7 @@ final class WhosePanel {
     private void decide(Choice choice) {
         if (choice != null) {
             model.chosenItem().ifPresent(i -> model.decide(i, choice.student.map(Student::key)));
+            toTable.run();
         }
     }
 
@@ -174,25 +180,13 @@ final class WhosePanel {
                     decide(getItem());
                 }
             });
-            addEventHandler(DragEvent.DRAG_OVER, e -> {
-                if (!isEmpty() && e.getDragboard().hasString()) {
-                    e.acceptTransferModes(TransferMode.LINK);
-                    pseudoClassStateChanged(DROPPING, true);
-                    e.consume();
+            setOnMouseDragEntered(_ -> pseudoClassStateChanged(DROPPING, !isEmpty()));
+            setOnMouseDragExited(_ -> pseudoClassStateChanged(DROPPING, false));
+            setOnMouseDragReleased(e -> {
+                if (!isEmpty() && e.getGestureSource() instanceof TableRow<?> row
+                        && row.getItem() instanceof FileRow.Arrived(CollectPlan.Item item)) {
+                    model.decide(item, getItem().student.map(Student::key));
                 }
-            });
-            addEventHandler(DragEvent.DRAG_EXITED, _ -> pseudoClassStateChanged(DROPPING, false));
-            addEventHandler(DragEvent.DRAG_DROPPED, e -> {
-                String dragged = e.getDragboard().getString();
-                model.planProperty()
-                        .get()
-                        .items()
-                        .stream()
-                        .filter(i -> i.id().equals(dragged))
-                        .findFirst()
-                        .ifPresent(i -> model.decide(i, getItem().student.map(Student::key)));
-                e.setDropCompleted(true);
-                e.consume();
             });
         }
 

@@ -156,6 +156,7 @@ public final class Desk implements Place {
 
     @Override
     public void leave() {
+        shownAt++; // pages that are still being read come too late
         ledger.keepWords();
         model.finishWriting();
         model.close();

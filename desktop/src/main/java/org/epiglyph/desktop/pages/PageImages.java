@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
 import java.util.function.Function;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelBuffer;
@@ -90,13 +91,17 @@ public final class PageImages implements AutoCloseable {
 
     private <T> CompletableFuture<T> inBackground(Step<T> step) {
         CompletableFuture<T> future = new CompletableFuture<>();
-        workers.execute(() -> {
-            try {
-                future.complete(step.run());
-            } catch (Problem | RuntimeException e) {
-                future.completeExceptionally(e);
-            }
-        });
+        try {
+            workers.execute(() -> {
+                try {
+                    future.complete(step.run());
+                } catch (Problem | RuntimeException e) {
+                    future.completeExceptionally(e);
+                }
+            });
+        } catch (RejectedExecutionException e) {
+            future.completeExceptionally(e); // the desk was left meanwhile
+        }
         return future;
     }
 

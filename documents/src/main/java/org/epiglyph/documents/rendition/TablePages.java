@@ -21,6 +21,7 @@ final class TablePages {
     private static final int MOST_ROWS = 5000;
     private static final int MOST_COLUMNS = 60;
     private static final int COLUMNS_ON_A4 = 12;
+    private static final int FEW_COLUMNS = 6;
 
     private TablePages() {}
 
@@ -108,7 +109,8 @@ final class TablePages {
         }
         int width = 297 * Math.max(1, Math.ceilDiv(widest, COLUMNS_ON_A4));
         Rendition made = MarkupPages.make(html.toString(), "@page { size: " + width
-                + "mm 210mm; margin: 12mm } body { font-size: 8.5pt; line-height: 1.25 }", target);
+                + "mm 210mm; margin: 12mm } body { font-size: " + (widest <= FEW_COLUMNS ? "11" : "8.5")
+                + "pt; line-height: 1.25 }", target);
         String note = cut
                 ? "Only the first " + MOST_ROWS + " rows and " + MOST_COLUMNS + " columns are shown. "
                 : "";

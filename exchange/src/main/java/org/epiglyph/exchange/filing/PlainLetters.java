@@ -66,7 +66,9 @@ public final class PlainLetters implements Spelling {
                 .collect(Collectors.toCollection(() -> EnumSet.noneOf(UnicodeScript.class)));
         scripts.remove(UnicodeScript.LATIN);
         if (scripts.isEmpty()) {
-            return text.chars().anyMatch(c -> "\u00e4\u00f6\u00fc\u00c4\u00d6\u00dc".indexOf(c) >= 0) ? List.of(LATIN, GERMAN) : List.of(LATIN);
+            return text.chars().anyMatch(c -> "\u00e4\u00f6\u00fc\u00c4\u00d6\u00dc".indexOf(c) >= 0)
+                    ? List.of(LATIN, GERMAN)
+                    : List.of(LATIN);
         }
         List<String> ways = new ArrayList<>(List.of(ANY));
         if (scripts.contains(UnicodeScript.CYRILLIC)) {

@@ -122,7 +122,9 @@ public final class GradeSheet {
 
     /** When the student handed in, where the sheet says so; empty for a student who is not in it. */
     public Optional<Instant> handedIn(StudentKey student, ZoneId zone) {
-        return !rows.containsKey(student) ? Optional.empty() : WrittenTime.read(at(rows.get(student), Role.HANDED_IN), zone);
+        return !rows.containsKey(student)
+                ? Optional.empty()
+                : WrittenTime.read(at(rows.get(student), Role.HANDED_IN), zone);
     }
 
     /** The due times of students who were given longer. */

@@ -76,7 +76,8 @@ class ArrivalsTest {
     // --- archives by other programs
 
     @ParameterizedTest
-    @CsvSource({"zip -q -r ../made.zip .", "zip -q -fz -r ../made.zip .", "7z a -tzip -bd -y ../made.zip .", "bsdtar -a -cf ../made.zip ."})
+    @CsvSource({"zip -q -r ../made.zip .", "zip -q -fz -r ../made.zip .", "7z a -tzip -bd -y ../made.zip .",
+            "bsdtar -a -cf ../made.zip ."})
     void anArchiveOfAnotherProgramIsRead(String command) throws Exception {
         Path in = Files.createDirectories(folder.resolve("in/Ünal K-1"));
         Files.writeString(in.resolve("wörk.txt"), "hello");

@@ -86,7 +86,8 @@ class MatchingPropertyTest {
             String path = name(student, habit, random, letters);
             truth.putIfAbsent(random.nextInt(5) == 0 ? slip(path, random) : path, student);
         }
-        Optional<FilingRule> rule = new RuleLearning(letters, new Matching(roster, letters)).learn("learnt", truth.keySet())
+        Optional<FilingRule> rule = new RuleLearning(letters, new Matching(roster, letters))
+                .learn("learnt", truth.keySet())
                 .map(RuleLearning.Learnt::rule);
         for (Optional<FilingRule> with : List.of(Optional.<FilingRule>empty(), rule)) {
             Matching matching = new Matching(roster, letters).with(with);

@@ -23,7 +23,8 @@ import org.epiglyph.core.roster.StudentKey;
 class DialectTest {
     private static final List<Charset> CHARSETS = List.of(StandardCharsets.UTF_8, StandardCharsets.UTF_16LE,
             StandardCharsets.UTF_16BE, Charset.forName("windows-1252"));
-    private static final String[] WORDS = {"Ünal", "O'Neil", "a, b", "x; y", "she said \"so\"", "two\nlines", "1,5", "=SUM(A1)", "",
+    private static final String[] WORDS = {"Ünal", "O'Neil", "a, b", "x; y", "she said \"so\"", "two\nlines", "1,5",
+            "=SUM(A1)", "",
             "tab\there", "Zoë-Marie"};
 
     /** The sheet with the words in it; the score and the feedback of one row are given. */
@@ -35,12 +36,14 @@ class DialectTest {
             out.append("Kestrel Point School of Seamanship").append(lineEnd).append(lineEnd);
         }
         try (CSVPrinter printer = new CSVPrinter(out, format)) {
-            printer.printRecord("Record key", "Family name", "Given name", "Office note", "Score", "Maximum", "Feedback",
+            printer.printRecord("Record key", "Family name", "Given name", "Office note", "Score", "Maximum",
+                    "Feedback",
                     "Colour");
             for (int i = 0; i < 6; i++) {
                 String note = WORDS[random.nextInt(WORDS.length)];
                 String before = i % 2 == 0 ? "" : "7";
-                printer.printRecord("K-" + (100 + i), "Family " + i, "Given", note, i == row && !score.isEmpty() ? score : before,
+                printer.printRecord("K-" + (100 + i), "Family " + i, "Given", note,
+                        i == row && !score.isEmpty() ? score : before,
                         "20", i == row ? feedback : "", WORDS[random.nextInt(WORDS.length)]);
             }
         }
@@ -74,11 +77,13 @@ class DialectTest {
 
     @Example
     void aDialectIsSaidInWords() throws Problem {
-        assertThat(Dialect.of("a;b\n1;2\n".getBytes(StandardCharsets.UTF_8)).inWords()).isEqualTo("UTF-8, parted by semicolons");
+        assertThat(Dialect.of("a;b\n1;2\n".getBytes(StandardCharsets.UTF_8)).inWords())
+                .isEqualTo("UTF-8, parted by semicolons");
         assertThat(Dialect.of("'a','b'\n'1','2'\n".getBytes(StandardCharsets.UTF_8)).quote()).isEqualTo('\'');
         assertThat(Dialect.of("key\tname\n1\tx, y\n".getBytes(StandardCharsets.UTF_16LE)))
                 .isEqualTo(new Dialect(StandardCharsets.UTF_16LE, '\t', '"'));
-        assertThat(Dialect.of("Class, of 2026\nkey;name;score\nK-1;A;7,5\nK-2;B;8,5\n".getBytes(StandardCharsets.UTF_8)).separator())
+        assertThat(Dialect.of("Class, of 2026\nkey;name;score\nK-1;A;7,5\nK-2;B;8,5\n".getBytes(StandardCharsets.UTF_8))
+                .separator())
                 .isEqualTo(';');
     }
 
@@ -91,11 +96,15 @@ class DialectTest {
 
     @Example
     void aRowThatIsTooShortGrowsAndALetterThatTheEncodingHasNotIsNamed() throws Problem {
-        byte[] filled = GradeSheet.read("key,name,score,feedback\nK-1,Ada\nK-2,Bao,,\n".getBytes(StandardCharsets.UTF_8), "s")
+        byte[] filled = GradeSheet
+                .read("key,name,score,feedback\nK-1,Ada\nK-2,Bao,,\n".getBytes(StandardCharsets.UTF_8), "s")
                 .with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(new BigDecimal("3"), "ok")));
-        assertThat(new String(filled, StandardCharsets.UTF_8)).isEqualTo("key,name,score,feedback\nK-1,Ada,3,ok\nK-2,Bao,,\n");
-        GradeSheet western = GradeSheet.read("key,name,score,feedback\r\nK-1,M\u00fcller,,\r\n".getBytes(Charset.forName("windows-1252")), "w.csv");
-        assertThatThrownBy(() -> western.with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(BigDecimal.ONE, "see \u2192"))))
+        assertThat(new String(filled, StandardCharsets.UTF_8))
+                .isEqualTo("key,name,score,feedback\nK-1,Ada,3,ok\nK-2,Bao,,\n");
+        GradeSheet western = GradeSheet.read(
+                "key,name,score,feedback\r\nK-1,M\u00fcller,,\r\n".getBytes(Charset.forName("windows-1252")), "w.csv");
+        assertThatThrownBy(
+                () -> western.with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(BigDecimal.ONE, "see \u2192"))))
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("w.csv is written in windows-1252, which has no '\u2192' (for line 2)");
     }
@@ -106,10 +115,13 @@ class DialectTest {
         SheetFile file = SheetFile.read(text.getBytes(StandardCharsets.UTF_8), "s");
         SheetRoles found = SheetRoles.recognise(file);
         assertThat(found.header()).isEqualTo(2);
-        assertThat(found.columns()).containsEntry(Role.KEY, 0).containsEntry(Role.NAME, 1).doesNotContainKey(Role.SCORE);
+        assertThat(found.columns()).containsEntry(Role.KEY, 0)
+                .containsEntry(Role.NAME, 1)
+                .doesNotContainKey(Role.SCORE);
         SheetRoles byHand = found.with(Role.SCORE, java.util.OptionalInt.of(2));
         GradeSheet sheet = GradeSheet.of(file, byHand);
-        assertThat(sheet.roster().students()).extracting(s -> s.family() + "/" + s.given()).containsExactly("Example/Ada", "Example/Bao");
+        assertThat(sheet.roster().students()).extracting(s -> s.family() + "/" + s.given())
+                .containsExactly("Example/Ada", "Example/Bao");
         assertThat(sheet.extensions(java.time.ZoneId.of("Europe/London"))).containsEntry(new StudentKey("90317"),
                 java.time.Instant.parse("2026-04-24T17:00:00Z"));
         assertThat(byHand.with(Role.KEY, java.util.OptionalInt.of(2)).columns()).doesNotContainKey(Role.SCORE);

@@ -21,8 +21,10 @@ class TypedRosterTest {
 
     @Test
     void linesAreReadHoweverTheyAreTyped() throws Problem {
-        assertThat(words(TypedRoster.read("K-1 Example, Ada\nK-2 Bao Example\n\nMahendra\nNguyễn, Cy\nK-5\tRhodri, Dora\tSection B\n")))
-                .isEqualTo("K-1|Ada|Example|\nK-2|Bao|Example|\nMahendra||Mahendra|\nNguyễn, Cy|Cy|Nguyễn|\nK-5|Dora|Rhodri|Section B\n");
+        assertThat(words(TypedRoster
+                .read("K-1 Example, Ada\nK-2 Bao Example\n\nMahendra\nNguyễn, Cy\nK-5\tRhodri, Dora\tSection B\n")))
+                .isEqualTo(
+                        "K-1|Ada|Example|\nK-2|Bao|Example|\nMahendra||Mahendra|\nNguyễn, Cy|Cy|Nguyễn|\nK-5|Dora|Rhodri|Section B\n");
     }
 
     @Test
@@ -40,8 +42,10 @@ class TypedRosterTest {
     /** ISO 8601; the clocks of Europe/London go forward on 29 March 2026 and back on 25 October (IANA zone data). */
     @ParameterizedTest
     @CsvSource({"2026-03-13T18:00:00Z, 2026-03-13T18:00:00Z", "2026-03-13T18:00:00+02:00, 2026-03-13T16:00:00Z",
-            "2026-06-13 18:00, 2026-06-13T17:00:00Z", "13.3.2026 18:00, 2026-03-13T18:00:00Z", "13.6.2026, 2026-06-13T22:59:00Z",
-            "2026-06-13, 2026-06-13T22:59:00Z", "2026-03-29 01:30, 2026-03-29T01:30:00Z", "2026-10-25 01:30, 2026-10-25T00:30:00Z"})
+            "2026-06-13 18:00, 2026-06-13T17:00:00Z", "13.3.2026 18:00, 2026-03-13T18:00:00Z",
+            "13.6.2026, 2026-06-13T22:59:00Z",
+            "2026-06-13, 2026-06-13T22:59:00Z", "2026-03-29 01:30, 2026-03-29T01:30:00Z",
+            "2026-10-25 01:30, 2026-10-25T00:30:00Z"})
     void timesAreReadInTheTasksZone(String written, String moment) {
         assertThat(WrittenTime.read(written, ZoneId.of("Europe/London"))).hasValue(Instant.parse(moment));
     }

@@ -31,7 +31,10 @@ class WorksheetTest {
 
     private static byte[] byPoi() throws IOException {
         try (XSSFWorkbook workbook = new XSSFWorkbook(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
-            workbook.createSheet("Read me").createRow(0).createCell(0).setCellValue("Fill in the second worksheet only.");
+            workbook.createSheet("Read me")
+                    .createRow(0)
+                    .createCell(0)
+                    .setCellValue("Fill in the second worksheet only.");
             XSSFSheet sheet = workbook.createSheet("Marks & more");
             CellStyle percent = workbook.createCellStyle();
             percent.setDataFormat(workbook.createDataFormat().getFormat("0.0\"p\""));
@@ -132,21 +135,25 @@ class WorksheetTest {
     void prefixesMissingReferencesAndEmptyRowsAreMet() throws Exception {
         String xml = "<?xml version=\"1.0\"?><x:worksheet xmlns:x=\"http://schemas.openxmlformats.org/spreadsheetml/2006/main\"><!-- <x:row r=\"1\"> --><x:sheetData><x:row r=\"2\"/><x:row><x:c t=\"str\"><x:v>a</x:v></x:c><x:c><x:f>1+1</x:f><x:v>2</x:v></x:c></x:row></x:sheetData></x:worksheet>";
         SheetXml sheet = SheetXml.read(xml, "s");
-        String changed = new String(sheet.with(Map.of(new Place(0, 1), new CellValue.Number(BigDecimal.ONE), new Place(1, 0),
-                new CellValue.Words("b"), new Place(2, 2), new CellValue.Words("c"), new Place(4, 0), new CellValue.Words("d"))),
+        String changed = new String(
+                sheet.with(Map.of(new Place(0, 1), new CellValue.Number(BigDecimal.ONE), new Place(1, 0),
+                        new CellValue.Words("b"), new Place(2, 2), new CellValue.Words("c"), new Place(4, 0),
+                        new CellValue.Words("d"))),
                 StandardCharsets.UTF_8);
         assertThat(changed).isEqualTo(xml
                 .replace("<x:row r=\"2\"/>",
                         "<x:row r=\"1\"><x:c r=\"B1\"><x:v>1</x:v></x:c></x:row><x:row r=\"2\"><x:c r=\"A2\" t=\"inlineStr\"><x:is><x:t xml:space=\"preserve\">b</x:t></x:is></x:c></x:row>")
                 .replace("</x:row></x:sheetData>",
                         "<x:c r=\"C3\" t=\"inlineStr\"><x:is><x:t xml:space=\"preserve\">c</x:t></x:is></x:c></x:row><x:row r=\"5\"><x:c r=\"A5\" t=\"inlineStr\"><x:is><x:t xml:space=\"preserve\">d</x:t></x:is></x:c></x:row></x:sheetData>"));
-        assertThatThrownBy(() -> sheet.with(Map.of(new Place(2, 1), new CellValue.Number(BigDecimal.ONE)))).isInstanceOf(Problem.class)
+        assertThatThrownBy(() -> sheet.with(Map.of(new Place(2, 1), new CellValue.Number(BigDecimal.ONE))))
+                .isInstanceOf(Problem.class)
                 .hasMessageContaining("the cell B3 holds a formula");
     }
 
     @Test
     void whatIsNoWorkbookOrALockedOneSaysSo() {
-        assertThatThrownBy(() -> SheetFile.read("PK\u0003\u0004 and no more".getBytes(StandardCharsets.ISO_8859_1), "marks.xlsx"))
+        assertThatThrownBy(
+                () -> SheetFile.read("PK\u0003\u0004 and no more".getBytes(StandardCharsets.ISO_8859_1), "marks.xlsx"))
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("marks.xlsx is no workbook that can be read");
         assertThatThrownBy(() -> SheetFile.read(new byte[]{(byte) 0xD0, (byte) 0xCF, 0x11, (byte) 0xE0}, "marks.xls"))
@@ -162,7 +169,8 @@ class WorksheetTest {
             for (Map.Entry<String, String> part : parts.entrySet()) {
                 zip.putNextEntry(new ZipEntry(part.getKey()));
                 String xml = part.getKey().equals("xl/workbook.xml")
-                        ? part.getValue().replaceFirst("\\?>", "?><!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]>")
+                        ? part.getValue()
+                                .replaceFirst("\\?>", "?><!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]>")
                                 .replace("Read me", "&e;")
                         : part.getValue();
                 zip.write(xml.getBytes(StandardCharsets.ISO_8859_1));

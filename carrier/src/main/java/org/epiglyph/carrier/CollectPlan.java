@@ -244,13 +244,14 @@ public final class CollectPlan implements AutoCloseable {
             return Optional.of(Match.certain(named,
                     "line " + sheet.orElseThrow().line(named) + " of the grade sheet names this file"));
         }
-        return before(file).map(s -> Match.certain(s, "as when it was first collected"));
+        return ownerBefore(file.path()).map(s -> Match.certain(s, "as when it was first collected"));
     }
 
-    private Optional<StudentKey> before(ReceivedFile file) {
+    /** Whose a document was when it was first collected. */
+    public Optional<StudentKey> ownerBefore(String path) {
         return earlier.flatMap(e -> e.register.lines()
                 .stream()
-                .filter(l -> l.path().equals(file.path()) && l.fate() == Register.Fate.MATCHED)
+                .filter(l -> l.path().equals(path) && l.fate() == Register.Fate.MATCHED)
                 .map(l -> new StudentKey(l.student()))
                 .filter(s -> roster.find(s).isPresent())
                 .findFirst());

@@ -1,6 +1,7 @@
 package org.epiglyph.carrier;
 
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -175,7 +176,8 @@ public final class Collecting {
         if (plan.rule().isPresent()) {
             RuleFile.write(plan.rule().get(), folder.filingRule());
         }
-        before.with(sheet.map(Register.Sheet::of).orElse(null), lines).write(folder);
+        String encoding = plan.nameEncoding().map(Charset::name).orElse(null);
+        before.with(sheet.map(Register.Sheet::of).orElse(null), encoding, lines).write(folder);
     }
 
     private static Path temporary(BatchFolder folder, byte[] bytes) throws IOException {

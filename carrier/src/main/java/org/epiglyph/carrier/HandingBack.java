@@ -130,7 +130,7 @@ public final class HandingBack {
             Files.createDirectories(folder);
             Path zipBeside = folder.resolve("handed-back.zip.part");
             Path sheetBeside = folder.resolve(sheetName() + ".part");
-            writeZip(zipBeside, built);
+            writeZip(zipBeside, built, Register.read(workspace.folder()).nameEncoding());
             Files.write(sheetBeside, sheet(built.keySet()));
             Files.move(zipBeside, zip, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
             Files.move(sheetBeside, folder.resolve(sheetName()), StandardCopyOption.REPLACE_EXISTING,
@@ -218,10 +218,13 @@ public final class HandingBack {
                 .orElse("csv");
     }
 
-    private static void writeZip(Path target, Map<StudentKey, Map<String, Path>> built) throws IOException {
+    /** Names go back in the encoding in which they came, byte for byte; those that it cannot write, in UTF-8 and flagged so. */
+    private static void writeZip(Path target, Map<StudentKey, Map<String, Path>> built, String encoding)
+            throws IOException {
         try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(
                 new BufferedOutputStream(Files.newOutputStream(target)))) {
-            zip.setEncoding("UTF-8");
+            zip.setEncoding(encoding == null ? "UTF-8" : encoding);
+            zip.setFallbackToUTF8(true);
             for (Map<String, Path> files : built.values()) {
                 for (Map.Entry<String, Path> file : files.entrySet()) {
                     ZipArchiveEntry entry = new ZipArchiveEntry(file.getKey());

@@ -45,7 +45,7 @@ public final class Planning {
     /**
      * What files are read with.
      *
-     * @param places   archives, folders, single files; at least one
+     * @param places   archives, folders, single files; none where there is a sheet or a class alone
      * @param sheet    the grade sheet; where it is empty, one among the files is taken
      * @param title    what to call the task; blank to name it after the first place
      * @param due      when it was due, where that is known
@@ -61,6 +61,14 @@ public final class Planning {
         public static FromFiles of(Path place, Optional<Path> sheet, String title) {
             return new FromFiles(List.of(place), sheet, title, Optional.empty(), ZoneId.systemDefault(), Duration.ZERO,
                     Optional.empty(), List.of(), List.of());
+        }
+
+        private String calledAfter() {
+            return places.stream()
+                    .findFirst()
+                    .or(this::sheet)
+                    .map(p -> FilingRule.stem(String.valueOf(p.getFileName())))
+                    .orElse("Class");
         }
 
         public FromFiles due(Optional<Instant> other, ZoneId otherZone, Duration otherGrace) {
@@ -142,6 +150,10 @@ public final class Planning {
             if (!from.students().isEmpty()) {
                 plan.useTyped(from.students());
             }
+            if (plan.roster().students().isEmpty()) {
+                throw new Problem(
+                        "There are no files in it and no class. Choose another source, add a grade sheet, or type the class list.");
+            }
             planned = true;
             return plan;
         } finally {
@@ -156,9 +168,7 @@ public final class Planning {
             return earlier.get().batch().task();
         }
         BigDecimal maximum = sheet.flatMap(GradeSheet::maximum).orElse(BigDecimal.valueOf(100));
-        String title = from.title().isBlank()
-                ? FilingRule.stem(String.valueOf(from.places().getFirst().getFileName()))
-                : from.title();
+        String title = from.title().isBlank() ? from.calledAfter() : from.title();
         return new Task("", "", title, "", from.due(), from.zone(), maximum, from.grace(), Map.of());
     }
 

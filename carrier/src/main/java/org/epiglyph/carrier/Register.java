@@ -32,11 +32,12 @@ import org.epiglyph.workspace.BatchFolder;
  * that the next collect knows what was decided.
  *
  * @param sheet which column of the grade sheet says what; null where there is no sheet
+ * @param nameEncoding the encoding of names in the archive that did not say theirs; null where they did
  * @param lines one a file, in the order in which they came
  */
-public record Register(Sheet sheet, List<Line> lines) {
+public record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
     /** A batch of which nothing is kept; those of the first version are such. */
-    public static final Register EMPTY = new Register(null, List.of());
+    public static final Register EMPTY = new Register(null, null, List.of());
     private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
 
     public Register {
@@ -108,13 +109,13 @@ public record Register(Sheet sheet, List<Line> lines) {
                 }
             }
         }
-        return with(null, more);
+        return with(null, null, more);
     }
 
-    Register with(Sheet other, List<Line> more) {
+    Register with(Sheet other, String encoding, List<Line> more) {
         List<Line> all = new ArrayList<>(lines);
         all.addAll(more);
-        return new Register(other == null ? sheet : other, all);
+        return new Register(other == null ? sheet : other, encoding == null ? nameEncoding : encoding, all);
     }
 
     /** Reads what is kept of a batch. */

@@ -235,6 +235,49 @@ class CollectPlanTest {
         }
     }
 
+    /** APPNOTE.TXT 6.3.10, 4.4.17: the name's bytes as they stand in the directory. */
+    @Test
+    void namesInAnOldCodePageComeBackByteForByte() throws Exception {
+        Path file = folder.resolve("old.zip");
+        java.nio.charset.Charset old = java.nio.charset.Charset.forName("IBM850");
+        try (OutputStream out = Files.newOutputStream(file); ZipOutputStream zip = new ZipOutputStream(out, old)) {
+            zip.putNextEntry(new ZipEntry("K-1_V\u00e2nia \u00c1vila_plan.txt"));
+            zip.write("x".getBytes());
+            zip.closeEntry();
+        }
+        try (CollectPlan plan = plan(file, sheet(), Optional.empty());
+                Workspace workspace = Workspace.open(make(plan), CLOCK)) {
+            workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
+            workspace.edit(new Edit.Seal(ADA));
+            new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE);
+        }
+        String back = new String(Files.readAllBytes(folder.resolve("out/handed-back.zip")),
+                java.nio.charset.StandardCharsets.ISO_8859_1);
+        assertThat(back).contains(new String("K-1_V\u00e2nia \u00c1vila_plan_marked.pdf".getBytes(old),
+                java.nio.charset.StandardCharsets.ISO_8859_1));
+    }
+
+    @Test
+    void aSheetAloneAndAClassAloneMakeABatchToScoreOnPaper() throws Exception {
+        Planning.FromFiles sheetAlone = new Planning.FromFiles(List.of(), sheet(), "", Optional.empty(), LONDON,
+                Duration.ZERO,
+                Optional.empty(), List.of(), List.of());
+        try (CollectPlan plan = Planning.fromFiles(sheetAlone, Optional.empty(), Progress.NONE)) {
+            assertThat(plan.task().title()).isEqualTo("sheet");
+            assertThat(plan.nothingFrom()).hasSize(4);
+            try (Workspace workspace = Workspace.open(make(plan), CLOCK)) {
+                workspace.edit(new Edit.SetScore(BAO, "c1", Optional.of(BigDecimal.ONE)));
+            }
+        }
+        assertThatThrownBy(
+                () -> Planning.fromFiles(
+                        new Planning.FromFiles(List.of(), Optional.empty(), "", Optional.empty(), LONDON,
+                                Duration.ZERO, Optional.empty(), List.of(), List.of()),
+                        Optional.empty(), Progress.NONE))
+                .isInstanceOf(Problem.class)
+                .hasMessageContaining("no files in it and no class");
+    }
+
     @Test
     void aSourceThatVanishesHalfWayLeavesWhatItWasAndSaysSo() throws Exception {
         Path in = Files.createDirectories(folder.resolve("in"));

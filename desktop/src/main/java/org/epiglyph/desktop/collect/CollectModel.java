@@ -206,7 +206,7 @@ public final class CollectModel {
      * @param classList students as typed or pasted; blank for none
      */
     void readFiles(String sheet, String title, String due, String classList) {
-        if (places.isEmpty()) {
+        if (places.isEmpty() && sheet.isBlank() && classList.isBlank()) {
             trouble.set(Words.of("Collect.missing"));
             return;
         }
@@ -350,6 +350,7 @@ public final class CollectModel {
         now.items().stream().filter(i -> !now.isQuestion(i)).forEach(i -> all.add(new FileRow.Arrived(i)));
         now.nothingFrom().forEach(s -> all.add(new FileRow.Nothing(s)));
         now.refusals().forEach(r -> all.add(new FileRow.Refused(r)));
+        now.gone().forEach(path -> all.add(new FileRow.Gone(path)));
         rows.setAll(all.stream().filter(r -> filter.get().shows(r, now)).toList());
         version.set(version.get() + 1);
         if (before != null) {
@@ -395,7 +396,7 @@ public final class CollectModel {
         long arrived = now.items().stream().filter(i -> other.shows(new FileRow.Arrived(i), now)).count();
         long nothing = other == RowFilter.NOTHING ? now.nothingFrom().size() : 0;
         long kept = other == RowFilter.KEPT || other == RowFilter.ALL ? now.refusals().size() : 0;
-        return arrived + nothing + kept;
+        return arrived + nothing + kept + (other == RowFilter.GONE ? now.gone().size() : 0);
     }
 
     /** The chosen file, where the chosen line is one. */

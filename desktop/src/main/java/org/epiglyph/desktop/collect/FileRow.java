@@ -11,4 +11,7 @@ sealed interface FileRow {
     record Refused(FileSource.Refusal refusal) implements FileRow {}
 
     record Nothing(Student student) implements FileRow {}
+
+    /** A document collected before that is not in this source. */
+    record Gone(String path) implements FileRow {}
 }

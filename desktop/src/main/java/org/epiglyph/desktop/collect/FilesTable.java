@@ -26,6 +26,7 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Lateness;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.archive.PathCheck;
 
 /** Every file with its student and why, to be filtered; a line can be dragged onto a student. */
 final class FilesTable {
@@ -163,6 +164,7 @@ final class FilesTable {
             case FileRow.Arrived(var item) -> model.shown(item.path());
             case FileRow.Refused(var refusal) -> model.shown(refusal.path());
             case FileRow.Nothing _ -> Words.of("Collect.nothingReceived");
+            case FileRow.Gone(String path) -> PathCheck.printable(path);
         };
     }
 
@@ -187,6 +189,7 @@ final class FilesTable {
                 yield words.toString();
             }
             case FileRow.Refused(var refusal) -> refusal.reason();
+            case FileRow.Gone _ -> Words.of("Collect.goneStays");
             case FileRow.Nothing(Student student) -> student.section().isEmpty()
                     ? Words.of("Collect.canBeScored")
                     : student.section() + "  \u00b7  " + Words.of("Collect.canBeScored");
@@ -227,6 +230,7 @@ final class FilesTable {
             case FileRow.Refused(var refusal) ->
                 Words.of(refusal.file().isPresent() ? "Collect.kept" : "Collect.notTaken");
             case FileRow.Nothing(Student student) -> name(plan, student.key());
+            case FileRow.Gone(String path) -> plan.ownerBefore(path).map(s -> name(plan, s)).orElse("");
         };
     }
 

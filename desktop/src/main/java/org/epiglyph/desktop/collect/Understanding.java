@@ -73,6 +73,7 @@ final class Understanding {
             case FileRow.Refused(var refusal) -> firstPage.showNothing(refusal.reason());
             case FileRow.Nothing(var student) ->
                 firstPage.showNothing(Words.of("Collect.nothingFromOne", student.name()));
+            case FileRow.Gone _ -> firstPage.showNothing(Words.of("Collect.goneStays"));
             case null -> firstPage.showNothing("");
         }
     }

@@ -22,6 +22,7 @@ import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.filing.Candidate;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.archive.PathCheck;
 
 /** The chosen file: its first page, and whose it may be, likeliest first. Files can be dragged onto a student here. */
 final class WhosePanel {
@@ -104,6 +105,7 @@ final class WhosePanel {
             case FileRow.Arrived(var item) -> model.shown(item.path());
             case FileRow.Refused(var refusal) -> model.shown(refusal.path());
             case FileRow.Nothing(var student) -> student.name();
+            case FileRow.Gone(String gone) -> PathCheck.printable(gone);
             case null -> "";
         });
         search.clear();

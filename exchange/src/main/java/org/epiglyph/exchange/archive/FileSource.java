@@ -35,7 +35,7 @@ public interface FileSource extends AutoCloseable {
      * Opens zip archives, folders and single files, in any mixture. Archives within archives are opened too and count as
      * folders. Of several places, one that cannot be read is a refusal; a single one is a problem.
      *
-     * @param places   at least one
+     * @param places   may be none
      * @param encoding for names of archives that do not say theirs; empty to find out
      * @param progress hears the bytes unpacked so far; what it throws ends the opening
      * @throws Problem where nothing can be read

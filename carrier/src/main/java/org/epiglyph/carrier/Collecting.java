@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -131,8 +132,9 @@ public final class Collecting {
         FileStore disk = Files.getFileStore(folder);
         long free = disk.getUsableSpace();
         if (free > 0 && free < bytes) {
-            throw new Problem("The files need " + (bytes >> 20) + " MB, and the disk of " + folder.getParent() + " has "
-                    + (free >> 20) + " MB free. Free some space, or keep your batches on another disk.");
+            throw new Problem(String.format(Locale.ROOT,
+                    "The files need %.1f MB, and the disk of %s has %.1f MB free. Free some space, or keep your batches on another disk.",
+                    bytes / 1e6, folder.getParent(), free / 1e6));
         }
     }
 

@@ -38,6 +38,34 @@ public final class Intake {
     }
 
     private static Pages examine(Path file, Path rendition, Optional<String> password) throws IOException {
+        try {
+            return examined(file, rendition, password);
+        } catch (OutOfMemoryError e) {
+            return new Pages.None(
+                    "The file is made in a way that takes more memory than there is. Ask the student for a smaller one.");
+        } catch (IOException e) {
+            if (!canWrite(rendition)) {
+                throw e;
+            }
+            LoggerFactory.getLogger(Intake.class).info("A received file cannot be read", e);
+            return new Pages.None("The file is broken or of an unusual make and cannot be read. Ask the student for it again.");
+        }
+    }
+
+    /** Tells a disk that fails from a file that does. */
+    private static boolean canWrite(Path rendition) {
+        Path trial = rendition.resolveSibling(rendition.getFileName() + ".trial");
+        try {
+            Files.createDirectories(rendition.toAbsolutePath().getParent());
+            Files.write(trial, new byte[HEAD]);
+            Files.delete(trial);
+            return true;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    private static Pages examined(Path file, Path rendition, Optional<String> password) throws IOException {
         byte[] head = Renditions.head(file, HEAD);
         if (head.length == 0) {
             return new Pages.None("The file is empty. Ask the student for it again.");

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -20,6 +21,8 @@ import java.util.regex.Pattern;
 public record FilingRule(String name, int level, List<Part> parts) {
     /** The file name, not a folder, identifies the student. */
     public static final int FILE = -1;
+    /** There are as many rules as a marker has record systems, so they are never forgotten. */
+    private static final Map<List<Part>, Pattern> PATTERNS = new ConcurrentHashMap<>();
     private static final Pattern WORD = Pattern.compile("<([^<>]*)>");
 
     /** What a varying part of a name says. */
@@ -171,9 +174,13 @@ public record FilingRule(String name, int level, List<Part> parts) {
     }
 
     private Optional<Reading> readSegment(String segment) {
-        Matcher matcher = pattern().matcher(segment);
-        if (!matcher.matches()) {
-            return Optional.empty();
+        Matcher matcher = PATTERNS.computeIfAbsent(parts, FilingRule::pattern).matcher(new Bounded(segment));
+        try {
+            if (!matcher.matches()) {
+                return Optional.empty();
+            }
+        } catch (Bounded.Exhausted e) {
+            return Optional.empty(); // a name made to take for ever follows no rule
         }
         Map<Kind, String> fields = new EnumMap<>(Kind.class);
         int group = 1;
@@ -187,7 +194,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
     }
 
     /** The separator before the free part may be missing with it, where a name ends with its locked part. */
-    private Pattern pattern() {
+    private static Pattern pattern(List<Part> parts) {
         StringBuilder regex = new StringBuilder();
         int last = parts.size() - 1;
         boolean parted = last > 0 && parts.get(last - 1) instanceof Part.Fixed;

@@ -78,6 +78,13 @@ class FilingRuleTest {
     }
 
     @Test
+    void aNameMadeToTakeForEverFollowsNoRuleAndTakesNoTime() {
+        FilingRule rule = FilingRule.of("r", FilingRule.FILE,
+                "<any>_<key>_<family>_<given>_<section>_<any>_<any>-x<hand-in>y<free>");
+        assertThat(rule.read("_".repeat(300) + "-x.pdf")).isEmpty();
+    }
+
+    @Test
     void whatIsNoRuleIsRefusedInWords() {
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<who>_<free>")).hasMessageContaining("<who>");
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<hand-in>_<free>"))

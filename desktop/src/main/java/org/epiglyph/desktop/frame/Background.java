@@ -75,7 +75,7 @@ public final class Background {
             } catch (Problem e) {
                 LOG.info("Work ended with a problem", e.getCause());
                 finish(() -> failed.accept(e.getMessage()));
-            } catch (RuntimeException e) {
+            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
                 LOG.error("Work failed", e);
                 finish(() -> failed.accept(Words.of("Frame.fault")));
             }

@@ -95,8 +95,8 @@ public final class PageImages implements AutoCloseable {
             workers.execute(() -> {
                 try {
                     future.complete(step.run());
-                } catch (Problem | RuntimeException e) {
-                    future.completeExceptionally(e);
+                } catch (Problem | RuntimeException | StackOverflowError | OutOfMemoryError e) {
+                    future.completeExceptionally(e); // a page may be made to burst the program; only that page is lost
                 }
             });
         } catch (RejectedExecutionException e) {

@@ -123,6 +123,8 @@ public final class PicturePages {
         if (jpeg && image.getColorModel().getNumComponents() < 4) {
             try (InputStream bytes = Files.newInputStream(file)) {
                 return JPEGFactory.createFromStream(document, bytes);
+            } catch (IOException | RuntimeException e) {
+                return LosslessFactory.createFromImage(document, image); // of a make that the factory does not know
             }
         }
         return LosslessFactory.createFromImage(document, image);

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
@@ -24,6 +25,7 @@ public record Rendition(int pages, String note) {
     public static void save(PDDocument document, Path target) throws IOException {
         document.setDocumentInformation(new PDDocumentInformation());
         document.getDocumentCatalog().setMetadata(null);
+        document.getDocument().getTrailer().removeItem(COSName.ID);
         document.setDocumentId(1L);
         Path beside = target.resolveSibling(target.getFileName() + ".part");
         try {

@@ -270,6 +270,16 @@ class RenditionsTest {
         assertThat(words()).contains("Log", "Wind north by west");
     }
 
+    /** Only where LibreOffice is installed; what it makes bears times and numbers of its own, which must not stay. */
+    @Test
+    void pagesSetByLibreOfficeAreTheSameEachTime() throws IOException {
+        System.clearProperty("epiglyph.office");
+        org.junit.jupiter.api.Assumptions.assumeTrue(OfficeProgram.find().isPresent());
+        assertThat(ready("plan.docx", docx(WORD.formatted("Over the bar"))).note()).startsWith("Set by LibreOffice.")
+                .contains("Mariner Sans");
+        assertThat(words()).contains("Over the bar");
+    }
+
     @Test
     void anOfficeFileThatReachesOutOfItselfIsNotRead() throws IOException {
         Pages pages = examine("evil.docx",

@@ -21,6 +21,7 @@ public record Dialect(Charset charset, char separator, char quote) {
     private static final char[] SEPARATORS = {',', ';', '\t', '|'};
     private static final int LINES_LOOKED_AT = 40;
     private static final int BYTES_LOOKED_AT = 4096;
+    private static final int LETTERS_LOOKED_AT = 65_536;
 
     /** Finds out how a table is written. What cannot be told is taken as RFC 4180 has it. */
     static Dialect of(byte[] bytes) {
@@ -75,7 +76,8 @@ public record Dialect(Charset charset, char separator, char quote) {
     }
 
     private static String head(String text) {
-        return String.join("\n", text.lines().limit(LINES_LOOKED_AT).toList());
+        return String.join("\n",
+                text.substring(0, Math.min(text.length(), LETTERS_LOOKED_AT)).lines().limit(LINES_LOOKED_AT).toList());
     }
 
     /** The separator that occurs equally often in the most lines; lines above the header may have none. */

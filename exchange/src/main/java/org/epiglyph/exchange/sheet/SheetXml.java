@@ -19,7 +19,7 @@ import org.epiglyph.core.scoring.Criterion;
 final class SheetXml {
     private static final Pattern TAG = Pattern
             .compile(
-                    "<!--.*?-->|<!\\[CDATA\\[.*?]]>|<(/?)((?:[\\w.-]+:)?)([\\w.-]+)((?:\"[^\"]*\"|'[^']*'|[^>\"'])*?)(/?)>",
+                    "<!--.*?-->|<!\\[CDATA\\[.*?]]>|<(/?)((?:[\\w.-]+:)?)([\\w.-]+)((?:[^>\"'/]++|\"[^\"]*+\"|'[^']*+'|/(?!>))*+)(/?)>",
                     Pattern.DOTALL);
     private static final Pattern ATTRIBUTE = Pattern.compile("\\s([\\w:.-]+)\\s*=\\s*(\"([^\"]*)\"|'([^']*)')");
     private final String text;

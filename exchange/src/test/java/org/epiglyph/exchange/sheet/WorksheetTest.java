@@ -133,7 +133,8 @@ class WorksheetTest {
     /** Some writers give every element a prefix and leave references out (ECMA-376-1, 18.3.1.4: r is optional). */
     @Test
     void prefixesMissingReferencesAndEmptyRowsAreMet() throws Exception {
-        String xml = "<?xml version=\"1.0\"?><x:worksheet xmlns:x=\"http://schemas.openxmlformats.org/spreadsheetml/2006/main\"><!-- <x:row r=\"1\"> --><x:sheetData><x:row r=\"2\"/><x:row><x:c t=\"str\"><x:v>a</x:v></x:c><x:c><x:f>1+1</x:f><x:v>2</x:v></x:c></x:row></x:sheetData></x:worksheet>";
+        String xml = "<?xml version=\"1.0\"?><x:worksheet odd='" + "a/b ".repeat(100_000) + "' "
+                + "xmlns:x=\"http://schemas.openxmlformats.org/spreadsheetml/2006/main\"><!-- <x:row r=\"1\"> --><x:sheetData><x:row r=\"2\"/><x:row><x:c t=\"str\"><x:v>a</x:v></x:c><x:c><x:f>1+1</x:f><x:v>2</x:v></x:c></x:row></x:sheetData></x:worksheet>";
         SheetXml sheet = SheetXml.read(xml, "s");
         String changed = new String(
                 sheet.with(Map.of(new Place(0, 1), new CellValue.Number(BigDecimal.ONE), new Place(1, 0),

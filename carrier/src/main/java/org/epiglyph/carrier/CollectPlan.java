@@ -39,7 +39,7 @@ public final class CollectPlan implements AutoCloseable {
     private final Origin origin;
     private final Optional<Roster> recorded;
     private final Map<String, HandedIn> byRecord;
-    private final Optional<Earlier> earlier;
+    private final Optional<PlanGround.Earlier> earlier;
     private final List<FilingRule> known;
     private final AutoCloseable alsoClose;
     private final PlainLetters letters = new PlainLetters();
@@ -54,24 +54,6 @@ public final class CollectPlan implements AutoCloseable {
     private Roster roster;
     private RosterOrigin rosterOrigin;
     private List<Item> items = List.of();
-
-    /**
-     * Where a plan begins.
-     *
-     * @param recorded  the class by the record service
-     * @param byRecord  hand-ins by the paths of their files
-     * @param sheet     the grade sheet
-     * @param sheetPath the sheet's path within the source, where it came with it
-     * @param earlier   the batch that is collected again
-     * @param known     filing rules that may fit
-     * @param alsoClose closed with the source
-     */
-    record Ground(Task task, FileSource source, Origin origin, Optional<Roster> recorded,
-            Map<String, HandedIn> byRecord, Optional<GradeSheet> sheet, Optional<String> sheetPath,
-            Optional<Earlier> earlier, List<FilingRule> known, AutoCloseable alsoClose) {}
-
-    /** A batch that is collected again, as it is now, with the digest of each file of the source. */
-    record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests) {}
 
     /** Where the class list comes from. */
     public enum RosterOrigin {
@@ -99,9 +81,6 @@ public final class CollectPlan implements AutoCloseable {
         }
     }
 
-    /** The files of one hand-in of one student. */
-    record PlannedHandIn(int number, Optional<Instant> at, String message, List<Item> items) {}
-
     /**
      * Where all files are.
      *
@@ -115,18 +94,18 @@ public final class CollectPlan implements AutoCloseable {
      */
     public record Count(int all, int matched, int questions, int setAside, int kept, int notTaken, int unchanged) {}
 
-    CollectPlan(Ground ground) {
-        this.source = ground.source;
-        this.origin = ground.origin;
-        this.recorded = ground.recorded;
-        this.byRecord = Map.copyOf(ground.byRecord);
-        this.earlier = ground.earlier;
-        this.known = List.copyOf(ground.known);
-        this.alsoClose = ground.alsoClose;
-        this.task = ground.task;
-        this.sheet = ground.sheet;
-        this.sheetPath = ground.sheetPath;
-        earlier.ifPresent(e -> decisions.putAll(e.register.decisions()));
+    CollectPlan(PlanGround ground) {
+        this.source = ground.source();
+        this.origin = ground.origin();
+        this.recorded = ground.recorded();
+        this.byRecord = Map.copyOf(ground.byRecord());
+        this.earlier = ground.earlier();
+        this.known = List.copyOf(ground.known());
+        this.alsoClose = ground.alsoClose();
+        this.task = ground.task();
+        this.sheet = ground.sheet();
+        this.sheetPath = ground.sheetPath();
+        earlier.ifPresent(e -> decisions.putAll(e.register().decisions()));
         derive();
     }
 
@@ -203,7 +182,7 @@ public final class CollectPlan implements AutoCloseable {
                 : sheet.isPresent()
                         ? RosterOrigin.SHEET
                         : earlier.isPresent() ? RosterOrigin.BATCH : RosterOrigin.TYPED;
-        earlier.ifPresent(e -> e.batch.submissions().forEach(s -> all.put(s.student().key(), s.student())));
+        earlier.ifPresent(e -> e.batch().submissions().forEach(s -> all.put(s.student().key(), s.student())));
         recorded.ifPresent(r -> r.students().forEach(s -> all.putIfAbsent(s.key(), s)));
         sheet.ifPresent(s -> s.roster().students().forEach(x -> all.putIfAbsent(x.key(), x)));
         typed.forEach(s -> all.putIfAbsent(s.key(), s));
@@ -249,7 +228,8 @@ public final class CollectPlan implements AutoCloseable {
 
     /** Whose a document was when it was first collected. */
     public Optional<StudentKey> ownerBefore(String path) {
-        return earlier.flatMap(e -> e.register.lines()
+        return earlier.flatMap(e -> e.register()
+                .lines()
                 .stream()
                 .filter(l -> l.path().equals(path) && l.fate() == Register.Fate.MATCHED)
                 .map(l -> new StudentKey(l.student()))
@@ -261,8 +241,10 @@ public final class CollectPlan implements AutoCloseable {
         if (earlier.isEmpty()) {
             return News.NEW;
         }
-        String digest = earlier.get().digests.getOrDefault(file, "");
-        List<Register.Line> there = earlier.get().register.lines()
+        String digest = earlier.get().digests().getOrDefault(file, "");
+        List<Register.Line> there = earlier.get()
+                .register()
+                .lines()
                 .stream()
                 .filter(l -> l.path().equals(file.path()))
                 .toList();
@@ -332,7 +314,7 @@ public final class CollectPlan implements AutoCloseable {
         return earlier.isPresent();
     }
 
-    Optional<Earlier> earlier() {
+    Optional<PlanGround.Earlier> earlier() {
         return earlier;
     }
 
@@ -382,7 +364,8 @@ public final class CollectPlan implements AutoCloseable {
     public List<Student> nothingFrom() {
         Set<StudentKey> found = new HashSet<>();
         items.forEach(i -> studentOf(i).ifPresent(found::add));
-        earlier.ifPresent(e -> e.batch.submissions()
+        earlier.ifPresent(e -> e.batch()
+                .submissions()
                 .stream()
                 .filter(s -> !s.handIns().isEmpty())
                 .forEach(s -> found.add(s.student().key())));
@@ -396,7 +379,9 @@ public final class CollectPlan implements AutoCloseable {
         }
         Set<String> here = new HashSet<>();
         items.forEach(i -> here.add(i.path()));
-        return earlier.get().register.lines()
+        return earlier.get()
+                .register()
+                .lines()
                 .stream()
                 .filter(l -> l.fate() == Register.Fate.MATCHED && !here.contains(l.path()))
                 .map(Register.Line::path)
@@ -453,22 +438,12 @@ public final class CollectPlan implements AutoCloseable {
 
     @Override
     public void close() throws IOException {
-        List<AutoCloseable> all = new ArrayList<>(List.of(source, alsoClose));
-        IOException failure = null;
-        for (AutoCloseable one : all) {
-            try {
-                one.close();
-            } catch (Exception e) {
-                IOException wrapped = e instanceof IOException io ? io : new IOException(e);
-                if (failure == null) {
-                    failure = wrapped;
-                } else {
-                    failure.addSuppressed(wrapped);
-                }
-            }
-        }
-        if (failure != null) {
-            throw failure;
+        try (FileSource _ = source; AutoCloseable _ = alsoClose) {
+            decisions.clear();
+        } catch (IOException e) {
+            throw e;
+        } catch (Exception e) {
+            throw new IOException(e);
         }
     }
 }

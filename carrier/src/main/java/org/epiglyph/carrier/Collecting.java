@@ -14,7 +14,6 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import org.epiglyph.carrier.CollectPlan.Item;
 import org.epiglyph.carrier.CollectPlan.News;
-import org.epiglyph.carrier.CollectPlan.PlannedHandIn;
 import org.epiglyph.carrier.Register.Fate;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
@@ -207,7 +206,7 @@ public final class Collecting {
 
     private Added add(Workspace workspace, Progress progress) throws Problem {
         BatchFolder folder = workspace.folder();
-        CollectPlan.Earlier earlier = plan.earlier()
+        PlanGround.Earlier earlier = plan.earlier()
                 .filter(e -> e.folder().root().equals(folder.root()))
                 .orElseThrow(() -> new IllegalArgumentException("The plan was made for another batch"));
         List<Item> news = plan.items().stream().filter(i -> i.news() != News.SAME).toList();
@@ -228,12 +227,24 @@ public final class Collecting {
             if (!task.equals(workspace.batch().task())) {
                 edits.add(new Edit.ChangeTask(task));
             }
+            keepBesideOrTakeBack(folder, earlier.register());
             edits.forEach(workspace::edit);
-            keepBeside(folder, earlier.register());
             int handIns = (int) edits.stream().filter(e -> e instanceof Edit.ReceiveHandIn).count();
             return new Added(handIns, students);
         } catch (IOException e) {
             throw failed(folder.root(), e);
+        }
+    }
+
+    private void keepBesideOrTakeBack(BatchFolder folder, Register before) throws IOException {
+        try {
+            keepBeside(folder, before);
+        } catch (IOException e) {
+            Originals originals = new Originals(folder);
+            for (String id : stored.keySet()) {
+                originals.remove(id);
+            }
+            throw e;
         }
     }
 

@@ -12,7 +12,6 @@ import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.epiglyph.carrier.CollectPlan.Item;
-import org.epiglyph.carrier.CollectPlan.PlannedHandIn;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.exchange.record.RecordClient.HandedIn;
 

@@ -106,7 +106,7 @@ public final class Planning {
         try {
             client.batch(taskId, archive, bytes -> progress.at("Downloading", bytes, 0));
             source = FileSource.open(List.of(archive), Optional.empty(), bytes -> progress.at(READING, 0, 0));
-            CollectPlan plan = new CollectPlan(new CollectPlan.Ground(task, source,
+            CollectPlan plan = new CollectPlan(new PlanGround(task, source,
                     new Origin(client.address(), taskId), Optional.of(roster), byPath, Optional.of(sheet),
                     Optional.empty(), earlier(again, source, progress), List.of(),
                     () -> Files.deleteIfExists(archive)));
@@ -141,11 +141,11 @@ public final class Planning {
                 sheet = found.map(Found::sheet);
                 sheetPath = found.map(f -> f.file.path());
             }
-            Optional<CollectPlan.Earlier> earlier = earlier(again, source, progress);
+            Optional<PlanGround.Earlier> earlier = earlier(again, source, progress);
             if (sheet.isEmpty() && earlier.isPresent()) {
                 sheet = earlier.get().register().gradeSheet(earlier.get().folder());
             }
-            CollectPlan plan = new CollectPlan(new CollectPlan.Ground(task(from, sheet, earlier), source, Origin.FILES,
+            CollectPlan plan = new CollectPlan(new PlanGround(task(from, sheet, earlier), source, Origin.FILES,
                     Optional.empty(), Map.of(), sheet, sheetPath, earlier, from.known(), () -> {}));
             if (!from.students().isEmpty()) {
                 plan.useTyped(from.students());
@@ -163,7 +163,7 @@ public final class Planning {
         }
     }
 
-    private static Task task(FromFiles from, Optional<GradeSheet> sheet, Optional<CollectPlan.Earlier> earlier) {
+    private static Task task(FromFiles from, Optional<GradeSheet> sheet, Optional<PlanGround.Earlier> earlier) {
         if (earlier.isPresent()) {
             return earlier.get().batch().task();
         }
@@ -230,7 +230,7 @@ public final class Planning {
 
     // --- an earlier batch
 
-    private static Optional<CollectPlan.Earlier> earlier(Optional<Path> again, FileSource source, Progress progress)
+    private static Optional<PlanGround.Earlier> earlier(Optional<Path> again, FileSource source, Progress progress)
             throws Problem {
         if (again.isEmpty()) {
             return Optional.empty();
@@ -248,7 +248,7 @@ public final class Planning {
                 digests.put(file, digest(file));
             }
         }
-        return Optional.of(new CollectPlan.Earlier(folder, batch, register, digests));
+        return Optional.of(new PlanGround.Earlier(folder, batch, register, digests));
     }
 
     private static String digest(ReceivedFile file) {

@@ -48,7 +48,8 @@ public final class Intake {
                 throw e;
             }
             LoggerFactory.getLogger(Intake.class).info("A received file cannot be read", e);
-            return new Pages.None("The file is broken or of an unusual make and cannot be read. Ask the student for it again.");
+            return new Pages.None(
+                    "The file is broken or of an unusual make and cannot be read. Ask the student for it again.");
         }
     }
 

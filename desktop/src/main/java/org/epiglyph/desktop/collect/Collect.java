@@ -67,7 +67,7 @@ public final class Collect implements Place {
                 show(understanding.get().node());
             }
         });
-        model.versionProperty().addListener((_, _, _) -> markStep());
+        model.decisions().versionProperty().addListener((_, _, _) -> markStep());
         model.doneProperty().addListener((_, _, done) -> show(new DoneStep(done, toDesk, toShelf).node()));
         root.addEventHandler(DragEvent.DRAG_OVER, this::onDragOver);
         root.addEventHandler(DragEvent.DRAG_EXITED, _ -> root.pseudoClassStateChanged(DROPPING, false));
@@ -146,12 +146,13 @@ public final class Collect implements Place {
     public List<Act> acts() {
         List<Act> acts = new ArrayList<>();
         acts.add(Act.of("Place.shelf", "Shortcut+DIGIT1", toShelf));
-        acts.add(Act.of("Collect.act.nextQuestion", "N", this::isOpen, model::nextQuestion));
-        acts.add(Act.of("Collect.act.questions", "Q", this::isOpen, () -> model.filter(RowFilter.QUESTIONS)));
-        acts.add(Act.of("Collect.act.all", "A", this::isOpen, () -> model.filter(RowFilter.ALL)));
+        acts.add(Act.of("Collect.act.nextQuestion", "N", this::isOpen, model.decisions()::nextQuestion));
+        acts.add(Act.of("Collect.act.questions", "Q", this::isOpen,
+                () -> model.decisions().filter(RowFilter.QUESTIONS)));
+        acts.add(Act.of("Collect.act.all", "A", this::isOpen, () -> model.decisions().filter(RowFilter.ALL)));
         acts.add(Act.of("Collect.act.setAside", "X", this::isOpen,
-                () -> model.chosenItem().ifPresent(i -> model.decide(i, Optional.empty()))));
-        acts.add(Act.of("Collect.act.takeBack", "BACK_SPACE", this::isOpen, model::takeBack));
+                () -> model.decisions().chosenItem().ifPresent(i -> model.decisions().decide(i, Optional.empty()))));
+        acts.add(Act.of("Collect.act.takeBack", "BACK_SPACE", this::isOpen, model.decisions()::takeBack));
         acts.add(Act.of("Collect.act.find", "F", this::isOpen,
                 () -> understanding.ifPresent(Understanding::findStudent)));
         acts.add(Act.of("Collect.act.table", "T", this::isOpen,
@@ -161,7 +162,7 @@ public final class Collect implements Place {
         for (int i = 0; i < 9; i++) {
             int candidate = i;
             acts.add(new Act(Words.of("Collect.act.candidate", i + 1), Optional.of(Act.key("DIGIT" + (i + 1))),
-                    this::isOpen, () -> model.decideFor(candidate)));
+                    this::isOpen, () -> model.decisions().decideFor(candidate)));
         }
         acts.add(Act.of("Place.desk", "", () -> model.doneProperty().get() != null,
                 () -> toDesk.accept(model.doneProperty().get().batch())));

@@ -15,8 +15,6 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.beans.property.ObjectProperty;
-import javafx.beans.property.ReadOnlyIntegerProperty;
-import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
@@ -30,12 +28,10 @@ import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.phrases.Phrasebook;
-import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.archive.PathCheck;
 import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.record.RecordClient;
@@ -57,15 +53,12 @@ public final class CollectModel {
     private final ObservableList<Path> places = FXCollections.observableArrayList();
     private final ObservableList<FileRow> rows = FXCollections.observableArrayList();
     private final ObjectProperty<CollectPlan> plan = new SimpleObjectProperty<>();
-    private final ObjectProperty<RowFilter> filter = new SimpleObjectProperty<>(RowFilter.ALL);
-    private final ObjectProperty<FileRow> chosen = new SimpleObjectProperty<>();
+    private final Decisions decisions = new Decisions(plan);
     private final ObjectProperty<Done> done = new SimpleObjectProperty<>();
-    private final ReadOnlyIntegerWrapper version = new ReadOnlyIntegerWrapper();
     private final StringProperty trouble = new SimpleStringProperty("");
     private final ObjectProperty<Path> scheme = new SimpleObjectProperty<>();
     private final ObjectProperty<Path> phrasebook = new SimpleObjectProperty<>();
     private final StringProperty name = new SimpleStringProperty("");
-    private String sharedFolders = "";
     private RecordClient client;
     private Optional<Planning.FromFiles> lastRead = Optional.empty();
 
@@ -122,22 +115,9 @@ public final class CollectModel {
         return plan;
     }
 
-    /** Counts up with everything that changes what is understood or decided. */
-    ReadOnlyIntegerProperty versionProperty() {
-        return version.getReadOnlyProperty();
-    }
-
-    /** The lines that the filter shows, questions first. */
-    ObservableList<FileRow> rows() {
-        return rows;
-    }
-
-    ObjectProperty<RowFilter> filterProperty() {
-        return filter;
-    }
-
-    ObjectProperty<FileRow> chosenProperty() {
-        return chosen;
+    /** The files and what is decided about them. */
+    Decisions decisions() {
+        return decisions;
     }
 
     /** What was collected; none before it is done. */
@@ -262,11 +242,8 @@ public final class CollectModel {
                 .filter(p -> named(p, understood.task().module()) || named(p, understood.task().title()))
                 .findFirst()
                 .orElse(null));
-        sharedFolders = sharedFolders(understood);
-        filter.set(understood.questions().isEmpty() ? RowFilter.ALL : RowFilter.QUESTIONS);
         plan.set(understood);
-        changed();
-        chosen.set(rows.isEmpty() ? null : rows.getFirst());
+        decisions.begin();
     }
 
     private static boolean named(Path file, String title) {
@@ -323,7 +300,7 @@ public final class CollectModel {
         }
     }
 
-    // --- understanding and decisions
+    // --- understanding
 
     /** A change of what is understood. */
     @FunctionalInterface
@@ -339,141 +316,7 @@ public final class CollectModel {
             progress.at(Words.of("Collect.understanding"), 0, 0);
             change.to(changing);
             return changing;
-        }, _ -> changed(), trouble::set);
-    }
-
-    private void changed() {
-        CollectPlan now = plan.get();
-        FileRow before = chosen.get();
-        List<FileRow> all = new ArrayList<>();
-        now.questions().forEach(i -> all.add(new FileRow.Arrived(i)));
-        now.items().stream().filter(i -> !now.isQuestion(i)).forEach(i -> all.add(new FileRow.Arrived(i)));
-        now.nothingFrom().forEach(s -> all.add(new FileRow.Nothing(s)));
-        now.refusals().forEach(r -> all.add(new FileRow.Refused(r)));
-        now.gone().forEach(path -> all.add(new FileRow.Gone(path)));
-        rows.setAll(all.stream().filter(r -> filter.get().shows(r, now)).toList());
-        version.set(version.get() + 1);
-        if (before != null) {
-            rows.stream().filter(r -> isSame(r, before)).findFirst().ifPresent(chosen::set);
-        }
-    }
-
-    private static boolean isSame(FileRow one, FileRow other) {
-        return one instanceof FileRow.Arrived(var a) && other instanceof FileRow.Arrived(var b)
-                ? a.id().equals(b.id())
-                : one.equals(other);
-    }
-
-    /** A path without the folders that all files share, made printable. */
-    String shown(String path) {
-        return PathCheck.printable(path.startsWith(sharedFolders) ? path.substring(sharedFolders.length()) : path);
-    }
-
-    private static String sharedFolders(CollectPlan plan) {
-        String shared = null;
-        for (CollectPlan.Item item : plan.items()) {
-            String folders = item.path().substring(0, item.path().lastIndexOf('/') + 1);
-            while (shared != null && !folders.startsWith(shared)) {
-                shared = shared.substring(0, shared.lastIndexOf('/', shared.length() - 2) + 1);
-            }
-            shared = shared == null ? folders : shared;
-        }
-        return shared == null ? "" : shared;
-    }
-
-    /** Shows other lines. */
-    void filter(RowFilter other) {
-        filter.set(other);
-        changed();
-        if (!rows.contains(chosen.get())) {
-            chosen.set(rows.isEmpty() ? null : rows.getFirst());
-        }
-    }
-
-    /** How many lines a filter would show. */
-    long countOf(RowFilter other) {
-        CollectPlan now = plan.get();
-        long arrived = now.items().stream().filter(i -> other.shows(new FileRow.Arrived(i), now)).count();
-        long nothing = other == RowFilter.NOTHING ? now.nothingFrom().size() : 0;
-        long kept = other == RowFilter.KEPT || other == RowFilter.ALL ? now.refusals().size() : 0;
-        return arrived + nothing + kept + (other == RowFilter.GONE ? now.gone().size() : 0);
-    }
-
-    /** The chosen file, where the chosen line is one. */
-    Optional<CollectPlan.Item> chosenItem() {
-        return chosen.get() instanceof FileRow.Arrived(CollectPlan.Item item) ? Optional.of(item) : Optional.empty();
-    }
-
-    /** Decides whose the file is; after a question, the next one is chosen. */
-    void decide(CollectPlan.Item item, Optional<StudentKey> student) {
-        boolean question = plan.get().isQuestion(item);
-        int at = rows.indexOf(chosen.get());
-        plan.get().decide(item, student);
-        changed();
-        if (question) {
-            nextQuestion(Math.max(0, at));
-        }
-    }
-
-    /** Decides about the chosen file by the number of a candidate, from 0. */
-    void decideFor(int candidate) {
-        chosenItem().filter(i -> candidate < i.match().candidates().size())
-                .ifPresent(i -> decide(i, Optional.of(i.match().candidates().get(candidate).student())));
-    }
-
-    /** Says yes to every likely match at once. */
-    void acceptLikely() {
-        CollectPlan now = plan.get();
-        now.questions().forEach(q -> q.match().likely().ifPresent(s -> now.decide(q, Optional.of(s))));
-        changed();
-    }
-
-    void setAsideRest() {
-        CollectPlan now = plan.get();
-        now.questions().forEach(q -> now.decide(q, Optional.empty()));
-        changed();
-    }
-
-    void takeBack() {
-        chosenItem().ifPresent(i -> {
-            plan.get().undecide(i);
-            changed();
-        });
-    }
-
-    void nextQuestion() {
-        nextQuestion(rows.indexOf(chosen.get()) + 1);
-    }
-
-    private void nextQuestion(int from) {
-        for (int i = 0; i < rows.size(); i++) {
-            FileRow row = rows.get((from + i) % rows.size());
-            if (row instanceof FileRow.Arrived(CollectPlan.Item item) && plan.get().isQuestion(item)) {
-                chosen.set(row);
-                return;
-            }
-        }
-    }
-
-    /** The sentence that accounts for every file. */
-    String countWords() {
-        CollectPlan.Count c = plan.get().count();
-        List<String> parts = new ArrayList<>();
-        parts.add(Words.of("Collect.count.matched", c.matched()));
-        if (plan.get().isAgain()) {
-            parts.set(0, Words.of("Collect.count.matchedAgain", c.matched(), c.unchanged()));
-        }
-        addCount(parts, "Collect.count.questions", c.questions());
-        addCount(parts, "Collect.count.aside", c.setAside());
-        addCount(parts, "Collect.count.kept", c.kept());
-        addCount(parts, "Collect.count.notTaken", c.notTaken());
-        return Words.of("Collect.count.all", c.all(), String.join(", ", parts));
-    }
-
-    private static void addCount(List<String> parts, String key, int count) {
-        if (count > 0) {
-            parts.add(Words.of(key, count));
-        }
+        }, _ -> decisions.changed(), trouble::set);
     }
 
     // --- done
@@ -532,7 +375,7 @@ public final class CollectModel {
                 .map(CollectPlan.Item::path)
                 .toList();
         List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason()).toList();
-        Done result = new Done(target, countWords(), aside, kept);
+        Done result = new Done(target, decisions.countWords(), aside, kept);
         close();
         done.set(result);
         made.accept(target);

@@ -48,9 +48,9 @@ final class FilesTable {
         count.setId("count-line");
         count.setWrapText(true);
         filterLine.getStyleClass().add("filter-line");
-        yesToLikely = Form.button("Collect.acceptLikely", "plain-button", model::acceptLikely);
+        yesToLikely = Form.button("Collect.acceptLikely", "plain-button", model.decisions()::acceptLikely);
         yesToLikely.setId("accept-likely");
-        setAside = Form.button("Collect.setAsideRest", "link-button", model::setAsideRest);
+        setAside = Form.button("Collect.setAsideRest", "link-button", model.decisions()::setAsideRest);
         setAside.setId("set-aside-rest");
         for (Button button : List.of(yesToLikely, setAside)) {
             button.managedProperty().bind(button.visibleProperty());
@@ -61,7 +61,7 @@ final class FilesTable {
         root = new VBox(count, filterLine, table, together);
         root.getStyleClass().add("files-column");
         fill();
-        model.versionProperty().addListener((_, _, _) -> refresh());
+        model.decisions().versionProperty().addListener((_, _, _) -> refresh());
         refresh();
     }
 
@@ -78,7 +78,7 @@ final class FilesTable {
 
     private void fill() {
         table.setId("files-table");
-        table.setItems(model.rows());
+        table.setItems(model.decisions().rows());
         table.setFixedCellSize(ROW_HEIGHT);
         table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         Label empty = new Label(Words.of("Collect.noRows"));
@@ -94,15 +94,15 @@ final class FilesTable {
         table.setRowFactory(_ -> row());
         table.getSelectionModel().selectedItemProperty().addListener((_, _, row) -> {
             if (row != null) {
-                model.chosenProperty().set(row);
+                model.decisions().chosenProperty().set(row);
             }
         });
-        model.chosenProperty().addListener((_, _, row) -> select(row));
-        select(model.chosenProperty().get());
+        model.decisions().chosenProperty().addListener((_, _, row) -> select(row));
+        select(model.decisions().chosenProperty().get());
     }
 
     private void select(FileRow row) {
-        int at = model.rows().indexOf(row);
+        int at = model.decisions().rows().indexOf(row);
         boolean there = table.getSelectionModel().getSelectedIndex() == at
                 && Objects.equals(row, table.getSelectionModel().getSelectedItem());
         if (at >= 0 && !there) {
@@ -161,8 +161,8 @@ final class FilesTable {
 
     private String file(FileRow row) {
         return switch (row) {
-            case FileRow.Arrived(var item) -> model.shown(item.path());
-            case FileRow.Refused(var refusal) -> model.shown(refusal.path());
+            case FileRow.Arrived(var item) -> model.decisions().shown(item.path());
+            case FileRow.Refused(var refusal) -> model.decisions().shown(refusal.path());
             case FileRow.Nothing _ -> Words.of("Collect.nothingReceived");
             case FileRow.Gone(String path) -> PathCheck.printable(path);
         };
@@ -244,32 +244,32 @@ final class FilesTable {
         if (plan == null) {
             return;
         }
-        count.setText(model.countWords());
+        count.setText(model.decisions().countWords());
         long likely = plan.questions().stream().filter(q -> q.match().likely().isPresent()).count();
         yesToLikely.setText(Words.of("Collect.acceptLikely", likely));
         yesToLikely.setVisible(likely > 0);
         setAside.setVisible(!plan.questions().isEmpty());
         filterLine.getChildren().clear();
         for (RowFilter filter : RowFilter.values()) {
-            long lines = model.countOf(filter);
+            long lines = model.decisions().countOf(filter);
             boolean offered = filter == RowFilter.ALL || lines > 0 && (filter != RowFilter.NEWS || plan.isAgain())
-                    || filter == model.filterProperty().get();
+                    || filter == model.decisions().filterProperty().get();
             if (offered) {
                 Button button = filters.computeIfAbsent(filter, this::filterButton);
                 button.setText(Words.of("Collect.filter." + filter.name(), lines));
-                button.pseudoClassStateChanged(HERE, filter == model.filterProperty().get());
+                button.pseudoClassStateChanged(HERE, filter == model.decisions().filterProperty().get());
                 filterLine.getChildren().add(button);
             }
         }
         table.refresh();
-        select(model.chosenProperty().get());
+        select(model.decisions().chosenProperty().get());
     }
 
     private Button filterButton(RowFilter filter) {
         Button button = new Button();
         button.getStyleClass().add("filter");
         button.setId("filter-" + filter.name());
-        button.setOnAction(_ -> model.filter(filter));
+        button.setOnAction(_ -> model.decisions().filter(filter));
         return button;
     }
 }

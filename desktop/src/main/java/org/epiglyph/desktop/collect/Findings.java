@@ -50,7 +50,7 @@ final class Findings {
         root = new ScrollPane(content);
         root.setFitToWidth(true);
         root.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        model.versionProperty().addListener((_, _, _) -> refresh());
+        model.decisions().versionProperty().addListener((_, _, _) -> refresh());
         refresh();
     }
 

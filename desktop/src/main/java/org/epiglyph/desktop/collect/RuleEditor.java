@@ -158,7 +158,7 @@ final class RuleEditor implements Editor {
                     .filter(p -> r.read(p).isEmpty())
                     .limit(EXAMPLES / 3)
                     .forEach(p -> examples.getChildren()
-                            .add(Form.words(Words.of("Collect.rule.not", model.shown(p)), "not-by-rule")));
+                            .add(Form.words(Words.of("Collect.rule.not", model.decisions().shown(p)), "not-by-rule")));
             paths.stream()
                     .filter(p -> r.read(p).isPresent())
                     .limit(EXAMPLES - examples.getChildren().size())

@@ -36,10 +36,10 @@ final class Understanding {
         root = new HBox(left, middle, whose.node());
         root.getStyleClass().add("understanding");
         middle.getChildren().setAll(table.node());
-        model.versionProperty().addListener((_, _, _) -> refresh());
-        model.chosenProperty().addListener((_, _, row) -> preview(row));
+        model.decisions().versionProperty().addListener((_, _, _) -> refresh());
+        model.decisions().chosenProperty().addListener((_, _, row) -> preview(row));
         refresh();
-        preview(model.chosenProperty().get());
+        preview(model.decisions().chosenProperty().get());
         Platform.runLater(table::focus);
     }
 

@@ -71,8 +71,8 @@ final class WhosePanel {
         root.getStyleClass().add("whose-column");
         firstPage.seenProperty().addListener((_, _, seen) -> show(seen));
         show(firstPage.seenProperty().get());
-        model.chosenProperty().addListener((_, _, _) -> chosen());
-        model.versionProperty().addListener((_, _, _) -> fill());
+        model.decisions().chosenProperty().addListener((_, _, _) -> chosen());
+        model.decisions().versionProperty().addListener((_, _, _) -> fill());
         chosen();
     }
 
@@ -101,9 +101,9 @@ final class WhosePanel {
     }
 
     private void chosen() {
-        path.setText(switch (model.chosenProperty().get()) {
-            case FileRow.Arrived(var item) -> model.shown(item.path());
-            case FileRow.Refused(var refusal) -> model.shown(refusal.path());
+        path.setText(switch (model.decisions().chosenProperty().get()) {
+            case FileRow.Arrived(var item) -> model.decisions().shown(item.path());
+            case FileRow.Refused(var refusal) -> model.decisions().shown(refusal.path());
             case FileRow.Nothing(var student) -> student.name();
             case FileRow.Gone(String gone) -> PathCheck.printable(gone);
             case null -> "";
@@ -115,8 +115,8 @@ final class WhosePanel {
     private void fill() {
         CollectPlan plan = model.planProperty().get();
         List<Choice> choices = new ArrayList<>();
-        if (plan != null && model.chosenItem().isPresent()) {
-            CollectPlan.Item item = model.chosenItem().get();
+        if (plan != null && model.decisions().chosenItem().isPresent()) {
+            CollectPlan.Item item = model.decisions().chosenItem().get();
             String letters = search.getText().strip().toLowerCase(Locale.ROOT);
             for (Candidate candidate : item.match().candidates()) {
                 plan.roster()
@@ -137,7 +137,7 @@ final class WhosePanel {
                     .forEach(s -> choices.add(new Choice(Optional.of(s), 0, "")));
         }
         list.getItems().setAll(choices);
-        model.chosenItem().ifPresent(item -> {
+        model.decisions().chosenItem().ifPresent(item -> {
             boolean decided = plan.studentOf(item).isPresent() || plan.isSetAside(item);
             choices.stream()
                     .filter(c -> decided && c.student.map(Student::key).equals(plan.studentOf(item)))
@@ -170,7 +170,9 @@ final class WhosePanel {
 
     private void decide(Choice choice) {
         if (choice != null) {
-            model.chosenItem().ifPresent(i -> model.decide(i, choice.student.map(Student::key)));
+            model.decisions()
+                    .chosenItem()
+                    .ifPresent(i -> model.decisions().decide(i, choice.student.map(Student::key)));
             toTable.run();
         }
     }
@@ -187,7 +189,7 @@ final class WhosePanel {
             setOnMouseDragReleased(e -> {
                 if (!isEmpty() && e.getGestureSource() instanceof TableRow<?> row
                         && row.getItem() instanceof FileRow.Arrived(CollectPlan.Item item)) {
-                    model.decide(item, getItem().student.map(Student::key));
+                    model.decisions().decide(item, getItem().student.map(Student::key));
                 }
             });
         }

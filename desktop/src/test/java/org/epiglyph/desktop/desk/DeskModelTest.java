@@ -11,6 +11,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
@@ -177,5 +178,64 @@ class DeskModelTest {
         desk.step(1);
         assertThat(desk.penCaseProperty().get().current().ink()).isEqualTo(Ink.PLUM);
         assertThat(desk.newHead(PAGE, 0).ink()).isEqualTo(Ink.PLUM);
+    }
+
+    // --- several hand-ins
+
+    private void comesAgain() {
+        Document next = new Document("d9", "again.pdf", "00", 1, new Pages.Ready(1, ""), "test");
+        workspace.edit(new Edit.ReceiveHandIn(new StudentKey("K-2"),
+                new HandIn(2, Optional.empty(), "Please take this one.", List.of(next))));
+    }
+
+    @Test
+    void theNewestHandInCountsAndAnOlderOneCanBeLookedAt() {
+        comesAgain();
+        assertThat(desk.shownHandIn().orElseThrow().number()).isEqualTo(2);
+        desk.shownHandInProperty().set(Optional.of(1));
+        assertThat(desk.shownHandIn().orElseThrow().number()).isEqualTo(1);
+        assertThat(desk.submission().current().orElseThrow().number()).isEqualTo(2);
+        desk.step(1);
+        desk.step(-1);
+        assertThat(desk.shownHandIn().orElseThrow().number()).as("the one that counts lies there again").isEqualTo(2);
+    }
+
+    @Test
+    void marksGoOntoTheHandInThatCounts() {
+        comesAgain();
+        Note onTheOld = new Note(desk.newHead(new PageRef("d2", 0), 0), new PagePoint(10, 10))
+                .withRemark(Remark.of("Why?"));
+        assertThat(desk.place(onTheOld)).isFalse();
+        assertThat(desk.noticeProperty().get()).startsWith("This hand-in does not count.");
+        Note onTheNew = new Note(desk.newHead(new PageRef("d9", 0), 0), new PagePoint(10, 10))
+                .withRemark(Remark.of("Why?"));
+        assertThat(desk.place(onTheNew)).isTrue();
+    }
+
+    @Test
+    void anotherHandInIsLetCountAndTheNewestAgainAndUndoTakesItBack() {
+        comesAgain();
+        desk.shownHandInProperty().set(Optional.of(1));
+        desk.letShownCount();
+        assertThat(desk.submission().current().orElseThrow().number()).isEqualTo(1);
+        assertThat(desk.submission().hasNewer()).isTrue();
+        desk.undo();
+        assertThat(desk.submission().current().orElseThrow().number()).isEqualTo(2);
+        desk.redo();
+        desk.shownHandInProperty().set(Optional.of(2));
+        desk.letShownCount();
+        assertThat(desk.submission().counting()).as("the newest counts without being named").isEmpty();
+    }
+
+    @Test
+    void aSealedSubmissionKeepsTheHandInThatItWasSealedWith() {
+        desk.score("c1", Optional.of(BigDecimal.ONE));
+        desk.seal();
+        comesAgain();
+        assertThat(desk.submission().current().orElseThrow().number()).isEqualTo(1);
+        assertThat(desk.submission().hasNewer()).isTrue();
+        desk.shownHandInProperty().set(Optional.of(2));
+        desk.letShownCount();
+        assertThat(desk.noticeProperty().get()).contains("sealed");
     }
 }

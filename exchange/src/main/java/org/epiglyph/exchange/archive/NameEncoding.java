@@ -18,6 +18,8 @@ public final class NameEncoding {
     private static final double SIGN = 3;
     private static final double OTHER_SCRIPT = 3;
     private static final double CAPITAL_WITHIN = 1.5;
+    private static final double TWO_ACCENTS = 0.8;
+    private static final double KANA = 0.5;
     private static final double UNCOMMON_LETTER = 0.4;
     private static final double LATER_CANDIDATE = 0.05;
 
@@ -59,6 +61,7 @@ public final class NameEncoding {
         double oddity = 0;
         UnicodeScript before = UnicodeScript.COMMON;
         boolean lower = false;
+        boolean accentBefore = false;
         for (int c : name.codePoints().toArray()) {
             UnicodeScript script = UnicodeScript.of(c);
             boolean letter = Character.isLetter(c) && script != UnicodeScript.COMMON;
@@ -74,6 +77,10 @@ public final class NameEncoding {
             if (c > 127 && letter && (script == UnicodeScript.LATIN ? c > 0x17F : isRare(c))) {
                 oddity += UNCOMMON_LETTER;
             }
+            boolean accented = letter && script == UnicodeScript.LATIN && c > 127;
+            oddity += accented && accentBefore ? TWO_ACCENTS : 0;
+            accentBefore = accented;
+            oddity -= script == UnicodeScript.HIRAGANA || script == UnicodeScript.KATAKANA && !isRare(c) ? KANA : 0;
             before = letter ? script : UnicodeScript.COMMON;
             lower = letter && Character.isLowerCase(c);
         }

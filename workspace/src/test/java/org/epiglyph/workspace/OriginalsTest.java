@@ -1,0 +1,85 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HexFormat;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class OriginalsTest {
+    @TempDir
+    private Path root;
+    private Originals originals;
+
+    @BeforeEach
+    void folder() throws IOException {
+        Files.createDirectories(root.resolve("originals"));
+        originals = new Originals(new BatchFolder(root));
+    }
+
+    /** FIPS 180-4: the digest of "abc", appendix example. */
+    @Test
+    void aFileIsStoredByteForByteWithItsDigestAndReadOnly() throws IOException {
+        Originals.Stored stored = originals.store("d1", "wörk.txt", new ByteArrayInputStream("abc".getBytes()));
+        assertThat(stored.sha256()).isEqualTo("ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
+        assertThat(stored.bytes()).isEqualTo(3);
+        assertThat(stored.path()).hasFileName("wörk.txt").hasContent("abc");
+        assertThat(HexFormat.of().parseHex(stored.sha256())).hasSize(32);
+        assertThat(stored.path().toFile().canExecute()).isFalse();
+    }
+
+    @Test
+    void twoFilesOfOneNameDoNotMeet() throws IOException {
+        Path one = originals.store("d1", "work.pdf", new ByteArrayInputStream(new byte[]{1})).path();
+        Path two = originals.store("d2", "work.pdf", new ByteArrayInputStream(new byte[]{2})).path();
+        assertThat(Files.readAllBytes(one)).containsExactly(1);
+        assertThat(Files.readAllBytes(two)).containsExactly(2);
+    }
+
+    @Test
+    void whatCouldNotBeWrittenToItsEndIsTakenAwayAgain() {
+        InputStream failing = new InputStream() {
+            private int left = 100_000;
+
+            @Override
+            public int read() throws IOException {
+                if (left-- <= 0) {
+                    throw new IOException("the disk is gone");
+                }
+                return 1;
+            }
+        };
+        assertThatThrownBy(() -> originals.store("d1", "work.pdf", failing)).hasMessage("the disk is gone");
+        assertThat(root.resolve("originals/d1")).doesNotExist();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"K-1.pdf", "Ünal wörk (2).docx", "佐藤.pdf", ".hidden", "a.b.c", "name without ending"})
+    void anHonestNameIsKept(String name) {
+        assertThat(BatchFolder.nameOnDisk(name)).isEqualTo(name);
+    }
+
+    /** Names that ext4, NTFS or APFS refuse or change (common practice, no source). */
+    @ParameterizedTest
+    @ValueSource(strings = {"", ".", "..", "a/b.pdf", "a\\b.pdf", "a:b.pdf", "what?.pdf", "NUL", "com1.pdf",
+            "ends with dot.", "ends with blank ",
+            "bell\u0007.pdf", "turn\u202Efdp.pdf", "zero\u200Bwidth.pdf"})
+    void aNameThatADiskMightRefuseIsExchanged(String name) {
+        assertThat(BatchFolder.nameOnDisk(name)).matches("document(\\.pdf)?");
+    }
+
+    @Test
+    void aVeryLongNameIsExchangedHoweverItsLettersAreCounted() {
+        assertThat(BatchFolder.nameOnDisk("x".repeat(300) + ".pdf")).isEqualTo("document.pdf");
+        assertThat(BatchFolder.nameOnDisk("佐".repeat(80) + ".pdf")).isEqualTo("document.pdf");
+    }
+}

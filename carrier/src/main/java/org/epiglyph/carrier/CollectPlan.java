@@ -34,7 +34,7 @@ import org.epiglyph.workspace.BatchFolder;
  * the marker says (sheet, class list, rule, decisions) changes it. Not safe for several threads.
  */
 public final class CollectPlan implements AutoCloseable {
-    private static final double FITS_WELL = 0.8;
+    private static final double FITS_WELL = 0.5;
     private final FileSource source;
     private final Origin origin;
     private final Optional<Roster> recorded;

@@ -5,12 +5,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.demo.MixedClass;
 import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.exchange.sheet.Role;
+import org.epiglyph.exchange.sheet.SheetRoles;
 import org.epiglyph.recordoffice.RecordOffice;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
@@ -108,5 +114,98 @@ class CollectModelTest {
         });
         assertThat(model.troubleProperty().get()).contains("none.csv cannot be read");
         assertThat(model.planProperty().get()).isNull();
+    }
+
+    // --- from files
+
+    private void readMail() throws Exception {
+        MixedClass.make(folder.resolve("by mail"), 26);
+        act(() -> {
+            model.addPlaces(List.of(folder.resolve("by mail")));
+            model.readFiles("", "", "", "");
+        });
+    }
+
+    @Test
+    void nothingToReadAndATimeThatIsNoneAreSaid() throws Exception {
+        act(() -> model.readFiles("", "", "", ""));
+        assertThat(model.troubleProperty().get()).startsWith("Choose at least one zip archive, folder or file");
+        act(() -> model.readFiles("sheet.csv", "", "soon", ""));
+        assertThat(model.troubleProperty().get()).contains("soon").contains("is no time");
+        act(() -> model.readFiles("", "", "", "Ada Example\nAda Example\n"));
+        assertThat(model.troubleProperty().get()).startsWith("Line 2: Ada Example stands there twice");
+        assertThat(model.planProperty().get()).isNull();
+    }
+
+    @Test
+    void aClassTypedAloneIsABatchToScoreOnPaper() throws Exception {
+        act(() -> model.readFiles("", "Oral", "", "K-1 Example, Ada\nK-2 Example, Bao\n"));
+        assertThat(model.planProperty().get().nothingFrom()).hasSize(2);
+        CompletableFuture<Path> made = new CompletableFuture<>();
+        act(() -> model.make(made::complete));
+        assertThat(Workspace.peek(made.get(20, TimeUnit.SECONDS)).submissions()).hasSize(2);
+    }
+
+    @Test
+    void aRuleIsKeptOfferedAgainAndABrokenOneIsNamed() throws Exception {
+        readMail();
+        FilingRule rule = model.planProperty().get().rule().orElseThrow();
+        FilingRule named = FilingRule.of("By mail", rule.level(), rule.written());
+        assertThat(model.keepRule(named)).hasValue(shelf.resolve("filing rules/By mail.txt"));
+        assertThat(model.knownRules()).containsExactly(named);
+        readMail();
+        assertThat(model.planProperty().get().rule()).hasValue(named);
+        Files.writeString(shelf.resolve("filing rules/broken.txt"), "reads = nothing\n");
+        assertThat(model.knownRules()).containsExactly(named);
+        assertThat(model.troubleProperty().get()).startsWith("broken.txt: ");
+    }
+
+    @Test
+    void whatIsDoneNamesTheBatchAndWhatWasSetAsideOrKept() throws Exception {
+        readMail();
+        act(model.decisions()::acceptLikely);
+        act(model.decisions()::setAsideRest);
+        act(() -> model.make(_ -> {}));
+        CollectModel.Done done = model.doneProperty().get();
+        assertThat(done.batch()).isEqualTo(shelf.resolve("by mail"));
+        assertThat(done.words()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 kept as they are");
+        assertThat(done.aside()).hasSize(4).allMatch(p -> p.startsWith("Passage plans.zip/"));
+        assertThat(done.kept()).anyMatch(k -> k.endsWith("It is the grade sheet."))
+                .anyMatch(k -> k.contains("points outside its folder"));
+        assertThat(shelf.resolve("by mail/originals")).isDirectoryContaining("glob:**/kept-*")
+                .isDirectoryContaining("glob:**/set-aside-*");
+    }
+
+    @Test
+    void collectingAgainIntoABatchKeepsItsNameAndItsDecisions() throws Exception {
+        readMail();
+        act(model.decisions()::acceptLikely);
+        act(model.decisions()::setAsideRest);
+        act(() -> model.make(_ -> {}));
+        Path batch = model.doneProperty().get().batch();
+        CollectModel again = new CollectModel(shelf, model.background(), Optional.of(batch));
+        assertThat(again.isAgain()).isTrue();
+        assertThat(again.againName()).isEqualTo("by mail");
+        act(() -> {
+            again.addPlaces(List.of(folder.resolve("by mail")));
+            again.readFiles("", "", "", "");
+        });
+        assertThat(again.decisions().countWords())
+                .isEqualTo("30 files: 23 matched, 23 of them as before, 4 set aside by you, 3 kept as they are");
+        assertThat(again.planProperty().get().questions()).isEmpty();
+        act(() -> again.make(_ -> {}));
+        assertThat(again.troubleProperty().get()).isEmpty();
+        assertThat(Workspace.peek(batch).submissions()).allMatch(s -> s.handIns().size() < 2);
+        again.close();
+    }
+
+    @Test
+    void aChangeThatIsRefusedIsSaidAndLeavesThePlanAsItWas() throws Exception {
+        readMail();
+        var sheet = model.planProperty().get().sheet().orElseThrow();
+        act(() -> model.change(p -> p.useSheet(Optional.of(GradeSheet.of(sheet.file(),
+                new SheetRoles(0, 0, java.util.Map.of(Role.KEY, 4)))))));
+        assertThat(model.troubleProperty().get()).isNotEmpty();
+        assertThat(model.planProperty().get().sheet()).hasValue(sheet);
     }
 }

@@ -78,4 +78,32 @@ class CommandTest {
         assertThat(Files.readString(folder.resolve("out/grade-sheet.csv")))
                 .startsWith("key,name,score,feedback\nK-4401,Adaeze Lindqvist-Moreau,1,");
     }
+
+    @Test
+    void filesAreAddedToABatchAndARuleAndAClassAreTakenFromFiles() throws Exception {
+        Path in = Files.createDirectories(folder.resolve("in"));
+        Files.writeString(in.resolve("a-Lindqvist-x.txt"), "one");
+        Path roster = Files.writeString(folder.resolve("class.txt"), "K-4401 Lindqvist, Adaeze\nK-2 Nguyen, Bao\n");
+        Path rule = Files.writeString(folder.resolve("rule.txt"), "reads = <any>-<family>-<free>\n");
+        Path batch = folder.resolve("batch");
+        assertThat(run("collect", "--files", in.toString(), "--class", roster.toString(), "--rule", rule.toString(),
+                batch.toString()))
+                .as("a family name alone is likely, not certain")
+                .isEqualTo(3);
+        Files.move(in.resolve("a-Lindqvist-x.txt"), in.resolve("K-4401.txt"));
+        assertThat(run("collect", "--files", in.toString(), "--class", roster.toString(), batch.toString())).isZero();
+        Path more = Files.createDirectories(folder.resolve("more"));
+        Files.writeString(more.resolve("K-2.txt"), "two");
+        Files.writeString(more.resolve("K-4401.txt"), "one, mended");
+        assertThat(run("collect", "--again", "--files", more.toString(), batch.toString())).isZero();
+        assertThat(run("collect", "--again", "--files", more.toString(), batch.toString())).as("nothing is new")
+                .isZero();
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.batch().submission(ADA).handIns()).hasSize(2);
+            assertThat(workspace.batch().submission(new StudentKey("K-2")).handIns()).hasSize(1);
+        }
+        assertThat(run("collect", "--files", in.toString(), "--class", folder.resolve("none").toString(),
+                folder.resolve("x").toString()))
+                .isNotZero();
+    }
 }

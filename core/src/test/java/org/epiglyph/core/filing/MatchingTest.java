@@ -112,4 +112,56 @@ class MatchingTest {
         assertThat(match("scan0001.pdf").candidates()).isEmpty();
         assertThat(match("two names Krčmář Zoë and Adaeze Lindqvist-Moreau.pdf").student()).isEmpty();
     }
+
+    @Test
+    void keysThatDifferInSignsAloneTellNobodyApart() {
+        Matching twins = new Matching(new Roster(List.of(new Student(new StudentKey("A-1"), "Ada", "Lind", ""),
+                new Student(new StudentKey("A1"), "Bao", "Nguyen", ""))), new BareSpelling());
+        assertThat(twins.match("A1_work.pdf").student()).isEmpty();
+        assertThat(twins.match("A1_Nguyen Bao.pdf").student()).hasValue(new StudentKey("A1"));
+    }
+
+    @Test
+    void aNameWithinALongerNameIsNeverCertain() {
+        Matching within = new Matching(new Roster(List.of(new Student(new StudentKey("1"), "", "Silva", ""),
+                new Student(new StudentKey("2"), "Joana", "Sequeira e Silva", ""))), new BareSpelling());
+        assertThat(within.match("Silva.pdf").student()).isEmpty();
+        assertThat(within.match("Sequeira e Silva Joana.pdf").student()).as("the longer name is whole").isEmpty();
+        assertThat(within.match("Sequeira e Silva Joana.pdf").candidates()).extracting(Candidate::student)
+                .contains(new StudentKey("2"));
+    }
+
+    @Test
+    void aGivenNameWithAPartOfTheFamilyNameIsLikely() {
+        assertThat(match("Moreau, Adaeze.pdf").likely()).hasValue(ADA);
+        assertThat(match("Moreau, Adaeze.pdf").evidence())
+                .isEqualTo("given name and a part of the family name stand in the path");
+    }
+
+    @Test
+    void aRuleReadsInitialsAndTheNumberOfTheHandIn() {
+        FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<family>_<initials>_<hand-in>_<free>");
+        Matching ruled = matching.with(Optional.of(rule));
+        assertThat(ruled.match("Bergstrom_NA_2_work.pdf").likely()).hasValue(NILS);
+        assertThat(rule.read("Bergstrom_NA_2_work.pdf").orElseThrow().fields()).containsEntry(FilingRule.Kind.HAND_IN,
+                "2");
+        assertThat(ruled.match("Bergstrom_XY_2_work.pdf").student()).isEmpty();
+    }
+
+    @Test
+    void candidatesAreInOrderOfLikelihoodAndEachStandsOnce() {
+        Match match = match("Fischer Krcmar.pdf");
+        assertThat(match.candidates()).extracting(Candidate::student)
+                .doesNotHaveDuplicates()
+                .contains(LENA, LENA_TOO, ZOE);
+        assertThat(match.student()).isEmpty();
+    }
+
+    @Test
+    void oddPathsAreReadWithoutComplaint() {
+        for (String path : List.of("", "/", "...", "a//b", "\u0000", "K-", ".pdf", "\uD83D\uDEA2.pdf",
+                "x".repeat(5000))) {
+            assertThat(match(path).student()).as(path).isEmpty();
+        }
+    }
 }

@@ -21,7 +21,7 @@ final class DoneStep {
         Button desk = Form.button("Collect.toDesk", "main-button", () -> toDesk.accept(done.batch()));
         desk.setId("to-desk");
         Button shelf = Form.button("Place.shelf", "link-button", toShelf);
-        content.getChildren().add(Form.lastLine(shelf, desk));
+        content.getChildren().add(Form.lastLine(desk, shelf));
         content.getChildren().add(Form.words(Words.of("Collect.doneWhere", done.batch()), "hint"));
         list(content, "Collect.doneAside", done.aside());
         list(content, "Collect.doneKept", done.kept());

@@ -21,6 +21,12 @@ import org.epiglyph.workspace.Workspace;
  */
 record BatchLine(Path folder, String title, String module, int received, int students, int scored, int sealed, int back,
         String trouble) {
+    /** What stands below the title: the course, else the folder's name where that is another. */
+    String below() {
+        String name = String.valueOf(folder.getFileName());
+        return module.isEmpty() ? name.equals(title) ? "" : name : module;
+    }
+
     static BatchLine of(Path folder) {
         try {
             Batch batch = Workspace.peek(folder);

@@ -127,7 +127,7 @@ public final class Shelf implements Place {
     private Node line(BatchLine batch) {
         Label title = new Label(batch.title());
         title.getStyleClass().add("batch-title");
-        Label module = new Label(batch.module().isEmpty() ? batch.folder().getFileName().toString() : batch.module());
+        Label module = new Label(batch.below());
         module.getStyleClass().add("hint");
         VBox names = new VBox(title, module);
         Label figures = new Label(batch.trouble().isEmpty()

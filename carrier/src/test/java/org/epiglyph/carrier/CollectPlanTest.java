@@ -396,6 +396,34 @@ class CollectPlanTest {
     }
 
     @Test
+    void aSheetIsAddedLaterAndTheOneBeforeStaysBesideIt() throws Exception {
+        Path batch;
+        try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
+            batch = make(plan);
+        }
+        Path newer = Files.writeString(folder.resolve("newer.csv"),
+                "Record key;Name;Points;Comment\nK-1;Lind, Ada;;\nK-2;Nguyen, Bao;;\nK-9;Newcomer, Nia;;\n");
+        Planning.FromFiles sheetAlone = new Planning.FromFiles(List.of(), Optional.of(newer), "", Optional.empty(),
+                LONDON, Duration.ZERO,
+                Optional.empty(), List.of(), List.of());
+        try (CollectPlan plan = Planning.fromFiles(sheetAlone, Optional.of(batch), Progress.NONE);
+                Workspace workspace = Workspace.open(batch, CLOCK)) {
+            assertThat(Collecting.into(plan, workspace, Progress.NONE)).isEqualTo(new Collecting.Added(0, 1));
+            assertThat(workspace.batch().submission(ADA).documents()).as("what came before is there").hasSize(1);
+            workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
+            workspace.edit(new Edit.Seal(ADA));
+            new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE);
+        }
+        assertThat(Files.readString(folder.resolve("out/grade-sheet.csv")))
+                .startsWith("Record key;Name;Points;Comment\nK-1;Lind, Ada;10;")
+                .endsWith("\nK-2;Nguyen, Bao;;\nK-9;Newcomer, Nia;;\n");
+        try (Stream<Path> kept = Files.list(batch)) {
+            assertThat(kept.filter(p -> p.getFileName().toString().startsWith("grade-sheet-before-"))).singleElement()
+                    .satisfies(p -> assertThat(p).hasContent(SHEET.strip()));
+        }
+    }
+
+    @Test
     void aFailedOrCancelledAddingLeavesTheBatchAsItWas() throws Exception {
         Path batch;
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {

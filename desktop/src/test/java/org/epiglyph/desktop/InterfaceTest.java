@@ -33,7 +33,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
-import org.testfx.util.WaitForAsyncUtils;
 
 /** Parts of the interface that the story does not come by, with the class collected from files. */
 @ExtendWith(ApplicationExtension.class)
@@ -54,15 +53,12 @@ class InterfaceTest {
         }
         Files.writeString(world.resolve("sheet.csv"), sheet);
         program = new Program(new Program.Start(shelf, world.resolve("settings"), "", ""), Clock.systemDefaultZone());
-        stage.setScene(EpiglyphApplication.scene(program));
-        program.toShelf();
-        stage.show();
+        Screen.show(stage, program);
     }
 
     @AfterEach
     void stop() {
-        WaitForAsyncUtils.asyncFx(() -> program.end());
-        WaitForAsyncUtils.waitForFxEvents();
+        Screen.end(program);
     }
 
     private void read(FxRobot robot) {

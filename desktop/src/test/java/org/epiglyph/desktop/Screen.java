@@ -9,6 +9,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.layout.Region;
+import javafx.stage.Stage;
 import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 
@@ -17,6 +18,19 @@ public final class Screen {
     private static final double A4_POINTS = 595.276;
 
     private Screen() {}
+
+    /** Shows a program at its shelf. */
+    public static void show(Stage stage, Program program) {
+        stage.setScene(EpiglyphApplication.scene(program));
+        program.toShelf();
+        stage.show();
+    }
+
+    /** Ends a program as closing its window does. */
+    public static void end(Program program) {
+        WaitForAsyncUtils.asyncFx(program::end);
+        WaitForAsyncUtils.waitForFxEvents();
+    }
 
     /** The first page in the roll; null while there is none. */
     public static Region leaf(FxRobot robot) {

@@ -76,15 +76,12 @@ class StoryTest {
         token = Files.readString(world.resolve("office").resolve("token"));
         program = new Program(new Program.Start(shelf, world.resolve("settings"), office.address(), token),
                 Clock.systemDefaultZone());
-        stage.setScene(EpiglyphApplication.scene(program));
-        program.toShelf();
-        stage.show();
+        Screen.show(stage, program);
     }
 
     @AfterEach
     void stop() {
-        WaitForAsyncUtils.asyncFx(() -> program.end());
-        WaitForAsyncUtils.waitForFxEvents();
+        Screen.end(program);
         office.close();
     }
 

@@ -25,8 +25,8 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.demo.MixedClass;
-import org.epiglyph.desktop.EpiglyphApplication;
 import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.workspace.Workspace;
@@ -55,15 +55,12 @@ class CollectTest {
         program = new Program(
                 new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "", file -> opened = file),
                 Clock.systemDefaultZone());
-        stage.setScene(EpiglyphApplication.scene(program));
-        program.toShelf();
-        stage.show();
+        Screen.show(stage, program);
     }
 
     @AfterEach
     void stop() {
-        WaitForAsyncUtils.asyncFx(() -> program.end());
-        WaitForAsyncUtils.waitForFxEvents();
+        Screen.end(program);
     }
 
     private void read(FxRobot robot) {

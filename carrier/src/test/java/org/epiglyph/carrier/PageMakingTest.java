@@ -1,0 +1,157 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Originals;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Pages in the background: in which order, again, and what a disk that fails does to them. */
+class PageMakingTest {
+    private static final int CLASS = 6;
+    @TempDir
+    private Path folder;
+    private Workspace workspace;
+
+    @BeforeEach
+    void open() throws Exception {
+        Path target = folder.resolve("batch");
+        try (NewBatch batch = NewBatch.at(target)) {
+            for (int i = 0; i < CLASS; i++) {
+                Originals.Stored stored = batch.store("d" + i, "work.txt",
+                        new ByteArrayInputStream(("work of " + i).getBytes()));
+                Document document = new Document("d" + i, "work.txt", stored.sha256(), stored.bytes(),
+                        new Pages.Awaited(), "test");
+                batch.add(new Student(new StudentKey("K-" + i), "", "Student " + i, ""),
+                        List.of(new HandIn(1, Optional.empty(), "", List.of(document))));
+            }
+            batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                    MarkScheme.single(BigDecimal.TEN),
+                    Phrasebook.EMPTY);
+        }
+        workspace = Workspace.open(target, Clock.systemUTC());
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        workspace.close();
+    }
+
+    private List<String> awaited() {
+        List<String> awaited = new ArrayList<>();
+        workspace.batch()
+                .submissions()
+                .forEach(s -> s.documents()
+                        .stream()
+                        .filter(d -> d.pages() instanceof Pages.Awaited)
+                        .forEach(d -> awaited.add(d.id())));
+        return awaited;
+    }
+
+    private static void next(LinkedBlockingQueue<Runnable> edits) throws InterruptedException {
+        Runnable edit = edits.poll(20, TimeUnit.SECONDS);
+        assertThat(edit).isNotNull();
+        edit.run();
+    }
+
+    @Test
+    void theStudentOnTheDeskComesFirstThenThoseWhoFollowRoundTheEnd() throws Exception {
+        LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
+        List<String> order = new ArrayList<>();
+        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+            making.first(new StudentKey("K-4"));
+            for (int i = 0; i < CLASS; i++) {
+                List<String> before = awaited();
+                next(edits);
+                before.removeAll(awaited());
+                order.addAll(before);
+            }
+        }
+        assertThat(awaited()).isEmpty();
+        assertThat(order).hasSize(CLASS).doesNotHaveDuplicates();
+        assertThat(order.indexOf("d5")).as("who follows in the roll comes before who went before")
+                .isLessThan(order.indexOf("d3"));
+    }
+
+    @Test
+    void whatIsMadeAfterTheBatchWasLeftIsNotRecorded() throws Exception {
+        LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
+        Runnable late;
+        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+            making.first(new StudentKey("K-0"));
+            late = edits.poll(20, TimeUnit.SECONDS);
+        }
+        late.run();
+        assertThat(awaited()).hasSize(CLASS);
+    }
+
+    @Test
+    void allPagesAreMadeAtOnceAndTheWorkCanBeStopped() throws Exception {
+        assertThatThrownBy(() -> PageMaking.all(workspace, (_, done, total) -> {
+            assertThat(total).isEqualTo(CLASS);
+            if (done == 2) {
+                throw new CancellationException();
+            }
+        })).isInstanceOf(CancellationException.class);
+        assertThat(awaited()).hasSize(CLASS - 2);
+        PageMaking.all(workspace, Progress.NONE);
+        assertThat(awaited()).isEmpty();
+    }
+
+    @Test
+    void pagesThatWereDeletedAreMadeAgainAndRecordedOnce() throws Exception {
+        PageMaking.all(workspace, Progress.NONE);
+        Document document = workspace.batch().submission(new StudentKey("K-3")).documents().getFirst();
+        Files.delete(workspace.folder().pages(document));
+        LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
+        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+            making.first(new StudentKey("K-3"));
+            next(edits);
+        }
+        assertThat(workspace.folder().pages(document)).exists();
+        assertThat(workspace.batch().submission(new StudentKey("K-3")).documents()).containsExactly(document);
+    }
+
+    @Test
+    void aDiskThatFailsIsTriedAgainAndNothingIsCalledBroken() throws Exception {
+        Path pages = workspace.folder().renditions();
+        Files.delete(pages);
+        Files.writeString(pages, "a file where the folder should be");
+        assertThatThrownBy(() -> PageMaking.all(workspace, Progress.NONE)).isInstanceOf(Problem.class)
+                .hasMessageContaining("work.txt could not be written");
+        assertThat(awaited()).as("it is the disk's fault, not the file's").hasSize(CLASS);
+        LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
+        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+            making.first(new StudentKey("K-0"));
+            Files.delete(pages);
+            next(edits);
+        }
+        assertThat(awaited()).hasSizeLessThan(CLASS);
+    }
+}

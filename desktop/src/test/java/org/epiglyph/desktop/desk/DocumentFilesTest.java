@@ -1,0 +1,172 @@
+package org.epiglyph.desktop.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
+import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
+import org.epiglyph.core.batch.Attached;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Originals;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What the marker does with files rather than pages, without a toolkit: the work's end comes to the test as to the window. */
+class DocumentFilesTest {
+    private static final StudentKey ADA = new StudentKey("K-1");
+    @TempDir
+    private Path folder;
+    private final LinkedBlockingQueue<Runnable> ends = new LinkedBlockingQueue<>();
+    private Workspace workspace;
+    private DeskModel desk;
+    private DocumentFiles files;
+    private Path opened;
+
+    @BeforeEach
+    void open() throws Exception {
+        Path target = folder.resolve("batch");
+        try (NewBatch batch = NewBatch.at(target)) {
+            Originals.Stored model = batch.store("d1", "K-1_model.xyz",
+                    new ByteArrayInputStream("as received".getBytes()));
+            Originals.Stored locked = batch.store("d2", "K-1_plan.pdf", new ByteArrayInputStream(lockedPdf()));
+            batch.add(new Student(ADA, "Ada", "Example", ""), List.of(new HandIn(1, Optional.empty(), "", List.of(
+                    new Document("d1", "in/K-1_model.xyz", model.sha256(), model.bytes(),
+                            new Pages.None("of a kind unknown"), "test"),
+                    new Document("d2", "in/K-1_plan.pdf", locked.sha256(), locked.bytes(), new Pages.Locked("locked"),
+                            "test")))));
+            batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                    MarkScheme.single(BigDecimal.TEN),
+                    Phrasebook.EMPTY);
+        }
+        workspace = Workspace.open(target, Clock.systemUTC());
+        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
+                Runnable::run);
+        files = new DocumentFiles(desk, file -> opened = file, ends::add);
+    }
+
+    private static byte[] lockedPdf() throws Exception {
+        try (PDDocument document = new PDDocument(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+            document.addPage(new PDPage());
+            document.protect(new StandardProtectionPolicy("owner", "ebb", new AccessPermission()));
+            document.save(out);
+            return out.toByteArray();
+        }
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        desk.close();
+        workspace.close();
+    }
+
+    private void finished() throws InterruptedException {
+        Runnable end = ends.poll(20, TimeUnit.SECONDS);
+        assertThat(end).as("the work came to an end").isNotNull();
+        end.run();
+    }
+
+    private Document document(int number) {
+        return desk.submission().documents().get(number);
+    }
+
+    @Test
+    void aCopyIsOpenedThatMayBeChangedAndTheOriginalStays() throws Exception {
+        files.openOutside(document(0));
+        finished();
+        assertThat(opened).hasFileName("K-1_model.xyz").hasContent("as received");
+        Files.writeString(opened, "as the marker changed it");
+        opened = null;
+        files.openOutside(document(0));
+        finished();
+        assertThat(opened).as("what was changed in it is still there").hasContent("as the marker changed it");
+        assertThat(workspace.folder().original(document(0))).hasContent("as received");
+        assertThat(desk.noticeProperty().get()).startsWith("A copy is open: ");
+    }
+
+    @Test
+    void aChangedDocumentIsAttachedUnderTheReceivedNameAndTakenAwayAndBackByUndo() throws Exception {
+        Path changed = Files.writeString(folder.resolve("my version.odt"), "changed");
+        files.attach(document(0), changed);
+        finished();
+        Attached attached = desk.submission().attached().getFirst();
+        assertThat(attached.to()).isEqualTo("d1");
+        assertThat(attached.document().path()).isEqualTo("in/K-1_model.odt");
+        assertThat(workspace.folder().original(attached.document())).hasContent("changed");
+        Files.delete(changed);
+        files.detach(attached);
+        assertThat(desk.submission().attached()).isEmpty();
+        desk.undo();
+        assertThat(desk.submission().attached()).containsExactly(attached);
+        assertThat(workspace.folder().original(attached.document())).hasContent("changed");
+    }
+
+    @Test
+    void whatCannotBeAttachedIsSaid() throws Exception {
+        files.attach(document(0), folder.resolve("gone.docx"));
+        finished();
+        assertThat(desk.noticeProperty().get()).contains("gone.docx could not be attached");
+        assertThat(desk.submission().attached()).isEmpty();
+    }
+
+    @Test
+    void aSealedSubmissionTakesNoAttachment() throws Exception {
+        desk.score("c1", Optional.of(BigDecimal.ONE));
+        desk.seal();
+        files.attach(document(0), Files.writeString(folder.resolve("x.odt"), "x"));
+        finished();
+        assertThat(desk.noticeProperty().get()).contains("sealed");
+        assertThat(desk.submission().attached()).isEmpty();
+    }
+
+    @Test
+    void aLockedDocumentIsTriedAgainUntilThePasswordFits() throws Exception {
+        files.unlock(document(1), "guess");
+        finished();
+        assertThat(((Pages.Locked) document(1).pages()).reason()).startsWith("That is not the password");
+        files.unlock(document(1), "ebb");
+        finished();
+        assertThat(document(1).pageCount()).isEqualTo(1);
+        assertThat(workspace.folder().pages(document(1))).exists();
+        assertThat(Files.readAllBytes(workspace.folder().original(document(1)))).as("the original stays locked")
+                .isEqualTo(lockedAsStored());
+    }
+
+    private byte[] lockedAsStored() throws Exception {
+        assertThat(workspace.changedOriginals()).isEmpty();
+        return Files.readAllBytes(workspace.folder().originals().resolve("d2/K-1_plan.pdf"));
+    }
+
+    @Test
+    void aDiskThatTakesNoPagesIsSaid() throws Exception {
+        Files.delete(workspace.folder().renditions());
+        Files.writeString(workspace.folder().renditions(), "a file where the folder should be");
+        files.unlock(document(1), "ebb");
+        finished();
+        assertThat(desk.noticeProperty().get()).contains("could not be written");
+        assertThat(document(1).pages()).isInstanceOf(Pages.Locked.class);
+    }
+}

@@ -56,11 +56,6 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
         return current().isPresent() && current().get().number() < handIns.getLast().number();
     }
 
-    /** The hand-in that a document belongs to; empty for an unknown document. */
-    public Optional<HandIn> handInOf(String document) {
-        return handIns.stream().filter(h -> h.documents().stream().anyMatch(d -> d.id().equals(document))).findFirst();
-    }
-
     /** A received document by its id, of any hand-in. */
     public Optional<Document> findDocument(String id) {
         return handIns.stream().flatMap(h -> h.documents().stream()).filter(d -> d.id().equals(id)).findFirst();

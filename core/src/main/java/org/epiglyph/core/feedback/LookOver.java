@@ -24,6 +24,8 @@ public final class LookOver {
         NOT_SCORED,
         /** Some pages were never on the screen. */
         PAGES_UNSEEN,
+        /** Something was handed in after the hand-in that counts. */
+        NEWER_HAND_IN,
         /** Nothing was received; there is nothing to hand back unless it is scored. */
         NOTHING_RECEIVED
     }
@@ -33,7 +35,7 @@ public final class LookOver {
      *
      * @param student whose
      * @param kind    what
-     * @param detail  criteria not scored, or numbers of the pages not seen; may be empty
+     * @param detail  criteria not scored, numbers of the pages not seen, or of the newer hand-in; may be empty
      */
     public record Finding(StudentKey student, Kind kind, String detail) {}
 
@@ -58,6 +60,10 @@ public final class LookOver {
                         .toList())));
             } else if (!submission.sealed()) {
                 findings.add(new Finding(student, Kind.NOT_SEALED, ""));
+            }
+            if (submission.hasNewer()) {
+                findings.add(new Finding(student, Kind.NEWER_HAND_IN,
+                        String.valueOf(submission.handIns().getLast().number())));
             }
             List<String> unseen = new ArrayList<>(submission.pages()
                     .stream()

@@ -62,6 +62,14 @@ class ArrivalsOfABatchTest {
     }
 
     @Test
+    void theLookOverNamesANewerHandInThatDoesNotCount() {
+        Batch batch = Batches.three().apply(handIn(Batches.ADA, 2, document("d9", new Pages.Awaited())));
+        assertThat(LookOver.findings(batch)).noneMatch(f -> f.kind() == LookOver.Kind.NEWER_HAND_IN);
+        assertThat(LookOver.findings(batch.apply(new Edit.LetCount(Batches.ADA, Optional.of(1)))))
+                .contains(new LookOver.Finding(Batches.ADA, LookOver.Kind.NEWER_HAND_IN, "2"));
+    }
+
+    @Test
     void aStudentIsEnrolledOnce() {
         Student newcomer = new Student(new StudentKey("K-9"), "Nia", "Newcomer", "");
         Batch batch = Batches.three().apply(new Edit.Enrol(newcomer));

@@ -277,11 +277,6 @@ public final class CollectPlan implements AutoCloseable {
         return rule;
     }
 
-    /** True where the marker gave the rule. */
-    public boolean isRuleByHand() {
-        return byHand.isPresent();
-    }
-
     /** Known rules that most names of this source follow. */
     public List<FilingRule> offeredRules() {
         return offeredRules(items.stream().map(Item::path).toList());

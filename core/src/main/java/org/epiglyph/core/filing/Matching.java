@@ -107,7 +107,7 @@ public final class Matching {
                 .or(() -> byName(read))
                 .or(() -> byKeyElsewhere(read))
                 .orElseGet(
-                        () -> bySlips(read)
+                        () -> slips.nearest(read)
                                 .orElseGet(() -> Match.none("no key and no name of the roster stands in the path")));
     }
 
@@ -394,10 +394,6 @@ public final class Matching {
         return names.given.isEmpty() && everybody.stream()
                 .anyMatch(other -> other != names
                         && other.whole.stream().anyMatch(w -> names.family.stream().anyMatch(w::contains)));
-    }
-
-    private Optional<Match> bySlips(PathWords read) {
-        return slips.nearest(read);
     }
 
     private static List<StudentKey> keys(Collection<Names> names) {

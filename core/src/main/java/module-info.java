@@ -8,6 +8,7 @@ module org.epiglyph.core {
     exports org.epiglyph.core.margin;
     exports org.epiglyph.core.marks;
     exports org.epiglyph.core.page;
+    exports org.epiglyph.core.pen;
     exports org.epiglyph.core.pencase;
     exports org.epiglyph.core.phrases;
     exports org.epiglyph.core.roster;

@@ -9,10 +9,16 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.MarkCount;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.ink.InkFit;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Correction;
+import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.marks.Shape;
+import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.marks.Head;
-import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Note;
@@ -27,11 +33,17 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.workspace.Workspace;
 
 /** Marks part of the demo's batch as an evening of marking would leave it, the same every time. */
 final class DemoMarking {
+    private static final List<String> SAYINGS = List.of("Units here.", "Say which table you took this from.",
+            "Right, and well explained.",
+            "Read the question once more: which of the two heights is asked?", "Round once, at the end.", "Why?",
+            "The datum is missing.");
     private final Workspace workspace;
     private int marks;
 
@@ -61,13 +73,42 @@ final class DemoMarking {
 
     private void score(StudentKey student, Random random, int criteria) {
         for (Criterion criterion : workspace.batch().scheme().criteria().subList(0, criteria)) {
-            int steps = criterion.maximum().divide(criterion.step()).intValue();
-            BigDecimal points = criterion.step().multiply(BigDecimal.valueOf(steps - random.nextInt(steps / 2)));
-            workspace.edit(new Edit.SetScore(student, criterion.id(), Optional.of(points)));
+            judge(student, criterion, random);
         }
         workspace.edit(new Edit.WriteOnTheWhole(student,
                 "A careful plan. Your working can be followed line by line; now let the units travel with the numbers."));
         submission(student).pages().forEach(page -> workspace.edit(new Edit.SeePage(student, page)));
+    }
+
+    private void judge(StudentKey student, Criterion criterion, Random random) {
+        Judgement judgement = switch (criterion.manner()) {
+            case Manner.Points _ -> {
+                int steps = criterion.maximum().divide(criterion.step()).intValue();
+                yield Judgement.of(criterion.step()
+                        .multiply(BigDecimal.valueOf(steps - random.nextInt(Math.max(1, steps / 2)))));
+            }
+            case Manner.Levels levels -> {
+                Manner.Level level = levels.levels().get(random.nextInt(2));
+                yield Judgement.level(level, level.from());
+            }
+            case Manner.Checklist list -> Judgement.parts(list, list.parts()
+                    .stream()
+                    .map(Manner.Part::id)
+                    .limit(list.parts().size() - random.nextInt(2))
+                    .toList());
+            case Manner.Counted _ -> Judgement.of(MarkCount
+                    .of(criterion, submission(student).marks(), workspace.batch().phrasebook())
+                    .orElseThrow()
+                    .points());
+            case Manner.WordsOnly _ -> {
+                workspace.edit(new Edit.WriteOnCriterion(student, criterion.id(),
+                        "You say why each figure is there, not only how."));
+                yield Judgement.NONE;
+            }
+        };
+        if (!judgement.equals(Judgement.NONE)) {
+            workspace.edit(new Edit.Judge(student, criterion.id(), judgement));
+        }
     }
 
     private Submission submission(StudentKey student) {
@@ -88,7 +129,7 @@ final class DemoMarking {
         List<Mark> all = new ArrayList<>();
         PageWord range = find(text, "range");
         PageText.Selection selection = text.between(range.box().centre(), after(text, range, 7).box().centre());
-        all.add(new Highlight(head(page, Ink.MOSS, phrase("tw")), selection.boxes(), selection.text()));
+        all.add(new TextMarkup(head(page, Ink.MOSS, phrase("tw")), selection.boxes(), selection.text()));
         PageWord part = find(text, "part");
         all.add(loop(page, part.box().union(after(text, part, 3).box()), phrase("ip")));
         all.add(new Stamp(head(page, Ink.MADDER, Remark.NONE), Sign.TICK,
@@ -100,6 +141,58 @@ final class DemoMarking {
                 head(page, Ink.PLUM, Remark.of("Well seen that the hour of the tide is not an hour of the clock.")),
                 minutes.box().centre().movedBy(22, -16)));
         return all;
+    }
+
+    /** One page with forty marks of every kind, twenty-five of them with words. */
+    void crowd(StudentKey student) throws Problem {
+        Document document = submission(student).documents().getFirst();
+        List<Mark> all = new ArrayList<>();
+        try (OpenDocument open = OpenDocument.open(workspace.folder().pages(document))) {
+            PageRef page = new PageRef(document.id(), 0);
+            PageText text = open.text(0);
+            all.addAll(onText(page, text));
+            all.addAll(figures(page));
+            List<PageWord> words = text.words();
+            TextMarkup.Style[] styles = TextMarkup.Style.values();
+            for (int i = 0; i < 16 && 12 + 9 * i < words.size(); i++) {
+                PageWord word = words.get(12 + 9 * i);
+                Remark remark = i % 4 == 3 ? Remark.NONE : Remark.of(SAYINGS.get(i % SAYINGS.size()));
+                Head head = head(page, Ink.values()[i % 6], remark);
+                all.add(i % 5 == 4
+                        ? new Correction(head, List.of(word.box()), word.text(), Optional.empty(), 12).replacing()
+                        : new TextMarkup(head, List.of(word.box()), word.text(), styles[i % 4]));
+            }
+            for (int i = 0; all.size() < 40; i++) {
+                Remark remark = i % 2 == 0 ? Remark.of(SAYINGS.get((i + 3) % SAYINGS.size())) : Remark.NONE;
+                all.add(new Note(head(page, Ink.values()[(i + 2) % 6], remark),
+                        new PagePoint(60 + 30 * i, 640 + 9 * i)));
+            }
+        }
+        all.forEach(mark -> workspace.edit(new Edit.PlaceMark(student, mark)));
+        workspace.edit(new Edit.SetScore(student, "c1", Optional.of(new BigDecimal("6.5"))));
+    }
+
+    private List<Mark> figures(PageRef page) {
+        Remark words = Remark
+                .of("Good working, **set out** so that it can be followed:\n\n- range\n- twelfths\n- height");
+        return List.of(
+                new Shape(head(page, Ink.INDIGO, words), Shape.Form.BOX, new PagePoint(60, 240),
+                        new PagePoint(420, 300), 1.4),
+                new Shape(head(page, Ink.PLUM, Remark.of("Compare with the curve below.")), Shape.Form.ELLIPSE,
+                        new PagePoint(250, 318), new PagePoint(330, 350), 1.4),
+                new Shape(head(page, Ink.MADDER, Remark.NONE), Shape.Form.ARROW, new PagePoint(480, 400),
+                        new PagePoint(400, 440), 1.4),
+                new Shape(head(page, Ink.MOSS, Remark.of("All of this is right.")), Shape.Form.BRACKET,
+                        new PagePoint(500, 250), new PagePoint(500, 390), 1.4),
+                new Stamp(head(page, Ink.PLUM, Remark.NONE), Sign.CARRIED_FORWARD, new PagePoint(540, 470), 22),
+                new Stamp(head(page, Ink.MADDER, Remark.NONE), new Face.Score(new BigDecimal("2"), 0.5),
+                        new PagePoint(548, 300), 26),
+                new Stamp(head(page, Ink.SLATE, Remark.NONE), Sign.SEEN, new PagePoint(500, 60), 24, -8),
+                new TypedText(head(page, Ink.INDIGO, Remark.NONE), new PagePoint(330, 640), "Mind the drying height",
+                        13,
+                        140, List.of(), true),
+                new Note(head(page, Ink.MADDER, Remark.of("Was this copied?").withAudience(Audience.PRIVATE)),
+                        new PagePoint(90, 560)));
     }
 
     private List<Mark> onScan(PageRef page) {

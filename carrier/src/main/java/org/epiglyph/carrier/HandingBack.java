@@ -163,7 +163,8 @@ public final class HandingBack {
                         .toList();
                 String path = free(files, WayBack.marked(document.path(), rule), ".pdf");
                 Path target = outgoing(document, path);
-                MarkedPdf.write(workspace.folder().pages(document), marks, author, clock.instant(), plain, target);
+                MarkedPdf.write(workspace.folder().pages(document), workspace.folder().pictures(), marks, author,
+                        clock.instant(), plain, target);
                 files.put(path, target);
             }
         }

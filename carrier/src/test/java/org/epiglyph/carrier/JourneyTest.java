@@ -164,8 +164,9 @@ class JourneyTest {
         }
         assertThat(Files.readString(out.resolve("grade-sheet.csv"))).isEqualTo(SHEET
                 .replace("K-1,Ada,Example,,10,,",
-                        "K-1,Ada,Example,7.5,10,\"Score: 7.5 of 10\nSum: 7.5 of 10\n\nRemarks on page 1.\",")
-                .replace("K-2,Bao,Example,,10,,", "K-2,Bao,Example,0,10,\"Score: 0 of 10\nSum: 0 of 10\","));
+                        "K-1,Ada,Example,7.5,10,\"Score: 7.5 of 10\nSum: 7.5 of 10\nPercent: 75 %\n\nRemarks on page 1.\",")
+                .replace("K-2,Bao,Example,,10,,",
+                        "K-2,Bao,Example,0,10,\"Score: 0 of 10\nSum: 0 of 10\nPercent: 0 %\","));
     }
 
     @Test

@@ -60,6 +60,11 @@ class PageMakingTest {
 
     @AfterEach
     void close() throws Exception {
+        for (Thread thread : Thread.getAllStackTraces().keySet()) {
+            if (thread.getName().equals("making pages")) {
+                thread.join(20_000); // it may be in the midst of a page, and would write into a folder that is deleted
+            }
+        }
         workspace.close();
     }
 

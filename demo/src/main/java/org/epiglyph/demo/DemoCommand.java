@@ -2,9 +2,11 @@ package org.epiglyph.demo;
 
 import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -40,6 +42,10 @@ public final class DemoCommand implements Callable<Integer> {
         }
         DemoWorld.make(data, shelf);
         MixedClass.make(home.resolve("by mail"), ClassList.members().size());
+        Path hand = home.resolve("hand.trace");
+        try (InputStream trace = DemoCommand.class.getResourceAsStream("hand.trace")) {
+            Files.copy(trace, hand, StandardCopyOption.REPLACE_EXISTING);
+        }
         if (makeOnly || office.isEmpty()) {
             System.out.println("The demo's world is in " + home);
             return 0;
@@ -61,7 +67,7 @@ public final class DemoCommand implements Callable<Integer> {
             System.out.println("A class that came by mail, to collect from files: " + home.resolve("by mail"));
             List<String> run = new ArrayList<>(program);
             run.addAll(List.of("--shelf", shelf.toString(), "--record-office", address, "--token-file",
-                    data.resolve("token").toString()));
+                    data.resolve("token").toString(), "--tablet", hand.toString()));
             Process desk = new ProcessBuilder(run).inheritIO().start();
             Runtime.getRuntime().addShutdownHook(new Thread(desk::destroy));
             return desk.waitFor();

@@ -42,7 +42,8 @@ public final class EpiglyphApplication extends Application {
     @Override
     public void start(Stage stage) {
         Program.Start start = START.get();
-        program = new Program(start.openingWith(file -> getHostServices().showDocument(file.toUri().toString())),
+        program = new Program(start.openingWith(file -> getHostServices().showDocument(file.toUri().toString()),
+                address -> getHostServices().showDocument(address)),
                 Clock.systemDefaultZone());
         stage.setTitle(Words.of("Frame.window"));
         stage.setScene(scene(program));

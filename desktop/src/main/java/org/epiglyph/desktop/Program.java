@@ -14,13 +14,19 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.collect.CollectModel;
 import org.epiglyph.desktop.desk.Desk;
-import org.epiglyph.desktop.desk.DeskModel;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.frame.Looks;
+import org.epiglyph.desktop.spelling.Spelling;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Frame;
 import org.epiglyph.desktop.handback.HandBack;
 import org.epiglyph.desktop.handback.HandBackModel;
 import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.phrases.PhrasebookModel;
+import org.epiglyph.desktop.phrases.PhrasebookPlace;
+import org.epiglyph.desktop.scheme.SchemeModel;
+import org.epiglyph.desktop.scheme.SchemePlace;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.shelf.Shelf;
 import org.epiglyph.workspace.Workspace;
@@ -30,14 +36,17 @@ import org.slf4j.LoggerFactory;
 /** Puts the parts together and goes from place to place. Holds the one open batch. For the interface thread. */
 public final class Program {
     private static final Logger LOG = LoggerFactory.getLogger(Program.class);
+    private static final int VERIFY_AFTER_SECONDS = 4;
     private final Start start;
     private final Clock clock;
-    private final Frame frame = new Frame();
+    private final Settings settings;
+    private final Spelling spelling;
+    private final Frame frame;
     private final Background background = new Background();
     private final ExecutorService keeping = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().name("keeping settings").daemon().factory());
     private final Shelf shelf;
-    private Optional<Workspace> workspace = Optional.empty();
+    private volatile Optional<Workspace> workspace = Optional.empty();
     private Optional<PageMaking> making = Optional.empty();
     private boolean opening;
 
@@ -49,15 +58,23 @@ public final class Program {
      * @param recordOffice a record service to begin with; may be empty
      * @param token        its token; may be empty
      * @param opener       opens a file in the program that the system has for it
+     * @param links        opens an address in the browser that the system has
+     * @param tablet       a recorded trace that the simulated pen tablet plays; empty where there is no such tablet
      */
-    public record Start(Path shelf, Path settings, String recordOffice, String token, Consumer<Path> opener) {
+    public record Start(Path shelf, Path settings, String recordOffice, String token, Consumer<Path> opener,
+            Consumer<String> links, Optional<Path> tablet) {
         /** Without anything that opens files. */
         public Start(Path shelf, Path settings, String recordOffice, String token) {
-            this(shelf, settings, recordOffice, token, _ -> {});
+            this(shelf, settings, recordOffice, token, _ -> {}, _ -> {}, Optional.empty());
         }
 
-        Start openingWith(Consumer<Path> other) {
-            return new Start(shelf, settings, recordOffice, token, other);
+        Start openingWith(Consumer<Path> other, Consumer<String> otherLinks) {
+            return new Start(shelf, settings, recordOffice, token, other, otherLinks, tablet);
+        }
+
+        /** With a simulated pen tablet that plays a trace. */
+        public Start withTablet(Path trace) {
+            return new Start(shelf, settings, recordOffice, token, opener, links, Optional.of(trace));
         }
 
         @Override
@@ -69,6 +86,10 @@ public final class Program {
     public Program(Start start, Clock clock) {
         this.start = start;
         this.clock = clock;
+        settings = new Settings(start.settings());
+        spelling = new Spelling(settings);
+        frame = new Frame(new Looks(settings, keeping), settings.keys(),
+                keys -> keeping.execute(() -> settings.keepKeys(keys)));
         this.shelf = new Shelf(start.shelf(), this::toDesk, this::toHandBack, this::toCollect, this::toCollectAgain);
         frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
         frame.acts()
@@ -79,6 +100,12 @@ public final class Program {
                         Act.of("Place.handBack", "Shortcut+DIGIT3", () -> workspace.isPresent(),
                                 () -> workspace.ifPresent(w -> toHandBack(w.folder().root()))));
         frame.acts().everywhere(Act.of("Place.collect", "Shortcut+DIGIT4", () -> toCollect(List.of())));
+        frame.acts()
+                .everywhere(Act.of("Place.scheme", "Shortcut+DIGIT5", () -> workspace.isPresent(),
+                        () -> workspace.ifPresent(w -> toScheme(w.folder().root()))));
+        frame.acts()
+                .everywhere(Act.of("Place.phrasebook", "Shortcut+DIGIT6", () -> workspace.isPresent(),
+                        () -> workspace.ifPresent(w -> toPhrasebook(w.folder().root()))));
     }
 
     public Frame frame() {
@@ -119,9 +146,15 @@ public final class Program {
     /** Opens a batch at the desk. */
     public void toDesk(Path folder) {
         open(folder, opened -> {
-            PageImages images = new PageImages(id -> pdfOf(opened, id));
-            DeskModel model = new DeskModel(opened, new Settings(start.settings()), clock, Platform::runLater, keeping);
-            frame.show(new Desk(model, images, making.orElseThrow(), start.opener()));
+            PageImages images = new PageImages(id -> pdfOf(opened, id), opened.folder().pictures());
+            DeskModel model = new DeskModel(opened, settings, clock, Platform::runLater, keeping);
+            model.penCaseProperty().addListener((_, before, now) -> {
+                if (before.slots().size() != now.slots().size()) {
+                    frame.renewActs();
+                }
+            });
+            frame.show(new Desk(model, frame.looks(), new Desk.Tools(images, making.orElseThrow(), settings, spelling,
+                    clock, start.opener(), start.links(), start.tablet())));
         });
     }
 
@@ -131,6 +164,7 @@ public final class Program {
                 .stream()
                 .flatMap(s -> s.findDocument(document).stream())
                 .findFirst()
+                .or(() -> opened.batch().aids().find(document))
                 .map(opened.folder()::pages)
                 .orElseThrow(() -> new IllegalArgumentException("No document " + document));
     }
@@ -141,6 +175,16 @@ public final class Program {
             HandBackModel model = new HandBackModel(opened, background, clock);
             frame.show(new HandBack(model, start.token(), this::toShelf, () -> toDesk(folder)));
         });
+    }
+
+    /** Opens a batch's mark scheme. */
+    public void toScheme(Path folder) {
+        open(folder, opened -> frame.show(new SchemePlace(new SchemeModel(opened), start.opener())));
+    }
+
+    /** Opens a batch's phrasebook. */
+    public void toPhrasebook(Path folder) {
+        open(folder, opened -> frame.show(new PhrasebookPlace(new PhrasebookModel(opened))));
     }
 
     private interface Opened {
@@ -193,7 +237,16 @@ public final class Program {
 
     /** Compares the originals with their digests in the background. */
     private void verify(Workspace opened) {
-        Thread.ofVirtual().start(() -> {
+        Thread.ofPlatform().daemon().name("comparing originals").priority(Thread.MIN_PRIORITY).start(() -> {
+            try {
+                TimeUnit.SECONDS.sleep(VERIFY_AFTER_SECONDS); // the pages in sight come first
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            }
+            if (workspace.filter(w -> w == opened).isEmpty()) {
+                return;
+            }
             var changed = opened.changedOriginals();
             if (!changed.isEmpty()) {
                 Platform.runLater(() -> shelf.complain(

@@ -17,7 +17,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
@@ -25,7 +25,7 @@ import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
-import org.epiglyph.desktop.desk.DeskModel;
+import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.settings.Settings;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -57,7 +57,7 @@ class InterfaceTest {
     }
 
     @AfterEach
-    void stop() {
+    void stop() throws Exception {
         Screen.end(program);
     }
 
@@ -227,7 +227,7 @@ class InterfaceTest {
         robot.type(KeyCode.ESCAPE);
         waitFor(() -> !submission().marks().isEmpty());
         assertThat(submission().marks()).singleElement()
-                .isInstanceOfSatisfying(Highlight.class, h -> assertThat(h.boxes()).hasSize(2));
+                .isInstanceOfSatisfying(TextMarkup.class, h -> assertThat(h.boxes()).hasSize(2));
     }
 
     // --- helping hands

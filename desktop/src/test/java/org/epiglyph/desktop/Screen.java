@@ -26,10 +26,15 @@ public final class Screen {
         stage.show();
     }
 
-    /** Ends a program as closing its window does. */
-    public static void end(Program program) {
+    /** Ends a program as closing its window does, and waits for the page that is being made. */
+    public static void end(Program program) throws InterruptedException {
         WaitForAsyncUtils.asyncFx(program::end);
         WaitForAsyncUtils.waitForFxEvents();
+        for (Thread thread : Thread.getAllStackTraces().keySet()) {
+            if (thread.getName().equals("making pages")) {
+                thread.join(20_000);
+            }
+        }
     }
 
     /** The first page in the roll; null while there is none. */

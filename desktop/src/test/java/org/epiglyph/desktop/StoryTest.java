@@ -34,7 +34,7 @@ import javafx.stage.Stage;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Stroke;
 import org.epiglyph.core.page.PageBox;
@@ -80,7 +80,7 @@ class StoryTest {
     }
 
     @AfterEach
-    void stop() {
+    void stop() throws Exception {
         Screen.end(program);
         office.close();
     }
@@ -136,7 +136,7 @@ class StoryTest {
         waitFor(() -> isFocused(robot, "#remark"));
         robot.write("/tw");
         robot.type(KeyCode.ENTER);
-        Highlight highlight = (Highlight) submission().marks().getLast();
+        TextMarkup highlight = (TextMarkup) submission().marks().getLast();
         assertThat(highlight.text()).startsWith("range");
         assertThat(highlight.remark().words()).isEqualTo("Range and twelfth right, and set out so that I can follow.");
         assertThat(highlight.remark().phrase()).isNotEmpty();
@@ -170,17 +170,21 @@ class StoryTest {
         assertThat(text(robot, "#refusal-c1"))
                 .isEqualTo("12 is above the maximum of 'Range and twelfths'. Enter 0 to 8.");
         assertThat(submission().scores().points()).isEmpty();
-        for (String score : List.of("7.5", "5", "6", "4", "3.5")) {
+        for (String score : List.of("7.5", "5", "abc", "b")) { // points, points, parts, a level with a range
             robot.write(score);
             robot.type(KeyCode.ENTER);
         }
+        robot.write("a"); // a level worth one number; the next criterion's turn comes by itself
+        robot.write("1.5");
+        robot.type(KeyCode.ENTER);
         assertThat(text(robot, "#total")).isEqualTo("26");
+        assertThat(text(robot, "#grade")).isEqualTo("Mate");
     }
 
     private void undoAndRedo(FxRobot robot) {
         robot.type(KeyCode.ESCAPE);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
-        assertThat(text(robot, "#total")).isEqualTo("22.5");
+        assertThat(text(robot, "#total")).isEqualTo("24.5");
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z);
         assertThat(text(robot, "#total")).isEqualTo("26");
     }
@@ -189,7 +193,7 @@ class StoryTest {
         robot.type(KeyCode.W);
         robot.write("A careful plan.");
         robot.type(KeyCode.ESCAPE);
-        robot.clickOn("#private-note");
+        robot.push(KeyCode.SHIFT, KeyCode.W);
         robot.write("same curve as a neighbour");
         robot.push(KeyCode.CONTROL, KeyCode.ENTER);
         waitFor(() -> submission().sealed());

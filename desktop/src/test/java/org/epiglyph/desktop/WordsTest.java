@@ -18,7 +18,8 @@ import org.junit.jupiter.api.Test;
 /** Every key that the code asks for has words, and every pattern can be formatted. */
 class WordsTest {
     private static final Pattern KEY = Pattern
-            .compile("\"((?:Frame|Place|Shelf|Collect|Desk|Ledger|HandBack|Tool)\\.[A-Za-z.]+)\"");
+            .compile(
+                    "\"((?:Frame|Keys|Place|Shelf|Collect|Desk|Side|Case|Chosen|Spelling|Ledger|HandBack|History|Mark|Tool)\\.[A-Za-z.]+)\"");
     private final ResourceBundle words = ResourceBundle.getBundle("org.epiglyph.desktop.words", Locale.ENGLISH);
 
     @Test

@@ -6,20 +6,26 @@ import java.awt.geom.PathIterator;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSFloat;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.epiglyph.core.ink.Cubic;
 import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Drawn;
+import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
+import org.slf4j.LoggerFactory;
 
 /**
  * A mark's appearance stream: a form whose box is the annotation's rectangle, so that no reader needs to fit it.
@@ -27,24 +33,42 @@ import org.epiglyph.core.page.PagePoint;
  * them as text.
  */
 final class Appearance {
+    private final PDDocument document;
     private final PageGeometry geometry;
+    private final Ink ink;
+    private final Path pictures;
+    private final COSDictionary images = new COSDictionary();
     private final StringBuilder content = new StringBuilder();
 
-    private Appearance(PageGeometry geometry) {
+    private Appearance(PDDocument document, PageGeometry geometry, Ink ink, Path pictures) {
+        this.document = document;
         this.geometry = geometry;
+        this.ink = ink;
+        this.pictures = pictures;
     }
 
-    static COSStream of(PDDocument document, PageGeometry geometry, Mark mark) throws IOException {
-        Appearance appearance = new Appearance(geometry);
+    /**
+     * The stream for a drawing.
+     *
+     * @param box      the annotation's rectangle in page space
+     * @param pictures the folder of the marker's own pictures
+     */
+    static COSStream of(PDDocument document, PageGeometry geometry, Ink ink, List<Drawn> drawing, PageBox box,
+            Path pictures) throws IOException {
+        Appearance appearance = new Appearance(document, geometry, ink, pictures);
         boolean wash = false;
-        for (Drawn drawn : mark.drawing()) {
-            wash |= appearance.draw(drawn, mark);
+        for (Drawn drawn : drawing) {
+            wash |= appearance.draw(drawn);
         }
         COSStream form = document.getDocument().createCOSStream();
         form.setItem(COSName.TYPE, COSName.XOBJECT);
         form.setItem(COSName.SUBTYPE, COSName.FORM);
-        form.setItem(COSName.BBOX, Annotations.rectangle(geometry, mark.bounds().grownBy(1)));
-        form.setItem(COSName.RESOURCES, wash ? washResources() : new COSDictionary());
+        form.setItem(COSName.BBOX, Annotations.rectangle(geometry, box));
+        COSDictionary resources = wash ? washResources() : new COSDictionary();
+        if (appearance.images.size() > 0) {
+            resources.setItem(COSName.XOBJECT, appearance.images);
+        }
+        form.setItem(COSName.RESOURCES, resources);
         if (wash) {
             COSDictionary group = new COSDictionary();
             group.setItem(COSName.S, COSName.TRANSPARENCY);
@@ -70,26 +94,45 @@ final class Appearance {
     }
 
     /** Draws one part; true where it needs the wash's graphics state. */
-    private boolean draw(Drawn drawn, Mark mark) {
+    private boolean draw(Drawn drawn) throws IOException {
         return switch (drawn) {
             case Drawn.Lines(var paths, double width, boolean translucent) -> {
                 if (translucent) {
                     content.append("/Wash gs\n");
                 }
-                colour(mark.ink().rgb(), "RG");
+                colour(ink.rgb(), "RG");
                 content.append("1 J 1 j ").append(number(width / geometry.userUnit())).append(" w\n");
                 paths.forEach(this::line);
                 yield translucent;
             }
             case Drawn.Wash(var boxes) -> {
                 content.append("/Wash gs\n");
-                colour(mark.ink().rgb(), "rg");
+                colour(ink.rgb(), "rg");
                 boxes.forEach(this::area);
                 content.append("f\n");
                 yield true;
             }
+            case Drawn.Area(var outlines) -> {
+                colour(ink.rgb(), "rg");
+                for (InkPath outline : outlines) {
+                    trace(outline);
+                    content.append("h\n");
+                }
+                content.append("f\n");
+                yield false;
+            }
+            case Drawn.Ground(PageBox box) -> {
+                colour(Drawn.Ground.PAPER, "rg");
+                area(box);
+                content.append("f\n");
+                yield false;
+            }
+            case Drawn.Picture picture -> {
+                picture(picture);
+                yield false;
+            }
             case Drawn.Words words -> {
-                colour(mark.ink().wordsRgb(), "rg");
+                colour(ink.wordsRgb(), "rg");
                 words(words);
                 yield false;
             }
@@ -101,12 +144,46 @@ final class Appearance {
         if (path.curves().isEmpty()) {
             point(path.start(), "l"); // a dot: round ends give it its width
         }
+        curves(path);
+        content.append("S\n");
+    }
+
+    private void trace(InkPath path) {
+        point(path.start(), "m");
+        curves(path);
+    }
+
+    private void curves(InkPath path) {
         for (Cubic curve : path.curves()) {
             coordinates(curve.first());
             coordinates(curve.second());
             point(curve.end(), "c");
         }
-        content.append("S\n");
+    }
+
+    /** The picture's unit square is set on its place (ISO 32000-2, 8.9.5.1). One that is no longer there leaves nothing. */
+    private void picture(Drawn.Picture picture) throws IOException {
+        Path file = pictures.resolve(picture.name());
+        if (!Files.isRegularFile(file)) {
+            LoggerFactory.getLogger(Appearance.class).warn("A picture of a stamp is missing");
+            return;
+        }
+        COSName name = COSName.getPDFName("Picture" + images.size());
+        images.setItem(name, PDImageXObject.createFromByteArray(document, Files.readAllBytes(file), picture.name()));
+        PagePoint c = picture.centre();
+        double w = picture.width() / 2;
+        double h = picture.height() / 2;
+        PagePoint origin = c.movedBy(-w, h).turnedAbout(c, picture.turn());
+        PagePoint right = c.movedBy(w, h).turnedAbout(c, picture.turn());
+        PagePoint up = c.movedBy(-w, -h).turnedAbout(c, picture.turn());
+        double x = geometry.toPdfX(origin);
+        double y = geometry.toPdfY(origin);
+        content.append("q ");
+        for (double value : new double[]{geometry.toPdfX(right) - x, geometry.toPdfY(right) - y,
+                geometry.toPdfX(up) - x, geometry.toPdfY(up) - y, x, y}) {
+            content.append(number(value)).append(' ');
+        }
+        content.append("cm /").append(name.getName()).append(" Do Q\n");
     }
 
     private void area(PageBox box) {

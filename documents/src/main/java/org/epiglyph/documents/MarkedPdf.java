@@ -44,6 +44,7 @@ public final class MarkedPdf {
      * Writes the copy to a temporary name and moves it into place.
      *
      * @param source the document's pages as PDF; only read
+     * @param pictures the folder of the marker's own pictures
      * @param marks  the marks to write; the caller has left out what is private
      * @param author who marked, as readers show it; may be empty
      * @param at     the time that the annotations bear
@@ -51,7 +52,8 @@ public final class MarkedPdf {
      * @param target the file to write; an earlier one is replaced
      * @throws Problem where the document cannot be written; the target is as before
      */
-    public static void write(Path source, List<Mark> marks, String author, Instant at, boolean plain, Path target)
+    public static void write(Path source, Path pictures, List<Mark> marks, String author, Instant at, boolean plain,
+            Path target)
             throws Problem {
         if (marks.stream().anyMatch(Mark::isPrivate)) {
             throw new IllegalArgumentException("A private mark is on its way out");
@@ -62,7 +64,7 @@ public final class MarkedPdf {
             if (marks.isEmpty() && !plain) {
                 Files.copy(source, beside, StandardCopyOption.REPLACE_EXISTING);
             } else {
-                writeMarked(source, marks, new Annotations(author, at), plain, beside);
+                writeMarked(source, marks, new Annotations(author, at, pictures), plain, beside);
             }
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException | RuntimeException e) {

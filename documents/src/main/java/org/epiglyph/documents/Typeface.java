@@ -9,6 +9,8 @@ import java.awt.geom.AffineTransform;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.List;
 
 /** The typefaces that ship with the program, under the SIL Open Font License 1.1; the fixed-pitch one under its own free licence. */
 public enum Typeface {
@@ -44,6 +46,30 @@ public enum Typeface {
                 .mapToDouble(l -> new TextLayout(l, helpfulFont(l, size), EXACT).getAdvance())
                 .max()
                 .orElse(0);
+    }
+
+    /**
+     * The words broken into lines no wider than a column. A line feed always breaks; a word that is wider than the
+     * column stands alone.
+     */
+    public List<String> lines(String words, double size, double column) {
+        List<String> lines = new ArrayList<>();
+        for (String paragraph : words.split("\n", -1)) {
+            StringBuilder line = new StringBuilder();
+            for (String word : paragraph.split(" ")) {
+                String longer = line.isEmpty() ? word : line + " " + word;
+                if (!line.isEmpty() && width(longer, size) > column) {
+                    lines.add(line.toString());
+                    line.setLength(0);
+                    line.append(word);
+                } else {
+                    line.setLength(0);
+                    line.append(longer);
+                }
+            }
+            lines.add(line.toString());
+        }
+        return lines;
     }
 
     /** True where the typeface itself has the letter. */

@@ -11,6 +11,7 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
+import org.epiglyph.core.page.ReadingOrder;
 
 /** Gathers a page's words with their places, in reading order. */
 final class WordReader extends PDFTextStripper {
@@ -30,7 +31,18 @@ final class WordReader extends PDFTextStripper {
         reader.setStartPage(index + 1);
         reader.setEndPage(index + 1);
         reader.getText(document);
-        return new PageText(reader.words);
+        return new PageText(inReadingOrder(reader.words, geometry));
+    }
+
+    /** Lines are read on the page as it is shown, so that words on a turned page count as upright. */
+    private static List<PageWord> inReadingOrder(List<PageWord> words, PageGeometry geometry) {
+        List<PageWord> shown = words.stream()
+                .map(w -> new PageWord(w.text(), geometry.toShown(w.box()), w.line()))
+                .toList();
+        return ReadingOrder.of(shown)
+                .stream()
+                .map(w -> new PageWord(w.text(), geometry.fromShown(w.box()), w.line()))
+                .toList();
     }
 
     @Override

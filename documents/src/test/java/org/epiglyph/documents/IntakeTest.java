@@ -84,9 +84,9 @@ class IntakeTest {
         Pages.Ready ready = (Pages.Ready) Intake.examine(file, folder.resolve("rendition.pdf"));
         assertThat(ready.note()).startsWith(Pages.ACTIVE);
         Path copy = folder.resolve("copy.pdf");
-        MarkedPdf.write(file, List.of(), "Marker", Instant.EPOCH, false, copy);
+        MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(), "Marker", Instant.EPOCH, false, copy);
         assertThat(Files.mismatch(file, copy)).isEqualTo(-1);
-        MarkedPdf.write(file, List.of(), "Marker", Instant.EPOCH, true, copy);
+        MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(), "Marker", Instant.EPOCH, true, copy);
         try (PDDocument document = Loader.loadPDF(copy.toFile())) {
             assertThat(ActiveContent.isIn(document)).isFalse();
             assertThat(document.getNumberOfPages()).isEqualTo(1);

@@ -15,8 +15,6 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
-import javax.imageio.ImageIO;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -27,7 +25,7 @@ import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import org.epiglyph.core.ink.InkFit;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Head;
-import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Note;
@@ -69,7 +67,7 @@ class MarkedPdfTest {
                 new Stroke(head("broad", Ink.OCHRE, rotation, Remark.NONE),
                         InkFit.smooth(List.of(new PagePoint(150, 50), new PagePoint(220, 50)), 0.25), 14,
                         Stroke.Nib.BROAD),
-                new Highlight(head("high", Ink.MOSS, rotation, Remark.of("Naïve – “yes” Ω")),
+                new TextMarkup(head("high", Ink.MOSS, rotation, Remark.of("Naïve – “yes” Ω")),
                         List.of(new PageBox(40, 120, 80, 14)), "range"),
                 new Note(head("note", Ink.PLUM, rotation, Remark.of("Show the working.")), new PagePoint(200, 130)),
                 new Stamp(head("tick", Ink.MADDER, rotation, Remark.NONE), Sign.TICK, new PagePoint(300, 60), 30),
@@ -98,7 +96,7 @@ class MarkedPdfTest {
 
     private Path marked(Path original, List<Mark> marks) throws Exception {
         Path target = folder.resolve("marked.pdf");
-        MarkedPdf.write(original, marks, "Marker", AT, false, target);
+        MarkedPdf.write(original, original.resolveSibling("pictures"), marks, "Marker", AT, false, target);
         return target;
     }
 
@@ -148,7 +146,8 @@ class MarkedPdfTest {
     @Test
     void qpdfFindsNoFault() throws Exception {
         Path marked = marked(original(90, new PDRectangle(0, 0, 400, 300)), oneOfEach(90));
-        assertThat(run("qpdf", "--check", marked.toString())).contains("No syntax or stream encoding errors found");
+        assertThat(Drawers.run("qpdf", "--check", marked.toString()))
+                .contains("No syntax or stream encoding errors found");
     }
 
     @ParameterizedTest
@@ -160,15 +159,15 @@ class MarkedPdfTest {
         Path marked = marked(original, marks);
         PageGeometry page = new PageGeometry(30, 20, 400, 300, rotation, 1);
         for (String drawer : List.of("poppler", "mupdf")) {
-            BufferedImage before = draw(drawer, original, "before");
-            BufferedImage after = draw(drawer, marked, "after");
+            BufferedImage before = Drawers.draw(drawer, original, folder.resolve(drawer + "before.png"));
+            BufferedImage after = Drawers.draw(drawer, marked, folder.resolve(drawer + "after.png"));
             assertThat(after.getWidth()).isEqualTo((int) page.shownWidth() * 2);
             for (Mark mark : marks) {
-                assertThat(changed(before, after, page.toShown(mark.bounds().grownBy(room(mark)))))
+                assertThat(Drawers.changed(before, after, page.toShown(mark.bounds().grownBy(room(mark)))))
                         .as("%s draws %s at %s degrees", drawer, mark.id(), rotation)
                         .isGreaterThan(20);
             }
-            assertThat(changedOutside(before, after,
+            assertThat(Drawers.changedOutside(before, after,
                     marks.stream().map(m -> page.toShown(m.bounds().grownBy(room(m) + 1))).toList()))
                     .as("%s draws nothing outside at %s degrees", drawer, rotation)
                     .isZero();
@@ -178,47 +177,6 @@ class MarkedPdfTest {
     /** Notes do not turn with the page (ISO 32000-2, 12.5.6.4), and readers may set them around their corner in their own way. */
     private static double room(Mark mark) {
         return mark instanceof Note ? 24 : 1;
-    }
-
-    private BufferedImage draw(String drawer, Path pdf, String name) throws Exception {
-        Path png = folder.resolve(drawer + name + ".png");
-        if (drawer.equals("poppler")) {
-            run("pdftoppm", "-r", "144", "-png", "-singlefile", "-cropbox", pdf.toString(),
-                    folder.resolve(drawer + name).toString());
-        } else {
-            run("mutool", "draw", "-q", "-r", "144", "-o", png.toString(), pdf.toString(), "1");
-        }
-        return ImageIO.read(png.toFile());
-    }
-
-    /** True where a pixel looks different; a page with blending may be rounded a little otherwise than one without. */
-    private static boolean differs(int one, int other) {
-        int red = Math.abs((one >> 16 & 255) - (other >> 16 & 255));
-        int green = Math.abs((one >> 8 & 255) - (other >> 8 & 255));
-        int blue = Math.abs((one & 255) - (other & 255));
-        return Math.max(red, Math.max(green, blue)) > 24;
-    }
-
-    private static int changed(BufferedImage before, BufferedImage after, PageBox shown) {
-        int count = 0;
-        for (int y = (int) (shown.top() * 2); y < Math.min(after.getHeight(), shown.bottom() * 2); y++) {
-            for (int x = (int) (shown.left() * 2); x < Math.min(after.getWidth(), shown.right() * 2); x++) {
-                count += differs(before.getRGB(x, y), after.getRGB(x, y)) ? 1 : 0;
-            }
-        }
-        return count;
-    }
-
-    private static int changedOutside(BufferedImage before, BufferedImage after, List<PageBox> shown) {
-        int count = 0;
-        for (int y = 0; y < after.getHeight(); y++) {
-            for (int x = 0; x < after.getWidth(); x++) {
-                PagePoint p = new PagePoint(x / 2.0, y / 2.0);
-                boolean inside = shown.stream().anyMatch(b -> b.contains(p));
-                count += !inside && differs(before.getRGB(x, y), after.getRGB(x, y)) ? 1 : 0;
-            }
-        }
-        return count;
     }
 
     @ParameterizedTest
@@ -247,7 +205,7 @@ class MarkedPdfTest {
     void anEarlierAnnotationOfTheStudentStays() throws Exception {
         Path once = marked(original(0, new PDRectangle(0, 0, 400, 300)), oneOfEach(0).subList(0, 1));
         Path twice = folder.resolve("twice.pdf");
-        MarkedPdf.write(once, oneOfEach(0).subList(4, 5), "Marker", AT, false, twice);
+        MarkedPdf.write(once, once.resolveSibling("pictures"), oneOfEach(0).subList(4, 5), "Marker", AT, false, twice);
         try (PdfReader reader = new PdfReader(Files.readAllBytes(twice))) {
             assertThat(reader.getPageN(1).getAsArray(PdfName.ANNOTS).size()).isEqualTo(2);
         }
@@ -263,13 +221,7 @@ class MarkedPdfTest {
         assertThat(MarkedPdf.endsProperly(original)).isTrue();
         assertThat(MarkedPdf.endsProperly(cut)).isFalse();
         Path marked = marked(cut, oneOfEach(0));
-        assertThat(run("qpdf", "--check", marked.toString())).contains("No syntax or stream encoding errors found");
-    }
-
-    private static String run(String... command) throws Exception {
-        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
-        String out = new String(process.getInputStream().readAllBytes());
-        assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
-        return out;
+        assertThat(Drawers.run("qpdf", "--check", marked.toString()))
+                .contains("No syntax or stream encoding errors found");
     }
 }

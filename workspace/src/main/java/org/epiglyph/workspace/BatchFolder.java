@@ -62,6 +62,11 @@ public record BatchFolder(Path root) {
         return root.resolve("outgoing");
     }
 
+    /** Pictures of the marker's own, in stamps and remarks, each named by its digest. */
+    public Path pictures() {
+        return root.resolve("pictures");
+    }
+
     /** The grade sheet as it was received, where the batch came with one. @param ending csv or xlsx */
     public Path gradeSheet(String ending) {
         return root.resolve("grade-sheet." + ending);

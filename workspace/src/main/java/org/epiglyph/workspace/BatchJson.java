@@ -3,32 +3,48 @@ package org.epiglyph.workspace;
 import com.fasterxml.jackson.annotation.JsonAutoDetect;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonFormat;
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.JsonValue;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.annotation.JsonDeserialize;
+import com.fasterxml.jackson.databind.annotation.JsonSerialize;
 import com.fasterxml.jackson.databind.jsontype.NamedType;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.ink.Cubic;
-import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.TextMarkup;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Correction;
+import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Shape;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
 
 /** How the core's records are written as JSON. The names given here are the file format: they may be added to, never changed. */
@@ -67,12 +83,23 @@ final class BatchJson {
         for (Class<?> shape : List.of(PagePoint.class, PageBox.class, Cubic.class)) {
             mapper.addMixIn(shape, AsArray.class);
         }
-        for (Class<?> family : List.of(Mark.class, Edit.class, Pages.class)) {
+        for (Class<?> family : List.of(Mark.class, Edit.class, Pages.class, Manner.class)) {
             mapper.addMixIn(family, OfAKind.class);
         }
-        mapper.registerSubtypes(kind(Stroke.class, "stroke"), kind(Highlight.class, "highlight"),
+        mapper.registerSubtypes(kind(Stroke.class, "stroke"), kind(TextMarkup.class, "highlight"),
                 kind(Note.class, "note"), kind(TypedText.class, "text"),
-                kind(Stamp.class, "stamp"));
+                kind(Stamp.class, "stamp"), kind(Shape.class, "shape"), kind(Correction.class, "correction"));
+        mapper.addMixIn(Head.class, LaterInHeads.class);
+        mapper.addMixIn(Phrase.class, LaterInPhrases.class);
+        mapper.addMixIn(Stroke.class, LaterInStrokes.class);
+        mapper.addMixIn(TextMarkup.class, LaterInMarkups.class);
+        mapper.addMixIn(TypedText.class, LaterInTexts.class);
+        mapper.addMixIn(Scorecard.class, LaterInScorecards.class);
+        mapper.addMixIn(Stamp.class, StampNames.class);
+        mapper.addMixIn(Face.class, OfAFace.class);
+        mapper.registerSubtypes(kind(Manner.Points.class, "points"), kind(Manner.Levels.class, "levels"),
+                kind(Manner.Checklist.class, "checklist"), kind(Manner.Counted.class, "counted"),
+                kind(Manner.WordsOnly.class, "words"));
         mapper.registerSubtypes(kind(Pages.Ready.class, "ready"), kind(Pages.None.class, "none"),
                 kind(Pages.Locked.class, "locked"), kind(Pages.Awaited.class, "awaited"));
         mapper.registerSubtypes(kind(Edit.PlaceMark.class, "place-mark"), kind(Edit.ChangeMark.class, "change-mark"),
@@ -85,7 +112,12 @@ final class BatchJson {
                 kind(Edit.ReceiveHandIn.class, "receive"), kind(Edit.MakePages.class, "pages"),
                 kind(Edit.LetCount.class, "let-count"), kind(Edit.AttachFile.class, "attach"),
                 kind(Edit.DetachFile.class, "detach"), kind(Edit.Enrol.class, "enrol"),
-                kind(Edit.ChangeTask.class, "task"),
+                kind(Edit.ChangeTask.class, "task"), kind(Edit.OrderMark.class, "order-mark"),
+                kind(Edit.TurnPage.class, "turn-page"), kind(Edit.BringBack.class, "bring-back"),
+                kind(Edit.ChangeAids.class, "aids"), kind(Edit.SetStanding.class, "standing"),
+                kind(Edit.Judge.class, "judge"), kind(Edit.WriteOnCriterion.class, "on-criterion"),
+                kind(Edit.Moderate.class, "moderate"), kind(Edit.ChangeScheme.class, "scheme"),
+                kind(Edit.Reword.class, "reword"), kind(Edit.ArrangePhrases.class, "arrange-phrases"),
                 kind(Edit.RemovePhrase.class, "remove-phrase"), kind(Edit.Together.class, "together"));
         return mapper;
     }
@@ -96,6 +128,97 @@ final class BatchJson {
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
     private interface OfAKind {}
+
+    /** What came later is written only where it says something, so that the same mark has the same text for ever. */
+    private abstract static class LaterInHeads {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private String criterion;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private String meaning;
+    }
+
+    private abstract static class LaterInPhrases {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private String title;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private List<String> tags;
+        @JsonInclude(value = JsonInclude.Include.CUSTOM, valueFilter = ForStudents.class)
+        private Audience audience;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private Optional<Phrase.With> mark;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private String collection;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private String source;
+    }
+
+    private abstract static class LaterInStrokes {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private List<Double> swell;
+    }
+
+    private abstract static class LaterInMarkups {
+        @JsonInclude(value = JsonInclude.Include.CUSTOM, valueFilter = UsualStyle.class)
+        private TextMarkup.Style style;
+    }
+
+    private abstract static class LaterInScorecards {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private Map<String, Standing> standings;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private Map<String, String> levels;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private Map<String, List<String>> parts;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private Map<String, String> words;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private Optional<Moderation> moderation;
+    }
+
+    private abstract static class LaterInTexts {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private List<String> lines;
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT)
+        private boolean ground;
+    }
+
+    /** The first version knew signs alone, and wrote their bare names. */
+    private abstract static class StampNames {
+        @JsonProperty("sign")
+        private Face face;
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT)
+        private double tilt;
+    }
+
+    /** Equal to the style that every markup of the first version had. */
+    private static final class UsualStyle {
+        @Override
+        public boolean equals(Object other) {
+            return other == TextMarkup.Style.HIGHLIGHT;
+        }
+
+        @Override
+        public int hashCode() {
+            return 1;
+        }
+    }
+
+    /** Equal to the audience that every phrase of the first version had. */
+    private static final class ForStudents {
+        @Override
+        public boolean equals(Object other) {
+            return other == Audience.STUDENT;
+        }
+
+        @Override
+        public int hashCode() {
+            return 1;
+        }
+    }
+
+    @JsonSerialize(using = FaceJson.Writer.class)
+    @JsonDeserialize(using = FaceJson.Reader.class)
+    private interface OfAFace {}
 
     @JsonFormat(shape = JsonFormat.Shape.ARRAY)
     private interface AsArray {}

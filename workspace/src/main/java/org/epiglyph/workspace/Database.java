@@ -27,7 +27,7 @@ import org.epiglyph.core.batch.Submission;
  */
 final class Database implements AutoCloseable {
     /** Counted up whenever an older program could no longer read the file. */
-    private static final int VERSION = 2;
+    private static final int VERSION = 3;
     private final Connection connection;
     private final PreparedStatement append;
 

@@ -115,6 +115,18 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
+    /** The batch as it was collected, before any edit. */
+    public Batch collected() {
+        return history.collected();
+    }
+
+    /** The lines of its history so far, in order. */
+    public List<Entry> lines() {
+        synchronized (history) {
+            return history.lines();
+        }
+    }
+
     public void observe(WorkspaceObserver observer) {
         observers.add(observer);
     }

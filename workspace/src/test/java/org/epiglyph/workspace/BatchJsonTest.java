@@ -6,14 +6,40 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import java.math.BigDecimal;
 import java.time.Instant;
+import org.epiglyph.core.phrases.Collection;
+import org.epiglyph.core.scoring.Section;
+import org.epiglyph.core.scoring.Scaling;
+import org.epiglyph.core.scoring.Rules;
+import org.epiglyph.core.scoring.Rounding;
+import org.epiglyph.core.scoring.Role;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.LatePenalty;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.GradeScale;
+import org.epiglyph.core.scoring.Criterion;
+import java.util.Map;
+import java.util.ArrayList;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.Shape;
+import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.marks.Correction;
+import org.epiglyph.core.ink.InkPath;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Head;
-import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
@@ -63,7 +89,7 @@ class BatchJsonTest {
                 line(new Edit.PlaceMark(ADA, new Note(HEAD, new PagePoint(1.5, 2)), 3),
                         "{\"kind\":\"place-mark\",\"student\":\"K-1\",\"mark\":{\"kind\":\"note\"," + HEAD_LINE
                                 + ",\"at\":[1.5,2.0]},\"position\":3}"),
-                line(new Edit.ChangeMark(ADA, new Highlight(HEAD, List.of(new PageBox(1, 2, 3, 4)), "range")),
+                line(new Edit.ChangeMark(ADA, new TextMarkup(HEAD, List.of(new PageBox(1, 2, 3, 4)), "range")),
                         "{\"kind\":\"change-mark\",\"student\":\"K-1\",\"mark\":{\"kind\":\"highlight\"," + HEAD_LINE
                                 + ",\"boxes\":[[1.0,2.0,3.0,4.0]],\"text\":\"range\"}}"),
                 line(new Edit.ChangeMark(ADA, new Stamp(HEAD, Sign.CARRIED_FORWARD, new PagePoint(1, 2), 20)),
@@ -72,6 +98,95 @@ class BatchJsonTest {
                 line(new Edit.ChangeMark(ADA, new TypedText(HEAD, new PagePoint(1, 2), "See", 12, 30)),
                         "{\"kind\":\"change-mark\",\"student\":\"K-1\",\"mark\":{\"kind\":\"text\"," + HEAD_LINE
                                 + ",\"at\":[1.0,2.0],\"text\":\"See\",\"size\":12.0,\"width\":30.0}}"));
+    }
+
+    static Stream<Edit> laterEdits() {
+        InkPath path = InkPath.through(new PagePoint(0, 0), new PagePoint(9, 9));
+        Head linked = HEAD.withCriterion("c1").withMeaning("units");
+        return Stream.of(
+                new Edit.PlaceMark(ADA, new Stroke(linked, path, 2, Stroke.Nib.FINE, List.of(0.5, 1.25))),
+                new Edit.PlaceMark(ADA, new TextMarkup(HEAD, List.of(new PageBox(1, 2, 3, 4)), "x",
+                        TextMarkup.Style.WAVY_UNDERLINE)),
+                new Edit.PlaceMark(ADA,
+                        new Shape(HEAD, Shape.Form.BRACKET, new PagePoint(1, 2), new PagePoint(1, 9), 1)),
+                new Edit.PlaceMark(ADA, new Correction(HEAD, List.of(new PageBox(1, 2, 3, 4)), "low",
+                        Optional.of(new PagePoint(4, 5)), 12)),
+                new Edit.PlaceMark(ADA, new Correction(HEAD, List.of(new PageBox(1, 2, 3, 4)), "low",
+                        Optional.empty(), 12)),
+                new Edit.PlaceMark(ADA,
+                        new TypedText(HEAD, new PagePoint(1, 2), "a b", 12, 9, List.of("a", "b"), true)),
+                new Edit.PlaceMark(ADA, new Stamp(HEAD, new Face.Words("see me", 3.5), new PagePoint(1, 2), 20, 15)),
+                new Edit.PlaceMark(ADA,
+                        new Stamp(HEAD, new Face.Score(new BigDecimal("-0.5"), 1), new PagePoint(1, 2), 20)),
+                new Edit.PlaceMark(ADA,
+                        new Stamp(HEAD, new Face.Picture("a".repeat(64) + ".png", 2), new PagePoint(1, 2), 20)),
+                new Edit.SetStanding(ADA, "c1", Optional.of(Standing.EXCUSED)),
+                new Edit.SetStanding(ADA, "c1", Optional.empty()),
+                new Edit.Judge(ADA, "c1",
+                        new Judgement(Optional.of(BigDecimal.ONE), Optional.empty(), "l1", List.of())),
+                new Edit.Judge(ADA, "c1",
+                        new Judgement(Optional.of(BigDecimal.ONE), Optional.empty(), "", List.of("p1", "p2"))),
+                new Edit.WriteOnCriterion(ADA, "c1", "Show the working."),
+                new Edit.Moderate(ADA, Optional.of(new Moderation(new BigDecimal("-1.5"), "second reading"))),
+                new Edit.Moderate(ADA, Optional.empty()), new Edit.ChangeScheme(everyKind(),
+                        List.of(new Edit.Rescore(ADA, "c1", Judgement.of(BigDecimal.ONE), Judgement.NONE))),
+                new Edit.ArrangePhrases(
+                        List.of(new Edit.PhraseChange(Optional.empty(), Optional.of(phrase())),
+                                new Edit.PhraseChange(Optional.of(phrase()), Optional.empty())),
+                        List.of(new Collection("k", "Tides", true, true)), List.of("p1")),
+                new Edit.KeepPhrase(phrase()),
+                new Edit.Reword(List.of(new Edit.Rewording(ADA, "m1", Remark.of("a"), Remark.of("b"))),
+                        List.of(new Edit.Respoken(ADA, "c1", "a", "b")), List.of(),
+                        Map.of(ADA, Instant.parse("2026-03-20T20:00:00Z"))),
+                new Edit.OrderMark(ADA, "m1", 4), new Edit.TurnPage(ADA, new PageRef("d1", 2), 270),
+                new Edit.BringBack(ADA, List.of(new Note(HEAD, new PagePoint(1, 2))),
+                        Scorecard.EMPTY.with("c1", Optional.of(BigDecimal.ONE)), "whole", "private"),
+                new Edit.ChangeAids(new Aids(List.of(new Document("b1", "model.pdf", "0".repeat(64), 9,
+                        new Pages.Ready(2, "", ""), "laid here")), "fr")));
+    }
+
+    private static Phrase phrase() {
+        return new Phrase("p1", "un", "Units, {name}!", "c1", Optional.of(BigDecimal.ONE), "Units", List.of("tides"),
+                Audience.PRIVATE, Optional.of(new Phrase.With(Optional.of(Sign.CROSS), Ink.PLUM)), "k", "Units!");
+    }
+
+    private static MarkScheme everyKind() {
+        Criterion base = new Criterion("c0", "Method", "what earns it", BigDecimal.TEN, BigDecimal.ONE);
+        List<Manner> manners = List.of(new Manner.Points(),
+                new Manner.Levels(List.of(new Manner.Level("l1", "Sound", "", BigDecimal.ONE, BigDecimal.TEN))),
+                new Manner.Checklist(List.of(new Manner.Part("p1", "units", BigDecimal.ONE))),
+                new Manner.Counted(Manner.Counted.What.SIGN, "TICK", BigDecimal.ONE, Manner.Counted.From.MAXIMUM,
+                        Optional.of(4)),
+                new Manner.WordsOnly());
+        List<Criterion> criteria = new ArrayList<>(List.of(base));
+        for (Manner manner : manners) {
+            criteria.add(new Criterion("c" + criteria.size(), "Criterion", "", BigDecimal.TEN, BigDecimal.ONE, manner,
+                    new BigDecimal("1.5"), Role.BONUS, "s1", "x", Optional.of(BigDecimal.TEN)));
+        }
+        Rules rules = new Rules(Optional.of(new Scaling(BigDecimal.TWO, BigDecimal.ONE)),
+                Optional.of(new LatePenalty(Duration.ofDays(1), BigDecimal.TEN,
+                        List.of(new LatePenalty.Tier(Duration.ofHours(2), BigDecimal.ONE)), LatePenalty.Basis.EARNED,
+                        Optional.of(BigDecimal.TEN), Optional.of(BigDecimal.ONE), Optional.of(Duration.ofDays(9)))),
+                new Rounding(BigDecimal.ONE, Rounding.Rule.HALF_EVEN), Optional.of(GradeScale.READY.getFirst()), false,
+                true, Optional.of(BigDecimal.TEN));
+        return new MarkScheme(criteria,
+                List.of(new Section("s1", "Plan", BigDecimal.TWO, Optional.of(2), Optional.of(BigDecimal.TEN))), rules);
+    }
+
+    /** As the first version wrote it. */
+    @Test
+    void anOldSchemeIsReadWithTheUsualRules() throws JsonProcessingException {
+        MarkScheme old = BatchJson.read(
+                "{\"criteria\":[{\"id\":\"c1\",\"name\":\"Method\",\"text\":\"\",\"maximum\":8,\"step\":0.5}]}",
+                MarkScheme.class);
+        assertThat(old).isEqualTo(new MarkScheme(List.of(
+                new Criterion("c1", "Method", "", BigDecimal.valueOf(8), new BigDecimal("0.5")))));
+    }
+
+    @ParameterizedTest
+    @MethodSource("laterEdits")
+    void whatCameLaterComesBackAsItWas(Edit edit) throws JsonProcessingException {
+        assertThat(BatchJson.read(BatchJson.write(edit), Edit.class)).isEqualTo(edit);
     }
 
     private static Arguments line(Edit edit, String json) {

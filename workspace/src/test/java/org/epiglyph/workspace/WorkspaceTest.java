@@ -21,7 +21,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.marks.Highlight;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
@@ -45,7 +45,7 @@ class WorkspaceTest {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             for (Edit edit : List.of(new Edit.PlaceMark(Examples.ADA, Examples.stroke("m1")),
                     new Edit.PlaceMark(Examples.ADA,
-                            new Highlight(Examples.stroke("m2").head(), List.of(new PageBox(1, 2, 3, 4)), "words")),
+                            new TextMarkup(Examples.stroke("m2").head(), List.of(new PageBox(1, 2, 3, 4)), "words")),
                     new Edit.PlaceMark(Examples.ADA, new Note(Examples.stroke("m3").head(), new PagePoint(3, 4))),
                     new Edit.PlaceMark(Examples.ADA,
                             new Stamp(Examples.stroke("m4").head(), Sign.CARRIED_FORWARD, new PagePoint(3, 4), 20)),

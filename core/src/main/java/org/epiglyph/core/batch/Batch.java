@@ -1,14 +1,18 @@
 package org.epiglyph.core.batch;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.epiglyph.core.marks.Mark;
@@ -17,9 +21,15 @@ import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Circumstances;
+import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Moderation;
 import org.epiglyph.core.scoring.Result;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.scoring.Scoring;
+import org.epiglyph.core.task.Lateness;
 import org.epiglyph.core.task.Task;
 
 /** Everything handed in for one task, with roster, scheme, marks and scores. Immutable: each edit gives a new batch. */
@@ -28,8 +38,14 @@ public final class Batch {
     private final MarkScheme scheme;
     private final Phrasebook phrasebook;
     private final Map<StudentKey, Submission> submissions;
+    private final Aids aids;
+    /** Results as far as they were asked for; shared with the batches before and after, as long as task and scheme are the same. */
+    private final Map<StudentKey, Computed> results;
 
-    private Batch(Task task, MarkScheme scheme, Phrasebook phrasebook, Map<StudentKey, Submission> submissions) {
+    private Batch(Task task, MarkScheme scheme, Phrasebook phrasebook, Map<StudentKey, Submission> submissions,
+            Aids aids, Map<StudentKey, Computed> results) {
+        this.results = results;
+        this.aids = aids;
         this.task = task;
         this.scheme = scheme;
         this.phrasebook = phrasebook;
@@ -48,7 +64,7 @@ public final class Batch {
                 throw new IllegalArgumentException("Two submissions for the key " + submission.student().key());
             }
         }
-        return new Batch(task, scheme, phrasebook, byKey);
+        return new Batch(task, scheme, phrasebook, byKey, Aids.NONE, new ConcurrentHashMap<>());
     }
 
     public Task task() {
@@ -61,6 +77,24 @@ public final class Batch {
 
     public Phrasebook phrasebook() {
         return phrasebook;
+    }
+
+    /** What lies beside the pages for the whole batch. */
+    public Aids aids() {
+        return aids;
+    }
+
+    /** How often each phrase stands on the pages of the batch, by its id. */
+    public Map<String, Integer> phraseUses() {
+        Map<String, Integer> uses = new HashMap<>();
+        for (Submission submission : submissions.values()) {
+            for (Mark mark : submission.marks()) {
+                if (!mark.remark().phrase().isEmpty()) {
+                    uses.merge(mark.remark().phrase(), 1, Integer::sum);
+                }
+            }
+        }
+        return uses;
     }
 
     /** All submissions in roster order. */
@@ -79,8 +113,24 @@ public final class Batch {
 
     /** The student's result and how it came about. */
     public Result result(StudentKey student) {
-        return Scoring.result(scheme, submission(student).scores(), task.maximum());
+        Submission submission = submission(student);
+        return results.compute(student, (_, there) -> there != null && there.submission == submission
+                ? there
+                : new Computed(submission,
+                        Scoring.result(scheme, submission.scores(), circumstances(submission)))).result;
     }
+
+    /** What beside the scores decides a student's result. */
+    public Circumstances circumstances(Submission submission) {
+        Optional<Duration> late = submission.current()
+                .flatMap(HandIn::at)
+                .flatMap(at -> task.lateness(submission.student().key(), at))
+                .filter(Lateness::isLate)
+                .map(Lateness::sinceDue);
+        return new Circumstances(task.maximum(), late);
+    }
+
+    private record Computed(Submission submission, Result result) {}
 
     /**
      * The batch after the edit.
@@ -99,6 +149,21 @@ public final class Batch {
                 refuseOutOfRange(score);
                 yield changed(score.student(), s -> s.withScores(s.scores().with(score.criterion(), score.score())));
             }
+            case Edit.SetStanding(StudentKey student, String criterion, Optional<Standing> standing) ->
+                changed(student,
+                        s -> s.withScores(s.scores().withStanding(scheme.criterion(criterion).id(), standing)));
+            case Edit.Judge(StudentKey student, String criterion, Judgement judgement) -> {
+                judgement.refusal(scheme.criterion(criterion)).ifPresent(Batch::refuse);
+                yield changed(student, s -> s.withScores(s.scores().with(criterion, judgement)));
+            }
+            case Edit.WriteOnCriterion(StudentKey student, String criterion, String words) ->
+                changed(student, s -> s.withScores(s.scores().withWords(scheme.criterion(criterion).id(), words)));
+            case Edit.Moderate(StudentKey student, Optional<Moderation> moderation) ->
+                changed(student, s -> s.withScores(s.scores().withModeration(moderation)));
+            case Edit.ChangeScheme change -> withScheme(change);
+            case Edit.Reword reword -> reworded(reword);
+            case Edit.ArrangePhrases arrange ->
+                new Batch(task, scheme, arranged(phrasebook, arrange), submissions, aids, results);
             case Edit.WriteOnTheWhole(StudentKey student, String words) ->
                 changed(student, s -> s.withOnTheWhole(words));
             case Edit.WritePrivately(StudentKey student, String words) ->
@@ -143,11 +208,22 @@ public final class Batch {
                 }
                 Map<StudentKey, Submission> more = new LinkedHashMap<>(submissions);
                 more.put(student.key(), Submission.untouched(student, List.of()));
-                yield new Batch(task, scheme, phrasebook, more);
+                yield new Batch(task, scheme, phrasebook, more, aids, results);
             }
-            case Edit.ChangeTask(Task other) -> new Batch(other, scheme, phrasebook, submissions);
-            case Edit.KeepPhrase(Phrase phrase) -> new Batch(task, scheme, phrasebook.with(phrase), submissions);
-            case Edit.RemovePhrase(String phrase) -> new Batch(task, scheme, phrasebook.without(phrase), submissions);
+            case Edit.ChangeTask(Task other) ->
+                new Batch(other, scheme, phrasebook, submissions, aids, new ConcurrentHashMap<>());
+            case Edit.OrderMark(StudentKey student, String mark, int position) ->
+                changed(student, s -> s.withMarks(ordered(s, mark, position)));
+            case Edit.TurnPage(StudentKey student, PageRef page, int degrees) ->
+                whetherSealedOrNot(student, s -> s.withTurn(page, degrees));
+            case Edit.BringBack(StudentKey student, List<Mark> marks, Scorecard scores, String whole, String note) ->
+                changed(student,
+                        s -> s.withMarks(marks).withScores(scores).withOnTheWhole(whole).withPrivately(note));
+            case Edit.ChangeAids(Aids other) -> new Batch(task, scheme, phrasebook, submissions, other, results);
+            case Edit.KeepPhrase(Phrase phrase) ->
+                new Batch(task, scheme, phrasebook.with(phrase), submissions, aids, results);
+            case Edit.RemovePhrase(String phrase) ->
+                new Batch(task, scheme, phrasebook.without(phrase), submissions, aids, results);
             case Edit.Together(List<Edit> edits) -> {
                 Batch batch = this;
                 for (Edit part : edits) {
@@ -160,62 +236,7 @@ public final class Batch {
 
     /** The edit that takes the given one back, when this is the batch before it. */
     public Edit inverse(Edit edit) {
-        return switch (edit) {
-            case Edit.PlaceMark(StudentKey student, Mark mark, int _) -> new Edit.RemoveMark(student, mark.id());
-            case Edit.ChangeMark(StudentKey student, Mark mark) ->
-                new Edit.ChangeMark(student, mark(student, mark.id()));
-            case Edit.RemoveMark(StudentKey student, String id) ->
-                new Edit.PlaceMark(student, mark(student, id), submission(student).marks().indexOf(mark(student, id)));
-            case Edit.SetScore(StudentKey student, String criterion, Optional<java.math.BigDecimal> _) ->
-                new Edit.SetScore(student, criterion, submission(student).scores().score(criterion));
-            case Edit.WriteOnTheWhole(StudentKey student, String _) ->
-                new Edit.WriteOnTheWhole(student, submission(student).onTheWhole());
-            case Edit.WritePrivately(StudentKey student, String _) ->
-                new Edit.WritePrivately(student, submission(student).privately());
-            case Edit.Seal(StudentKey student) -> new Edit.OpenAgain(student);
-            case Edit.OpenAgain(StudentKey student) -> resealed(student);
-            case Edit.SeePage see -> see;
-            case Edit.RecordReceipt(StudentKey student, Optional<Receipt> _) ->
-                new Edit.RecordReceipt(student, submission(student).receipt());
-            case Edit.ReceiveHandIn _,Edit.MakePages _,Edit.Enrol _ -> edit; // facts are not taken back
-            case Edit.LetCount(StudentKey student, Optional<Integer> _) ->
-                new Edit.LetCount(student, submission(student).counting());
-            case Edit.AttachFile(StudentKey student, Attached attached) ->
-                new Edit.DetachFile(student, attached.document().id());
-            case Edit.DetachFile(StudentKey student, String document) -> new Edit.AttachFile(student,
-                    submission(student).attached()
-                            .stream()
-                            .filter(a -> a.document().id().equals(document))
-                            .findFirst()
-                            .orElseThrow(() -> new EditRefused("That document is no longer attached.")));
-            case Edit.ChangeTask _ -> new Edit.ChangeTask(task);
-            case Edit.KeepPhrase(Phrase phrase) ->
-                phrasebook.find(phrase.id()).<Edit>map(Edit.KeepPhrase::new).orElse(new Edit.RemovePhrase(phrase.id()));
-            case Edit.RemovePhrase(String id) -> new Edit.KeepPhrase(
-                    phrasebook.find(id).orElseThrow(() -> new EditRefused("That phrase is no longer there.")));
-            case Edit.Together(List<Edit> edits) -> {
-                List<Edit> back = new ArrayList<>();
-                Batch batch = this;
-                for (Edit part : edits) {
-                    back.addFirst(batch.inverse(part));
-                    batch = batch.apply(part);
-                }
-                yield new Edit.Together(back);
-            }
-        };
-    }
-
-    /** Where the record had the work as it is, taking that back brings both again: what was handed back has not changed. */
-    private Edit resealed(StudentKey student) {
-        Submission submission = submission(student);
-        Edit seal = new Edit.Seal(student);
-        return submission.receipt().isEmpty()
-                ? seal
-                : new Edit.Together(List.of(seal, new Edit.RecordReceipt(student, submission.receipt())));
-    }
-
-    private Mark mark(StudentKey student, String id) {
-        return submission(student).findMark(id).orElseThrow(() -> new EditRefused("That mark is no longer there."));
+        return new Inverse(this).of(edit);
     }
 
     private Batch changed(StudentKey student, UnaryOperator<Submission> change) {
@@ -228,25 +249,100 @@ public final class Batch {
     private Batch whetherSealedOrNot(StudentKey student, UnaryOperator<Submission> change) {
         Map<StudentKey, Submission> changed = new LinkedHashMap<>(submissions);
         changed.put(student, change.apply(submission(student)));
-        return new Batch(task, scheme, phrasebook, changed);
+        return new Batch(task, scheme, phrasebook, changed, aids, results);
     }
 
     private void refuseOutOfRange(Edit.SetScore edit) {
-        edit.score().flatMap(points -> scheme.criterion(edit.criterion()).refusal(points)).ifPresent(why -> {
-            throw new EditRefused(why);
-        });
+        edit.score().flatMap(points -> scheme.criterion(edit.criterion()).refusal(points)).ifPresent(Batch::refuse);
+    }
+
+    private static void refuse(String why) {
+        throw new EditRefused(why);
+    }
+
+    /** Reaches sealed work too, which whoever plans it must say. */
+    private Batch withScheme(Edit.ChangeScheme change) {
+        Map<StudentKey, Submission> changed = rescored(change.rescores());
+        Batch after = new Batch(task, change.scheme(), phrasebook, changed, aids, new ConcurrentHashMap<>());
+        changed.replaceAll((student, s) -> s.withHandedBack(recordHas(change.recordHas(), s)
+                || s.handedBack() && result(student).derivation().equals(after.result(student).derivation())));
+        return after;
+    }
+
+    private static boolean recordHas(Map<StudentKey, Instant> then, Submission submission) {
+        return submission.sealed() && submission.receipt()
+                .filter(r -> r.at().equals(then.get(submission.student().key())))
+                .isPresent();
+    }
+
+    private Map<StudentKey, Submission> rescored(List<Edit.Rescore> rescores) {
+        Map<StudentKey, Submission> changed = new LinkedHashMap<>(submissions);
+        for (Edit.Rescore rescore : rescores) {
+            Submission before = changed.get(rescore.student());
+            if (before != null && before.scores().judgement(rescore.criterion()).equals(rescore.from())) {
+                changed.put(rescore.student(),
+                        before.withScores(before.scores().with(rescore.criterion(), rescore.to())));
+            }
+        }
+        return changed;
+    }
+
+    private static Phrasebook arranged(Phrasebook before, Edit.ArrangePhrases arrange) {
+        Phrasebook book = before;
+        for (Edit.PhraseChange change : arrange.changes()) {
+            String id = change.from().or(change::to).map(Phrase::id).orElse("");
+            if (book.find(id).equals(change.from())) {
+                book = change.to().map(book::with).orElse(book.without(id));
+            }
+        }
+        return book.withCollections(arrange.collections()).ordered(arrange.order());
+    }
+
+    private Batch reworded(Edit.Reword reword) {
+        Map<StudentKey, Submission> changed = rescored(reword.rescores());
+        for (Edit.Rescore rescore : reword.rescores()) {
+            changed.computeIfPresent(rescore.student(),
+                    (_, s) -> s.withHandedBack(recordHas(reword.recordHas(), s)));
+        }
+        for (Edit.Rewording rewording : reword.rewordings()) {
+            Submission before = changed.get(rewording.student());
+            Optional<Mark> mark = before == null
+                    ? Optional.empty()
+                    : before.findMark(rewording.mark()).filter(m -> m.remark().equals(rewording.from()));
+            mark.ifPresent(m -> changed.put(rewording.student(),
+                    before.withMarks(exchanged(before, m.withRemark(rewording.to())))
+                            .withHandedBack(recordHas(reword.recordHas(), before))));
+        }
+        for (Edit.Respoken respoken : reword.respoken()) {
+            changed.computeIfPresent(respoken.student(),
+                    (_, s) -> spoken(s, respoken.criterion()).equals(respoken.from())
+                            ? respoken(s, respoken).withHandedBack(recordHas(reword.recordHas(), s))
+                            : s);
+        }
+        return new Batch(task, scheme, phrasebook, changed, aids, results);
+    }
+
+    /** The remark on a criterion; on the whole for an empty id. */
+    static String spoken(Submission submission, String criterion) {
+        return criterion.isEmpty() ? submission.onTheWhole() : submission.scores().words(criterion);
+    }
+
+    private static Submission respoken(Submission submission, Edit.Respoken to) {
+        return to.criterion().isEmpty()
+                ? submission.withOnTheWhole(to.to())
+                : submission.withScores(submission.scores().withWords(to.criterion(), to.to()));
     }
 
     private void refuseUnfinished(Submission submission) {
         if (!submission.scores().isComplete(scheme)) {
-            String left = String.join(", ",
-                    scheme.criteria()
-                            .stream()
-                            .filter(c -> submission.scores().score(c.id()).isEmpty())
-                            .map(c -> c.name())
-                            .toList());
+            String left = String.join(", ", submission.scores().left(scheme).stream().map(c -> c.name()).toList());
             throw new EditRefused("Not scored yet: " + left + ". Give a score, 0 included, then seal.");
         }
+    }
+
+    /** A mark of the submission; refused where it is gone. */
+    static Mark found(Submission s, String id) {
+        return s.findMark(id).orElseThrow(() -> new EditRefused("That mark is no longer there."));
     }
 
     private static List<Mark> placed(Submission s, Mark mark, int position) {
@@ -258,13 +354,20 @@ public final class Batch {
         return marks;
     }
 
-    private List<Mark> exchanged(Submission s, Mark mark) {
-        mark(s.student().key(), mark.id());
+    private static List<Mark> exchanged(Submission s, Mark mark) {
+        found(s, mark.id());
         return s.marks().stream().map(m -> m.id().equals(mark.id()) ? mark : m).toList();
     }
 
-    private List<Mark> without(Submission s, String id) {
-        mark(s.student().key(), id);
+    private static List<Mark> ordered(Submission s, String id, int position) {
+        Mark moved = found(s, id);
+        List<Mark> marks = new ArrayList<>(without(s, id));
+        marks.add(Math.clamp(position, 0, marks.size()), moved);
+        return marks;
+    }
+
+    private static List<Mark> without(Submission s, String id) {
+        found(s, id);
         return s.marks().stream().filter(m -> !m.id().equals(id)).toList();
     }
 

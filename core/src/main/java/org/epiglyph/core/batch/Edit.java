@@ -1,13 +1,22 @@
 package org.epiglyph.core.batch;
 
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
 
 /** Everything a marker can do to a batch. Immutable; {@link Batch#apply} carries it out, {@link Batch#inverse} undoes it. */
@@ -15,7 +24,9 @@ public sealed interface Edit {
     /** An edit of one student's submission. */
     sealed interface OfSubmission extends Edit permits PlaceMark, ChangeMark, RemoveMark, SetScore, WriteOnTheWhole,
             WritePrivately, Seal, OpenAgain, SeePage,
-            RecordReceipt, ReceiveHandIn, MakePages, LetCount, AttachFile, DetachFile {
+            RecordReceipt, ReceiveHandIn, MakePages, LetCount, AttachFile, DetachFile,
+            OrderMark, TurnPage, BringBack, SetStanding, Judge,
+            WriteOnCriterion, Moderate {
         StudentKey student();
     }
 
@@ -33,6 +44,108 @@ public sealed interface Edit {
 
     /** @param score empty takes the score away: not scored is not 0 */
     record SetScore(StudentKey student, String criterion, Optional<BigDecimal> score) implements OfSubmission {}
+
+    /** @param standing what stands in the place of a score; empty takes it away, which is not scored */
+    record SetStanding(StudentKey student, String criterion, Optional<Standing> standing) implements OfSubmission {}
+
+    /** Settles a criterion: by points, a level, parts or a standing. */
+    record Judge(StudentKey student, String criterion, Judgement judgement) implements OfSubmission {}
+
+    /** The remark on a criterion, for the student; empty takes it away. */
+    record WriteOnCriterion(StudentKey student, String criterion, String words) implements OfSubmission {}
+
+    /** Changes a result apart from the scores; empty takes the change away. */
+    record Moderate(StudentKey student, Optional<Moderation> moderation) implements OfSubmission {}
+
+    /**
+     * Another mark scheme, with what becomes of the scores there are.
+     *
+     * @param rescores  a judgement that is no longer as it was planned from stays as it is
+     * @param recordHas students of whom the record has the work as it is afterwards, with the receipt's time; only undo names any
+     */
+    record ChangeScheme(MarkScheme scheme, List<Rescore> rescores, Map<StudentKey, Instant> recordHas) implements Edit {
+        public ChangeScheme {
+            rescores = List.copyOf(rescores);
+            recordHas = Map.copyOf(recordHas);
+        }
+
+        public ChangeScheme(MarkScheme scheme, List<Rescore> rescores) {
+            this(scheme, rescores, Map.of());
+        }
+    }
+
+    /** What becomes of one judgement. */
+    record Rescore(StudentKey student, String criterion, Judgement from, Judgement to) {
+        Rescore back() {
+            return new Rescore(student, criterion, to, from);
+        }
+    }
+
+    /**
+     * Tidies the phrasebook.
+     *
+     * @param changes     phrases that come, go or change; one that is no longer as it was planned from stays as it is
+     * @param collections the collections afterwards
+     * @param order       ids of phrases in their order; those that are not named follow
+     */
+    record ArrangePhrases(List<PhraseChange> changes, List<Collection> collections, List<String> order)
+            implements
+                Edit {
+        public ArrangePhrases {
+            changes = List.copyOf(changes);
+            collections = List.copyOf(collections);
+            order = List.copyOf(order);
+        }
+    }
+
+    /** What becomes of one phrase; empty before for a new one, empty after for one that goes. */
+    record PhraseChange(Optional<Phrase> from, Optional<Phrase> to) {
+        PhraseChange back() {
+            return new PhraseChange(to, from);
+        }
+    }
+
+    /**
+     * Other words for remarks in many places, and scores that follow from a count of them.
+     *
+     * @param respoken   remarks on criteria and on the whole, by the same rule
+     * @param rescores   a judgement that is no longer as it was planned from stays as it is
+     * @param rewordings a remark that is no longer as it was planned from stays as it is
+     * @param recordHas  students of whom the record has the work as it is afterwards, with the receipt's time; only undo names any
+     */
+    record Reword(List<Rewording> rewordings, List<Respoken> respoken, List<Rescore> rescores,
+            Map<StudentKey, Instant> recordHas)
+            implements
+                Edit {
+        public Reword {
+            rewordings = List.copyOf(rewordings);
+            respoken = List.copyOf(respoken);
+            rescores = List.copyOf(rescores);
+            recordHas = Map.copyOf(recordHas);
+        }
+
+        public Reword(List<Rewording> rewordings, List<Respoken> respoken, List<Rescore> rescores) {
+            this(rewordings, respoken, rescores, Map.of());
+        }
+    }
+
+    /**
+     * Other words for a remark on a criterion or on the whole.
+     *
+     * @param criterion id of the criterion; empty for the whole
+     */
+    record Respoken(StudentKey student, String criterion, String from, String to) {
+        Respoken back() {
+            return new Respoken(student, criterion, to, from);
+        }
+    }
+
+    /** Another remark for one mark. */
+    record Rewording(StudentKey student, String mark, Remark from, Remark to) {
+        Rewording back() {
+            return new Rewording(student, mark, to, from);
+        }
+    }
 
     /** The remark on the whole, for the student. */
     record WriteOnTheWhole(StudentKey student, String words) implements OfSubmission {}
@@ -67,6 +180,30 @@ public sealed interface Edit {
     /** @param document id of the attached document */
     record DetachFile(StudentKey student, String document) implements OfSubmission {}
 
+    /** @param position how many marks shall lie below it; more than there are for on top */
+    record OrderMark(StudentKey student, String mark, int position) implements OfSubmission {}
+
+    /** @param degrees clockwise from the page as it came: 0, 90, 180 or 270 */
+    record TurnPage(StudentKey student, PageRef page, int degrees) implements OfSubmission {
+        public TurnPage {
+            if (degrees % 90 != 0 || degrees < 0 || degrees > 270) {
+                throw new IllegalArgumentException("A page turns by 0, 90, 180 or 270 degrees, not " + degrees);
+            }
+        }
+    }
+
+    /** Brings marks, scores and words back as they were at an earlier time. */
+    record BringBack(StudentKey student, List<Mark> marks, Scorecard scores, String onTheWhole, String privately)
+            implements
+                OfSubmission {
+        public BringBack {
+            marks = List.copyOf(marks);
+        }
+    }
+
+    /** Lays other documents beside the pages, or lets remarks be in another language. */
+    record ChangeAids(Aids aids) implements Edit {}
+
     /** Adds a student to the class. A fact, not undone. */
     record Enrol(Student student) implements Edit {}
 
@@ -78,7 +215,7 @@ public sealed interface Edit {
 
     record RemovePhrase(String phrase) implements Edit {}
 
-    /** Several edits as one. */
+    /** Several edits as one. Those of several students belong to the batch. */
     record Together(List<Edit> edits) implements Edit {
         public Together {
             edits = List.copyOf(edits);
@@ -92,8 +229,12 @@ public sealed interface Edit {
     default Optional<StudentKey> scope() {
         return switch (this) {
             case OfSubmission of -> Optional.of(of.student());
-            case Together(List<Edit> edits) -> edits.stream().flatMap(e -> e.scope().stream()).findFirst();
-            case KeepPhrase _,RemovePhrase _,Enrol _,ChangeTask _ -> Optional.empty();
+            case Together(List<Edit> edits) -> {
+                List<StudentKey> students = edits.stream().flatMap(e -> e.scope().stream()).distinct().toList();
+                yield students.size() == 1 ? Optional.of(students.getFirst()) : Optional.empty();
+            }
+            case KeepPhrase _,RemovePhrase _,Enrol _,ChangeTask _,ChangeAids _,ChangeScheme _,Reword _,ArrangePhrases _ ->
+                Optional.empty();
         };
     }
 
@@ -109,6 +250,14 @@ public sealed interface Edit {
     default boolean continues(Edit before) {
         return switch (this) {
             case WriteOnTheWhole w -> before instanceof WriteOnTheWhole b && b.student().equals(w.student());
+            case ChangeMark c -> before instanceof ChangeMark b && b.student().equals(c.student())
+                    && b.mark().id().equals(c.mark().id());
+            case SetScore c -> before instanceof SetScore b && b.student().equals(c.student())
+                    && b.criterion().equals(c.criterion());
+            case Judge c -> before instanceof Judge b && b.student().equals(c.student())
+                    && b.criterion().equals(c.criterion());
+            case WriteOnCriterion w -> before instanceof WriteOnCriterion b && b.student().equals(w.student())
+                    && b.criterion().equals(w.criterion());
             case WritePrivately w -> before instanceof WritePrivately b && b.student().equals(w.student());
             default -> false;
         };

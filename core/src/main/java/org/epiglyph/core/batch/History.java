@@ -3,8 +3,10 @@ package org.epiglyph.core.batch;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.epiglyph.core.roster.StudentKey;
@@ -18,12 +20,25 @@ public final class History {
     private static final Duration ONE_SPELL_OF_TYPING = Duration.ofSeconds(20);
     private final Map<Optional<StudentKey>, Deque<Step>> done = new HashMap<>();
     private final Map<Optional<StudentKey>, Deque<Step>> undone = new HashMap<>();
+    private final Batch collected;
+    private final List<Entry> lines = new ArrayList<>();
     private Batch batch;
     private long last;
 
     /** @param collected the batch before any edit */
     public History(Batch collected) {
+        this.collected = collected;
         this.batch = collected;
+    }
+
+    /** The batch before any edit. */
+    public Batch collected() {
+        return collected;
+    }
+
+    /** All lines so far, in order. */
+    public List<Entry> lines() {
+        return List.copyOf(lines);
     }
 
     public Batch batch() {
@@ -74,6 +89,7 @@ public final class History {
         Edit back = before.inverse(edit);
         batch = before.apply(edit);
         last = entry.number();
+        lines.add(entry);
         if (edit.isUndoable()) {
             remember(entry, back);
         }

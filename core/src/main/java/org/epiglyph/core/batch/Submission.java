@@ -1,6 +1,8 @@
 package org.epiglyph.core.batch;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -24,23 +26,25 @@ import org.epiglyph.core.scoring.Scorecard;
  * @param handedBack true where the record has the work as it is now
  * @param seen       pages that have been looked at
  * @param counting   number of the hand-in that the marker lets count; empty for the newest
+ * @param turns      degrees by which the marker turned pages clockwise, 90, 180 or 270; pages as they came are not in it
  * @param attached   documents that the marker changed outside and attached, in the order of attaching
  */
 public record Submission(Student student, List<HandIn> handIns, List<Mark> marks, Scorecard scores, String onTheWhole,
         String privately,
         boolean sealed, Optional<Receipt> receipt, boolean handedBack, Set<PageRef> seen, Optional<Integer> counting,
-        List<Attached> attached) {
+        List<Attached> attached, Map<PageRef, Integer> turns) {
     public Submission {
         handIns = List.copyOf(handIns);
         marks = List.copyOf(marks);
         seen = Set.copyOf(seen);
         attached = List.copyOf(attached);
+        turns = Map.copyOf(turns);
     }
 
     /** A submission as it came, untouched. */
     public static Submission untouched(Student student, List<HandIn> handIns) {
         return new Submission(student, handIns, List.of(), Scorecard.EMPTY, "", "", false, Optional.empty(), false,
-                Set.of(), Optional.empty(), List.of());
+                Set.of(), Optional.empty(), List.of(), Map.of());
     }
 
     /** The hand-in that counts: the one that the marker chose, else the newest. */
@@ -82,15 +86,20 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
         return marks.stream().filter(m -> m.id().equals(id)).findFirst();
     }
 
+    /** Degrees by which the marker turned a page clockwise: 0, 90, 180 or 270. */
+    public int turn(PageRef page) {
+        return turns.getOrDefault(page, 0);
+    }
+
     /** Where the submission stands in the marker's work. */
     public Stage stage(MarkScheme scheme) {
         if (sealed) {
             return handedBack ? Stage.HANDED_BACK : Stage.SEALED;
         }
-        if (scores.isComplete(scheme)) {
+        if (scores.isComplete(scheme) && !scores.isEmpty()) {
             return Stage.SCORED;
         }
-        boolean begun = !marks.isEmpty() || !scores.points().isEmpty() || !onTheWhole.isEmpty() || !privately.isEmpty();
+        boolean begun = !marks.isEmpty() || !scores.isEmpty() || !onTheWhole.isEmpty() || !privately.isEmpty();
         if (begun) {
             return Stage.BEGUN;
         }
@@ -104,48 +113,64 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
 
     Submission withMarks(List<Mark> other) {
         return new Submission(student, handIns, other, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
-                counting, attached);
+                counting, attached, turns);
     }
 
     Submission withScores(Scorecard other) {
         return new Submission(student, handIns, marks, other, onTheWhole, privately, sealed, receipt, handedBack, seen,
-                counting, attached);
+                counting, attached, turns);
     }
 
     Submission withOnTheWhole(String other) {
         return new Submission(student, handIns, marks, scores, other, privately, sealed, receipt, handedBack, seen,
-                counting, attached);
+                counting, attached, turns);
     }
 
     Submission withPrivately(String other) {
         return new Submission(student, handIns, marks, scores, onTheWhole, other, sealed, receipt, handedBack, seen,
-                counting, attached);
+                counting, attached, turns);
     }
 
     /** Sealed or open again; either way the record no longer has the work as it is now. */
     Submission withSealed(boolean other) {
         return new Submission(student, handIns, marks, scores, onTheWhole, privately, other, receipt, false, seen,
-                counting, attached);
+                counting, attached, turns);
+    }
+
+    Submission withHandedBack(boolean other) {
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, other, seen,
+                counting, attached, turns);
     }
 
     Submission withReceipt(Optional<Receipt> other) {
         return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, other, other.isPresent(),
-                seen, counting, attached);
+                seen, counting, attached, turns);
     }
 
     Submission withSeen(Set<PageRef> other) {
         return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack,
-                other, counting, attached);
+                other, counting, attached, turns);
     }
 
     Submission withCounting(Optional<Integer> other) {
         return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
-                other, attached);
+                other, attached, turns);
     }
 
     Submission withAttached(List<Attached> other) {
         return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
-                counting, other);
+                counting, other, turns);
+    }
+
+    Submission withTurn(PageRef page, int degrees) {
+        Map<PageRef, Integer> other = new HashMap<>(turns);
+        if (degrees == 0) {
+            other.remove(page);
+        } else {
+            other.put(page, degrees);
+        }
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+                counting, attached, other);
     }
 
     /** With one more hand-in, in the order of their numbers. A sealed submission keeps the one that it was sealed with. */
@@ -159,6 +184,6 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
 
     Submission withHandIns(List<HandIn> other) {
         return new Submission(student, other, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
-                counting, attached);
+                counting, attached, turns);
     }
 }

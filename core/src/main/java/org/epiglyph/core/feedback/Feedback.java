@@ -1,7 +1,10 @@
 package org.epiglyph.core.feedback;
 
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -14,18 +17,42 @@ import org.epiglyph.core.marks.Mark;
 public final class Feedback {
     private Feedback() {}
 
-    /** The remark on the whole, the scores by criterion, and a line that says on which pages to look. */
+    /** The remark on the whole, the scores by criterion, the remarks on criteria, and a line that says on which pages to look. */
     public static String text(Batch batch, Submission submission) {
         List<String> parts = new ArrayList<>();
         if (!submission.onTheWhole().isBlank()) {
             parts.add(submission.onTheWhole().strip());
         }
         parts.add(String.join("\n", batch.result(submission.student().key()).derivation()));
+        String onCriteria = batch.scheme()
+                .criteria()
+                .stream()
+                .filter(c -> !submission.scores().words(c.id()).isEmpty())
+                .map(c -> c.name() + ": " + submission.scores().words(c.id()))
+                .collect(Collectors.joining("\n"));
+        if (!onCriteria.isEmpty()) {
+            parts.add(onCriteria);
+        }
         String where = whereToLook(submission);
         if (!where.isEmpty()) {
             parts.add(where);
         }
+        String inks = legend(submission);
+        if (!inks.isEmpty()) {
+            parts.add(inks);
+        }
         return String.join("\n\n", parts);
+    }
+
+    /** For example "Inks: madder for units, plum for reasoning."; empty where no mark for the student has a meaning. */
+    public static String legend(Submission submission) {
+        Set<String> meanings = new LinkedHashSet<>();
+        for (Mark mark : submission.marksForStudent()) {
+            if (!mark.head().meaning().isEmpty()) {
+                meanings.add(mark.ink().name().toLowerCase(Locale.ROOT) + " for " + mark.head().meaning());
+            }
+        }
+        return meanings.isEmpty() ? "" : "Inks: " + String.join(", ", meanings) + ".";
     }
 
     /** For example "Remarks on pages 1, 2 and 4."; names the documents where there are several; empty without marks. */

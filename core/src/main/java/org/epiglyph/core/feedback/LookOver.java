@@ -55,7 +55,7 @@ public final class LookOver {
                 findings.add(new Finding(student, Kind.NOT_SCORED, String.join(", ", batch.scheme()
                         .criteria()
                         .stream()
-                        .filter(c -> submission.scores().score(c.id()).isEmpty())
+                        .filter(c -> !submission.scores().isSettled(c.id()))
                         .map(Criterion::name)
                         .toList())));
             } else if (!submission.sealed()) {

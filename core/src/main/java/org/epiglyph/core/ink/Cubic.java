@@ -32,4 +32,31 @@ public record Cubic(PagePoint first, PagePoint second, PagePoint end) {
     public Cubic movedBy(double dx, double dy) {
         return new Cubic(first.movedBy(dx, dy), second.movedBy(dx, dy), end.movedBy(dx, dy));
     }
+
+    /**
+     * The part of this curve between two parameters, exactly: its ends and slopes are those of the whole.
+     *
+     * @param start where the whole curve starts
+     * @param from  0 to 1
+     * @param to    above from, up to 1
+     */
+    public Cubic between(PagePoint start, double from, double to) {
+        PagePoint a = at(start, from);
+        PagePoint d = at(start, to);
+        double share = (to - from) / 3;
+        PagePoint leaving = slope(start, from);
+        PagePoint arriving = slope(start, to);
+        return new Cubic(a.movedBy(leaving.x() * share, leaving.y() * share),
+                d.movedBy(-arriving.x() * share, -arriving.y() * share), d);
+    }
+
+    private PagePoint slope(PagePoint start, double t) {
+        double u = 1 - t;
+        double a = 3 * u * u;
+        double b = 6 * u * t;
+        double c = 3 * t * t;
+        return new PagePoint(
+                a * (first.x() - start.x()) + b * (second.x() - first.x()) + c * (end.x() - second.x()),
+                a * (first.y() - start.y()) + b * (second.y() - first.y()) + c * (end.y() - second.y()));
+    }
 }

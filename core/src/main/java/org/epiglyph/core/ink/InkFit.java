@@ -13,6 +13,7 @@ public final class InkFit {
     private final List<PagePoint> points;
     private final double tolerance;
     private final List<Cubic> fitted = new ArrayList<>();
+    private final List<Integer> joints = new ArrayList<>();
 
     private InkFit(List<PagePoint> points, double tolerance) {
         this.points = points;
@@ -26,25 +27,41 @@ public final class InkFit {
      * @param tolerance how far the path may pass from a point, in points, above 0
      */
     public static InkPath smooth(List<PagePoint> points, double tolerance) {
+        return fit(points, tolerance).path();
+    }
+
+    /**
+     * A fitted path and which of the given points its joints are.
+     *
+     * @param path   the smooth path
+     * @param joints zero-based numbers of the points at its start and at the end of each curve
+     */
+    public record Fitted(InkPath path, List<Integer> joints) {}
+
+    /** As {@link #smooth}, and says which points the joints are. */
+    public static Fitted fit(List<PagePoint> points, double tolerance) {
         if (points.isEmpty() || !(tolerance > 0)) {
             throw new IllegalArgumentException(
                     "A path needs a point and a tolerance above 0, not " + points.size() + ", " + tolerance);
         }
-        List<PagePoint> distinct = withoutRepeats(points);
+        List<Integer> distinct = withoutRepeats(points);
+        PagePoint start = points.getFirst();
         if (distinct.size() == 1) {
-            return new InkPath(distinct.getFirst(), List.of());
+            return new Fitted(new InkPath(start, List.of()), distinct);
         }
-        InkFit fit = new InkFit(distinct, tolerance);
+        InkFit fit = new InkFit(distinct.stream().map(points::get).toList(), tolerance);
         int last = distinct.size() - 1;
+        fit.joints.add(0);
         fit.fit(0, last, fit.tangent(0, 1), fit.tangent(last, last - 1));
-        return new InkPath(distinct.getFirst(), fit.fitted);
+        return new Fitted(new InkPath(start, fit.fitted), fit.joints.stream().map(distinct::get).toList());
     }
 
-    private static List<PagePoint> withoutRepeats(List<PagePoint> points) {
-        List<PagePoint> kept = new ArrayList<>();
-        for (PagePoint p : points) {
-            if (kept.isEmpty() || kept.getLast().distanceTo(p) > 1e-6) {
-                kept.add(p);
+    /** Numbers of the points that are not where the one before was. */
+    private static List<Integer> withoutRepeats(List<PagePoint> points) {
+        List<Integer> kept = new ArrayList<>();
+        for (int i = 0; i < points.size(); i++) {
+            if (kept.isEmpty() || points.get(kept.getLast()).distanceTo(points.get(i)) > 1e-6) {
+                kept.add(i);
             }
         }
         return kept;
@@ -56,6 +73,7 @@ public final class InkFit {
         if (last - first == 1) {
             double reach = from.distanceTo(to) / 3;
             fitted.add(new Cubic(startTangent.from(from, reach), endTangent.from(to, reach), to));
+            joints.add(last);
             return;
         }
         double[] u = chordLengths(first, last);
@@ -68,6 +86,7 @@ public final class InkFit {
         }
         if (worst.error <= tolerance) {
             fitted.add(curve);
+            joints.add(last);
             return;
         }
         Vector middle = centreTangent(worst.index);

@@ -13,7 +13,8 @@ import org.epiglyph.core.page.PagePoint;
  * @param curves what follows, each from the end of the one before
  */
 public record InkPath(PagePoint start, List<Cubic> curves) {
-    private static final int STEPS = 8;
+    /** Straight pieces that stand for one curve where a path is measured or outlined. */
+    static final int STEPS = 8;
 
     public InkPath {
         curves = List.copyOf(curves);
@@ -80,8 +81,8 @@ public record InkPath(PagePoint start, List<Cubic> curves) {
                 .toList());
     }
 
-    /** This path turned clockwise about a point by 0, 90, 180 or 270 degrees. */
-    public InkPath turnedAbout(PagePoint centre, int degrees) {
+    /** This path turned clockwise about a point by any angle in degrees. */
+    public InkPath turnedAbout(PagePoint centre, double degrees) {
         return new InkPath(start.turnedAbout(centre, degrees), curves.stream()
                 .map(c -> new Cubic(c.first().turnedAbout(centre, degrees), c.second().turnedAbout(centre, degrees),
                         c.end().turnedAbout(centre, degrees)))

@@ -51,6 +51,25 @@ public final class MarginLayout {
         return tops;
     }
 
+    /**
+     * The tops of the remarks while one of them is being written: that one stays where it is, those above give way
+     * upwards and those below downwards, and none moves that need not.
+     *
+     * @param pinned number of the remark that stays
+     * @param at     its top
+     */
+    public static double[] tops(List<Wish> wishes, double gap, double top, int pinned, double at) {
+        double[] tops = tops(wishes, gap, top);
+        tops[pinned] = at;
+        for (int i = pinned - 1; i >= 0; i--) {
+            tops[i] = Math.min(tops[i], tops[i + 1] - gap - wishes.get(i).height());
+        }
+        for (int i = pinned + 1; i < tops.length; i++) {
+            tops[i] = Math.max(tops[i], tops[i - 1] + wishes.get(i - 1).height() + gap);
+        }
+        return tops;
+    }
+
     private static double mean(double[] pool) {
         return pool[0] / pool[1];
     }

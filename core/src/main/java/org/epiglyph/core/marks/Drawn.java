@@ -21,6 +21,17 @@ public sealed interface Drawn {
     }
 
     /**
+     * Filled areas in full ink; where several overlap, all is filled (non-zero winding rule).
+     *
+     * @param outlines closed paths, all running the same way round
+     */
+    record Area(List<InkPath> outlines) implements Drawn {
+        public Area {
+            outlines = List.copyOf(outlines);
+        }
+    }
+
+    /**
      * Filled areas through which the page shows (multiplied).
      *
      * @param boxes each one area
@@ -31,13 +42,30 @@ public sealed interface Drawn {
         }
     }
 
+    /** A ground in the colour of paper that hides what lies below. */
+    record Ground(PageBox box) implements Drawn {
+        /** The colour of paper as 0xRRGGBB. */
+        public static final int PAPER = 0xfffdf8;
+    }
+
     /**
      * Words in the marker's typeface.
      *
      * @param text lines separated by a line feed
      * @param at   the left end of the first base line
      * @param size type size in points; lines follow each other at {@link TypedText#LEADING} times the size
-     * @param turn clockwise degrees by which the words are turned about that point: 0, 90, 180 or 270
+     * @param turn clockwise degrees by which the words are turned about that point
      */
-    record Words(String text, PagePoint at, double size, int turn) implements Drawn {}
+    record Words(String text, PagePoint at, double size, double turn) implements Drawn {}
+
+    /**
+     * A picture of the marker's own.
+     *
+     * @param name   the name under which the batch keeps it
+     * @param centre its centre
+     * @param width  points
+     * @param height points
+     * @param turn   clockwise degrees by which it is turned about its centre
+     */
+    record Picture(String name, PagePoint centre, double width, double height, double turn) implements Drawn {}
 }

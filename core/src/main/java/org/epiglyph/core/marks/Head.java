@@ -1,17 +1,20 @@
 package org.epiglyph.core.marks;
 
+import java.util.Objects;
 import org.epiglyph.core.page.PageRef;
 
 /**
  * What every mark has.
  *
- * @param id     unique within the batch, never blank
- * @param page   the page it stands on
- * @param ink    its ink
- * @param turn   clockwise degrees of its turn within page space, so that it stood upright when it was made: 0, 90, 180 or 270
- * @param remark its words, or {@link Remark#NONE}
+ * @param id        unique within the batch, never blank
+ * @param page      the page it stands on
+ * @param ink       its ink
+ * @param turn      clockwise degrees of its turn within page space, so that it stood upright when it was made: 0, 90, 180 or 270
+ * @param remark    its words and whom the mark is for, or {@link Remark#NONE}
+ * @param criterion id of the criterion that it is evidence for; empty for none
+ * @param meaning   what its tool stands for, in the marker's words; empty for nothing in particular
  */
-public record Head(String id, PageRef page, Ink ink, int turn, Remark remark) {
+public record Head(String id, PageRef page, Ink ink, int turn, Remark remark, String criterion, String meaning) {
     public Head {
         if (id.isBlank()) {
             throw new IllegalArgumentException("A mark needs an id");
@@ -19,9 +22,38 @@ public record Head(String id, PageRef page, Ink ink, int turn, Remark remark) {
         if (turn % 90 != 0 || turn < 0 || turn > 270) {
             throw new IllegalArgumentException("A mark is turned by 0, 90, 180 or 270 degrees, not " + turn);
         }
+        criterion = Objects.requireNonNullElse(criterion, ""); // marks of the first version have none
+        meaning = Objects.requireNonNullElse(meaning, "");
     }
 
-    Head with(Remark other) {
-        return new Head(id, page, ink, turn, other);
+    /** A head without a criterion and a meaning. */
+    public Head(String id, PageRef page, Ink ink, int turn, Remark remark) {
+        this(id, page, ink, turn, remark, "", "");
+    }
+
+    public Head withRemark(Remark other) {
+        return new Head(id, page, ink, turn, other, criterion, meaning);
+    }
+
+    public Head withInk(Ink other) {
+        return new Head(id, page, other, turn, remark, criterion, meaning);
+    }
+
+    public Head withCriterion(String other) {
+        return new Head(id, page, ink, turn, remark, other, meaning);
+    }
+
+    public Head withMeaning(String other) {
+        return new Head(id, page, ink, turn, remark, criterion, other);
+    }
+
+    /** The same for another mark on another page. */
+    public Head copiedTo(String otherId, PageRef otherPage) {
+        return new Head(otherId, otherPage, ink, turn, remark, criterion, meaning);
+    }
+
+    /** The same, standing upright in page space. */
+    public Head unturned() {
+        return new Head(id, page, ink, 0, remark, criterion, meaning);
     }
 }

@@ -6,7 +6,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 
 /** Anything the marker puts on a page. Immutable; in page space. */
-public sealed interface Mark permits Stroke, Highlight, Note, TypedText, Stamp {
+public sealed interface Mark permits Stroke, TextMarkup, Correction, Note, Shape, TypedText, Stamp {
     /** How translucent ink is laid on, 0 clear to 1 full, before it multiplies with the page. */
     double WASH_STRENGTH = 0.35;
 
@@ -24,8 +24,27 @@ public sealed interface Mark permits Stroke, Highlight, Note, TypedText, Stamp {
     /** The same mark elsewhere on its page. */
     Mark movedBy(double dx, double dy);
 
+    /**
+     * The same mark larger or smaller. What belongs to words of the page keeps its size.
+     *
+     * @param fixed  the place that stays where it is
+     * @param factor above 0
+     */
+    Mark scaledAbout(PagePoint fixed, double factor);
+
+    /** Line width, type size or height in points; 0 where the mark has none to choose. */
+    double weight();
+
+    /** The same mark with another line width, type size or height; unchanged where it has none. */
+    Mark withWeight(double points);
+
+    /** The same mark with another head. */
+    Mark withHead(Head head);
+
     /** The same mark with other words. */
-    Mark withRemark(Remark remark);
+    default Mark withRemark(Remark remark) {
+        return withHead(head().withRemark(remark));
+    }
 
     default String id() {
         return head().id();

@@ -37,8 +37,24 @@ public record Note(Head head, PagePoint at) implements Mark {
         return new Note(head, at.movedBy(dx, dy));
     }
 
+    /** A dagger has one size. */
     @Override
-    public Note withRemark(Remark remark) {
-        return new Note(head.with(remark), at);
+    public Note scaledAbout(PagePoint fixed, double factor) {
+        return new Note(head, at.scaledAbout(fixed, factor));
+    }
+
+    @Override
+    public double weight() {
+        return 0;
+    }
+
+    @Override
+    public Note withWeight(double points) {
+        return this;
+    }
+
+    @Override
+    public Note withHead(Head other) {
+        return new Note(other, at);
     }
 }

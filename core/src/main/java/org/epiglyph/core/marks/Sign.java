@@ -7,9 +7,10 @@ import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * The examiners' signs (common practice, no source), drawn as by hand in a box one unit high.
+ * The examiners' signs (common practice, no source) and the proof-correction signs that a marker of writing needs
+ * (after ISO 5776, from memory), drawn as by hand in a box one unit high.
  */
-public enum Sign {
+public enum Sign implements Face {
     /** Right; counts as a mark earned. */
     TICK(0.95),
     /** Wrong. */
@@ -21,7 +22,42 @@ public enum Sign {
     /** Error carried forward: wrong before, rightly followed up here. */
     CARRIED_FORWARD(1.9),
     /** Benefit of the doubt given. */
-    BENEFIT_OF_DOUBT(2.0);
+    BENEFIT_OF_DOUBT(2.0),
+    /** Half right. */
+    HALF_TICK(0.95),
+    /** Said before. */
+    REPETITION(1.9),
+    /** Does not answer the question. */
+    IRRELEVANT(1.5),
+    /** Too vague to credit. */
+    TOO_VAGUE(2.0),
+    /** The page has been read. */
+    SEEN(2.6),
+    /** Proof sign: take out. */
+    TAKE_OUT(0.9),
+    /** Proof sign: close up, no space. */
+    CLOSE_UP(1.1),
+    /** Proof sign: put in a space. */
+    SPACE(0.8),
+    /** Proof sign: change places. */
+    CHANGE_PLACES(1.4),
+    /** Proof sign: begin a new paragraph. */
+    NEW_PARAGRAPH(0.8),
+    /** Proof sign: no new paragraph, run on. */
+    RUN_ON(1.3),
+    /** Proof sign: capital letters. */
+    CAPITALS(1.3),
+    /** Proof sign: small letters. */
+    SMALL_LETTERS(0.7),
+    /** Proof sign: italic. */
+    ITALIC(1.3),
+    /** Proof sign: let it stand. */
+    LET_STAND(1.3);
+
+    /** True for the signs of proof correction. */
+    public boolean isProofSign() {
+        return ordinal() >= TAKE_OUT.ordinal();
+    }
 
     private static final double ROUND = 0.5523;
     private final double aspect;
@@ -30,7 +66,7 @@ public enum Sign {
         this.aspect = aspect;
     }
 
-    /** Width over height. */
+    @Override
     public double aspect() {
         return aspect;
     }
@@ -50,6 +86,33 @@ public enum Sign {
             case OMISSION -> List.of(line(0.04, 0.96, 0.46, 0.06), line(0.46, 0.06, 0.86, 0.96));
             case CARRIED_FORWARD -> letters("ecf");
             case BENEFIT_OF_DOUBT -> letters("bod");
+            case HALF_TICK -> List.of(TICK.paths().getFirst(), line(0.36, 0.28, 0.74, 0.5));
+            case REPETITION -> letters("rep");
+            case IRRELEVANT -> letters("irr");
+            case TOO_VAGUE -> letters("vag");
+            case SEEN -> letters("seen");
+            case TAKE_OUT -> List.of(new InkPath(at(0.05, 0.96),
+                    List.of(new Cubic(at(0.3, 0.8), at(0.62, 0.42), at(0.62, 0.22)),
+                            new Cubic(at(0.62, 0.06), at(0.44, 0.02), at(0.38, 0.14)),
+                            new Cubic(at(0.3, 0.3), at(0.4, 0.66), at(0.85, 0.62)))));
+            case CLOSE_UP -> List.of(
+                    new InkPath(at(0.04, 0.36), List.of(new Cubic(at(0.3, 0.02), at(0.8, 0.02), at(1.06, 0.36)))),
+                    new InkPath(at(0.04, 0.64), List.of(new Cubic(at(0.3, 0.98), at(0.8, 0.98), at(1.06, 0.64)))));
+            case SPACE -> List.of(line(0.26, 0.04, 0.16, 0.96), line(0.62, 0.04, 0.52, 0.96),
+                    line(0.04, 0.34, 0.76, 0.34), line(0.04, 0.66, 0.76, 0.66));
+            case CHANGE_PLACES -> List.of(new InkPath(at(0.04, 0.6),
+                    List.of(new Cubic(at(0.04, 0.02), at(0.7, 0.02), at(0.7, 0.5)),
+                            new Cubic(at(0.7, 0.98), at(1.36, 0.98), at(1.36, 0.4)))));
+            case NEW_PARAGRAPH -> List.of(line(0.74, 0.04, 0.2, 0.04), line(0.2, 0.04, 0.2, 0.96),
+                    line(0.04, 0.96, 0.36, 0.96));
+            case RUN_ON -> List.of(new InkPath(at(1.24, 0.06),
+                    List.of(new Cubic(at(1.26, 0.7), at(0.05, 0.3), at(0.05, 0.94)))));
+            case CAPITALS -> List.of(line(0.04, 0.1, 1.24, 0.1), line(0.04, 0.5, 1.24, 0.5),
+                    line(0.04, 0.9, 1.24, 0.9));
+            case SMALL_LETTERS -> List.of(line(0.6, 0.04, 0.06, 0.96), line(0.08, 0.3, 0.62, 0.7));
+            case ITALIC -> List.of(line(0.04, 0.5, 1.24, 0.5));
+            case LET_STAND -> List.of(line(0.1, 0.5, 0.1, 0.5), line(0.46, 0.5, 0.46, 0.5), line(0.83, 0.5, 0.83, 0.5),
+                    line(1.2, 0.5, 1.2, 0.5));
         };
     }
 
@@ -59,9 +122,17 @@ public enum Sign {
         for (char letter : word.toCharArray()) {
             double left = x;
             letter(letter).forEach(path -> paths.add(path.movedBy(left, 0)));
-            x += letter == 'f' ? 0.5 : 0.66;
+            x += advance(letter);
         }
         return paths;
+    }
+
+    private static double advance(char letter) {
+        return switch (letter) {
+            case 'i' -> 0.26;
+            case 'f', 'r' -> 0.5;
+            default -> 0.66;
+        };
     }
 
     /** A letter's lines; its bowl spans 0.4 to 0.96 in height. */
@@ -77,6 +148,22 @@ public enum Sign {
                             Cubic.straight(at(0.22, 0.26), at(0.22, 0.96)))),
                     line(0.04, 0.42, 0.44, 0.42));
             case 'o' -> List.of(bowl(0.27));
+            case 'a' -> List.of(bowl(0.26), line(0.52, 0.42, 0.52, 0.96));
+            case 'g' -> List.of(bowl(0.26).scaledAndMoved(0.72, 0.08, -0.02),
+                    new InkPath(at(0.46, 0.3), List.of(Cubic.straight(at(0.46, 0.3), at(0.46, 0.78)),
+                            new Cubic(at(0.46, 1.02), at(0.1, 1.0), at(0.06, 0.86)))));
+            case 'i' -> List.of(line(0.06, 0.42, 0.06, 0.96), line(0.06, 0.2, 0.06, 0.2));
+            case 'n' -> List.of(line(0, 0.42, 0, 0.96), new InkPath(at(0, 0.62),
+                    List.of(new Cubic(at(0.06, 0.4), at(0.46, 0.3), at(0.46, 0.62)),
+                            Cubic.straight(at(0.46, 0.62), at(0.46, 0.96)))));
+            case 'p' -> List.of(line(0, 0.12, 0, 0.96), bowl(0.26).scaledAndMoved(0.9, 0, -0.12));
+            case 'r' -> List.of(line(0, 0.42, 0, 0.96),
+                    new InkPath(at(0, 0.62), List.of(new Cubic(at(0.06, 0.44), at(0.2, 0.38), at(0.36, 0.44)))));
+            case 's' -> List.of(new InkPath(at(0.44, 0.46),
+                    List.of(new Cubic(at(0.3, 0.36), at(0.04, 0.38), at(0.04, 0.54)),
+                            new Cubic(at(0.04, 0.72), at(0.48, 0.64), at(0.48, 0.82)),
+                            new Cubic(at(0.48, 1.0), at(0.16, 0.98), at(0.02, 0.9)))));
+            case 'v' -> List.of(InkPath.through(at(0, 0.42), at(0.26, 0.96), at(0.52, 0.42)));
             default -> throw new IllegalArgumentException("No sign uses the letter " + letter);
         };
     }

@@ -1,6 +1,9 @@
 package org.epiglyph.core.marks;
 
+import java.util.ArrayList;
 import java.util.List;
+import org.epiglyph.core.ink.InkCut;
+import org.epiglyph.core.ink.InkOutline;
 import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
@@ -12,8 +15,13 @@ import org.epiglyph.core.page.PagePoint;
  * @param path  the smooth path
  * @param width line width in points, above 0
  * @param nib   fine or broad
+ * @param swell how broad the line is at its start and at the end of each curve, as multiples of the width, above 0; empty
+ *              where it is as broad everywhere
  */
-public record Stroke(Head head, InkPath path, double width, Nib nib) implements Mark {
+public record Stroke(Head head, InkPath path, double width, Nib nib, List<Double> swell) implements Mark {
+    /** Circles made of curves reach this far beyond their radius at most. */
+    private static final double ROUND_ENDS = 1.001;
+
     /** What the hand holds. */
     public enum Nib {
         /** Full ink. */
@@ -26,30 +34,79 @@ public record Stroke(Head head, InkPath path, double width, Nib nib) implements 
         if (!(width > 0)) {
             throw new IllegalArgumentException("A stroke needs a width above 0, not " + width);
         }
+        swell = swell == null ? List.of() : List.copyOf(swell); // strokes of the first version have none
+        if (!swell.isEmpty() && swell.size() != path.curves().size() + 1 || swell.stream().anyMatch(s -> !(s > 0))) {
+            throw new IllegalArgumentException("A stroke of " + path.curves().size()
+                    + " curves needs one swell above 0 more than that, not " + swell);
+        }
+    }
+
+    /** A stroke as broad everywhere. */
+    public Stroke(Head head, InkPath path, double width, Nib nib) {
+        this(head, path, width, nib, List.of());
     }
 
     @Override
     public PageBox bounds() {
-        return path.bounds().grownBy(width / 2);
+        return path.bounds().grownBy(broadest() / 2);
+    }
+
+    private double broadest() {
+        return width * swell.stream().mapToDouble(s -> s).max().orElse(1) * ROUND_ENDS;
     }
 
     @Override
     public List<Drawn> drawing() {
-        return List.of(new Drawn.Lines(List.of(path), width, nib == Nib.BROAD));
+        return List.of(swell.isEmpty()
+                ? new Drawn.Lines(List.of(path), width, nib == Nib.BROAD)
+                : new Drawn.Area(InkOutline.of(path, width, swell)));
     }
 
     @Override
     public boolean touches(PagePoint place, double reach) {
-        return bounds().grownBy(reach).contains(place) && path.distanceTo(place) <= width / 2 + reach;
+        return bounds().grownBy(reach).contains(place) && path.distanceTo(place) <= broadest() / 2 + reach;
     }
 
     @Override
     public Stroke movedBy(double dx, double dy) {
-        return new Stroke(head, path.movedBy(dx, dy), width, nib);
+        return new Stroke(head, path.movedBy(dx, dy), width, nib, swell);
     }
 
     @Override
-    public Stroke withRemark(Remark remark) {
-        return new Stroke(head.with(remark), path, width, nib);
+    public Stroke scaledAbout(PagePoint fixed, double factor) {
+        InkPath scaled = path.scaledAndMoved(factor, fixed.x() * (1 - factor), fixed.y() * (1 - factor));
+        return new Stroke(head, scaled, width * factor, nib, swell);
+    }
+
+    @Override
+    public double weight() {
+        return width;
+    }
+
+    @Override
+    public Stroke withWeight(double points) {
+        return new Stroke(head, path, points, nib, swell);
+    }
+
+    @Override
+    public Stroke withHead(Head other) {
+        return new Stroke(other, path, width, nib, swell);
+    }
+
+    /**
+     * What is left of the stroke when an eraser has passed over it.
+     *
+     * @param at     the eraser's centre
+     * @param radius the eraser's radius in points; what is drawn within it goes
+     * @return the pieces that stay, with the heads of this stroke; this stroke alone where nothing is touched, none where
+     *         nothing is left
+     */
+    public List<Stroke> erasedAt(PagePoint at, double radius) {
+        List<Stroke> pieces = new ArrayList<>();
+        for (InkCut.Piece piece : InkCut.outside(path, at, radius + width / 2)) {
+            List<Double> kept = swell.isEmpty() ? List.of() : piece.swell(swell);
+            pieces.add(new Stroke(head, piece.path(), width, nib, kept));
+        }
+        return pieces;
     }
 }

@@ -1,39 +1,64 @@
 package org.epiglyph.core.marks;
 
+import java.util.ArrayList;
 import java.util.List;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * Words typed on to the page itself. Lines break only where the marker broke them.
+ * Words typed on to the page itself.
  *
- * @param head  id, page, ink, remark
- * @param at    the top left corner of the words as they stand upright
- * @param text  the words, never blank; lines separated by a line feed
- * @param size  type size in points, 4 to 96
- * @param width the width of the longest line in points, as measured in the marker's typeface
+ * @param head   id, page, ink, remark
+ * @param at     the top left corner of the words as they stand upright
+ * @param text   the words as they were typed, never blank; line feeds are the marker's own
+ * @param size   type size in points, 4 to 96
+ * @param width  the width that the words take in points: of the longest line, or of the column that they were broken to
+ * @param lines  the words broken into lines as they are drawn; empty where only the marker broke them
+ * @param ground true where a ground in the colour of paper hides what lies below
  */
-public record TypedText(Head head, PagePoint at, String text, double size, double width) implements Mark {
+public record TypedText(Head head, PagePoint at, String text, double size, double width, List<String> lines,
+        boolean ground) implements Mark {
     /** From one base line to the next, as a multiple of the type size. */
     public static final double LEADING = 1.3;
     private static final double ASCENT = 1.0;
+    private static final double EDGE = 3;
 
     public TypedText {
+        lines = lines == null ? List.of() : List.copyOf(lines); // texts of the first version have none
         if (text.isBlank() || !(size >= 4 && size <= 96) || !(width >= 0)) {
             throw new IllegalArgumentException(
                     "Typed text needs words and a size of 4 to 96 points, not size " + size + ", width " + width);
         }
     }
 
+    /** Words in the lines that the marker made, without a ground. */
+    public TypedText(Head head, PagePoint at, String text, double size, double width) {
+        this(head, at, text, size, width, List.of(), false);
+    }
+
+    /** The lines as they are drawn. */
+    public List<String> drawnLines() {
+        return lines.isEmpty() ? text.lines().toList() : lines;
+    }
+
+    private PageBox words() {
+        return new PageBox(at.x(), at.y(), width, drawnLines().size() * size * LEADING);
+    }
+
     @Override
     public PageBox bounds() {
-        return new PageBox(at.x(), at.y(), width, text.lines().count() * size * LEADING).turnedAbout(at, head.turn());
+        return (ground ? words().grownBy(EDGE) : words()).turnedAbout(at, head.turn());
     }
 
     @Override
     public List<Drawn> drawing() {
-        return List.of(
-                new Drawn.Words(text, at.movedBy(0, size * ASCENT).turnedAbout(at, head.turn()), size, head.turn()));
+        List<Drawn> drawn = new ArrayList<>();
+        if (ground) {
+            drawn.add(new Drawn.Ground(bounds()));
+        }
+        drawn.add(new Drawn.Words(String.join("\n", drawnLines()),
+                at.movedBy(0, size * ASCENT).turnedAbout(at, head.turn()), size, head.turn()));
+        return drawn;
     }
 
     @Override
@@ -43,11 +68,32 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
 
     @Override
     public TypedText movedBy(double dx, double dy) {
-        return new TypedText(head, at.movedBy(dx, dy), text, size, width);
+        return new TypedText(head, at.movedBy(dx, dy), text, size, width, lines, ground);
     }
 
     @Override
-    public TypedText withRemark(Remark remark) {
-        return new TypedText(head.with(remark), at, text, size, width);
+    public TypedText scaledAbout(PagePoint fixed, double factor) {
+        double other = Math.clamp(size * factor, 4, 96);
+        return new TypedText(head, at.scaledAbout(fixed, factor), text, other, width * other / size, lines, ground);
+    }
+
+    @Override
+    public double weight() {
+        return size;
+    }
+
+    @Override
+    public TypedText withWeight(double points) {
+        double other = Math.clamp(points, 4, 96);
+        return new TypedText(head, at, text, other, width * other / size, lines, ground);
+    }
+
+    @Override
+    public TypedText withHead(Head other) {
+        return new TypedText(other, at, text, size, width, lines, ground);
+    }
+
+    public TypedText withGround(boolean other) {
+        return new TypedText(head, at, text, size, width, lines, other);
     }
 }

@@ -90,6 +90,11 @@ public record PageGeometry(double cropLeft, double cropBottom, double cropWidth,
         return PageBox.between(toShown(box.topLeft()), toShown(new PagePoint(box.right(), box.bottom())));
     }
 
+    /** The box of page space that is covered by a box as shown. */
+    public PageBox fromShown(PageBox shown) {
+        return PageBox.between(fromShown(shown.topLeft()), fromShown(new PagePoint(shown.right(), shown.bottom())));
+    }
+
     /** True where the page as shown stands on its side. */
     private boolean sideways() {
         return rotation == 90 || rotation == 270;

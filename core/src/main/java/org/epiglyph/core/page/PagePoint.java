@@ -23,6 +23,24 @@ public record PagePoint(double x, double y) {
         return Math.hypot(x - other.x, y - other.y);
     }
 
+    /** This point moved away from another, which stays, by a factor. */
+    public PagePoint scaledAbout(PagePoint fixed, double factor) {
+        return new PagePoint(fixed.x + (x - fixed.x) * factor, fixed.y + (y - fixed.y) * factor);
+    }
+
+    /** This point turned clockwise about another by any angle in degrees; a quarter turn is exact. */
+    public PagePoint turnedAbout(PagePoint centre, double degrees) {
+        double whole = Math.IEEEremainder(degrees, 360);
+        if (whole % 90 == 0) {
+            return turnedAbout(centre, Math.floorMod((int) whole, 360));
+        }
+        double sin = Math.sin(Math.toRadians(whole));
+        double cos = Math.cos(Math.toRadians(whole));
+        double dx = x - centre.x;
+        double dy = y - centre.y;
+        return new PagePoint(centre.x + dx * cos - dy * sin, centre.y + dx * sin + dy * cos);
+    }
+
     /** This point turned clockwise about another by 0, 90, 180 or 270 degrees. */
     public PagePoint turnedAbout(PagePoint centre, int degrees) {
         double dx = x - centre.x;

@@ -1,8 +1,13 @@
 package org.epiglyph.core.page;
 
+import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /**
  * The words of one page in reading order. An empty text means that the page is a picture.
@@ -12,7 +17,10 @@ import java.util.List;
 public record PageText(List<PageWord> words) {
     /** A page without text. */
     public static final PageText NONE = new PageText(List.of());
+
     private static final double REACH = 12;
+    private static final Pattern SENTENCE_END = Pattern.compile(".*[.!?\u2026][\"')\\]\u201d\u2019]*");
+    private static final Pattern SIGNS_ABOVE = Pattern.compile("\\p{M}+");
 
     public PageText {
         words = List.copyOf(words);
@@ -25,6 +33,9 @@ public record PageText(List<PageWord> words) {
      * @param boxes one box a line, in page space
      */
     public record Selection(String text, List<PageBox> boxes) {
+        /** No words. */
+        public static final Selection NONE = new Selection("", List.of());
+
         public Selection {
             boxes = List.copyOf(boxes);
         }
@@ -35,16 +46,131 @@ public record PageText(List<PageWord> words) {
     }
 
     /**
+     * A place between two words, where others can go in.
+     *
+     * @param foot on the base line's side of the line, in page space
+     * @param size height of the line in points
+     */
+    public record Gap(PagePoint foot, double size) {}
+
+    /**
      * The words from one place to another, in reading order, whole words only.
      * A place that is further than 12 points from every word chooses nothing.
      */
     public Selection between(PagePoint from, PagePoint to) {
         int a = nearest(from);
         int b = nearest(to);
-        if (a < 0 || b < 0) {
-            return new Selection("", List.of());
+        return a < 0 || b < 0 ? Selection.NONE : run(Math.min(a, b), Math.max(a, b));
+    }
+
+    /** The words from a place to the end of the page; nothing where no word is near. */
+    public Selection from(PagePoint place) {
+        int a = nearest(place);
+        return a < 0 ? Selection.NONE : run(a, words.size() - 1);
+    }
+
+    /** The words from the beginning of the page to a place; nothing where no word is near. */
+    public Selection upTo(PagePoint place) {
+        int b = nearest(place);
+        return b < 0 ? Selection.NONE : run(0, b);
+    }
+
+    /** All words. */
+    public Selection all() {
+        return words.isEmpty() ? Selection.NONE : run(0, words.size() - 1);
+    }
+
+    /** The word at a place. */
+    public Selection wordAt(PagePoint place) {
+        return between(place, place);
+    }
+
+    /** The sentence around the word at a place: up to a full stop, question or exclamation mark on either side. */
+    public Selection sentenceAt(PagePoint place) {
+        int at = nearest(place);
+        if (at < 0) {
+            return Selection.NONE;
         }
-        List<PageWord> run = words.subList(Math.min(a, b), Math.max(a, b) + 1);
+        int first = at;
+        while (first > 0 && !endsSentence(first - 1)) {
+            first--;
+        }
+        int last = at;
+        while (last < words.size() - 1 && !endsSentence(last)) {
+            last++;
+        }
+        return run(first, last);
+    }
+
+    private boolean endsSentence(int word) {
+        return SENTENCE_END.matcher(words.get(word).text()).matches();
+    }
+
+    /**
+     * Every place where the page says something. Case and signs above letters do not count; words may run over lines.
+     *
+     * @param wanted what is looked for; spaces stand for any white space
+     */
+    public List<Selection> find(String wanted) {
+        String plain = plain(wanted.strip().replaceAll("\\s+", " "));
+        if (plain.isEmpty()) {
+            return List.of();
+        }
+        StringBuilder all = new StringBuilder();
+        List<Integer> starts = new ArrayList<>();
+        for (PageWord word : words) {
+            starts.add(all.length());
+            all.append(plain(word.text())).append(' ');
+        }
+        List<Selection> found = new ArrayList<>();
+        for (int at = all.indexOf(plain); at >= 0; at = all.indexOf(plain, at + plain.length())) {
+            found.add(run(wordAt(starts, at), wordAt(starts, at + plain.length() - 1)));
+        }
+        return found;
+    }
+
+    private static int wordAt(List<Integer> starts, int letter) {
+        int word = java.util.Collections.binarySearch(starts, letter);
+        return word >= 0 ? word : -word - 2;
+    }
+
+    private static String plain(String text) {
+        return SIGNS_ABOVE.matcher(Normalizer.normalize(text, Normalizer.Form.NFD))
+                .replaceAll("")
+                .toLowerCase(Locale.ROOT);
+    }
+
+    /**
+     * The place between two words that is nearest to a point; empty where no word is near.
+     *
+     * @param turn clockwise degrees by which upright words are turned within page space
+     */
+    public Optional<Gap> gapNear(PagePoint place, int turn) {
+        int at = nearest(place);
+        if (at < 0) {
+            return Optional.empty();
+        }
+        PagePoint origin = new PagePoint(0, 0);
+        int back = (360 - turn) % 360;
+        PageBox box = words.get(at).box().turnedAbout(origin, back);
+        boolean behind = place.turnedAbout(origin, back).x() > box.centre().x();
+        int beside = at + (behind ? 1 : -1);
+        double x = behind ? box.right() : box.left();
+        if (beside >= 0 && beside < words.size() && words.get(beside).line() == words.get(at).line()) {
+            PageBox other = words.get(beside).box().turnedAbout(origin, back);
+            x = behind ? (box.right() + other.left()) / 2 : (other.right() + box.left()) / 2;
+        }
+        PagePoint foot = new PagePoint(x, box.top() + box.height() * 0.85).turnedAbout(origin, turn);
+        return Optional.of(new Gap(foot, box.height()));
+    }
+
+    /** True where a word is within reach of the place. */
+    public boolean hasWordNear(PagePoint place) {
+        return nearest(place) >= 0;
+    }
+
+    private Selection run(int first, int last) {
+        List<PageWord> run = words.subList(first, last + 1);
         List<PageBox> boxes = new ArrayList<>();
         int line = -1;
         for (PageWord word : run) {
@@ -58,13 +184,8 @@ public record PageText(List<PageWord> words) {
         return new Selection(String.join(" ", run.stream().map(PageWord::text).toList()), boxes);
     }
 
-    /** True where a word is within reach of the place. */
-    public boolean hasWordNear(PagePoint place) {
-        return nearest(place) >= 0;
-    }
-
     private int nearest(PagePoint place) {
-        return java.util.stream.IntStream.range(0, words.size())
+        return IntStream.range(0, words.size())
                 .boxed()
                 .min(Comparator.comparingDouble(i -> distance(words.get(i).box(), place)))
                 .filter(i -> distance(words.get(i).box(), place) <= REACH)

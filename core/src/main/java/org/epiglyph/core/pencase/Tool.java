@@ -2,5 +2,17 @@ package org.epiglyph.core.pencase;
 
 /** What a slot of the pen case holds. */
 public enum Tool {
-    CHOOSE, PEN, HIGHLIGHTER, NOTE, TEXT, STAMP, ERASER
+    CHOOSE, PEN,
+    /** Follows words where there are any, and paints freely where there are none; so do the three after it. */
+    HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT, CORRECTION, NOTE, BOX, ELLIPSE, LINE, ARROW, BRACKET, TEXT, STAMP, ERASER;
+
+    /** True for tools that mark words. */
+    public boolean followsWords() {
+        return this == HIGHLIGHTER || this == UNDERLINE || this == WAVY_UNDERLINE || this == STRIKE_OUT;
+    }
+
+    /** True for tools that draw a figure from one place to another. */
+    public boolean isFigure() {
+        return this == BOX || this == ELLIPSE || this == LINE || this == ARROW || this == BRACKET;
+    }
 }

@@ -1,21 +1,97 @@
 package org.epiglyph.core.phrases;
 
 import java.math.BigDecimal;
+import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Sign;
 
 /**
  * A remark worth saying again.
  *
- * @param id        unique in the phrasebook
- * @param code      short, typed to find it
- * @param words     what is said
- * @param criterion id of the criterion it belongs to; empty for any
- * @param effect    the points it stands for, below 0 for a deduction; shown beside the score, never added by itself
+ * @param id         unique in the phrasebook
+ * @param code       short, typed to find it
+ * @param words      what is said, as CommonMark; may have {@link Slots}
+ * @param criterion  id of the criterion it belongs to; empty for any
+ * @param effect     the points it stands for, below 0 for a deduction; shown beside the score, never added by itself
+ * @param title      short; empty where the words are short enough
+ * @param tags       the marker's own
+ * @param audience   whom it is for
+ * @param mark       what comes with it on the page; empty for nothing
+ * @param collection the collection it belongs to; empty for the batch alone
+ * @param source     the words as they came from a collection that others keep; empty where it is the marker's own
  */
-public record Phrase(String id, String code, String words, String criterion, Optional<BigDecimal> effect) {
+public record Phrase(String id, String code, String words, String criterion, Optional<BigDecimal> effect, String title,
+        List<String> tags, Audience audience, Optional<With> mark, String collection, String source) {
     public Phrase {
         if (id.isBlank() || words.isBlank()) {
             throw new IllegalArgumentException("A phrase needs an id and words");
         }
+        title = Objects.requireNonNullElse(title, ""); // phrases of the first version have none, nor what follows
+        tags = tags == null ? List.of() : List.copyOf(tags);
+        audience = Objects.requireNonNullElse(audience, Audience.STUDENT);
+        mark = Objects.requireNonNullElse(mark, Optional.empty());
+        collection = Objects.requireNonNullElse(collection, "");
+        source = Objects.requireNonNullElse(source, "");
+    }
+
+    /** A phrase for students with nothing beside its words. */
+    public Phrase(String id, String code, String words, String criterion, Optional<BigDecimal> effect) {
+        this(id, code, words, criterion, effect, "", List.of(), Audience.STUDENT, Optional.empty(), "", "");
+    }
+
+    /**
+     * What comes with a phrase on the page.
+     *
+     * @param sign a stamp; empty for a highlight
+     * @param ink  its ink
+     */
+    public record With(Optional<Sign> sign, Ink ink) {}
+
+    /** Title and words, as a list shows them. */
+    public String shown() {
+        return title.isEmpty() ? words : title + ": " + words;
+    }
+
+    /** True where others keep it. */
+    public boolean isTakenIn() {
+        return !source.isEmpty();
+    }
+
+    /** True where others keep it and the marker has changed its words. */
+    public boolean isChanged() {
+        return isTakenIn() && !source.equals(words);
+    }
+
+    public Phrase withWords(String other) {
+        return new Phrase(id, code, other, criterion, effect, title, tags, audience, mark, collection, source);
+    }
+
+    public Phrase withEffect(Optional<BigDecimal> other) {
+        return new Phrase(id, code, words, criterion, other, title, tags, audience, mark, collection, source);
+    }
+
+    public Phrase withCriterion(String other) {
+        return new Phrase(id, code, words, other, effect, title, tags, audience, mark, collection, source);
+    }
+
+    public Phrase withCode(String other) {
+        return new Phrase(id, other, words, criterion, effect, title, tags, audience, mark, collection, source);
+    }
+
+    public Phrase described(String otherTitle, List<String> otherTags, Audience whom) {
+        return new Phrase(id, code, words, criterion, effect, otherTitle, otherTags, whom, mark, collection, source);
+    }
+
+    public Phrase withMark(Optional<With> other) {
+        return new Phrase(id, code, words, criterion, effect, title, tags, audience, other, collection, source);
+    }
+
+    /** The same in another collection, under another id. */
+    public Phrase copiedTo(String otherId, String otherCollection, String otherSource) {
+        return new Phrase(otherId, code, words, criterion, effect, title, tags, audience, mark, otherCollection,
+                otherSource);
     }
 }

@@ -3,24 +3,66 @@ package org.epiglyph.core.phrases;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The phrases at hand, in the marker's order. No id occurs twice.
  *
- * @param phrases in order
+ * @param phrases     in order
+ * @param collections those that phrases belong to, in order
  */
-public record Phrasebook(List<Phrase> phrases) {
+public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
     /** No phrases yet. */
     public static final Phrasebook EMPTY = new Phrasebook(List.of());
 
     public Phrasebook {
         phrases = List.copyOf(phrases);
+        collections = collections == null ? List.of() : List.copyOf(collections); // the first version had none
         if (phrases.stream().map(Phrase::id).distinct().count() < phrases.size()) {
             throw new IllegalArgumentException("Two phrases share an id");
         }
+    }
+
+    /** Phrases without collections. */
+    public Phrasebook(List<Phrase> phrases) {
+        this(phrases, List.of());
+    }
+
+    /** The phrases that are offered: those without a collection, and those of the open ones. */
+    public List<Phrase> offered() {
+        Set<String> closed = collections.stream()
+                .filter(c -> !c.open())
+                .map(Collection::id)
+                .collect(Collectors.toSet());
+        return phrases.stream().filter(p -> !closed.contains(p.collection())).toList();
+    }
+
+    /** The phrases of a collection; those without one for an empty id. */
+    public List<Phrase> of(String collection) {
+        return phrases.stream().filter(p -> p.collection().equals(collection)).toList();
+    }
+
+    /** Two phrases that say the same, or nearly. */
+    public record Pair(Phrase first, Phrase second, double likeness) {}
+
+    /** Phrases that say the same, or nearly, the likest first. */
+    public List<Pair> duplicates() {
+        List<Set<String>> pieces = phrases.stream().map(p -> Likeness.pieces(p.words())).toList();
+        List<Pair> pairs = new ArrayList<>();
+        for (int i = 0; i < phrases.size(); i++) {
+            for (int j = i + 1; j < phrases.size(); j++) {
+                double likeness = Likeness.of(pieces.get(i), pieces.get(j));
+                if (likeness >= Likeness.SAME) {
+                    pairs.add(new Pair(phrases.get(i), phrases.get(j), likeness));
+                }
+            }
+        }
+        pairs.sort(Comparator.comparingDouble(Pair::likeness).reversed());
+        return pairs;
     }
 
     public Optional<Phrase> find(String id) {
@@ -32,31 +74,59 @@ public record Phrasebook(List<Phrase> phrases) {
         return phrases.stream().filter(p -> plain(p.words()).equals(plain(words))).findFirst();
     }
 
+    /** With a phrase, in the place of the one with the same id, else at the end. */
     public Phrasebook with(Phrase phrase) {
-        List<Phrase> changed = new ArrayList<>(phrases);
-        changed.removeIf(p -> p.id().equals(phrase.id()));
-        changed.add(phrase);
-        return new Phrasebook(changed);
+        if (find(phrase.id()).isPresent()) {
+            return new Phrasebook(
+                    phrases.stream().map(p -> p.id().equals(phrase.id()) ? phrase : p).toList(), collections);
+        }
+        List<Phrase> more = new ArrayList<>(phrases);
+        more.add(phrase);
+        return new Phrasebook(more, collections);
     }
 
     public Phrasebook without(String id) {
-        return new Phrasebook(phrases.stream().filter(p -> !p.id().equals(id)).toList());
+        return new Phrasebook(phrases.stream().filter(p -> !p.id().equals(id)).toList(), collections);
+    }
+
+    public Phrasebook withCollections(List<Collection> other) {
+        return new Phrasebook(phrases, other);
+    }
+
+    /** The phrases in the order of these ids; those that are not named follow in the order they have. */
+    public Phrasebook ordered(List<String> ids) {
+        List<Phrase> named = ids.stream().flatMap(id -> find(id).stream()).toList();
+        List<Phrase> all = new ArrayList<>(named);
+        phrases.stream().filter(p -> !ids.contains(p.id())).forEach(all::add);
+        return new Phrasebook(all, collections);
     }
 
     /**
      * Phrases for a few typed letters, best first: code, then starts of words, then letters in order.
-     * Among equals, phrases of the active criterion come first, then general ones, then the rest, each in the marker's order.
+     * Among equals, phrases of the active criterion come first, then general ones, then the rest; of each the most used
+     * first, and the equally used in the marker's order.
      *
      * @param letters         what was typed; empty finds all
      * @param activeCriterion id of the criterion being scored; may be empty
+     * @param uses            how often each phrase stands in the batch, by its id; those that do not may be missing
      */
-    public List<Phrase> search(String letters, String activeCriterion) {
+    public List<Phrase> search(String letters, String activeCriterion, Map<String, Integer> uses) {
         String wanted = plain(letters);
         record Found(Phrase phrase, int rank) {}
-        return phrases.stream()
+        return offered().stream()
                 .flatMap(p -> rank(p, wanted).stream().mapToObj(r -> new Found(p, r)))
-                .sorted(Comparator.comparingInt(Found::rank).thenComparingInt(f -> nearness(f.phrase, activeCriterion)))
+                .sorted(Comparator.comparingInt(Found::rank)
+                        .thenComparingInt(f -> nearness(f.phrase, activeCriterion))
+                        .thenComparingInt(f -> -uses.getOrDefault(f.phrase.id(), 0)))
                 .map(Found::phrase)
+                .toList();
+    }
+
+    /** The phrases that are used most, the most used first; those never used are left out. */
+    public List<Phrase> mostUsed(Map<String, Integer> uses) {
+        return offered().stream()
+                .filter(p -> uses.getOrDefault(p.id(), 0) > 0)
+                .sorted(Comparator.comparingInt((Phrase p) -> -uses.get(p.id())))
                 .toList();
     }
 
@@ -69,7 +139,9 @@ public record Phrasebook(List<Phrase> phrases) {
 
     private static OptionalInt rank(Phrase phrase, String wanted) {
         String code = plain(phrase.code());
-        String words = plain(phrase.words());
+        String words = plain(phrase.title().isEmpty() && phrase.tags().isEmpty()
+                ? phrase.words()
+                : phrase.title() + " " + phrase.words() + " " + String.join(" ", phrase.tags()));
         if (wanted.isEmpty()) {
             return OptionalInt.of(0);
         }
@@ -79,11 +151,10 @@ public record Phrasebook(List<Phrase> phrases) {
         if (code.startsWith(wanted)) {
             return OptionalInt.of(1);
         }
-        if ((" " + words).contains(" " + wanted)) {
-            return OptionalInt.of(2);
-        }
-        if (words.contains(wanted)) {
-            return OptionalInt.of(3);
+        int at = words.indexOf(wanted);
+        if (at >= 0) {
+            boolean begins = at == 0 || words.charAt(at - 1) == ' ' || words.contains(" " + wanted);
+            return OptionalInt.of(begins ? 2 : 3);
         }
         return inOrder(words, wanted) ? OptionalInt.of(4) : OptionalInt.empty();
     }
@@ -91,15 +162,32 @@ public record Phrasebook(List<Phrase> phrases) {
     /** True where each typed letter begins a word of the phrase, in order. */
     private static boolean inOrder(String words, String wanted) {
         int at = 0;
-        for (String word : words.split(" ")) {
-            if (at < wanted.length() && !word.isEmpty() && word.charAt(0) == wanted.charAt(at)) {
+        boolean starts = true;
+        for (int i = 0; i < words.length() && at < wanted.length(); i++) {
+            if (starts && words.charAt(i) == wanted.charAt(at)) {
                 at++;
             }
+            starts = words.charAt(i) == ' ';
         }
         return at == wanted.length();
     }
 
+    /** In lower case, with single spaces; without a pattern, since thousands of phrases are gone through at each letter. */
     private static String plain(String text) {
-        return text.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
+        StringBuilder plain = new StringBuilder(text.length());
+        boolean space = false;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (Character.isWhitespace(c)) {
+                space = !plain.isEmpty();
+            } else {
+                if (space) {
+                    plain.append(' ');
+                    space = false;
+                }
+                plain.append(Character.toLowerCase(c));
+            }
+        }
+        return plain.toString();
     }
 }

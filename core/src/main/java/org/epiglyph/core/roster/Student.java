@@ -19,4 +19,9 @@ public record Student(StudentKey key, String given, String family, String sectio
     public String name() {
         return given.isBlank() ? family : given + " " + family;
     }
+
+    /** How the student is addressed: the given name, or the single one. */
+    public String givenName() {
+        return given.isBlank() ? family : given;
+    }
 }

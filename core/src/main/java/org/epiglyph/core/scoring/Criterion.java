@@ -1,30 +1,95 @@
 package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
- * One thing that is assessed, by points.
+ * One thing that is assessed.
  *
- * @param id      unique in its scheme
- * @param name    short, never blank
- * @param text    what earns the points; may be empty
- * @param maximum points, above 0
- * @param step    the smallest difference between two scores, above 0
+ * @param id          unique in its scheme
+ * @param name        short, never blank
+ * @param text        what earns the points, with examples; may be empty
+ * @param maximum     points, 0 or above; of levels and parts it is the sum or the highest
+ * @param step        the smallest difference between two scores, above 0
+ * @param manner      how it is judged
+ * @param weight      the factor of its points in the section's sum, 0 or above
+ * @param role        what its points do to the total
+ * @param section     id of its section; empty for none
+ * @param alternative criteria of one section that share this word are alternatives: the best of them counts; empty for none
+ * @param hurdle      percent of the maximum that are needed to pass, 0 to 100; empty for none
  */
-public record Criterion(String id, String name, String text, BigDecimal maximum, BigDecimal step) {
+public record Criterion(String id, String name, String text, BigDecimal maximum, BigDecimal step, Manner manner,
+        BigDecimal weight, Role role, String section, String alternative, Optional<BigDecimal> hurdle) {
     public Criterion {
         if (id.isBlank() || name.isBlank()) {
             throw new IllegalArgumentException("A criterion needs an id and a name");
         }
-        if (maximum.signum() <= 0 || step.signum() <= 0) {
-            throw new IllegalArgumentException(
-                    "Criterion '" + name + "' needs a maximum and a step above 0, not " + maximum + " and " + step);
+        manner = Objects.requireNonNullElse(manner, new Manner.Points()); // schemes of the first version have points alone
+        weight = Objects.requireNonNullElse(weight, BigDecimal.ONE);
+        role = Objects.requireNonNullElse(role, Role.COUNTS);
+        section = Objects.requireNonNullElse(section, "");
+        alternative = Objects.requireNonNullElse(alternative, "");
+        hurdle = Objects.requireNonNullElse(hurdle, Optional.empty());
+        maximum = manner.maximum().orElse(maximum);
+        if (maximum.signum() < 0 || step.signum() <= 0) {
+            throw new IllegalArgumentException("Criterion '" + name
+                    + "' needs a maximum of 0 or more and a step above 0, not " + maximum + " and " + step);
         }
+        if (weight.signum() < 0) {
+            throw new IllegalArgumentException("Criterion '" + name + "' needs a weight of 0 or more, not " + weight);
+        }
+        Percent.check(hurdle, "The hurdle of '" + name + "'");
+    }
+
+    /** A criterion judged by points that simply counts. */
+    public Criterion(String id, String name, String text, BigDecimal maximum, BigDecimal step) {
+        this(id, name, text, maximum, step, new Manner.Points(), BigDecimal.ONE, Role.COUNTS, "", "", Optional.empty());
+    }
+
+    /** True where it takes a score. */
+    public boolean isScored() {
+        return !(manner instanceof Manner.WordsOnly);
+    }
+
+    public Criterion withManner(Manner other) {
+        return new Criterion(id, name, text, maximum, step, other, weight, role, section, alternative, hurdle);
+    }
+
+    public Criterion withMaximum(BigDecimal other) {
+        return new Criterion(id, name, text, other, step, manner, weight, role, section, alternative, hurdle);
+    }
+
+    public Criterion withWeight(BigDecimal other) {
+        return new Criterion(id, name, text, maximum, step, manner, other, role, section, alternative, hurdle);
+    }
+
+    public Criterion withRole(Role other) {
+        return new Criterion(id, name, text, maximum, step, manner, weight, other, section, alternative, hurdle);
+    }
+
+    public Criterion inSection(String other, String otherAlternative) {
+        return new Criterion(id, name, text, maximum, step, manner, weight, role, other, otherAlternative, hurdle);
+    }
+
+    public Criterion withHurdle(Optional<BigDecimal> other) {
+        return new Criterion(id, name, text, maximum, step, manner, weight, role, section, alternative, other);
+    }
+
+    public Criterion named(String otherName, String otherText) {
+        return new Criterion(id, otherName, otherText, maximum, step, manner, weight, role, section, alternative,
+                hurdle);
+    }
+
+    public Criterion withStep(BigDecimal other) {
+        return new Criterion(id, name, text, maximum, other, manner, weight, role, section, alternative, hurdle);
     }
 
     /** Why these points cannot be given, with the remedy; empty where they can. */
     public Optional<String> refusal(BigDecimal points) {
+        if (!isScored()) {
+            return Optional.of("'" + name + "' takes words, no score.");
+        }
         if (points.compareTo(maximum) > 0) {
             return Optional
                     .of(words(points) + " is above the maximum of '" + name + "'. Enter 0 to " + words(maximum) + ".");
@@ -32,7 +97,17 @@ public record Criterion(String id, String name, String text, BigDecimal maximum,
         if (points.signum() < 0) {
             return Optional.of(words(points) + " is below 0. Enter 0 to " + words(maximum) + ".");
         }
-        if (points.remainder(step).signum() != 0) {
+        if (manner instanceof Manner.Levels levels) {
+            Optional<Manner.Level> level = levels.holding(points);
+            if (level.isEmpty()) {
+                return Optional.of(words(points) + " belongs to no level of '" + name + "'. Enter "
+                        + String.join(", ", levels.levels().stream().map(Manner.Level::points).toList()) + ".");
+            }
+            if (!level.get().isRange()) {
+                return Optional.empty();
+            }
+        }
+        if (!(manner instanceof Manner.Checklist) && points.remainder(step).signum() != 0) {
             return Optional.of(words(points) + " is between two steps of '" + name + "'. Enter a multiple of "
                     + words(step) + ".");
         }

@@ -1,24 +1,43 @@
 package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What is assessed and what it is worth.
  *
- * @param criteria in the order in which they are marked, at least one
+ * @param criteria in the order in which they are marked
+ * @param sections those that criteria belong to, in order
+ * @param rules    from the total to the result
  */
-public record MarkScheme(List<Criterion> criteria) {
+public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules rules) {
     public MarkScheme {
         criteria = List.copyOf(criteria);
-        if (criteria.isEmpty()) {
-            throw new IllegalArgumentException("A mark scheme needs a criterion");
-        }
+        sections = sections == null ? List.of() : List.copyOf(sections); // schemes of the first version have none
+        rules = Objects.requireNonNullElse(rules, Rules.USUAL);
         if (new HashSet<>(criteria.stream().map(Criterion::id).toList()).size() < criteria.size()) {
             throw new IllegalArgumentException("Two criteria share an id");
         }
+        Set<String> known = sections.stream().map(Section::id).collect(Collectors.toSet());
+        if (known.size() < sections.size()) {
+            throw new IllegalArgumentException("Two sections share an id");
+        }
+        for (Criterion criterion : criteria) {
+            if (!criterion.section().isEmpty() && !known.contains(criterion.section())) {
+                throw new IllegalArgumentException("Criterion '" + criterion.name() + "' belongs to no section");
+            }
+        }
+    }
+
+    /** Criteria without sections, and the usual rules. */
+    public MarkScheme(List<Criterion> criteria) {
+        this(criteria, List.of(), Rules.USUAL);
     }
 
     /** A scheme of one criterion worth the task's maximum, for a batch that came without one. */
@@ -26,9 +45,21 @@ public record MarkScheme(List<Criterion> criteria) {
         return new MarkScheme(List.of(new Criterion("c1", "Score", "", maximum, new BigDecimal("0.5"))));
     }
 
-    /** The sum of all maxima. */
+    public MarkScheme withCriteria(List<Criterion> other) {
+        return new MarkScheme(other, sections, rules);
+    }
+
+    public MarkScheme withSections(List<Section> other) {
+        return new MarkScheme(criteria, other, rules);
+    }
+
+    public MarkScheme withRules(Rules other) {
+        return new MarkScheme(criteria, sections, other);
+    }
+
+    /** The most that the criteria can come to, bonus aside, weights and best of several counted in. */
     public BigDecimal maximum() {
-        return criteria.stream().map(Criterion::maximum).reduce(BigDecimal.ZERO, BigDecimal::add);
+        return Totals.of(this, Scorecard.EMPTY).maximum().rounded(new BigDecimal("0.0001"), RoundingMode.HALF_EVEN);
     }
 
     public Optional<Criterion> findCriterion(String id) {
@@ -38,5 +69,14 @@ public record MarkScheme(List<Criterion> criteria) {
     /** The criterion with the id; an unknown id is a fault of the caller. */
     public Criterion criterion(String id) {
         return findCriterion(id).orElseThrow(() -> new IllegalArgumentException("The scheme has no criterion " + id));
+    }
+
+    public Optional<Section> findSection(String id) {
+        return sections.stream().filter(s -> s.id().equals(id)).findFirst();
+    }
+
+    /** The criteria of a section, in order; of those without one for an empty id. */
+    public List<Criterion> criteriaOf(String section) {
+        return criteria.stream().filter(c -> c.section().equals(section)).toList();
     }
 }

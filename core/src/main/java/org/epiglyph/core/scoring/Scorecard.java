@@ -3,40 +3,127 @@ package org.epiglyph.core.scoring;
 import java.math.BigDecimal;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
- * The scores of one submission. A criterion without an entry is not scored, which is not 0.
+ * The scores of one submission. A criterion without an entry is not scored, which is neither 0 nor not attempted.
  *
- * @param points points by criterion id
+ * @param points     points by criterion id
+ * @param standings  what stands in the place of points, by criterion id; no criterion is in both
+ * @param levels     ids of the levels that were chosen, by criterion id
+ * @param parts      ids of the parts that are there, by criterion id
+ * @param words      remarks for the student, by criterion id
+ * @param moderation the change to the result that was decided apart from the scores
  */
-public record Scorecard(Map<String, BigDecimal> points) {
+public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> standings, Map<String, String> levels,
+        Map<String, List<String>> parts, Map<String, String> words, Optional<Moderation> moderation) {
     /** Nothing scored yet. */
-    public static final Scorecard EMPTY = new Scorecard(Map.of());
+    public static final Scorecard EMPTY = new Scorecard(Map.of(), Map.of(), Map.of(), Map.of(), Map.of(),
+            Optional.empty());
 
     public Scorecard {
-        points = Collections.unmodifiableMap(new LinkedHashMap<>(points));
+        points = kept(points);
+        standings = kept(standings); // cards of the first version have none, nor what follows
+        levels = kept(levels);
+        parts = kept(parts);
+        words = kept(words);
+        moderation = Objects.requireNonNullElse(moderation, Optional.empty());
+    }
+
+    private static <V> Map<String, V> kept(Map<String, V> map) {
+        return map == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(map));
     }
 
     public Optional<BigDecimal> score(String criterion) {
         return Optional.ofNullable(points.get(criterion));
     }
 
-    /** The card with one criterion scored, or no longer scored. */
+    public Optional<Standing> standing(String criterion) {
+        return Optional.ofNullable(standings.get(criterion));
+    }
+
+    /** How a criterion is settled. */
+    public Judgement judgement(String criterion) {
+        return new Judgement(score(criterion), standing(criterion), levels.getOrDefault(criterion, ""),
+                parts.getOrDefault(criterion, List.of()));
+    }
+
+    /** The remark on a criterion for the student; may be empty. */
+    public String words(String criterion) {
+        return words.getOrDefault(criterion, "");
+    }
+
+    /** True where the criterion has a score, or a standing in its place. */
+    public boolean isSettled(String criterion) {
+        return points.containsKey(criterion) || standings.containsKey(criterion);
+    }
+
+    /** The card with one criterion scored, or no longer scored; a standing goes. */
     public Scorecard with(String criterion, Optional<BigDecimal> score) {
-        Map<String, BigDecimal> changed = new LinkedHashMap<>(points);
-        score.ifPresentOrElse(s -> changed.put(criterion, s), () -> changed.remove(criterion));
-        return new Scorecard(changed);
+        return with(criterion, new Judgement(score, Optional.empty(), "", List.of()));
     }
 
-    /** How many of the scheme's criteria have a score. */
+    /** The card with a standing in the place of a criterion's score, or with neither. */
+    public Scorecard withStanding(String criterion, Optional<Standing> standing) {
+        return with(criterion, new Judgement(Optional.empty(), standing, "", List.of()));
+    }
+
+    /** The card with one criterion settled so. */
+    public Scorecard with(String criterion, Judgement judgement) {
+        return new Scorecard(changed(points, criterion, judgement.points()),
+                changed(standings, criterion, judgement.standing()),
+                changed(levels, criterion, Optional.of(judgement.level()).filter(l -> !l.isEmpty())),
+                changed(parts, criterion, Optional.of(judgement.parts()).filter(p -> !p.isEmpty())), words, moderation);
+    }
+
+    /** The card with a remark on a criterion; an empty one goes. */
+    public Scorecard withWords(String criterion, String remark) {
+        return new Scorecard(points, standings, levels, parts,
+                changed(words, criterion, Optional.of(remark).filter(r -> !r.isEmpty())), moderation);
+    }
+
+    public Scorecard withModeration(Optional<Moderation> other) {
+        return new Scorecard(points, standings, levels, parts, words, other);
+    }
+
+    private static <V> Map<String, V> changed(Map<String, V> map, String criterion, Optional<V> value) {
+        Map<String, V> other = new LinkedHashMap<>(map);
+        value.ifPresentOrElse(v -> other.put(criterion, v), () -> other.remove(criterion));
+        return other;
+    }
+
+    /** How many of the criteria that ask for a score need none any more. */
     public int scoredOf(MarkScheme scheme) {
-        return (int) scheme.criteria().stream().filter(c -> points.containsKey(c.id())).count();
+        return askedBy(scheme) - left(scheme).size();
     }
 
-    /** True where everything that the scheme asks for has a score. */
+    /** How many criteria of a scheme ask for a score. */
+    public static int askedBy(MarkScheme scheme) {
+        return EMPTY.left(scheme).size();
+    }
+
+    /** True where everything that the scheme asks for is settled. */
     public boolean isComplete(MarkScheme scheme) {
-        return scoredOf(scheme) == scheme.criteria().size();
+        return left(scheme).isEmpty();
+    }
+
+    /**
+     * The criteria that still ask for a score. Words need none; neither does a bonus or a penalty; of alternatives one is
+     * enough, and where only the best of a section count, as many as count.
+     */
+    public List<Criterion> left(MarkScheme scheme) {
+        return scheme.criteria()
+                .stream()
+                .filter(c -> c.isScored() && (c.role() == Role.COUNTS || c.role() == Role.SHOWN) && !isSettled(c.id()))
+                .filter(c -> c.role() == Role.SHOWN || !Totals.hasEnough(scheme, c, this))
+                .toList();
+    }
+
+    /** True where nothing was said about any criterion. */
+    public boolean isEmpty() {
+        return points.isEmpty() && standings.isEmpty() && words.isEmpty() && moderation.isEmpty();
     }
 }

@@ -1,41 +1,236 @@
 package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
-import java.math.RoundingMode;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** From scores to the result. Sums are exact; rounding happens once, at the end, half up to two places. */
+/**
+ * From scores to the result, in this order, each step said: criteria, sections, total, percent, weight, scaling, lateness,
+ * moderation, hurdles, bounds, rounding, grade. Everything is exact until it is rounded, once.
+ */
 public final class Scoring {
-    private static final int PLACES = 2;
+    private final MarkScheme scheme;
+    private final Scorecard card;
+    private final Circumstances circumstances;
+    private final Exact worth;
+    private final List<Step> steps = new ArrayList<>();
+    private final List<String> missed = new ArrayList<>();
+    private final boolean complete;
 
-    private Scoring() {}
+    private Scoring(MarkScheme scheme, Scorecard card, Circumstances circumstances) {
+        this.scheme = scheme;
+        this.card = card;
+        this.circumstances = circumstances;
+        worth = Exact.of(circumstances.maximum());
+        complete = card.isComplete(scheme);
+    }
 
-    /**
-     * The result of a scorecard.
-     *
-     * @param scheme  what is assessed
-     * @param card    the scores so far
-     * @param maximum the record's maximum; where it differs from the scheme's, the total is scaled to it
-     */
-    public static Result result(MarkScheme scheme, Scorecard card, BigDecimal maximum) {
-        List<String> lines = new ArrayList<>();
-        BigDecimal total = BigDecimal.ZERO;
-        for (Criterion criterion : scheme.criteria()) {
-            Optional<BigDecimal> score = card.score(criterion.id());
-            total = total.add(score.orElse(BigDecimal.ZERO));
-            lines.add(criterion.name() + ": "
-                    + score.map(s -> Criterion.words(s) + " of " + Criterion.words(criterion.maximum()))
-                            .orElse("not scored"));
+    /** The result of a scorecard. */
+    public static Result result(MarkScheme scheme, Scorecard card, Circumstances circumstances) {
+        return new Scoring(scheme, card, circumstances).result();
+    }
+
+    private Result result() {
+        Totals totals = Totals.of(scheme, card);
+        totals.sums().forEach(this::say);
+        Exact exact = adjusted(weighted(total(totals), totals.maximum()));
+        BigDecimal value = scheme.rules().rounding().of(exact);
+        if (Exact.of(value).compareTo(exact) != 0) {
+            say(Step.Kind.ROUNDING, "Rounded " + scheme.rules().rounding().rule().words() + " to a step of "
+                    + Criterion.words(scheme.rules().rounding().step()) + ": " + Criterion.words(value),
+                    Exact.of(value));
         }
-        lines.add("Sum: " + Criterion.words(total) + " of " + Criterion.words(scheme.maximum()));
-        BigDecimal value = total;
-        if (scheme.maximum().compareTo(maximum) != 0) {
-            value = total.multiply(maximum).divide(scheme.maximum(), PLACES, RoundingMode.HALF_UP);
-            lines.add("Scaled to " + Criterion.words(maximum) + " and rounded half up to two places: "
-                    + Criterion.words(value));
+        Exact percent = Exact.of(value).percentOf(worth);
+        Optional<String> grade = scheme.rules().grades().flatMap(g -> g.grade(percent));
+        grade.ifPresent(g -> say(Step.Kind.GRADE, "Grade by '" + scheme.rules().grades().orElseThrow().name() + "': "
+                + percent.words() + " % is " + g, percent));
+        return new Result(value, circumstances.maximum(), complete, grade, missed, steps);
+    }
+
+    private void say(Step.Kind kind, String words, Exact figure) {
+        steps.add(new Step(kind, "", words, figure));
+    }
+
+    private void say(Totals.Sum sum) {
+        for (Totals.Part part : sum.parts()) {
+            steps.add(new Step(Step.Kind.CRITERION, part.criterion().id(), words(part), part.earned()));
+            hurdle(part.criterion());
         }
-        return new Result(value, maximum, card.isComplete(scheme), lines);
+        sum.section().ifPresent(section -> {
+            String weight = section.weight().compareTo(BigDecimal.ONE) == 0
+                    ? ""
+                    : ", times " + Criterion.words(section.weight()) + ": " + sum.weighted(sum.earned()).words()
+                            + " of "
+                            + sum.weighted(sum.maximum()).words();
+            String best = section.best().map(b -> " (the best " + b + " count)").orElse("");
+            steps.add(new Step(Step.Kind.SECTION, section.id(), section.name() + best + ": " + sum.earned().words()
+                    + " of " + sum.maximum().words() + weight, sum.weighted(sum.earned())));
+            hurdle(section.name(), section.hurdle(), sum.earned(), sum.maximum());
+        });
+    }
+
+    private void hurdle(Criterion criterion) {
+        boolean excused = card.standing(criterion.id()).equals(Optional.of(Standing.EXCUSED));
+        hurdle(criterion.name(), criterion.hurdle().filter(_ -> !excused),
+                Exact.of(card.score(criterion.id()).orElse(BigDecimal.ZERO)), Exact.of(criterion.maximum()));
+    }
+
+    private void hurdle(String name, Optional<BigDecimal> needed, Exact earned, Exact maximum) {
+        if (needed.isPresent() && complete && maximum.signum() > 0
+                && earned.percentOf(maximum).compareTo(Exact.of(needed.get())) < 0) {
+            missed.add(name);
+            say(Step.Kind.HURDLE, "Hurdle not reached: " + name + " needs " + Criterion.words(needed.get())
+                    + " % and has " + earned.percentOf(maximum).words() + " %", earned);
+        }
+    }
+
+    private Exact total(Totals totals) {
+        Exact total = totals.earned();
+        say(Step.Kind.TOTAL, "Sum: " + total.words() + " of " + totals.maximum().words(), total);
+        if (total.signum() < 0 && !scheme.rules().belowZero()) {
+            total = Exact.ZERO;
+            say(Step.Kind.BOUND, "Not below 0: 0", total);
+        }
+        return total;
+    }
+
+    /** Percent of what could be earned, times what the whole is worth in the record. */
+    private Exact weighted(Exact total, Exact reachable) {
+        if (reachable.signum() == 0) {
+            boolean excused = card.standings().containsValue(Standing.EXCUSED);
+            say(Step.Kind.PERCENT, excused
+                    ? "Everything is excused; there is nothing to score."
+                    : "Nothing counts towards a maximum; there are no percent to give.", Exact.ZERO);
+            return Exact.ZERO;
+        }
+        Exact percent = total.percentOf(reachable);
+        say(Step.Kind.PERCENT, "Percent: " + percent.words() + " %", percent);
+        Exact value = total.times(worth).over(reachable);
+        if (reachable.compareTo(worth) != 0) {
+            say(Step.Kind.WEIGHT, "Worth " + worth.words() + " in the record: " + value.words(), value);
+        }
+        return value;
+    }
+
+    private Exact adjusted(Exact weighted) {
+        Rules rules = scheme.rules();
+        Exact value = weighted;
+        if (rules.scaling().isPresent()) {
+            Scaling scaling = rules.scaling().get();
+            value = scaling.of(value);
+            say(Step.Kind.SCALING, "Scaled, times " + Criterion.words(scaling.factor()) + " and "
+                    + signed(scaling.shift()) + ": " + value.words(), value);
+        }
+        if (rules.lateness().isPresent() && circumstances.late().isPresent()) {
+            value = late(value, rules.lateness().get(), circumstances.late().get());
+        }
+        if (card.moderation().isPresent()) {
+            Moderation moderation = card.moderation().get();
+            value = value.plus(Exact.of(moderation.points()));
+            say(Step.Kind.MODERATION, "Moderated by " + signed(moderation.points())
+                    + (moderation.why().isEmpty() ? "" : " (" + moderation.why() + ")") + ": " + value.words(), value);
+        }
+        return bounded(value);
+    }
+
+    private Exact late(Exact value, LatePenalty penalty, Duration late) {
+        if (penalty.isTooLate(late)) {
+            say(Step.Kind.LATENESS, "Late beyond " + length(penalty.until().orElseThrow())
+                    + ", after which nothing is given: 0", Exact.ZERO);
+            return Exact.ZERO;
+        }
+        BigDecimal percent = penalty.percent(late);
+        Exact taken = (penalty.basis() == LatePenalty.Basis.MAXIMUM ? worth : value.max(Exact.ZERO)).percent(percent);
+        Exact left = value.minus(taken);
+        Exact floor = penalty.floor().map(worth::percent).orElse(left).min(value);
+        Exact after = left.max(floor);
+        String why = penalty.steps().isEmpty()
+                ? penalty.started(late) + " started " + unit(penalty, penalty.started(late)) + " late"
+                : "Late beyond a step";
+        say(Step.Kind.LATENESS, why + ", " + Criterion.words(percent) + " % " + penalty.basis().words() + " taken off"
+                + (after.compareTo(left) > 0
+                        ? ", not below " + Criterion.words(penalty.floor().orElseThrow()) + " %"
+                        : "")
+                + ": " + after.words(), after);
+        return after;
+    }
+
+    private Exact bounded(Exact value) {
+        Rules rules = scheme.rules();
+        Exact bounded = value;
+        if (!missed.isEmpty() && rules.missed().isPresent()) {
+            Exact most = worth.percent(rules.missed().get());
+            if (bounded.compareTo(most) > 0) {
+                bounded = most;
+                say(Step.Kind.HURDLE, "After a hurdle that was not reached at most "
+                        + Criterion.words(rules.missed().get()) + " %: " + bounded.words(), bounded);
+            }
+        }
+        if (!rules.aboveMaximum() && bounded.compareTo(worth) > 0) {
+            bounded = worth;
+            say(Step.Kind.BOUND, "Not above the maximum: " + bounded.words(), bounded);
+        }
+        if (!rules.belowZero() && bounded.signum() < 0) {
+            bounded = Exact.ZERO;
+            say(Step.Kind.BOUND, "Not below 0: 0", bounded);
+        }
+        return bounded;
+    }
+
+    private static String unit(LatePenalty penalty, long count) {
+        String unit = penalty.unit().toHours() == 1 ? "hour" : "day";
+        return count == 1 ? unit : unit + "s";
+    }
+
+    private static String length(Duration time) {
+        long hours = time.toHours();
+        return hours % 24 == 0 ? hours / 24 + (hours == 24 ? " day" : " days") : hours + " h";
+    }
+
+    /** "plus 2" or "minus 0.5". */
+    private static String signed(BigDecimal number) {
+        return (number.signum() < 0 ? "minus " : "plus ") + Criterion.words(number.abs());
+    }
+
+    /** What a criterion brings, for example "Method: 3 of 4, 'Sound', times 2". */
+    private String words(Totals.Part part) {
+        Criterion criterion = part.criterion();
+        if (!criterion.isScored()) {
+            return criterion.name() + ": words alone";
+        }
+        String of = " of " + Criterion.words(criterion.maximum());
+        Optional<BigDecimal> score = card.score(criterion.id());
+        String given = score.map(s -> Criterion.words(s) + of + how(criterion))
+                .or(() -> card.standing(criterion.id())
+                        .map(s -> s == Standing.NOT_ATTEMPTED
+                                ? s.words() + ", 0" + of
+                                : s.words() + ", does not count"))
+                .orElse("not scored");
+        String role = criterion.role() == Role.COUNTS ? "" : ", " + criterion.role().words();
+        String weight = score.isEmpty() || criterion.weight().compareTo(BigDecimal.ONE) == 0
+                ? ""
+                : ", times " + Criterion.words(criterion.weight());
+        return criterion.name() + ": " + given + weight + role + (part.passed() ? ", others count in its place" : "");
+    }
+
+    private String how(Criterion criterion) {
+        Judgement judgement = card.judgement(criterion.id());
+        return switch (criterion.manner()) {
+            case Manner.Levels levels -> levels.find(judgement.level())
+                    .or(() -> judgement.points().flatMap(levels::holding))
+                    .map(l -> ", '" + l.name() + "'")
+                    .orElse("");
+            case Manner.Checklist checklist -> {
+                List<String> there = checklist.parts()
+                        .stream()
+                        .filter(p -> judgement.parts().contains(p.id()))
+                        .map(p -> p.name() + " " + Criterion.words(p.points()))
+                        .toList();
+                yield there.isEmpty() ? "" : " (" + String.join(", ", there) + ")";
+            }
+            default -> "";
+        };
     }
 }

@@ -12,10 +12,14 @@ import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
+import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.Standing;
 import org.junit.jupiter.api.Test;
 
 class HistoryTest {
@@ -124,7 +128,7 @@ class HistoryTest {
     private static Edit randomEdit(Random random, Batch batch, int number) {
         List<Mark> marks = batch.submission(Batches.ADA).marks();
         Mark any = marks.isEmpty() ? null : marks.get(random.nextInt(marks.size()));
-        return switch (random.nextInt(8)) {
+        return switch (random.nextInt(15)) {
             case 0 -> new Edit.SetScore(Batches.ADA, random.nextBoolean() ? "c1" : "c2",
                     random.nextInt(4) == 0 ? Optional.empty() : Optional.of(BigDecimal.valueOf(random.nextInt(6))));
             case 1 -> new Edit.WriteOnTheWhole(Batches.ADA, "words " + number);
@@ -142,6 +146,19 @@ class HistoryTest {
                             new Edit.KeepPhrase(
                                     new Phrase("p" + number % 3, "c", "words " + number, "", Optional.empty())),
                             new Edit.ChangeMark(Batches.ADA, any.movedBy(3, 0))));
+            case 7 -> any == null
+                    ? new Edit.TurnPage(Batches.ADA, new PageRef("d1", 0), 90 * random.nextInt(4))
+                    : new Edit.OrderMark(Batches.ADA, any.id(), random.nextInt(5));
+            case 8 -> new Edit.TurnPage(Batches.ADA, new PageRef("d1", random.nextInt(2)), 90 * random.nextInt(4));
+            case 10 -> new Edit.SetStanding(Batches.ADA, random.nextBoolean() ? "c1" : "c2", random.nextInt(3) == 0
+                    ? Optional.empty()
+                    : Optional.of(Standing.values()[random.nextInt(2)]));
+            case 11 -> new Edit.Judge(Batches.ADA, "c1", Judgement.of(BigDecimal.valueOf(random.nextInt(9))));
+            case 12 -> new Edit.WriteOnCriterion(Batches.ADA, "c2", "words " + number);
+            case 13 -> new Edit.Moderate(Batches.ADA, random.nextBoolean()
+                    ? Optional.empty()
+                    : Optional.of(new Moderation(BigDecimal.valueOf(number), "")));
+            case 9 -> Chronicle.bringBack(Batches.three().submission(Batches.ADA));
             default -> new Edit.PlaceMark(Batches.ADA, Batches.note("m" + number, "d1", random.nextInt(3), "remark"));
         };
     }

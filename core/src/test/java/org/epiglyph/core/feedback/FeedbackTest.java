@@ -3,11 +3,15 @@ package org.epiglyph.core.feedback;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Batches;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.History;
 import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.StudentKey;
@@ -46,9 +50,11 @@ class FeedbackTest {
         Batch batch = with(Batches.three(),
                 new Edit.PlaceMark(Batches.ADA, Batches.note("a", "d1", 1, "").withRemark(secret)),
                 new Edit.WritePrivately(Batches.ADA, "ask a colleague"), new Edit.WriteOnTheWhole(Batches.ADA, "Good."),
-                new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.ONE)));
+                new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.valueOf(3))),
+                new Edit.WriteOnCriterion(Batches.ADA, "c2", "Name them."));
         assertThat(Feedback.text(batch, batch.submission(Batches.ADA)))
-                .isEqualTo("Good.\n\nMethod: 1 of 8\nUnits: not scored\nSum: 1 of 12");
+                .isEqualTo(
+                        "Good.\n\nMethod: 3 of 8\nUnits: not scored\nSum: 3 of 12\nPercent: 25 %\n\nUnits: Name them.");
         assertThat(batch.submission(Batches.ADA).marksForStudent()).isEmpty();
     }
 
@@ -61,5 +67,21 @@ class FeedbackTest {
                 new LookOver.Finding(Batches.ADA, LookOver.Kind.PAGES_UNSEEN, "2, 3"),
                 new LookOver.Finding(Batches.BAO, LookOver.Kind.NOTHING_SCORED, ""),
                 new LookOver.Finding(Batches.CARYS, LookOver.Kind.NOTHING_RECEIVED, ""));
+    }
+
+    @Test
+    void whatTheInksStandForIsSaidOnceAndNothingPrivate() {
+        Mark units = Batches.note("m1", "d1", 0, "m?");
+        Mark same = Batches.note("m2", "d1", 0, "s?");
+        Mark secret = Batches.note("m3", "d1", 0, "copied?");
+        History history = new History(Batches.three());
+        for (Mark mark : List.of(units, same)) {
+            history.record(new Edit.PlaceMark(Batches.ADA, mark.withHead(mark.head().withMeaning("units"))),
+                    Instant.EPOCH);
+        }
+        history.record(new Edit.PlaceMark(Batches.ADA, secret.withHead(secret.head().withMeaning("doubts"))
+                .withRemark(Remark.of("x").withAudience(Audience.PRIVATE))), Instant.EPOCH);
+        String ink = units.ink().name().toLowerCase(java.util.Locale.ROOT);
+        assertThat(Feedback.legend(history.batch().submission(Batches.ADA))).isEqualTo("Inks: " + ink + " for units.");
     }
 }

@@ -42,4 +42,24 @@ class MarginLayoutTest {
         assertThat(tops[0]).isCloseTo(86, within(1e-9));
         assertThat(tops[1]).isCloseTo(114, within(1e-9));
     }
+
+    @Property(tries = 300)
+    void theOneBeingWrittenStaysWhileItGrowsAndNothingOverlaps(@ForAll long seed,
+            @ForAll @IntRange(min = 2, max = 30) int count) {
+        Random random = new Random(seed);
+        List<MarginLayout.Wish> wishes = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            wishes.add(new MarginLayout.Wish(random.nextDouble() * 800, 10 + random.nextDouble() * 60));
+        }
+        wishes.sort(java.util.Comparator.comparingDouble(MarginLayout.Wish::wish));
+        int written = random.nextInt(count);
+        double at = MarginLayout.tops(wishes, 8, 0)[written];
+        double[] before = MarginLayout.tops(wishes, 8, 0, written, at);
+        wishes.set(written, new MarginLayout.Wish(wishes.get(written).wish(), wishes.get(written).height() + 90));
+        double[] after = MarginLayout.tops(wishes, 8, 0, written, at);
+        assertThat(after[written]).isEqualTo(at).isEqualTo(before[written]);
+        for (int i = 1; i < count; i++) {
+            assertThat(after[i]).isGreaterThanOrEqualTo(after[i - 1] + wishes.get(i - 1).height() + 8 - 1e-6);
+        }
+    }
 }

@@ -30,6 +30,19 @@ class PageGeometryTest {
         assertThat(page.fromShown(page.toShown(place)).distanceTo(place)).isLessThan(1e-9);
     }
 
+    /** The screen shows the page as read, times the zoom: there and back is the same place at every zoom. */
+    @Property
+    void aPlaceComesBackFromTheScreenAtEveryZoom(@ForAll("geometries") PageGeometry page,
+            @ForAll @DoubleRange(min = 0, max = 3000) double x, @ForAll @DoubleRange(min = 0, max = 3000) double y,
+            @ForAll @DoubleRange(min = 0.2, max = 6) double zoom) {
+        PagePoint place = new PagePoint(x, y);
+        PagePoint shown = page.toShown(place);
+        PagePoint pixel = new PagePoint(shown.x() * zoom, shown.y() * zoom);
+        PagePoint back = page.fromShown(new PagePoint(pixel.x() / zoom, pixel.y() / zoom));
+        assertThat(back.distanceTo(place)).isLessThan(1e-6);
+        assertThat(page.fromShown(page.toShown(new PageBox(x, y, 10, 20))).left()).isCloseTo(x, within(1e-6));
+    }
+
     @Property
     void theWholePageIsShownWithinItsShownSides(@ForAll("geometries") PageGeometry page) {
         PageBox shown = page.toShown(new PageBox(0, 0, page.width(), page.height()));

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
-import java.util.Set;
-import java.util.stream.Collectors;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
 import org.junit.jupiter.api.Test;
@@ -13,19 +11,37 @@ import org.junit.jupiter.api.Test;
 class PenCaseTest {
     @Test
     void theFirstPenIsRed() {
-        assertThat(PenCase.fresh().current()).isEqualTo(new Slot(Tool.PEN, Ink.MADDER, 1.6, Sign.TICK));
+        assertThat(PenCase.fresh().current()).isEqualTo(new Slot(Tool.PEN, Ink.MADDER, 1.6));
     }
 
     @Test
-    void everyToolAndEverySignIsInTheFreshCase() {
-        assertThat(PenCase.fresh().slots()).extracting(Slot::tool).contains(Tool.values());
-        Set<Sign> signs = PenCase.fresh()
-                .slots()
-                .stream()
-                .filter(s -> s.tool() == Tool.STAMP)
-                .map(Slot::sign)
-                .collect(Collectors.toSet());
-        assertThat(signs).containsExactlyInAnyOrder(Sign.values());
+    void theUsualToolsAreInTheFreshCaseAndTheFirstTenKeepTheirKeys() {
+        assertThat(PenCase.fresh().slots()).extracting(Slot::tool)
+                .startsWith(Tool.PEN, Tool.HIGHLIGHTER, Tool.HIGHLIGHTER, Tool.NOTE, Tool.TEXT, Tool.STAMP)
+                .contains(Tool.CORRECTION, Tool.BOX, Tool.BRACKET, Tool.ERASER, Tool.CHOOSE);
+        assertThat(PenCase.fresh().find(Tool.ERASER)).isPresent();
+        assertThat(PenCase.fresh().find(Tool.ELLIPSE)).as("not in the case as it comes").isEmpty();
+    }
+
+    @Test
+    void slotsAreAddedMovedAndTakenOutWithTheOneInHandStayingInHand() {
+        PenCase more = PenCase.fresh().holding(1).withAnother(Slot.stamp(Sign.SEEN, Ink.SLATE, 26));
+        assertThat(more.slots()).hasSize(PenCase.fresh().slots().size() + 1);
+        assertThat(more.current().face()).isEqualTo(Sign.SEEN);
+        assertThat(more.moved(-10).slots().getFirst()).isEqualTo(more.current());
+        assertThat(more.moved(1).current()).isEqualTo(more.current());
+        assertThat(more.withoutCurrent().slots()).containsExactlyElementsOf(PenCase.fresh().slots());
+        PenCase one = new PenCase(List.of(more.current()), 0);
+        assertThat(one.withoutCurrent()).as("the last slot stays").isEqualTo(one);
+    }
+
+    @Test
+    void aSlotHasAMeaningAndAnotherToolGetsAWidthThatSuitsIt() {
+        Slot pen = PenCase.fresh().current().withMeaning(" evidence ");
+        assertThat(pen.meaning()).isEqualTo("evidence");
+        assertThat(pen.withTool(Tool.STAMP).width()).isEqualTo(22);
+        assertThat(pen.withTool(Tool.PEN)).isEqualTo(pen);
+        assertThat(pen.withTool(Tool.TEXT).withGround(true).ground()).isTrue();
     }
 
     @Test
@@ -45,7 +61,7 @@ class PenCaseTest {
     @Test
     void aCaseNeedsASlotAndAToolAWidth() {
         assertThatThrownBy(() -> new PenCase(List.of(), 0)).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> PenCase.fresh().holding(99)).hasMessage("Slot 99 is not one of 13");
+        assertThatThrownBy(() -> PenCase.fresh().holding(99)).hasMessage("Slot 99 is not one of 17");
         assertThatThrownBy(() -> PenCase.fresh().current().withWidth(0)).hasMessageContaining("above 0 and up to 96");
     }
 }

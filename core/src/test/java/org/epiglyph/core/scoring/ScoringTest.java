@@ -32,12 +32,16 @@ class ScoringTest {
         return card;
     }
 
+    private static Result result(MarkScheme scheme, Scorecard card, BigDecimal maximum) {
+        return Scoring.result(scheme, card, Circumstances.inTime(maximum));
+    }
+
     /** Common practice, no source: an eight-part question at one point a part is worth 8; half a point off leaves 7.5. */
     @Test
     void eightPartsLessHalfAPointAreSevenAndAHalf() {
         MarkScheme scheme = scheme(1, 1, 1, 1, 1, 1, 1, 1);
         assertThat(scheme.maximum()).isEqualByComparingTo("8");
-        Result result = Scoring.result(scheme, card("1", "1", "1", "1", "1", "1", "1", "0.5"), BigDecimal.valueOf(8));
+        Result result = result(scheme, card("1", "1", "1", "1", "1", "1", "1", "0.5"), BigDecimal.valueOf(8));
         assertThat(result.value()).isEqualByComparingTo("7.5");
         assertThat(result.complete()).isTrue();
     }
@@ -45,30 +49,71 @@ class ScoringTest {
     /** Common practice, no source: 18 of 20 is 90 %, 43 of 50 is 86 %. */
     @Test
     void equalPointsOnDifferentMaximaAreNotEqual() {
-        assertThat(Scoring.result(scheme(20), card("18"), BigDecimal.valueOf(100)).value()).isEqualByComparingTo("90");
-        assertThat(Scoring.result(scheme(50), card("43"), BigDecimal.valueOf(100)).value()).isEqualByComparingTo("86");
+        assertThat(result(scheme(20), card("18"), BigDecimal.valueOf(100)).value()).isEqualByComparingTo("90");
+        assertThat(result(scheme(50), card("43"), BigDecimal.valueOf(100)).value()).isEqualByComparingTo("86");
     }
 
     /** Half up as the documentation of java.math.RoundingMode defines it: 2.125 of a hundredth goes away from zero. */
     @Test
     void roundingHappensOnceAtTheEndAndHalfUp() {
-        Result result = Scoring.result(scheme(8, 8), card("1", "0.5"), new BigDecimal("22.72"));
+        Result result = result(scheme(8, 8), card("1", "0.5"), new BigDecimal("22.72"));
         BigDecimal exact = new BigDecimal("1.5").multiply(new BigDecimal("22.72"))
                 .divide(BigDecimal.valueOf(16), 10, RoundingMode.UNNECESSARY);
         assertThat(exact).isEqualByComparingTo("2.13");
         assertThat(result.value()).isEqualByComparingTo(exact.setScale(2, RoundingMode.HALF_UP));
-        assertThat(Scoring.result(scheme(8), card("0.5"), new BigDecimal("2")).value()).isEqualByComparingTo("0.13"); // 0.125
-        assertThat(result.derivation().getLast()).contains("rounded half up to two places: 2.13");
+        assertThat(result.derivation().getLast()).as("nothing was rounded")
+                .isEqualTo("Worth 22.72 in the record: 2.13");
+        assertThat(result(scheme(8), card("0.5"), new BigDecimal("2")).value()).isEqualByComparingTo("0.13"); // 0.125
+        assertThat(result(scheme(8), card("0.5"), new BigDecimal("2")).derivation())
+                .endsWith("Worth 2 in the record: 0.125", "Rounded half up to a step of 0.01: 0.13");
     }
 
     @Test
     void notScoredIsNotZero() {
-        Result open = Scoring.result(scheme(4, 4), card("3", ""), BigDecimal.valueOf(8));
-        Result zero = Scoring.result(scheme(4, 4), card("3", "0"), BigDecimal.valueOf(8));
+        Result open = result(scheme(4, 4), card("3", ""), BigDecimal.valueOf(8));
+        Result zero = result(scheme(4, 4), card("3", "0"), BigDecimal.valueOf(8));
         assertThat(open.complete()).isFalse();
         assertThat(zero.complete()).isTrue();
         assertThat(open.derivation()).contains("Part c1: not scored");
         assertThat(zero.derivation()).contains("Part c1: 0 of 4");
+    }
+
+    /** Common practice, no source: not attempted is not 0, and what is excused is not asked for. */
+    @Test
+    void notScoredNotAttemptedZeroAndExcusedAreFourDifferentThings() {
+        Scorecard three = card("3", "");
+        BigDecimal eight = BigDecimal.valueOf(8);
+        Result notScored = result(scheme(4, 4), three, eight);
+        Result zero = result(scheme(4, 4), three.with("c1", Optional.of(BigDecimal.ZERO)), eight);
+        Result notAttempted = result(scheme(4, 4),
+                three.withStanding("c1", Optional.of(Standing.NOT_ATTEMPTED)), eight);
+        Result excused = result(scheme(4, 4), three.withStanding("c1", Optional.of(Standing.EXCUSED)), eight);
+        assertThat(List.of(notScored.complete(), zero.complete(), notAttempted.complete(), excused.complete()))
+                .containsExactly(false, true, true, true);
+        assertThat(zero.value()).isEqualByComparingTo("3");
+        assertThat(notAttempted.value()).isEqualByComparingTo("3");
+        assertThat(excused.value()).as("3 of 4 is 6 of 8").isEqualByComparingTo("6");
+        assertThat(notAttempted.derivation()).contains("Part c1: not attempted, 0 of 4", "Sum: 3 of 8");
+        assertThat(excused.derivation()).contains("Part c1: excused, does not count", "Sum: 3 of 4");
+    }
+
+    @Test
+    void aScoreTakesTheStandingsPlaceAndTheOtherWayRound() {
+        Scorecard stood = Scorecard.EMPTY.with("c0", Optional.of(BigDecimal.ONE))
+                .withStanding("c0", Optional.of(Standing.EXCUSED));
+        assertThat(stood.score("c0")).isEmpty();
+        assertThat(stood.isSettled("c0")).isTrue();
+        assertThat(stood.with("c0", Optional.of(BigDecimal.TWO)).standing("c0")).isEmpty();
+        assertThat(stood.withStanding("c0", Optional.empty()).isEmpty()).isTrue();
+    }
+
+    @Test
+    void whereEverythingIsExcusedNothingIsDivided() {
+        Scorecard all = Scorecard.EMPTY.withStanding("c0", Optional.of(Standing.EXCUSED))
+                .withStanding("c1", Optional.of(Standing.EXCUSED));
+        Result result = result(scheme(4, 4), all, BigDecimal.valueOf(8));
+        assertThat(result.value()).isZero();
+        assertThat(result.derivation().getLast()).startsWith("Everything is excused");
     }
 
     @Test
@@ -91,9 +136,9 @@ class ScoringTest {
         MarkScheme there = new MarkScheme(List.of(criterion("x", 8), criterion("y", 8)));
         MarkScheme back = new MarkScheme(List.of(criterion("y", 8), criterion("x", 8)));
         Scorecard card = Scorecard.EMPTY.with("x", Optional.of(points)).with("y", Optional.of(other));
-        BigDecimal result = Scoring.result(there, card, BigDecimal.valueOf(maximum)).value();
-        assertThat(Scoring.result(back, card, BigDecimal.valueOf(maximum)).value()).isEqualByComparingTo(result);
+        BigDecimal result = result(there, card, BigDecimal.valueOf(maximum)).value();
+        assertThat(result(back, card, BigDecimal.valueOf(maximum)).value()).isEqualByComparingTo(result);
         Scorecard better = card.with("x", Optional.of(points.add(HALF)));
-        assertThat(Scoring.result(there, better, BigDecimal.valueOf(maximum)).value()).isGreaterThanOrEqualTo(result);
+        assertThat(result(there, better, BigDecimal.valueOf(maximum)).value()).isGreaterThanOrEqualTo(result);
     }
 }

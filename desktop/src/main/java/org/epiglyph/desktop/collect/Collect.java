@@ -161,7 +161,8 @@ public final class Collect implements Place {
                 () -> isOpen() && model.planProperty().get().questions().isEmpty(), () -> model.make(_ -> {})));
         for (int i = 0; i < 9; i++) {
             int candidate = i;
-            acts.add(new Act(Words.of("Collect.act.candidate", i + 1), Optional.of(Act.key("DIGIT" + (i + 1))),
+            acts.add(new Act("Collect.act.candidate." + (i + 1), Words.of("Collect.act.candidate", i + 1),
+                    Optional.of(Act.key("DIGIT" + (i + 1))),
                     this::isOpen, () -> model.decisions().decideFor(candidate)));
         }
         acts.add(Act.of("Place.desk", "", () -> model.doneProperty().get() != null,

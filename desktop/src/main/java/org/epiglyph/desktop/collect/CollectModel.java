@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -35,8 +36,8 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.record.RecordClient;
-import org.epiglyph.exchange.sheet.PhraseTable;
-import org.epiglyph.exchange.sheet.SchemeTable;
+import org.epiglyph.exchange.sheet.PhraseFile;
+import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.exchange.sheet.TypedRoster;
 import org.epiglyph.exchange.sheet.WrittenTime;
 import org.epiglyph.workspace.BatchFolder;
@@ -45,6 +46,10 @@ import org.slf4j.LoggerFactory;
 
 /** The steps of collecting without any node: source, understanding, decisions, done. The token is held in memory only. */
 public final class CollectModel {
+    /** Endings of tables that hold a mark scheme. */
+    static final String[] SCHEMES = {".csv", ".xlsx", ".json"};
+    /** Endings of files that hold phrases. */
+    static final String[] PHRASES = {".csv", ".xlsx", ".json", ".md"};
     private static final String NOT_IN_NAMES = "[\\\\/:*?\"<>|\\p{Cntrl}]";
     private final Path shelf;
     private final Background background;
@@ -234,11 +239,11 @@ public final class CollectModel {
     private void understood(CollectPlan understood) {
         close();
         name.set(freeName(understood.task().title()));
-        scheme.set(offered("mark schemes", ".csv").stream()
+        scheme.set(offered("mark schemes", SCHEMES).stream()
                 .filter(p -> named(p, understood.task().title()))
                 .findFirst()
                 .orElse(null));
-        phrasebook.set(offered("phrasebooks", ".csv").stream()
+        phrasebook.set(offered("phrasebooks", PHRASES).stream()
                 .filter(p -> named(p, understood.task().module()) || named(p, understood.task().title()))
                 .findFirst()
                 .orElse(null));
@@ -247,7 +252,7 @@ public final class CollectModel {
     }
 
     private static boolean named(Path file, String title) {
-        return file.getFileName().toString().equalsIgnoreCase(title + ".csv");
+        return file.getFileName().toString().replaceFirst("\\.[^.]+$", "").equalsIgnoreCase(title);
     }
 
     private String freeName(String title) {
@@ -260,12 +265,12 @@ public final class CollectModel {
     }
 
     /** Files kept beside the batches. */
-    List<Path> offered(String folder, String ending) {
+    List<Path> offered(String folder, String... endings) {
         Path kept = shelf.resolve(folder);
         List<Path> found = new ArrayList<>();
         if (Files.isDirectory(kept)) {
             try (Stream<Path> all = Files.list(kept)) {
-                all.filter(p -> p.toString().endsWith(ending)).sorted().forEach(found::add);
+                all.filter(p -> Arrays.stream(endings).anyMatch(p.toString()::endsWith)).sorted().forEach(found::add);
             } catch (IOException e) {
                 LoggerFactory.getLogger(CollectModel.class).warn("Kept tables cannot be listed", e);
             }
@@ -343,10 +348,10 @@ public final class CollectModel {
         background.start(progress -> {
             MarkScheme marks = schemeFile == null
                     ? MarkScheme.single(understood.task().maximum())
-                    : SchemeTable.read(bytes(schemeFile), called(schemeFile));
+                    : SchemeFile.read(bytes(schemeFile), called(schemeFile));
             Phrasebook phrases = phraseFile == null
                     ? Phrasebook.EMPTY
-                    : PhraseTable.read(bytes(phraseFile), called(phraseFile), marks);
+                    : PhraseFile.read(bytes(phraseFile), called(phraseFile), marks);
             Path target = shelf.resolve(wanted);
             Collecting.carryOut(understood, marks, phrases, target, progress);
             return target;

@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.collect;
 
+import org.epiglyph.desktop.frame.Form;
 import java.nio.charset.Charset;
 import java.nio.file.Path;
 import java.time.format.DateTimeFormatter;
@@ -77,10 +78,10 @@ final class Findings {
         TextField name = new TextField();
         name.setId("batch-name");
         name.textProperty().bindBidirectional(model.nameProperty());
-        ComboBox<Path> scheme = choice(model.offered("mark schemes", ".csv"), "Collect.noScheme");
+        ComboBox<Path> scheme = choice(model.offered("mark schemes", CollectModel.SCHEMES), "Collect.noScheme");
         scheme.setId("scheme");
         scheme.valueProperty().bindBidirectional(model.schemeProperty());
-        ComboBox<Path> phrases = choice(model.offered("phrasebooks", ".csv"), "Collect.noPhrases");
+        ComboBox<Path> phrases = choice(model.offered("phrasebooks", CollectModel.PHRASES), "Collect.noPhrases");
         phrases.setId("phrasebook");
         phrases.valueProperty().bindBidirectional(model.phrasebookProperty());
         VBox section = new VBox(Form.label("Collect.name", name), name, Form.label("Collect.scheme", scheme), scheme,
@@ -97,7 +98,7 @@ final class Findings {
         box.setConverter(new StringConverter<>() {
             @Override
             public String toString(Path file) {
-                return file == null ? Words.of(none) : file.getFileName().toString().replaceAll("\\.csv$", "");
+                return file == null ? Words.of(none) : file.getFileName().toString().replaceFirst("\\.[^.]+$", "");
             }
 
             @Override

@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.collect;
 
+import org.epiglyph.desktop.frame.Form;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.collect;
 
+import org.epiglyph.desktop.frame.Form;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;

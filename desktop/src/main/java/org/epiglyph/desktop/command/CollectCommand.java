@@ -21,8 +21,8 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.record.HttpRecordClient;
-import org.epiglyph.exchange.sheet.PhraseTable;
-import org.epiglyph.exchange.sheet.SchemeTable;
+import org.epiglyph.exchange.sheet.PhraseFile;
+import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.exchange.sheet.TypedRoster;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
@@ -96,10 +96,10 @@ final class CollectCommand implements Callable<Integer> {
             questions.forEach(q -> plan.decide(q, Optional.empty()));
             MarkScheme marks = scheme == null
                     ? MarkScheme.single(plan.task().maximum())
-                    : SchemeTable.read(Files.readAllBytes(scheme), scheme.toString());
+                    : SchemeFile.read(Files.readAllBytes(scheme), scheme.toString());
             Phrasebook phrases = phrasebook == null
                     ? Phrasebook.EMPTY
-                    : PhraseTable.read(Files.readAllBytes(phrasebook), phrasebook.toString(), marks);
+                    : PhraseFile.read(Files.readAllBytes(phrasebook), phrasebook.toString(), marks);
             if (again) {
                 try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
                     Collecting.into(plan, workspace, Progress.NONE);

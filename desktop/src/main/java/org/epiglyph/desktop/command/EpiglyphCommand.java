@@ -26,13 +26,16 @@ public final class EpiglyphCommand implements Callable<Integer> {
         @Option(names = "--token-file", description = "A file that holds the record service's token.")
         private Path tokenFile;
 
+        @Option(names = "--tablet", description = "A recorded trace that a simulated pen tablet plays at the desk.")
+        private Path tablet;
+
         @Override
         public Integer call() throws IOException {
             PlatformFolders folders = folders();
             String token = tokenFile == null ? "" : Files.readString(tokenFile).strip();
-            EpiglyphApplication.launch(new Program.Start(shelf == null ? folders.shelf() : shelf,
-                    settings == null ? folders.settings() : settings, recordOffice,
-                    token));
+            Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
+                    settings == null ? folders.settings() : settings, recordOffice, token);
+            EpiglyphApplication.launch(tablet == null ? start : start.withTablet(tablet));
             return 0;
         }
     }

@@ -1,12 +1,15 @@
 package org.epiglyph.desktop.desk;
 
+import java.io.File;
 import java.nio.file.Path;
-import java.util.ArrayList;
+import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
+import javafx.beans.value.ChangeListener;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
@@ -16,107 +19,218 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import javafx.stage.FileChooser;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.ledger.Ledger;
+import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.paper.Gestures;
+import org.epiglyph.desktop.paper.KeyPen;
+import org.epiglyph.desktop.paper.Margin;
+import org.epiglyph.desktop.paper.PageRoll;
+import org.epiglyph.desktop.paper.PageWords;
+import org.epiglyph.desktop.paper.PenInput;
+import org.epiglyph.desktop.paper.Piece;
+import org.epiglyph.desktop.paper.RemarkField;
+import org.epiglyph.desktop.paper.TypedTextField;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.settings.View;
+import org.epiglyph.desktop.spelling.Spelling;
 
-/** The desk: ledger, pen case, pages, margin and roll, from left to right. */
+/** The desk: ledger, side sheet, pen case, pages, margin and roll, from left to right. */
 public final class Desk implements Place {
     private static final double MARGIN_WIDTH = 240;
+    private static final double LEAST_PAPER = 480;
+    private static final List<String> PARTS = List.of("ledger", "margin", "case", "roll");
     private final DeskModel model;
+    private final Looks looks;
     private final PageImages images;
     private final Pane above = new Pane();
     private final Ledger ledger;
+    private final SideSheet side;
+    private final SlotCard card;
     private final PenCaseStrip penCase;
+    private final CaseAtPointer caseAtPointer;
+    private final ChosenCard chosenCard;
     private final PageRoll pages;
     private final Margin margin;
     private final RollStrip roll;
+    private final Region besidePaper = new Region();
+    private final HBox paper;
     private final StackPane root;
     private final ObservableValue<String> title;
     private final PageMaking making;
     private final DocumentFiles files;
     private final Pieces pieces;
+    private final Gestures gestures;
+    private final KeyPen keyPen;
+    private final DeskActs acts;
     private List<Document> shownDocuments = List.of();
     private List<Attached> shownAttached = List.of();
+    private Map<PageRef, Integer> shownTurns = Map.of();
+    private Optional<Ready> ready = Optional.empty();
     private StudentKey shown;
     private long shownAt;
+    private final ByQuestion question;
+    /** Looks outlive the desk, so that this is taken off when the desk is left. */
+    private final ChangeListener<View> looking = (_, _, _) -> look();
 
-    /** @param opener opens a file in the program that the system has for it */
-    public Desk(DeskModel model, PageImages images, PageMaking making, Consumer<Path> opener) {
+    /**
+     * What the desk works with besides the batch.
+     *
+     * @param images   the pages' images
+     * @param making   makes missing pages in the background
+     * @param settings the marker's settings
+     * @param opener   opens a file in the program that the system has for it
+     * @param links    opens an address
+     * @param tablet   the trace that a simulated pen tablet plays; empty where there is none
+     */
+    public record Tools(PageImages images, PageMaking making, Settings settings, Spelling spelling, Clock clock,
+            Consumer<Path> opener, Consumer<String> links, Optional<Path> tablet) {}
+
+    public Desk(DeskModel model, Looks looks, Tools tools) {
         this.model = model;
-        this.images = images;
-        this.making = making;
-        files = new DocumentFiles(model, opener, Platform::runLater);
+        this.looks = looks;
+        images = tools.images();
+        making = tools.making();
+        files = new DocumentFiles(model, images, tools.settings(), tools.opener(), Platform::runLater);
         pieces = new Pieces(model, images, files);
-        Gestures gestures = new Gestures(model, images, (leaf, at) -> TypedTextField.open(model, leaf, at));
-        ledger = new Ledger(model);
+        PageWords words = new PageWords(images);
+        gestures = new Gestures(model, words, (leaf, at, text) -> TypedTextField.open(model, leaf, at, text));
         pages = new PageRoll(images, gestures::equip, model::see);
-        margin = new Margin(model, pages);
-        penCase = new PenCaseStrip(model, above);
+        gestures.on(pages);
+        keyPen = new KeyPen(pages, gestures);
+        margin = new Margin(model, pages, new RemarkField(model, tools.spelling(), this::choosePicture),
+                images::picture, tools.links());
+        card = new SlotCard(model, above, tools.clock(), files);
+        penCase = new PenCaseStrip(model, card);
+        caseAtPointer = new CaseAtPointer(penCase, above, pages::requestFocus);
+        chosenCard = new ChosenCard(model, pages, above);
         roll = new RollStrip(model, above, student -> go(() -> model.open(student)));
-        Region beside = new Region();
-        beside.setMinWidth(MARGIN_WIDTH);
+        PagesSide pagesSide = new PagesSide(model, pages, images,
+                scale -> looks.change(v -> v.withZoom(View.Zoom.of(scale))));
+        BesideSide beside = new BesideSide(model, pages, images, files, pieces);
+        FindSide find = new FindSide(pages, images);
+        question = new ByQuestion(model, pages, images, find::words);
+        PhrasesSide phrases = new PhrasesSide(model);
+        side = new SideSheet(
+                List.of(new RemarksSide(model, this::goTo, images::picture, tools.links()), pagesSide, find,
+                        beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases),
+                pages::requestFocus);
+        ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo);
+        ledger.takePhrases(phrases.hand());
+        gestures.takePhrases(phrases.hand());
+        besidePaper.setMinWidth(MARGIN_WIDTH);
         HBox.setHgrow(pages, Priority.ALWAYS);
-        HBox paper = new HBox(pages, beside);
+        paper = new HBox(pages, besidePaper);
         StackPane open = new StackPane(paper, margin);
+        open.setMinWidth(0);
         HBox.setHgrow(open, Priority.ALWAYS);
-        HBox parts = new HBox(ledger, penCase, open, roll);
+        HBox parts = new HBox(ledger, side, penCase, open, roll);
         parts.getStyleClass().add("desk");
         above.setPickOnBounds(false);
         root = new StackPane(parts, above);
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty());
         margin.remarkWidth(MARGIN_WIDTH - 16);
+        acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
+                find, pagesSide, beside, files, pieces,
+                tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
         ledger.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
                 pages.requestFocus();
             }
         });
+        gestures.onReading(acts::copyable);
+        gestures.onSecondButton(caseAtPointer::openAtPointer);
+        root.addEventFilter(javafx.scene.input.MouseEvent.ANY,
+                e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
         watch();
-        foldable(beside);
+        look();
     }
 
     private void watch() {
-        model.submissionProperty().addListener((_, _, now) -> {
+        model.submissionProperty().addListener((_, before, now) -> {
             if (now.student().key().equals(shown)) {
+                if (!before.scores().equals(now.scores())) {
+                    question.scored();
+                }
                 refresh();
                 refreshPages();
             } else {
                 open();
             }
         });
+        model.batchProperty().addListener((_, before, now) -> {
+            boolean beside = !before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook());
+            if (beside) {
+                side.refresh();
+            }
+            if (before.scheme() != now.scheme()) {
+                refresh();
+            }
+        });
         model.shownHandInProperty().addListener((_, _, _) -> {
             ledger.refresh();
             refreshPages();
+            side.refresh();
         });
-        model.chosenProperty().addListener((_, _, _) -> {
-            pages.marks(model.submission().marks(), model.chosenProperty().get());
+        model.chosen().idsProperty().addListener((_, _, _) -> {
+            showMarks();
             margin.refresh();
+            side.refresh();
+            chosenCard.refresh();
         });
-        model.writingProperty().addListener((_, _, now) -> {
+        model.writing().markProperty().addListener((_, _, now) -> {
             margin.refresh();
+            chosenCard.refresh();
             if (now.isEmpty()) {
                 pages.requestFocus();
             }
         });
-        model.penCaseProperty().addListener((_, _, _) -> penCase.refresh());
-        pages.scrollProperty().addListener((_, _, _) -> margin.refresh());
-        pages.zoomProperty().addListener((_, _, _) -> margin.refresh());
-        margin.widthProperty().addListener((_, _, _) -> Platform.runLater(margin::refresh));
+        model.penCaseProperty().addListener((_, _, _) -> {
+            penCase.refresh();
+            showMarks();
+            chosenCard.refresh();
+        });
+        pages.arrangedProperty().addListener((_, _, _) -> {
+            margin.refresh();
+            chosenCard.refresh();
+        });
+        pages.onZoom(zoom -> looks.change(v -> v.withZoom(zoom)));
+        looks.viewProperty().addListener(looking);
+        margin.widthProperty().addListener((_, _, _) -> Platform.runLater(this::look));
         margin.heightProperty().addListener((_, _, _) -> Platform.runLater(margin::refresh));
-    }
-
-    private void foldable(Region beside) {
-        beside.managedProperty().bind(margin.visibleProperty());
         for (Region part : List.of(ledger, penCase, roll)) {
             part.managedProperty().bind(part.visibleProperty());
         }
+        besidePaper.managedProperty().bind(besidePaper.visibleProperty());
+    }
+
+    /** Folds and arranges everything as the marker likes it. Without room for both, the margin gives way to the paper. */
+    private void look() {
+        View view = looks.view();
+        ledger.setVisible(!looks.isFolded("ledger"));
+        penCase.setVisible(!looks.isFolded("case"));
+        roll.setVisible(!looks.isFolded("roll"));
+        boolean narrow = looks.isFolded("margin")
+                || margin.getWidth() > 0 && margin.getWidth() < LEAST_PAPER + MARGIN_WIDTH;
+        besidePaper.setVisible(!narrow);
+        margin.narrow(narrow);
+        pages.look(view.arrangement(), view.zoom());
+        margin.refresh();
     }
 
     @Override
@@ -138,6 +252,16 @@ public final class Desk implements Place {
         return model;
     }
 
+    /** Lets a pen tablet write on the pages; the caller closes it. */
+    public PenInput penInput() {
+        return new PenInput(pages, gestures);
+    }
+
+    /** The names of the parts that can be folded away. */
+    static List<String> parts() {
+        return PARTS;
+    }
+
     private String titleWords() {
         long done = model.batch()
                 .submissions()
@@ -150,6 +274,7 @@ public final class Desk implements Place {
 
     @Override
     public void arrive() {
+        files.bringPictures(model.penCaseProperty().get());
         open();
         Platform.runLater(pages::requestFocus);
     }
@@ -157,8 +282,9 @@ public final class Desk implements Place {
     @Override
     public void leave() {
         shownAt++; // pages that are still being read come too late
+        looks.viewProperty().removeListener(looking);
         ledger.keepWords();
-        model.finishWriting();
+        model.writing().finish();
         model.close();
         images.close();
     }
@@ -168,51 +294,90 @@ public final class Desk implements Place {
         shown = model.submission().student().key();
         making.first(shown);
         above.getChildren().clear();
+        keyPen.putAway();
         refreshSides();
         showPages(pages::show);
     }
 
-    private void showPages(Consumer<List<PageRoll.Piece>> show) {
+    /** What was got ready for a submission that may come next. */
+    private record Ready(Submission submission, Optional<HandIn> handIn, List<Piece> pieces) {
+        boolean isFor(Submission other, Optional<HandIn> otherHandIn) {
+            return submission.student().key().equals(other.student().key()) && handIn.equals(otherHandIn)
+                    && submission.turns().equals(other.turns()) && submission.attached().equals(other.attached());
+        }
+    }
+
+    private void showPages(Consumer<List<Piece>> show) {
         Submission submission = model.submission();
         Optional<HandIn> handIn = model.shownHandIn();
         shownDocuments = handIn.map(HandIn::documents).orElse(List.of());
         shownAttached = submission.attached();
+        shownTurns = submission.turns();
         long asked = ++shownAt;
+        if (ready.filter(r -> r.isFor(submission, handIn)).isPresent()) {
+            show(show, ready.get().pieces());
+            return;
+        }
         Thread.ofVirtual().start(() -> {
-            List<PageRoll.Piece> made = pieces.of(submission, handIn);
+            List<Piece> made = pieces.of(submission, handIn);
             Platform.runLater(() -> {
                 if (asked == shownAt) {
-                    show.accept(made);
-                    pages.marks(model.submission().marks(), model.chosenProperty().get());
-                    margin.refresh();
-                    prepareNext();
+                    show(show, made);
                 }
             });
         });
     }
 
-    /** Pages that were made meanwhile, another hand-in or an attached file change what the roll shows. */
+    private void show(Consumer<List<Piece>> show, List<Piece> made) {
+        show.accept(made);
+        showMarks();
+        margin.refresh();
+        side.refresh();
+        question.arrived();
+        prepareNext();
+    }
+
+    /** Pages that were made or turned meanwhile, another hand-in or an attached file change what the roll shows. */
     private void refreshPages() {
         List<Document> now = model.shownHandIn().map(HandIn::documents).orElse(List.of());
-        if (!now.equals(shownDocuments) || !model.submission().attached().equals(shownAttached)) {
+        if (!now.equals(shownDocuments) || !model.submission().attached().equals(shownAttached)
+                || !model.submission().turns().equals(shownTurns)) {
             showPages(pages::showAgain);
         }
     }
 
-    /** Draws the first pages of the next submission ahead, at the scale in force. */
+    /** Gets the next submission ready: the shapes of its pages, and the first of them drawn at the scale they will have. */
     private void prepareNext() {
         List<StudentKey> all = model.students();
         int next = all.indexOf(shown) + 1;
-        if (next < all.size()) {
-            double scale = pages.scale() * pages.getScene().getWindow().getOutputScaleX();
-            model.batch().submission(all.get(next)).pages().stream().limit(2).forEach(p -> images.image(p, scale));
+        if (next == all.size() || pages.getScene() == null) {
+            return;
         }
+        Submission submission = model.batch().submission(all.get(next));
+        long asked = shownAt;
+        Thread.ofVirtual().start(() -> {
+            List<Piece> made = pieces.of(submission, submission.current());
+            Platform.runLater(() -> {
+                if (asked == shownAt) {
+                    ready = Optional.of(new Ready(submission, submission.current(), made));
+                    double scale = pages.scaleFor(made) * pages.outputScale();
+                    submission.pages().stream().limit(2).forEach(p -> images.image(p, scale));
+                }
+            });
+        });
     }
 
     private void refresh() {
         refreshSides();
-        pages.marks(model.submission().marks(), model.chosenProperty().get());
+        showMarks();
         margin.refresh();
+        side.refresh();
+        chosenCard.refresh();
+    }
+
+    private void showMarks() {
+        boolean grips = model.penCaseProperty().get().current().tool() == Tool.CHOOSE;
+        pages.marks(model.submission().marks(), model.chosen().idsProperty().get(), grips);
     }
 
     private void refreshSides() {
@@ -220,89 +385,51 @@ public final class Desk implements Place {
         roll.refresh();
     }
 
-    private void go(Runnable where) {
+    /**
+     * Keeps what is typed and goes to another student. Question by question the focus stays on the criterion and the
+     * pages open where this student's evidence for it is, or else on the page where it was for the student before.
+     */
+    void go(Runnable where) {
         ledger.keepWords();
+        question.leaving();
         where.run();
-        pages.requestFocus();
+        if (question.isOn()) {
+            ledger.focusCriterion();
+        } else {
+            pages.requestFocus();
+        }
+    }
+
+    /** Stays on one criterion and goes through the class with it, or goes back to one student after the other. */
+    void toggleByQuestion() {
+        question.toggle();
+        model.say(Words.of(question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
+    }
+
+    /** Shows a mark on its page and chooses it. */
+    void goTo(Mark mark) {
+        model.chosen().choose(List.of(mark.id()));
+        pages.reveal(mark.page(), mark.bounds());
+    }
+
+    private void choosePicture(Consumer<RemarkField.PictureChooser.Chosen> then) {
+        File chosen = new FileChooser().showOpenDialog(root.getScene().getWindow());
+        if (chosen != null) {
+            String name = chosen.getName().replaceAll("[\\[\\]]|\\.[^.]*$", "");
+            files.ownPicture(chosen.toPath(), face -> then
+                    .accept(new RemarkField.PictureChooser.Chosen(name, ((Face.Picture) face).name())));
+        }
+    }
+
+    /** The document in sight, else the first; empty where nothing was received. */
+    Optional<Document> shownDocument() {
+        return pages.pageInSight()
+                .flatMap(p -> shownDocuments.stream().filter(d -> d.id().equals(p.document())).findFirst())
+                .or(() -> shownDocuments.stream().findFirst());
     }
 
     @Override
     public List<Act> acts() {
-        List<Act> acts = new ArrayList<>();
-        acts.add(Act.of("Desk.act.next", "Shortcut+DOWN", () -> go(() -> model.step(1))));
-        acts.add(Act.of("Desk.act.previous", "Shortcut+UP", () -> go(() -> model.step(-1))));
-        acts.add(Act.of("Desk.act.nextToMark", "Shortcut+Shift+DOWN", () -> go(model::nextToMark)));
-        acts.add(Act.of("Desk.act.undo", "Shortcut+Z", model::canUndo, model::undo));
-        acts.add(Act.of("Desk.act.redo", "Shortcut+Shift+Z", model::canRedo, model::redo));
-        acts.add(Act.of("Desk.act.ledger", "L", ledger::focusCriterion));
-        acts.add(Act.of("Desk.act.pages", "ESCAPE", () -> {
-            penCase.closeChoice();
-            model.chosenProperty().set(Optional.empty());
-            pages.requestFocus();
-        }));
-        acts.add(Act.of("Desk.act.onTheWhole", "W", ledger::focusOnTheWhole));
-        acts.add(Act.of("Desk.act.private", "Shift+W", ledger::focusPrivate));
-        acts.add(Act.of("Desk.act.remark", "R", () -> model.chosenMark().isPresent(),
-                () -> model.chosenProperty().get().ifPresent(model::write)));
-        acts.add(Act.of("Desk.act.keepPhrase", "K", model::keepAsPhrase));
-        acts.add(Act.of("Desk.act.makePrivate", "P", () -> model.chosenMark().isPresent(), model::togglePrivate));
-        acts.add(Act.of("Desk.act.delete", "DELETE", () -> model.chosenMark().isPresent(), model::removeChosen));
-        acts.add(Act.of("Desk.act.seal", "Shortcut+ENTER", () -> {
-            ledger.keepWords();
-            model.seal();
-        }));
-        acts.add(Act.of("Desk.act.openAgain", "", () -> model.submission().sealed(), model::openAgain));
-        acts.add(Act.of("Desk.act.pageOn", "PAGE_DOWN", () -> pages.turnPages(1)));
-        acts.add(Act.of("Desk.act.pageBack", "PAGE_UP", () -> pages.turnPages(-1)));
-        acts.add(Act.of("Desk.act.zoomIn", "Shortcut+PLUS", () -> pages.zoomBy(1.2, pages.getHeight() / 2)));
-        acts.add(Act.of("Desk.act.zoomIn", "Shortcut+EQUALS", () -> pages.zoomBy(1.2, pages.getHeight() / 2)));
-        acts.add(Act.of("Desk.act.zoomOut", "Shortcut+MINUS", () -> pages.zoomBy(1 / 1.2, pages.getHeight() / 2)));
-        acts.add(Act.of("Desk.act.fitWidth", "Shortcut+DIGIT0", () -> pages.zoomTo(0)));
-        acts.add(Act.of("Desk.act.fitPage", "Shortcut+DIGIT9", () -> pages.zoomTo(pages.fitPage())));
-        acts.add(Act.of("Desk.act.foldLedger", "F2", () -> ledger.setVisible(!ledger.isVisible())));
-        acts.add(Act.of("Desk.act.foldMargin", "F3", () -> margin.setVisible(!margin.isVisible())));
-        acts.add(Act.of("Desk.act.foldCase", "F4", () -> penCase.setVisible(!penCase.isVisible())));
-        acts.add(Act.of("Desk.act.foldRoll", "F6", () -> roll.setVisible(!roll.isVisible())));
-        acts.add(Act.of("Desk.act.openOutside", "Shortcut+O", () -> !shownDocuments.isEmpty(),
-                () -> files.openOutside(shownDocument())));
-        acts.add(Act.of("Desk.act.attach", "Shortcut+Shift+O", () -> !shownDocuments.isEmpty(),
-                () -> pieces.chooseChanged(shownDocument()).ifPresent(f -> files.attach(shownDocument(), f))));
-        acts.add(Act.of("Desk.act.otherHandIn", "H", () -> model.submission().handIns().size() > 1, this::otherHandIn));
-        acts.add(Act.of("Desk.act.letCount", "Shift+H", () -> model.submission().handIns().size() > 1,
-                model::letShownCount));
-        acts.addAll(moves());
-        List<String> keys = List.of("DIGIT1", "DIGIT2", "DIGIT3", "DIGIT4", "DIGIT5", "DIGIT6", "DIGIT7", "DIGIT8",
-                "DIGIT9", "DIGIT0", "MINUS", "E", "C");
-        for (int i = 0; i < Math.min(keys.size(), model.penCaseProperty().get().slots().size()); i++) {
-            int slot = i;
-            String words = Words.of("Desk.act.take", PenCaseStrip.words(model.penCaseProperty().get().slots().get(i)));
-            acts.add(new Act(words, Optional.of(Act.key(keys.get(i))), () -> true,
-                    () -> model.take(slot)));
-        }
-        return acts;
-    }
-
-    /** The document in sight, else the first. */
-    private Document shownDocument() {
-        return pages.pageInSight()
-                .flatMap(p -> shownDocuments.stream().filter(d -> d.id().equals(p.document())).findFirst())
-                .orElseGet(shownDocuments::getFirst);
-    }
-
-    /** Looks at the hand-in before, from the oldest on at the newest again. */
-    private void otherHandIn() {
-        List<Integer> numbers = model.submission().handIns().stream().map(HandIn::number).toList();
-        int at = numbers.indexOf(model.shownHandIn().orElseThrow().number());
-        model.shownHandInProperty().set(Optional.of(numbers.get((at + numbers.size() - 1) % numbers.size())));
-    }
-
-    /** The arrow keys move the chosen mark, one point a press. */
-    private List<Act> moves() {
-        return List.of(move("LEFT", -1, 0), move("RIGHT", 1, 0), move("UP", 0, -1), move("DOWN", 0, 1));
-    }
-
-    private Act move(String key, double dx, double dy) {
-        return Act.of("Desk.act.move." + key, key, () -> pages.isFocused() && model.chosenMark().isPresent(),
-                () -> model.chosenMark().ifPresent(m -> model.change(m.movedBy(dx, dy))));
+        return acts.all();
     }
 }

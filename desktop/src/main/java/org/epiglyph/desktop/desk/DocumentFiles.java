@@ -5,18 +5,30 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.pencase.PenCase;
+import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.documents.Intake;
+import org.epiglyph.documents.OwnPicture;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Originals;
 
@@ -26,8 +38,13 @@ final class DocumentFiles {
     private final Consumer<Path> opener;
     private final Executor onInterface;
 
+    private final PageImages images;
+    private final Settings settings;
+
     /** @param opener opens a file in the program that the system has for it */
-    DocumentFiles(DeskModel model, Consumer<Path> opener, Executor onInterface) {
+    DocumentFiles(DeskModel model, PageImages images, Settings settings, Consumer<Path> opener, Executor onInterface) {
+        this.images = images;
+        this.settings = settings;
         this.model = model;
         this.opener = opener;
         this.onInterface = onInterface;
@@ -104,6 +121,99 @@ final class DocumentFiles {
 
     void detach(Attached attached) {
         model.edit(new Edit.DetachFile(model.submission().student().key(), attached.document().id()));
+    }
+
+    /** Lays a document beside the pages of the whole batch: a model answer, a table, a text. */
+    void addAid(Path file) {
+        String id = "b" + UUID.randomUUID();
+        BatchFolder folder = model.workspace().folder();
+        away(() -> {
+            String name = String.valueOf(file.getFileName());
+            Originals.Stored stored;
+            try (InputStream bytes = Files.newInputStream(file)) {
+                stored = new Originals(folder).store(id, name, bytes);
+            }
+            Document bare = new Document(id, name, stored.sha256(), stored.bytes(), new Pages.Awaited(),
+                    "laid here by you");
+            Document document = bare
+                    .withPages(Intake.examine(folder.original(bare), folder.renditions().resolve(id + ".pdf")));
+            return () -> {
+                Aids aids = model.batch().aids();
+                List<Document> more = new ArrayList<>(aids.documents());
+                more.add(document);
+                model.edit(new Edit.ChangeAids(aids.withDocuments(more)));
+            };
+        }, Words.of("Desk.notAttached", file));
+    }
+
+    void removeAid(String id) {
+        Aids aids = model.batch().aids();
+        model.edit(new Edit.ChangeAids(
+                aids.withDocuments(aids.documents().stream().filter(d -> !d.id().equals(id)).toList())));
+    }
+
+    /** Reads a picture of the marker's own and keeps it with the batch. @param then told the face of a stamp with it */
+    void ownPicture(Path file, Consumer<Face> then) {
+        away(() -> {
+            OwnPicture picture = OwnPicture.read(file);
+            picture.keepIn(model.workspace().folder().pictures());
+            picture.keepIn(settings.pictures());
+            return () -> then.accept(new Face.Picture(picture.name(), picture.aspect()));
+        }, Words.of("Desk.notAttached", file));
+    }
+
+    /** The batch gets a copy of every picture that the pen case stamps, so that its marks can always be drawn. */
+    void bringPictures(PenCase penCase) {
+        away(() -> {
+            for (Slot slot : penCase.slots()) {
+                if (slot.face() instanceof Face.Picture(String name, double _)) {
+                    Path from = settings.pictures().resolve(name);
+                    Path to = model.workspace().folder().pictures().resolve(name);
+                    if (Files.isRegularFile(from) && !Files.exists(to)) {
+                        Files.createDirectories(to.getParent());
+                        Files.copy(from, to);
+                    }
+                }
+            }
+            return () -> {};
+        }, Words.of("Desk.picturesMissing"));
+    }
+
+    /** @param said told what went wrong */
+    void sharePenCase(PenCase penCase, Path file, Consumer<String> said) {
+        away(() -> {
+            try {
+                settings.sharePenCase(penCase, file);
+                return () -> said.accept(Words.of("Case.shared", file.getFileName()));
+            } catch (Problem e) {
+                return () -> said.accept(e.getMessage());
+            }
+        }, "");
+    }
+
+    /** Looks which pages have nothing on them. @param then told them, in order */
+    void blankPages(List<PageRef> pages, Consumer<List<PageRef>> then) {
+        away(() -> {
+            List<PageRef> blank = new ArrayList<>();
+            for (PageRef page : pages) {
+                if (images.isBlank(page)) {
+                    blank.add(page);
+                }
+            }
+            return () -> then.accept(blank);
+        }, Words.of("Desk.noBlankPage"));
+    }
+
+    /** @param then told the pen case that was read; @param said told what went wrong */
+    void takePenCase(Path file, Consumer<PenCase> then, Consumer<String> said) {
+        away(() -> {
+            try {
+                PenCase taken = settings.takePenCase(file);
+                return () -> then.accept(taken);
+            } catch (Problem e) {
+                return () -> said.accept(e.getMessage());
+            }
+        }, "");
     }
 
     /** Tries a password on a locked document; it is used once and kept nowhere. */

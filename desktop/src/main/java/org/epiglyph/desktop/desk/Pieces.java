@@ -21,7 +21,9 @@ import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.paper.Piece;
 
 /** What the roll shows of a hand-in: its pages, and where a document has none, why, and what can be done with its file. */
 final class Pieces {
@@ -36,41 +38,49 @@ final class Pieces {
     }
 
     /** Reads the shapes of all pages, so not for the interface thread. */
-    List<PageRoll.Piece> of(Submission submission, Optional<HandIn> handIn) {
-        List<PageRoll.Piece> pieces = new ArrayList<>();
+    List<Piece> of(Submission submission, Optional<HandIn> handIn) {
+        List<Piece> pieces = new ArrayList<>();
         List<Document> documents = handIn.map(HandIn::documents).orElse(List.of());
         if (documents.isEmpty()) {
-            pieces.add(new PageRoll.Piece.InPlace(() -> words(Words.of("Desk.nothingReceived"))));
+            pieces.add(new Piece.InPlace(() -> words(Words.of("Desk.nothingReceived"))));
         }
         for (Document document : documents) {
             add(pieces, document, documents.size() > 1);
         }
         for (Attached attached : submission.attached()) {
-            pieces.add(new PageRoll.Piece.InPlace(() -> attached(attached)));
+            pieces.add(new Piece.InPlace(() -> attached(attached)));
         }
         return pieces;
     }
 
-    private void add(List<PageRoll.Piece> pieces, Document document, boolean oneOfSeveral) {
+    /** The pages of documents alone. Reads their shapes, so not for the interface thread. */
+    List<Piece> of(List<Document> documents) {
+        List<Piece> pieces = new ArrayList<>();
+        documents.forEach(d -> add(pieces, d, documents.size() > 1));
+        return pieces;
+    }
+
+    private void add(List<Piece> pieces, Document document, boolean oneOfSeveral) {
         switch (document.pages()) {
-            case Pages.None(String reason) -> pieces.add(new PageRoll.Piece.InPlace(() -> noPages(document, reason)));
-            case Pages.Locked(String reason) -> pieces.add(new PageRoll.Piece.InPlace(() -> locked(document, reason)));
+            case Pages.None(String reason) -> pieces.add(new Piece.InPlace(() -> noPages(document, reason)));
+            case Pages.Locked(String reason) -> pieces.add(new Piece.InPlace(() -> locked(document, reason)));
             case Pages.Awaited() ->
-                pieces.add(new PageRoll.Piece.InPlace(
+                pieces.add(new Piece.InPlace(
                         () -> words(document.name() + "\n\n" + Words.of("Desk.pagesAwaited"))));
             case Pages.Ready(int count, String _, String note) -> {
                 String divider = (oneOfSeveral ? document.name() : "")
                         + (oneOfSeveral && !note.isEmpty() ? "  \u00b7  " : "")
                         + note;
                 if (!divider.isEmpty()) {
-                    pieces.add(new PageRoll.Piece.Divider(divider));
+                    pieces.add(new Piece.Divider(divider));
                 }
                 for (int i = 0; i < count; i++) {
                     PageRef page = new PageRef(document.id(), i);
                     try {
-                        pieces.add(new PageRoll.Piece.Leaf(page, images.geometry(page)));
+                        int turn = model.submission().turn(page);
+                        pieces.add(new Piece.Leaf(page, images.geometry(page).turnedBy(turn), turn));
                     } catch (Problem e) {
-                        pieces.add(new PageRoll.Piece.InPlace(() -> noPages(document, e.getMessage())));
+                        pieces.add(new Piece.InPlace(() -> noPages(document, e.getMessage())));
                         return;
                     }
                 }

@@ -15,6 +15,8 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Lateness;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.ledger.InkGauge;
+import org.epiglyph.desktop.marking.DeskModel;
 
 /** The roll: the class as the fore-edge of a stack of paper, one notch a student, widening under the pointer. */
 final class RollStrip extends Pane {

@@ -10,12 +10,13 @@ import javafx.scene.input.KeyCombination;
 /**
  * Something the marker can do.
  *
+ * @param id       names the act in the settings; never changes
  * @param name     in words, as the command finder shows it
  * @param key      the key that does it
  * @param possible whether it can be done now
  * @param run      does it; called on the interface thread
  */
-public record Act(String name, Optional<KeyCombination> key, BooleanSupplier possible, Runnable run) {
+public record Act(String id, String name, Optional<KeyCombination> key, BooleanSupplier possible, Runnable run) {
     /** An act that is always possible, named by a key of {@link Words}. */
     public static Act of(String words, String key, Runnable run) {
         return of(words, key, () -> true, run);
@@ -23,7 +24,7 @@ public record Act(String name, Optional<KeyCombination> key, BooleanSupplier pos
 
     /** An act named by a key of {@link Words}; an empty key combination means none. */
     public static Act of(String words, String key, BooleanSupplier possible, Runnable run) {
-        return new Act(Words.of(words), key.isEmpty() ? Optional.empty() : Optional.of(key(key)),
+        return new Act(words, Words.of(words), key.isEmpty() ? Optional.empty() : Optional.of(key(key)),
                 possible, run);
     }
 
@@ -41,10 +42,16 @@ public record Act(String name, Optional<KeyCombination> key, BooleanSupplier pos
         return new KeyCodeCombination(KeyCode.valueOf(parts[parts.length - 1]), modifiers);
     }
 
+    /** The same act with another key; an empty text for none. */
+    Act withKey(String words) {
+        return new Act(id, name, words.isEmpty() ? Optional.empty() : Optional.of(key(words)), possible, run);
+    }
+
     private static KeyCombination.Modifier modifier(String word) {
         return switch (word) {
             case "Shortcut" -> KeyCombination.SHORTCUT_DOWN;
             case "Shift" -> KeyCombination.SHIFT_DOWN;
+            case "Alt" -> KeyCombination.ALT_DOWN;
             default -> throw new IllegalArgumentException("No modifier is called " + word);
         };
     }

@@ -1,5 +1,8 @@
 package org.epiglyph.desktop.frame;
 
+import java.util.Map;
+import java.util.function.Consumer;
+import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.Label;
@@ -9,19 +12,33 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
+import javafx.stage.Stage;
+import org.epiglyph.desktop.settings.View;
 
 /** The window's content: one quiet line at the top, and the place below it. */
 public final class Frame {
-    private final Acts acts = new Acts();
+    private static final int LARGER = 25;
+    private final Acts acts;
+    private final Looks looks;
     private final BorderPane ground = new BorderPane();
     private final Pane above = new Pane();
-    private final StackPane root = new StackPane(ground, above);
+    private final Scaled scaled = new Scaled(new StackPane(ground, above));
+    private final StackPane root = new StackPane(scaled);
     private final Label title = new Label();
     private final Label aside = new Label();
-    private final CommandFinder finder = new CommandFinder(acts, above);
+    private final CommandFinder finder;
     private Place place;
+    private KeysPage keys;
+    private Node focusBefore;
 
-    public Frame() {
+    /**
+     * @param ownKeys keys that the marker gave to acts
+     * @param keeping keeps them when they change
+     */
+    public Frame(Looks looks, Map<String, String> ownKeys, Consumer<Map<String, String>> keeping) {
+        this.looks = looks;
+        acts = new Acts(ownKeys, keeping);
+        finder = new CommandFinder(acts, above);
         root.getStyleClass().add("frame");
         above.setPickOnBounds(false);
         Label name = new Label(Words.of("Frame.name"));
@@ -35,7 +52,56 @@ public final class Frame {
         top.getStyleClass().add("top-line");
         ground.setTop(top);
         acts.everywhere(Act.of("Frame.openFinder", "Shortcut+SPACE", finder::open));
-        acts.everywhere(Act.of("Frame.night", "", () -> toggle(root, "night")));
+        acts.everywhere(Act.of("Frame.keys", "F1", this::toggleKeys));
+        acts.everywhere(Act.of("Frame.night", "", () -> looks.change(v -> v.withNight(!v.night()))));
+        acts.everywhere(Act.of("Frame.dim", "", () -> looks.view().night(),
+                () -> looks.change(v -> v.withDimmed(!v.dimmed()))));
+        acts.everywhere(Act.of("Frame.larger", "Shortcut+Shift+PLUS", () -> textSize(LARGER)));
+        acts.everywhere(Act.of("Frame.larger", "Shortcut+Shift+EQUALS", () -> textSize(LARGER)));
+        acts.everywhere(Act.of("Frame.smaller", "Shortcut+Shift+MINUS", () -> textSize(-LARGER)));
+        acts.everywhere(Act.of("Frame.fullScreen", "F11", this::toggleFullScreen));
+        looks.viewProperty().addListener((_, _, view) -> look(view));
+        look(looks.view());
+    }
+
+    private void textSize(int by) {
+        looks.change(v -> v.withTextSize(v.textSize() + by));
+    }
+
+    private void look(View view) {
+        scaled.percent(view.textSize());
+        styled("night", view.night());
+        styled("dimmed", view.night() && view.dimmed());
+    }
+
+    private void styled(String styleClass, boolean on) {
+        root.getStyleClass().remove(styleClass);
+        if (on) {
+            root.getStyleClass().add(styleClass);
+        }
+    }
+
+    private void toggleFullScreen() {
+        if (root.getScene().getWindow() instanceof Stage stage) {
+            stage.setFullScreen(!stage.isFullScreen());
+        }
+    }
+
+    private void toggleKeys() {
+        if (keys == null) {
+            focusBefore = root.getScene().getFocusOwner();
+            keys = new KeysPage(acts, this::toggleKeys);
+            keys.prefWidthProperty().bind(above.widthProperty());
+            keys.prefHeightProperty().bind(above.heightProperty());
+            above.getChildren().add(keys);
+            keys.takeFocus();
+        } else {
+            above.getChildren().remove(keys);
+            keys = null;
+            if (focusBefore != null) {
+                focusBefore.requestFocus();
+            }
+        }
     }
 
     public Parent root() {
@@ -46,9 +112,17 @@ public final class Frame {
         return acts;
     }
 
+    public Looks looks() {
+        return looks;
+    }
+
     /** Hears the keys of a scene. */
     public void attach(Scene scene) {
-        scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> acts.onKey(event, scene.getFocusOwner()));
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (keys == null || event.getCode().isFunctionKey()) {
+                acts.onKey(event, scene.getFocusOwner());
+            }
+        });
         scene.addEventFilter(KeyEvent.KEY_TYPED, acts::onTyped);
         scene.addEventFilter(KeyEvent.KEY_RELEASED, acts::onReleased);
     }
@@ -66,13 +140,12 @@ public final class Frame {
         next.arrive();
     }
 
-    public Place place() {
-        return place;
+    /** Asks the place for its acts anew, where they depend on what the marker has arranged. */
+    public void renewActs() {
+        acts.here(place.acts());
     }
 
-    private static void toggle(Parent node, String styleClass) {
-        if (!node.getStyleClass().remove(styleClass)) {
-            node.getStyleClass().add(styleClass);
-        }
+    public Place place() {
+        return place;
     }
 }

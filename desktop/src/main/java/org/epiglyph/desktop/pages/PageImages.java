@@ -1,14 +1,16 @@
 package org.epiglyph.desktop.pages;
 
 import java.nio.IntBuffer;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelBuffer;
@@ -26,14 +28,21 @@ import org.epiglyph.documents.PageImage;
  * images are kept within a bound of bytes, the longest unused going first. Safe for several threads.
  */
 public final class PageImages implements AutoCloseable {
-    private static final long MOST_BYTES = 256L << 20;
+    private static final long MOST_BYTES = 96L << 20;
+    private static final int LIGHT = 200;
     private static final int MOST_OPEN = 6;
-    private final Function<String, Path> pdfOf;
-    private final ExecutorService workers = Executors.newFixedThreadPool(2,
-            Thread.ofPlatform().daemon().name("page-", 1).factory());
-    private final Map<String, OpenDocument> open = new LinkedHashMap<>(16, 0.75f, true);
+    private static final int MOST_OPEN_COARSE = 2;
+    private static final long SLOW_NANOS = 60_000_000;
+    /** The scale of an image that is drawn quickly, in pixels a point. */
+    public static final double COARSE = 0.3;
+    private final Path pictures;
+    private final Map<String, Image> ownPictures = new ConcurrentHashMap<>();
+    private final Lane sharp;
+    /** Coarse images have documents of their own, so that none waits for a sharp one that is being drawn. */
+    private final Lane coarse;
     private final Map<Wanted, Image> images = new LinkedHashMap<>(64, 0.75f, true);
     private final Map<PageRef, PageText> texts = new HashMap<>();
+    private final Map<String, Long> slowest = new ConcurrentHashMap<>();
     private long bytes;
 
     private record Wanted(PageRef page, int permille) {
@@ -42,14 +51,33 @@ public final class PageImages implements AutoCloseable {
         }
     }
 
-    /** @param pdfOf gives a document's pages as PDF by the document's id */
-    public PageImages(Function<String, Path> pdfOf) {
-        this.pdfOf = pdfOf;
+    /**
+     * @param pdfOf    gives a document's pages as PDF by the document's id
+     * @param pictures the folder of the marker's own pictures
+     */
+    public PageImages(Function<String, Path> pdfOf, Path pictures) {
+        this.pictures = pictures;
+        sharp = new Lane("page-", 2, MOST_OPEN, pdfOf);
+        coarse = new Lane("coarse-", 1, MOST_OPEN_COARSE, pdfOf);
     }
 
     /** The page's shape; opens the document where that is needed. May take long. */
     public PageGeometry geometry(PageRef page) throws Problem {
-        return document(page.document()).geometry(page.index());
+        return sharp.document(page.document()).geometry(page.index());
+    }
+
+    /**
+     * True where the page has neither words nor anything else on it to speak of: less than a thousandth of its coarse
+     * image is darker than light grey. May take long.
+     */
+    public boolean isBlank(PageRef page) throws Problem {
+        OpenDocument document = sharp.document(page.document());
+        if (!document.text(page.index()).words().isEmpty()) {
+            return false;
+        }
+        int[] pixels = document.render(page.index(), COARSE).argb();
+        long dark = Arrays.stream(pixels).filter(p -> (p >> 8 & 255) < LIGHT).count();
+        return dark * 1000 < pixels.length;
     }
 
     /** The image at a scale, where it is at hand; null otherwise. */
@@ -59,25 +87,58 @@ public final class PageImages implements AutoCloseable {
         }
     }
 
-    /**
-     * Draws the page in the background, unless the image is at hand.
-     *
-     * @param scale pixels a point
-     */
+    /** An image of the page at any scale, the largest that is at hand; null where there is none. */
+    public Image anyAtHand(PageRef page) {
+        synchronized (images) {
+            return images.entrySet()
+                    .stream()
+                    .filter(e -> e.getKey().page.equals(page))
+                    .max(Comparator.comparingInt(e -> e.getKey().permille))
+                    .map(Map.Entry::getValue)
+                    .orElse(null);
+        }
+    }
+
+    /** True where pages of the document take long to draw, so that a coarse image should come first. */
+    public boolean isSlow(PageRef page) {
+        return slowest.getOrDefault(page.document(), 0L) > SLOW_NANOS;
+    }
+
+    /** As {@link #image(PageRef, double, BooleanSupplier)}, wanted whenever it comes. */
     public CompletableFuture<Image> image(PageRef page, double scale) {
+        return image(page, scale, () -> true);
+    }
+
+    /**
+     * Draws the page in the background, unless the image is at hand. What was asked for last is drawn first.
+     *
+     * @param scale  pixels a point
+     * @param wanted asked just before drawing; where it says no, the image is null
+     */
+    public CompletableFuture<Image> image(PageRef page, double scale, BooleanSupplier wanted) {
         Image there = atHand(page, scale);
-        return there != null ? CompletableFuture.completedFuture(there) : inBackground(() -> draw(page, scale));
+        return there != null
+                ? CompletableFuture.completedFuture(there)
+                : lane(scale).inBackground(() -> wanted.getAsBoolean() ? draw(page, scale) : null);
+    }
+
+    /** A picture of the marker's own, for a stamp or a remark, by its name; null where it is missing. Small, and kept. */
+    public Image picture(String name) {
+        return ownPictures.computeIfAbsent(name, n -> {
+            Path file = pictures.resolve(n);
+            return Files.isRegularFile(file) ? new Image(file.toUri().toString()) : null;
+        });
     }
 
     /** Reads the page's words in the background. */
     public CompletableFuture<PageText> text(PageRef page) {
-        return inBackground(() -> {
+        return sharp.inBackground(() -> {
             synchronized (texts) {
                 if (texts.containsKey(page)) {
                     return texts.get(page);
                 }
             }
-            PageText text = document(page.document()).text(page.index());
+            PageText text = sharp.document(page.document()).text(page.index());
             synchronized (texts) {
                 texts.put(page, text);
             }
@@ -85,24 +146,8 @@ public final class PageImages implements AutoCloseable {
         });
     }
 
-    private interface Step<T> {
-        T run() throws Problem;
-    }
-
-    private <T> CompletableFuture<T> inBackground(Step<T> step) {
-        CompletableFuture<T> future = new CompletableFuture<>();
-        try {
-            workers.execute(() -> {
-                try {
-                    future.complete(step.run());
-                } catch (Problem | RuntimeException | StackOverflowError | OutOfMemoryError e) {
-                    future.completeExceptionally(e); // a page may be made to burst the program; only that page is lost
-                }
-            });
-        } catch (RejectedExecutionException e) {
-            future.completeExceptionally(e); // the desk was left meanwhile
-        }
-        return future;
+    private Lane lane(double scale) {
+        return scale > COARSE ? sharp : coarse;
     }
 
     private Image draw(PageRef page, double scale) throws Problem {
@@ -110,7 +155,11 @@ public final class PageImages implements AutoCloseable {
         if (there != null) {
             return there;
         }
-        PageImage drawn = document(page.document()).render(page.index(), scale);
+        long began = System.nanoTime();
+        PageImage drawn = lane(scale).document(page.document()).render(page.index(), scale);
+        if (scale > COARSE) {
+            slowest.merge(page.document(), System.nanoTime() - began, Math::max);
+        }
         PixelBuffer<IntBuffer> pixels = new PixelBuffer<>(drawn.width(), drawn.height(), IntBuffer.wrap(drawn.argb()),
                 PixelFormat.getIntArgbPreInstance());
         Image image = new WritableImage(pixels);
@@ -127,28 +176,13 @@ public final class PageImages implements AutoCloseable {
         return image;
     }
 
-    private OpenDocument document(String id) throws Problem {
-        synchronized (open) {
-            OpenDocument document = open.get(id);
-            if (document == null) {
-                document = OpenDocument.open(pdfOf.apply(id));
-                open.put(id, document);
-                var oldest = open.entrySet().iterator();
-                if (open.size() > MOST_OPEN) {
-                    oldest.next().getValue().close();
-                    oldest.remove();
-                }
-            }
-            return document;
-        }
-    }
-
     @Override
     public void close() {
-        workers.shutdownNow();
-        synchronized (open) {
-            open.values().forEach(OpenDocument::close);
-            open.clear();
+        sharp.close();
+        coarse.close();
+        synchronized (images) {
+            images.clear();
+            bytes = 0;
         }
     }
 }

@@ -1,11 +1,21 @@
 package org.epiglyph.desktop.settings;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.pencase.PenCase;
@@ -14,59 +24,172 @@ import org.epiglyph.core.pencase.Tool;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** What the marker has chosen, kept as a small readable file. A file that cannot be read is put aside, never overwritten. */
+/** What the marker has chosen, kept as small readable files. A file that cannot be read is put aside, never overwritten. */
 public final class Settings {
     private static final Logger LOG = LoggerFactory.getLogger(Settings.class);
     private final ObjectMapper json = new ObjectMapper();
-    private final Path file;
+    private final Path folder;
 
     /** @param folder where the settings are; made when something is kept */
     public Settings(Path folder) {
-        this.file = folder.resolve("pen-case.json");
+        this.folder = folder;
     }
 
-    private record KeptSlot(Tool tool, Ink ink, double width, Sign sign) {}
+    /** A face is a sign's name, or an object that says what else it is. */
+    private record KeptSlot(Tool tool, Ink ink, double width, @JsonProperty("sign") Object face, String meaning,
+            boolean ground) {
+        static KeptSlot of(Slot s) {
+            Object face = switch (s.face()) {
+                case Sign sign -> sign.name();
+                case Face.Words(String text, double aspect) -> Map.of("words", text, "aspect", aspect);
+                case Face.Score(BigDecimal points, double aspect) ->
+                    Map.of("score", points.toPlainString(), "aspect", aspect);
+                case Face.Picture(String name, double aspect) -> Map.of("picture", name, "aspect", aspect);
+            };
+            return new KeptSlot(s.tool(), s.ink(), s.width(), face, s.meaning(), s.ground());
+        }
+
+        Slot slot(ObjectMapper json) {
+            return new Slot(tool, ink, width, face(json.valueToTree(face)), Objects.requireNonNullElse(meaning, ""),
+                    ground);
+        }
+
+        private static Face face(JsonNode node) {
+            double aspect = node.path("aspect").asDouble(1);
+            if (node.has("words")) {
+                return new Face.Words(node.get("words").asText(), aspect);
+            }
+            if (node.has("score")) {
+                return new Face.Score(new BigDecimal(node.get("score").asText()), aspect);
+            }
+            return node.has("picture")
+                    ? new Face.Picture(node.get("picture").asText(), aspect)
+                    : Sign.valueOf(node.asText());
+        }
+    }
 
     private record KeptCase(List<KeptSlot> slots, int inHand) {}
 
+    private interface Reading<T> {
+        T read(Path file) throws IOException;
+    }
+
     /** The marker's pen case, or a fresh one. */
     public PenCase penCase() {
-        if (!Files.exists(file)) {
-            return PenCase.fresh();
-        }
-        try {
-            KeptCase kept = json.readValue(file.toFile(), KeptCase.class);
-            return new PenCase(
-                    kept.slots().stream().map(s -> new Slot(s.tool(), s.ink(), s.width(), s.sign())).toList(),
-                    kept.inHand());
-        } catch (IOException | IllegalArgumentException | NullPointerException e) {
-            LOG.warn("The pen case cannot be read and is put aside", e);
-            putAside();
-            return PenCase.fresh();
-        }
+        return kept("pen-case", PenCase.fresh(), this::readPenCase);
     }
 
     /** Keeps the pen case for the next submission and the next start. */
-    public synchronized void keep(PenCase penCase) {
+    public void keep(PenCase penCase) {
+        write("pen-case", keptCase(penCase));
+    }
+
+    private PenCase readPenCase(Path file) throws IOException {
+        KeptCase kept = json.readValue(file.toFile(), KeptCase.class);
+        return new PenCase(kept.slots().stream().map(s -> s.slot(json)).toList(), kept.inHand());
+    }
+
+    private static KeptCase keptCase(PenCase penCase) {
+        return new KeptCase(penCase.slots().stream().map(KeptSlot::of).toList(), penCase.inHand());
+    }
+
+    /** Writes a pen case to a file that can be passed on. */
+    public void sharePenCase(PenCase penCase, Path file) throws Problem {
         try {
-            Files.createDirectories(file.getParent());
-            Path beside = file.resolveSibling(file.getFileName() + ".part");
-            List<KeptSlot> slots = penCase.slots()
-                    .stream()
-                    .map(s -> new KeptSlot(s.tool(), s.ink(), s.width(), s.sign()))
-                    .toList();
-            json.writerWithDefaultPrettyPrinter().writeValue(beside.toFile(), new KeptCase(slots, penCase.inHand()));
-            Files.move(beside, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            json.writerWithDefaultPrettyPrinter().writeValue(file.toFile(), keptCase(penCase));
         } catch (IOException e) {
-            LOG.warn("The pen case could not be kept", e);
+            throw new Problem("The pen case could not be written to " + file.getFileName()
+                    + ". See that the folder is there and the disk has room.", e);
         }
     }
 
-    private void putAside() {
+    /** Reads a pen case from a file that was passed on. */
+    public PenCase takePenCase(Path file) throws Problem {
         try {
-            Files.move(file, file.resolveSibling("pen-case.unreadable.json"), StandardCopyOption.REPLACE_EXISTING);
+            return readPenCase(file);
+        } catch (IOException | IllegalArgumentException | NullPointerException e) {
+            throw new Problem(file.getFileName() + " is no pen case. Choose a file that was shared from one.", e);
+        }
+    }
+
+    /** How the marker likes to look at things. */
+    public View view() {
+        return kept("view", View.FRESH, f -> json.readValue(f.toFile(), View.class));
+    }
+
+    public void keep(View view) {
+        write("view", view);
+    }
+
+    /** Keys that the marker gave to acts, by the act's name in the program. */
+    public Map<String, String> keys() {
+        return kept("keys", Map.of(), f -> Map.copyOf(stringMap(f)));
+    }
+
+    public void keepKeys(Map<String, String> keys) {
+        write("keys", new TreeMap<>(keys));
+    }
+
+    private Map<String, String> stringMap(Path file) throws IOException {
+        Map<String, String> map = new TreeMap<>();
+        json.readTree(file.toFile()).properties().forEach(e -> map.put(e.getKey(), e.getValue().asText()));
+        return map;
+    }
+
+    /** Words that the marker added to the dictionary. */
+    public Set<String> ownWords() {
+        return kept("words", Set.of(), f -> {
+            Set<String> words = new TreeSet<>();
+            json.readTree(f.toFile()).forEach(w -> words.add(w.asText()));
+            return words;
+        });
+    }
+
+    public void keepOwnWords(Set<String> words) {
+        write("words", new TreeSet<>(words));
+    }
+
+    /** The folder of the marker's own pictures for stamps, each named by its digest. */
+    public Path pictures() {
+        return folder.resolve("pictures");
+    }
+
+    private Path file(String name) {
+        return folder.resolve(name + ".json");
+    }
+
+    private synchronized <T> T kept(String name, T otherwise, Reading<T> reading) {
+        Path file = file(name);
+        if (!Files.exists(file)) {
+            return otherwise;
+        }
+        try {
+            return reading.read(file);
+        } catch (IOException | IllegalArgumentException | NullPointerException e) {
+            LOG.warn("The settings in {} cannot be read and are put aside", name, e);
+            putAside(file);
+            return otherwise;
+        }
+    }
+
+    private synchronized void write(String name, Object value) {
+        Path file = file(name);
+        try {
+            Files.createDirectories(folder);
+            Path beside = file.resolveSibling(file.getFileName() + ".part");
+            json.writerWithDefaultPrettyPrinter().writeValue(beside.toFile(), value);
+            Files.move(beside, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } catch (IOException e) {
-            LOG.warn("The unreadable pen case could not be put aside", e);
+            LOG.warn("The settings in {} could not be kept", name, e);
+        }
+    }
+
+    private static void putAside(Path file) {
+        String name = String.valueOf(file.getFileName()).replace(".json", ".unreadable.json");
+        try {
+            Files.move(file, file.resolveSibling(name), StandardCopyOption.REPLACE_EXISTING);
+        } catch (IOException e) {
+            LOG.warn("Unreadable settings could not be put aside", e);
         }
     }
 }

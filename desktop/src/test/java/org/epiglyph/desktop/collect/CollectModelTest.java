@@ -77,8 +77,8 @@ class CollectModelTest {
         CompletableFuture<Path> made = new CompletableFuture<>();
         act(() -> model.make(made::complete));
         Path batch = made.get(20, TimeUnit.SECONDS);
-        assertThat(Workspace.peek(batch).scheme().criteria()).hasSize(5);
-        assertThat(Workspace.peek(batch).phrasebook().phrases()).hasSize(15);
+        assertThat(Workspace.peek(batch).scheme().criteria()).hasSize(8);
+        assertThat(Workspace.peek(batch).phrasebook().phrases()).hasSize(17);
         assertThat(model.planProperty().get()).isNull();
     }
 

@@ -18,6 +18,7 @@ import javafx.scene.control.ComboBox;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Pages;
@@ -53,13 +54,14 @@ class CollectTest {
         DemoWorld.make(world.resolve("office"), world.resolve("shelf"));
         MixedClass.make(world.resolve("by mail"), 26);
         program = new Program(
-                new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "", file -> opened = file),
+                new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "", file -> opened = file,
+                        _ -> {}, java.util.Optional.empty()),
                 Clock.systemDefaultZone());
         Screen.show(stage, program);
     }
 
     @AfterEach
-    void stop() {
+    void stop() throws Exception {
         Screen.end(program);
     }
 
@@ -233,7 +235,10 @@ class CollectTest {
         robot.clickOn("#document-password").write("guess").type(KeyCode.ENTER);
         waitFor(() -> submission(locked).documents().getFirst().pages() instanceof Pages.Locked(String why)
                 && why.contains("not the password"));
-        waitFor(() -> isThere(robot, "#document-password"));
+        waitFor(() -> robot.lookup(
+                (javafx.scene.Node n) -> n instanceof Labeled l && l.getText().contains("not the password"))
+                .tryQuery()
+                .isPresent());
         robot.clickOn("#open-outside");
         waitFor(() -> opened != null);
         assertThat(opened).hasFileName("Ní Cheallaigh, Oonagh - passage plan.pdf");

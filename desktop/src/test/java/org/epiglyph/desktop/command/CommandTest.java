@@ -12,6 +12,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.recordoffice.RecordOffice;
 import org.epiglyph.workspace.Workspace;
+import org.epiglyph.core.scoring.Scorecard;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -27,7 +28,7 @@ class CommandTest {
 
     private static void score(Path batch) throws Exception {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            for (var criterion : workspace.batch().scheme().criteria()) {
+            for (var criterion : Scorecard.EMPTY.left(workspace.batch().scheme())) {
                 workspace.edit(new Edit.SetScore(ADA, criterion.id(), Optional.of(BigDecimal.ONE)));
             }
             workspace.edit(new Edit.Seal(ADA));

@@ -26,12 +26,14 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.epiglyph.core.scoring.Judgement;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -65,7 +67,8 @@ class DocumentFilesTest {
         workspace = Workspace.open(target, Clock.systemUTC());
         desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
                 Runnable::run);
-        files = new DocumentFiles(desk, file -> opened = file, ends::add);
+        files = new DocumentFiles(desk, null, new Settings(folder.resolve("settings")), file -> opened = file,
+                ends::add);
     }
 
     private static byte[] lockedPdf() throws Exception {
@@ -134,7 +137,7 @@ class DocumentFilesTest {
 
     @Test
     void aSealedSubmissionTakesNoAttachment() throws Exception {
-        desk.score("c1", Optional.of(BigDecimal.ONE));
+        desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.seal();
         files.attach(document(0), Files.writeString(folder.resolve("x.odt"), "x"));
         finished();
@@ -168,5 +171,44 @@ class DocumentFilesTest {
         finished();
         assertThat(desk.noticeProperty().get()).contains("could not be written");
         assertThat(document(1).pages()).isInstanceOf(Pages.Locked.class);
+    }
+
+    @Test
+    void aDocumentLaidBesideThePagesBecomesPagesAndGoesAgain() throws Exception {
+        Path answer = Files.writeString(folder.resolve("model answer.txt"), "The height is 3.9 m.");
+        files.addAid(answer);
+        ends.take().run();
+        Document laid = desk.batch().aids().documents().getFirst();
+        assertThat(laid.name()).isEqualTo("model answer.txt");
+        assertThat(laid.pages()).isInstanceOf(Pages.Ready.class);
+        assertThat(workspace.folder().pages(laid)).exists();
+        files.removeAid(laid.id());
+        assertThat(desk.batch().aids().documents()).isEmpty();
+        files.addAid(folder.resolve("gone.txt"));
+        ends.take().run();
+        assertThat(desk.noticeProperty().get()).contains("could not be attached");
+    }
+
+    @Test
+    void aPenCaseThatCannotBeReadIsSaidSoAndAPictureIsKeptWithTheBatch() throws Exception {
+        Path broken = Files.writeString(folder.resolve("case.json"), "no case");
+        StringBuilder said = new StringBuilder();
+        files.takePenCase(broken, _ -> {}, said::append);
+        ends.take().run();
+        assertThat(said.toString()).startsWith("case.json is no pen case.");
+        Path svg = Files.writeString(folder.resolve("star.svg"),
+                "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'><circle cx='4' cy='4' r='4'/></svg>");
+        StringBuilder name = new StringBuilder();
+        files.ownPicture(svg, face -> name.append(((org.epiglyph.core.marks.Face.Picture) face).name()));
+        ends.take().run();
+        assertThat(workspace.folder().pictures().resolve(name.toString())).exists();
+        Path elsewhere = workspace.folder().pictures().resolve(name.toString());
+        Files.delete(elsewhere);
+        files.bringPictures(org.epiglyph.core.pencase.PenCase.fresh()
+                .withAnother(org.epiglyph.core.pencase.Slot
+                        .stamp(new org.epiglyph.core.marks.Face.Picture(name.toString(), 1),
+                                org.epiglyph.core.marks.Ink.MADDER, 20)));
+        ends.take().run();
+        assertThat(elsewhere).as("brought from the pen case").exists();
     }
 }

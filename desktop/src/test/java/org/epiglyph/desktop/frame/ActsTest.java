@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -17,7 +19,8 @@ import org.testfx.framework.junit5.ApplicationExtension;
 
 @ExtendWith(ApplicationExtension.class)
 class ActsTest {
-    private final Acts acts = new Acts();
+    private final Map<String, String> kept = new HashMap<>();
+    private final Acts acts = new Acts(Map.of(), kept::putAll);
     private final List<String> done = new ArrayList<>();
     private boolean possible = true;
 
@@ -29,7 +32,7 @@ class ActsTest {
     }
 
     private Act act(String name, String key) {
-        return new Act(name, Optional.of(Act.key(key)), () -> possible, () -> done.add(name));
+        return new Act(name, name, Optional.of(Act.key(key)), () -> possible, () -> done.add(name));
     }
 
     private static KeyEvent press(KeyCode code, boolean control) {
@@ -87,5 +90,24 @@ class ActsTest {
     void aKeyThatIsNoneIsAFaultAtTheStart() {
         assertThatThrownBy(() -> Act.key("Hyper+X")).hasMessage("No modifier is called Hyper");
         assertThatThrownBy(() -> Act.key("XYZ")).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void anOwnKeyTakesTheOldOnesPlaceAndOneThatIsTakenIsRefused() {
+        Act fold = acts.find("fold").getFirst();
+        assertThat(acts.changeKey(fold, "DIGIT1")).hasValueSatisfying(
+                why -> assertThat(why).contains("Take: Pen, madder"));
+        assertThat(kept).isEmpty();
+        assertThat(acts.changeKey(fold, "Shortcut+F2")).isEmpty();
+        assertThat(kept).containsEntry("Fold the ledger", "Shortcut+F2");
+        acts.onKey(press(KeyCode.F2, false), new Pane());
+        assertThat(done).isEmpty();
+        acts.onKey(press(KeyCode.F2, true), new Pane());
+        assertThat(done).containsExactly("Fold the ledger");
+        assertThat(acts.changeKey(fold, "")).as("an act may have no key").isEmpty();
+        assertThat(acts.find("fold").getFirst().keyWords()).isEmpty();
+        acts.forgetOwnKeys();
+        acts.onKey(press(KeyCode.F2, false), new Pane());
+        assertThat(done).hasSize(2);
     }
 }

@@ -33,7 +33,8 @@ class PageImagesTest {
         try (Stream<Path> all = Files.list(folder.resolve("office/tasks/" + DemoWorld.TASK + "/files"))) {
             pdfs = all.filter(p -> p.toString().endsWith(".pdf")).sorted().toList();
         }
-        images = new PageImages(id -> id.equals("gone") ? folder.resolve("gone.pdf") : pdfs.get(Integer.parseInt(id)));
+        images = new PageImages(id -> id.equals("gone") ? folder.resolve("gone.pdf") : pdfs.get(Integer.parseInt(id)),
+                folder.resolve("pictures"));
     }
 
     @AfterEach
@@ -76,5 +77,21 @@ class PageImagesTest {
         assertThatThrownBy(() -> images.image(new PageRef("gone", 0), 1).get(20, TimeUnit.SECONDS))
                 .isInstanceOf(ExecutionException.class)
                 .hasCauseInstanceOf(Problem.class);
+    }
+
+    @Test
+    void whatIsNoLongerWantedIsNotDrawnAndTheLargestAtHandStandsIn() throws Exception {
+        PageRef page = new PageRef("0", 0);
+        assertThat(images.image(page, 1, () -> false).get(20, TimeUnit.SECONDS)).isNull();
+        assertThat(images.anyAtHand(page)).isNull();
+        images.image(page, 0.3).get(20, TimeUnit.SECONDS);
+        Image large = images.image(page, 1).get(20, TimeUnit.SECONDS);
+        assertThat(images.anyAtHand(page)).isSameAs(large);
+    }
+
+    @Test
+    void aWrittenPageIsNotBlankAndAPictureThatIsMissingIsNone() throws Exception {
+        assertThat(images.isBlank(new PageRef("0", 0))).isFalse();
+        assertThat(images.picture("0".repeat(64) + ".png")).isNull();
     }
 }

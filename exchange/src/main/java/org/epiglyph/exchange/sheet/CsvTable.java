@@ -148,7 +148,7 @@ public final class CsvTable implements Table {
     }
 
     /** A spreadsheet takes text that starts with = + - @ or a control character for a formula (common practice, no source). */
-    private static String disarmed(String value) {
+    static String disarmed(String value) {
         boolean number = value.matches("[+-]?\\d+([.,]\\d+)?");
         return !value.isEmpty() && "=+-@\t\r".indexOf(value.charAt(0)) >= 0 && !number ? "'" + value : value;
     }

@@ -82,6 +82,7 @@ public final class SheetFile {
                 yield csv.with(changes);
             }
             case Worksheet sheet -> sheet.with(bytes, changes);
+            case CellTable _ -> throw new IllegalArgumentException("Rows that came from no file are in none");
         };
     }
 

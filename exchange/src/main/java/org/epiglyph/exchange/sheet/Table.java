@@ -2,8 +2,8 @@ package org.epiglyph.exchange.sheet;
 
 import java.util.List;
 
-/** One table of a file: separated values, or a worksheet. */
-public sealed interface Table permits CsvTable, Worksheet {
+/** One table of a file: separated values, a worksheet, or rows of a scheme. */
+public sealed interface Table permits CsvTable, Worksheet, CellTable {
     /** The worksheet's name; empty for separated values. */
     String name();
 

@@ -55,14 +55,14 @@ class GradeSheetTest {
 
     @Test
     void aSchemeAndAPhrasebookAreReadAndTheirFaultsNamedByLine() throws Problem {
-        MarkScheme scheme = SchemeTable.read(bytes("criterion,maximum,step,text\nMethod,8,0.5,why\nUnits,4,,\n"),
+        MarkScheme scheme = SchemeFile.read(bytes("criterion,maximum,step,text\nMethod,8,0.5,why\nUnits,4,,\n"),
                 "scheme.csv");
         assertThat(scheme.maximum()).isEqualByComparingTo("12");
-        assertThat(PhraseTable.read(bytes("code,words,criterion,effect\nun,Units!,units,\u22120.5\n"), "p.csv", scheme)
+        assertThat(PhraseFile.read(bytes("code,words,criterion,effect\nun,Units!,units,\u22120.5\n"), "p.csv", scheme)
                 .phrases()).singleElement()
                 .satisfies(p -> assertThat(p.criterion()).isEqualTo("c2"))
                 .satisfies(p -> assertThat(p.effect()).hasValue(new BigDecimal("-0.5")));
-        assertThatThrownBy(() -> SchemeTable.read(bytes("criterion,maximum\nMethod,many\n"), "scheme.csv"))
+        assertThatThrownBy(() -> SchemeFile.read(bytes("criterion,maximum\nMethod,many\n"), "scheme.csv"))
                 .hasMessage("scheme.csv, line 2: 'many' under 'maximum' is no number. Mend that line.");
     }
 }

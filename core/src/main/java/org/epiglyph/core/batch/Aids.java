@@ -1,0 +1,33 @@
+package org.epiglyph.core.batch;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+
+/**
+ * What helps with marking the whole batch and belongs to no student.
+ *
+ * @param documents model answers and other documents that the marker laid beside the pages, in order; never handed back
+ * @param language  the language of the marker's words as a BCP 47 tag, such as en-GB; empty for no spelling check
+ */
+public record Aids(List<Document> documents, String language) {
+    /** Nothing laid beside the pages; words in British English. */
+    public static final Aids NONE = new Aids(List.of(), "en-GB");
+
+    public Aids {
+        documents = List.copyOf(documents);
+        Objects.requireNonNull(language);
+    }
+
+    public Optional<Document> find(String id) {
+        return documents.stream().filter(d -> d.id().equals(id)).findFirst();
+    }
+
+    public Aids withDocuments(List<Document> other) {
+        return new Aids(other, language);
+    }
+
+    public Aids withLanguage(String other) {
+        return new Aids(documents, other);
+    }
+}

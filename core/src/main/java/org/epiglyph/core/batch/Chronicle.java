@@ -1,0 +1,82 @@
+package org.epiglyph.core.batch;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.roster.StudentKey;
+
+/** The history of a batch as a person reads it: what was done when and to whom, edits of one thing as one. */
+public final class Chronicle {
+    private static final Duration ONE_SPELL = Duration.ofSeconds(20);
+
+    private Chronicle() {}
+
+    /**
+     * One thing that was done.
+     *
+     * @param first  number of the first line of history that it is made of
+     * @param last   number of the last one
+     * @param at     when it was last done
+     * @param kind   whether it was done, undone or done again
+     * @param edit   the edit; of several of one thing, the last
+     * @param before the submission before it, where it concerns one; it names marks that are gone since
+     */
+    public record Item(long first, long last, Instant at, Entry.Kind kind, Edit edit, Optional<Submission> before) {
+        public Optional<StudentKey> student() {
+            return edit.scope();
+        }
+    }
+
+    /**
+     * The things done, newest first. What is a fact and not an act, such as a page looked at, is left out.
+     *
+     * @param collected the batch before any edit
+     * @param lines     its history in order
+     * @param student   whose history; empty for the whole batch
+     */
+    public static List<Item> items(Batch collected, List<Entry> lines, Optional<StudentKey> student) {
+        List<Item> items = new ArrayList<>();
+        History history = new History(collected);
+        for (Entry line : lines) {
+            Optional<StudentKey> scope = line.edit().scope();
+            Optional<Submission> before = scope.map(s -> history.batch().submission(s));
+            history.replay(line);
+            if (!line.edit().isUndoable() || student.isPresent() && !scope.equals(student)) {
+                continue;
+            }
+            Item item = new Item(line.number(), line.number(), line.at(), line.kind(), line.edit(), before);
+            Item top = items.isEmpty() ? null : items.getLast();
+            if (top != null && continues(item, top)) {
+                items.set(items.size() - 1,
+                        new Item(top.first, item.last, item.at, item.kind, item.edit, top.before));
+            } else {
+                items.add(item);
+            }
+        }
+        return items.reversed();
+    }
+
+    private static boolean continues(Item item, Item top) {
+        return item.kind == Entry.Kind.DONE && top.kind == Entry.Kind.DONE && item.edit.continues(top.edit)
+                && Duration.between(top.at, item.at).compareTo(ONE_SPELL) < 0;
+    }
+
+    /**
+     * The batch as it was after a line of history.
+     *
+     * @param number the line; 0 for the batch as it was collected
+     */
+    public static Batch at(Batch collected, List<Entry> lines, long number) {
+        History history = new History(collected);
+        lines.stream().filter(l -> l.number() <= number).forEach(history::replay);
+        return history.batch();
+    }
+
+    /** The edit that brings a submission back as it was; leaves seal, receipts and hand-ins as they are now. */
+    public static Edit bringBack(Submission earlier) {
+        return new Edit.BringBack(earlier.student().key(), earlier.marks(), earlier.scores(), earlier.onTheWhole(),
+                earlier.privately());
+    }
+}

@@ -1,0 +1,156 @@
+package org.epiglyph.core.batch;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Exact;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Result;
+
+/**
+ * What another mark scheme would do to the scores there are: worked out before it happens, carried out as one edit.
+ *
+ * @param scheme   the other scheme
+ * @param rescores judgements that become others
+ * @param losses   scores that cannot be kept as they are, in words
+ * @param moved    results that become others, in roster order
+ */
+public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<Loss> losses, List<Moved> moved) {
+    public SchemeChange {
+        rescores = List.copyOf(rescores);
+        losses = List.copyOf(losses);
+        moved = List.copyOf(moved);
+    }
+
+    /** What stays the same where a maximum changes. */
+    public enum Keep {
+        /** 6 of 8 becomes 6 of 10. */
+        POINTS,
+        /** 6 of 8 becomes 7.5 of 10. */
+        PERCENT
+    }
+
+    /** A score that is lost or cut. */
+    public record Loss(Student student, String criterion, String words) {}
+
+    /** A result that moves. */
+    public record Moved(Submission submission, Result before, Result after) {
+        /** "7.5 of 12 to 8 of 14", with grades where there are any. */
+        public String words() {
+            return words(before) + " \u2192 " + words(after);
+        }
+
+        private static String words(Result result) {
+            return Criterion.words(result.value()) + " of " + Criterion.words(result.maximum())
+                    + result.grade().map(g -> ", " + g).orElse("") + (result.complete() ? "" : " so far");
+        }
+    }
+
+    /** Works out what the other scheme would do. Changes nothing. */
+    public static SchemeChange plan(Batch batch, MarkScheme scheme, Keep keep) {
+        List<Edit.Rescore> rescores = new ArrayList<>();
+        List<Loss> losses = new ArrayList<>();
+        for (Submission submission : batch.submissions()) {
+            for (Criterion before : batch.scheme().criteria()) {
+                Judgement from = submission.scores().judgement(before.id());
+                if (from.equals(Judgement.NONE)) {
+                    continue;
+                }
+                Optional<Criterion> after = scheme.findCriterion(before.id());
+                Judgement to = after.map(a -> become(from, before, a, keep)).orElse(Judgement.NONE);
+                if (!to.equals(from)) {
+                    rescores.add(new Edit.Rescore(submission.student().key(), before.id(), from, to));
+                    lost(before, from, after, to)
+                            .ifPresent(why -> losses.add(new Loss(submission.student(), before.name(), why)));
+                }
+            }
+        }
+        Batch then = batch.apply(new Edit.ChangeScheme(scheme, rescores));
+        return new SchemeChange(scheme, rescores, losses, moved(batch, then));
+    }
+
+    /** Results that are not the same in two states of a batch, in roster order. Nothing scored before and after is nothing moved. */
+    public static List<Moved> moved(Batch before, Batch after) {
+        return before.submissions()
+                .stream()
+                .filter(s -> !s.scores().isEmpty())
+                .map(s -> new Moved(s, before.result(s.student().key()), after.result(s.student().key())))
+                .filter(m -> !Moved.words(m.before).equals(Moved.words(m.after)))
+                .toList();
+    }
+
+    public Edit edit() {
+        return new Edit.ChangeScheme(scheme, rescores);
+    }
+
+    private static Optional<String> lost(Criterion before, Judgement from, Optional<Criterion> after, Judgement to) {
+        String was = from.points().map(Criterion::words).or(() -> from.standing().map(s -> s.words())).orElse("");
+        if (after.isEmpty()) {
+            return Optional.of(was + " goes with the criterion");
+        }
+        if (to.equals(Judgement.NONE)) {
+            return Optional.of(was + " fits no more; not scored then");
+        }
+        boolean cut = from.points().isPresent() && to.points().isPresent()
+                && from.points().get().compareTo(after.get().maximum()) > 0
+                && to.points().get().compareTo(after.get().maximum()) == 0
+                && from.points().get().compareTo(before.maximum()) < 0;
+        return cut ? Optional.of(was + " is cut to " + Criterion.words(after.get().maximum())) : Optional.empty();
+    }
+
+    private static Judgement become(Judgement from, Criterion before, Criterion after, Keep keep) {
+        if (before.manner().equals(after.manner()) && before.maximum().compareTo(after.maximum()) == 0
+                && from.refusal(after).isEmpty()) {
+            return from;
+        }
+        if (from.points().isEmpty()) {
+            return after.isScored() ? from : Judgement.NONE;
+        }
+        return switch (after.manner()) {
+            case Manner.Checklist checklist -> {
+                List<String> there = from.parts()
+                        .stream()
+                        .filter(id -> checklist.parts().stream().anyMatch(p -> p.id().equals(id)))
+                        .toList();
+                yield there.isEmpty()
+                        ? points(from.points().get(), before, after, keep)
+                        : Judgement.parts(checklist, there);
+            }
+            case Manner.Levels levels -> levels.find(from.level())
+                    .map(l -> Judgement.level(l, within(l, moved(from.points().get(), before, after, keep), after)))
+                    .orElseGet(() -> points(from.points().get(), before, after, keep));
+            case Manner.WordsOnly _ -> Judgement.NONE;
+            case Manner.Points _,Manner.Counted _ -> points(from.points().get(), before, after, keep);
+        };
+    }
+
+    /** The nearest points that can be given; not scored where none can. */
+    private static Judgement points(BigDecimal points, Criterion before, Criterion after, Keep keep) {
+        Judgement to = Judgement.of(moved(points, before, after, keep));
+        return to.refusal(after).isEmpty() ? to : Judgement.NONE;
+    }
+
+    private static BigDecimal moved(BigDecimal points, Criterion before, Criterion after, Keep keep) {
+        BigDecimal wanted = points;
+        if (keep == Keep.PERCENT && before.maximum().signum() > 0) {
+            wanted = Exact.of(points)
+                    .times(after.maximum())
+                    .over(Exact.of(before.maximum()))
+                    .rounded(after.step(), RoundingMode.HALF_UP);
+        } else if (after.refusal(points).isPresent() && points.compareTo(after.maximum()) <= 0) {
+            wanted = Exact.of(points).rounded(after.step(), RoundingMode.HALF_UP);
+        }
+        return wanted.min(after.maximum());
+    }
+
+    private static BigDecimal within(Manner.Level level, BigDecimal points, Criterion criterion) {
+        BigDecimal bounded = points.max(level.from()).min(level.to());
+        return Judgement.level(level, bounded).refusal(criterion).isEmpty() ? bounded : level.to();
+    }
+}

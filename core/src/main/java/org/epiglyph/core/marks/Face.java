@@ -1,0 +1,56 @@
+package org.epiglyph.core.marks;
+
+import java.math.BigDecimal;
+
+/** What a stamp shows. Its box is one unit high. */
+public sealed interface Face permits Sign, Face.Words, Face.Score, Face.Picture {
+    /** Width over height of its box. */
+    double aspect();
+
+    /**
+     * A short text of the marker's own, or a date.
+     *
+     * @param text   never blank, one line
+     * @param aspect the width of the words in the marker's typeface at a type size of {@link Stamp#TYPE}
+     */
+    record Words(String text, double aspect) implements Face {
+        public Words {
+            if (text.isBlank() || text.contains("\n") || !(aspect > 0)) {
+                throw new IllegalArgumentException("A stamp needs one line of words");
+            }
+        }
+    }
+
+    /**
+     * Points given at a place; a number with a rule below it.
+     *
+     * @param points below 0 for points taken off
+     * @param aspect the width of the number as for words
+     */
+    record Score(BigDecimal points, double aspect) implements Face {
+        public Score {
+            if (!(aspect > 0)) {
+                throw new IllegalArgumentException("A score stamp needs a width above 0");
+            }
+        }
+
+        /** The number as it is shown, with a sign where points are taken off. */
+        public String words() {
+            return points.stripTrailingZeros().toPlainString().replace('-', '\u2212');
+        }
+    }
+
+    /**
+     * A picture of the marker's own.
+     *
+     * @param name   the name under which the batch keeps it: its digest and an ending
+     * @param aspect width over height, above 0
+     */
+    record Picture(String name, double aspect) implements Face {
+        public Picture {
+            if (!name.matches("[0-9a-f]{64}\\.png") || !(aspect > 0)) {
+                throw new IllegalArgumentException("A picture needs its digest as a name and a width above 0");
+            }
+        }
+    }
+}

@@ -1,0 +1,65 @@
+package org.epiglyph.core.pen;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * A recorded hand. Written as text, one sample a line: milliseconds, x, y, pressure, tilt x, tilt y, with spaces
+ * between; lines that begin with # are words for people.
+ *
+ * @param samples in the order of their times
+ */
+public record PenTrace(List<PenSample> samples) {
+    private static final int FIGURES = 6;
+
+    public PenTrace {
+        samples = List.copyOf(samples);
+        for (int i = 1; i < samples.size(); i++) {
+            if (samples.get(i).millis() < samples.get(i - 1).millis()) {
+                throw new IllegalArgumentException("Sample " + (i + 1) + " comes before the one in front of it");
+            }
+        }
+    }
+
+    /** @throws IllegalArgumentException where a line is no sample; names the line */
+    public static PenTrace read(String text) {
+        List<PenSample> samples = new ArrayList<>();
+        int number = 0;
+        for (String line : text.lines().toList()) {
+            number++;
+            if (line.isBlank() || line.startsWith("#")) {
+                continue;
+            }
+            String[] f = line.strip().split("\\s+");
+            try {
+                if (f.length != FIGURES) {
+                    throw new IllegalArgumentException("it has " + f.length + " figures and not " + FIGURES);
+                }
+                samples.add(new PenSample(Double.parseDouble(f[1]), Double.parseDouble(f[2]), Double.parseDouble(f[3]),
+                        Double.parseDouble(f[4]), Double.parseDouble(f[5]), Long.parseLong(f[0])));
+            } catch (IllegalArgumentException e) {
+                throw new IllegalArgumentException("Line " + number + " is no sample of a pen: " + e.getMessage(), e);
+            }
+        }
+        return new PenTrace(samples);
+    }
+
+    /** The trace as text. */
+    public String write() {
+        StringBuilder text = new StringBuilder();
+        for (PenSample s : samples) {
+            text.append(String.format(Locale.ROOT, "%d %.2f %.2f %.3f %.1f %.1f%n", s.millis(), s.x(), s.y(),
+                    s.pressure(), s.tiltX(), s.tiltY()));
+        }
+        return text.toString();
+    }
+
+    /** The same hand elsewhere and of another size. */
+    public PenTrace at(double left, double top, double factor) {
+        return new PenTrace(samples.stream()
+                .map(s -> new PenSample(left + s.x() * factor, top + s.y() * factor, s.pressure(), s.tiltX(), s.tiltY(),
+                        s.millis()))
+                .toList());
+    }
+}

@@ -1,0 +1,25 @@
+package org.epiglyph.core.phrases;
+
+/**
+ * Phrases that belong together and are passed on together.
+ *
+ * @param id      unique in the phrasebook, never blank
+ * @param name    what it is called, never blank
+ * @param open    true where its phrases are offered
+ * @param takenIn true where others keep it: it is updated from their file, and own changes stay
+ */
+public record Collection(String id, String name, boolean open, boolean takenIn) {
+    public Collection {
+        if (id.isBlank() || name.isBlank()) {
+            throw new IllegalArgumentException("A collection needs a name");
+        }
+    }
+
+    public Collection opened(boolean other) {
+        return new Collection(id, name, other, takenIn);
+    }
+
+    public Collection named(String other) {
+        return new Collection(id, other, open, takenIn);
+    }
+}

@@ -1,0 +1,179 @@
+package org.epiglyph.core.phrases;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/**
+ * Words with places for what differs from student to student: {@code {name}} for the given name, {@code {number}},
+ * {@code {words}}, {@code {one of: a, b, c}}. Behind a colon stands what is asked, as in {@code {number: metres}}. Braces
+ * that hold anything else are words.
+ *
+ * @param parts in order
+ */
+public record Slots(List<Part> parts) {
+    private static final Pattern SLOT = Pattern
+            .compile("\\{(name|number|words|one of)(?::\\s*([^{}]*?))?\\s*\\}", Pattern.CASE_INSENSITIVE);
+
+    public Slots {
+        parts = List.copyOf(parts);
+    }
+
+    /** Words, or a place for some. */
+    public sealed interface Part {}
+
+    /** Words that stay. */
+    record Text(String words) implements Part {}
+
+    /** The student's given name. */
+    record Name() implements Part {}
+
+    /** A number that is asked for. */
+    public record Number(String asked) implements Part {}
+
+    /** Words that are asked for. */
+    public record Words(String asked) implements Part {}
+
+    /** One of several, at least one. */
+    public record OneOf(List<String> choices) implements Part {
+        public OneOf {
+            choices = List.copyOf(choices);
+        }
+    }
+
+    /** Finds the places in a phrase's words. */
+    public static Slots of(String words) {
+        List<Part> parts = new ArrayList<>();
+        Matcher slot = SLOT.matcher(words);
+        int end = 0;
+        while (slot.find()) {
+            Optional<Part> part = part(slot.group(1).toLowerCase(java.util.Locale.ROOT),
+                    Optional.ofNullable(slot.group(2)).orElse(""));
+            if (part.isPresent()) {
+                add(parts, words.substring(end, slot.start()));
+                parts.add(part.get());
+                end = slot.end();
+            }
+        }
+        add(parts, words.substring(end));
+        return new Slots(parts);
+    }
+
+    private static void add(List<Part> parts, String text) {
+        if (!text.isEmpty()) {
+            parts.add(new Text(text));
+        }
+    }
+
+    private static Optional<Part> part(String kind, String asked) {
+        return switch (kind) {
+            case "name" -> Optional.of(new Name());
+            case "number" -> Optional.of(new Number(asked));
+            case "words" -> Optional.of(new Words(asked));
+            default -> {
+                List<String> choices = Arrays.stream(asked.split(","))
+                        .map(String::strip)
+                        .filter(c -> !c.isEmpty())
+                        .toList();
+                yield choices.isEmpty() ? Optional.empty() : Optional.of(new OneOf(choices));
+            }
+        };
+    }
+
+    /** The places whose words are asked for when the phrase is placed, in order. */
+    public List<Part> asked() {
+        return parts.stream().filter(p -> !(p instanceof Text) && !(p instanceof Name)).toList();
+    }
+
+    /**
+     * The words for one student.
+     *
+     * @param givenName the student's
+     * @param answers   one for each place that is asked, in order
+     */
+    public String filled(String givenName, List<String> answers) {
+        int[] next = {0};
+        return parts.stream().map(p -> switch (p) {
+            case Text(String words) -> words;
+            case Name _ -> givenName;
+            default -> answers.get(next[0]++);
+        }).collect(Collectors.joining());
+    }
+
+    /**
+     * The answers with which words were made of this phrase, whatever was added behind them.
+     *
+     * @return empty where the words are none of this phrase's
+     */
+    public Optional<Placed> placed(String words) {
+        Matcher matcher = pattern(Optional.empty()).matcher(words);
+        if (!matcher.lookingAt()) {
+            return Optional.empty();
+        }
+        List<String> answers = new ArrayList<>();
+        for (int i = 0; i < asked().size(); i++) {
+            answers.add(matcher.group(i + 1));
+        }
+        return Optional.of(new Placed(answers, words.substring(matcher.end())));
+    }
+
+    /**
+     * The text with this phrase, where it stands in it, said in other words; what stands around it stays.
+     *
+     * @param other     the other words; they ask as much as these
+     * @param givenName the student's
+     * @return empty where the phrase does not stand in the text
+     */
+    public Optional<String> exchanged(String text, Slots other, String givenName) {
+        Matcher matcher = pattern(Optional.of(givenName)).matcher(text);
+        if (!matcher.find() || other.asked().size() != asked().size()) {
+            return Optional.empty();
+        }
+        List<String> answers = new ArrayList<>();
+        for (int i = 0; i < asked().size(); i++) {
+            answers.add(matcher.group(i + 1));
+        }
+        return Optional.of(text.substring(0, matcher.start()) + other.filled(givenName, answers)
+                + text.substring(matcher.end()));
+    }
+
+    /** True where the phrase stands in a text about the student with the given name. */
+    public boolean standsIn(String text, String givenName) {
+        return !text.isEmpty() && pattern(Optional.of(givenName)).matcher(text).find();
+    }
+
+    /**
+     * How a phrase stands somewhere.
+     *
+     * @param answers  what was asked, in order
+     * @param addition the marker's own words behind the phrase's; may be empty
+     */
+    public record Placed(List<String> answers, String addition) {
+        public Placed {
+            answers = List.copyOf(answers);
+        }
+    }
+
+    private Pattern pattern(Optional<String> givenName) {
+        StringBuilder pattern = new StringBuilder();
+        for (int i = 0; i < parts.size(); i++) {
+            boolean last = i == parts.size() - 1;
+            pattern.append(switch (parts.get(i)) {
+                case Text(String words) -> Pattern.quote(words);
+                case Name _ -> givenName.map(Pattern::quote).orElse(last ? "\\S*" : ".*?");
+                case Number _ -> "([-+\u2212]?\\d+(?:[.,]\\d+)?)";
+                case Words _ -> last ? "(.*)" : "(.*?)";
+                case OneOf(List<String> choices) ->
+                    "(" + choices.stream()
+                            .sorted((a, b) -> b.length() - a.length())
+                            .map(Pattern::quote)
+                            .collect(Collectors.joining("|")) + ")";
+            });
+        }
+        return Pattern.compile(pattern.toString(), Pattern.DOTALL);
+    }
+}

@@ -1,0 +1,65 @@
+package org.epiglyph.core.phrases;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+
+/**
+ * A collection that others keep, brought up to date without losing what the marker changed.
+ *
+ * @param phrases the whole collection afterwards
+ * @param added   how many are new
+ * @param renewed how many have new words
+ * @param kept    how many keep the marker's own words although theirs are new
+ * @param gone    how many are no longer there
+ */
+public record Update(List<Phrase> phrases, int added, int renewed, int kept, int gone) {
+    public Update {
+        phrases = List.copyOf(phrases);
+    }
+
+    /**
+     * Compares by code, or by the words that came where there is no code.
+     *
+     * @param here       the collection's phrases as they are
+     * @param there      the phrases as they come now
+     * @param collection the collection's id
+     * @param ids        gives ids for new phrases
+     */
+    public static Update of(List<Phrase> here, List<Phrase> there, String collection, Supplier<String> ids) {
+        List<Phrase> after = new ArrayList<>();
+        int added = 0;
+        int renewed = 0;
+        int kept = 0;
+        for (Phrase comes : there) {
+            Optional<Phrase> known = here.stream().filter(h -> isSame(h, comes)).findFirst();
+            if (known.isEmpty()) {
+                after.add(comes.copiedTo(ids.get(), collection, comes.words()));
+                added++;
+            } else if (known.get().source().equals(comes.words())) {
+                after.add(known.get());
+            } else if (known.get().isChanged()) {
+                after.add(known.get().copiedTo(known.get().id(), collection, comes.words()));
+                kept++;
+            } else {
+                after.add(comes.copiedTo(known.get().id(), collection, comes.words()));
+                renewed++;
+            }
+        }
+        int gone = 0;
+        for (Phrase phrase : here) {
+            boolean comes = there.stream().anyMatch(t -> isSame(phrase, t));
+            if (!comes && (phrase.isChanged() || !phrase.isTakenIn())) {
+                after.add(phrase);
+            } else if (!comes) {
+                gone++;
+            }
+        }
+        return new Update(after, added, renewed, kept, gone);
+    }
+
+    private static boolean isSame(Phrase here, Phrase there) {
+        return !here.code().isEmpty() && here.code().equals(there.code()) || here.source().equals(there.words());
+    }
+}

@@ -1,0 +1,55 @@
+package org.epiglyph.core.scoring;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * How one criterion is settled.
+ *
+ * @param points   empty where it has none
+ * @param standing what stands in their place; never together with points
+ * @param level    id of the level that was chosen; empty where none was
+ * @param parts    ids of the parts that are there
+ */
+public record Judgement(Optional<BigDecimal> points, Optional<Standing> standing, String level, List<String> parts) {
+    /** Not scored. */
+    public static final Judgement NONE = new Judgement(Optional.empty(), Optional.empty(), "", List.of());
+
+    public Judgement {
+        parts = List.copyOf(parts);
+        if (points.isPresent() && standing.isPresent()) {
+            throw new IllegalArgumentException("A criterion has points or a standing, not both");
+        }
+    }
+
+    public static Judgement of(BigDecimal points) {
+        return new Judgement(Optional.of(points), Optional.empty(), "", List.of());
+    }
+
+    /** A level, with its points or some within its range. */
+    public static Judgement level(Manner.Level level, BigDecimal points) {
+        return new Judgement(Optional.of(points), Optional.empty(), level.id(), List.of());
+    }
+
+    /** Parts of a checklist, with their sum. */
+    public static Judgement parts(Manner.Checklist checklist, List<String> there) {
+        return new Judgement(Optional.of(checklist.sum(there)), Optional.empty(), "", there);
+    }
+
+    /** Why it cannot be given, with the remedy; empty where it can. */
+    public Optional<String> refusal(Criterion criterion) {
+        if (!level.isEmpty()) {
+            boolean fits = criterion.manner() instanceof Manner.Levels levels
+                    && levels.find(level).filter(l -> points.filter(l::holds).isPresent()).isPresent();
+            if (!fits) {
+                return Optional.of("'" + criterion.name() + "' has no such level. Choose another.");
+            }
+        }
+        if (!parts.isEmpty() && !(criterion.manner() instanceof Manner.Checklist checklist
+                && points.equals(Optional.of(checklist.sum(parts))))) {
+            return Optional.of("'" + criterion.name() + "' has other parts. Tick them anew.");
+        }
+        return points.flatMap(criterion::refusal);
+    }
+}

@@ -1,0 +1,43 @@
+package org.epiglyph.core.scoring;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+
+/**
+ * How the result is rounded, once, at the end.
+ *
+ * @param step results are multiples of it, above 0
+ * @param rule which multiple
+ */
+public record Rounding(BigDecimal step, Rule rule) {
+    /** Half up to hundredths. */
+    public static final Rounding USUAL = new Rounding(new BigDecimal("0.01"), Rule.HALF_UP);
+
+    public Rounding {
+        if (step.signum() <= 0) {
+            throw new IllegalArgumentException("Results are rounded to a step above 0, not " + step);
+        }
+    }
+
+    /** As {@link RoundingMode} defines them. */
+    public enum Rule {
+        HALF_UP(RoundingMode.HALF_UP, "half up"), HALF_EVEN(RoundingMode.HALF_EVEN, "half even"), DOWN(
+                RoundingMode.DOWN, "down");
+
+        private final RoundingMode mode;
+        private final String words;
+
+        Rule(RoundingMode mode, String words) {
+            this.mode = mode;
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    BigDecimal of(Exact value) {
+        return value.rounded(step, rule.mode);
+    }
+}

@@ -1,0 +1,33 @@
+package org.epiglyph.core.scoring;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+
+/**
+ * Criteria that belong together.
+ *
+ * @param id     unique in its scheme, never blank
+ * @param name   short, never blank
+ * @param weight the factor of its sum in the total, 0 or above
+ * @param best   only so many of its criteria count, the best; empty for all
+ * @param hurdle percent of its maximum that are needed to pass, 0 to 100; empty for none
+ */
+public record Section(String id, String name, BigDecimal weight, Optional<Integer> best, Optional<BigDecimal> hurdle) {
+    public Section {
+        if (id.isBlank() || name.isBlank()) {
+            throw new IllegalArgumentException("A section needs an id and a name");
+        }
+        if (weight.signum() < 0) {
+            throw new IllegalArgumentException("Section '" + name + "' needs a weight of 0 or more, not " + weight);
+        }
+        if (best.filter(b -> b < 1).isPresent()) {
+            throw new IllegalArgumentException("Of section '" + name + "' at least one criterion counts");
+        }
+        Percent.check(hurdle, "The hurdle of '" + name + "'");
+    }
+
+    /** A section whose criteria all count. */
+    public static Section of(String id, String name) {
+        return new Section(id, name, BigDecimal.ONE, Optional.empty(), Optional.empty());
+    }
+}

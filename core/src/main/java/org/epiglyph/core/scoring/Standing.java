@@ -1,0 +1,14 @@
+package org.epiglyph.core.scoring;
+
+/** What stands in the place of a score. Neither is 0, and neither is the same as not scored yet. */
+public enum Standing {
+    /** The student did not try: it earns nothing, and stays out of the criterion's average (common practice, no source). */
+    NOT_ATTEMPTED,
+    /** The student need not: it earns nothing and the maximum is as much lower. */
+    EXCUSED;
+
+    /** As a student reads it. */
+    public String words() {
+        return this == NOT_ATTEMPTED ? "not attempted" : "excused";
+    }
+}

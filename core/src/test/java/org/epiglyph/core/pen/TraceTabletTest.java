@@ -1,0 +1,61 @@
+package org.epiglyph.core.pen;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class TraceTabletTest {
+    private static final String TEXT = """
+            # a short line
+            0 10 20 0 0 0
+            8 10.5 20.25 0.5 12 -3
+            16 14 24 0.75 12 -3
+            24 14 24 0 0 0
+            """;
+
+    @Test
+    void aTraceIsPlayedSampleBySampleAsADeviceWould() throws InterruptedException {
+        List<PenSample> heard = Collections.synchronizedList(new ArrayList<>());
+        try (TraceTablet tablet = new TraceTablet(PenTrace.read(TEXT), 100)) {
+            tablet.reportTo(heard::add);
+            tablet.await();
+        }
+        assertThat(heard).hasSize(4);
+        assertThat(heard).extracting(PenSample::isDown).containsExactly(false, true, true, false);
+        assertThat(heard.get(1).pressure()).isEqualTo(0.5);
+        assertThat(heard.get(1).tiltX()).isEqualTo(12);
+    }
+
+    @Test
+    void aClosedTabletSaysNothingMore() throws InterruptedException {
+        List<PenSample> heard = Collections.synchronizedList(new ArrayList<>());
+        TraceTablet tablet = new TraceTablet(PenTrace.read(TEXT), 1);
+        tablet.close();
+        tablet.reportTo(heard::add);
+        tablet.await();
+        assertThat(heard).isEmpty();
+    }
+
+    @Test
+    void aTraceIsWrittenAsItIsReadAndCanBeMovedAndScaled() {
+        PenTrace trace = PenTrace.read(TEXT);
+        assertThat(PenTrace.read(trace.write())).isEqualTo(trace);
+        PenSample moved = trace.at(100, 200, 2).samples().get(2);
+        assertThat(moved.x()).isEqualTo(128);
+        assertThat(moved.y()).isEqualTo(248);
+        assertThat(moved.pressure()).isEqualTo(0.75);
+    }
+
+    @Test
+    void aLineThatIsNoSampleIsNamed() {
+        assertThatThrownBy(() -> PenTrace.read("0 1 2 0 0 0\n8 1 2"))
+                .hasMessage("Line 2 is no sample of a pen: it has 3 figures and not 6");
+        assertThatThrownBy(() -> PenTrace.read("0 1 2 7 0 0")).hasMessageContaining("presses from 0 to 1");
+        assertThatThrownBy(() -> PenTrace.read("8 1 2 0 0 0\n0 1 2 0 0 0"))
+                .hasMessageContaining("Sample 2 comes before");
+    }
+}

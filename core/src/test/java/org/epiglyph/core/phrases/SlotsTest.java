@@ -1,0 +1,40 @@
+package org.epiglyph.core.phrases;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class SlotsTest {
+    private static final Slots CLEARANCE = Slots
+            .of("{name}, you are {number: metres} m {one of: too high, too low} on {words: which page}.");
+
+    @Test
+    void whatDiffersIsFilledInAndFoundAgain() {
+        assertThat(CLEARANCE.asked()).containsExactly(new Slots.Number("metres"),
+                new Slots.OneOf(List.of("too high", "too low")), new Slots.Words("which page"));
+        String words = CLEARANCE.filled("Oyelaran", List.of("0.4", "too low", "page 2"));
+        assertThat(words).isEqualTo("Oyelaran, you are 0.4 m too low on page 2.");
+        assertThat(CLEARANCE.placed(words + " Have another look.")).hasValue(
+                new Slots.Placed(List.of("0.4", "too low", "page 2"), " Have another look."));
+        assertThat(CLEARANCE.placed("Something else")).isEmpty();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Use {braces} as you like", "{one of: }", "{", "set {1, 2}", "\\Q{\\E", ""})
+    void otherBracesAreWords(String words) {
+        Slots slots = Slots.of(words);
+        assertThat(slots.asked()).isEmpty();
+        assertThat(slots.filled("Ada", List.of())).isEqualTo(words);
+    }
+
+    @Test
+    void placesAtTheEndAreFoundAgain() {
+        Slots number = Slots.of("The range is {number}");
+        assertThat(number.placed("The range is 4.2")).hasValue(new Slots.Placed(List.of("4.2"), ""));
+        Slots free = Slots.of("See {words}");
+        assertThat(free.placed("See page 3")).hasValue(new Slots.Placed(List.of("page 3"), ""));
+    }
+}

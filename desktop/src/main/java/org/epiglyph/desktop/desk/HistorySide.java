@@ -1,0 +1,193 @@
+package org.epiglyph.desktop.desk;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.application.Platform;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import javafx.css.PseudoClass;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Chronicle;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** What was done when, for this submission or the whole batch; any earlier state can be looked at and brought back. */
+final class HistorySide implements Side {
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
+    private final DeskModel model;
+    private final ZoneId zone;
+    private final ObservableList<Chronicle.Item> items = FXCollections.observableArrayList();
+    private final ListView<Chronicle.Item> list = new ListView<>(items);
+    private final Button ofThis = filter("Side.historyThis", false);
+    private final Button ofAll = filter("Side.historyAll", true);
+    private final Label looking = new Label();
+    private final VBox banner;
+    private final VBox node;
+    private boolean all;
+    private long asked;
+
+    HistorySide(DeskModel model, ZoneId zone) {
+        this.model = model;
+        this.zone = zone;
+        list.getStyleClass().add("history-list");
+        list.setId("history-list");
+        list.setCellFactory(_ -> new Row());
+        list.setPlaceholder(new Label(Words.of("Side.noHistory")));
+        list.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ENTER && list.getSelectionModel().getSelectedItem() != null) {
+                e.consume();
+                look(list.getSelectionModel().getSelectedItem());
+            }
+        });
+        looking.setWrapText(true);
+        Button back = new Button(Words.of("Side.bringBack"));
+        back.setId("bring-back");
+        back.getStyleClass().add("main-button");
+        back.setOnAction(_ -> model.bringBack());
+        Button now = new Button(Words.of("Side.toPresent"));
+        now.setId("to-present");
+        now.getStyleClass().add("plain-button");
+        now.setOnAction(_ -> model.lookAtPresent());
+        HBox acts = new HBox(back, now);
+        acts.getStyleClass().add("field-line");
+        banner = new VBox(looking, acts);
+        banner.getStyleClass().add("earlier");
+        banner.managedProperty().bind(banner.visibleProperty());
+        FlowPane filters = new FlowPane(ofThis, ofAll);
+        node = new VBox(filters, banner, list);
+        node.getStyleClass().add("side-content");
+        VBox.setVgrow(list, javafx.scene.layout.Priority.ALWAYS);
+        model.earlierProperty().addListener((_, _, _) -> showBanner());
+        showBanner();
+    }
+
+    private Button filter(String words, boolean whole) {
+        Button button = new Button(Words.of(words));
+        button.getStyleClass().add("filter");
+        button.setOnAction(_ -> {
+            all = whole;
+            refresh();
+        });
+        return button;
+    }
+
+    @Override
+    public String name() {
+        return "history";
+    }
+
+    @Override
+    public Region node() {
+        return node;
+    }
+
+    @Override
+    public void leave() {
+        model.lookAtPresent();
+    }
+
+    private void showBanner() {
+        banner.setVisible(model.earlierProperty().get().isPresent());
+        model.earlierProperty()
+                .get()
+                .ifPresent(e -> looking.setText(Words.of("Side.asItWas", TIME.format(e.at().atZone(zone)))));
+    }
+
+    @Override
+    public void refresh() {
+        ofThis.pseudoClassStateChanged(HERE, !all);
+        ofAll.pseudoClassStateChanged(HERE, all);
+        if (model.earlierProperty().get().isPresent()) {
+            return;
+        }
+        Batch collected = model.workspace().collected();
+        List<Entry> lines = model.workspace().lines();
+        Optional<StudentKey> student = all ? Optional.empty() : Optional.of(model.student());
+        long number = ++asked;
+        Thread.ofVirtual().start(() -> {
+            List<Chronicle.Item> found = Chronicle.items(collected, lines, student);
+            Platform.runLater(() -> {
+                if (number == asked) {
+                    items.setAll(found);
+                }
+            });
+        });
+    }
+
+    /** Shows the submission as it was after something was done. */
+    private void look(Chronicle.Item item) {
+        Batch collected = model.workspace().collected();
+        List<Entry> lines = model.workspace().lines();
+        Optional<StudentKey> student = item.student();
+        long number = ++asked;
+        Thread.ofVirtual().start(() -> {
+            Batch then = Chronicle.at(collected, lines, item.last());
+            Platform.runLater(() -> {
+                if (number == asked && student.isPresent()) {
+                    if (!model.student().equals(student.get())) {
+                        model.open(student.get());
+                    }
+                    model.lookBack(new DeskModel.Earlier(item.at(), then.submission(student.get())));
+                }
+            });
+        });
+    }
+
+    private String words(Chronicle.Item item) {
+        String said = HistoryWords.of(item, model.batch());
+        String how = switch (item.kind()) {
+            case DONE -> said;
+            case UNDONE -> Words.of("History.undone", said);
+            case REDONE -> Words.of("History.redone", said);
+        };
+        return all
+                ? item.student()
+                        .map(s -> model.batch().submission(s).student().name() + ": " + how)
+                        .orElse(how)
+                : how;
+    }
+
+    private String time(Instant at) {
+        return TIME.format(at.atZone(zone));
+    }
+
+    private final class Row extends ListCell<Chronicle.Item> {
+        @Override
+        protected void updateItem(Chronicle.Item item, boolean empty) {
+            super.updateItem(item, empty);
+            setText(null);
+            if (empty || item == null) {
+                setGraphic(null);
+                setOnMouseClicked(null);
+                return;
+            }
+            Label when = new Label(time(item.at()));
+            when.getStyleClass().add("hint");
+            Label what = new Label(words(item));
+            what.setWrapText(true);
+            what.maxWidthProperty().bind(list.widthProperty().subtract(32));
+            VBox both = new VBox(what, when);
+            both.setMinHeight(Region.USE_PREF_SIZE);
+            setGraphic(both);
+            setAccessibleText(what.getText() + ", " + when.getText());
+            setOnMouseClicked(_ -> look(item));
+        }
+    }
+}

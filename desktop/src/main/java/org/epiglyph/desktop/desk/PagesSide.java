@@ -1,0 +1,197 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.DoubleConsumer;
+import javafx.css.PseudoClass;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.paper.PageRoll;
+
+/** The pages in small, with what was not looked at yet, and a field that goes to a page by its number. */
+final class PagesSide implements Side {
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private static final PseudoClass UNSEEN = PseudoClass.getPseudoClass("unseen");
+    private static final double WIDTH = 108;
+    private static final double NATURAL = 96.0 / 72;
+    private final DeskModel model;
+    private final PageRoll roll;
+    private final PageImages images;
+    private final DoubleConsumer sizes;
+    private final TextField number = new TextField();
+    private final TextField percent = new TextField();
+    private final Label said = new Label();
+    private final FlowPane leaves = new FlowPane();
+    private final ScrollPane scroll = new ScrollPane(leaves);
+    private final VBox node;
+    private final List<Button> buttons = new ArrayList<>();
+    private List<PageRef> shown = List.of();
+    private int shownTurns;
+
+    /** @param sizes sets how many pixels a point takes */
+    PagesSide(DeskModel model, PageRoll roll, PageImages images, DoubleConsumer sizes) {
+        this.model = model;
+        this.sizes = sizes;
+        this.roll = roll;
+        this.images = images;
+        Label label = new Label(Words.of("Side.goToPage"));
+        label.setLabelFor(number);
+        number.setId("page-number");
+        number.setPrefColumnCount(5);
+        number.setOnAction(_ -> go());
+        said.getStyleClass().add("notice");
+        said.setWrapText(true);
+        Label percentLabel = new Label(Words.of("Side.size"));
+        percentLabel.setLabelFor(percent);
+        percent.setId("page-percent");
+        percent.setPrefColumnCount(4);
+        percent.setOnAction(_ -> resize());
+        HBox line = new HBox(label, number, percentLabel, percent);
+        line.getStyleClass().add("field-line");
+        leaves.getStyleClass().add("small-leaves");
+        scroll.setFitToWidth(true);
+        scroll.vvalueProperty().addListener((_, _, _) -> draw());
+        scroll.heightProperty().addListener((_, _, _) -> draw());
+        node = new VBox(line, said, scroll);
+        node.getStyleClass().add("side-content");
+        VBox.setVgrow(scroll, javafx.scene.layout.Priority.ALWAYS);
+        roll.arrangedProperty().addListener((_, _, _) -> mark());
+    }
+
+    @Override
+    public String name() {
+        return "pages";
+    }
+
+    @Override
+    public Region node() {
+        return node;
+    }
+
+    void focusNumber() {
+        number.requestFocus();
+        number.selectAll();
+    }
+
+    /** 100 percent is the page in its natural size, on a screen of 96 pixels an inch. */
+    private void resize() {
+        String typed = percent.getText().replace("%", "").strip();
+        boolean known = typed.matches("\\d{1,4}") && Integer.parseInt(typed) > 0;
+        said.setText(known ? "" : Words.of("Side.noSuchSize", typed));
+        if (known) {
+            sizes.accept(Integer.parseInt(typed) / 100.0 * NATURAL);
+            roll.requestFocus();
+        }
+    }
+
+    private void go() {
+        List<PageRef> pages = roll.pages();
+        String typed = number.getText().strip();
+        boolean known = typed.matches("\\d{1,5}") && Integer.parseInt(typed) >= 1
+                && Integer.parseInt(typed) <= pages.size();
+        said.setText(known ? "" : Words.of("Side.noSuchPage", typed, pages.size()));
+        if (known) {
+            roll.reveal(pages.get(Integer.parseInt(typed) - 1), 0);
+            roll.requestFocus();
+        }
+    }
+
+    @Override
+    public void refresh() {
+        List<PageRef> pages = roll.pages();
+        if (!pages.equals(shown) || model.submission().turns().hashCode() != shownTurns) {
+            shown = pages;
+            shownTurns = model.submission().turns().hashCode();
+            buttons.clear();
+            for (int i = 0; i < pages.size(); i++) {
+                buttons.add(leaf(pages.get(i), i + 1));
+            }
+            leaves.getChildren().setAll(buttons);
+        }
+        mark();
+        javafx.application.Platform.runLater(this::draw);
+    }
+
+    private Button leaf(PageRef page, int count) {
+        PageGeometry geometry = roll.geometry(page).orElseThrow();
+        ImageView image = new ImageView();
+        int turn = model.submission().turn(page);
+        double height = WIDTH * geometry.shownHeight() / geometry.shownWidth();
+        image.setFitWidth(turn % 180 == 0 ? WIDTH : height);
+        image.setFitHeight(turn % 180 == 0 ? height : WIDTH);
+        image.setRotate(turn);
+        StackPane paper = new StackPane(image);
+        paper.getStyleClass().add("small-leaf");
+        paper.setMinSize(WIDTH, height);
+        paper.setMaxSize(WIDTH, height);
+        Label words = new Label(String.valueOf(count));
+        VBox content = new VBox(paper, words);
+        content.getStyleClass().add("small-leaf-content");
+        Button button = new Button();
+        button.getStyleClass().add("small-leaf-button");
+        button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+        button.setGraphic(content);
+        button.setId("small-leaf-" + count);
+        button.setUserData(image);
+        button.setOnAction(_ -> roll.reveal(page, 0));
+        return button;
+    }
+
+    private void mark() {
+        if (node.getScene() == null || !shown.equals(roll.pages())) {
+            return;
+        }
+        if (!percent.isFocused()) {
+            percent.setText(Math.round(roll.scale() / NATURAL * 100) + " %");
+        }
+        Optional<PageRef> here = roll.pageInSight();
+        for (int i = 0; i < buttons.size(); i++) {
+            PageRef page = shown.get(i);
+            Button button = buttons.get(i);
+            boolean unseen = !model.submission().seen().contains(page);
+            long marks = model.submission().marks().stream().filter(m -> m.page().equals(page)).count();
+            button.pseudoClassStateChanged(HERE, here.equals(Optional.of(page)));
+            button.pseudoClassStateChanged(UNSEEN, unseen);
+            String words = unseen
+                    ? Words.of("Side.pageUnseen", i + 1)
+                    : marks == 0 ? String.valueOf(i + 1) : Words.of("Side.pageMarks", i + 1, marks);
+            Label label = (Label) ((VBox) button.getGraphic()).getChildren().get(1);
+            label.setText(words);
+            button.setAccessibleText(Words.of("Desk.page", i + 1) + ", " + words);
+        }
+    }
+
+    /** Draws the small leaves in sight. */
+    private void draw() {
+        if (node.getScene() == null) {
+            return;
+        }
+        double top = scroll.getVvalue() * Math.max(0, leaves.getHeight() - scroll.getViewportBounds().getHeight());
+        double bottom = top + scroll.getViewportBounds().getHeight();
+        for (int i = 0; i < buttons.size(); i++) {
+            Button button = buttons.get(i);
+            ImageView image = (ImageView) button.getUserData();
+            boolean inSight = button.getLayoutY() < bottom + 200
+                    && button.getLayoutY() + button.getHeight() > top - 200;
+            if (inSight && image.getImage() == null) {
+                images.image(shown.get(i), PageImages.COARSE, () -> node.getScene() != null)
+                        .thenAccept(drawn -> javafx.application.Platform.runLater(() -> image.setImage(drawn)));
+            }
+        }
+    }
+}

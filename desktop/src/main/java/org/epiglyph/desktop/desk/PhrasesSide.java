@@ -1,0 +1,160 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.PhraseReach;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.paper.PhraseHand;
+import org.epiglyph.desktop.paper.PhraseList;
+import org.epiglyph.desktop.phrases.MissingList;
+
+/** The phrases at hand, in a drawer: those of the criterion being scored first. Dragged, or put on the chosen mark. */
+final class PhrasesSide implements Side {
+    private static final int MOST_SHOWN = 40;
+    private final DeskModel model;
+    private final TextField search = new TextField();
+    private final VBox list = new VBox();
+    private final PhraseList asking;
+    private final PhraseHand hand = new PhraseHand(this::ask);
+    private final ScrollPane scroll = new ScrollPane(list);
+    private final VBox root;
+    private Consumer<String> then = _ -> {};
+
+    PhrasesSide(DeskModel model) {
+        this.model = model;
+        asking = new PhraseList(model, (_, words) -> then.accept(words), search::requestFocus);
+        search.setId("drawer-search");
+        search.setPromptText(Words.of("Phrases.search"));
+        search.setAccessibleText(Words.of("Phrases.search"));
+        search.textProperty().addListener((_, _, _) -> refresh());
+        search.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+                e.consume();
+                model.writing().phrases(search.getText()).stream().findFirst().ifPresent(this::put);
+            }
+        });
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        list.getStyleClass().add("drawer-list");
+        list.setId("drawer-list");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        VBox top = new VBox(search, asking);
+        top.getStyleClass().add("drawer-top");
+        root = new VBox(top, scroll);
+        model.scores().criterionProperty().addListener((_, _, _) -> {
+            if (root.getScene() != null) {
+                refresh();
+            }
+        });
+    }
+
+    PhraseHand hand() {
+        return hand;
+    }
+
+    @Override
+    public String name() {
+        return "phrases";
+    }
+
+    @Override
+    public Region node() {
+        return root;
+    }
+
+    @Override
+    public void arrive() {
+        refresh();
+        search.requestFocus();
+    }
+
+    @Override
+    public void refresh() {
+        list.getChildren().clear();
+        Map<String, Integer> uses = model.batch().phraseUses();
+        List<Phrase> found = model.writing().phrases(search.getText());
+        found.stream().limit(MOST_SHOWN).forEach(p -> list.getChildren().add(row(p, uses.getOrDefault(p.id(), 0))));
+        if (found.isEmpty()) {
+            list.getChildren().add(Form.hint("Desk.noPhrase"));
+        } else if (found.size() > MOST_SHOWN) {
+            list.getChildren().add(Form.words(Words.of("Phrases.more", found.size() - MOST_SHOWN), "hint"));
+        }
+    }
+
+    private Node row(Phrase phrase, int uses) {
+        Label words = Form.words(phrase.shown(), "drawer-words");
+        String criterion = model.batch().scheme().findCriterion(phrase.criterion()).map(Criterion::name).orElse("");
+        String effect = phrase.effect().map(e -> "  " + Criterion.words(e).replace('-', '\u2212')).orElse("");
+        Label facts = new Label((phrase.code() + "   " + criterion + effect).strip());
+        facts.getStyleClass().add("hint");
+        facts.setMinWidth(0);
+        HBox.setHgrow(facts, Priority.ALWAYS);
+        facts.setMaxWidth(Double.MAX_VALUE);
+        Button also = new Button(Words.of("Phrases.uses", uses));
+        also.getStyleClass().add("link-button");
+        also.setAccessibleText(Words.of("Phrases.alsoNeeded", phrase.code()));
+        also.setMinWidth(Region.USE_PREF_SIZE);
+        VBox row = new VBox(words, new HBox(facts, also));
+        also.setOnAction(_ -> toggleMissing(row, phrase));
+        row.getStyleClass().add("drawer-row");
+        row.setFocusTraversable(true);
+        row.setAccessibleText(phrase.shown());
+        row.setOnMouseClicked(e -> {
+            if (e.isStillSincePress()) {
+                put(phrase);
+            }
+        });
+        row.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+                e.consume();
+                put(phrase);
+            }
+        });
+        hand.draggable(row, phrase);
+        return row;
+    }
+
+    /** Shows below a phrase where it may be missing, or puts that away. */
+    private void toggleMissing(VBox row, Phrase phrase) {
+        if (row.getChildren().size() > 2) {
+            row.getChildren().remove(2);
+            return;
+        }
+        row.getChildren().add(new MissingList(PhraseReach.missing(model.batch(), phrase), where -> {
+            if (!where.isEmpty() && model.edit(PhraseReach.place(phrase, where))) {
+                model.say(Words.of("Phrases.placed", where.size()));
+            }
+        }));
+    }
+
+    private void ask(Phrase phrase, Consumer<String> with) {
+        then = with;
+        asking.take(phrase);
+    }
+
+    /** Puts a phrase on the chosen mark; without one on the criterion being scored. */
+    private void put(Phrase phrase) {
+        model.chosen()
+                .one()
+                .ifPresentOrElse(
+                        mark -> ask(phrase, words -> model.placing().onMark(mark, phrase, words)),
+                        () -> ask(phrase, words -> model.placing()
+                                .onCriterion(model.scores().criterionProperty().get(), phrase, words)));
+    }
+}

@@ -1,0 +1,314 @@
+package org.epiglyph.desktop.desk;
+
+import java.io.File;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import java.util.function.Consumer;
+import javafx.css.PseudoClass;
+import javafx.geometry.Bounds;
+import javafx.scene.Group;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.Circle;
+import javafx.scene.shape.Line;
+import javafx.stage.FileChooser;
+import javafx.util.StringConverter;
+import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Sign;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.pencase.PenCase;
+import org.epiglyph.core.pencase.Slot;
+import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.paper.Inks;
+import org.epiglyph.documents.Typeface;
+
+/** The settings of the slot in hand: ink, width, what it stamps, what it stands for, its place in the case. */
+final class SlotCard extends VBox {
+    private static final PseudoClass IN_HAND = PseudoClass.getPseudoClass("in-hand");
+    private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH);
+    private final DeskModel model;
+    private final Pane above;
+    private final Clock clock;
+    private final DocumentFiles files;
+    private final VBox content = new VBox();
+    private final ScrollPane scroll = new ScrollPane(content);
+    private final Label said = new Label();
+
+    /** @param above the pane over the desk on which the card opens */
+    SlotCard(DeskModel model, Pane above, Clock clock, DocumentFiles files) {
+        this.model = model;
+        this.above = above;
+        this.clock = clock;
+        this.files = files;
+        getStyleClass().add("ink-choice");
+        content.getStyleClass().add("slot-card");
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        said.getStyleClass().add("notice");
+        said.setWrapText(true);
+        getChildren().add(scroll);
+        addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                e.consume();
+                close();
+            }
+        });
+    }
+
+    boolean isOpen() {
+        return above.getChildren().contains(this);
+    }
+
+    void toggle(Node at) {
+        if (isOpen()) {
+            close();
+        } else {
+            open(at);
+        }
+    }
+
+    void close() {
+        above.getChildren().remove(this);
+        said.setText("");
+    }
+
+    /** Opens beside a slot, within the window. */
+    void open(Node at) {
+        fill();
+        if (!isOpen()) {
+            above.getChildren().add(this);
+        }
+        applyCss();
+        double most = Math.max(160, above.getHeight() - 24);
+        scroll.setMaxHeight(most - 26);
+        autosize();
+        if (at.getScene() != null) {
+            Bounds place = above.sceneToLocal(at.localToScene(at.getBoundsInLocal()));
+            double y = Math.clamp(place.getMinY(), 8,
+                    Math.max(8, above.getHeight() - Math.min(most, prefHeight(-1)) - 8));
+            relocate(place.getMaxX() + 6, y);
+        }
+    }
+
+    private Slot slot() {
+        return model.penCaseProperty().get().current();
+    }
+
+    private void change(Slot other) {
+        model.keep(model.penCaseProperty().get().withCurrent(other));
+    }
+
+    private void fill() {
+        Slot slot = slot();
+        content.getChildren().clear();
+        boolean leavesInk = slot.tool() != Tool.CHOOSE && slot.tool() != Tool.ERASER;
+        if (leavesInk) {
+            content.getChildren().addAll(inks(slot), widths(slot));
+        }
+        if (slot.tool() == Tool.STAMP) {
+            content.getChildren().addAll(faces(slot), own(slot));
+        }
+        if (slot.tool() == Tool.TEXT) {
+            CheckBox ground = new CheckBox(Words.of("Case.ground"));
+            ground.setSelected(slot.ground());
+            ground.selectedProperty().addListener((_, _, on) -> change(slot().withGround(on)));
+            content.getChildren().add(ground);
+        }
+        content.getChildren().add(tool(slot));
+        if (leavesInk) {
+            content.getChildren().add(meaning(slot));
+        }
+        content.getChildren().addAll(arrange(), said);
+    }
+
+    private Node inks(Slot slot) {
+        FlowPane inks = new FlowPane(6, 6);
+        for (Ink ink : Ink.values()) {
+            Button one = choice(new Circle(9, Inks.colour(ink.rgb())), Words.of("Ink." + ink.name()), ink == slot.ink(),
+                    () -> change(slot().withInk(ink)));
+            one.setId("ink-" + ink.name());
+            inks.getChildren().add(one);
+        }
+        return inks;
+    }
+
+    private Node widths(Slot slot) {
+        FlowPane widths = new FlowPane(6, 6);
+        for (double width : widths(slot.tool())) {
+            Line line = new Line(0, 0, 16, 0);
+            boolean thin = slot.tool() == Tool.PEN || slot.tool().isFigure();
+            line.setStrokeWidth(thin ? width * 1.4 : Math.min(14, width / 2));
+            widths.getChildren()
+                    .add(choice(new Group(line), Words.of("Desk.width", width), width == slot.width(),
+                            () -> change(slot().withWidth(width))));
+        }
+        return widths;
+    }
+
+    private static double[] widths(Tool tool) {
+        return switch (tool) {
+            case PEN, BOX, ELLIPSE, LINE, ARROW, BRACKET -> new double[]{0.8, 1.2, 1.6, 2.4, 3.6};
+            case HIGHLIGHTER -> new double[]{8, 12, 18};
+            case STAMP -> new double[]{16, 22, 30, 42};
+            case TEXT -> new double[]{9, 12, 16, 22};
+            default -> new double[]{};
+        };
+    }
+
+    private Node faces(Slot slot) {
+        FlowPane examiners = new FlowPane(4, 4);
+        FlowPane proof = new FlowPane(4, 4);
+        for (Sign sign : Sign.values()) {
+            Button one = choice(SlotPicture.face(sign, slot.ink()), Words.of("Sign." + sign.name()),
+                    sign.equals(slot.face()), () -> change(slot().withFace(sign)));
+            one.setId("sign-" + sign.name());
+            (sign.isProofSign() ? proof : examiners).getChildren().add(one);
+        }
+        return new VBox(examiners, labelled("Case.proofSigns", proof));
+    }
+
+    /** A number, a short text, the date, a picture. */
+    private Node own(Slot slot) {
+        TextField words = new TextField(slot.face() instanceof Sign ? "" : MarkWords.of(slot.face()));
+        words.setId("stamp-words");
+        words.setPromptText(Words.of("Case.stampWords"));
+        words.setAccessibleText(Words.of("Case.stampWords"));
+        words.setOnAction(_ -> {
+            if (!words.getText().isBlank()) {
+                change(slot().withFace(face(words.getText().strip())));
+            }
+        });
+        Button date = link("Case.date", () -> change(slot().withFace(wordsFace(DATE.format(LocalDate.now(clock))))));
+        Button picture = link("Case.picture", () -> file(true, p -> files.ownPicture(p,
+                face -> change(slot().withFace(face)))));
+        return new VBox(words, new HBox(date, picture));
+    }
+
+    /** A number stamps points, everything else its words. */
+    static Face face(String typed) {
+        String plain = typed.replace(',', '.').replace('\u2212', '-').replace("\u00bd", ".5");
+        if (plain.matches("[+-]?(\\d{1,3}(\\.\\d{1,2})?|\\.\\d{1,2})")) {
+            BigDecimal points = new BigDecimal(plain);
+            return new Face.Score(points, aspect(new Face.Score(points, 1).words()));
+        }
+        return wordsFace(typed);
+    }
+
+    private static Face wordsFace(String words) {
+        return new Face.Words(words, aspect(words));
+    }
+
+    private static double aspect(String words) {
+        return Math.max(0.3, Typeface.SERIF_ITALIC.width(words, Stamp.TYPE));
+    }
+
+    private Node tool(Slot slot) {
+        ComboBox<Tool> tools = new ComboBox<>();
+        tools.getItems().addAll(Tool.values());
+        tools.setValue(slot.tool());
+        tools.setAccessibleText(Words.of("Case.tool"));
+        tools.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(Tool tool) {
+                return tool == null ? "" : Words.of("Tool." + tool.name());
+            }
+
+            @Override
+            public Tool fromString(String words) {
+                throw new UnsupportedOperationException("Tools are chosen, not typed");
+            }
+        });
+        tools.setOnAction(_ -> change(slot().withTool(tools.getValue())));
+        return labelled("Case.tool", tools);
+    }
+
+    private Node meaning(Slot slot) {
+        TextField meaning = new TextField(slot.meaning());
+        meaning.setId("slot-meaning");
+        meaning.setPromptText(Words.of("Case.meaningPrompt"));
+        meaning.setOnAction(_ -> change(slot().withMeaning(meaning.getText())));
+        meaning.focusedProperty().addListener((_, _, focused) -> {
+            if (!focused && isOpen() && !meaning.getText().strip().equals(slot().meaning())) {
+                change(slot().withMeaning(meaning.getText()));
+            }
+        });
+        return labelled("Case.meaning", meaning);
+    }
+
+    private static Node labelled(String words, Node field) {
+        Label label = new Label(Words.of(words));
+        label.setLabelFor(field);
+        label.getStyleClass().add("field-label");
+        return new VBox(label, field);
+    }
+
+    private Node arrange() {
+        FlowPane acts = new FlowPane(4, 0);
+        acts.getChildren()
+                .addAll(link("Case.up", () -> keep(current().moved(-1))),
+                        link("Case.down", () -> keep(current().moved(1))),
+                        link("Case.another", () -> keep(current().withAnother(slot()))),
+                        link("Case.takeOut", () -> keep(current().withoutCurrent())),
+                        link("Case.share", () -> file(false, p -> files.sharePenCase(current(), p, said::setText))),
+                        link("Case.takeIn", () -> file(true,
+                                p -> files.takePenCase(p, model::keep, said::setText))));
+        return acts;
+    }
+
+    private PenCase current() {
+        return model.penCaseProperty().get();
+    }
+
+    private void keep(PenCase other) {
+        model.keep(other);
+    }
+
+    private void file(boolean open, Consumer<Path> then) {
+        FileChooser chooser = new FileChooser();
+        File chosen = open
+                ? chooser.showOpenDialog(getScene().getWindow())
+                : chooser.showSaveDialog(getScene().getWindow());
+        if (chosen != null) {
+            then.accept(chosen.toPath());
+        }
+    }
+
+    private Button choice(Node picture, String words, boolean inHand, Runnable act) {
+        Button one = new Button();
+        one.setGraphic(picture);
+        one.getStyleClass().add("ink-button");
+        one.setAccessibleText(words);
+        Tooltip.install(one, new Tooltip(words));
+        one.pseudoClassStateChanged(IN_HAND, inHand);
+        one.setOnAction(_ -> act.run());
+        return one;
+    }
+
+    private static Button link(String words, Runnable act) {
+        Button button = new Button(Words.of(words));
+        button.setId(words.replace('.', '-'));
+        button.getStyleClass().add("link-button");
+        button.setOnAction(_ -> act.run());
+        return button;
+    }
+}

@@ -1,0 +1,87 @@
+package org.epiglyph.desktop.frame;
+
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The parts of which forms are built. */
+public final class Form {
+    private Form() {}
+
+    public static Button button(String key, String style, Runnable act) {
+        Button button = new Button(Words.of(key));
+        button.getStyleClass().add(style);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(_ -> act.run());
+        return button;
+    }
+
+    public static Label label(String key, Node field) {
+        Label label = new Label(Words.of(key));
+        label.setLabelFor(field);
+        label.getStyleClass().add("field-label");
+        return label;
+    }
+
+    public static Label words(String text, String style) {
+        Label label = new Label(text);
+        label.setWrapText(true);
+        label.getStyleClass().add(style);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    public static Label hint(String key) {
+        return words(Words.of(key), "hint");
+    }
+
+    public static VBox column(String heading, Node... nodes) {
+        Label label = new Label(heading);
+        label.getStyleClass().add("subheading");
+        VBox column = new VBox(label);
+        column.getChildren().addAll(nodes);
+        column.getStyleClass().add("form-column");
+        return column;
+    }
+
+    public static VBox labelled(String key, TextField field, Button... buttons) {
+        HBox.setHgrow(field, Priority.ALWAYS);
+        HBox line = new HBox(field);
+        line.getStyleClass().add("field-line");
+        line.getChildren().addAll(buttons);
+        return new VBox(label(key, field), line);
+    }
+
+    public static VBox labelledArea(String key, TextArea area) {
+        return new VBox(label(key, area), area);
+    }
+
+    /** Buttons in a line, the clear one last. */
+    public static HBox lastLine(Node... buttons) {
+        HBox line = new HBox(buttons);
+        line.getStyleClass().add("last-line");
+        return line;
+    }
+
+    /** Exchanges what a pane shows; where one of its fields has the focus, the new field of the same id has it then. */
+    public static void exchange(Pane pane, Node shown) {
+        Node owner = pane.getScene() == null ? null : pane.getScene().getFocusOwner();
+        Node within = owner;
+        while (within != null && within != pane) {
+            within = within.getParent();
+        }
+        String id = within == null ? null : owner.getId();
+        pane.getChildren().setAll(shown);
+        if (id != null) {
+            Optional.ofNullable(pane.lookup("#" + id)).ifPresent(Node::requestFocus);
+        }
+    }
+}

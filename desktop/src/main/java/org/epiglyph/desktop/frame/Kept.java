@@ -1,0 +1,101 @@
+package org.epiglyph.desktop.frame;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.TraversalDirection;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.util.StringConverter;
+
+/** Fields whose content is kept when they are left or Enter is pressed, and choices that are kept at once. */
+public final class Kept {
+    private Kept() {}
+
+    public static TextField field(String value, Consumer<String> keep) {
+        TextField field = new TextField(value);
+        String[] last = {value};
+        Runnable now = () -> {
+            String typed = field.getText().strip();
+            if (!typed.equals(last[0])) {
+                last[0] = typed;
+                keep.accept(typed);
+            }
+        };
+        field.setOnAction(_ -> now.run());
+        field.focusedProperty().addListener((_, _, focused) -> {
+            if (!focused) {
+                now.run();
+            }
+        });
+        return field;
+    }
+
+    public static TextArea area(String value, int rows, Consumer<String> keep) {
+        TextArea area = new TextArea(value);
+        area.setWrapText(true);
+        area.setPrefRowCount(rows);
+        tabGoesOn(area);
+        String[] last = {value};
+        area.focusedProperty().addListener((_, _, focused) -> {
+            String typed = area.getText().strip();
+            if (!focused && !typed.equals(last[0])) {
+                last[0] = typed;
+                keep.accept(typed);
+            }
+        });
+        return area;
+    }
+
+    /** Lets Tab go on to the next field, as it does everywhere else, and not into the words. */
+    public static void tabGoesOn(TextArea area) {
+        area.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.TAB && !e.isShortcutDown() && !e.isAltDown()) {
+                e.consume();
+                area.requestFocusTraversal(e.isShiftDown() ? TraversalDirection.PREVIOUS : TraversalDirection.NEXT);
+            }
+        });
+    }
+
+    public static <T> ComboBox<T> choice(List<T> all, T now, Function<T, String> words, Consumer<T> keep) {
+        ComboBox<T> choice = new ComboBox<>();
+        choice.getItems().setAll(all);
+        choice.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(T value) {
+                return value == null ? "" : words.apply(value);
+            }
+
+            @Override
+            public T fromString(String typed) {
+                return now;
+            }
+        });
+        choice.setValue(now);
+        choice.setMaxWidth(Double.MAX_VALUE);
+        choice.valueProperty().addListener((_, before, chosen) -> {
+            if (chosen != null && !chosen.equals(before)) {
+                keep.accept(chosen);
+            }
+        });
+        return choice;
+    }
+
+    /** @throws IllegalArgumentException in words */
+    public static BigDecimal number(String typed) {
+        try {
+            return new BigDecimal(typed.strip().replace(',', '.').replace('\u2212', '-'));
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException(Words.of("Scheme.noNumber", typed), e);
+        }
+    }
+
+    public static Optional<BigDecimal> optional(String typed) {
+        return typed.isBlank() ? Optional.empty() : Optional.of(number(typed));
+    }
+}

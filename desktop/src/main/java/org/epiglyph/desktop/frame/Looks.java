@@ -1,0 +1,53 @@
+package org.epiglyph.desktop.frame;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Executor;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.settings.View;
+
+/** How the marker looks at things, now and at the next start. For the interface thread. */
+public final class Looks {
+    private final Settings settings;
+    private final Executor keeping;
+    private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
+
+    /** @param keeping keeps settings, one after the other in the order given */
+    public Looks(Settings settings, Executor keeping) {
+        this.settings = settings;
+        this.keeping = keeping;
+        view.set(settings.view());
+    }
+
+    public ReadOnlyObjectProperty<View> viewProperty() {
+        return view.getReadOnlyProperty();
+    }
+
+    public View view() {
+        return view.get();
+    }
+
+    public void change(UnaryOperator<View> change) {
+        View other = change.apply(view.get());
+        if (!other.equals(view.get())) {
+            view.set(other);
+            keeping.execute(() -> settings.keep(other));
+        }
+    }
+
+    public boolean isFolded(String part) {
+        return view.get().folded().contains(part);
+    }
+
+    /** Folds a part away, or unfolds it. */
+    public void fold(String part) {
+        List<String> folded = new ArrayList<>(view.get().folded());
+        if (!folded.remove(part)) {
+            folded.add(part);
+        }
+        change(v -> v.withFolded(folded));
+    }
+}

@@ -1,0 +1,446 @@
+package org.epiglyph.desktop.ledger;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.animation.Animation;
+import javafx.animation.PauseTransition;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+import org.epiglyph.core.batch.Averages;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.Role;
+import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.paper.PhraseHand;
+
+/** One criterion in the ledger. The active one is open: its bounds, its levels, parts or scale, its evidence and remark, and why a number is refused. */
+final class CriterionRow extends VBox {
+    private static final PseudoClass ACTIVE = PseudoClass.getPseudoClass("active");
+    private static final PseudoClass REFUSED = PseudoClass.getPseudoClass("refused");
+    private final DeskModel model;
+    private final Criterion criterion;
+    private final Consumer<CriterionRow> next;
+    private final Consumer<Mark> go;
+    private final TextField score = new TextField();
+    private final Label of = new Label();
+    private final Label settled = new Label();
+    private final Label text = new Label();
+    private final Label hint = new Label();
+    private final Label derivation = new Label();
+    private final Optional<Choice> choice;
+    private final CountLine count;
+    private final VBox evidence = new VBox();
+    private final KeptWords words;
+    private final Label refusal = new Label();
+    private final PauseTransition pause = new PauseTransition(Duration.millis(500));
+    private boolean differs;
+
+    /**
+     * @param next called with this row when its score is entered
+     * @param go   shows a mark on its page
+     */
+    CriterionRow(DeskModel model, Criterion criterion, Consumer<CriterionRow> next, Consumer<Mark> go) {
+        this.model = model;
+        this.criterion = criterion;
+        this.next = next;
+        this.go = go;
+        choice = choice();
+        count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
+        words = new KeptWords(model, Words.of("Ledger.onCriterion"), 1, Audience.STUDENT,
+                written -> model.scores().write(criterion.id(), written));
+        words.area().setId("words-" + criterion.id());
+        words.area().getStyleClass().add("on-criterion");
+        getStyleClass().add("criterion");
+        settled.getStyleClass().add("settled");
+        settled.setWrapText(true);
+        text.getStyleClass().add("criterion-text");
+        text.setWrapText(true);
+        text.setText(criterion.text().isEmpty() ? Words.of("Ledger.noText") : criterion.text());
+        evidence.getStyleClass().add("evidence");
+        refusal.getStyleClass().add("refusal");
+        refusal.setId("refusal-" + criterion.id());
+        refusal.setWrapText(true);
+        derivation.getStyleClass().add("derivation");
+        derivation.setWrapText(true);
+        show(derivation, false);
+        getChildren().addAll(line(), settled, text, hintLine(), derivation);
+        choice.map(Choice::node).ifPresent(getChildren()::add);
+        getChildren().addAll(count, evidence, words, refusal);
+        showText(false);
+        for (Node part : List.of(getChildren().getFirst(), settled, text, hint)) {
+            part.setOnMousePressed(_ -> focusScore());
+        }
+        model.scores().criterionProperty().addListener((_, _, _) -> unfold());
+        words.focusWithinProperty().addListener((_, _, within) -> {
+            if (within) {
+                activate();
+            } else if (model.submission().student().key().equals(model.student())) {
+                words.keepNow();
+            }
+        });
+        watchScore();
+        unfold();
+    }
+
+    private HBox line() {
+        Label name = new Label(criterion.name());
+        name.setLabelFor(score);
+        name.setMinWidth(0);
+        name.getStyleClass().add("criterion-name");
+        if (!criterion.text().isEmpty()) {
+            Tooltip.install(name, new Tooltip(criterion.text()));
+        }
+        score.getStyleClass().add("score");
+        score.setId("score-" + criterion.id());
+        score.setPromptText("\u2013");
+        score.setAccessibleText(Words.of(criterion.manner() instanceof Manner.Levels
+                || criterion.manner() instanceof Manner.Checklist ? "Ledger.scoreOrLetterSpoken" : "Ledger.scoreSpoken",
+                criterion.name(), Criterion.words(criterion.maximum())));
+        show(score, criterion.isScored());
+        of.getStyleClass().add("score-of");
+        Pane space = new Pane();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox line = new HBox(name, space, score, of);
+        line.getStyleClass().add("criterion-line");
+        return line;
+    }
+
+    private HBox hintLine() {
+        hint.getStyleClass().add("hint");
+        hint.setWrapText(true);
+        HBox.setHgrow(hint, Priority.ALWAYS);
+        hint.setMaxWidth(Double.MAX_VALUE);
+        Button why = new Button(Words.of("Ledger.why"));
+        why.getStyleClass().add("link-button");
+        why.setId("why-" + criterion.id());
+        why.setMinWidth(USE_PREF_SIZE);
+        why.setFocusTraversable(false);
+        why.setAccessibleText(Words.of("Ledger.whyOf", criterion.name()));
+        why.setOnAction(_ -> {
+            show(derivation, !derivation.isVisible());
+            sayWhy();
+        });
+        HBox line = new HBox(hint, why);
+        line.getStyleClass().add("hint-line");
+        return line;
+    }
+
+    private Optional<Choice> choice() {
+        Consumer<BigDecimal> points = chosen -> {
+            score.setText(Criterion.words(chosen));
+            enter();
+        };
+        return switch (criterion.manner()) {
+            case Manner.Points _,Manner.Counted _ -> Optional.of(
+                    new ScoreScale(criterion.name(), BigDecimal.ZERO, criterion.maximum(), criterion.step(), points));
+            case Manner.Levels levels -> Optional.of(new LevelChoice(criterion, levels, this::choose, points));
+            case Manner.Checklist checklist -> Optional.of(new PartChoice(criterion, checklist,
+                    part -> say(model.scores().togglePart(criterion, checklist, part))));
+            case Manner.WordsOnly _ -> Optional.empty();
+        };
+    }
+
+    private void watchScore() {
+        score.focusedProperty().addListener((_, _, focused) -> {
+            if (focused) {
+                activate();
+                score.selectAll();
+            } else {
+                leave();
+            }
+        });
+        score.textProperty().addListener((_, _, _) -> {
+            if (score.isFocused()) {
+                pause.playFromStart();
+            }
+        });
+        pause.setOnFinished(_ -> keepIfValid());
+        score.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+        score.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            char typed = e.getCharacter().isEmpty() ? ' ' : e.getCharacter().charAt(0);
+            boolean plain = !e.isShortcutDown() && !e.isAltDown();
+            if (plain && typed == '=' && model.scores().count(criterion).isPresent()) {
+                e.consume();
+                say(model.scores().takeCount(criterion));
+            } else if (plain && typed == '"') {
+                e.consume();
+                model.scores().asLastTime(criterion.id());
+            } else if (plain && choice.filter(c -> c.letter(typed)).isPresent()) {
+                e.consume();
+            }
+        });
+    }
+
+    private void pressed(KeyEvent e) {
+        switch (e.getCode()) {
+            case ENTER -> {
+                e.consume();
+                if (enter()) {
+                    next.accept(this);
+                }
+            }
+            case ESCAPE -> refresh(true);
+            case UP -> step(e, 1);
+            case DOWN -> step(e, -1);
+            default -> {
+                // the field's own
+            }
+        }
+    }
+
+    /** One step up or down, within the level where there is one. */
+    private void step(KeyEvent e, int steps) {
+        if (e.isShortcutDown() || criterion.manner() instanceof Manner.Checklist) {
+            return;
+        }
+        e.consume();
+        BigDecimal points = model.submission()
+                .scores()
+                .score(criterion.id())
+                .orElse(BigDecimal.ZERO)
+                .add(criterion.step().multiply(BigDecimal.valueOf(steps)));
+        if (criterion.refusal(points).isEmpty()) {
+            score.setText(Criterion.words(points));
+            enter();
+        }
+    }
+
+    /** A level worth one number is settled, and the next criterion's turn comes; within a range points are chosen first. */
+    private void choose(Manner.Level level) {
+        say(model.scores().choose(criterion, level));
+        if (!level.isRange() && refusal.getText().isEmpty()) {
+            next.accept(this);
+        } else {
+            focusScore();
+        }
+    }
+
+    private void say(Optional<String> refused) {
+        pause.stop();
+        words.keepNow();
+        refuse(refused.orElse(""));
+        refresh(true);
+        refuse(refused.orElse(""));
+    }
+
+    private void activate() {
+        model.scores().criterionProperty().set(criterion.id());
+    }
+
+    Criterion criterion() {
+        return criterion;
+    }
+
+    void focusScore() {
+        if (criterion.isScored()) {
+            score.requestFocus();
+            score.selectAll();
+        } else {
+            activate();
+            words.area().requestFocus();
+        }
+    }
+
+    /** Lets phrases be dropped here. */
+    void takePhrases(PhraseHand hand) {
+        hand.target(this, (phrase, said) -> model.placing().onCriterion(criterion.id(), phrase, said));
+    }
+
+    /** Puts the focus on the remark. */
+    void focusWords() {
+        activate();
+        words.area().requestFocus();
+    }
+
+    /** Scores what is typed; false where it is refused, which is then said. */
+    private boolean enter() {
+        pause.stop();
+        try {
+            Optional<String> refused = model.scores()
+                    .judge(criterion.id(), model.scores().read(criterion, score.getText()));
+            refuse(refused.orElse(""));
+            return refused.isEmpty();
+        } catch (EditRefused e) {
+            refuse(e.getMessage());
+            score.selectAll();
+            return false;
+        }
+    }
+
+    /** Shows the criterion's full text, or only its name. */
+    void showText(boolean shown) {
+        show(text, shown);
+        choice.ifPresent(c -> c.showTexts(shown));
+    }
+
+    boolean showsText() {
+        return text.isVisible();
+    }
+
+    /** Scores what is typed where that can be; says why not where it cannot. */
+    void keepIfValid() {
+        if (!model.submission().sealed() && criterion.isScored()) {
+            enter();
+        }
+    }
+
+    /** Keeps score and remark as they are typed. */
+    void keep() {
+        keepIfValid();
+        if (!model.submission().sealed()) {
+            words.keepNow();
+        }
+    }
+
+    /** What was typed and refused does not stay behind: the score as it is kept comes back. */
+    private void leave() {
+        if (pause.getStatus() == Animation.Status.RUNNING) {
+            enter();
+        }
+        refresh(true);
+    }
+
+    private void refuse(String why) {
+        refusal.setText(why);
+        score.pseudoClassStateChanged(REFUSED, !why.isEmpty());
+        unfold();
+    }
+
+    /** Shows the score as it is; what is being typed is left alone unless asked otherwise. */
+    void refresh(boolean whateverIsTyped) {
+        Judgement judgement = model.submission().scores().judgement(criterion.id());
+        String remark = model.submission().scores().words(criterion.id());
+        of.setText(judgement.standing()
+                .map(Standing::words)
+                .orElse(criterion.isScored() ? "/ " + Criterion.words(criterion.maximum()) : ""));
+        showEvidence();
+        if (whateverIsTyped || !score.isFocused()) {
+            pause.stop();
+            score.setText(judgement.points()
+                    .map(Criterion::words)
+                    .or(() -> judgement.standing().map(CriterionRow::letter))
+                    .orElse(""));
+            refuse("");
+        }
+        boolean sealed = model.submission().sealed();
+        score.setEditable(!sealed);
+        words.area().setEditable(!sealed);
+        words.show(remark, whateverIsTyped);
+        choice.ifPresent(c -> {
+            c.show(judgement);
+            c.node().setDisable(sealed);
+        });
+        differs = count.show(model.scores().count(criterion), judgement);
+        settled.setText(settled(judgement, remark));
+        hint.setText(hint(judgement));
+        sayWhy();
+        unfold();
+    }
+
+    /** What the closed row says below its name: the level, and the remark. */
+    private String settled(Judgement judgement, String remark) {
+        List<String> said = new ArrayList<>();
+        if (criterion.manner() instanceof Manner.Levels levels) {
+            levels.find(judgement.level())
+                    .or(() -> judgement.points().flatMap(levels::holding))
+                    .map(Manner.Level::name)
+                    .ifPresent(said::add);
+        }
+        if (!remark.isEmpty()) {
+            said.add(MarkWords.shortened(remark));
+        }
+        return String.join("  \u00b7  ", said);
+    }
+
+    private String hint(Judgement judgement) {
+        List<String> said = new ArrayList<>();
+        if (!(criterion.manner() instanceof Manner.Checklist) && criterion.isScored()) {
+            said.add(Words.of("Ledger.steps", Criterion.words(criterion.step())));
+        }
+        if (criterion.role() != Role.COUNTS) {
+            said.add(Words.of("Role." + criterion.role().name()));
+        }
+        criterion.hurdle().ifPresent(h -> said.add(Words.of("Ledger.hurdle", Criterion.words(h))));
+        if (!criterion.isScored()) {
+            said.add(Words.of("Ledger.wordsOnly"));
+        } else if (judgement.equals(Judgement.NONE)) {
+            said.add(Words.of("Ledger.notScored"));
+        }
+        model.scores()
+                .phraseEffect(criterion.id())
+                .ifPresent(e -> said.add(Words.of("Ledger.phrases", Criterion.words(e).replace('-', '\u2212'))));
+        return String.join("  \u00b7  ", said);
+    }
+
+    /** The derivation is reckoned only while it is looked at; the class's average goes through the whole class. */
+    private void sayWhy() {
+        if (derivation.isVisible()) {
+            derivation.setText(why());
+        }
+    }
+
+    private String why() {
+        List<String> lines = new ArrayList<>(model.batch().result(model.student()).whyCriterion(criterion.id()));
+        model.scores()
+                .count(criterion)
+                .ifPresent(c -> lines.add(Words.of("Ledger.count", c.marks(), Criterion.words(c.points()), "")));
+        Averages.ofCriterion(model.batch(), criterion.id())
+                .ifPresent(a -> lines.add(Words.of("Ledger.average", Criterion.words(a.mean()), a.count())));
+        return String.join("\n", lines);
+    }
+
+    private void unfold() {
+        boolean active = model.scores().criterionProperty().get().equals(criterion.id());
+        pseudoClassStateChanged(ACTIVE, active);
+        List<Node> open = new ArrayList<>(List.of(hint.getParent(), evidence, words));
+        choice.map(Choice::node).ifPresent(open::add);
+        open.forEach(node -> show(node, active));
+        show(count, active && model.scores().count(criterion).isPresent() || differs);
+        show(settled, !active && !settled.getText().isEmpty());
+        if (!active) {
+            show(derivation, false);
+        }
+        show(refusal, !refusal.getText().isEmpty());
+    }
+
+    private static void show(Node node, boolean shown) {
+        node.setVisible(shown);
+        node.setManaged(shown);
+    }
+
+    private static String letter(Standing standing) {
+        return standing == Standing.NOT_ATTEMPTED ? "n" : "x";
+    }
+
+    /** A word for each mark that is evidence; pressing it goes there. */
+    private void showEvidence() {
+        evidence.getChildren().clear();
+        for (Mark mark : model.scores().evidence(criterion.id())) {
+            Button jump = new Button(Words.of("Ledger.evidence", mark.page().number(), MarkWords.of(mark)));
+            jump.getStyleClass().add("link-button");
+            jump.setMinWidth(0); // a long one is cut, and never widens the ledger
+            jump.setOnAction(_ -> go.accept(mark));
+            evidence.getChildren().add(jump);
+        }
+    }
+}

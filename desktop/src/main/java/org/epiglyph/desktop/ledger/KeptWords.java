@@ -1,0 +1,120 @@
+package org.epiglyph.desktop.ledger;
+
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javafx.animation.PauseTransition;
+import javafx.scene.control.TextArea;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.paper.PhraseList;
+
+/**
+ * An area of words that is kept shortly after the last key and when it is left. A slash and letters search the
+ * phrasebook.
+ */
+final class KeptWords extends VBox {
+    private static final Pattern SEARCH = Pattern.compile("(?:^|(?<=\\s))/(\\S*)$");
+    private static final int LETTERS_A_LINE = 30;
+    private static final int MOST_LINES = 8;
+    private final TextArea area = new TextArea();
+    private final PauseTransition pause = new PauseTransition(Duration.millis(400));
+    private final PhraseList phrases;
+    private final Consumer<String> keep;
+    private final int rows;
+    private final DeskModel model;
+    private final Audience audience;
+
+    /**
+     * @param prompt   shown while it is empty
+     * @param rows     lines that are shown at least
+     * @param audience whom the words are for; private phrases never get among those for the student
+     * @param keep     keeps the words
+     */
+    KeptWords(DeskModel model, String prompt, int rows, Audience audience, Consumer<String> keep) {
+        this.model = model;
+        this.audience = audience;
+        this.keep = keep;
+        this.rows = rows;
+        phrases = new PhraseList(model, this::put, area::requestFocus);
+        area.setWrapText(true);
+        area.setPrefRowCount(rows);
+        area.setPromptText(prompt);
+        Kept.tabGoesOn(area);
+        area.setAccessibleText(prompt);
+        getChildren().addAll(area, phrases);
+        pause.setOnFinished(_ -> keepNow());
+        area.textProperty().addListener((_, _, _) -> {
+            grow();
+            if (area.isFocused()) {
+                search();
+                pause.playFromStart();
+            }
+        });
+        area.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (phrases.key(e)) {
+                e.consume();
+            }
+        });
+    }
+
+    TextArea area() {
+        return area;
+    }
+
+    /** Keeps what is typed; a search that was not finished is no words. */
+    void keepNow() {
+        pause.stop();
+        if (!phrases.isSearching()) {
+            keep.accept(area.getText().strip());
+        }
+    }
+
+    private void grow() {
+        int lines = area.getText().length() / LETTERS_A_LINE + (int) area.getText().lines().count();
+        area.setPrefRowCount(Math.clamp(lines, rows, Math.max(rows, MOST_LINES)));
+    }
+
+    private Optional<Matcher> typedSearch() {
+        Matcher matcher = SEARCH.matcher(area.getText()
+                .substring(0, Math.min(area.getCaretPosition() + 1,
+                        area.getLength())));
+        return matcher.find() ? Optional.of(matcher) : Optional.empty();
+    }
+
+    private void search() {
+        phrases.search(typedSearch().map(m -> m.group(1)));
+    }
+
+    private void put(Phrase phrase, String words) {
+        if (phrase.audience() == Audience.PRIVATE && audience == Audience.STUDENT) {
+            typedSearch().ifPresent(m -> area.replaceText(m.start(), m.end(), ""));
+            phrases.search(Optional.empty());
+            keepNow();
+            model.placing().privately(words);
+            model.say(Words.of("Phrases.wentPrivate"));
+            return;
+        }
+        typedSearch().ifPresentOrElse(m -> area.replaceText(m.start(), m.end(), words),
+                () -> area.appendText((area.getText().isBlank() ? "" : " ") + words));
+        phrases.search(Optional.empty());
+        area.requestFocus();
+        area.positionCaret(area.getLength());
+        keepNow();
+    }
+
+    /** Shows words, unless something is being typed. */
+    void show(String words, boolean whateverIsTyped) {
+        if (whateverIsTyped || !isFocusWithin() && !area.getText().strip().equals(words)) {
+            phrases.search(Optional.empty());
+            area.setText(words);
+        }
+    }
+}

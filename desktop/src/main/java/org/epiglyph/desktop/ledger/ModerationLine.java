@@ -1,0 +1,80 @@
+package org.epiglyph.desktop.ledger;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** A change to the result, decided apart from the scores: points of the record, and why. */
+final class ModerationLine extends VBox {
+    private final DeskModel model;
+    private final TextField points;
+    private final TextField why;
+    private final Label refusal = Form.words("", "refusal");
+    private StudentKey shown;
+
+    ModerationLine(DeskModel model) {
+        this.model = model;
+        points = Kept.field("", _ -> keep());
+        points.setId("moderation-points");
+        points.getStyleClass().add("trial-score");
+        points.setPromptText("\u2013");
+        points.setAccessibleText(Words.of("Ledger.moderationPoints"));
+        why = Kept.field("", _ -> keep());
+        why.setId("moderation-why");
+        why.setPromptText(Words.of("Ledger.moderationWhy"));
+        why.setAccessibleText(Words.of("Ledger.moderationWhy"));
+        HBox.setHgrow(why, Priority.ALWAYS);
+        Label label = new Label(Words.of("Ledger.moderation"));
+        label.setLabelFor(points);
+        label.getStyleClass().add("field-label");
+        HBox line = new HBox(points, why);
+        line.getStyleClass().add("field-line");
+        getChildren().addAll(label, line, refusal);
+        setVisible(false);
+        setManaged(false);
+    }
+
+    /** Keeps what is typed, unless another student is on the desk by now. */
+    void keep() {
+        if (!model.student().equals(shown) || model.submission().sealed()) {
+            return;
+        }
+        refusal.setText("");
+        try {
+            Optional<BigDecimal> typed = Kept.optional(points.getText()).filter(p -> p.signum() != 0);
+            Optional<Moderation> moderation = typed.map(p -> new Moderation(p, why.getText().strip()));
+            if (!moderation.equals(model.submission().scores().moderation())) {
+                model.edit(new Edit.Moderate(model.student(), moderation));
+            }
+        } catch (IllegalArgumentException e) {
+            refusal.setText(e.getMessage());
+        }
+    }
+
+    void show(Submission submission) {
+        Optional<Moderation> moderation = submission.scores().moderation();
+        boolean other = !submission.student().key().equals(shown);
+        shown = submission.student().key();
+        if (other || !points.isFocused()) {
+            points.setText(moderation.map(m -> Criterion.words(m.points())).orElse(""));
+        }
+        if (other || !why.isFocused()) {
+            why.setText(moderation.map(Moderation::why).orElse(other ? "" : why.getText()));
+        }
+        points.setEditable(!submission.sealed());
+        why.setEditable(!submission.sealed());
+    }
+}

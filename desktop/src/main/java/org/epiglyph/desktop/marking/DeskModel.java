@@ -1,0 +1,477 @@
+package org.epiglyph.desktop.marking;
+
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.Executor;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.pencase.Slot;
+import org.epiglyph.core.batch.Chronicle;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Stage;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.pencase.PenCase;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.spelling.Spelling;
+import org.epiglyph.workspace.Workspace;
+import org.epiglyph.workspace.WorkspaceObserver;
+
+/**
+ * What the desk knows and can do, without any node: the batch, the student whose work lies on the desk, the mark in
+ * hand, the pen case. Every change goes through {@link #edit}. For the interface thread.
+ */
+public final class DeskModel implements WorkspaceObserver {
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT);
+    private final Workspace workspace;
+    private final Settings settings;
+    private final Clock clock;
+    private final Executor onInterface;
+    private final Executor keeping;
+    private final ReadOnlyObjectWrapper<Batch> batch = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<Submission> submission = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyStringWrapper kept = new ReadOnlyStringWrapper("");
+    private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
+    private final Chosen chosen = new Chosen(this);
+    private final Writing writing = new Writing(this);
+    private final Scores scores = new Scores(this);
+    private final Placing placing = new Placing(this);
+    private final ReadOnlyObjectWrapper<Optional<Earlier>> earlier = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<PenCase> penCase = new ReadOnlyObjectWrapper<>();
+    private final ObjectProperty<Optional<Integer>> shownHandIn = new SimpleObjectProperty<>(Optional.empty());
+    private StudentKey student;
+    private long lastEdit;
+
+    /**
+     * @param workspace   the open batch
+     * @param onInterface runs what it is given on the interface thread
+     * @param keeping     keeps settings, one after the other in the order given
+     */
+    public DeskModel(Workspace workspace, Settings settings, Clock clock, Executor onInterface, Executor keeping) {
+        this.workspace = workspace;
+        this.settings = settings;
+        this.clock = clock;
+        this.onInterface = onInterface;
+        this.keeping = keeping;
+        batch.set(workspace.batch());
+        student = firstToMark().orElseThrow(() -> new IllegalArgumentException("A batch without students"));
+        submission.set(batch.get().submission(student));
+        batch.get().scheme().criteria().stream().findFirst().ifPresent(c -> scores.criterionProperty().set(c.id()));
+        penCase.set(settings.penCase());
+        workspace.observe(this);
+    }
+
+    private Optional<StudentKey> firstToMark() {
+        List<StudentKey> all = students();
+        return all.stream()
+                .filter(s -> isToMark(batch.get().submission(s)))
+                .findFirst()
+                .or(() -> all.stream().findFirst());
+    }
+
+    private boolean isToMark(Submission s) {
+        Stage stage = s.stage(batch.get().scheme());
+        return stage == Stage.UNTOUCHED || stage == Stage.BEGUN || stage == Stage.SCORED;
+    }
+
+    public ReadOnlyObjectProperty<Batch> batchProperty() {
+        return batch.getReadOnlyProperty();
+    }
+
+    /** The submission on the desk, as it is now. */
+    public ReadOnlyObjectProperty<Submission> submissionProperty() {
+        return submission.getReadOnlyProperty();
+    }
+
+    /** When the last change was kept, in words; says so while one is not. */
+    public ReadOnlyStringProperty keptProperty() {
+        return kept.getReadOnlyProperty();
+    }
+
+    /** The last thing that could not be done and why; empty after the next that could. */
+    public ReadOnlyStringProperty noticeProperty() {
+        return notice.getReadOnlyProperty();
+    }
+
+    /** The marks that are chosen, and what can be done with them. */
+    public Chosen chosen() {
+        return chosen;
+    }
+
+    /** The remark that is being written. */
+    public Writing writing() {
+        return writing;
+    }
+
+    /** The scores of the submission on the desk. */
+    public Scores scores() {
+        return scores;
+    }
+
+    /** Puts phrases where they belong. */
+    public Placing placing() {
+        return placing;
+    }
+
+    /**
+     * The submission as it was.
+     *
+     * @param at         when
+     * @param submission how it was then
+     */
+    public record Earlier(Instant at, Submission submission) {}
+
+    /** The earlier state that is looked at; empty while the desk shows the present. */
+    public ReadOnlyObjectProperty<Optional<Earlier>> earlierProperty() {
+        return earlier.getReadOnlyProperty();
+    }
+
+    /** Shows the submission on the desk as it was; it can be looked at, not changed. */
+    public void lookBack(Earlier then) {
+        writing.finish();
+        chosen.none();
+        earlier.set(Optional.of(then));
+        submission.set(then.submission());
+    }
+
+    /** Shows the present again. */
+    public void lookAtPresent() {
+        if (earlier.get().isPresent()) {
+            earlier.set(Optional.empty());
+            submission.set(batch.get().submission(student));
+        }
+    }
+
+    /** Brings the state that is looked at back, as one edit that can be undone. */
+    public void bringBack() {
+        earlier.get().ifPresent(then -> {
+            lookAtPresent();
+            edit(Chronicle.bringBack(then.submission()));
+        });
+    }
+
+    public ReadOnlyObjectProperty<PenCase> penCaseProperty() {
+        return penCase.getReadOnlyProperty();
+    }
+
+    public Workspace workspace() {
+        return workspace;
+    }
+
+    public Submission submission() {
+        return submission.get();
+    }
+
+    public Batch batch() {
+        return batch.get();
+    }
+
+    public ZoneId zone() {
+        return batch.get().task().zone();
+    }
+
+    // --- who lies on the desk
+
+    public List<StudentKey> students() {
+        return batch.get().submissions().stream().map(s -> s.student().key()).toList();
+    }
+
+    /** Puts another student's submission on the desk. */
+    public void open(StudentKey key) {
+        writing.finish();
+        earlier.set(Optional.empty());
+        student = key;
+        chosen.none();
+        notice.set("");
+        shownHandIn.set(Optional.empty());
+        submission.set(batch.get().submission(key));
+    }
+
+    /** Number of the hand-in that is looked at; empty for the one that counts. */
+    public ObjectProperty<Optional<Integer>> shownHandInProperty() {
+        return shownHandIn;
+    }
+
+    /** The hand-in that is looked at; empty where nothing was received. */
+    public Optional<HandIn> shownHandIn() {
+        return submission.get()
+                .handIns()
+                .stream()
+                .filter(h -> shownHandIn.get().equals(Optional.of(h.number())))
+                .findFirst()
+                .or(() -> submission.get().current());
+    }
+
+    /** Lets the hand-in that is looked at count, or the newest again where that is looked at. */
+    public void letShownCount() {
+        shownHandIn().ifPresent(h -> {
+            boolean newest = submission.get().handIns().getLast().number() == h.number();
+            if (edit(new Edit.LetCount(student, newest ? Optional.empty() : Optional.of(h.number())))) {
+                shownHandIn.set(Optional.empty());
+            }
+        });
+    }
+
+    /** Shows words in the place of a notice. */
+    public void say(String words) {
+        notice.set(words);
+    }
+
+    /** Goes so many students on in the roll; stays at its ends. */
+    public void step(int by) {
+        List<StudentKey> all = students();
+        open(all.get(Math.clamp((long) all.indexOf(student) + by, 0, all.size() - 1)));
+    }
+
+    /** Goes to the next student in the roll whose submission is not finished, round the end. */
+    public void nextToMark() {
+        List<StudentKey> all = students();
+        int here = all.indexOf(student);
+        for (int i = 1; i < all.size(); i++) {
+            StudentKey candidate = all.get((here + i) % all.size());
+            if (isToMark(batch.get().submission(candidate))) {
+                open(candidate);
+                return;
+            }
+        }
+        notice.set(Words.of("Desk.nobodyLeft"));
+    }
+
+    // --- changing things
+
+    /** Makes an edit; where it is refused, the notice says why. True where it was made. */
+    public boolean edit(Edit edit) {
+        if (earlier.get().isPresent()) {
+            notice.set(Words.of("Desk.earlierRefuses"));
+            return false;
+        }
+        try {
+            workspace.edit(edit);
+            notice.set("");
+            return true;
+        } catch (EditRefused e) {
+            notice.set(e.getMessage());
+            return false;
+        }
+    }
+
+    /** Key of the student whose work lies on the desk. */
+    public StudentKey student() {
+        return student;
+    }
+
+    /** A head for a new mark in the ink, and with the meaning, of the slot in hand. */
+    public Head newHead(PageRef page, int turn) {
+        Slot slot = penCase.get().current();
+        return new Head(newId(), page, slot.ink(), turn, Remark.NONE, "", slot.meaning());
+    }
+
+    static String newId() {
+        return UUID.randomUUID().toString();
+    }
+
+    /** Puts a mark on its page and chooses it. */
+    public boolean place(Mark mark) {
+        return place(List.of(mark));
+    }
+
+    /** Puts marks on their pages as one act and chooses them; true where that could be. */
+    public boolean place(List<? extends Mark> marks) {
+        for (Mark mark : marks) {
+            String document = mark.page().document();
+            boolean counts = submission.get().documents().stream().anyMatch(d -> d.id().equals(document));
+            if (!counts) {
+                notice.set(Words.of(
+                        submission.get().findDocument(document).isPresent() ? "Desk.olderHandIn" : "Desk.notTheirs"));
+                return false;
+            }
+        }
+        List<Edit> edits = marks.stream().<Edit>map(m -> new Edit.PlaceMark(student, m)).toList();
+        boolean placed = !edits.isEmpty() && edit(edits.size() == 1 ? edits.getFirst() : new Edit.Together(edits));
+        if (placed) {
+            chosen.choose(marks.stream().map(Mark::id).toList());
+        }
+        return placed;
+    }
+
+    public void change(Mark mark) {
+        edit(new Edit.ChangeMark(student, mark));
+    }
+
+    /** Takes one mark away, chosen or not. */
+    public void remove(String mark) {
+        if (submission.get().findMark(mark).isPresent()) {
+            edit(new Edit.RemoveMark(student, mark));
+        }
+    }
+
+    /** Turns a page by a quarter clockwise, which is remembered. */
+    public void turn(PageRef page) {
+        edit(new Edit.TurnPage(student, page, (submission.get().turn(page) + 90) % 360));
+    }
+
+    public void see(PageRef page) {
+        boolean known = submission.get().pages().contains(page);
+        if (known && earlier.get().isEmpty() && !submission.get().seen().contains(page)) {
+            edit(new Edit.SeePage(student, page));
+        }
+    }
+
+    public boolean canUndo() {
+        return workspace.canUndo(Optional.of(student));
+    }
+
+    public boolean canRedo() {
+        return workspace.canRedo(Optional.of(student));
+    }
+
+    public void undo() {
+        takeBack(() -> workspace.undo(Optional.of(student)));
+    }
+
+    public boolean canUndoBatch() {
+        return workspace.canUndo(Optional.empty());
+    }
+
+    /** Takes back the last change of several submissions, or of the batch. */
+    public void undoBatch() {
+        takeBack(() -> workspace.undo(Optional.empty()));
+    }
+
+    public void redo() {
+        takeBack(() -> workspace.redo(Optional.of(student)));
+    }
+
+    private void takeBack(Runnable step) {
+        lookAtPresent();
+        writing.forget();
+        try {
+            step.run();
+            notice.set("");
+        } catch (EditRefused e) {
+            notice.set(e.getMessage());
+        }
+    }
+
+    /** The submission of another student on which a criterion was last settled, and still is; empty where there is none. */
+    Optional<Submission> lastJudged(String criterion) {
+        return workspace.lines()
+                .reversed()
+                .stream()
+                .map(Entry::edit)
+                .filter(e -> e instanceof Edit.Judge j && j.criterion().equals(criterion)
+                        || e instanceof Edit.SetScore s && s.criterion().equals(criterion))
+                .flatMap(e -> e.scope().stream())
+                .filter(s -> !s.equals(student) && batch.get().submission(s).scores().isSettled(criterion))
+                .findFirst()
+                .map(batch.get()::submission);
+    }
+
+    // --- words on the whole
+
+    public void writeOnTheWhole(String words) {
+        if (!submission.get().onTheWhole().equals(words)) {
+            edit(new Edit.WriteOnTheWhole(student, words));
+        }
+    }
+
+    public void writePrivately(String words) {
+        if (!submission.get().privately().equals(words)) {
+            edit(new Edit.WritePrivately(student, words));
+        }
+    }
+
+    public void seal() {
+        writing.finish();
+        edit(new Edit.Seal(student));
+    }
+
+    public void openAgain() {
+        edit(new Edit.OpenAgain(student));
+    }
+
+    /** Lets remarks be checked in the next language that there is a dictionary for, or in none. */
+    public void nextLanguage() {
+        List<String> all = new ArrayList<>(Spelling.LANGUAGES);
+        all.add("");
+        int here = all.indexOf(batch.get().aids().language());
+        String next = all.get((here + 1) % all.size());
+        if (edit(new Edit.ChangeAids(batch.get().aids().withLanguage(next)))) {
+            notice.set(next.isEmpty()
+                    ? Words.of("Desk.noSpelling")
+                    : Words.of("Desk.spelling", Locale.forLanguageTag(next).getDisplayName(Locale.ENGLISH)));
+        }
+    }
+
+    // --- pen case
+
+    /** Takes the tool of a slot, by zero-based number. */
+    public void take(int slot) {
+        if (slot < penCase.get().slots().size()) {
+            keep(penCase.get().holding(slot));
+        }
+    }
+
+    /** Exchanges the pen case and keeps it for the next start. */
+    public void keep(PenCase other) {
+        penCase.set(other);
+        keeping.execute(() -> settings.keep(other));
+    }
+
+    // --- what the workspace says
+
+    @Override
+    public void changed(Entry entry, Batch after) {
+        lastEdit = entry.number();
+        batch.set(after);
+        if (earlier.get().isEmpty()) {
+            submission.set(after.submission(student));
+            chosen.forgetMissing();
+        }
+    }
+
+    @Override
+    public void kept(long number, Instant at) {
+        onInterface.execute(() -> {
+            if (number >= lastEdit) {
+                kept.set(Words.of("Desk.kept", TIME.format(at.atZone(clock.getZone()))));
+            }
+        });
+    }
+
+    @Override
+    public void notKept(Problem problem) {
+        onInterface.execute(() -> kept.set(problem.getMessage()));
+    }
+
+    /** Lets go of the workspace's news. */
+    public void close() {
+        workspace.forget(this);
+    }
+}

@@ -1,0 +1,197 @@
+package org.epiglyph.desktop.marking;
+
+import java.math.BigDecimal;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Exact;
+import org.epiglyph.core.batch.MarkCount;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.desktop.frame.Words;
+
+/** The scores of the submission on the desk, and the criterion that is being scored. */
+public final class Scores {
+    private static final int MOST_COMPARED = 3;
+    private final DeskModel model;
+    private final ObjectProperty<String> criterion = new SimpleObjectProperty<>("");
+
+    Scores(DeskModel model) {
+        this.model = model;
+    }
+
+    /** Id of the criterion that is being scored. */
+    public ObjectProperty<String> criterionProperty() {
+        return criterion;
+    }
+
+    /** Settles a criterion; {@link Judgement#NONE} takes the score away. The reason where it is refused. */
+    public Optional<String> judge(String criterionId, Judgement judgement) {
+        if (model.submission().scores().judgement(criterionId).equals(judgement)) {
+            return Optional.empty();
+        }
+        boolean done = model.edit(new Edit.Judge(model.student(), criterionId, judgement));
+        return done ? Optional.empty() : Optional.of(model.noticeProperty().get());
+    }
+
+    /** The remark on a criterion for the student. */
+    public void write(String criterionId, String words) {
+        if (!model.submission().scores().words(criterionId).equals(words)) {
+            model.edit(new Edit.WriteOnCriterion(model.student(), criterionId, words));
+        }
+    }
+
+    /** The standing that was typed: n for not attempted, x for excused; empty where it is neither. */
+    private static Optional<Standing> standing(String typed) {
+        return switch (typed.strip().toLowerCase(Locale.ROOT)) {
+            case "n", "not attempted" -> Optional.of(Standing.NOT_ATTEMPTED);
+            case "x", "excused" -> Optional.of(Standing.EXCUSED);
+            default -> Optional.empty();
+        };
+    }
+
+    /**
+     * Reads what was typed for a criterion: a number, a standing, or nothing.
+     *
+     * @throws EditRefused where it is neither, or out of range; says why
+     */
+    public Judgement read(Criterion criterion, String typed) {
+        Optional<Standing> standing = standing(typed);
+        if (standing.isPresent()) {
+            return new Judgement(Optional.empty(), standing, "", List.of());
+        }
+        Optional<BigDecimal> points = points(criterion, typed);
+        Judgement now = model.submission().scores().judgement(criterion.id());
+        if (points.isEmpty()) {
+            return Judgement.NONE;
+        }
+        if (now.points().filter(p -> p.compareTo(points.get()) == 0).isPresent()) {
+            return now;
+        }
+        return criterion.manner() instanceof Manner.Levels levels
+                ? Judgement.level(levels.holding(points.get()).orElseThrow(), points.get())
+                : Judgement.of(points.get());
+    }
+
+    /** Chooses a level; of a range the middle, unless the points there are lie within it. */
+    public Optional<String> choose(Criterion criterion, Manner.Level level) {
+        BigDecimal points = model.submission()
+                .scores()
+                .score(criterion.id())
+                .filter(level::holds)
+                .orElseGet(() -> Exact.of(level.from().add(level.to()))
+                        .times(new BigDecimal("0.5"))
+                        .rounded(criterion.step(), RoundingMode.HALF_UP)
+                        .min(level.to()));
+        return judge(criterion.id(), Judgement.level(level, points));
+    }
+
+    /** Ticks a part of a checklist, or takes the tick away; without any part it is 0. */
+    public Optional<String> togglePart(Criterion criterion, Manner.Checklist checklist, Manner.Part part) {
+        List<String> there = new ArrayList<>(model.submission().scores().judgement(criterion.id()).parts());
+        if (!there.remove(part.id())) {
+            there.add(part.id());
+        }
+        List<String> inOrder = checklist.parts().stream().map(Manner.Part::id).filter(there::contains).toList();
+        return judge(criterion.id(), Judgement.parts(checklist, inOrder));
+    }
+
+    /** What the marks on the pages come to under a criterion; empty where it counts none. */
+    public Optional<MarkCount> count(Criterion criterion) {
+        return MarkCount.of(criterion, model.submission().marks(), model.batch().phrasebook());
+    }
+
+    /** Takes what is counted on the pages as the score. */
+    public Optional<String> takeCount(Criterion criterion) {
+        return count(criterion).flatMap(c -> judge(criterion.id(), Judgement.of(c.points())));
+    }
+
+    /** Settles the criterion as it was last settled for another student, with the remark given then where there is none yet. */
+    public void asLastTime(String criterionId) {
+        Optional<Submission> last = model.lastJudged(criterionId);
+        if (last.isEmpty()) {
+            model.say(Words.of("Ledger.noLastTime"));
+            return;
+        }
+        Scorecard then = last.get().scores();
+        List<Edit> edits = new ArrayList<>(
+                List.of(new Edit.Judge(model.student(), criterionId, then.judgement(criterionId))));
+        if (model.submission().scores().words(criterionId).isEmpty() && !then.words(criterionId).isEmpty()) {
+            edits.add(new Edit.WriteOnCriterion(model.student(), criterionId, then.words(criterionId)));
+        }
+        if (model.edit(edits.size() == 1 ? edits.getFirst() : new Edit.Together(edits))) {
+            model.say(Words.of("Ledger.asLastTime", last.get().student().name()));
+        }
+    }
+
+    /** The marks that are evidence for a criterion, in page order. */
+    public List<Mark> evidence(String criterionId) {
+        return Chosen.inPageOrder(model.submission())
+                .stream()
+                .filter(m -> m.head().criterion().equals(criterionId))
+                .toList();
+    }
+
+    /** Students before this one in the roll who were given the same score on a criterion, the nearest first. */
+    public List<Submission> sameBefore(String criterionId) {
+        Optional<BigDecimal> score = model.submission().scores().score(criterionId);
+        if (score.isEmpty()) {
+            return List.of();
+        }
+        return model.batch()
+                .submissions()
+                .stream()
+                .takeWhile(s -> !s.student().key().equals(model.student()))
+                .filter(s -> s.scores().score(criterionId).filter(p -> p.compareTo(score.get()) == 0).isPresent())
+                .toList()
+                .reversed()
+                .stream()
+                .limit(MOST_COMPARED)
+                .toList();
+    }
+
+    /**
+     * Reads points.
+     *
+     * @return nothing for an empty text
+     * @throws EditRefused where it is no number or out of range; says why
+     */
+    private static Optional<BigDecimal> points(Criterion of, String typed) {
+        String plain = typed.strip().replace(',', '.').replace("½", ".5");
+        if (plain.isEmpty()) {
+            return Optional.empty();
+        }
+        if (!plain.matches("-?(\\d{1,6}(\\.\\d{0,4})?|\\.\\d{1,4})")) {
+            throw new EditRefused(Words.of("Ledger.noNumber", typed.strip(), Criterion.words(of.maximum())));
+        }
+        BigDecimal points = new BigDecimal(plain);
+        of.refusal(points).ifPresent(why -> {
+            throw new EditRefused(why);
+        });
+        return Optional.of(points);
+    }
+
+    /** What the phrases on this submission's pages stand for under a criterion; empty where none has an effect. */
+    public Optional<BigDecimal> phraseEffect(String criterionId) {
+        return model.submission()
+                .marks()
+                .stream()
+                .flatMap(m -> model.batch().phrasebook().find(m.remark().phrase()).stream())
+                .filter(p -> p.criterion().equals(criterionId))
+                .map(Phrase::effect)
+                .flatMap(Optional::stream)
+                .reduce(BigDecimal::add);
+    }
+}

@@ -1,0 +1,158 @@
+package org.epiglyph.desktop.marking;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.marks.Correction;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.phrases.Slots;
+import org.epiglyph.desktop.frame.Words;
+
+/** The remark that is being written, and the phrases for it. */
+public final class Writing {
+    private final DeskModel model;
+    private final ReadOnlyObjectWrapper<Optional<String>> mark = new ReadOnlyObjectWrapper<>(Optional.empty());
+
+    Writing(DeskModel model) {
+        this.model = model;
+    }
+
+    /** Id of the mark whose remark is being written. */
+    public ReadOnlyObjectProperty<Optional<String>> markProperty() {
+        return mark.getReadOnlyProperty();
+    }
+
+    public boolean isOf(String id) {
+        return mark.get().equals(Optional.of(id));
+    }
+
+    /** Opens the remark of a mark for writing. */
+    public void open(String id) {
+        if (model.submission().sealed()) {
+            model.say(Words.of("Desk.sealedRefuses"));
+            return;
+        }
+        finish();
+        model.chosen().choose(List.of(id));
+        mark.set(Optional.of(id));
+    }
+
+    /** Puts words on the mark that is being written and ends the writing. */
+    public void finish(Remark remark) {
+        Optional<String> id = mark.get();
+        mark.set(Optional.empty());
+        id.flatMap(model.submission()::findMark).ifPresent(written -> {
+            boolean saysNothing = remark.isEmpty()
+                    && (written instanceof Note
+                            || written instanceof Correction c && c.kind() == Correction.Kind.INSERT);
+            if (saysNothing) {
+                model.remove(written.id());
+            } else if (!written.remark().equals(remark)) {
+                model.change(withWords(written, remark));
+            }
+        });
+    }
+
+    /** New words for struck ones need a place to go in; without new words the old ones only go. */
+    private static Mark withWords(Mark written, Remark remark) {
+        Mark changed = written.withRemark(remark);
+        if (changed instanceof Correction c && !c.struck().isEmpty()) {
+            return remark.isEmpty() ? c.deleting() : c.caret().isEmpty() ? c.replacing() : c;
+        }
+        return changed;
+    }
+
+    /** Ends the writing with the words that are already kept. */
+    public void finish() {
+        mark.get().flatMap(model.submission()::findMark).ifPresent(written -> finish(written.remark()));
+        mark.set(Optional.empty());
+    }
+
+    void forget() {
+        mark.set(Optional.empty());
+    }
+
+    /** Phrases for the letters typed, the active criterion's first. */
+    public List<Phrase> phrases(String letters) {
+        return model.batch()
+                .phrasebook()
+                .search(letters, model.scores().criterionProperty().get(), model.batch().phraseUses());
+    }
+
+    /** Puts one of the most used phrases on the mark that is written or chosen. @param number 1 for the most used */
+    public void takeMostUsed(int number) {
+        List<Phrase> most = model.batch().phrasebook().mostUsed(model.batch().phraseUses());
+        Optional<Mark> target = mark.get().flatMap(model.submission()::findMark).or(() -> model.chosen().one());
+        if (number > most.size() || target.isEmpty()) {
+            model.say(Words.of(target.isEmpty() ? "Desk.phraseNeedsMark" : "Desk.fewPhrases", most.size()));
+            return;
+        }
+        Phrase phrase = most.get(number - 1);
+        Slots slots = Slots.of(phrase.words());
+        if (!slots.asked().isEmpty()) {
+            model.say(Words.of("Phrases.asks", phrase.code()));
+            return;
+        }
+        mark.set(Optional.empty());
+        model.placing()
+                .onMark(target.get(), phrase, slots.filled(model.submission().student().givenName(), List.of()));
+        model.say(Words.of("Desk.phrasePut", phrase.code()));
+    }
+
+    /** The phrase that words belong to: its own words, or those with an addition behind them; empty where they are others. */
+    public String phraseOf(String words, String phrase) {
+        return model.batch()
+                .phrasebook()
+                .find(phrase)
+                .filter(p -> Slots.of(p.words()).placed(words.strip()).isPresent())
+                .map(Phrase::id)
+                .orElse("");
+    }
+
+    /** Keeps the chosen mark's remark as a phrase, for the active criterion. */
+    public void keepAsPhrase() {
+        Optional<Mark> chosen = model.chosen().one().filter(m -> !m.remark().isEmpty());
+        if (chosen.isEmpty()) {
+            model.say(Words.of("Desk.nothingToKeep"));
+            return;
+        }
+        Remark remark = chosen.get().remark();
+        if (model.batch().phrasebook().findWords(remark.words()).isPresent()) {
+            model.say(Words.of("Desk.phraseThere"));
+            return;
+        }
+        Phrase phrase = new Phrase(DeskModel.newId(), code(remark.words()), remark.words(),
+                model.scores().criterionProperty().get(), Optional.empty());
+        List<Edit> edits = new ArrayList<>(List.of(new Edit.KeepPhrase(phrase)));
+        if (!model.submission().sealed()) {
+            edits.add(new Edit.ChangeMark(model.student(), chosen.get().withRemark(remark.withPhrase(phrase.id()))));
+        }
+        if (model.edit(new Edit.Together(edits))) {
+            model.say(Words.of("Desk.phraseKept", phrase.code()));
+        }
+    }
+
+    /** The first letters of the first two words, with a number where that code is taken. */
+    private String code(String words) {
+        StringBuilder code = new StringBuilder();
+        for (String word : words.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+")) {
+            if (!word.isEmpty() && code.length() < 2) {
+                code.append(word.charAt(0));
+            }
+        }
+        String plain = code.toString();
+        List<String> taken = model.batch().phrasebook().phrases().stream().map(Phrase::code).toList();
+        String free = plain;
+        for (int n = 2; taken.contains(free); n++) {
+            free = plain + n;
+        }
+        return free;
+    }
+}

@@ -1,0 +1,95 @@
+package org.epiglyph.desktop.pages;
+
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.LinkedBlockingDeque;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Function;
+import org.epiglyph.core.Problem;
+import org.epiglyph.documents.OpenDocument;
+
+/**
+ * Threads that work on pages, with the documents they hold open: a few, the longest unused being closed first. What
+ * was asked for last is done first.
+ */
+final class Lane implements AutoCloseable {
+    private final ExecutorService workers;
+    private final int mostOpen;
+    private final Function<String, Path> pdfOf;
+    private final Map<String, OpenDocument> open = new LinkedHashMap<>(16, 0.75f, true);
+
+    /**
+     * @param name     begins the names of the threads
+     * @param threads  how many
+     * @param mostOpen how many documents stay open
+     * @param pdfOf    gives a document's pages as PDF by the document's id
+     */
+    Lane(String name, int threads, int mostOpen, Function<String, Path> pdfOf) {
+        workers = new ThreadPoolExecutor(threads, threads, 0, TimeUnit.SECONDS, new LastComeFirst(),
+                Thread.ofPlatform().daemon().name(name, 1).factory());
+        this.mostOpen = mostOpen;
+        this.pdfOf = pdfOf;
+    }
+
+    /** Work that may find that a document cannot be read. */
+    interface Step<T> {
+        T run() throws Problem;
+    }
+
+    /** A queue that hands out last what waits longest, so that the page in sight does not wait for those scrolled past. */
+    private static final class LastComeFirst extends LinkedBlockingDeque<Runnable> {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        public boolean offer(Runnable work) {
+            return offerFirst(work);
+        }
+    }
+
+    <T> CompletableFuture<T> inBackground(Step<T> step) {
+        CompletableFuture<T> future = new CompletableFuture<>();
+        try {
+            workers.execute(() -> {
+                try {
+                    future.complete(step.run());
+                } catch (Problem | RuntimeException | StackOverflowError | OutOfMemoryError e) {
+                    future.completeExceptionally(e); // a page may be made to burst the program; only that page is lost
+                }
+            });
+        } catch (RejectedExecutionException e) {
+            future.completeExceptionally(e); // the desk was left meanwhile
+        }
+        return future;
+    }
+
+    /** The document, opened where it is not. */
+    OpenDocument document(String id) throws Problem {
+        synchronized (open) {
+            OpenDocument document = open.get(id);
+            if (document == null) {
+                document = OpenDocument.open(pdfOf.apply(id));
+                open.put(id, document);
+                var oldest = open.entrySet().iterator();
+                if (open.size() > mostOpen) {
+                    oldest.next().getValue().close();
+                    oldest.remove();
+                }
+            }
+            return document;
+        }
+    }
+
+    @Override
+    public void close() {
+        workers.shutdownNow();
+        synchronized (open) {
+            open.values().forEach(OpenDocument::close);
+            open.clear();
+        }
+    }
+}

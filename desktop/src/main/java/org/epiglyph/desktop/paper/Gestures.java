@@ -1,0 +1,353 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseDragEvent;
+import javafx.scene.input.MouseEvent;
+import org.epiglyph.core.marks.Correction;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Shape;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.TextMarkup;
+import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.PageText.Selection;
+import org.epiglyph.core.pencase.Slot;
+import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** Turns the hand on a page into edits, by the tool in hand. One gesture at a time, from press to release. */
+public final class Gestures {
+    private static final double REACH_PIXELS = 5;
+    private static final double ERASER_PIXELS = 7;
+    private final DeskModel model;
+    private final PageWords words;
+    private final TextOpener typing;
+    private PageRoll roll;
+    private Consumer<Selection> reading = _ -> {};
+    private Runnable caseOpener = () -> {};
+    private Gesture gesture = Gesture.NONE;
+    private boolean penWrites;
+    /** True where the press before was with the tool that chooses; a quick press after a stamp is no double press. */
+    private boolean choosing;
+
+    /** Opens a field for typed text on a page. */
+    public interface TextOpener {
+        /** @param text the text that is changed; empty for a new one */
+        void open(PageLeaf leaf, PagePoint at, Optional<TypedText> text);
+    }
+
+    public Gestures(DeskModel model, PageWords words, TextOpener typing) {
+        this.model = model;
+        this.words = words;
+        this.typing = typing;
+    }
+
+    /** Which roll the pages are in. */
+    public void on(PageRoll pages) {
+        roll = pages;
+    }
+
+    /** @param listener hears of words that were chosen for reading or copying */
+    public void onReading(Consumer<Selection> listener) {
+        reading = listener;
+    }
+
+    /** @param opener opens the pen case at the pointer */
+    public void onSecondButton(Runnable opener) {
+        caseOpener = opener;
+    }
+
+    /** Makes a leaf listen, and has its words read so that they are there when they are needed. */
+    public void equip(PageLeaf leaf) {
+        leaf.addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            if (e.getButton() == MouseButton.SECONDARY) {
+                caseOpener.run();
+            } else if (e.getButton() == MouseButton.PRIMARY && !isFingerBesidePen(e)) {
+                press(contact(leaf, e));
+            }
+        });
+        leaf.addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
+            if (!isFingerBesidePen(e)) {
+                drag(contact(under(leaf, e), e));
+            }
+        });
+        leaf.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            if (e.getButton() == MouseButton.PRIMARY && !isFingerBesidePen(e)) {
+                release(contact(under(leaf, e), e));
+            }
+        });
+        words.read(leaf.page());
+    }
+
+    /** Lets phrases be dropped on marks and pages. */
+    public void takePhrases(PhraseHand hand) {
+        roll.addEventHandler(MouseDragEvent.MOUSE_DRAG_RELEASED, e -> {
+            Optional<PageLeaf> leaf = roll.leafAt(e.getSceneX(), e.getSceneY());
+            if (hand.isHolding() && leaf.isPresent()) {
+                e.consume();
+                Contact contact = contact(leaf.get(), e);
+                hand.drop((phrase, said) -> markAt(contact, REACH_PIXELS).ifPresentOrElse(
+                        mark -> model.placing().onMark(mark, phrase, said),
+                        () -> model.placing()
+                                .onPage(leaf.get().page(), contact.at(), leaf.get().uprightTurn(),
+                                        text(contact).sentenceAt(contact.at()), phrase, said)));
+            }
+        });
+    }
+
+    /** While a pen writes, fingers scroll and never draw. */
+    private boolean isFingerBesidePen(MouseEvent event) {
+        return penWrites && event.isSynthesized();
+    }
+
+    /** Only words are followed from page to page; all other gestures stay on the page where they began. */
+    private PageLeaf under(PageLeaf leaf, MouseEvent event) {
+        return gesture instanceof TextGesture
+                ? roll.leafAt(event.getSceneX(), event.getSceneY()).orElse(leaf)
+                : leaf;
+    }
+
+    private static Contact contact(PageLeaf leaf, MouseEvent e) {
+        return new Contact(leaf, PageRoll.at(leaf, e.getSceneX(), e.getSceneY()), 0, System.nanoTime() / 1_000_000,
+                e.getClickCount(), e.isShiftDown(), e.isAltDown());
+    }
+
+    void penWrites() {
+        penWrites = true;
+    }
+
+    void drag(Contact contact) {
+        gesture.drag(contact);
+    }
+
+    void release(Contact contact) {
+        Gesture ended = gesture;
+        gesture = Gesture.NONE;
+        ended.release(contact);
+    }
+
+    /** Gives up what the hand has begun. */
+    public void giveUp() {
+        gesture.giveUp();
+        gesture = Gesture.NONE;
+    }
+
+    void press(Contact contact) {
+        giveUp();
+        roll.requestFocus();
+        model.writing().finish();
+        Slot slot = model.penCaseProperty().get().current();
+        boolean choseBefore = choosing;
+        choosing = slot.tool() == Tool.CHOOSE || contact.grabbing();
+        if (choosing) {
+            gesture = choose(contact);
+            if (contact.clicks() == 2 && choseBefore) {
+                openChosen(contact);
+            }
+            return;
+        }
+        gesture = switch (slot.tool()) {
+            case PEN -> new InkGesture(model, slot, Stroke.Nib.FINE, contact);
+            case HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT -> text(contact).hasWordNear(contact.at())
+                    ? new TextGesture(roll, words, contact, this::markUp)
+                    : new InkGesture(model, slot, slot.tool() == Tool.HIGHLIGHTER ? Stroke.Nib.BROAD : Stroke.Nib.FINE,
+                            contact);
+            case CORRECTION -> correct(contact);
+            case NOTE -> {
+                Note note = new Note(head(contact.leaf()), contact.at());
+                if (model.place(note)) {
+                    model.writing().open(note.id());
+                }
+                yield Gesture.NONE;
+            }
+            case BOX -> new FigureGesture(model, Shape.Form.BOX, contact);
+            case ELLIPSE -> new FigureGesture(model, Shape.Form.ELLIPSE, contact);
+            case LINE -> new FigureGesture(model, Shape.Form.LINE, contact);
+            case ARROW -> new FigureGesture(model, Shape.Form.ARROW, contact);
+            case BRACKET -> new FigureGesture(model, Shape.Form.BRACKET, contact);
+            case TEXT -> {
+                typing.open(contact.leaf(), contact.at(), Optional.empty());
+                yield Gesture.NONE;
+            }
+            case STAMP -> new StampGesture(model, slot, contact);
+            case ERASER -> new EraseGesture(contact);
+            case CHOOSE -> Gesture.NONE;
+        };
+    }
+
+    private Head head(PageLeaf leaf) {
+        return model.newHead(leaf.page(), leaf.uprightTurn());
+    }
+
+    private PageText text(Contact contact) {
+        return words.of(contact.leaf().page());
+    }
+
+    private Optional<Mark> markAt(Contact contact, double pixels) {
+        double reach = contact.points(pixels);
+        return model.submission()
+                .marks()
+                .reversed()
+                .stream()
+                .filter(m -> m.page().equals(contact.leaf().page()) && m.touches(contact.at(), reach))
+                .findFirst();
+    }
+
+    // --- choosing
+
+    private Gesture choose(Contact contact) {
+        Optional<PageBox> around = model.chosen()
+                .around()
+                .filter(_ -> model.chosen().marks().getFirst().page().equals(contact.leaf().page()));
+        if (around.isPresent()) {
+            double reach = contact.points(PageLeaf.GRIP + 2);
+            if (contact.leaf().scaleGrip(around.get()).distanceTo(contact.at()) <= reach) {
+                return MoveGesture.scaling(model, contact, around.get());
+            }
+            if (model.chosen().marks().stream().allMatch(Stamp.class::isInstance)
+                    && contact.leaf().turnGrip(around.get()).distanceTo(contact.at()) <= reach) {
+                return MoveGesture.turning(model, contact, around.get());
+            }
+        }
+        Optional<Mark> mark = markAt(contact, REACH_PIXELS);
+        if (mark.isPresent()) {
+            if (contact.steered()) {
+                model.chosen().add(mark.get().id());
+                return Gesture.NONE;
+            }
+            if (!model.chosen().has(mark.get().id())) {
+                model.chosen().choose(List.of(mark.get().id()));
+            }
+            return MoveGesture.moving(model, contact);
+        }
+        model.chosen().none();
+        return text(contact).hasWordNear(contact.at()) && !contact.steered()
+                ? new TextGesture(roll, words, contact, run -> {
+                    roll.found(TextGesture.boxes(run));
+                    String all = String.join("\n", run.values().stream().map(Selection::text).toList());
+                    reading.accept(new Selection(all, List.of()));
+                })
+                : new LassoGesture(model, contact);
+    }
+
+    private void openChosen(Contact contact) {
+        model.chosen().one().ifPresent(mark -> {
+            if (mark instanceof TypedText typed) {
+                typing.open(contact.leaf(), typed.at(), Optional.of(typed));
+            } else {
+                model.writing().open(mark.id());
+            }
+        });
+    }
+
+    // --- words
+
+    private void markUp(Map<PageRef, Selection> run) {
+        Slot slot = model.penCaseProperty().get().current();
+        TextMarkup.Style style = switch (slot.tool()) {
+            case UNDERLINE -> TextMarkup.Style.UNDERLINE;
+            case WAVY_UNDERLINE -> TextMarkup.Style.WAVY_UNDERLINE;
+            case STRIKE_OUT -> TextMarkup.Style.STRIKE_OUT;
+            default -> TextMarkup.Style.HIGHLIGHT;
+        };
+        List<TextMarkup> marks = new ArrayList<>();
+        run.forEach((page, words) -> {
+            if (!words.isEmpty()) {
+                marks.add(new TextMarkup(model.newHead(page, turnOf(page)), words.boxes(), words.text(), style));
+            }
+        });
+        if (model.place(marks)) {
+            model.writing().open(marks.getFirst().id());
+        }
+    }
+
+    private int turnOf(PageRef page) {
+        return roll.geometry(page).map(g -> (360 - g.rotation()) % 360).orElse(0);
+    }
+
+    /** A press between words puts others in; a drag along words strikes them out; struck words dragged elsewhere move. */
+    private Gesture correct(Contact contact) {
+        Optional<Mark> there = markAt(contact, REACH_PIXELS).filter(Correction.class::isInstance);
+        if (there.isPresent()) {
+            model.chosen().choose(List.of(there.get().id()));
+            return MoveGesture.moving(model, contact);
+        }
+        if (!text(contact).hasWordNear(contact.at())) {
+            return Gesture.NONE;
+        }
+        return new Gesture() {
+            private final TextGesture along = new TextGesture(roll, words, contact, run -> strike(run));
+
+            @Override
+            public void drag(Contact now) {
+                along.drag(now);
+            }
+
+            @Override
+            public void release(Contact now) {
+                boolean still = contact.at().distanceTo(now.at()) * now.leaf().scale() < REACH_PIXELS;
+                if (still && contact.clicks() == 1) {
+                    along.giveUp();
+                    putIn(now);
+                } else {
+                    along.release(now);
+                }
+            }
+
+            @Override
+            public void giveUp() {
+                along.giveUp();
+            }
+        };
+    }
+
+    private void strike(Map<PageRef, Selection> run) {
+        run.forEach((page, words) -> {
+            double size = words.boxes().stream().mapToDouble(b -> Math.min(b.width(), b.height())).max().orElse(10);
+            Correction correction = new Correction(model.newHead(page, turnOf(page)), words.boxes(), words.text(),
+                    Optional.empty(), size);
+            if (model.place(correction)) {
+                model.writing().open(correction.id());
+            }
+        });
+    }
+
+    private void putIn(Contact contact) {
+        int turn = contact.leaf().uprightTurn();
+        text(contact).gapNear(contact.at(), turn).ifPresent(gap -> {
+            Correction correction = new Correction(model.newHead(contact.leaf().page(), turn), List.of(), "",
+                    Optional.of(gap.foot()), gap.size());
+            if (model.place(correction)) {
+                model.writing().open(correction.id());
+            }
+        });
+    }
+
+    /** Whole marks; with Shift held, only the ink under the eraser. */
+    private final class EraseGesture implements Gesture {
+        EraseGesture(Contact contact) {
+            drag(contact);
+        }
+
+        @Override
+        public void drag(Contact contact) {
+            if (contact.steered()) {
+                double radius = model.penCaseProperty().get().current().width() / 2;
+                model.chosen().rub(contact.leaf().page(), contact.at(), radius);
+            } else {
+                markAt(contact, ERASER_PIXELS).ifPresent(m -> model.remove(m.id()));
+            }
+        }
+    }
+}

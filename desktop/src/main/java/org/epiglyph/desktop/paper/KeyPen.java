@@ -1,0 +1,131 @@
+package org.epiglyph.desktop.paper;
+
+import javafx.geometry.Point2D;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.Group;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.shape.Line;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.desktop.frame.Words;
+
+/**
+ * The hand of who works by keys alone: cross-hairs on the page that the arrow keys move. Enter presses and lifts,
+ * Space presses and holds until the next Space, so that everything the pointer can do can be done.
+ */
+public final class KeyPen {
+    private static final double STEP = 12;
+    private static final double SMALL_STEP = 1;
+    private final PageRoll roll;
+    private final Gestures gestures;
+    private final Group cross = new Group();
+    private PageLeaf leaf;
+    private PagePoint at;
+    private boolean down;
+
+    public KeyPen(PageRoll roll, Gestures gestures) {
+        this.roll = roll;
+        this.gestures = gestures;
+        roll.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
+    }
+
+    public boolean isOut() {
+        return leaf != null;
+    }
+
+    /** Takes the cross-hairs out, in the middle of the page in sight, or puts them away. */
+    public void toggle() {
+        if (isOut()) {
+            putAway();
+            return;
+        }
+        roll.leafInSight().ifPresent(l -> {
+            leaf = l;
+            Point2D middle = l.sceneToLocal(roll.localToScene(roll.getWidth() / 2, roll.getHeight() / 3));
+            at = l.at(Math.clamp(middle.getX(), 0, l.getWidth()), Math.clamp(middle.getY(), 0, l.getHeight()));
+            roll.requestFocus();
+            show();
+        });
+    }
+
+    /** Puts the cross-hairs away and gives up what they had begun. */
+    public void putAway() {
+        if (leaf != null) {
+            if (down) {
+                gestures.giveUp();
+            }
+            leaf.getChildren().remove(cross);
+            leaf = null;
+            down = false;
+            say(Words.of("Desk.pages"));
+        }
+    }
+
+    private void onKey(KeyEvent e) {
+        if (!isOut() || leaf.getParent() == null) {
+            leaf = leaf != null && leaf.getParent() == null ? null : leaf;
+            return;
+        }
+        double step = e.isShiftDown() ? SMALL_STEP : STEP;
+        switch (e.getCode()) {
+            case LEFT -> move(-step, 0);
+            case RIGHT -> move(step, 0);
+            case UP -> move(0, -step);
+            case DOWN -> move(0, step);
+            case ENTER -> {
+                gestures.press(contact(1));
+                gestures.release(contact(1));
+                down = false;
+            }
+            case SPACE -> {
+                if (down) {
+                    gestures.release(contact(1));
+                } else {
+                    gestures.press(contact(1));
+                }
+                down = !down;
+            }
+            case ESCAPE -> putAway();
+            default -> {
+                return;
+            }
+        }
+        e.consume();
+    }
+
+    private Contact contact(int clicks) {
+        return new Contact(leaf, at, 0, System.nanoTime() / 1_000_000, clicks, false, false);
+    }
+
+    private void move(double dx, double dy) {
+        PagePoint shown = leaf.geometry().toShown(at);
+        double x = Math.clamp(shown.x() + dx, 0, leaf.geometry().shownWidth());
+        double y = Math.clamp(shown.y() + dy, 0, leaf.geometry().shownHeight());
+        at = leaf.geometry().fromShown(new PagePoint(x, y));
+        if (down) {
+            gestures.drag(contact(1));
+        }
+        show();
+    }
+
+    private void show() {
+        PagePoint shown = leaf.geometry().toShown(at);
+        double x = shown.x() * leaf.scale();
+        double y = shown.y() * leaf.scale();
+        Line across = new Line(x - 14, y, x + 14, y);
+        Line upright = new Line(x, y - 14, x, y + 14);
+        across.getStyleClass().add("cross-hair");
+        upright.getStyleClass().add("cross-hair");
+        cross.setMouseTransparent(true);
+        cross.getChildren().setAll(across, upright);
+        if (!leaf.getChildren().contains(cross)) {
+            leaf.getChildren().add(cross);
+        }
+        roll.reveal(leaf.page(), new org.epiglyph.core.page.PageBox(at.x(), at.y(), 0, 0));
+        say(Words.of("Desk.crossHairs", leaf.page().number(), Math.round(shown.x()), Math.round(shown.y())));
+    }
+
+    private void say(String words) {
+        roll.setAccessibleText(words);
+        roll.notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
+    }
+}

@@ -1,0 +1,122 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.BiConsumer;
+import java.util.function.BooleanSupplier;
+import java.util.function.DoubleSupplier;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import javafx.animation.PauseTransition;
+import javafx.application.Platform;
+import javafx.scene.image.Image;
+import javafx.util.Duration;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.pages.PageImages;
+
+/**
+ * Brings the images to the leaves. Where a document is slow to draw, coarse ones come first, for some pages ahead too,
+ * and the sharp ones once the pages lie still. Pages that have gone out of sight meanwhile are not drawn. All of it on
+ * the interface's thread but the drawing.
+ */
+final class LeafImages {
+    private static final Duration STILL = Duration.millis(120);
+    private final PageImages images;
+    private final Predicate<PageLeaf> inSight;
+    private final DoubleSupplier scale;
+    /** Leaves of slow documents that wait for the pages to lie still. */
+    private final List<PageLeaf> waiting = new ArrayList<>();
+    private final PauseTransition stillness = new PauseTransition(STILL);
+    /** Leaves of slow documents that have no image yet, the one wanted most first. */
+    private final List<PageLeaf> lacking = new ArrayList<>();
+    private final List<PageRef> ahead = new ArrayList<>();
+    private boolean coarseUnderWay;
+
+    /**
+     * @param inSight true while a leaf is shown
+     * @param scale   the scale in force, in pixels of the screen a point
+     */
+    LeafImages(PageImages images, Predicate<PageLeaf> inSight, DoubleSupplier scale) {
+        this.images = images;
+        this.inSight = inSight;
+        this.scale = scale;
+    }
+
+    /**
+     * Brings the images of leaves, one after the other, so that none waits for those behind it.
+     *
+     * @param leaves in the order in which they are wanted
+     * @param beyond pages that may soon be wanted, the likeliest first
+     * @param pixels pixels of the screen a point
+     */
+    void request(List<PageLeaf> leaves, List<PageRef> beyond, double pixels) {
+        leaves.stream().filter(l -> !l.hasImage()).forEach(l -> l.image(images.anyAtHand(l.page())));
+        Map<Boolean, List<PageLeaf>> bySpeed = leaves.stream()
+                .collect(Collectors.partitioningBy(l -> images.isSlow(l.page())));
+        sharp(bySpeed.get(false), pixels);
+        waiting.addAll(0, bySpeed.get(true));
+        if (!waiting.isEmpty()) {
+            stillness.setOnFinished(e -> {
+                sharp(List.copyOf(waiting), pixels);
+                waiting.clear();
+            });
+            stillness.playFromStart();
+        }
+        lacking.addAll(0, bySpeed.get(true));
+        ahead.clear();
+        ahead.addAll(beyond);
+        coarse();
+    }
+
+    private void coarse() {
+        lacking.removeIf(l -> l.hasImage() || !inSight.test(l));
+        ahead.removeIf(p -> !images.isSlow(p) || images.anyAtHand(p) != null);
+        if (!coarseUnderWay && !(lacking.isEmpty() && ahead.isEmpty())) {
+            coarseUnderWay = true;
+            PageRef page = lacking.isEmpty() ? ahead.removeFirst() : lacking.getFirst().page();
+            onInterface(images.image(page, PageImages.COARSE), (image, failure) -> {
+                coarseUnderWay = false;
+                for (PageLeaf leaf : lacking.stream().filter(l -> l.page().equals(page)).toList()) {
+                    lacking.remove(leaf);
+                    if (!leaf.hasImage()) {
+                        show(leaf, image, failure);
+                    }
+                }
+                coarse();
+            });
+        }
+    }
+
+    private void sharp(List<PageLeaf> leaves, double pixels) {
+        if (!leaves.isEmpty()) {
+            PageLeaf leaf = leaves.getFirst();
+            BooleanSupplier wanted = () -> inSight.test(leaf) && scale.getAsDouble() == pixels;
+            onInterface(images.image(leaf.page(), pixels, wanted), (image, failure) -> {
+                if (wanted.getAsBoolean()) {
+                    show(leaf, image, failure);
+                }
+                sharp(leaves.subList(1, leaves.size()), pixels);
+            });
+        }
+    }
+
+    private static void show(PageLeaf leaf, Image image, Throwable failure) {
+        if (image != null) {
+            leaf.image(image);
+        } else if (failure != null && !leaf.hasImage()) {
+            leaf.sayFailure(failure.getMessage());
+        }
+    }
+
+    private static void onInterface(CompletableFuture<Image> image, BiConsumer<Image, Throwable> then) {
+        image.whenComplete((i, failure) -> {
+            if (Platform.isFxApplicationThread()) {
+                then.accept(i, failure);
+            } else {
+                Platform.runLater(() -> then.accept(i, failure));
+            }
+        });
+    }
+}

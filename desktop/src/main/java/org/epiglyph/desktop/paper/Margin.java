@@ -1,0 +1,249 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import javafx.css.PseudoClass;
+import javafx.scene.Group;
+import javafx.scene.image.Image;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+import javafx.scene.shape.CubicCurve;
+import javafx.scene.shape.LineTo;
+import javafx.scene.shape.MoveTo;
+import javafx.scene.shape.Path;
+import javafx.scene.shape.QuadCurveTo;
+import javafx.scene.shape.Rectangle;
+import org.epiglyph.core.margin.MarginLayout;
+import org.epiglyph.core.marks.Correction;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/**
+ * The remarks, written beside their places: serif italic in the mark's ink, a bracket for their height, a hairline to
+ * the place. Order is kept and nothing overlaps; where a page has more words than height, all but the chosen one take
+ * one line. Where there is no room for a margin, only the chosen remark is shown, over the page's edge. Covers the roll
+ * as well, so that hairlines can reach into it; only the remarks themselves take the pointer.
+ */
+public final class Margin extends Pane {
+    private static final PseudoClass PRIVATE = PseudoClass.getPseudoClass("private");
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+    private static final double GAP = 12;
+    private static final double INDENT = 16;
+    private static final double ONE_LINE = 24;
+    /** With more remarks than this their hairlines stand back behind the text. */
+    private static final int CROWD = 12;
+    private final DeskModel model;
+    private final PageRoll roll;
+    private final RemarkField field;
+    private final Function<String, Image> pictures;
+    private final Consumer<String> links;
+    private final Group lines = new Group();
+    private double width = 240;
+    private boolean narrow;
+    private boolean crowded;
+    private String pinned = "";
+    private double pinnedBelow;
+
+    /**
+     * @param pictures gives a picture of the marker's own by its name
+     * @param links    opens an address
+     */
+    public Margin(DeskModel model, PageRoll roll, RemarkField field, Function<String, Image> pictures,
+            Consumer<String> links) {
+        this.model = model;
+        this.roll = roll;
+        this.field = field;
+        this.pictures = pictures;
+        this.links = links;
+        field.onResize(this::refresh);
+        field.setManaged(false);
+        getStyleClass().add("margin");
+        setPickOnBounds(false);
+        lines.setMouseTransparent(true);
+        getChildren().add(lines);
+        Rectangle clip = new Rectangle();
+        clip.widthProperty().bind(widthProperty());
+        clip.heightProperty().bind(heightProperty());
+        setClip(clip);
+    }
+
+    /** Sets how wide the remarks may be, in pixels. */
+    public void remarkWidth(double pixels) {
+        width = pixels;
+        refresh();
+    }
+
+    /** @param none true where there is no room beside the pages, so that a remark opens over the page's edge */
+    public void narrow(boolean none) {
+        narrow = none;
+        refresh();
+    }
+
+    /** Lays all remarks out anew. The field stays among the children while it is written in, or it would lose the focus. */
+    public void refresh() {
+        boolean writing = model.writing().markProperty().get().isPresent();
+        lines.getChildren().clear();
+        getChildren().removeIf(n -> n != lines && !(n == field && writing));
+        List<Entry> entries = entries();
+        List<MarginLayout.Wish> wishes = entries.stream()
+                .map(e -> new MarginLayout.Wish(e.wish(), e.height()))
+                .toList();
+        crowded = entries.size() > CROWD;
+        double[] tops = tops(entries, wishes);
+        for (int i = 0; i < entries.size(); i++) {
+            Entry entry = entries.get(i);
+            double top = tops[i] - roll.scrollProperty().get();
+            boolean inSight = top + entry.height() > -200 && top < getHeight() + 200;
+            if (inSight || entry.node() == field) {
+                entry.node().resizeRelocate(left() + INDENT, top, width - INDENT, entry.height());
+                connect(entry, top);
+            } else {
+                getChildren().remove(entry.node());
+            }
+        }
+    }
+
+    /** The remark that is being written stays where it was opened, however much is typed. */
+    private double[] tops(List<Entry> entries, List<MarginLayout.Wish> wishes) {
+        for (int i = 0; i < entries.size(); i++) {
+            Mark mark = entries.get(i).mark();
+            if (model.writing().isOf(mark.id())) {
+                if (!mark.id().equals(pinned)) {
+                    pinned = mark.id();
+                    pinnedBelow = MarginLayout.tops(wishes, GAP, 8)[i] - entries.get(i).place().top();
+                }
+                return MarginLayout.tops(wishes, GAP, 8, i, entries.get(i).place().top() + pinnedBelow);
+            }
+        }
+        pinned = "";
+        return MarginLayout.tops(wishes, GAP, 8);
+    }
+
+    private double left() {
+        return getWidth() - width - (narrow ? 24 : 8);
+    }
+
+    private record Entry(Mark mark, PageBox place, Region node, double height) {
+        double wish() {
+            return place.top() + place.height() / 2 - Math.min(height, ONE_LINE) / 2;
+        }
+    }
+
+    private List<Mark> shown() {
+        return model.submission()
+                .marks()
+                .stream()
+                .filter(m -> !m.remark().isEmpty() || model.writing().isOf(m.id()))
+                .filter(m -> !narrow || model.chosen().has(m.id()))
+                .toList();
+    }
+
+    private List<Entry> entries() {
+        Map<String, PageBox> places = new HashMap<>();
+        List<Mark> marks = new ArrayList<>();
+        for (Mark mark : shown()) {
+            roll.placeOf(mark.page(), mark.bounds()).ifPresent(place -> {
+                places.put(mark.id(), place);
+                marks.add(mark);
+            });
+        }
+        marks.sort(Comparator.comparingDouble((Mark m) -> places.get(m.id()).top())
+                .thenComparingDouble(m -> places.get(m.id()).left()));
+        Map<String, Region> nodes = new HashMap<>();
+        Map<PageRef, Double> heights = new HashMap<>();
+        for (Mark mark : marks) {
+            Region node = model.writing().isOf(mark.id()) ? field(mark) : view(mark, false);
+            nodes.put(mark.id(), node);
+            heights.merge(mark.page(), node.prefHeight(width - INDENT) + GAP, Double::sum);
+        }
+        List<Entry> entries = new ArrayList<>();
+        for (Mark mark : marks) {
+            boolean crowded = heights.get(mark.page()) > roll.edges(mark.page()).orElseThrow().height() + ONE_LINE;
+            Region node = nodes.get(mark.id());
+            if (crowded && node != field && !model.chosen().has(mark.id())) {
+                getChildren().remove(node);
+                node = view(mark, true);
+            }
+            entries.add(new Entry(mark, places.get(mark.id()), node, node.prefHeight(width - INDENT)));
+        }
+        return entries;
+    }
+
+    private RemarkField field(Mark mark) {
+        if (!getChildren().contains(field)) {
+            getChildren().add(field);
+            field.applyCss();
+        }
+        return field.over(mark);
+    }
+
+    private RemarkView view(Mark mark, boolean oneLine) {
+        String words = words(mark);
+        RemarkView view = oneLine
+                ? RemarkView.oneLine(words, mark.ink())
+                : RemarkView.whole(words, mark.ink(), pictures, links);
+        view.pseudoClassStateChanged(PRIVATE, mark.isPrivate());
+        view.pseudoClassStateChanged(CHOSEN, model.chosen().has(mark.id()));
+        view.setAccessibleText(Words.of("Desk.remarkSpoken", mark.page().number(), view.getAccessibleText()));
+        view.setOnMousePressed(e -> {
+            e.consume();
+            boolean again = model.chosen().has(mark.id());
+            roll.reveal(mark.page(), mark.bounds());
+            if (again || !oneLine) {
+                model.writing().open(mark.id());
+            } else {
+                model.chosen().choose(List.of(mark.id()));
+            }
+        });
+        view.setManaged(false); // placed and sized here, not by the pane
+        getChildren().add(view); // so that its style counts when it is measured
+        view.applyCss();
+        return view;
+    }
+
+    /** The words as the margin shows them; a correction says what becomes of the words. */
+    static String words(Mark mark) {
+        String said = mark.remark().words();
+        String words = mark instanceof Correction c
+                ? switch (c.kind()) {
+                    case INSERT -> Words.of("Desk.addedWords", said);
+                    case REPLACE -> Words.of("Desk.newWords", said);
+                    case MOVE -> Words.of("Desk.movedWords", said);
+                    case DELETE -> said;
+                }
+                : said;
+        return mark.isPrivate() ? Words.of("Desk.privateRemark", words) : words;
+    }
+
+    /** The bracket beside the words, and the hairline to the place. */
+    private void connect(Entry entry, double top) {
+        double bottom = top + entry.height();
+        double x = left() + 4;
+        Color ink = Inks.colour(entry.mark().ink().rgb());
+        Path bracket = new Path(new MoveTo(x + 6, top), new QuadCurveTo(x, top, x, top + 6), new LineTo(x, bottom - 6),
+                new QuadCurveTo(x, bottom, x + 6, bottom));
+        bracket.getStyleClass().add("margin-line");
+        bracket.setStroke(ink);
+        bracket.setStrokeWidth(model.chosen().has(entry.mark().id()) ? 2 : 1);
+        double fromX = Math.min(entry.place().right() + 2, x - 12);
+        double fromY = entry.place().top() + entry.place().height() / 2 - roll.scrollProperty().get();
+        double toY = top + Math.min(entry.height(), ONE_LINE) / 2;
+        double right = roll.edges(entry.mark().page()).map(e -> e.left() + e.width()).orElse(fromX);
+        double edge = Math.max(fromX, right - 60);
+        CubicCurve hair = new CubicCurve(fromX, fromY, Math.max(edge, fromX + 20), fromY, x - 30, toY, x, toY);
+        hair.setFill(null);
+        hair.setStroke(ink);
+        hair.setStrokeWidth(0.8);
+        hair.setOpacity(model.chosen().has(entry.mark().id()) ? 1 : crowded ? 0.3 : 0.7);
+        lines.getChildren().addAll(bracket, hair);
+    }
+}

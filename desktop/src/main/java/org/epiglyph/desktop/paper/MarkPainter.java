@@ -1,0 +1,230 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import javafx.scene.Group;
+import javafx.scene.Node;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.image.Image;
+import javafx.scene.shape.FillRule;
+import javafx.scene.shape.StrokeLineCap;
+import javafx.scene.shape.StrokeLineJoin;
+import javafx.scene.transform.Affine;
+import org.epiglyph.core.ink.Cubic;
+import org.epiglyph.core.ink.InkPath;
+import org.epiglyph.core.marks.Drawn;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.TextMarkup;
+import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PagePoint;
+
+/**
+ * Paints the marks of one page. What lets the page show through are nodes that multiply with it; everything else is
+ * painted on one canvas, and only where something changed, so that a new stroke costs the same however much ink is there.
+ */
+final class MarkPainter {
+    private static final double MOST_PIXELS = 4096;
+    private static final double PRIVATE_STRENGTH = 0.6;
+    private final Group washes = new Group();
+    private final Map<Mark, Node> washNodes = new HashMap<>();
+    private final Canvas canvas = new Canvas(0, 0);
+    private final Affine toCanvas = new Affine();
+    private List<Mark> shown = List.of();
+    private double density = 1;
+    private double width;
+    private double height;
+    private final Function<String, Image> pictures;
+
+    /** @param pictures gives a picture of the marker's own by its name; null where it is missing */
+    MarkPainter(Function<String, Image> pictures) {
+        this.pictures = pictures;
+        canvas.setMouseTransparent(true);
+    }
+
+    Group washes() {
+        return washes;
+    }
+
+    Canvas canvas() {
+        return canvas;
+    }
+
+    /**
+     * Sets the size of the page as shown.
+     *
+     * @param toShown from page space to pixels of the interface
+     * @param output  pixels of the screen for one of the interface's
+     */
+    void size(double shownWidth, double shownHeight, Affine toShown, double output) {
+        width = shownWidth;
+        height = shownHeight;
+        density = Math.min(output, Math.min(MOST_PIXELS / shownWidth, MOST_PIXELS / shownHeight));
+        toCanvas.setToTransform(toShown);
+        toCanvas.prependScale(density, density);
+        List<Mark> all = shown;
+        shown = List.of();
+        canvas.setWidth(0);
+        show(all);
+    }
+
+    /** Shows these marks and no others, from back to front. */
+    void show(List<Mark> all) {
+        showWashes(all);
+        List<Mark> before = shown;
+        shown = all.stream().filter(m -> !isWash(m)).toList();
+        if (shown.isEmpty() && canvas.getWidth() == 0) {
+            return;
+        }
+        if (canvas.getWidth() == 0) {
+            canvas.setWidth(Math.ceil(width * density));
+            canvas.setHeight(Math.ceil(height * density));
+            canvas.getTransforms().setAll(new javafx.scene.transform.Scale(1 / density, 1 / density));
+            before = List.of();
+        }
+        if (before.size() <= shown.size() && before.equals(shown.subList(0, before.size()))) {
+            paint(shown.subList(before.size(), shown.size()));
+        } else {
+            repaint(changed(before, shown));
+        }
+    }
+
+    /** True for what its drawing only washes over; told without drawing it, since every mark is asked after every edit. */
+    private static boolean isWash(Mark mark) {
+        return switch (mark) {
+            case TextMarkup markup -> markup.style() == TextMarkup.Style.HIGHLIGHT;
+            case Stroke stroke -> stroke.nib() == Stroke.Nib.BROAD && stroke.swell().isEmpty();
+            default -> false;
+        };
+    }
+
+    private void showWashes(List<Mark> all) {
+        List<Mark> now = all.stream().filter(MarkPainter::isWash).toList();
+        washNodes.keySet().retainAll(now);
+        now.forEach(m -> washNodes.computeIfAbsent(m, Inks::of));
+        List<Node> nodes = now.stream().map(washNodes::get).toList();
+        if (!washes.getChildren().equals(nodes)) {
+            washes.getChildren().setAll(nodes);
+        }
+    }
+
+    /** The boxes of what is only in one of the lists; where the order alone differs, of everything that moved. */
+    private static List<PageBox> changed(List<Mark> before, List<Mark> after) {
+        Set<Mark> old = new HashSet<>(before);
+        Set<Mark> now = new HashSet<>(after);
+        List<PageBox> boxes = new ArrayList<>();
+        before.stream().filter(m -> !now.contains(m)).forEach(m -> boxes.add(m.bounds()));
+        after.stream().filter(m -> !old.contains(m)).forEach(m -> boxes.add(m.bounds()));
+        List<Mark> keptBefore = before.stream().filter(now::contains).toList();
+        List<Mark> keptAfter = after.stream().filter(old::contains).toList();
+        for (int i = 0; i < keptBefore.size(); i++) {
+            if (keptBefore.get(i) != keptAfter.get(i)) {
+                boxes.add(keptBefore.get(i).bounds());
+            }
+        }
+        return boxes;
+    }
+
+    private void repaint(List<PageBox> boxes) {
+        if (boxes.isEmpty()) {
+            return;
+        }
+        PageBox area = PageBox.around(boxes).grownBy(2);
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.save();
+        g.setTransform(toCanvas);
+        g.beginPath();
+        g.rect(area.left(), area.top(), area.width(), area.height());
+        g.clip();
+        g.clearRect(area.left(), area.top(), area.width(), area.height());
+        shown.stream().filter(m -> m.bounds().overlaps(area)).forEach(m -> paint(g, m));
+        g.restore();
+    }
+
+    private void paint(List<Mark> marks) {
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.save();
+        g.setTransform(toCanvas);
+        marks.forEach(m -> paint(g, m));
+        g.restore();
+    }
+
+    private void paint(GraphicsContext g, Mark mark) {
+        g.setGlobalAlpha(mark.isPrivate() ? PRIVATE_STRENGTH : 1);
+        for (Drawn drawn : mark.drawing()) {
+            switch (drawn) {
+                case Drawn.Lines(var paths, double width, boolean _) -> {
+                    g.setStroke(Inks.colour(mark.ink().rgb()));
+                    g.setLineWidth(width);
+                    g.setLineCap(StrokeLineCap.ROUND);
+                    g.setLineJoin(StrokeLineJoin.ROUND);
+                    g.beginPath();
+                    paths.forEach(p -> trace(g, p));
+                    g.stroke();
+                }
+                case Drawn.Area(var outlines) -> {
+                    g.setFill(Inks.colour(mark.ink().rgb()));
+                    g.setFillRule(FillRule.NON_ZERO);
+                    g.beginPath();
+                    for (InkPath outline : outlines) {
+                        trace(g, outline);
+                        g.closePath();
+                    }
+                    g.fill();
+                }
+                case Drawn.Ground(PageBox b) -> {
+                    g.setFill(Inks.colour(Drawn.Ground.PAPER));
+                    g.fillRect(b.left(), b.top(), b.width(), b.height());
+                }
+                case Drawn.Words words -> words(g, words, mark);
+                case Drawn.Picture picture -> picture(g, picture);
+                case Drawn.Wash _ -> {
+                    // a node of its own
+                }
+            }
+        }
+    }
+
+    private static void trace(GraphicsContext g, InkPath path) {
+        PagePoint s = path.start();
+        g.moveTo(s.x(), s.y());
+        if (path.curves().isEmpty()) {
+            g.lineTo(s.x() + 0.01, s.y());
+        }
+        for (Cubic c : path.curves()) {
+            g.bezierCurveTo(c.first().x(), c.first().y(), c.second().x(), c.second().y(), c.end().x(), c.end().y());
+        }
+    }
+
+    private static void words(GraphicsContext g, Drawn.Words words, Mark mark) {
+        g.save();
+        g.translate(words.at().x(), words.at().y());
+        g.rotate(words.turn());
+        g.setFont(Inks.hand(words.size()));
+        g.setFill(Inks.colour(mark.ink().wordsRgb()));
+        double y = 0;
+        for (String line : words.text().split("\n", -1)) {
+            g.fillText(line, 0, y);
+            y += words.size() * TypedText.LEADING;
+        }
+        g.restore();
+    }
+
+    private void picture(GraphicsContext g, Drawn.Picture picture) {
+        Image image = pictures.apply(picture.name());
+        if (image != null) {
+            g.save();
+            g.translate(picture.centre().x(), picture.centre().y());
+            g.rotate(picture.turn());
+            g.drawImage(image, -picture.width() / 2, -picture.height() / 2, picture.width(), picture.height());
+            g.restore();
+        }
+    }
+}

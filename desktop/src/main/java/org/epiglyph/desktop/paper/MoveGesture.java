@@ -1,0 +1,78 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.List;
+import java.util.function.BiFunction;
+import org.epiglyph.core.marks.Correction;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** Moves, scales or turns the chosen marks; one edit when the hand leaves the paper. */
+final class MoveGesture implements Gesture {
+    private static final double STILL_PIXELS = 2;
+    private final DeskModel model;
+    private final Contact start;
+    private final BiFunction<Mark, Contact, Mark> change;
+
+    private MoveGesture(DeskModel model, Contact start, BiFunction<Mark, Contact, Mark> change) {
+        this.model = model;
+        this.start = start;
+        this.change = change;
+    }
+
+    /** The marks go with the hand. Struck words go to where the hand leaves them. */
+    static Gesture moving(DeskModel model, Contact start) {
+        return new MoveGesture(model, start, (mark, now) -> mark instanceof Correction c && !c.struck().isEmpty()
+                && !(c.caret().isPresent() && c.caretBounds().grownBy(4).contains(start.at()))
+                        ? c.movingTo(now.at())
+                        : mark.movedBy(now.at().x() - start.at().x(), now.at().y() - start.at().y()));
+    }
+
+    /** The marks grow from the corner opposite the grip. */
+    static Gesture scaling(DeskModel model, Contact start, PageBox around) {
+        PageBox shown = start.leaf().geometry().toShown(around);
+        PagePoint fixed = start.leaf().geometry().fromShown(shown.topLeft());
+        double reach = Math.max(1, fixed.distanceTo(start.at()));
+        return new MoveGesture(model, start,
+                (mark, now) -> mark.scaledAbout(fixed, Math.clamp(fixed.distanceTo(now.at()) / reach, 0.05, 20)));
+    }
+
+    /** Stamps turn about their centres; with Shift held, by steps of 15 degrees. */
+    static Gesture turning(DeskModel model, Contact start, PageBox around) {
+        PagePoint centre = around.centre();
+        double from = angle(centre, start.at());
+        return new MoveGesture(model, start, (mark, now) -> {
+            double by = Math.toDegrees(angle(centre, now.at()) - from);
+            double step = now.steered() ? Math.round(by / 15) * 15 : by;
+            return mark instanceof Stamp s ? s.turnedBy(step) : mark;
+        });
+    }
+
+    private static double angle(PagePoint centre, PagePoint at) {
+        return Math.atan2(at.y() - centre.y(), at.x() - centre.x());
+    }
+
+    @Override
+    public void drag(Contact contact) {
+        List<Mark> marks = model.chosen().marks();
+        start.leaf()
+                .live()
+                .getChildren()
+                .setAll(marks.stream().map(m -> Inks.of(change.apply(m, contact))).toList());
+    }
+
+    @Override
+    public void release(Contact contact) {
+        giveUp();
+        if (start.at().distanceTo(contact.at()) * start.leaf().scale() > STILL_PIXELS) {
+            model.chosen().change(m -> change.apply(m, contact));
+        }
+    }
+
+    @Override
+    public void giveUp() {
+        start.leaf().live().getChildren().clear();
+    }
+}

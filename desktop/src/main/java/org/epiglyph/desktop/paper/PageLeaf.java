@@ -1,0 +1,206 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.List;
+import java.util.function.Function;
+import javafx.scene.Group;
+import javafx.scene.control.Label;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.Pane;
+import javafx.scene.shape.Circle;
+import javafx.scene.shape.Rectangle;
+import javafx.scene.transform.Affine;
+import javafx.scene.transform.Rotate;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.frame.Words;
+
+/** One page in the roll: its image, the marks above it, and what is being drawn above those. */
+public final class PageLeaf extends Pane {
+    /** How far the grips of the frame around chosen marks reach, in pixels. */
+    static final double GRIP = 5;
+    private static final double TURN_STEM = 16;
+    private final PageRef page;
+    private final PageGeometry geometry;
+    private final int turn;
+    private final ImageView image = new ImageView();
+    private final Rectangle dimmer = new Rectangle();
+    private final Group found = new Group();
+    private final MarkPainter painter;
+    private final Group frames = new Group();
+    private final Group live = new Group();
+    private final Affine toShown = new Affine();
+    private double scale = 1;
+
+    /** @param pictures gives a picture of the marker's own by its name */
+    PageLeaf(PageRef page, PageGeometry geometry, int turn, Function<String, Image> pictures) {
+        painter = new MarkPainter(pictures);
+        this.page = page;
+        this.geometry = geometry;
+        this.turn = turn;
+        getStyleClass().add("page-leaf");
+        for (Group layer : List.of(found, painter.washes(), frames, live)) {
+            layer.getTransforms().add(toShown);
+        }
+        image.setSmooth(true);
+        dimmer.getStyleClass().add("paper-dimmer");
+        dimmer.widthProperty().bind(widthProperty());
+        dimmer.heightProperty().bind(heightProperty());
+        Group stacked = new Group(new Group(image), dimmer, found, painter.washes(), painter.canvas(), frames, live);
+        stacked.setMouseTransparent(true);
+        Rectangle edge = new Rectangle();
+        edge.widthProperty().bind(widthProperty());
+        edge.heightProperty().bind(heightProperty());
+        stacked.setClip(edge);
+        getChildren().add(stacked);
+        setAccessibleText(Words.of("Desk.page", page.number()));
+    }
+
+    public PageRef page() {
+        return page;
+    }
+
+    public PageGeometry geometry() {
+        return geometry;
+    }
+
+    public double scale() {
+        return scale;
+    }
+
+    /**
+     * Sets how large the page is shown.
+     *
+     * @param pixelsPerPoint pixels of the interface a point
+     * @param output         pixels of the screen for one of the interface's
+     */
+    void scale(double pixelsPerPoint, double output) {
+        scale = pixelsPerPoint;
+        double width = geometry.shownWidth() * scale;
+        double height = geometry.shownHeight() * scale;
+        setMinSize(width, height);
+        setPrefSize(width, height);
+        setMaxSize(width, height);
+        placeImage(width, height);
+        PagePoint o = geometry.toShown(new PagePoint(0, 0));
+        PagePoint x = geometry.toShown(new PagePoint(1, 0));
+        PagePoint y = geometry.toShown(new PagePoint(0, 1));
+        toShown.setMxx((x.x() - o.x()) * scale);
+        toShown.setMxy((y.x() - o.x()) * scale);
+        toShown.setTx(o.x() * scale);
+        toShown.setMyx((x.y() - o.y()) * scale);
+        toShown.setMyy((y.y() - o.y()) * scale);
+        toShown.setTy(o.y() * scale);
+        painter.size(width, height, toShown, output);
+    }
+
+    /** The image is drawn as the file has it; the marker's own turn is made here. */
+    private void placeImage(double width, double height) {
+        boolean sideways = turn % 180 != 0;
+        image.setFitWidth(sideways ? height : width);
+        image.setFitHeight(sideways ? width : height);
+        double middleX = width / 2;
+        double middleY = height / 2;
+        image.setTranslateX(middleX - image.getFitWidth() / 2);
+        image.setTranslateY(middleY - image.getFitHeight() / 2);
+        image.getTransforms().setAll(new Rotate(turn, image.getFitWidth() / 2, image.getFitHeight() / 2));
+    }
+
+    void image(Image sharp) {
+        image.setImage(sharp);
+    }
+
+    public boolean hasImage() {
+        return image.getImage() != null;
+    }
+
+    /** True where the image has as many pixels as the screen shows. */
+    public boolean isSharp(double output) {
+        return hasImage() && image.getImage().getWidth() >= Math.floor(image.getFitWidth() * output) - 1;
+    }
+
+    void sayFailure(String words) {
+        Label label = new Label(words);
+        label.getStyleClass().add("page-failure");
+        label.setWrapText(true);
+        label.setMaxWidth(geometry.shownWidth() * scale - 32);
+        label.relocate(16, 16);
+        getChildren().add(label);
+    }
+
+    /** Where on the page a point of this node is. */
+    public PagePoint at(double x, double y) {
+        return geometry.fromShown(new PagePoint(x / scale, y / scale));
+    }
+
+    /** The turn of what stands upright on this page as it is shown, within page space. */
+    public int uprightTurn() {
+        return (360 - geometry.rotation()) % 360;
+    }
+
+    /** Shows the page's marks, with a frame around the chosen ones. @param grips true where the frame can be taken hold of */
+    void marks(List<Mark> all, List<String> chosen, boolean grips) {
+        painter.show(all);
+        frames.getChildren().clear();
+        List<Mark> framed = all.stream().filter(m -> chosen.contains(m.id())).toList();
+        framed.forEach(m -> frames.getChildren().add(frame(m.bounds().grownBy(3 / scale), "chosen-frame")));
+        if (!framed.isEmpty() && grips) {
+            PageBox around = PageBox.around(framed.stream().map(Mark::bounds).toList());
+            PagePoint grip = scaleGrip(around);
+            frames.getChildren().add(grip(grip));
+            if (framed.stream().allMatch(Stamp.class::isInstance)) {
+                PagePoint turning = turnGrip(around);
+                Circle round = new Circle(turning.x(), turning.y(), GRIP / scale);
+                round.getStyleClass().add("chosen-grip");
+                round.setStrokeWidth(1 / scale);
+                frames.getChildren().add(round);
+            }
+        }
+    }
+
+    private Rectangle grip(PagePoint at) {
+        double reach = GRIP / scale;
+        Rectangle square = new Rectangle(at.x() - reach, at.y() - reach, 2 * reach, 2 * reach);
+        square.getStyleClass().add("chosen-grip");
+        square.setStrokeWidth(1 / scale);
+        return square;
+    }
+
+    /** The corner by which chosen marks are made larger: at the lower right, as the page is shown. */
+    PagePoint scaleGrip(PageBox around) {
+        PageBox s = geometry.toShown(around.grownBy(3 / scale));
+        return geometry.fromShown(new PagePoint(s.right(), s.bottom()));
+    }
+
+    /** The grip by which chosen stamps are turned: above them, as the page is shown. */
+    PagePoint turnGrip(PageBox around) {
+        PageBox s = geometry.toShown(around);
+        return geometry.fromShown(new PagePoint(s.left() + s.width() / 2, s.top() - TURN_STEM / scale));
+    }
+
+    private Rectangle frame(PageBox box, String style) {
+        Rectangle around = new Rectangle(box.left(), box.top(), box.width(), box.height());
+        around.getStyleClass().add(style);
+        around.setStrokeWidth(1 / scale);
+        around.getStrokeDashArray().setAll(4 / scale, 3 / scale);
+        return around;
+    }
+
+    /** Shows where words were found or chosen. */
+    void found(List<PageBox> boxes) {
+        found.getChildren().setAll(boxes.stream().map(b -> {
+            Rectangle place = new Rectangle(b.left(), b.top(), b.width(), b.height());
+            place.getStyleClass().add("found-place");
+            return place;
+        }).toList());
+    }
+
+    /** The layer for what is being drawn, in page space. */
+    Group live() {
+        return live;
+    }
+}

@@ -1,0 +1,484 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import java.util.stream.IntStream;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.ReadOnlyLongProperty;
+import javafx.beans.property.ReadOnlyLongWrapper;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.geometry.Orientation;
+import javafx.geometry.Point2D;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollBar;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.input.ZoomEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.shape.Rectangle;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.settings.View.Arrangement;
+import org.epiglyph.desktop.settings.View.Zoom;
+
+/** The pages of a submission as one roll of paper. Only the leaves in sight, and their neighbours, are nodes. */
+public final class PageRoll extends Region {
+    private static final double GAP = RollLayout.GAP;
+    private static final double DIVIDER = 36;
+    private static final double BAR = 12;
+    /** So many coarse images of a slow document are got ready while its pages are gone through. */
+    private static final int PAGES_AHEAD = 4;
+    private final PageImages images;
+    private final LeafImages drawing;
+    private final Pane sheet = new Pane();
+    private final ScrollBar bar = new ScrollBar();
+    private final List<Row> rows = new ArrayList<>();
+    private final Map<PageRef, PageLeaf> leaves = new HashMap<>();
+    private final DoubleProperty scroll = new SimpleDoubleProperty();
+    private final ReadOnlyLongWrapper arranged = new ReadOnlyLongWrapper();
+    private final Consumer<PageLeaf> equip;
+    private final Consumer<PageRef> seen;
+    private Consumer<Zoom> zoomed = _ -> {};
+    private Arrangement arrangement = Arrangement.CONTINUOUS;
+    private Zoom zoom = Zoom.FIT_WIDTH;
+    private RollLayout layout = RollLayout.of(List.of(), arrangement, zoom, 640, 700, -1);
+    private List<Mark> marks = List.of();
+    private List<String> chosen = List.of();
+    private Map<PageRef, List<PageBox>> found = Map.of();
+    private double across;
+    private boolean grips;
+
+    private record Row(PageRef page, PageGeometry geometry, int turn, Region words) {
+        boolean isPage() {
+            return page != null;
+        }
+    }
+
+    /**
+     * @param equip gives a new leaf its gestures
+     * @param seen  hears of each page that comes into sight
+     */
+    public PageRoll(PageImages images, Consumer<PageLeaf> equip, Consumer<PageRef> seen) {
+        this.images = images;
+        drawing = new LeafImages(images, leaf -> leaves.get(leaf.page()) == leaf, () -> scale() * outputScale());
+        this.equip = equip;
+        this.seen = seen;
+        getStyleClass().add("page-roll");
+        setFocusTraversable(true);
+        setAccessibleText(Words.of("Desk.pages"));
+        bar.setOrientation(Orientation.VERTICAL);
+        bar.setFocusTraversable(false);
+        bar.valueProperty().bindBidirectional(scroll);
+        getChildren().addAll(sheet, bar);
+        Rectangle clip = new Rectangle();
+        clip.widthProperty().bind(widthProperty());
+        clip.heightProperty().bind(heightProperty());
+        setClip(clip);
+        scroll.addListener((_, _, _) -> arrange());
+        addEventFilter(ScrollEvent.SCROLL, this::onScroll);
+        addEventHandler(ZoomEvent.ZOOM, e -> {
+            zoomBy(e.getZoomFactor(), e.getX(), e.getY());
+            e.consume();
+        });
+        widthProperty().addListener((_, _, _) -> measureKeepingPlace());
+        heightProperty().addListener((_, _, _) -> measureKeepingPlace());
+    }
+
+    public DoubleProperty scrollProperty() {
+        return scroll;
+    }
+
+    /** Changes whenever pages have come to stand elsewhere. */
+    public ReadOnlyLongProperty arrangedProperty() {
+        return arranged.getReadOnlyProperty();
+    }
+
+    /** @param listener hears of each zoom by wheel, fingers or keys */
+    public void onZoom(Consumer<Zoom> listener) {
+        zoomed = listener;
+    }
+
+    /** Lets pages follow each other in another way, at another size. */
+    public void look(Arrangement otherArrangement, Zoom otherZoom) {
+        if (otherArrangement != arrangement || !otherZoom.equals(zoom)) {
+            Optional<PageRef> before = pageInSight();
+            boolean newOrder = otherArrangement != arrangement;
+            arrangement = otherArrangement;
+            zoom = otherZoom;
+            if (newOrder) {
+                measure();
+                before.ifPresent(p -> reveal(p, 0));
+            } else {
+                measureKeepingPlace();
+            }
+        }
+    }
+
+    /** Shows other pages of the same submission, without leaving the place in sight. */
+    public void showAgain(List<Piece> pieces) {
+        double before = scroll.get();
+        show(pieces);
+        layout();
+        scroll.set(Math.clamp(before, 0, Math.max(0, bar.getMax())));
+    }
+
+    /** Shows other pages from their beginning. */
+    public void show(List<Piece> pieces) {
+        rows.clear();
+        leaves.clear();
+        sheet.getChildren().clear();
+        for (Piece piece : pieces) {
+            switch (piece) {
+                case Piece.Leaf(PageRef page, PageGeometry geometry, int turn) ->
+                    rows.add(new Row(page, geometry, turn, null));
+                case Piece.Divider(String words) -> rows.add(words(divider(words)));
+                case Piece.InPlace(Supplier<Region> node) -> rows.add(words(node.get()));
+            }
+        }
+        across = 0;
+        layout = laidOut(-1); // before anything asks where the new rows stand
+        scroll.set(0);
+        measure();
+    }
+
+    private Row words(Region node) {
+        sheet.getChildren().add(node);
+        return new Row(null, null, 0, node);
+    }
+
+    private static Label divider(String text) {
+        Label label = new Label(text);
+        label.getStyleClass().add("document-divider");
+        label.setWrapText(true);
+        return label;
+    }
+
+    /** @param withGrips true where the frames around chosen marks can be taken hold of */
+    public void marks(List<Mark> all, List<String> chosenMarks, boolean withGrips) {
+        marks = all;
+        grips = withGrips;
+        chosen = chosenMarks;
+        leaves.values().forEach(this::showMarks);
+    }
+
+    private void showMarks(PageLeaf leaf) {
+        leaf.marks(marks.stream().filter(m -> m.page().equals(leaf.page())).toList(), chosen, grips);
+    }
+
+    /** Shows where words were found or chosen. */
+    public void found(Map<PageRef, List<PageBox>> places) {
+        found = places;
+        leaves.values().forEach(l -> l.found(found.getOrDefault(l.page(), List.of())));
+    }
+
+    /** The scale in force, in pixels a point. */
+    public double scale() {
+        return layout.scale();
+    }
+
+    private double space() {
+        return Math.max(120, getWidth() - BAR - 2);
+    }
+
+    /** Zooms by a factor and keeps the place under a point of the view where it is. */
+    public void zoomBy(double factor, double atX, double atY) {
+        record Held(int row, double shareX, double shareY) {}
+        Optional<Held> held = rowAt(atX, atY).map(i -> {
+            RollLayout.Place p = layout.place(i);
+            return new Held(i, (atX - p.left() + across) / p.width(), (atY + scroll.get() - p.top()) / p.height());
+        });
+        zoom = Zoom.of(scale() * factor);
+        measure();
+        held.ifPresent(h -> {
+            RollLayout.Place p = layout.place(h.row);
+            across = Math.clamp(p.left() + h.shareX * p.width() - atX, 0, layout.overhang());
+            scroll.set(Math.clamp(p.top() + h.shareY * p.height() - atY, 0, Math.max(0, bar.getMax())));
+            arrange();
+        });
+        zoomed.accept(zoom);
+    }
+
+    /** Zooms about the middle of the view. */
+    public void zoomBy(double factor) {
+        zoomBy(factor, space() / 2, getHeight() / 2);
+    }
+
+    private Optional<Integer> rowAt(double x, double y) {
+        return IntStream.range(0, rows.size())
+                .filter(i -> rows.get(i).isPage())
+                .boxed()
+                .min((a, b) -> Double
+                        .compare(distance(layout.place(a), x, y), distance(layout.place(b), x, y)));
+    }
+
+    private double distance(RollLayout.Place p, double x, double y) {
+        double dx = Math.max(0, Math.max(p.left() - across - x, x - p.left() + across - p.width()));
+        double dy = Math.max(0, Math.max(p.top() - scroll.get() - y, y + scroll.get() - p.bottom()));
+        return dx + dy;
+    }
+
+    /** The leaf under a place of the scene, or the nearest one; empty where there is none. */
+    public Optional<PageLeaf> leafAt(double sceneX, double sceneY) {
+        Point2D p = sceneToLocal(sceneX, sceneY);
+        return rowAt(p.getX(), p.getY()).map(i -> leaves.get(rows.get(i).page()));
+    }
+
+    /** True where the scene's place is over this roll. */
+    public boolean holds(double sceneX, double sceneY) {
+        return contains(sceneToLocal(sceneX, sceneY));
+    }
+
+    public Optional<PageRef> pageInSight() {
+        int row = rowInSight();
+        return row < 0 ? Optional.empty() : Optional.of(rows.get(row).page());
+    }
+
+    /** The leaf of the page in sight. */
+    public Optional<PageLeaf> leafInSight() {
+        return pageInSight().map(leaves::get);
+    }
+
+    private int rowInSight() {
+        return IntStream.range(0, rows.size())
+                .filter(i -> rows.get(i).isPage() && layout.place(i).bottom() > scroll.get() + getHeight() / 3)
+                .findFirst()
+                .orElse(-1);
+    }
+
+    /** All pages in order. */
+    public List<PageRef> pages() {
+        return rows.stream().filter(Row::isPage).map(Row::page).toList();
+    }
+
+    /** The shape of a page as it is shown; empty for pages not in the roll. */
+    public Optional<PageGeometry> geometry(PageRef page) {
+        return row(page).map(i -> rows.get(i).geometry());
+    }
+
+    /** Goes so many pages on. */
+    public void turnPages(int by) {
+        List<PageRef> pages = pages();
+        pageInSight().ifPresent(
+                p -> reveal(pages.get(Math.clamp((long) pages.indexOf(p) + by, 0, pages.size() - 1)), 0));
+    }
+
+    /** Brings a place of a page into sight. @param shownY points from the top of the page as shown */
+    public void reveal(PageRef page, double shownY) {
+        row(page).ifPresent(i -> {
+            double margin = arrangement == Arrangement.SINGLE
+                    ? Math.max(GAP, (getHeight() - layout.place(i).height()) / 2)
+                    : GAP;
+            scroll.set(Math.clamp(layout.place(i).top() + shownY * scale() - margin, 0, Math.max(0, bar.getMax())));
+        });
+    }
+
+    /** Points of a page, as it is shown, that lie above the view. */
+    public double pointsAbove(PageRef page) {
+        return row(page).map(i -> (scroll.get() + GAP - layout.place(i).top()) / scale()).orElse(0.0);
+    }
+
+    /** Brings a box of a page into sight, if it is not there already. */
+    public void reveal(PageRef page, PageBox box) {
+        placeOf(page, box).ifPresent(p -> {
+            if (p.top() < scroll.get() || p.bottom() > scroll.get() + getHeight()) {
+                scroll.set(Math.clamp(p.top() - getHeight() / 3, 0, Math.max(0, bar.getMax())));
+            }
+        });
+    }
+
+    private Optional<Integer> row(PageRef page) {
+        return IntStream.range(0, rows.size()).filter(i -> page.equals(rows.get(i).page())).boxed().findFirst();
+    }
+
+    /** Where a box of a page is, in pixels from the roll's beginning and the view's left edge; empty for pages not in the roll. */
+    public Optional<PageBox> placeOf(PageRef page, PageBox box) {
+        return row(page).map(i -> {
+            PageBox s = rows.get(i).geometry().toShown(box);
+            RollLayout.Place p = layout.place(i);
+            return new PageBox(p.left() - across + s.left() * scale(), p.top() + s.top() * scale(), s.width() * scale(),
+                    s.height() * scale());
+        });
+    }
+
+    /** The page's edges in pixels, as for {@link #placeOf}. */
+    Optional<RollLayout.Place> edges(PageRef page) {
+        return row(page).map(layout::place)
+                .map(
+                        p -> new RollLayout.Place(p.left() - across, p.top(), p.width(), p.height()));
+    }
+
+    private void onScroll(ScrollEvent event) {
+        if (event.isShortcutDown()) {
+            zoomBy(event.getDeltaY() > 0 ? 1.1 : 1 / 1.1, event.getX(), event.getY());
+        } else {
+            across = Math.clamp(across - event.getDeltaX(), 0, layout.overhang());
+            scroll.set(Math.clamp(scroll.get() - event.getDeltaY(), 0, Math.max(0, bar.getMax())));
+            arrange();
+        }
+        event.consume();
+    }
+
+    /** Measures anew with the same place of the same page at the top of the view. */
+    private void measureKeepingPlace() {
+        int row = rowInSight();
+        double share = row < 0 ? 0 : (scroll.get() - layout.place(row).top()) / Math.max(1, layout.place(row).height());
+        measure();
+        if (row > 0 || row == 0 && share > 0) {
+            RollLayout.Place p = layout.place(row);
+            scroll.set(Math.clamp(p.top() + share * p.height(), 0, Math.max(0, bar.getMax())));
+        }
+    }
+
+    /** The scale that other pages would be shown at, in pixels a point. */
+    public double scaleFor(List<Piece> pieces) {
+        List<RollLayout.Row> sizes = pieces.stream()
+                .map(p -> p instanceof Piece.Leaf leaf
+                        ? new RollLayout.Row(true, leaf.geometry().shownWidth(), leaf.geometry().shownHeight())
+                        : new RollLayout.Row(false, 0, DIVIDER))
+                .toList();
+        return RollLayout.of(sizes, arrangement, zoom, space(), Math.max(120, getHeight()), -1).scale();
+    }
+
+    private RollLayout laidOut(int inSight) {
+        List<RollLayout.Row> sizes = rows.stream()
+                .map(r -> r.isPage()
+                        ? new RollLayout.Row(true, r.geometry().shownWidth(), r.geometry().shownHeight())
+                        : new RollLayout.Row(false, 0, Math.max(DIVIDER, r.words().prefHeight(space() - 4 * GAP))))
+                .toList();
+        return RollLayout.of(sizes, arrangement, zoom, space(), Math.max(120, getHeight()), inSight);
+    }
+
+    private void measure() {
+        layout = laidOut(rowInSight());
+        across = Math.min(across, layout.overhang());
+        bar.setMin(0);
+        bar.setMax(Math.max(0, layout.total() - getHeight()));
+        bar.setVisibleAmount(bar.getMax() * Math.min(1, getHeight() / Math.max(1, layout.total())));
+        bar.setUnitIncrement(60);
+        bar.setBlockIncrement(getHeight() * 0.9);
+        bar.setVisible(bar.getMax() > 0);
+        if (scroll.get() > bar.getMax()) {
+            scroll.set(bar.getMax());
+        }
+        arrange();
+    }
+
+    /** Puts the leaves in sight in their places; lets go of those far away. */
+    private void arrange() {
+        if (getWidth() <= 0 || getHeight() <= 0 || rows.isEmpty()) {
+            return;
+        }
+        Set<PageRef> near = new HashSet<>();
+        List<PageLeaf> wanting = new ArrayList<>();
+        for (int i = 0; i < rows.size(); i++) {
+            Row row = rows.get(i);
+            RollLayout.Place place = layout.place(i);
+            double top = place.top() - scroll.get();
+            if (!row.isPage()) {
+                row.words().setPrefWidth(place.width());
+                row.words().setMaxWidth(place.width());
+                row.words().relocate(place.left(), top);
+            } else if (top + place.height() > -getHeight() && top < 2 * getHeight()) {
+                near.add(row.page());
+                leaf(row, wanting).relocate(place.left() - across, Math.round(top));
+                if (top < getHeight() * 0.75 && top + place.height() > getHeight() * 0.25) {
+                    seen.accept(row.page());
+                }
+            }
+        }
+        leaves.entrySet().removeIf(e -> {
+            boolean gone = !near.contains(e.getKey());
+            if (gone) {
+                sheet.getChildren().remove(e.getValue());
+            }
+            return gone;
+        });
+        requestImages(wanting);
+        arranged.set(arranged.get() + 1);
+    }
+
+    /** The page in the middle of the view comes first. */
+    private void requestImages(List<PageLeaf> wanting) {
+        double middle = getHeight() / 2;
+        wanting.sort(Comparator.comparingDouble(
+                (PageLeaf l) -> Math.abs(l.getLayoutY() + l.getPrefHeight() / 2 - middle)));
+        drawing.request(wanting, ahead(), scale() * outputScale());
+    }
+
+    /** Some pages behind those that have leaves, and one before them. */
+    private List<PageRef> ahead() {
+        List<PageRef> pages = rows.stream().filter(Row::isPage).map(Row::page).toList();
+        int first = 0;
+        while (first < pages.size() && !leaves.containsKey(pages.get(first))) {
+            first++;
+        }
+        int end = first;
+        while (end < pages.size() && leaves.containsKey(pages.get(end))) {
+            end++;
+        }
+        List<PageRef> ahead = new ArrayList<>(pages.subList(end, Math.min(pages.size(), end + PAGES_AHEAD)));
+        ahead.addAll(pages.subList(Math.max(0, first - 1), first));
+        return ahead;
+    }
+
+    private PageLeaf leaf(Row row, List<PageLeaf> wanting) {
+        PageLeaf leaf = leaves.get(row.page());
+        boolean fresh = leaf == null;
+        if (fresh) {
+            leaf = new PageLeaf(row.page(), row.geometry(), row.turn(), images::picture);
+            equip.accept(leaf);
+            leaves.put(row.page(), leaf);
+            sheet.getChildren().add(leaf);
+        }
+        if (fresh || leaf.scale() != scale()) {
+            leaf.scale(scale(), outputScale());
+            showMarks(leaf);
+            leaf.found(found.getOrDefault(leaf.page(), List.of()));
+            wanting.add(leaf);
+        }
+        return leaf;
+    }
+
+    /** Pixels of the screen for one of the interface's. */
+    public double outputScale() {
+        double window = getScene() == null || getScene().getWindow() == null
+                ? 1
+                : getScene().getWindow().getOutputScaleX();
+        return window * Math.max(0.1, getLocalToSceneTransform().getMxx());
+    }
+
+    /** Where in page space a place of the scene is on a leaf. */
+    static PagePoint at(PageLeaf leaf, double sceneX, double sceneY) {
+        Point2D p = leaf.sceneToLocal(sceneX, sceneY);
+        return leaf.at(p.getX(), p.getY());
+    }
+
+    @Override
+    protected void layoutChildren() {
+        bar.resizeRelocate(getWidth() - BAR, 0, BAR, getHeight());
+        sheet.resizeRelocate(0, 0, getWidth() - BAR, getHeight());
+    }
+
+    @Override
+    protected double computePrefWidth(double height) {
+        return 640;
+    }
+
+    @Override
+    protected double computePrefHeight(double width) {
+        return 700;
+    }
+}

@@ -1,0 +1,73 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayDeque;
+import java.util.Queue;
+import javafx.application.Platform;
+import org.epiglyph.core.pen.PenDevice;
+import org.epiglyph.core.pen.PenSample;
+
+/**
+ * Lets a pen tablet write on the pages. Its reports come on a thread of their own and are taken over in order, all
+ * that wait at once, so that none is lost however many come between two frames.
+ */
+public final class PenInput {
+    private final PageRoll roll;
+    private final Gestures gestures;
+    private final Queue<PenSample> waiting = new ArrayDeque<>();
+    private PageLeaf leaf;
+    private PenSample before;
+
+    public PenInput(PageRoll roll, Gestures gestures) {
+        this.roll = roll;
+        this.gestures = gestures;
+    }
+
+    /** Listens to a device until that is closed. */
+    public void listenTo(PenDevice device) {
+        device.reportTo(sample -> {
+            boolean first;
+            synchronized (waiting) {
+                first = waiting.isEmpty();
+                waiting.add(sample);
+            }
+            if (first) {
+                Platform.runLater(this::takeAll);
+            }
+        });
+    }
+
+    private void takeAll() {
+        while (true) {
+            PenSample sample;
+            synchronized (waiting) {
+                sample = waiting.poll();
+            }
+            if (sample == null) {
+                return;
+            }
+            take(sample);
+        }
+    }
+
+    private void take(PenSample sample) {
+        boolean down = sample.isDown();
+        boolean wasDown = leaf != null;
+        if (down && !wasDown && roll.holds(sample.x(), sample.y())) {
+            roll.leafAt(sample.x(), sample.y()).ifPresent(under -> {
+                leaf = under;
+                gestures.penWrites();
+                gestures.press(contact(sample));
+            });
+        } else if (down && wasDown) {
+            gestures.drag(contact(sample));
+        } else if (!down && wasDown) {
+            gestures.release(contact(before));
+            leaf = null;
+        }
+        before = sample;
+    }
+
+    private Contact contact(PenSample s) {
+        return new Contact(leaf, PageRoll.at(leaf, s.x(), s.y()), s.pressure(), s.millis(), 1, false, false);
+    }
+}

@@ -1,0 +1,56 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import javafx.scene.input.MouseDragEvent;
+import org.epiglyph.core.phrases.Phrase;
+
+/** A phrase that is being dragged, and where it can be dropped. */
+public final class PhraseHand {
+    private final BiConsumer<Phrase, Consumer<String>> asking;
+    private Optional<Phrase> held = Optional.empty();
+
+    /** @param asking asks for what differs in a phrase, then passes its words on */
+    public PhraseHand(BiConsumer<Phrase, Consumer<String>> asking) {
+        this.asking = asking;
+    }
+
+    /** What is done with a phrase that was dropped. */
+    public interface Dropped {
+        /** @param words the phrase's words for this student */
+        void with(Phrase phrase, String words);
+    }
+
+    /** Lets a phrase be dragged from a node. */
+    public void draggable(Node from, Phrase phrase) {
+        from.setOnDragDetected(e -> {
+            held = Optional.of(phrase);
+            from.startFullDrag();
+            e.consume();
+        });
+        from.setOnMouseReleased(_ -> held = Optional.empty());
+    }
+
+    /** Lets phrases be dropped on a node. */
+    public void target(Node node, Dropped dropped) {
+        node.addEventHandler(MouseDragEvent.MOUSE_DRAG_RELEASED, e -> {
+            if (held.isPresent()) {
+                e.consume();
+                drop(dropped);
+            }
+        });
+    }
+
+    /** True while a phrase is dragged. */
+    boolean isHolding() {
+        return held.isPresent();
+    }
+
+    void drop(Dropped dropped) {
+        Phrase phrase = held.orElseThrow();
+        held = Optional.empty();
+        asking.accept(phrase, words -> dropped.with(phrase, words));
+    }
+}

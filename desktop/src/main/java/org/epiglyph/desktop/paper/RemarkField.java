@@ -1,0 +1,209 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.Optional;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.spelling.Spelling;
+
+/**
+ * The field in which a remark is written, at its mark. Enter keeps the words, Esc leaves them as they were, a slash at
+ * the beginning searches the phrasebook. What is typed is kept also when the field loses the focus.
+ */
+public final class RemarkField extends VBox {
+    private static final int MOST_LINES = 12;
+    private static final int LETTERS_A_LINE = 30;
+    private final DeskModel model;
+    private final TextArea words = new TextArea();
+    private final PhraseList list;
+    private final Label hint = new Label();
+    private String mark = "";
+    private Audience audience = Audience.STUDENT;
+    private String phrase = "";
+    private final SpellingLine spelling;
+    private Runnable resized = () -> {};
+
+    /** @param pictures asks for a picture of the marker's own */
+    public RemarkField(DeskModel model, Spelling speller, PictureChooser pictures) {
+        this.model = model;
+        list = new PhraseList(model, this::take, words::requestFocus);
+        spelling = new SpellingLine(words, speller, () -> model.batch().aids().language(), () -> resized.run());
+        getStyleClass().add("remark-field");
+        words.setId("remark");
+        words.setWrapText(true);
+        words.setPrefRowCount(2);
+        words.setPromptText(Words.of("Desk.remarkPrompt"));
+        words.setAccessibleText(Words.of("Desk.remarkPrompt"));
+        hint.getStyleClass().add("hint");
+        hint.setWrapText(true);
+        Button picture = new Button(Words.of("Desk.remarkPicture"));
+        picture.setId("remark-picture");
+        picture.getStyleClass().addAll("link-button", "spelling-word");
+        picture.setOnAction(_ -> pictures.choose(
+                name -> words.insertText(words.getCaretPosition(),
+                        "![" + name.alt() + "](picture:" + name.file() + ")")));
+        HBox foot = new HBox(hint, picture);
+        HBox.setHgrow(hint, Priority.ALWAYS);
+        getChildren().addAll(words, list, spelling, foot);
+        words.textProperty().addListener((_, _, _) -> {
+            search();
+            grow();
+        });
+        words.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
+        focusWithinProperty().addListener((_, _, within) -> {
+            if (!within && isWriting()) {
+                keep();
+            }
+        });
+    }
+
+    private boolean isWriting() {
+        return model.writing().isOf(mark);
+    }
+
+    /** This field with the mark's words in it; what is being typed stays as it is. */
+    RemarkField over(Mark of) {
+        if (!of.id().equals(mark)) {
+            mark = of.id();
+            audience = of.remark().audience();
+            phrase = of.remark().phrase();
+            words.setText(of.remark().words());
+            words.positionCaret(words.getLength());
+            search();
+            javafx.application.Platform.runLater(() -> {
+                words.requestFocus();
+                words.positionCaret(words.getLength());
+            });
+        }
+        return this;
+    }
+
+    /** Asks for a picture and keeps it with the batch. */
+    public interface PictureChooser {
+        /**
+         * A picture that the batch keeps.
+         *
+         * @param alt  words that stand for it
+         * @param file the name under which it is kept
+         */
+        record Chosen(String alt, String file) {}
+
+        /** @param then told the picture, where one was chosen and could be read */
+        void choose(java.util.function.Consumer<Chosen> then);
+    }
+
+    /** @param listener hears when the field has become higher or lower */
+    void onResize(Runnable listener) {
+        resized = listener;
+    }
+
+    /** The field is as high as its words, up to a bound. */
+    private void grow() {
+        int lines = words.getText().length() / LETTERS_A_LINE + (int) words.getText().lines().count();
+        words.setPrefRowCount(Math.clamp(lines + 1, 2, MOST_LINES));
+    }
+
+    private boolean isSearching() {
+        return words.getText().startsWith("/");
+    }
+
+    private void search() {
+        list.search(isSearching() ? Optional.of(words.getText().substring(1)) : Optional.empty());
+        show();
+    }
+
+    private void show() {
+        String audienceHint = audience == Audience.PRIVATE
+                ? Words.of("Desk.writingPrivate")
+                : Words.of("Desk.writingHint");
+        hint.setText(isSearching()
+                ? list.isEmpty() ? Words.of("Desk.noPhrase") : Words.of("Desk.phraseHint")
+                : audienceHint);
+        javafx.application.Platform.runLater(resized);
+    }
+
+    private void onKey(KeyEvent event) {
+        if (list.key(event)) {
+            event.consume();
+            return;
+        }
+        switch (event.getCode()) {
+            case ENTER -> {
+                if (event.isShiftDown()) {
+                    words.replaceSelection("\n");
+                } else {
+                    keep();
+                }
+            }
+            case ESCAPE -> {
+                String before = mark;
+                mark = "";
+                if (model.writing().isOf(before)) {
+                    model.writing().finish();
+                }
+            }
+            case B, I -> {
+                if (!event.isShortcutDown()) {
+                    return;
+                }
+                around(event.getCode() == KeyCode.B ? "**" : "*");
+            }
+            case P -> {
+                if (!event.isShortcutDown()) {
+                    return;
+                }
+                audience = audience == Audience.PRIVATE ? Audience.STUDENT : Audience.PRIVATE;
+                show();
+            }
+            default -> {
+                return;
+            }
+        }
+        event.consume();
+    }
+
+    /** Puts signs of CommonMark around the chosen words, or takes them off. */
+    private void around(String sign) {
+        String chosenWords = words.getSelectedText();
+        boolean on = chosenWords.startsWith(sign) && chosenWords.endsWith(sign)
+                && chosenWords.length() >= 2 * sign.length();
+        words.replaceSelection(on
+                ? chosenWords.substring(sign.length(), chosenWords.length() - sign.length())
+                : sign + chosenWords + sign);
+        if (chosenWords.isEmpty()) {
+            words.positionCaret(words.getCaretPosition() - sign.length());
+        }
+    }
+
+    private void take(Phrase taken, String filled) {
+        phrase = taken.id();
+        Audience whom = taken.audience() == Audience.PRIVATE ? Audience.PRIVATE : audience;
+        finish(new Remark(filled, whom, taken.id()));
+    }
+
+    /** Keeps the words; an addition leaves them the phrase's, other changes by hand do not. */
+    private void keep() {
+        if (isSearching()) {
+            model.writing().finish();
+            mark = "";
+            return;
+        }
+        finish(new Remark(words.getText(), audience, model.writing().phraseOf(words.getText(), phrase)));
+    }
+
+    private void finish(Remark remark) {
+        mark = "";
+        model.writing().finish(remark);
+    }
+}

@@ -1,0 +1,173 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.Locale;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import javafx.geometry.Insets;
+import javafx.scene.control.Label;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.VBox;
+import javafx.scene.text.Text;
+import javafx.scene.text.TextFlow;
+import org.commonmark.node.BulletList;
+import org.commonmark.node.Code;
+import org.commonmark.node.Emphasis;
+import org.commonmark.node.HardLineBreak;
+import org.commonmark.node.Link;
+import org.commonmark.node.ListItem;
+import org.commonmark.node.Node;
+import org.commonmark.node.OrderedList;
+import org.commonmark.node.Paragraph;
+import org.commonmark.node.SoftLineBreak;
+import org.commonmark.node.StrongEmphasis;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.documents.RemarkText;
+
+/**
+ * The words of a remark, set in its ink: bold, emphasis, lists, links and pictures of CommonMark, or one line of them
+ * where room is scarce.
+ */
+public final class RemarkView extends VBox {
+    private static final double INDENT = 14;
+    private static final double PICTURE = 190;
+    private final String ink;
+    private final Function<String, Image> pictures;
+    private final Consumer<String> links;
+
+    /** How the words of a run of text are set. */
+    private record Setting(boolean strong, boolean emphasis, String address) {}
+
+    private RemarkView(Ink ink, Function<String, Image> pictures, Consumer<String> links) {
+        this.ink = "ink-" + ink.name().toLowerCase(Locale.ROOT);
+        this.pictures = pictures;
+        this.links = links;
+        getStyleClass().add("remark");
+    }
+
+    /**
+     * All the words.
+     *
+     * @param pictures gives a picture by its name
+     * @param links    opens an address
+     */
+    public static RemarkView whole(String words, Ink ink, Function<String, Image> pictures, Consumer<String> links) {
+        RemarkView view = new RemarkView(ink, pictures, links);
+        view.blocks(RemarkText.tree(words), 0, 0);
+        view.setAccessibleText(RemarkText.plain(words));
+        return view;
+    }
+
+    /** The beginning of the words, on one line. */
+    public static RemarkView oneLine(String words, Ink ink) {
+        RemarkView view = new RemarkView(ink, _ -> null, _ -> {});
+        String plain = RemarkText.plain(words);
+        Label line = new Label(plain.replaceAll("\\s+", " "));
+        line.getStyleClass().addAll("remark-line", view.ink);
+        view.getChildren().add(line);
+        view.setAccessibleText(plain);
+        return view;
+    }
+
+    private void blocks(Node parent, int depth, int number) {
+        int counted = number;
+        for (Node n = parent.getFirstChild(); n != null; n = n.getNext()) {
+            switch (n) {
+                case BulletList list -> blocks(list, depth + 1, 0);
+                case OrderedList list ->
+                    blocks(list, depth + 1, list.getMarkerStartNumber() == null ? 1 : list.getMarkerStartNumber());
+                case ListItem item -> {
+                    String sign = counted > 0 ? counted++ + ". " : "\u2022 ";
+                    item(item, sign, depth);
+                }
+                case Paragraph paragraph -> flow(paragraph, "", depth);
+                default -> {
+                    if (n.getFirstChild() != null) {
+                        flow(n, "", depth);
+                    }
+                }
+            }
+        }
+    }
+
+    private void item(ListItem item, String sign, int depth) {
+        String first = sign;
+        for (Node n = item.getFirstChild(); n != null; n = n.getNext()) {
+            if (n instanceof Paragraph) {
+                flow(n, first, depth);
+                first = "";
+            } else {
+                blocks(item, depth, 0);
+                return;
+            }
+        }
+    }
+
+    private void flow(Node block, String sign, int depth) {
+        TextFlow flow = new TextFlow();
+        flow.setPadding(new Insets(0, 0, 0, depth * INDENT));
+        if (!sign.isEmpty()) {
+            add(flow, sign, new Setting(false, false, ""));
+        }
+        inline(block, flow, new Setting(false, false, ""));
+        flow.getStyleClass().add("remark-flow");
+        getChildren().add(flow);
+    }
+
+    private void inline(Node parent, TextFlow flow, Setting setting) {
+        for (Node n = parent.getFirstChild(); n != null; n = n.getNext()) {
+            switch (n) {
+                case org.commonmark.node.Text text -> add(flow, text.getLiteral(), setting);
+                case Code code -> add(flow, code.getLiteral(), setting);
+                case SoftLineBreak _,HardLineBreak _ -> add(flow, "\n", setting);
+                case StrongEmphasis strong ->
+                    inline(strong, flow, new Setting(true, setting.emphasis, setting.address));
+                case Emphasis emphasis -> inline(emphasis, flow, new Setting(setting.strong, true, setting.address));
+                case Link link ->
+                    inline(link, flow, new Setting(setting.strong, setting.emphasis, link.getDestination()));
+                case org.commonmark.node.Image image -> picture(image, flow, setting);
+                default -> inline(n, flow, setting);
+            }
+        }
+    }
+
+    private void add(TextFlow flow, String words, Setting setting) {
+        Text text = new Text(words);
+        text.getStyleClass().addAll("remark-text", ink);
+        if (setting.strong) {
+            text.getStyleClass().add("strong");
+        }
+        if (setting.emphasis) {
+            text.getStyleClass().add("emphasis");
+        }
+        if (!setting.address.isEmpty()) {
+            text.getStyleClass().add("link");
+            text.setAccessibleText(Words.of("Desk.linkSpoken", words));
+            text.setOnMouseClicked(e -> {
+                e.consume();
+                links.accept(setting.address);
+            });
+        }
+        flow.getChildren().add(text);
+    }
+
+    private void picture(org.commonmark.node.Image image, TextFlow flow, Setting setting) {
+        Image shown = image.getDestination().startsWith("picture:")
+                ? pictures.apply(image.getDestination().substring("picture:".length()))
+                : null;
+        if (shown == null) {
+            inline(image, flow, setting);
+            return;
+        }
+        ImageView view = new ImageView(shown);
+        view.setPreserveRatio(true);
+        view.setFitWidth(PICTURE);
+        view.setAccessibleText(RemarkText.plain(altText(image)));
+        flow.getChildren().add(view);
+    }
+
+    private static String altText(Node image) {
+        return image.getFirstChild() instanceof org.commonmark.node.Text text ? text.getLiteral() : "";
+    }
+}

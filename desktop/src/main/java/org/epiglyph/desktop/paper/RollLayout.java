@@ -1,0 +1,123 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.epiglyph.desktop.settings.View.Arrangement;
+import org.epiglyph.desktop.settings.View.Zoom;
+
+/** Where the rows of a roll stand: pages under or beside each other, with words between them. Sums only. */
+final class RollLayout {
+    static final double GAP = 16;
+    private final Arrangement arrangement;
+    private final double viewWidth;
+    private final double viewHeight;
+    private final double scale;
+    private final List<Place> places = new ArrayList<>();
+    private double total = GAP;
+
+    /**
+     * A page, or words in the place of one.
+     *
+     * @param isPage true for a page
+     * @param width  of a page as shown, in points
+     * @param height of a page as shown in points; of words in pixels
+     */
+    record Row(boolean isPage, double width, double height) {}
+
+    /** A row's place in pixels, from the roll's beginning and the left edge of the view. */
+    record Place(double left, double top, double width, double height) {
+        double bottom() {
+            return top + height;
+        }
+    }
+
+    private RollLayout(Arrangement arrangement, double viewWidth, double viewHeight, double scale) {
+        this.arrangement = arrangement;
+        this.viewWidth = viewWidth;
+        this.viewHeight = viewHeight;
+        this.scale = scale;
+    }
+
+    /** @param inSight number of the page that a page fit goes by; -1 for the first */
+    static RollLayout of(List<Row> rows, Arrangement arrangement, Zoom zoom, double viewWidth, double viewHeight,
+            int inSight) {
+        double scale = switch (zoom.fit()) {
+            case NONE -> zoom.scale();
+            case WIDTH -> fitWidth(rows, arrangement, viewWidth);
+            case PAGE -> fitPage(rows, arrangement, viewWidth, viewHeight, inSight);
+        };
+        RollLayout layout = new RollLayout(arrangement, viewWidth, viewHeight,
+                Math.clamp(scale, Zoom.LEAST, Zoom.MOST));
+        layout.place(rows);
+        return layout;
+    }
+
+    private static double fitWidth(List<Row> rows, Arrangement arrangement, double viewWidth) {
+        double widest = rows.stream().filter(Row::isPage).mapToDouble(Row::width).max().orElse(595);
+        return arrangement == Arrangement.FACING
+                ? (viewWidth - 3 * GAP) / (2 * widest)
+                : (viewWidth - 2 * GAP) / widest;
+    }
+
+    private static double fitPage(List<Row> rows, Arrangement arrangement, double viewWidth, double viewHeight,
+            int inSight) {
+        Row page = inSight >= 0 && rows.get(inSight).isPage()
+                ? rows.get(inSight)
+                : rows.stream().filter(Row::isPage).findFirst().orElse(new Row(true, 595, 842));
+        double across = arrangement == Arrangement.FACING
+                ? (viewWidth - 3 * GAP) / (2 * page.width())
+                : (viewWidth - 2 * GAP) / page.width();
+        return Math.min(across, (viewHeight - 2 * GAP) / page.height());
+    }
+
+    private void place(List<Row> rows) {
+        for (int i = 0; i < rows.size(); i++) {
+            Row row = rows.get(i);
+            if (!row.isPage()) {
+                places.add(new Place(2 * GAP, total, Math.max(0, viewWidth - 4 * GAP), row.height()));
+                total += row.height() + GAP;
+            } else if (arrangement == Arrangement.FACING && i + 1 < rows.size() && rows.get(i + 1).isPage()) {
+                pair(row, rows.get(++i));
+            } else {
+                alone(row);
+            }
+        }
+    }
+
+    private void alone(Row row) {
+        double width = row.width() * scale;
+        double height = row.height() * scale;
+        double room = arrangement == Arrangement.SINGLE ? Math.max(height + 2 * GAP, viewHeight) : height + GAP;
+        double top = arrangement == Arrangement.SINGLE ? total - GAP + (room - height) / 2 : total;
+        places.add(new Place(Math.max(GAP, Math.round((viewWidth - width) / 2)), top, width, height));
+        total += room;
+    }
+
+    private void pair(Row left, Row right) {
+        double both = (left.width() + right.width()) * scale + GAP;
+        double from = Math.max(GAP, Math.round((viewWidth - both) / 2));
+        places.add(new Place(from, total, left.width() * scale, left.height() * scale));
+        places.add(new Place(from + left.width() * scale + GAP, total, right.width() * scale, right.height() * scale));
+        total += Math.max(left.height(), right.height()) * scale + GAP;
+    }
+
+    /** Pixels a point. */
+    double scale() {
+        return scale;
+    }
+
+    Place place(int row) {
+        return places.get(row);
+    }
+
+    /** Height of the whole roll in pixels. */
+    double total() {
+        return total;
+    }
+
+    /** How far the roll can be moved to the side, in pixels; 0 where all of it is in sight. */
+    double overhang() {
+        double right = places.stream().mapToDouble(p -> p.left() + p.width() + GAP).max().orElse(0);
+        return Math.max(0, right - viewWidth);
+    }
+}

@@ -1,0 +1,129 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.List;
+import java.util.function.Supplier;
+import javafx.animation.PauseTransition;
+import javafx.application.Platform;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.layout.FlowPane;
+import javafx.util.Duration;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.spelling.Spelling;
+
+/**
+ * Below a field: the words that the dictionary does not know, each a button that shows what may have been meant.
+ * Said in words, so that nothing depends on colour, and reached by Tab.
+ */
+public final class SpellingLine extends FlowPane {
+    private static final int MOST_SHOWN = 4;
+    private final TextInputControl field;
+    private final Spelling spelling;
+    private final Supplier<String> language;
+    private final Runnable resized;
+    private final PauseTransition pause = new PauseTransition(Duration.millis(400));
+    private long asked;
+
+    /** @param resized told when the line has become higher or lower */
+    public SpellingLine(TextInputControl field, Spelling spelling, Supplier<String> language, Runnable resized) {
+        this.field = field;
+        this.spelling = spelling;
+        this.language = language;
+        this.resized = resized;
+        getStyleClass().add("spelling-line");
+        pause.setOnFinished(_ -> check());
+        field.textProperty().addListener((_, _, _) -> pause.playFromStart());
+        setManaged(false);
+    }
+
+    /** A word is looked up once it is finished: not while the caret stands at its end. */
+    private void check() {
+        String words = field.getText();
+        int caret = field.getCaretPosition();
+        boolean focused = field.isFocused();
+        String tag = language.get();
+        long number = ++asked;
+        Thread.ofVirtual().start(() -> {
+            List<Spelling.Unknown> unknown = words.startsWith("/") ? List.of() : spelling.unknown(words, tag);
+            List<Spelling.Unknown> finished = unknown.stream()
+                    .filter(u -> !focused || u.start() + u.text().length() != caret)
+                    .limit(MOST_SHOWN)
+                    .toList();
+            Platform.runLater(() -> {
+                if (number == asked) {
+                    show(finished);
+                }
+            });
+        });
+    }
+
+    private void show(List<Spelling.Unknown> unknown) {
+        getChildren().clear();
+        if (!unknown.isEmpty()) {
+            Label label = new Label(Words.of("Spelling.unknown"));
+            label.getStyleClass().add("hint");
+            getChildren().add(label);
+        }
+        for (Spelling.Unknown word : unknown) {
+            Button button = button(word.text(), () -> suggest(word));
+            button.getStyleClass().add("unknown-word");
+            getChildren().add(button);
+        }
+        settle(!unknown.isEmpty());
+    }
+
+    private void suggest(Spelling.Unknown word) {
+        pause.stop(); // what was typed before may not take the suggestions away again
+        String tag = language.get();
+        long number = ++asked;
+        Thread.ofVirtual().start(() -> {
+            List<String> suggestions = spelling.suggestions(word.text(), tag);
+            Platform.runLater(() -> {
+                if (number == asked) {
+                    showSuggestions(word, suggestions);
+                }
+            });
+        });
+    }
+
+    private void showSuggestions(Spelling.Unknown word, List<String> suggestions) {
+        getChildren().setAll(new Label(word.text() + ":"));
+        for (String suggestion : suggestions) {
+            getChildren().add(button(suggestion, () -> exchange(word, suggestion)));
+        }
+        Button add = button(Words.of("Spelling.add"), () -> {
+            Thread.ofVirtual().start(() -> {
+                spelling.add(word.text());
+                Platform.runLater(this::check);
+            });
+            field.requestFocus();
+        });
+        add.setId("add-word");
+        getChildren().add(add);
+        settle(true);
+        getChildren().get(1).requestFocus();
+    }
+
+    private void exchange(Spelling.Unknown word, String other) {
+        String now = field.getText();
+        int end = word.start() + word.text().length();
+        if (end <= now.length() && now.substring(word.start(), end).equals(word.text())) {
+            field.replaceText(word.start(), end, other);
+        }
+        field.requestFocus();
+    }
+
+    private Button button(String words, Runnable act) {
+        Button button = new Button(words);
+        button.getStyleClass().addAll("link-button", "spelling-word");
+        button.setOnAction(_ -> act.run());
+        return button;
+    }
+
+    private void settle(boolean shown) {
+        setManaged(shown);
+        setVisible(shown);
+        resized.run();
+    }
+}

@@ -1,0 +1,401 @@
+package org.epiglyph.desktop.phrases;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.PhraseReach;
+import org.epiglyph.core.phrases.Collection;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.phrases.Update;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.sheet.PhraseFile;
+import org.epiglyph.workspace.Workspace;
+
+/**
+ * The phrasebook as it is tidied. A phrase that stands nowhere is changed at once; one that was placed waits until it is
+ * decided whether its places change too. For the interface thread.
+ */
+public final class PhrasebookModel {
+    private final Workspace workspace;
+    private final ReadOnlyObjectWrapper<Batch> batch = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<Optional<Phrase>> waiting = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
+    private final ReadOnlyStringWrapper said = new ReadOnlyStringWrapper("");
+
+    /** @param workspace the open batch */
+    public PhrasebookModel(Workspace workspace) {
+        this.workspace = workspace;
+        batch.set(workspace.batch());
+    }
+
+    /** The batch as it is now. */
+    public ReadOnlyObjectProperty<Batch> batchProperty() {
+        return batch.getReadOnlyProperty();
+    }
+
+    public Batch batch() {
+        return batch.get();
+    }
+
+    public Phrasebook book() {
+        return batch.get().phrasebook();
+    }
+
+    Path folder() {
+        return workspace.folder().root();
+    }
+
+    /** A phrase that was changed and stands on pages: whether those change too is not decided yet. */
+    public ReadOnlyObjectProperty<Optional<Phrase>> waitingProperty() {
+        return waiting.getReadOnlyProperty();
+    }
+
+    /** What was done, in words; empty after the next thing. */
+    public ReadOnlyStringProperty saidProperty() {
+        return said.getReadOnlyProperty();
+    }
+
+    /** What could not be done and why; empty after the next thing that could. */
+    public ReadOnlyStringProperty noticeProperty() {
+        return notice.getReadOnlyProperty();
+    }
+
+    void say(String words) {
+        notice.set(words);
+    }
+
+    private boolean edit(Edit edit) {
+        try {
+            workspace.edit(edit);
+            notice.set("");
+            said.set("");
+            return true;
+        } catch (EditRefused e) {
+            notice.set(e.getMessage());
+            return false;
+        } finally {
+            batch.set(workspace.batch());
+        }
+    }
+
+    // --- phrases
+
+    /** Phrases of a collection, or of all for none, for the letters typed. */
+    public List<Phrase> phrases(Optional<String> collection, String letters) {
+        Phrasebook all = book().withCollections(List.of()); // closed ones are tidied too
+        List<Phrase> found = letters.isBlank() ? all.phrases() : all.search(letters, "", uses());
+        return found.stream().filter(p -> collection.isEmpty() || p.collection().equals(collection.get())).toList();
+    }
+
+    public Map<String, Integer> uses() {
+        return batch.get().phraseUses();
+    }
+
+    /** Adds a phrase to a collection. Its id. */
+    public String add(String words, String collection) {
+        String id = UUID.randomUUID().toString();
+        Phrase phrase = new Phrase(id, "", words, "", Optional.empty()).copiedTo(id, collection, "");
+        edit(new Edit.KeepPhrase(phrase));
+        return id;
+    }
+
+    public void remove(String phrase) {
+        waiting.set(Optional.empty());
+        edit(new Edit.RemovePhrase(phrase));
+    }
+
+    /** The phrase as it stands on the screen: as it waits, else as it is. */
+    public Optional<Phrase> shown(String id) {
+        return waiting.get().filter(p -> p.id().equals(id)).or(() -> book().find(id));
+    }
+
+    /** Changes a phrase; where it stands on pages and says or counts something else now, that waits. */
+    public void change(Phrase changed) {
+        Phrase now = book().find(changed.id()).orElse(changed);
+        boolean reaches = !(now.words().equals(changed.words()) && now.effect().equals(changed.effect()))
+                && !PhraseReach.places(batch(), changed.id()).isEmpty();
+        if (waiting.get().filter(w -> !w.id().equals(changed.id())).isPresent()) {
+            decide(false, false);
+        }
+        if (reaches) {
+            waiting.set(Optional.of(changed));
+        } else {
+            waiting.set(Optional.empty());
+            edit(new Edit.KeepPhrase(changed));
+        }
+    }
+
+    /** Where a phrase stands, in words: the page, the criterion, or the whole. */
+    String where(PhraseReach.Place place) {
+        return place.mark()
+                .map(m -> Words.of("Phrases.onPage", m.page().number()))
+                .orElseGet(() -> place.criterion().isEmpty()
+                        ? Words.of("Ledger.onTheWhole")
+                        : batch().scheme().findCriterion(place.criterion()).map(Criterion::name).orElse("?"));
+    }
+
+    /** What the waiting change would reach. */
+    public PhraseReach.Plan plan(boolean sealedToo) {
+        return PhraseReach.plan(batch(), waiting.get().orElseThrow(), true, sealedToo);
+    }
+
+    /** Decides on the waiting change: only from now on, or also where the phrase stands. */
+    public void decide(boolean everywhere, boolean sealedToo) {
+        waiting.get().ifPresent(changed -> {
+            PhraseReach.Plan plan = PhraseReach.plan(batch(), changed, everywhere, sealedToo);
+            int reached = everywhere ? plan.open().size() + (sealedToo ? plan.sealed().size() : 0) : 0;
+            waiting.set(Optional.empty());
+            if (edit(plan.edit())) {
+                said.set(everywhere
+                        ? Words.of("Phrases.changedThere", reached, plan.moved().size())
+                        : Words.of("Phrases.changedHere"));
+            }
+        });
+    }
+
+    /** Leaves the waiting phrase as it was. */
+    public void giveUp() {
+        waiting.set(Optional.empty());
+        batch.set(workspace.batch());
+    }
+
+    /** Moves a phrase so many places in the marker's order. */
+    public void move(String phrase, int by) {
+        List<String> order = new ArrayList<>(book().phrases().stream().map(Phrase::id).toList());
+        int from = order.indexOf(phrase);
+        int to = Math.clamp((long) from + by, 0, order.size() - 1);
+        if (from >= 0 && from != to) {
+            order.add(to, order.remove(from));
+            arrange(List.of(), book().collections(), order);
+        }
+    }
+
+    private boolean arrange(List<Edit.PhraseChange> changes, List<Collection> collections, List<String> order) {
+        return edit(new Edit.ArrangePhrases(changes, collections, order));
+    }
+
+    private List<String> order() {
+        return book().phrases().stream().map(Phrase::id).toList();
+    }
+
+    // --- collections
+
+    /** Adds a collection. Its id. */
+    public String addCollection(String name) {
+        String id = UUID.randomUUID().toString();
+        List<Collection> all = new ArrayList<>(book().collections());
+        all.add(new Collection(id, name, true, false));
+        arrange(List.of(), all, order());
+        return id;
+    }
+
+    /** Exchanges a collection for one with the same id: opened, closed or renamed. */
+    public void change(Collection collection) {
+        arrange(List.of(), book().collections()
+                .stream()
+                .map(c -> c.id().equals(collection.id()) ? collection : c)
+                .toList(), order());
+    }
+
+    /** Takes a collection away with its phrases; what stands on pages stays there. */
+    public void removeCollection(String id) {
+        arrange(book().of(id).stream().map(p -> new Edit.PhraseChange(Optional.of(p), Optional.empty())).toList(),
+                book().collections().stream().filter(c -> !c.id().equals(id)).toList(), order());
+    }
+
+    /** Copies a phrase into a collection; true where it was not there already. */
+    public boolean copy(Phrase phrase, String collection) {
+        boolean there = book().of(collection).stream().anyMatch(p -> p.words().equals(phrase.words()));
+        if (there) {
+            notice.set(Words.of("Phrases.thereAlready"));
+            return false;
+        }
+        return arrange(List.of(new Edit.PhraseChange(Optional.empty(),
+                Optional.of(phrase.copiedTo(UUID.randomUUID().toString(), collection, "")))), book().collections(),
+                order());
+    }
+
+    /** Puts a phrase into another collection, as the same phrase. */
+    public void moveTo(Phrase phrase, String collection) {
+        arrange(List.of(new Edit.PhraseChange(Optional.of(phrase),
+                Optional.of(phrase.copiedTo(phrase.id(), collection, "")))), book().collections(), order());
+    }
+
+    /** Puts the phrases of one collection into another, each that says something new, and takes the first away. */
+    public void merge(String from, String into) {
+        List<Edit.PhraseChange> changes = new ArrayList<>();
+        List<String> there = new ArrayList<>(book().of(into).stream().map(Phrase::words).toList());
+        for (Phrase phrase : book().of(from)) {
+            boolean placed = uses().containsKey(phrase.id());
+            boolean comes = placed || !there.contains(phrase.words());
+            changes.add(new Edit.PhraseChange(Optional.of(phrase),
+                    comes ? Optional.of(phrase.copiedTo(phrase.id(), into, "")) : Optional.empty()));
+            there.add(phrase.words());
+        }
+        arrange(changes, book().collections().stream().filter(c -> !c.id().equals(from)).toList(), order());
+    }
+
+    // --- in and out
+
+    private interface Source {
+        List<Phrase> read() throws IOException, Problem;
+    }
+
+    private Optional<List<Phrase>> reading(Source source) {
+        try {
+            return Optional.of(source.read());
+        } catch (IOException e) {
+            notice.set(Words.of("Scheme.noFile", e.getMessage()));
+        } catch (Problem e) {
+            notice.set(e.getMessage());
+        }
+        return Optional.empty();
+    }
+
+    private List<Phrase> read(Path file) throws IOException, Problem {
+        return PhraseFile.read(Files.readAllBytes(file), file.getFileName().toString(), batch().scheme()).phrases();
+    }
+
+    /** Takes a file in as a collection of its own; as one that others keep, it can be brought up to date later. */
+    public void takeIn(Path file, boolean othersKeepIt) {
+        String name = file.getFileName().toString().replaceFirst("\\.[^.]+$", "");
+        reading(() -> read(file)).ifPresent(phrases -> takeIn(name, phrases, othersKeepIt));
+    }
+
+    /** Takes all phrases of another batch in as a collection. */
+    public void takeFrom(Path otherBatch) {
+        reading(() -> {
+            Batch other = Workspace.peek(otherBatch);
+            return other.phrasebook()
+                    .phrases()
+                    .stream()
+                    .map(p -> p.withCriterion(named(other.scheme().findCriterion(p.criterion()))))
+                    .toList();
+        }).ifPresent(phrases -> takeIn(String.valueOf(otherBatch.getFileName()), phrases, false));
+    }
+
+    private String named(Optional<Criterion> of) {
+        return of.flatMap(c -> batch().scheme()
+                .criteria()
+                .stream()
+                .filter(k -> k.name().equalsIgnoreCase(c.name()))
+                .findFirst()).map(Criterion::id).orElse("");
+    }
+
+    private void takeIn(String name, List<Phrase> phrases, boolean othersKeepIt) {
+        String id = UUID.randomUUID().toString();
+        List<Collection> all = new ArrayList<>(book().collections());
+        all.add(new Collection(id, name, true, othersKeepIt));
+        List<Edit.PhraseChange> changes = phrases.stream()
+                .map(p -> new Edit.PhraseChange(Optional.empty(), Optional.of(p.copiedTo(UUID.randomUUID().toString(),
+                        id, othersKeepIt ? p.words() : ""))))
+                .toList();
+        if (arrange(changes, all, order())) {
+            said.set(Words.of("Phrases.takenIn", changes.size(), name));
+        }
+    }
+
+    /** Brings a collection that others keep up to date from their file; own changes stay. */
+    public void update(String collection, Path file) {
+        reading(() -> read(file)).ifPresent(there -> {
+            List<Phrase> here = book().of(collection);
+            Update update = Update.of(here, there, collection, () -> UUID.randomUUID().toString());
+            List<Edit.PhraseChange> changes = new ArrayList<>();
+            for (Phrase after : update.phrases()) {
+                Optional<Phrase> before = book().find(after.id());
+                if (!before.equals(Optional.of(after))) {
+                    changes.add(new Edit.PhraseChange(before, Optional.of(after)));
+                }
+            }
+            here.stream()
+                    .filter(h -> update.phrases().stream().noneMatch(a -> a.id().equals(h.id())))
+                    .forEach(h -> changes.add(new Edit.PhraseChange(Optional.of(h), Optional.empty())));
+            if (arrange(changes, book().collections(), order())) {
+                said.set(Words.of("Phrases.updated", update.added(), update.renewed(), update.kept(),
+                        update.gone()));
+            }
+        });
+    }
+
+    /** Writes a collection, or all phrases for none, in the format that the name's ending says. */
+    public void write(Optional<String> collection, Path file) {
+        String title = collection
+                .flatMap(id -> book().collections().stream().filter(c -> c.id().equals(id)).findFirst())
+                .map(Collection::name)
+                .orElse(batch().task().title());
+        try {
+            Files.write(file, PhraseFile.write(phrases(collection, ""), title, batch().scheme(),
+                    file.getFileName().toString()));
+            said.set(Words.of("Scheme.written", file.getFileName()));
+        } catch (IOException e) {
+            notice.set(Words.of("Scheme.notWritten", file, e.getMessage()));
+        } catch (Problem e) {
+            notice.set(e.getMessage());
+        }
+    }
+
+    // --- what suggests itself
+
+    public List<PhraseReach.Repeated> repeated() {
+        return PhraseReach.repeated(batch());
+    }
+
+    /** Keeps a remark that was typed again and again as a phrase. Its id. */
+    public String keep(PhraseReach.Repeated repeated) {
+        return add(repeated.words(), "");
+    }
+
+    public List<PhraseReach.Missing> missing(Phrase phrase) {
+        return PhraseReach.missing(batch(), phrase);
+    }
+
+    /** Puts a phrase on marks of several submissions. */
+    public void placeOn(Phrase phrase, List<PhraseReach.Missing> where) {
+        if (!where.isEmpty() && edit(PhraseReach.place(phrase, where))) {
+            said.set(Words.of("Phrases.placed", where.size()));
+        }
+    }
+
+    public boolean canUndo() {
+        return workspace.canUndo(Optional.empty());
+    }
+
+    public boolean canRedo() {
+        return workspace.canRedo(Optional.empty());
+    }
+
+    public void undo() {
+        step(() -> workspace.undo(Optional.empty()));
+    }
+
+    public void redo() {
+        step(() -> workspace.redo(Optional.empty()));
+    }
+
+    private void step(Runnable how) {
+        waiting.set(Optional.empty());
+        try {
+            how.run();
+            notice.set("");
+            said.set("");
+        } catch (EditRefused e) {
+            notice.set(e.getMessage());
+        }
+        batch.set(workspace.batch());
+    }
+}

@@ -1,0 +1,113 @@
+package org.epiglyph.desktop.scheme;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.GradeScale;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.desktop.frame.Words;
+
+/** Levels, parts and grades as lines of text, so that they are written without leaving the keyboard. */
+final class Lines {
+    private static final Pattern POINTS_FIRST = Pattern
+            .compile(
+                    "(\\d+(?:[.,]\\d+)?)(?:\\s*(?:to|-|\u2013)\\s*(\\d+(?:[.,]\\d+)?))?\\s+([^:]+?)\\s*(?::\\s*(.*))?");
+
+    private Lines() {}
+
+    /** "5 to 6  Decides and weighs: Goes or waits, and says why." */
+    static String of(Manner.Levels levels) {
+        return levels.levels()
+                .stream()
+                .map(l -> l.points() + "  " + l.name() + (l.text().isEmpty() ? "" : ": " + l.text()))
+                .collect(Collectors.joining("\n"));
+    }
+
+    static String of(Manner.Checklist checklist) {
+        return checklist.parts()
+                .stream()
+                .map(p -> Criterion.words(p.points()) + "  " + p.name())
+                .collect(Collectors.joining("\n"));
+    }
+
+    static String of(GradeScale scale) {
+        return scale.boundaries()
+                .stream()
+                .map(b -> Criterion.words(b.from()) + "  " + b.grade())
+                .collect(Collectors.joining("\n"));
+    }
+
+    /**
+     * Levels of a name that was there keep their id.
+     *
+     * @throws IllegalArgumentException naming the line
+     */
+    static Manner.Levels levels(String text, Manner before) {
+        List<Manner.Level> known = before instanceof Manner.Levels levels ? levels.levels() : List.of();
+        List<Manner.Level> read = new ArrayList<>();
+        for (Line line : lines(text)) {
+            String id = known.stream()
+                    .filter(l -> l.name().equalsIgnoreCase(line.name))
+                    .map(Manner.Level::id)
+                    .findFirst()
+                    .orElseGet(() -> UUID.randomUUID().toString());
+            read.add(line.making(() -> new Manner.Level(id, line.name, line.text, line.from, line.to)));
+        }
+        return new Manner.Levels(read);
+    }
+
+    static Manner.Checklist parts(String text, Manner before) {
+        List<Manner.Part> known = before instanceof Manner.Checklist list ? list.parts() : List.of();
+        List<Manner.Part> read = new ArrayList<>();
+        for (Line line : lines(text)) {
+            String id = known.stream()
+                    .filter(p -> p.name().equalsIgnoreCase(line.name))
+                    .map(Manner.Part::id)
+                    .findFirst()
+                    .orElseGet(() -> UUID.randomUUID().toString());
+            read.add(line.making(() -> new Manner.Part(id, line.name, line.to)));
+        }
+        return new Manner.Checklist(read);
+    }
+
+    static GradeScale grades(String name, String text) {
+        return new GradeScale(name,
+                lines(text).stream().map(l -> new GradeScale.Boundary(l.from, l.name)).toList());
+    }
+
+    private record Line(int number, BigDecimal from, BigDecimal to, String name, String text) {
+        <T> T making(java.util.function.Supplier<T> made) {
+            try {
+                return made.get();
+            } catch (IllegalArgumentException e) {
+                throw new IllegalArgumentException(Words.of("Scheme.line", number, e.getMessage()), e);
+            }
+        }
+    }
+
+    private static List<Line> lines(String text) {
+        List<Line> lines = new ArrayList<>();
+        int number = 0;
+        for (String written : text.lines().toList()) {
+            number++;
+            if (written.isBlank()) {
+                continue;
+            }
+            Matcher matcher = POINTS_FIRST.matcher(written.strip());
+            if (!matcher.matches()) {
+                throw new IllegalArgumentException(
+                        Words.of("Scheme.line", number, Words.of("Scheme.lineShape", written.strip())));
+            }
+            BigDecimal from = new BigDecimal(matcher.group(1).replace(',', '.'));
+            BigDecimal to = matcher.group(2) == null ? from : new BigDecimal(matcher.group(2).replace(',', '.'));
+            lines.add(new Line(number, from, to, matcher.group(3),
+                    matcher.group(4) == null ? "" : matcher.group(4).strip()));
+        }
+        return lines;
+    }
+}

@@ -1,0 +1,189 @@
+package org.epiglyph.desktop.scheme;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.css.PseudoClass;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.Dragboard;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Role;
+import org.epiglyph.core.scoring.Section;
+import org.epiglyph.desktop.frame.Words;
+
+/** Sections and criteria in order, the rules behind them, and the sum. Criteria are moved by dragging, or with keys. */
+final class SchemeList extends VBox {
+    private static final PseudoClass HEAD = PseudoClass.getPseudoClass("head");
+    private static final double ROW = 36;
+    private final SchemeModel model;
+    private final ListView<Chosen> rows = new ListView<>();
+    private final Label sum = new Label();
+    private final VBox missing = new VBox();
+
+    /** What one row stands for. */
+    sealed interface Chosen {
+        record OfCriterion(String id) implements Chosen {}
+
+        record OfSection(String id) implements Chosen {}
+
+        record Rules() implements Chosen {}
+    }
+
+    /** @param chosen called when another row is chosen */
+    SchemeList(SchemeModel model, Runnable chosen) {
+        this.model = model;
+        getStyleClass().add("scheme-list");
+        rows.setId("scheme-rows");
+        rows.setAccessibleText(Words.of("Scheme.rows"));
+        rows.setCellFactory(_ -> new Row());
+        rows.getSelectionModel().selectedItemProperty().addListener((_, _, now) -> {
+            if (now != null) {
+                chosen.run();
+            }
+        });
+        sum.getStyleClass().add("scheme-sum");
+        sum.setId("scheme-sum");
+        sum.setWrapText(true);
+        missing.getStyleClass().add("scheme-missing");
+        getChildren().addAll(rows, sum, missing);
+    }
+
+    @Override
+    public void requestFocus() {
+        rows.requestFocus();
+    }
+
+    Chosen chosen() {
+        Chosen now = rows.getSelectionModel().getSelectedItem();
+        return now == null ? new Chosen.Rules() : now;
+    }
+
+    void choose(Chosen row) {
+        refresh();
+        rows.getSelectionModel().select(row);
+        rows.scrollTo(row);
+    }
+
+    void refresh() {
+        MarkScheme scheme = model.draft();
+        List<Chosen> all = new ArrayList<>();
+        List<String> shown = new ArrayList<>();
+        for (Criterion criterion : scheme.criteria()) {
+            if (!criterion.section().isEmpty() && !shown.contains(criterion.section())) {
+                shown.add(criterion.section());
+                all.add(new Chosen.OfSection(criterion.section()));
+            }
+            all.add(new Chosen.OfCriterion(criterion.id()));
+        }
+        scheme.sections()
+                .stream()
+                .filter(s -> !shown.contains(s.id()))
+                .forEach(s -> all.add(new Chosen.OfSection(s.id())));
+        all.add(new Chosen.Rules());
+        Chosen now = rows.getSelectionModel().getSelectedItem();
+        int at = rows.getSelectionModel().getSelectedIndex();
+        if (!all.equals(rows.getItems())) {
+            rows.getItems().setAll(all);
+            rows.getSelectionModel()
+                    .select(all.contains(now) ? all.indexOf(now) : Math.clamp((long) at, 0, all.size() - 1));
+        }
+        rows.refresh();
+        rows.setMinHeight(all.size() * ROW + 16);
+        rows.setMaxHeight(all.size() * ROW + 16);
+        sum.setText(SchemePlace.sum(scheme, Criterion.words(model.batch().task().maximum())));
+        missing.getChildren().setAll(model.missing().stream().map(m -> {
+            Label line = new Label(m);
+            line.setWrapText(true);
+            line.getStyleClass().add("hint");
+            return line;
+        }).toList());
+    }
+
+    /** One row; a criterion can be dragged to another place. */
+    private final class Row extends ListCell<Chosen> {
+        Row() {
+            setOnDragDetected(e -> {
+                if (getItem() instanceof Chosen.OfCriterion(String id)) {
+                    Dragboard board = startDragAndDrop(TransferMode.MOVE);
+                    ClipboardContent content = new ClipboardContent();
+                    content.putString(id);
+                    board.setContent(content);
+                    e.consume();
+                }
+            });
+            setOnDragOver(e -> {
+                if (getItem() instanceof Chosen.OfCriterion && e.getDragboard().hasString()) {
+                    e.acceptTransferModes(TransferMode.MOVE);
+                }
+                e.consume();
+            });
+            setOnDragDropped(e -> {
+                String id = e.getDragboard().getString();
+                List<String> order = model.draft().criteria().stream().map(Criterion::id).toList();
+                if (getItem() instanceof Chosen.OfCriterion(String here) && order.contains(id)) {
+                    model.move(id, order.indexOf(here) - order.indexOf(id));
+                    e.setDropCompleted(true);
+                }
+                e.consume();
+            });
+        }
+
+        @Override
+        protected void updateItem(Chosen row, boolean empty) {
+            super.updateItem(row, empty);
+            setText(null);
+            setGraphic(null);
+            pseudoClassStateChanged(HEAD, row instanceof Chosen.OfSection || row instanceof Chosen.Rules);
+            if (empty || row == null) {
+                return;
+            }
+            switch (row) {
+                case Chosen.Rules _ -> line(Words.of("Scheme.rules"), "", Words.of("Scheme.rules"));
+                case Chosen.OfSection(String id) -> model.draft().findSection(id).ifPresent(this::section);
+                case Chosen.OfCriterion(String id) -> model.draft().findCriterion(id).ifPresent(this::criterion);
+            }
+        }
+
+        private void section(Section section) {
+            line(section.name(), SchemePlace.best(section) + times(section.weight()),
+                    Words.of("Scheme.sectionSpoken", section.name()));
+        }
+
+        private void criterion(Criterion criterion) {
+            String kind = Words.of("Kind." + criterion.manner().kind());
+            String worth = criterion.isScored() ? Criterion.words(criterion.maximum()) : "";
+            String role = criterion.role() == Role.COUNTS ? "" : ", " + Words.of("Role." + criterion.role().name());
+            line(criterion.name(), kind + role + "   " + worth + times(criterion.weight()),
+                    Words.of("Scheme.criterionSpoken", criterion.name(), kind + role, worth));
+        }
+
+        private String times(BigDecimal weight) {
+            return weight.compareTo(BigDecimal.ONE) == 0 ? "" : "  \u00d7" + Criterion.words(weight);
+        }
+
+        private void line(String name, String facts, String spoken) {
+            Label left = new Label(name);
+            left.setMinWidth(0);
+            Label right = new Label(facts);
+            right.getStyleClass().add("score-of");
+            right.setMinWidth(USE_PREF_SIZE);
+            Pane space = new Pane();
+            HBox.setHgrow(space, Priority.ALWAYS);
+            HBox line = new HBox(left, space, right);
+            line.getStyleClass().add("criterion-line");
+            line.setMinWidth(0);
+            line.setPrefWidth(1);
+            setGraphic(line);
+            setAccessibleText(spoken);
+        }
+    }
+}

@@ -1,0 +1,217 @@
+package org.epiglyph.desktop.scheme;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import javafx.stage.FileChooser;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Section;
+import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.Words;
+
+/** The scheme screen: the criteria at the left, what is chosen of them in the middle, what it comes to at the right. */
+public final class SchemePlace implements Place {
+    private final SchemeModel model;
+    private final SchemeList list;
+    private final VBox form = new VBox();
+    private final Trial trial;
+    private final WaitingPlan waiting;
+    private final ScrollPane root;
+    private final ReadOnlyStringWrapper title = new ReadOnlyStringWrapper();
+    private final Consumer<Path> opener;
+
+    /** @param opener opens a file in the program that the system has for it */
+    public SchemePlace(SchemeModel model, Consumer<Path> opener) {
+        this.model = model;
+        this.opener = opener;
+        list = new SchemeList(model, this::showChosen);
+        trial = new Trial(model);
+        waiting = new WaitingPlan(model);
+        title.set(model.batch().task().title());
+        Label notice = new Label();
+        notice.getStyleClass().add("notice");
+        notice.setId("scheme-notice");
+        notice.setWrapText(true);
+        notice.textProperty().bind(model.noticeProperty());
+        notice.visibleProperty().bind(notice.textProperty().isNotEmpty());
+        notice.managedProperty().bind(notice.visibleProperty());
+        Label said = Form.words("", "said");
+        said.textProperty().bind(model.saidProperty());
+        said.visibleProperty().bind(said.textProperty().isNotEmpty());
+        said.managedProperty().bind(said.visibleProperty());
+        Label heading = new Label(Words.of("Scheme.heading"));
+        heading.getStyleClass().add("heading");
+        form.getStyleClass().add("scheme-middle");
+        FlowPane columns = new FlowPane(list, form, trial);
+        columns.getStyleClass().add("scheme-columns");
+        VBox content = new VBox(heading, actions(), notice, said, waiting, columns);
+        content.getStyleClass().addAll("sheet", "scheme-sheet");
+        root = new ScrollPane(content);
+        root.setFitToWidth(true);
+        root.getStyleClass().add("place");
+        model.draftProperty().addListener((_, _, _) -> refresh());
+        model.waitingProperty().addListener((_, _, _) -> waiting.refresh());
+        refresh();
+    }
+
+    private FlowPane actions() {
+        FlowPane actions = new FlowPane(Form.button("Scheme.addCriterion", "plain-button", this::addCriterion),
+                Form.button("Scheme.addSection", "plain-button", this::addSection),
+                Form.button("Scheme.read", "link-button", this::read),
+                Form.button("Scheme.copy", "link-button", this::copy),
+                Form.button("Scheme.write", "link-button", this::write),
+                Form.button("Scheme.print", "link-button", this::print));
+        actions.getStyleClass().add("scheme-actions");
+        return actions;
+    }
+
+    private void refresh() {
+        list.refresh();
+        trial.refresh();
+        waiting.refresh();
+        Platform.runLater(this::showChosen); // a field that is being left is not taken away under the hand
+    }
+
+    /** Shows the form of what is chosen, anew where that has changed its shape. */
+    private void showChosen() {
+        Node wanted = switch (list.chosen()) {
+            case SchemeList.Chosen.Rules _ -> new RulesForm(model);
+            case SchemeList.Chosen.OfSection(String id) ->
+                model.draft().findSection(id).<Node>map(s -> new SectionForm(model, s)).orElse(null);
+            case SchemeList.Chosen.OfCriterion(String id) ->
+                model.draft().findCriterion(id).<Node>map(c -> new CriterionForm(model, c)).orElse(null);
+        };
+        Form.exchange(form, wanted == null ? Form.hint("Scheme.chooseOne") : wanted);
+    }
+
+    private void addCriterion() {
+        Optional<String> behind = list.chosen() instanceof SchemeList.Chosen.OfCriterion(String id)
+                ? Optional.of(id)
+                : Optional.empty();
+        list.choose(new SchemeList.Chosen.OfCriterion(model.add(behind)));
+        Platform.runLater(() -> Optional.ofNullable(form.lookup("#criterion-name")).ifPresent(Node::requestFocus));
+    }
+
+    private void addSection() {
+        list.choose(new SchemeList.Chosen.OfSection(model.addSection(Words.of("Scheme.newSection"))));
+        Platform.runLater(() -> Optional.ofNullable(form.lookup("#section-name")).ifPresent(Node::requestFocus));
+    }
+
+    private Optional<Path> file(boolean open) {
+        FileChooser chooser = new FileChooser();
+        chooser.setInitialFileName(open ? "" : Words.of("Scheme.fileName"));
+        chooser.getExtensionFilters()
+                .add(new FileChooser.ExtensionFilter(Words.of("Scheme.files"), "*.csv", "*.xlsx", "*.json"));
+        File chosen = open
+                ? chooser.showOpenDialog(root.getScene().getWindow())
+                : chooser.showSaveDialog(root.getScene().getWindow());
+        return Optional.ofNullable(chosen).map(File::toPath);
+    }
+
+    private void read() {
+        file(true).ifPresent(model::read);
+    }
+
+    private void write() {
+        file(false).ifPresent(model::write);
+    }
+
+    private void copy() {
+        DirectoryChooser chooser = new DirectoryChooser();
+        chooser.setInitialDirectory(model.workspace().folder().root().getParent().toFile());
+        Optional.ofNullable(chooser.showDialog(root.getScene().getWindow()))
+                .map(File::toPath)
+                .ifPresent(model::copyFrom);
+    }
+
+    private void print() {
+        SchemeSheet.print(model, opener);
+    }
+
+    private void remove() {
+        switch (list.chosen()) {
+            case SchemeList.Chosen.OfCriterion(String id) -> model.remove(id);
+            case SchemeList.Chosen.OfSection(String id) -> model.removeSection(id);
+            case SchemeList.Chosen.Rules _ -> {
+                // the rules stay
+            }
+        }
+    }
+
+    private void move(int by) {
+        if (list.chosen() instanceof SchemeList.Chosen.OfCriterion(String id)) {
+            model.move(id, by);
+        }
+    }
+
+    public SchemeModel model() {
+        return model;
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public List<Act> acts() {
+        List<Act> acts = new ArrayList<>(List.of(Act.of("Scheme.act.add", "Shortcut+N", this::addCriterion),
+                Act.of("Scheme.act.addSection", "Shortcut+Shift+N", this::addSection),
+                Act.of("Scheme.act.remove", "Shortcut+DELETE", this::remove),
+                Act.of("Scheme.act.up", "Alt+UP", () -> move(-1)),
+                Act.of("Scheme.act.down", "Alt+DOWN", () -> move(1)),
+                Act.of("Scheme.act.undo", "Shortcut+Z", model::canUndo, model::undo),
+                Act.of("Scheme.act.redo", "Shortcut+Shift+Z", model::canRedo, model::redo),
+                Act.of("Scheme.act.inForce", "Shortcut+ENTER", () -> model.waitingProperty().get().isPresent(),
+                        model::putInForce)));
+        acts.addAll(List.of(Act.of("Scheme.act.read", "Shortcut+O", this::read),
+                Act.of("Scheme.act.write", "Shortcut+S", this::write), Act.of("Scheme.act.copy", "", this::copy),
+                Act.of("Scheme.act.print", "Shortcut+P", this::print)));
+        return acts;
+    }
+
+    @Override
+    public ObservableValue<String> title() {
+        return title.getReadOnlyProperty();
+    }
+
+    @Override
+    public ObservableValue<String> aside() {
+        return new ReadOnlyStringWrapper(Words.of("Scheme.aside"));
+    }
+
+    /** A field that is typed in is kept before the screen goes. */
+    @Override
+    public void leave() {
+        root.requestFocus();
+    }
+
+    @Override
+    public void arrive() {
+        Platform.runLater(list::requestFocus);
+    }
+
+    /** Every criterion with its section, for the sum below the list. */
+    static String sum(MarkScheme scheme, String maximum) {
+        return Words.of("Scheme.sum", Criterion.words(scheme.maximum()), maximum);
+    }
+
+    static String best(Section section) {
+        return section.best().map(b -> Words.of("Ledger.best", b)).orElse("");
+    }
+}

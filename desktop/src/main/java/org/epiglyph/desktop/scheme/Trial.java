@@ -1,0 +1,98 @@
+package org.epiglyph.desktop.scheme;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Result;
+import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Words;
+
+/** An imagined student: scores are tried, and the result with its derivation follows. */
+final class Trial extends VBox {
+    private final SchemeModel model;
+    private final GridPane grid = new GridPane();
+    private final Label refusal = Form.words("", "refusal");
+    private final TextField late;
+    private final Label result = new Label();
+    private final Label derivation = Form.words("", "derivation");
+
+    Trial(SchemeModel model) {
+        this.model = model;
+        getStyleClass().add("scheme-trial");
+        grid.getStyleClass().add("trial-grid");
+        result.getStyleClass().add("total-figure");
+        result.setId("trial-result");
+        derivation.setId("trial-derivation");
+        getChildren().addAll(Form.words(Words.of("Scheme.trial"), "subheading"), Form.hint("Scheme.trialHint"), grid,
+                refusal, result, derivation);
+        late = Kept.field("", typed -> {
+            try {
+                model.imagineLate(Kept.optional(typed).orElse(BigDecimal.ZERO));
+                refusal.setText("");
+            } catch (IllegalArgumentException e) {
+                refusal.setText(e.getMessage());
+            }
+            reckon();
+        });
+        late.setId("trial-late");
+        late.setPromptText("\u2013");
+        late.setAccessibleText(Words.of("Scheme.trialLate"));
+        late.getStyleClass().add("trial-score");
+        model.imaginedProperty().addListener((_, _, _) -> {
+            if (grid.getChildren().stream().anyMatch(Node::isFocused)) {
+                reckon(); // the field that is typed in stays under the hand
+            } else {
+                refresh();
+            }
+        });
+    }
+
+    /** Shows the criteria there are now; what was imagined stays. */
+    void refresh() {
+        grid.getChildren().clear();
+        int row = 0;
+        for (Criterion criterion : model.draft().criteria()) {
+            if (!criterion.isScored()) {
+                continue;
+            }
+            Judgement judgement = model.imaginedProperty().get().judgement(criterion.id());
+            String value = judgement.points()
+                    .map(Criterion::words)
+                    .or(() -> judgement.standing().map(s -> s == Standing.NOT_ATTEMPTED ? "n" : "x"))
+                    .orElse("");
+            TextField field = Kept.field(value, typed -> {
+                Optional<String> refused = model.imagine(criterion, typed);
+                refusal.setText(refused.orElse(""));
+            });
+            field.setId("trial-" + criterion.id());
+            field.setPromptText("\u2013");
+            field.getStyleClass().add("trial-score");
+            Label name = new Label(criterion.name());
+            name.setLabelFor(field);
+            name.setMinWidth(0);
+            GridPane.setHgrow(name, Priority.ALWAYS);
+            Label of = new Label("/ " + Criterion.words(criterion.maximum()));
+            of.getStyleClass().add("score-of");
+            grid.addRow(row++, name, field, of);
+        }
+        grid.addRow(row, new Label(Words.of("Scheme.trialLate")), late, new Label(Words.of("Scheme.hours")));
+        reckon();
+    }
+
+    private void reckon() {
+        Result now = model.imaginedResult();
+        result.setText(Words.of(now.complete() ? "Scheme.trialResult" : "Scheme.trialSoFar",
+                Criterion.words(now.value()), Criterion.words(now.maximum()))
+                + now.grade().map(g -> "  \u00b7  " + g).orElse(""));
+        derivation.setText(String.join("\n", now.derivation()));
+    }
+}

@@ -1,0 +1,105 @@
+package org.epiglyph.desktop.spelling;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.text.ParseException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.apache.lucene.analysis.hunspell.Dictionary;
+import org.apache.lucene.analysis.hunspell.Hunspell;
+import org.apache.lucene.store.ByteBuffersDirectory;
+import org.epiglyph.desktop.settings.Settings;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Looks words up. Reading a dictionary takes a moment, so that all calls belong off the interface thread; safe for several threads. */
+public final class Spelling {
+    /** Languages that have a dictionary, as BCP 47 tags. */
+    public static final List<String> LANGUAGES = List.of("en-GB", "en-US", "fr");
+
+    private static final Logger LOG = LoggerFactory.getLogger(Spelling.class);
+    private static final Pattern NOT_WORDS = Pattern
+            .compile("`[^`]*`|\\]\\([^)]*\\)|https?://\\S+|\\S*[\\p{N}@_]\\S*");
+    private static final Pattern WORD = Pattern.compile("\\p{L}[\\p{L}\\p{M}]*(?:['\u2019]\\p{L}+)*");
+    private static final int MOST_SUGGESTIONS = 5;
+    private final Settings settings;
+    private final Map<String, Optional<Hunspell>> dictionaries = new HashMap<>();
+    private final Set<String> own;
+
+    /**
+     * A word that the dictionary does not know.
+     *
+     * @param text  the word
+     * @param start where it begins among the words, from 0
+     */
+    public record Unknown(String text, int start) {}
+
+    public Spelling(Settings settings) {
+        this.settings = settings;
+        this.own = new HashSet<>(settings.ownWords());
+    }
+
+    /**
+     * The words that are not in the dictionary, in order. Code, addresses, links and words with figures are left alone.
+     *
+     * @param language a tag of {@link #LANGUAGES}; any other finds nothing
+     */
+    public List<Unknown> unknown(String words, String language) {
+        Optional<Hunspell> dictionary = dictionary(language);
+        if (dictionary.isEmpty()) {
+            return List.of();
+        }
+        String plain = NOT_WORDS.matcher(words).replaceAll(m -> " ".repeat(m.group().length()));
+        List<Unknown> found = new ArrayList<>();
+        Matcher word = WORD.matcher(plain);
+        while (word.find()) {
+            if (!isKnown(word.group(), dictionary.get())) {
+                found.add(new Unknown(word.group(), word.start()));
+            }
+        }
+        return found;
+    }
+
+    private synchronized boolean isKnown(String word, Hunspell dictionary) {
+        String plain = word.replace('\u2019', '\'');
+        return own.contains(plain) || dictionary.spell(plain);
+    }
+
+    /** Words that may have been meant, the likeliest first. */
+    public synchronized List<String> suggestions(String word, String language) {
+        return dictionary(language)
+                .map(d -> d.suggest(word.replace('\u2019', '\'')).stream().limit(MOST_SUGGESTIONS).toList())
+                .orElse(List.of());
+    }
+
+    /** Adds a word to the marker's own. */
+    public synchronized void add(String word) {
+        own.add(word.replace('\u2019', '\''));
+        settings.keepOwnWords(own);
+    }
+
+    private synchronized Optional<Hunspell> dictionary(String language) {
+        return dictionaries.computeIfAbsent(language, Spelling::read);
+    }
+
+    private static Optional<Hunspell> read(String language) {
+        if (!LANGUAGES.contains(language)) {
+            return Optional.empty();
+        }
+        try (InputStream rules = Spelling.class.getResourceAsStream(language + ".aff");
+                InputStream words = Spelling.class.getResourceAsStream(language + ".dic");
+                ByteBuffersDirectory scratch = new ByteBuffersDirectory()) {
+            return Optional.of(new Hunspell(new Dictionary(scratch, "spelling", rules, words)));
+        } catch (IOException | ParseException e) {
+            LOG.error("The dictionary {} cannot be read", language, e);
+            return Optional.empty();
+        }
+    }
+}

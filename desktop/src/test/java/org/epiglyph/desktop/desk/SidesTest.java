@@ -1,0 +1,361 @@
+package org.epiglyph.desktop.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.isThere;
+import static org.epiglyph.desktop.Screen.leaf;
+import static org.epiglyph.desktop.Screen.onPage;
+import static org.epiglyph.desktop.Screen.text;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.Sign;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.PageWord;
+import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.Screen;
+import org.epiglyph.desktop.SmallBatch;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.paper.PageRoll;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.settings.View;
+import org.epiglyph.documents.OpenDocument;
+import org.junit.jupiter.api.AfterEach;
+import org.epiglyph.core.scoring.Judgement;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/** What lies beside the pages, how pages are looked at, and the keys. */
+@ExtendWith(ApplicationExtension.class)
+class SidesTest {
+    private Path world;
+    private SmallBatch batch;
+    private Program program;
+
+    @Start
+    void start(javafx.stage.Stage stage) throws Exception {
+        world = Files.createTempDirectory("epiglyph-sides");
+        batch = SmallBatch.make(world);
+        program = new Program(new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", ""),
+                Clock.systemDefaultZone());
+        Screen.show(stage, program);
+        program.toDesk(batch.folder());
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        Screen.end(program);
+    }
+
+    private DeskModel model() {
+        return ((Desk) program.frame().place()).model();
+    }
+
+    private void ready(FxRobot robot) {
+        waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100
+                && Screen.isFocused(robot, ".page-roll"));
+    }
+
+    private void stamp(FxRobot robot, int page, double y, String words) {
+        robot.interact(() -> model().place(new Stamp(model().newHead(new PageRef("d1", page), 0)
+                .withRemark(Remark.of(words)), Sign.TICK, new PagePoint(300, y), 20)));
+    }
+
+    private static PageRoll roll(FxRobot robot) {
+        return (PageRoll) robot.lookup(".page-roll").query();
+    }
+
+    @Test
+    void allRemarksStandInPageOrderAndOnePickGoesThere(FxRobot robot) {
+        ready(robot);
+        stamp(robot, 1, 100, "**second** page");
+        stamp(robot, 0, 500, "lower");
+        stamp(robot, 0, 100, "upper");
+        robot.push(KeyCode.SHIFT, KeyCode.R);
+        waitFor(() -> robot.lookup("#remarks-list .remark").queryAll().size() == 3);
+        List<String> words = robot.lookup("#remarks-list .remark")
+                .queryAll()
+                .stream()
+                .map(Node::getAccessibleText)
+                .toList();
+        assertThat(words).containsExactly("upper", "lower", "second page");
+        Node last = robot.lookup("#remarks-list .remark").nth(2).query();
+        robot.clickOn(last);
+        assertThat(model().chosen().one().map(m -> m.page().index())).contains(1);
+        waitFor(() -> roll(robot).scrollProperty().get() > 100);
+    }
+
+    @Test
+    void anEarlierStateIsLookedAtAndBroughtBackAndThatIsUndone(FxRobot robot) {
+        ready(robot);
+        stamp(robot, 0, 100, "one");
+        robot.interact(() -> model().scores().judge("c1", Judgement.of(java.math.BigDecimal.TWO)));
+        stamp(robot, 0, 200, "two");
+        robot.interact(() -> model().chosen().choose(Mark::isPrivate));
+        robot.interact(() -> model().chosen().choose(_ -> true));
+        robot.interact(() -> model().chosen().remove());
+        assertThat(model().submission().marks()).isEmpty();
+        robot.type(KeyCode.Y);
+        waitFor(() -> robot.lookup("#history-list").queryAs(ListView.class).getItems().size() == 4);
+        robot.interact(() -> robot.lookup("#history-list").queryAs(ListView.class).getSelectionModel().select(2));
+        robot.interact(() -> robot.lookup("#history-list").query().requestFocus());
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> isThere(robot, "#bring-back"));
+        assertThat(model().submission().marks()).as("looked at, not changed").hasSize(1);
+        robot.interact(() -> model().scores().judge("c2", Judgement.of(java.math.BigDecimal.ONE)));
+        assertThat(model().noticeProperty().get()).startsWith("This is how it was.");
+        robot.clickOn("#bring-back");
+        assertThat(model().submission().marks()).extracting(m -> m.remark().words()).containsExactly("one");
+        assertThat(model().earlierProperty().get()).isEmpty();
+        robot.interact(() -> model().undo());
+        assertThat(model().submission().marks()).isEmpty();
+        waitFor(() -> robot.lookup("#history-list").queryAs(ListView.class).getItems().size() == 6);
+    }
+
+    @Test
+    void wordsOnThePagesAreFoundOneAfterTheOther(FxRobot robot) {
+        ready(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.F);
+        waitFor(() -> Screen.isFocused(robot, "#find-words"));
+        robot.write("the");
+        waitFor(() -> text(robot, "#find-said").contains("places"));
+        waitFor(() -> !robot.lookup(".found-place").queryAll().isEmpty());
+        int chosen = chosenPlace(robot);
+        robot.type(KeyCode.ENTER).type(KeyCode.ENTER);
+        assertThat(chosenPlace(robot)).isEqualTo(chosen + 2);
+        robot.push(KeyCode.SHIFT, KeyCode.F3);
+        assertThat(chosenPlace(robot)).isEqualTo(chosen + 1);
+        robot.interact(() -> robot.lookup("#find-words").queryAs(TextInputControl.class).setText(onlyOnTheSecond()));
+        waitFor(() -> roll(robot).pageInSight().filter(p -> p.index() > 0).isPresent());
+        robot.interact(() -> robot.lookup("#find-words").queryAs(TextInputControl.class).setText("submarine"));
+        waitFor(() -> text(robot, "#find-said").startsWith("Nothing on these pages"));
+        robot.type(KeyCode.ESCAPE);
+        assertThat(isThere(robot, ".side-sheet")).isFalse();
+        robot.interact(() -> model().open(SmallBatch.SCANNED));
+        robot.push(KeyCode.CONTROL, KeyCode.F);
+        waitFor(() -> text(robot, "#find-said").startsWith("These pages are pictures"));
+    }
+
+    private static int chosenPlace(FxRobot robot) {
+        List<Node> rows = new java.util.ArrayList<>(robot.lookup(".found-row").queryAll());
+        return (int) rows.stream()
+                .takeWhile(
+                        n -> n.getPseudoClassStates().stream().noneMatch(p -> p.getPseudoClassName().equals("chosen")))
+                .count();
+    }
+
+    /** A word of the second page that the first does not have. */
+    private String onlyOnTheSecond() {
+        try (OpenDocument document = OpenDocument.open(batch.typed())) {
+            PageText first = document.text(0);
+            return document.text(1)
+                    .words()
+                    .stream()
+                    .map(PageWord::text)
+                    .filter(w -> w.length() > 4 && first.find(w).isEmpty())
+                    .findFirst()
+                    .orElseThrow();
+        } catch (org.epiglyph.core.Problem e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    @Test
+    void instructionsMessageOtherHandInsAndOwnDocumentsLieBesideThePages(FxRobot robot) {
+        ready(robot);
+        robot.type(KeyCode.M);
+        waitFor(() -> robot.lookup(".beside-words").queryAs(Labeled.class).getText().equals("Page 2 is late work."));
+        robot.push(KeyCode.SHIFT, KeyCode.I);
+        waitFor(() -> robot.lookup(".beside-words").queryAs(Labeled.class).getText().equals("Show your working."));
+        robot.interact(() -> model().open(SmallBatch.TWICE));
+        waitFor(() -> isThere(robot, "#beside-hand-in-1"));
+        robot.interact(() -> robot.lookup("#beside-hand-in-1").queryButton().fire());
+        waitFor(() -> robot.lookup(".page-roll").queryAll().size() == 2);
+        DocumentFiles files = new DocumentFiles(model(), null, new Settings(world.resolve("settings")), _ -> {},
+                javafx.application.Platform::runLater);
+        robot.interact(() -> files.addAid(batch.typed()));
+        waitFor(() -> model().batch().aids().documents().size() == 1);
+        String id = model().batch().aids().documents().getFirst().id();
+        waitFor(() -> isThere(robot, "#beside-" + id));
+        robot.interact(() -> robot.lookup("#beside-" + id).queryButton().fire());
+        waitFor(() -> robot.lookup(".page-roll")
+                .queryAll()
+                .stream()
+                .map(PageRoll.class::cast)
+                .anyMatch(r -> r.pages().stream().anyMatch(p -> p.document().equals(id))));
+        robot.interact(() -> model().place(new Stamp(model().newHead(new PageRef(id, 0), 0), Sign.TICK,
+                new PagePoint(9, 9), 20)));
+        assertThat(model().noticeProperty().get()).contains("lies beside the work");
+    }
+
+    @Test
+    void pagesAreTurnedArrangedAndFoundByNumberAndThatIsKept(FxRobot robot) {
+        ready(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.R);
+        waitFor(() -> leaf(robot).getWidth() > leaf(robot).getHeight());
+        assertThat(model().submission().turn(new PageRef("d1", 0))).isEqualTo(90);
+        robot.type(KeyCode.DIGIT6);
+        Node turned = leaf(robot);
+        robot.clickOn(turned);
+        waitFor(() -> !model().submission().marks().isEmpty());
+        assertThat(model().submission().marks().getFirst().head().turn()).as("upright as the page is looked at")
+                .isEqualTo(270);
+        for (int i = 0; i < 3; i++) {
+            robot.push(KeyCode.CONTROL, KeyCode.R);
+        }
+        waitFor(() -> model().submission().turns().isEmpty());
+        robot.type(KeyCode.F9);
+        waitFor(() -> robot.lookup(".page-leaf").queryAll().stream().map(Node::getLayoutX).distinct().count() == 2);
+        robot.type(KeyCode.F8);
+        robot.push(KeyCode.CONTROL, KeyCode.G);
+        waitFor(() -> Screen.isFocused(robot, "#page-number"));
+        robot.write("2").type(KeyCode.ENTER);
+        waitFor(() -> roll(robot).pageInSight().filter(p -> p.index() == 1).isPresent());
+        robot.push(KeyCode.CONTROL, KeyCode.G);
+        robot.write("77").type(KeyCode.ENTER);
+        assertThat(robot.lookup((Node n) -> n instanceof Labeled l && l.getText().startsWith("There is no page"))
+                .tryQuery())
+                .isPresent();
+        waitFor(() -> new Settings(world.resolve("settings")).view().arrangement() == View.Arrangement.SINGLE);
+    }
+
+    @Test
+    void aKeyIsChangedAndOneThatIsTakenIsRefused(FxRobot robot) {
+        ready(robot);
+        robot.type(KeyCode.F1);
+        waitFor(() -> isThere(robot, "#keys-search"));
+        robot.clickOn("#keys-search").write("history");
+        waitFor(() -> isThere(robot, "#change-Desk-act-history"));
+        robot.clickOn("#change-Desk-act-history");
+        robot.type(KeyCode.DIGIT1);
+        assertThat(text(robot, "#keys-said")).contains("belongs to", "Take the tool in slot 1");
+        robot.clickOn("#change-Desk-act-history");
+        robot.push(KeyCode.CONTROL, KeyCode.H);
+        assertThat(text(robot, "#keys-said")).isEmpty();
+        robot.clickOn("#keys-close");
+        robot.push(KeyCode.CONTROL, KeyCode.H);
+        waitFor(() -> isThere(robot, "#history-list"));
+        waitFor(() -> "Shortcut+H".equals(
+                new Settings(world.resolve("settings")).keys().get("Desk.act.history")));
+    }
+
+    @Test
+    void aMisspeltWordIsNamedAndExchanged(FxRobot robot) {
+        ready(robot);
+        robot.type(KeyCode.DIGIT4);
+        robot.clickOn(onPage(robot, 300, 400));
+        waitFor(() -> Screen.isFocused(robot, "#remark"));
+        robot.write("You recieve the marks");
+        waitFor(() -> robot.lookup(".unknown-word").tryQuery().isPresent());
+        robot.interact(() -> robot.lookup(".unknown-word").queryButton().fire());
+        waitFor(() -> isThere(robot, "#add-word"));
+        robot.interact(() -> robot.lookup(".spelling-word")
+                .queryAll()
+                .stream()
+                .map(javafx.scene.control.Button.class::cast)
+                .filter(b -> b.getText().equals("receive"))
+                .findFirst()
+                .orElseThrow()
+                .fire());
+        assertThat(text(robot, "#remark")).isEqualTo("You receive the marks");
+    }
+
+    @Test
+    void theInterfaceGrowsAndTheMarginGivesWayToThePaper(FxRobot robot) {
+        ready(robot);
+        stamp(robot, 0, 100, "beside");
+        waitFor(() -> robot.lookup(".margin .remark").tryQuery().isPresent());
+        robot.interact(() -> model().chosen().none());
+        for (int i = 0; i < 4; i++) {
+            robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.EQUALS);
+        }
+        assertThat(program.frame().looks().view().textSize()).isEqualTo(200);
+        waitFor(() -> robot.lookup(".margin .remark").tryQuery().isEmpty());
+        robot.interact(() -> model().chosen().next(1));
+        waitFor(() -> robot.lookup(".margin .remark").tryQuery().isPresent());
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.MINUS);
+        assertThat(program.frame().looks().view().textSize()).isEqualTo(175);
+    }
+
+    @Test
+    void everyBlankPageIsStampedAsSeenAtOnce(FxRobot robot) {
+        ready(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.SPACE);
+        robot.write("every blank").type(KeyCode.ENTER);
+        waitFor(() -> model().noticeProperty().get().startsWith("No page is blank"));
+        assertThat(model().submission().marks()).isEmpty();
+    }
+
+    @Test
+    void scoresAreGivenAsLettersTooAndComparedWithThoseBefore(FxRobot robot) {
+        ready(robot);
+        robot.type(KeyCode.L);
+        waitFor(() -> Screen.isFocused(robot, "#score-c1"));
+        robot.write("6").type(KeyCode.ENTER);
+        robot.write("n").type(KeyCode.ENTER);
+        assertThat(model().submission().scores().standing("c2")).isPresent();
+        assertThat(text(robot, "#total")).isEqualTo("6");
+        robot.type(KeyCode.ESCAPE);
+        robot.push(KeyCode.SHIFT, KeyCode.Q);
+        robot.interact(() -> model().scores().criterionProperty().set("c1"));
+        robot.push(KeyCode.CONTROL, KeyCode.DOWN);
+        waitFor(() -> model().student().equals(SmallBatch.SCANNED) && Screen.isFocused(robot, "#score-c1"));
+        robot.write("6").type(KeyCode.ENTER).type(KeyCode.ESCAPE);
+        robot.interact(() -> model().scores().criterionProperty().set("c1"));
+        robot.push(KeyCode.SHIFT, KeyCode.S);
+        waitFor(() -> robot.lookup("#same-score")
+                .lookup((Node n) -> n instanceof Labeled l && l.getText().equals("Ada Typed"))
+                .tryQuery()
+                .isPresent());
+        robot.type(KeyCode.D);
+        assertThat(robot.lookup(".criterion-text").queryAll().stream().anyMatch(Node::isVisible)).isTrue();
+    }
+
+    @Test
+    void questionByQuestionThePagesComeBackToWhereItWasScored(FxRobot robot) {
+        ready(robot);
+        robot.push(KeyCode.SHIFT, KeyCode.Q);
+        robot.interact(() -> roll(robot).reveal(new PageRef("d1", 1), 0));
+        waitFor(() -> roll(robot).pageInSight().orElseThrow().index() == 1);
+        robot.type(KeyCode.L);
+        robot.write("5").type(KeyCode.ENTER).type(KeyCode.ESCAPE);
+        robot.interact(() -> model().scores().criterionProperty().set("c1"));
+        robot.interact(() -> model().scores().judge("c1", Judgement.of(java.math.BigDecimal.ONE)));
+        robot.push(KeyCode.CONTROL, KeyCode.DOWN);
+        waitFor(() -> model().student().equals(SmallBatch.SCANNED));
+        robot.interact(() -> roll(robot).reveal(model().submission().pages().getFirst(), 0));
+        robot.push(KeyCode.CONTROL, KeyCode.UP);
+        waitFor(() -> model().student().equals(SmallBatch.TYPED)
+                && roll(robot).pageInSight().filter(p -> p.equals(new PageRef("d1", 1))).isPresent());
+    }
+
+    @Test
+    void fromACriterionToItsEvidenceAndBack(FxRobot robot) {
+        ready(robot);
+        stamp(robot, 1, 300, "seen here");
+        robot.interact(() -> model().scores().criterionProperty().set("c2"));
+        robot.type(KeyCode.G);
+        waitFor(() -> robot.lookup(".evidence .button").tryQuery().isPresent());
+        robot.interact(() -> model().chosen().none());
+        robot.interact(() -> robot.lookup(".evidence .button").queryButton().fire());
+        assertThat(model().chosen().one()).isPresent();
+        robot.interact(() -> model().scores().criterionProperty().set("c1"));
+        robot.push(KeyCode.SHIFT, KeyCode.L);
+        waitFor(() -> Screen.isFocused(robot, "#score-c2"));
+    }
+}

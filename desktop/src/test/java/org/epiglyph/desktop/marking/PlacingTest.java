@@ -1,0 +1,104 @@
+package org.epiglyph.desktop.marking;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Sign;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.TextMarkup;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.page.PageText.Selection;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Where phrases go, and what goes with them. */
+class PlacingTest {
+    private static final PageRef PAGE = new PageRef("d2", 0);
+    private static final PagePoint AT = new PagePoint(100, 100);
+    private static final Selection WORDS = new Selection("the range", List.of(new PageBox(90, 90, 150, 105)));
+    private static final Phrase PLAIN = new Phrase("p1", "un", "Units!", "c1", Optional.empty());
+    @TempDir
+    private Path folder;
+    private Workspace workspace;
+    private DeskModel desk;
+
+    @BeforeEach
+    void open() throws Exception {
+        workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
+        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
+                Runnable::run);
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        desk.close();
+        workspace.close();
+    }
+
+    private Mark placed(Phrase phrase, Selection under) {
+        desk.placing().onPage(PAGE, AT, 0, under, phrase, "Said.");
+        return desk.submission().marks().getLast();
+    }
+
+    private static Phrase with(Optional<Sign> sign) {
+        return PLAIN.withMark(Optional.of(new Phrase.With(sign, Ink.PLUM)));
+    }
+
+    @Test
+    void aPhraseBringsItsMarkInItsInkAndBelongsToItsCriterion() {
+        assertThat(placed(with(Optional.of(Sign.CROSS)), WORDS)).isInstanceOfSatisfying(Stamp.class, s -> {
+            assertThat(s.face()).isEqualTo(Sign.CROSS);
+            assertThat(s.ink()).isEqualTo(Ink.PLUM);
+            assertThat(s.head().criterion()).isEqualTo("c1");
+            assertThat(s.remark().phrase()).isEqualTo("p1");
+        });
+        assertThat(placed(with(Optional.empty()), WORDS)).isInstanceOfSatisfying(TextMarkup.class,
+                m -> assertThat(m.text()).isEqualTo("the range"));
+        assertThat(placed(with(Optional.empty()), Selection.NONE)).as("nothing to highlight").isInstanceOf(Note.class);
+        assertThat(placed(PLAIN, WORDS)).as("no mark of its own").isInstanceOf(Note.class);
+    }
+
+    @Test
+    void onCriterionAndWholeItIsAddedAndWhatIsPrivateStaysPrivate() {
+        desk.placing().onCriterion("c1", PLAIN, "Units!");
+        desk.placing().onCriterion("c1", PLAIN, "Twice.");
+        desk.placing().onTheWhole(PLAIN, "On the whole.");
+        Phrase secret = PLAIN.described("", List.of(), Audience.PRIVATE);
+        desk.placing().onCriterion("c1", secret, "Copied?");
+        desk.placing().onTheWhole(secret, "Ask.");
+        assertThat(desk.submission().scores().words("c1")).isEqualTo("Units! Twice.");
+        assertThat(desk.submission().onTheWhole()).isEqualTo("On the whole.");
+        assertThat(desk.submission().privately()).isEqualTo("Copied? Ask.");
+        Mark note = placed(PLAIN, Selection.NONE);
+        desk.placing().onMark(note, secret, "Copied?");
+        assertThat(desk.submission().marksForStudent()).isEmpty();
+    }
+
+    @Test
+    void aMostUsedPhraseThatAsksIsNotPutWithoutAnAnswer() {
+        desk.edit(new Edit.KeepPhrase(PLAIN.withWords("{name}, see {words}.")));
+        Mark used = placed(PLAIN, Selection.NONE);
+        desk.chosen().choose(List.of(used.id()));
+        desk.writing().takeMostUsed(1);
+        assertThat(desk.noticeProperty().get()).startsWith("The phrase un asks for something.");
+        desk.edit(new Edit.KeepPhrase(PLAIN.withWords("{name}, units!")));
+        desk.writing().takeMostUsed(1);
+        assertThat(desk.submission().findMark(used.id()).orElseThrow().remark().words())
+                .isEqualTo(desk.submission().student().givenName() + ", units!");
+    }
+}

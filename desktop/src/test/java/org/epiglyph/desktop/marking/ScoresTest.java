@@ -1,0 +1,116 @@
+package org.epiglyph.desktop.marking;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.marks.Sign;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Criteria of each kind, settled without any node. */
+class ScoresTest {
+    private static final BigDecimal HALF = new BigDecimal("0.5");
+    private static final Manner.Levels LEVELS = new Manner.Levels(
+            List.of(new Manner.Level("l1", "Sound", "", BigDecimal.TWO, new BigDecimal("3.5")),
+                    new Manner.Level("l2", "Thin", "", BigDecimal.ONE, BigDecimal.ONE)));
+    private static final Manner.Checklist PARTS = new Manner.Checklist(
+            List.of(new Manner.Part("p1", "units", HALF), new Manner.Part("p2", "signs", BigDecimal.ONE)));
+    private static final Manner.Counted TICKS = new Manner.Counted(Manner.Counted.What.SIGN, "TICK", HALF,
+            Manner.Counted.From.ZERO, Optional.empty());
+    @TempDir
+    private Path folder;
+    private Workspace workspace;
+    private DeskModel desk;
+    private Criterion levels;
+    private Criterion parts;
+    private Criterion ticks;
+
+    @BeforeEach
+    void open() throws Exception {
+        workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
+        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
+                Runnable::run);
+        Criterion base = new Criterion("c1", "Method", "", BigDecimal.valueOf(8), HALF);
+        levels = new Criterion("c2", "Reasons", "", BigDecimal.TEN, HALF).withManner(LEVELS);
+        parts = new Criterion("c3", "Parts", "", BigDecimal.TEN, HALF).withManner(PARTS);
+        ticks = new Criterion("c4", "Ticks", "", BigDecimal.TEN, HALF).withManner(TICKS);
+        desk.edit(new Edit.ChangeScheme(new MarkScheme(List.of(base, levels, parts, ticks)), List.of()));
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        desk.close();
+        workspace.close();
+    }
+
+    private Judgement judged(Criterion criterion) {
+        return desk.submission().scores().judgement(criterion.id());
+    }
+
+    @Test
+    void aLevelWithARangeTakesItsMiddleAndANumberFindsItsLevel() {
+        desk.scores().choose(levels, LEVELS.levels().getFirst());
+        assertThat(judged(levels)).isEqualTo(Judgement.level(LEVELS.levels().getFirst(), new BigDecimal("3.0")));
+        desk.scores().judge("c2", desk.scores().read(levels, "1"));
+        assertThat(judged(levels).level()).isEqualTo("l2");
+        desk.scores().judge("c2", desk.scores().read(levels, "2.5"));
+        assertThat(judged(levels).level()).isEqualTo("l1");
+        desk.scores().choose(levels, LEVELS.levels().getFirst());
+        assertThat(judged(levels).points()).as("points within the range stay").hasValue(new BigDecimal("2.5"));
+    }
+
+    @Test
+    void partsAreTickedOneByOneAndEnterLeavesThemTicked() {
+        desk.scores().togglePart(parts, PARTS, PARTS.parts().get(1));
+        desk.scores().togglePart(parts, PARTS, PARTS.parts().get(0));
+        assertThat(judged(parts).parts()).containsExactly("p1", "p2");
+        assertThat(desk.scores().read(parts, "1.5").parts()).containsExactly("p1", "p2");
+        desk.scores().togglePart(parts, PARTS, PARTS.parts().get(0));
+        desk.scores().togglePart(parts, PARTS, PARTS.parts().get(1));
+        assertThat(judged(parts).points()).as("no part is 0, not unscored").hasValue(BigDecimal.ZERO);
+    }
+
+    @Test
+    void whatIsCountedIsTakenOnlyWhenAsked() {
+        PageRef page = desk.submission().pages().getFirst();
+        for (int i = 0; i < 3; i++) {
+            desk.place(new Stamp(desk.newHead(page, 0), Sign.TICK, new PagePoint(100, 100 + 40 * i), 20));
+        }
+        assertThat(judged(ticks)).isEqualTo(Judgement.NONE);
+        assertThat(desk.scores().count(ticks).orElseThrow().points()).isEqualByComparingTo("1.5");
+        desk.scores().takeCount(ticks);
+        assertThat(judged(ticks).points()).hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("1.5"));
+    }
+
+    @Test
+    void asLastTimeBringsScoreAndRemark() {
+        desk.scores().asLastTime("c1");
+        assertThat(desk.noticeProperty().get()).startsWith("This criterion was not settled");
+        desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));
+        desk.scores().write("c1", "Show the working.");
+        String first = desk.submission().student().name();
+        desk.step(1);
+        desk.scores().asLastTime("c1");
+        assertThat(desk.noticeProperty().get()).isEqualTo("Settled as for " + first + ".");
+        assertThat(desk.submission().scores().score("c1")).hasValue(BigDecimal.TWO);
+        assertThat(desk.submission().scores().words("c1")).isEqualTo("Show the working.");
+        desk.undo();
+        assertThat(desk.submission().scores().isEmpty()).as("one act").isTrue();
+    }
+}

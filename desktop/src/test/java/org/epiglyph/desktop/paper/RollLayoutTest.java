@@ -1,0 +1,91 @@
+package org.epiglyph.desktop.paper;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import org.epiglyph.desktop.settings.View.Arrangement;
+import org.epiglyph.desktop.settings.View.Zoom;
+import org.junit.jupiter.api.RepeatedTest;
+import org.junit.jupiter.api.RepetitionInfo;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class RollLayoutTest {
+    private static final RollLayout.Row A4 = new RollLayout.Row(true, 595, 842);
+    private static final RollLayout.Row LANDSCAPE = new RollLayout.Row(true, 842, 595);
+    private static final RollLayout.Row WORDS = new RollLayout.Row(false, 0, 36);
+
+    private static RollLayout layout(List<RollLayout.Row> rows, Arrangement arrangement, Zoom zoom) {
+        return RollLayout.of(rows, arrangement, zoom, 700, 760, -1);
+    }
+
+    @RepeatedTest(40)
+    void noRowOverlapsAnotherAndAllLieWithinTheRoll(RepetitionInfo repetition) {
+        Random random = new Random(repetition.getCurrentRepetition());
+        List<RollLayout.Row> rows = new ArrayList<>();
+        for (int i = 0; i < 1 + random.nextInt(30); i++) {
+            rows.add(switch (random.nextInt(4)) {
+                case 0 -> WORDS;
+                case 1 -> LANDSCAPE;
+                default -> A4;
+            });
+        }
+        Arrangement arrangement = Arrangement.values()[random.nextInt(3)];
+        Zoom zoom = List.of(Zoom.FIT_WIDTH, Zoom.FIT_PAGE, Zoom.of(0.2 + random.nextDouble() * 3))
+                .get(random.nextInt(3));
+        RollLayout layout = layout(rows, arrangement, zoom);
+        for (int i = 0; i < rows.size(); i++) {
+            RollLayout.Place a = layout.place(i);
+            assertThat(a.bottom()).isLessThanOrEqualTo(layout.total() + 1e-6);
+            assertThat(a.left() + a.width() + RollLayout.GAP).isLessThanOrEqualTo(700 + layout.overhang() + 1);
+            if (rows.get(i).isPage()) {
+                assertThat(a.width()).isCloseTo(rows.get(i).width() * layout.scale(), within(1e-6));
+            }
+            for (int j = i + 1; j < rows.size(); j++) {
+                RollLayout.Place b = layout.place(j);
+                boolean apart = b.top() >= a.bottom() || b.left() >= a.left() + a.width();
+                assertThat(apart).as("%s and %s as %s", i, j, arrangement).isTrue();
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(Arrangement.class)
+    void aFittedPageIsWhollyInSight(Arrangement arrangement) {
+        RollLayout layout = layout(List.of(A4, A4), arrangement, Zoom.FIT_PAGE);
+        assertThat(layout.place(0).height()).isLessThanOrEqualTo(760);
+        assertThat(layout.overhang()).isCloseTo(0, within(1e-6));
+        RollLayout wide = layout(List.of(A4, A4), arrangement, Zoom.FIT_WIDTH);
+        double both = arrangement == Arrangement.FACING
+                ? 2 * A4.width() * wide.scale() + RollLayout.GAP
+                : A4.width() * wide.scale();
+        assertThat(both).isCloseTo(700 - 2 * RollLayout.GAP, within(1e-6));
+    }
+
+    @Test
+    void oneAtATimeNoOtherPageIsInSight() {
+        RollLayout layout = layout(List.of(A4, A4, A4), Arrangement.SINGLE, Zoom.of(0.5));
+        assertThat(layout.place(1).top() - layout.place(0).top()).isEqualTo(760);
+        assertThat(layout.place(0).top()).as("in the middle of the view").isCloseTo((760 - 421) / 2.0, within(1.0));
+    }
+
+    @Test
+    void aDividerBreaksAPairOfFacingPages() {
+        RollLayout layout = layout(List.of(A4, WORDS, A4, A4), Arrangement.FACING, Zoom.FIT_WIDTH);
+        assertThat(layout.place(2).top()).isGreaterThan(layout.place(1).bottom());
+        assertThat(layout.place(3).top()).isEqualTo(layout.place(2).top());
+    }
+
+    @Test
+    void zoomHasBounds() {
+        assertThat(layout(List.of(A4), Arrangement.CONTINUOUS, Zoom.of(99)).scale()).isEqualTo(Zoom.MOST);
+        assertThat(
+                layout(List.of(new RollLayout.Row(true, 90_000, 10)), Arrangement.CONTINUOUS, Zoom.FIT_WIDTH).scale())
+                .isEqualTo(Zoom.LEAST);
+        assertThat(layout(List.of(), Arrangement.CONTINUOUS, Zoom.FIT_WIDTH).scale()).isPositive();
+    }
+}

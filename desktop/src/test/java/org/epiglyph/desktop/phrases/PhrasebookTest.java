@@ -1,0 +1,132 @@
+package org.epiglyph.desktop.phrases;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.text;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.Screen;
+import org.epiglyph.desktop.SmallBatch;
+import org.epiglyph.desktop.desk.Desk;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/** The phrasebook as it is used: a placed phrase is changed, a phrase is placed from the drawer. */
+@ExtendWith(ApplicationExtension.class)
+class PhrasebookTest {
+    @TempDir
+    private static Path world;
+    private Program program;
+    private SmallBatch batch;
+
+    @Start
+    void start(Stage stage) throws Exception {
+        batch = SmallBatch.make(world.resolve(String.valueOf(System.nanoTime())));
+        program = new Program(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", ""),
+                Clock.systemUTC());
+        Screen.show(stage, program);
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        Screen.end(program);
+    }
+
+    private Submission ada() {
+        return program.openBatch().orElseThrow().batch().submission(SmallBatch.TYPED);
+    }
+
+    private void toPhrasebook(FxRobot robot) {
+        robot.interact(() -> program.toPhrasebook(batch.folder()));
+        waitFor(() -> program.frame().place() instanceof PhrasebookPlace && Screen.isThere(robot, "#phrase-words"));
+    }
+
+    private void note(String words) {
+        program.openBatch()
+                .orElseThrow()
+                .edit(new Edit.PlaceMark(SmallBatch.TYPED,
+                        new Note(new Head("m1", new PageRef("d1", 0), Ink.MADDER, 0,
+                                Remark.of(words).withPhrase("p1")), new PagePoint(100, 100))));
+    }
+
+    @Test
+    void aPlacedPhraseIsChangedWhereItStandsAfterItsPlacesWereShown(FxRobot robot) {
+        toPhrasebook(robot);
+        robot.interact(() -> note("Units! Metres."));
+        toPhrasebook(robot);
+        robot.clickOn("#phrase-words");
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write("A unit is missing.");
+        robot.clickOn("#phrase-title");
+        waitFor(() -> Screen.isThere(robot, "#everywhere"));
+        assertThat(text(robot, "#decision-head")).isEqualTo("This phrase stands in 1 open place");
+        assertThat(text(robot, ".waiting-moved")).isEqualTo("Ada Typed, page 1 ");
+        assertThat(ada().findMark("m1").orElseThrow().remark().words()).isEqualTo("Units! Metres.");
+        robot.clickOn("#everywhere");
+        waitFor(() -> ada().findMark("m1").orElseThrow().remark().words().equals("A unit is missing. Metres."));
+        robot.clickOn("#phrases-list");
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        waitFor(() -> ada().findMark("m1").orElseThrow().remark().words().equals("Units! Metres."));
+    }
+
+    @Test
+    void aNewPhraseIsWrittenByKeyboardAndIsAtOnceUsable(FxRobot robot) {
+        toPhrasebook(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.N);
+        waitFor(() -> Screen.isFocused(robot, "#phrase-words"));
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write("{name}, out by {number: metres} m.");
+        robot.clickOn("#phrase-code");
+        robot.write("ob");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> program.openBatch().orElseThrow().batch().phrasebook().phrases().size() == 2);
+        robot.interact(() -> program.toDesk(batch.folder()));
+        waitFor(() -> program.frame().place() instanceof Desk && Screen.isFocused(robot, ".page-roll"));
+        robot.push(KeyCode.SHIFT, KeyCode.D);
+        waitFor(() -> Screen.isFocused(robot, "#words-c1"));
+        robot.write("/ob");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> Screen.isFocused(robot, "#slot-answer"));
+        robot.write("half");
+        robot.type(KeyCode.ENTER);
+        assertThat(text(robot, ".slot-question .hint")).isEqualTo("Enter a number: metres");
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write("0.5");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> ada().scores().words("c1").equals("Ada, out by 0.5 m."));
+    }
+
+    @Test
+    void aPhraseIsDraggedFromTheDrawerOntoAPageAndOntoACriterion(FxRobot robot) {
+        robot.interact(() -> program.toDesk(batch.folder()));
+        waitFor(() -> program.frame().place() instanceof Desk && Screen.isFocused(robot, ".page-roll")
+                && Screen.leaf(robot) != null && Screen.leaf(robot).getWidth() > 100);
+        robot.push(KeyCode.SHIFT, KeyCode.K);
+        waitFor(() -> Screen.isThere(robot, ".drawer-row"));
+        robot.drag(".drawer-row").dropTo(Screen.onPage(robot, 300, 400));
+        waitFor(() -> ada().marks().size() == 1);
+        Mark placed = ada().marks().getFirst();
+        assertThat(placed.remark()).isEqualTo(Remark.of("Units!").withPhrase("p1"));
+        assertThat(placed.head().criterion()).isEqualTo("c2");
+        robot.drag(".drawer-row").dropTo(".criterion");
+        waitFor(() -> ada().scores().words("c1").equals("Units!"));
+    }
+}

@@ -1,0 +1,151 @@
+package org.epiglyph.desktop.scheme;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.text;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Optional;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.Screen;
+import org.epiglyph.desktop.SmallBatch;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/** The scheme screen as it is used: built by keyboard, and a changed maximum with scores there. */
+@ExtendWith(ApplicationExtension.class)
+class SchemeTest {
+    @TempDir
+    private static Path world;
+    private Program program;
+
+    @Start
+    void start(Stage stage) throws Exception {
+        SmallBatch batch = SmallBatch.make(world.resolve(String.valueOf(System.nanoTime())));
+        program = new Program(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", ""),
+                Clock.systemUTC());
+        Screen.show(stage, program);
+        program.toScheme(batch.folder());
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        Screen.end(program);
+    }
+
+    private SchemeModel model() {
+        return ((SchemePlace) program.frame().place()).model();
+    }
+
+    private static void fill(FxRobot robot, String field, String words) {
+        robot.clickOn(field);
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write(words);
+    }
+
+    private void ready(FxRobot robot) {
+        waitFor(() -> program.frame().place() instanceof SchemePlace && Screen.isThere(robot, "#scheme-rows"));
+        robot.interact(() -> robot.lookup("#scheme-rows").query().requestFocus());
+    }
+
+    @Test
+    void aCriterionIsAddedNamedAndMovedByKeyboard(FxRobot robot) {
+        ready(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.N);
+        waitFor(() -> Screen.isFocused(robot, "#criterion-name"));
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write("Reasons");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> model().draft().criteria().stream().anyMatch(c -> c.name().equals("Reasons")));
+        robot.push(KeyCode.ALT, KeyCode.UP);
+        robot.push(KeyCode.ALT, KeyCode.UP);
+        assertThat(model().batch().scheme().criteria()).extracting(Criterion::name)
+                .containsExactly("Reasons", "Method", "Units");
+        robot.interact(() -> robot.lookup("#scheme-rows").query().requestFocus());
+        robot.push(KeyCode.CONTROL, KeyCode.DELETE);
+        assertThat(model().batch().scheme().criteria()).hasSize(2);
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        assertThat(model().batch().scheme().criteria()).hasSize(3);
+    }
+
+    @Test
+    void aChangedMaximumSaysWhoseResultMovesBeforeItHappens(FxRobot robot) {
+        ready(robot);
+        robot.interact(() -> model().workspace()
+                .edit(new Edit.SetScore(SmallBatch.TYPED, "c1", Optional.of(new BigDecimal("7.5")))));
+        robot.interact(() -> robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().select(0));
+        waitFor(() -> Screen.isThere(robot, "#criterion-maximum"));
+        fill(robot, "#criterion-maximum", "5");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> Screen.isThere(robot, "#put-in-force"));
+        assertThat(text(robot, "#waiting-head")).isEqualTo("Not in force yet: 1 result moves, 1 score is lost or cut");
+        assertThat(text(robot, ".waiting-moved")).isEqualTo("Ada Typed: 7.5 of 16 so far \u2192 6.15 of 16 so far ");
+        assertThat(model().batch().scheme().maximum()).isEqualByComparingTo("16");
+        robot.clickOn("#keep-PERCENT");
+        waitFor(() -> text(robot, "#waiting-head").endsWith("no score is lost"));
+        robot.clickOn("#put-in-force");
+        assertThat(model().batch().scheme().maximum()).isEqualByComparingTo("13");
+        assertThat(model().batch().submission(SmallBatch.TYPED).scores().score("c1"))
+                .hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("4.5"));
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        assertThat(model().batch().submission(SmallBatch.TYPED).scores().score("c1"))
+                .hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("7.5"));
+    }
+
+    @Test
+    void levelsAreWrittenAsLinesAndAWrongLineIsNamed(FxRobot robot) {
+        ready(robot);
+        robot.interact(() -> model().replace(model().draft()
+                .criterion("c2")
+                .withManner(new Manner.Levels(
+                        java.util.List.of(new Manner.Level("l", "Full", "", BigDecimal.TWO, BigDecimal.TWO))))));
+        robot.interact(() -> robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().select(1));
+        waitFor(() -> Screen.isThere(robot, "#criterion-levels"));
+        fill(robot, "#criterion-levels", "5 to 6  Weighs: says why");
+        robot.type(KeyCode.ENTER);
+        robot.write("lots Decides");
+        robot.clickOn("#criterion-name");
+        waitFor(() -> text(robot, "#scheme-notice").startsWith("Line 2: 'lots Decides'"));
+        fill(robot, "#criterion-levels", "5 to 6  Weighs: says why");
+        robot.type(KeyCode.ENTER);
+        robot.write("0 None");
+        robot.clickOn("#criterion-name");
+        waitFor(() -> model().draft().criterion("c2").maximum().compareTo(BigDecimal.valueOf(6)) == 0);
+        assertThat(((Manner.Levels) model().draft().criterion("c2").manner()).levels()).hasSize(2);
+        assertThat(text(robot, "#scheme-notice")).isEmpty();
+    }
+
+    @Test
+    void anImaginedStudentShowsWhatTheRulesDo(FxRobot robot) {
+        ready(robot);
+        fill(robot, "#trial-c1", "8");
+        robot.type(KeyCode.ENTER);
+        fill(robot, "#trial-c2", "4");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#trial-result").equals("12 of 16"));
+        robot.interact(() -> robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().selectLast());
+        waitFor(() -> Screen.isThere(robot, "#rule-factor"));
+        fill(robot, "#rule-factor", "1.1");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#trial-result").equals("13.2 of 16"));
+        assertThat(text(robot, "#trial-derivation")).contains("Scaled, times 1.1 and plus 0: 13.2");
+        fill(robot, "#rule-late-each", "10");
+        robot.type(KeyCode.ENTER);
+        fill(robot, "#trial-late", "25");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#trial-result").equals("10 of 16")); // two started days: 3.2 off
+    }
+}

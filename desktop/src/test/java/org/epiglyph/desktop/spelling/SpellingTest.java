@@ -1,0 +1,51 @@
+package org.epiglyph.desktop.spelling;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import org.epiglyph.desktop.settings.Settings;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class SpellingTest {
+    @TempDir
+    private Path folder;
+    private Spelling spelling;
+
+    @BeforeEach
+    void open() {
+        spelling = new Spelling(new Settings(folder));
+    }
+
+    @Test
+    void wordsThatAreNotInTheDictionaryAreNamedWithTheirPlaces() {
+        assertThat(spelling.unknown("Your working is clear; the tide\u2019s range isn't.", "en-GB")).isEmpty();
+        assertThat(spelling.unknown("You recieve teh marks", "en-GB"))
+                .containsExactly(new Spelling.Unknown("recieve", 4), new Spelling.Unknown("teh", 12));
+        assertThat(spelling.suggestions("recieve", "en-GB")).contains("receive");
+    }
+
+    @Test
+    void languagesDifferAndAnUnknownOneFindsNothing() {
+        assertThat(spelling.unknown("colour", "en-GB")).isEmpty();
+        assertThat(spelling.unknown("colour", "en-US")).hasSize(1);
+        assertThat(spelling.unknown("La marée monte régulièrement", "fr")).isEmpty();
+        assertThat(spelling.unknown("xyzzy", "")).isEmpty();
+        assertThat(spelling.suggestions("xyzzy", "tlh")).isEmpty();
+    }
+
+    @Test
+    void codeAddressesLinksAndFiguresAreLeftAlone() {
+        assertThat(spelling.unknown("See `xqzt`, [the table](https://exmpl.org/qqq) and h2o at 3.9m, mail a@qqq.org",
+                "en-GB")).isEmpty();
+    }
+
+    @Test
+    void anAddedWordIsKnownNowAndAtTheNextStart() {
+        assertThat(spelling.unknown("Kestrelport", "en-GB")).hasSize(1);
+        spelling.add("Kestrelport");
+        assertThat(spelling.unknown("Kestrelport", "en-GB")).isEmpty();
+        assertThat(new Spelling(new Settings(folder)).unknown("Kestrelport", "fr")).isEmpty();
+    }
+}

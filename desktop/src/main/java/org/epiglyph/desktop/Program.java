@@ -18,6 +18,7 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.spelling.Spelling;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Frame;
 import org.epiglyph.desktop.handback.HandBack;
@@ -43,6 +44,7 @@ public final class Program {
     private final Spelling spelling;
     private final Frame frame;
     private final Background background = new Background();
+    private final Aside aside = Aside.thread();
     private final ExecutorService keeping = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().name("keeping settings").daemon().factory());
     private final Shelf shelf;
@@ -179,12 +181,12 @@ public final class Program {
 
     /** Opens a batch's mark scheme. */
     public void toScheme(Path folder) {
-        open(folder, opened -> frame.show(new SchemePlace(new SchemeModel(opened), start.opener())));
+        open(folder, opened -> frame.show(new SchemePlace(new SchemeModel(opened, aside), start.opener())));
     }
 
     /** Opens a batch's phrasebook. */
     public void toPhrasebook(Path folder) {
-        open(folder, opened -> frame.show(new PhrasebookPlace(new PhrasebookModel(opened))));
+        open(folder, opened -> frame.show(new PhrasebookPlace(new PhrasebookModel(opened, aside))));
     }
 
     private interface Opened {

@@ -40,6 +40,7 @@ import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.exchange.sheet.TypedRoster;
 import org.epiglyph.exchange.sheet.WrittenTime;
+import org.epiglyph.exchange.sheet.TableBytes;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.LoggerFactory;
@@ -392,7 +393,7 @@ public final class CollectModel {
 
     private static byte[] bytes(Path file) throws Problem {
         try {
-            return Files.readAllBytes(file);
+            return TableBytes.read(file);
         } catch (IOException e) {
             throw new Problem(Words.of("Collect.unreadable", file), e);
         }

@@ -3,7 +3,6 @@ package org.epiglyph.desktop.collect;
 import org.epiglyph.desktop.frame.Form;
 import java.io.File;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -27,6 +26,7 @@ import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.exchange.sheet.SheetFile;
 import org.epiglyph.exchange.sheet.SheetRoles;
 import org.epiglyph.exchange.sheet.Table;
+import org.epiglyph.exchange.sheet.TableBytes;
 
 /** Says which column of the grade sheet means what, with the sheet itself below and what follows from it. */
 final class SheetEditor implements Editor {
@@ -109,7 +109,7 @@ final class SheetEditor implements Editor {
                 .add(new FileChooser.ExtensionFilter(Words.of("Collect.tables"), "*.csv", "*.tsv", "*.txt", "*.xlsx"));
         Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow())).map(File::toPath).ifPresent(path -> {
             try {
-                SheetFile read = SheetFile.read(Files.readAllBytes(path), String.valueOf(path.getFileName()));
+                SheetFile read = SheetFile.read(TableBytes.read(path), String.valueOf(path.getFileName()));
                 show(read, SheetRoles.recognise(read));
             } catch (IOException e) {
                 said.setText(Words.of("Collect.unreadable", path));

@@ -24,6 +24,7 @@ import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.exchange.sheet.TypedRoster;
+import org.epiglyph.exchange.sheet.TableBytes;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -96,10 +97,10 @@ final class CollectCommand implements Callable<Integer> {
             questions.forEach(q -> plan.decide(q, Optional.empty()));
             MarkScheme marks = scheme == null
                     ? MarkScheme.single(plan.task().maximum())
-                    : SchemeFile.read(Files.readAllBytes(scheme), scheme.toString());
+                    : SchemeFile.read(TableBytes.read(scheme), scheme.toString());
             Phrasebook phrases = phrasebook == null
                     ? Phrasebook.EMPTY
-                    : PhraseFile.read(Files.readAllBytes(phrasebook), phrasebook.toString(), marks);
+                    : PhraseFile.read(TableBytes.read(phrasebook), phrasebook.toString(), marks);
             if (again) {
                 try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
                     Collecting.into(plan, workspace, Progress.NONE);

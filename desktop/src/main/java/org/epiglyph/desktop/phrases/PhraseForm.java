@@ -41,7 +41,7 @@ final class PhraseForm extends VBox {
         TextField title = text("title", phrase.title(), (p, t) -> p.described(t, p.tags(), p.audience()));
         TextArea words = Kept.area(phrase.words(), 4, typed -> {
             if (typed.isBlank()) {
-                model.say(Words.of("Phrases.noWords"));
+                model.refuse(Words.of("Phrases.noWords"));
             } else {
                 change((p, t) -> p.withWords(t), typed);
             }
@@ -91,7 +91,7 @@ final class PhraseForm extends VBox {
                     model.change(changed);
                 }
             } catch (IllegalArgumentException e) {
-                model.say(e.getMessage());
+                model.refuse(e.getMessage());
             }
         });
     }

@@ -1,17 +1,16 @@
 package org.epiglyph.desktop.phrases;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.ReadOnlyStringProperty;
-import javafx.beans.property.ReadOnlyStringWrapper;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
@@ -22,25 +21,33 @@ import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.phrases.Update;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.desktop.care.Care;
+import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.PhraseFile;
+import org.epiglyph.exchange.sheet.TableBytes;
 import org.epiglyph.workspace.Workspace;
 
 /**
  * The phrasebook as it is tidied. A phrase that stands nowhere is changed at once; one that was placed waits until it is
  * decided whether its places change too. For the interface thread.
  */
-public final class PhrasebookModel {
-    private final Workspace workspace;
+public final class PhrasebookModel extends Care {
     private final ReadOnlyObjectWrapper<Batch> batch = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Optional<Phrase>> waiting = new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
-    private final ReadOnlyStringWrapper said = new ReadOnlyStringWrapper("");
+    private Map<String, Integer> uses = Map.of();
 
-    /** @param workspace the open batch */
-    public PhrasebookModel(Workspace workspace) {
-        this.workspace = workspace;
-        batch.set(workspace.batch());
+    /** Tends the phrases of an open batch. */
+    public PhrasebookModel(Workspace workspace, Aside aside) {
+        super(workspace, aside);
+        renew();
+    }
+
+    private void renew() {
+        Batch now = workspace().batch();
+        uses = now.phraseUses();
+        batch.set(now);
     }
 
     /** The batch as it is now. */
@@ -56,40 +63,21 @@ public final class PhrasebookModel {
         return batch.get().phrasebook();
     }
 
-    Path folder() {
-        return workspace.folder().root();
-    }
-
     /** A phrase that was changed and stands on pages: whether those change too is not decided yet. */
     public ReadOnlyObjectProperty<Optional<Phrase>> waitingProperty() {
         return waiting.getReadOnlyProperty();
     }
 
-    /** What was done, in words; empty after the next thing. */
-    public ReadOnlyStringProperty saidProperty() {
-        return said.getReadOnlyProperty();
-    }
-
-    /** What could not be done and why; empty after the next thing that could. */
-    public ReadOnlyStringProperty noticeProperty() {
-        return notice.getReadOnlyProperty();
-    }
-
-    void say(String words) {
-        notice.set(words);
-    }
-
     private boolean edit(Edit edit) {
         try {
-            workspace.edit(edit);
-            notice.set("");
-            said.set("");
+            workspace().edit(edit);
+            say("");
             return true;
         } catch (EditRefused e) {
-            notice.set(e.getMessage());
+            refuse(e.getMessage());
             return false;
         } finally {
-            batch.set(workspace.batch());
+            renew();
         }
     }
 
@@ -102,8 +90,9 @@ public final class PhrasebookModel {
         return found.stream().filter(p -> collection.isEmpty() || p.collection().equals(collection.get())).toList();
     }
 
+    /** How often each phrase was placed, by its id. */
     public Map<String, Integer> uses() {
-        return batch.get().phraseUses();
+        return uses;
     }
 
     /** Adds a phrase to a collection. Its id. */
@@ -161,7 +150,7 @@ public final class PhrasebookModel {
             int reached = everywhere ? plan.open().size() + (sealedToo ? plan.sealed().size() : 0) : 0;
             waiting.set(Optional.empty());
             if (edit(plan.edit())) {
-                said.set(everywhere
+                say(everywhere
                         ? Words.of("Phrases.changedThere", reached, plan.moved().size())
                         : Words.of("Phrases.changedHere"));
             }
@@ -171,7 +160,7 @@ public final class PhrasebookModel {
     /** Leaves the waiting phrase as it was. */
     public void giveUp() {
         waiting.set(Optional.empty());
-        batch.set(workspace.batch());
+        renew();
     }
 
     /** Moves a phrase so many places in the marker's order. */
@@ -181,6 +170,16 @@ public final class PhrasebookModel {
         int to = Math.clamp((long) from + by, 0, order.size() - 1);
         if (from >= 0 && from != to) {
             order.add(to, order.remove(from));
+            arrange(List.of(), book().collections(), order);
+        }
+    }
+
+    /** Puts a phrase above or below another one in the marker's order. */
+    void putBeside(String phrase, String there, boolean below) {
+        List<String> order = new ArrayList<>(order());
+        order.remove(phrase);
+        order.add(order.indexOf(there) + (below ? 1 : 0), phrase);
+        if (!order.equals(order())) {
             arrange(List.of(), book().collections(), order);
         }
     }
@@ -222,7 +221,7 @@ public final class PhrasebookModel {
     public boolean copy(Phrase phrase, String collection) {
         boolean there = book().of(collection).stream().anyMatch(p -> p.words().equals(phrase.words()));
         if (there) {
-            notice.set(Words.of("Phrases.thereAlready"));
+            refuse(Words.of("Phrases.thereAlready"));
             return false;
         }
         return arrange(List.of(new Edit.PhraseChange(Optional.empty(),
@@ -252,29 +251,15 @@ public final class PhrasebookModel {
 
     // --- in and out
 
-    private interface Source {
-        List<Phrase> read() throws IOException, Problem;
-    }
-
-    private Optional<List<Phrase>> reading(Source source) {
-        try {
-            return Optional.of(source.read());
-        } catch (IOException e) {
-            notice.set(Words.of("Scheme.noFile", e.getMessage()));
-        } catch (Problem e) {
-            notice.set(e.getMessage());
-        }
-        return Optional.empty();
-    }
-
     private List<Phrase> read(Path file) throws IOException, Problem {
-        return PhraseFile.read(Files.readAllBytes(file), file.getFileName().toString(), batch().scheme()).phrases();
+        return PhraseFile.read(TableBytes.read(file), String.valueOf(file.getFileName()), workspace().batch().scheme())
+                .phrases();
     }
 
     /** Takes a file in as a collection of its own; as one that others keep, it can be brought up to date later. */
     public void takeIn(Path file, boolean othersKeepIt) {
         String name = file.getFileName().toString().replaceFirst("\\.[^.]+$", "");
-        reading(() -> read(file)).ifPresent(phrases -> takeIn(name, phrases, othersKeepIt));
+        reading(() -> read(file), phrases -> takeIn(name, phrases, othersKeepIt));
     }
 
     /** Takes all phrases of another batch in as a collection. */
@@ -286,11 +271,12 @@ public final class PhrasebookModel {
                     .stream()
                     .map(p -> p.withCriterion(named(other.scheme().findCriterion(p.criterion()))))
                     .toList();
-        }).ifPresent(phrases -> takeIn(String.valueOf(otherBatch.getFileName()), phrases, false));
+        }, phrases -> takeIn(String.valueOf(otherBatch.getFileName()), phrases, false));
     }
 
     private String named(Optional<Criterion> of) {
-        return of.flatMap(c -> batch().scheme()
+        return of.flatMap(c -> workspace().batch()
+                .scheme()
                 .criteria()
                 .stream()
                 .filter(k -> k.name().equalsIgnoreCase(c.name()))
@@ -306,13 +292,13 @@ public final class PhrasebookModel {
                         id, othersKeepIt ? p.words() : ""))))
                 .toList();
         if (arrange(changes, all, order())) {
-            said.set(Words.of("Phrases.takenIn", changes.size(), name));
+            say(Words.of("Phrases.takenIn", changes.size(), name));
         }
     }
 
     /** Brings a collection that others keep up to date from their file; own changes stay. */
     public void update(String collection, Path file) {
-        reading(() -> read(file)).ifPresent(there -> {
+        reading(() -> read(file), there -> {
             List<Phrase> here = book().of(collection);
             Update update = Update.of(here, there, collection, () -> UUID.randomUUID().toString());
             List<Edit.PhraseChange> changes = new ArrayList<>();
@@ -326,7 +312,7 @@ public final class PhrasebookModel {
                     .filter(h -> update.phrases().stream().noneMatch(a -> a.id().equals(h.id())))
                     .forEach(h -> changes.add(new Edit.PhraseChange(Optional.of(h), Optional.empty())));
             if (arrange(changes, book().collections(), order())) {
-                said.set(Words.of("Phrases.updated", update.added(), update.renewed(), update.kept(),
+                say(Words.of("Phrases.updated", update.added(), update.renewed(), update.kept(),
                         update.gone()));
             }
         });
@@ -338,21 +324,26 @@ public final class PhrasebookModel {
                 .flatMap(id -> book().collections().stream().filter(c -> c.id().equals(id)).findFirst())
                 .map(Collection::name)
                 .orElse(batch().task().title());
-        try {
-            Files.write(file, PhraseFile.write(phrases(collection, ""), title, batch().scheme(),
-                    file.getFileName().toString()));
-            said.set(Words.of("Scheme.written", file.getFileName()));
-        } catch (IOException e) {
-            notice.set(Words.of("Scheme.notWritten", file, e.getMessage()));
-        } catch (Problem e) {
-            notice.set(e.getMessage());
-        }
+        List<Phrase> phrases = phrases(collection, "");
+        MarkScheme scheme = batch().scheme();
+        writing(file, () -> PhraseFile.write(phrases, title, scheme, file.getFileName().toString()));
     }
 
     // --- what suggests itself
 
-    public List<PhraseReach.Repeated> repeated() {
-        return PhraseReach.repeated(batch());
+    /** What suggests itself: remarks to keep as phrases, and phrases that say the same. */
+    public record Suggestions(List<PhraseReach.Repeated> repeated, List<Phrasebook.Pair> same) {}
+
+    /** Looks for suggestions aside; tells of them unless the batch has changed meanwhile. */
+    public void suggest(Consumer<Suggestions> then) {
+        Batch now = batch();
+        aside().start(() -> now == workspace().batch()
+                ? new Suggestions(PhraseReach.repeated(now), now.phrasebook().duplicates())
+                : new Suggestions(List.of(), List.of()), found -> {
+                    if (now == batch()) {
+                        then.accept(found);
+                    }
+                }, this::refuse);
     }
 
     /** Keeps a remark that was typed again and again as a phrase. Its id. */
@@ -367,35 +358,17 @@ public final class PhrasebookModel {
     /** Puts a phrase on marks of several submissions. */
     public void placeOn(Phrase phrase, List<PhraseReach.Missing> where) {
         if (!where.isEmpty() && edit(PhraseReach.place(phrase, where))) {
-            said.set(Words.of("Phrases.placed", where.size()));
+            say(Words.of("Phrases.placed", where.size()));
         }
     }
 
-    public boolean canUndo() {
-        return workspace.canUndo(Optional.empty());
-    }
-
-    public boolean canRedo() {
-        return workspace.canRedo(Optional.empty());
-    }
-
-    public void undo() {
-        step(() -> workspace.undo(Optional.empty()));
-    }
-
-    public void redo() {
-        step(() -> workspace.redo(Optional.empty()));
-    }
-
-    private void step(Runnable how) {
+    @Override
+    protected void beforeStep() {
         waiting.set(Optional.empty());
-        try {
-            how.run();
-            notice.set("");
-            said.set("");
-        } catch (EditRefused e) {
-            notice.set(e.getMessage());
-        }
-        batch.set(workspace.batch());
+    }
+
+    @Override
+    protected void afterStep() {
+        renew();
     }
 }

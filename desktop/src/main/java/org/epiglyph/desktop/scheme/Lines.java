@@ -3,13 +3,14 @@ package org.epiglyph.desktop.scheme;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.UUID;
+import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.SameNames;
 import org.epiglyph.desktop.frame.Words;
 
 /** Levels, parts and grades as lines of text, so that they are written without leaving the keyboard. */
@@ -47,32 +48,15 @@ final class Lines {
      *
      * @throws IllegalArgumentException naming the line
      */
-    static Manner.Levels levels(String text, Manner before) {
-        List<Manner.Level> known = before instanceof Manner.Levels levels ? levels.levels() : List.of();
-        List<Manner.Level> read = new ArrayList<>();
-        for (Line line : lines(text)) {
-            String id = known.stream()
-                    .filter(l -> l.name().equalsIgnoreCase(line.name))
-                    .map(Manner.Level::id)
-                    .findFirst()
-                    .orElseGet(() -> UUID.randomUUID().toString());
-            read.add(line.making(() -> new Manner.Level(id, line.name, line.text, line.from, line.to)));
-        }
-        return new Manner.Levels(read);
+    static Manner levels(String text, Manner before) {
+        return SameNames.manner(new Manner.Levels(making(text,
+                l -> new Manner.Level("line " + l.number, l.name, l.text, l.from, l.to))), before);
     }
 
-    static Manner.Checklist parts(String text, Manner before) {
-        List<Manner.Part> known = before instanceof Manner.Checklist list ? list.parts() : List.of();
-        List<Manner.Part> read = new ArrayList<>();
-        for (Line line : lines(text)) {
-            String id = known.stream()
-                    .filter(p -> p.name().equalsIgnoreCase(line.name))
-                    .map(Manner.Part::id)
-                    .findFirst()
-                    .orElseGet(() -> UUID.randomUUID().toString());
-            read.add(line.making(() -> new Manner.Part(id, line.name, line.to)));
-        }
-        return new Manner.Checklist(read);
+    /** Parts of a name that was there keep their id. */
+    static Manner parts(String text, Manner before) {
+        return SameNames.manner(
+                new Manner.Checklist(making(text, l -> new Manner.Part("line " + l.number, l.name, l.to))), before);
     }
 
     static GradeScale grades(String name, String text) {
@@ -80,14 +64,16 @@ final class Lines {
                 lines(text).stream().map(l -> new GradeScale.Boundary(l.from, l.name)).toList());
     }
 
-    private record Line(int number, BigDecimal from, BigDecimal to, String name, String text) {
-        <T> T making(java.util.function.Supplier<T> made) {
+    private record Line(int number, BigDecimal from, BigDecimal to, String name, String text) {}
+
+    private static <T> List<T> making(String text, Function<Line, T> made) {
+        return lines(text).stream().map(line -> {
             try {
-                return made.get();
+                return made.apply(line);
             } catch (IllegalArgumentException e) {
-                throw new IllegalArgumentException(Words.of("Scheme.line", number, e.getMessage()), e);
+                throw new IllegalArgumentException(Words.of("Scheme.line", line.number, e.getMessage()), e);
             }
-        }
+        }).toList();
     }
 
     private static List<Line> lines(String text) {

@@ -7,9 +7,6 @@ import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
-import javafx.scene.input.ClipboardContent;
-import javafx.scene.input.Dragboard;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
@@ -18,6 +15,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Section;
+import org.epiglyph.desktop.care.RowDrag;
 import org.epiglyph.desktop.frame.Words;
 
 /** Sections and criteria in order, the rules behind them, and the sum. Criteria are moved by dragging, or with keys. */
@@ -48,6 +46,17 @@ final class SchemeList extends VBox {
         rows.getSelectionModel().selectedItemProperty().addListener((_, _, now) -> {
             if (now != null) {
                 chosen.run();
+            }
+        });
+        RowDrag.on(rows, new RowDrag.Rows<>() {
+            @Override
+            public boolean canBeHeld(Chosen row) {
+                return row instanceof Chosen.OfCriterion;
+            }
+
+            @Override
+            public void drop(Chosen held, Chosen there, boolean below) {
+                SchemeList.this.drop(held, there, below);
             }
         });
         sum.getStyleClass().add("scheme-sum");
@@ -108,35 +117,27 @@ final class SchemeList extends VBox {
         }).toList());
     }
 
-    /** One row; a criterion can be dragged to another place. */
-    private final class Row extends ListCell<Chosen> {
-        Row() {
-            setOnDragDetected(e -> {
-                if (getItem() instanceof Chosen.OfCriterion(String id)) {
-                    Dragboard board = startDragAndDrop(TransferMode.MOVE);
-                    ClipboardContent content = new ClipboardContent();
-                    content.putString(id);
-                    board.setContent(content);
-                    e.consume();
-                }
-            });
-            setOnDragOver(e -> {
-                if (getItem() instanceof Chosen.OfCriterion && e.getDragboard().hasString()) {
-                    e.acceptTransferModes(TransferMode.MOVE);
-                }
-                e.consume();
-            });
-            setOnDragDropped(e -> {
-                String id = e.getDragboard().getString();
-                List<String> order = model.draft().criteria().stream().map(Criterion::id).toList();
-                if (getItem() instanceof Chosen.OfCriterion(String here) && order.contains(id)) {
-                    model.move(id, order.indexOf(here) - order.indexOf(id));
-                    e.setDropCompleted(true);
-                }
-                e.consume();
-            });
+    /** A criterion is put beside another one, in its section; on a section's head as the first of it, below all rows as the last. */
+    private void drop(Chosen held, Chosen there, boolean below) {
+        if (!(held instanceof Chosen.OfCriterion(String id))) {
+            return;
         }
+        List<Criterion> others = model.others(id);
+        List<String> order = others.stream().map(Criterion::id).toList();
+        switch (there) {
+            case Chosen.OfCriterion(String beside) -> model.put(id, model.draft().criterion(beside).section(),
+                    order.indexOf(beside) + (below ? 1 : 0));
+            case Chosen.OfSection(String section) -> {
+                int first = others.stream().map(Criterion::section).toList().indexOf(section);
+                model.put(id, section, first < 0 ? others.size() : first);
+            }
+            case Chosen.Rules _ -> model.put(id, others.isEmpty() ? "" : others.getLast().section(), others.size());
+        }
+        choose(held);
+    }
 
+    /** One row. */
+    private final class Row extends ListCell<Chosen> {
         @Override
         protected void updateItem(Chosen row, boolean empty) {
             super.updateItem(row, empty);

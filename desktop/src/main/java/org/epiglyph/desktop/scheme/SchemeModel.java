@@ -1,8 +1,6 @@
 package org.epiglyph.desktop.scheme;
 
-import java.io.IOException;
 import java.math.BigDecimal;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -10,62 +8,62 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.ReadOnlyStringProperty;
-import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleObjectProperty;
-import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.SchemeChange;
 import org.epiglyph.core.scoring.Circumstances;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
-import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.core.scoring.Rules;
+import org.epiglyph.core.scoring.SameNames;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Scoring;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.desktop.care.Care;
+import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.SchemeFile;
+import org.epiglyph.exchange.sheet.TableBytes;
 import org.epiglyph.workspace.Workspace;
 
 /**
  * The mark scheme as it is being changed. What moves no score and no result is in force at once; the rest waits, with a
  * plan of what it would move, until it is decided on. What waits is kept beside the batch. For the interface thread.
  */
-public final class SchemeModel {
-    private static final String WAITING = "scheme-waiting.json";
-    private final Workspace workspace;
+public final class SchemeModel extends Care {
+    private final KeptScheme kept;
     private final ReadOnlyObjectWrapper<MarkScheme> draft = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Optional<SchemeChange>> waiting = new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
-    private final ReadOnlyStringWrapper said = new ReadOnlyStringWrapper("");
     private final ObjectProperty<SchemeChange.Keep> keep = new SimpleObjectProperty<>(SchemeChange.Keep.POINTS);
-    private Optional<Duration> late = Optional.empty();
     private final ReadOnlyObjectWrapper<Scorecard> imagined = new ReadOnlyObjectWrapper<>(Scorecard.EMPTY);
+    private Optional<Duration> late = Optional.empty();
+    private boolean planning;
 
-    /** @param workspace the open batch */
-    public SchemeModel(Workspace workspace) {
-        this.workspace = workspace;
-        draft.set(kept().orElse(batch().scheme()));
-        plan();
+    /** Takes up what waited in the open batch, else the scheme in force. */
+    public SchemeModel(Workspace workspace, Aside aside) {
+        super(workspace, aside);
+        kept = new KeptScheme(workspace);
+        draft.set(batch().scheme());
+        aside.start(kept::read, before -> before.ifPresent(scheme -> {
+            if (draft.get() == batch().scheme()) {
+                draft.set(scheme);
+                plan();
+            }
+        }), this::refuse);
         keep.addListener((_, _, _) -> plan());
     }
 
-    public Workspace workspace() {
-        return workspace;
-    }
-
     public Batch batch() {
-        return workspace.batch();
+        return workspace().batch();
     }
 
     /** The scheme as it stands on the screen. */
@@ -82,16 +80,6 @@ public final class SchemeModel {
         return waiting.getReadOnlyProperty();
     }
 
-    /** What was done, in words; empty after the next thing. */
-    public ReadOnlyStringProperty saidProperty() {
-        return said.getReadOnlyProperty();
-    }
-
-    /** What could not be done and why; empty after the next thing that could. */
-    public ReadOnlyStringProperty noticeProperty() {
-        return notice.getReadOnlyProperty();
-    }
-
     /** What stays the same where a maximum changes. */
     public ObjectProperty<SchemeChange.Keep> keepProperty() {
         return keep;
@@ -102,24 +90,17 @@ public final class SchemeModel {
         return imagined.getReadOnlyProperty();
     }
 
-    /** Says what was done, or why it could not be. */
-    void say(String words, boolean done) {
-        notice.set(done ? "" : words);
-        said.set(done ? words : "");
-    }
-
     // --- changing the scheme
 
     /** Changes the scheme; where the change makes no sense the notice says why, and nothing changes. */
     public boolean change(UnaryOperator<MarkScheme> how) {
         try {
             draft.set(how.apply(draft.get()));
-            notice.set("");
-            said.set("");
+            say("");
             plan();
             return true;
         } catch (IllegalArgumentException e) {
-            notice.set(e.getMessage());
+            refuse(e.getMessage());
             return false;
         }
     }
@@ -151,18 +132,29 @@ public final class SchemeModel {
 
     /** Moves a criterion so many places; stays within the list and takes the section of its new neighbour before it. */
     public void move(String criterion, int by) {
+        List<Criterion> others = others(criterion);
+        int from = draft.get().criteria().indexOf(draft.get().criterion(criterion));
+        int to = Math.clamp((long) from + by, 0, others.size());
+        if (to != from) {
+            put(criterion, others.get(Math.max(0, to - 1)).section(), to);
+        }
+    }
+
+    /** Puts a criterion into a section, at a place counted among the others. */
+    void put(String criterion, String section, int place) {
         change(scheme -> {
-            List<Criterion> criteria = new ArrayList<>(scheme.criteria());
             Criterion moved = scheme.criterion(criterion);
-            int from = criteria.indexOf(moved);
-            int to = Math.clamp((long) from + by, 0, criteria.size() - 1);
-            criteria.remove(from);
-            String section = to == 0
-                    ? criteria.isEmpty() ? "" : criteria.getFirst().section()
-                    : criteria.get(to - 1).section();
-            criteria.add(to, moved.inSection(by == 0 ? moved.section() : section, moved.alternative()));
+            List<Criterion> criteria = others(criterion);
+            criteria.add(place, moved.inSection(section, moved.alternative()));
             return scheme.withCriteria(criteria);
         });
+    }
+
+    /** All criteria but one, in order. */
+    List<Criterion> others(String criterion) {
+        List<Criterion> others = new ArrayList<>(draft.get().criteria());
+        others.removeIf(c -> c.id().equals(criterion));
+        return others;
     }
 
     /** Adds a section. Its id. */
@@ -188,34 +180,58 @@ public final class SchemeModel {
 
     // --- putting it in force
 
+    /** Finds out aside what the scheme on the screen would do; what moves nothing is in force then. */
     private void plan() {
         MarkScheme scheme = draft.get();
-        if (scheme.equals(batch().scheme())) {
-            waiting.set(Optional.empty());
-            forgetKept();
-            return;
+        Batch batch = batch();
+        SchemeChange.Keep how = keep.get();
+        planning = true;
+        aside().start(() -> SchemeChange.plan(batch, scheme, how), change -> {
+            if (draft.get() == scheme && keep.get() == how) {
+                if (batch() == batch) {
+                    planned(change);
+                } else {
+                    plan(); // pages came meanwhile
+                }
+            }
+        }, this::refuse);
+    }
+
+    private void planned(SchemeChange change) {
+        planning = false;
+        boolean inForce = change.scheme().equals(batch().scheme());
+        boolean waits = !inForce && !(change.rescores().isEmpty() && change.moved().isEmpty());
+        if (!inForce && !waits) {
+            workspace().edit(change.edit());
         }
-        SchemeChange change = SchemeChange.plan(batch(), scheme, keep.get());
-        if (change.rescores().isEmpty() && change.moved().isEmpty()) {
-            waiting.set(Optional.empty());
-            workspace.edit(change.edit());
-            forgetKept();
-        } else {
-            waiting.set(Optional.of(change));
-            keepWaiting(scheme);
+        waiting.set(Optional.of(change).filter(_ -> waits));
+        keep(Optional.of(change.scheme()).filter(_ -> waits));
+    }
+
+    private void keep(Optional<MarkScheme> scheme) {
+        aside().start(() -> {
+            kept.keep(scheme);
+            return scheme;
+        }, _ -> {}, this::refuse);
+    }
+
+    /** Plans what was changed at last before the batch is left, at once. */
+    void settle() {
+        if (planning) {
+            planned(SchemeChange.plan(batch(), draft.get(), keep.get()));
         }
     }
 
-    /** Puts what waits in force, as one edit. */
+    /** Puts what waits in force, as one edit. What is still being planned has not been seen, and is not. */
     public void putInForce() {
-        waiting.get().ifPresent(change -> {
+        waiting.get().filter(_ -> !planning).ifPresent(change -> {
             try {
-                workspace.edit(change.edit());
+                workspace().edit(change.edit());
                 waiting.set(Optional.empty());
-                forgetKept();
-                said.set(Words.of("Scheme.inForce", change.moved().size()));
+                keep(Optional.empty());
+                say(Words.of("Scheme.inForce", change.moved().size()));
             } catch (EditRefused e) {
-                notice.set(e.getMessage());
+                refuse(e.getMessage());
             }
         });
     }
@@ -226,70 +242,21 @@ public final class SchemeModel {
         plan();
     }
 
-    public boolean canUndo() {
-        return workspace.canUndo(Optional.empty());
+    @Override
+    protected void beforeStep() {
+        settle();
     }
 
-    public boolean canRedo() {
-        return workspace.canRedo(Optional.empty());
-    }
-
-    /** Takes back the last change of the whole batch. */
-    public void undo() {
-        step(() -> workspace.undo(Optional.empty()));
-    }
-
-    public void redo() {
-        step(() -> workspace.redo(Optional.empty()));
-    }
-
-    private void step(Runnable how) {
-        try {
-            how.run();
-            notice.set("");
-            said.set("");
-        } catch (EditRefused e) {
-            notice.set(e.getMessage());
-        }
-        draft.set(batch().scheme());
-        plan();
-    }
-
-    private Path keptAt() {
-        return workspace.folder().root().resolve(WAITING);
-    }
-
-    private Optional<MarkScheme> kept() {
-        try {
-            return Files.isRegularFile(keptAt())
-                    ? Optional.of(withKnownIds(SchemeFile.read(Files.readAllBytes(keptAt()), WAITING)))
-                    : Optional.empty();
-        } catch (IOException | Problem e) {
-            return Optional.empty(); // what waited cannot be read any more; the scheme in force can
-        }
-    }
-
-    private void keepWaiting(MarkScheme scheme) {
-        try {
-            Files.write(keptAt(), SchemeFile.write(scheme, batch().task().title(), WAITING));
-        } catch (IOException | Problem e) {
-            notice.set(Words.of("Scheme.waitingNotKept"));
-        }
-    }
-
-    private void forgetKept() {
-        try {
-            Files.deleteIfExists(keptAt());
-        } catch (IOException e) {
-            notice.set(Words.of("Scheme.waitingNotKept"));
-        }
+    @Override
+    protected void afterStep() {
+        discard();
     }
 
     // --- in and out
 
     /** Takes a scheme from a file. Criteria keep their scores where their names are the same. */
     public void read(Path file) {
-        taking(() -> SchemeFile.read(Files.readAllBytes(file), file.getFileName().toString()));
+        taking(() -> SchemeFile.read(TableBytes.read(file), String.valueOf(file.getFileName())));
     }
 
     /** Takes the scheme of another batch. */
@@ -297,74 +264,31 @@ public final class SchemeModel {
         taking(() -> Workspace.peek(otherBatch).scheme());
     }
 
-    private interface Source {
-        MarkScheme read() throws IOException, Problem;
-    }
-
-    private void taking(Source source) {
-        try {
-            MarkScheme taken = withKnownIds(source.read());
+    private void taking(Aside.Work<MarkScheme> source) {
+        reading(source, read -> {
+            MarkScheme taken = SameNames.scheme(read, batch().scheme());
             if (change(_ -> taken)) {
-                said.set(Words.of("Scheme.taken", taken.criteria().size()));
+                say(Words.of("Scheme.taken", taken.criteria().size()));
             }
-        } catch (IOException e) {
-            notice.set(Words.of("Scheme.noFile", e.getMessage()));
-        } catch (Problem e) {
-            notice.set(e.getMessage());
-        }
-    }
-
-    private MarkScheme withKnownIds(MarkScheme taken) {
-        MarkScheme known = batch().scheme();
-        return taken.withCriteria(taken.criteria().stream().map(c -> {
-            Optional<Criterion> same = known.criteria()
-                    .stream()
-                    .filter(k -> k.name().equalsIgnoreCase(c.name()))
-                    .findFirst();
-            String id = same.map(Criterion::id).orElseGet(() -> UUID.randomUUID().toString());
-            return new Criterion(id, c.name(), c.text(), c.maximum(), c.step(),
-                    same.map(s -> withKnownIds(c.manner(), s.manner())).orElse(c.manner()), c.weight(), c.role(),
-                    c.section(), c.alternative(), c.hurdle());
-        }).toList());
-    }
-
-    private static Manner withKnownIds(Manner taken, Manner known) {
-        if (taken instanceof Manner.Levels levels && known instanceof Manner.Levels before) {
-            return new Manner.Levels(levels.levels()
-                    .stream()
-                    .map(l -> before.levels()
-                            .stream()
-                            .filter(b -> b.name().equalsIgnoreCase(l.name()))
-                            .findFirst()
-                            .map(b -> new Manner.Level(b.id(), l.name(), l.text(), l.from(), l.to()))
-                            .orElse(new Manner.Level(UUID.randomUUID().toString(), l.name(), l.text(), l.from(),
-                                    l.to())))
-                    .toList());
-        }
-        if (taken instanceof Manner.Checklist list && known instanceof Manner.Checklist before) {
-            return new Manner.Checklist(list.parts()
-                    .stream()
-                    .map(p -> before.parts()
-                            .stream()
-                            .filter(b -> b.name().equalsIgnoreCase(p.name()))
-                            .findFirst()
-                            .map(b -> new Manner.Part(b.id(), p.name(), p.points()))
-                            .orElse(new Manner.Part(UUID.randomUUID().toString(), p.name(), p.points())))
-                    .toList());
-        }
-        return taken;
+        });
     }
 
     /** Writes the scheme as CSV, XLSX or JSON, as the name's ending says. */
     public void write(Path file) {
-        try {
-            Files.write(file, SchemeFile.write(draft.get(), batch().task().title(), file.getFileName().toString()));
-            said.set(Words.of("Scheme.written", file.getFileName()));
-        } catch (IOException e) {
-            notice.set(Words.of("Scheme.notWritten", file, e.getMessage()));
-        } catch (Problem e) {
-            notice.set(e.getMessage());
-        }
+        MarkScheme scheme = draft.get();
+        String title = batch().task().title();
+        writing(file, () -> SchemeFile.write(scheme, title, String.valueOf(file.getFileName())));
+    }
+
+    /** Writes the scheme for printing as a PDF beside the batch, and opens it. */
+    void print(Consumer<Path> opener) {
+        MarkScheme scheme = draft.get();
+        String title = batch().task().title();
+        Path folder = workspace().folder().root();
+        reading(() -> SchemeSheet.write(scheme, title, folder), sheet -> {
+            opener.accept(sheet);
+            say(Words.of("Scheme.printed", sheet));
+        });
     }
 
     // --- the imagined student

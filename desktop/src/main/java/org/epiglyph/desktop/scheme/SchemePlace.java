@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.scheme;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -10,15 +9,11 @@ import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
-import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Section;
+import org.epiglyph.desktop.care.CarePage;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
@@ -26,12 +21,13 @@ import org.epiglyph.desktop.frame.Words;
 
 /** The scheme screen: the criteria at the left, what is chosen of them in the middle, what it comes to at the right. */
 public final class SchemePlace implements Place {
+    private static final String[] FILES = {"*.csv", "*.xlsx", "*.json"};
     private final SchemeModel model;
     private final SchemeList list;
     private final VBox form = new VBox();
     private final Trial trial;
     private final WaitingPlan waiting;
-    private final ScrollPane root;
+    private final CarePage root;
     private final ReadOnlyStringWrapper title = new ReadOnlyStringWrapper();
     private final Consumer<Path> opener;
 
@@ -43,41 +39,18 @@ public final class SchemePlace implements Place {
         trial = new Trial(model);
         waiting = new WaitingPlan(model);
         title.set(model.batch().task().title());
-        Label notice = new Label();
-        notice.getStyleClass().add("notice");
-        notice.setId("scheme-notice");
-        notice.setWrapText(true);
-        notice.textProperty().bind(model.noticeProperty());
-        notice.visibleProperty().bind(notice.textProperty().isNotEmpty());
-        notice.managedProperty().bind(notice.visibleProperty());
-        Label said = Form.words("", "said");
-        said.textProperty().bind(model.saidProperty());
-        said.visibleProperty().bind(said.textProperty().isNotEmpty());
-        said.managedProperty().bind(said.visibleProperty());
-        Label heading = new Label(Words.of("Scheme.heading"));
-        heading.getStyleClass().add("heading");
         form.getStyleClass().add("scheme-middle");
-        FlowPane columns = new FlowPane(list, form, trial);
-        columns.getStyleClass().add("scheme-columns");
-        VBox content = new VBox(heading, actions(), notice, said, waiting, columns);
-        content.getStyleClass().addAll("sheet", "scheme-sheet");
-        root = new ScrollPane(content);
-        root.setFitToWidth(true);
-        root.getStyleClass().add("place");
+        root = new CarePage("Scheme", model,
+                List.of(Form.button("Scheme.addCriterion", "plain-button", this::addCriterion),
+                        Form.button("Scheme.addSection", "plain-button", this::addSection),
+                        Form.button("Scheme.read", "link-button", this::read),
+                        Form.button("Scheme.copy", "link-button", this::copy),
+                        Form.button("Scheme.write", "link-button", this::write),
+                        Form.button("Scheme.print", "link-button", this::print)),
+                waiting, List.of(list, form, trial));
         model.draftProperty().addListener((_, _, _) -> refresh());
         model.waitingProperty().addListener((_, _, _) -> waiting.refresh());
         refresh();
-    }
-
-    private FlowPane actions() {
-        FlowPane actions = new FlowPane(Form.button("Scheme.addCriterion", "plain-button", this::addCriterion),
-                Form.button("Scheme.addSection", "plain-button", this::addSection),
-                Form.button("Scheme.read", "link-button", this::read),
-                Form.button("Scheme.copy", "link-button", this::copy),
-                Form.button("Scheme.write", "link-button", this::write),
-                Form.button("Scheme.print", "link-button", this::print));
-        actions.getStyleClass().add("scheme-actions");
-        return actions;
     }
 
     private void refresh() {
@@ -112,35 +85,20 @@ public final class SchemePlace implements Place {
         Platform.runLater(() -> Optional.ofNullable(form.lookup("#section-name")).ifPresent(Node::requestFocus));
     }
 
-    private Optional<Path> file(boolean open) {
-        FileChooser chooser = new FileChooser();
-        chooser.setInitialFileName(open ? "" : Words.of("Scheme.fileName"));
-        chooser.getExtensionFilters()
-                .add(new FileChooser.ExtensionFilter(Words.of("Scheme.files"), "*.csv", "*.xlsx", "*.json"));
-        File chosen = open
-                ? chooser.showOpenDialog(root.getScene().getWindow())
-                : chooser.showSaveDialog(root.getScene().getWindow());
-        return Optional.ofNullable(chosen).map(File::toPath);
-    }
-
     private void read() {
-        file(true).ifPresent(model::read);
+        root.fileToRead(Words.of("Scheme.files"), FILES).ifPresent(model::read);
     }
 
     private void write() {
-        file(false).ifPresent(model::write);
+        root.fileToWrite(Words.of("Scheme.fileName"), Words.of("Scheme.files"), FILES).ifPresent(model::write);
     }
 
     private void copy() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setInitialDirectory(model.workspace().folder().root().getParent().toFile());
-        Optional.ofNullable(chooser.showDialog(root.getScene().getWindow()))
-                .map(File::toPath)
-                .ifPresent(model::copyFrom);
+        root.otherBatch().ifPresent(model::copyFrom);
     }
 
     private void print() {
-        SchemeSheet.print(model, opener);
+        model.print(opener);
     }
 
     private void remove() {
@@ -199,6 +157,7 @@ public final class SchemePlace implements Place {
     @Override
     public void leave() {
         root.requestFocus();
+        model.settle();
     }
 
     @Override

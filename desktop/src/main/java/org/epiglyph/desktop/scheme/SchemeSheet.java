@@ -5,7 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Consumer;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
@@ -15,23 +15,21 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.rendition.Renditions;
 import org.epiglyph.documents.rendition.Unreadable;
 
-/** The scheme on paper: a PDF beside the batch, opened for printing. */
+/** The scheme on paper: a PDF beside the batch. */
 final class SchemeSheet {
     private SchemeSheet() {}
 
-    /** Writes the sheet and opens it; the notice says where it is, or why it could not be written. */
-    static void print(SchemeModel model, Consumer<Path> opener) {
-        Path folder = model.workspace().folder().root();
+    /** Writes the sheet. Where it is. */
+    static Path write(MarkScheme scheme, String title, Path folder) throws Problem {
         Path written = folder.resolve("scheme sheet.md");
         Path sheet = folder.resolve("scheme sheet.pdf");
         try {
-            Files.writeString(written, text(model.draft(), model.batch().task().title()));
+            Files.writeString(written, text(scheme, title));
             Renditions.make(written, Renditions.head(written, 64), sheet);
             Files.deleteIfExists(written);
-            opener.accept(sheet);
-            model.say(Words.of("Scheme.printed", sheet), true);
+            return sheet;
         } catch (IOException | Unreadable e) {
-            model.say(Words.of("Scheme.notWritten", sheet, e.getMessage()), false);
+            throw new Problem(Words.of("Care.notWritten", sheet, e.getMessage()), e);
         }
     }
 

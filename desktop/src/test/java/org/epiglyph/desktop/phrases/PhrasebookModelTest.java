@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.PhraseReach;
 import org.epiglyph.core.marks.Head;
@@ -18,6 +19,7 @@ import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.marking.BareBatch;
+import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -25,6 +27,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class PhrasebookModelTest {
+    private static final Aside AT_ONCE = new Aside(Runnable::run, Runnable::run);
     @TempDir
     private Path folder;
     private Workspace workspace;
@@ -33,7 +36,13 @@ class PhrasebookModelTest {
     @BeforeEach
     void open() throws Exception {
         workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
-        model = new PhrasebookModel(workspace);
+        model = new PhrasebookModel(workspace, AT_ONCE);
+    }
+
+    private PhrasebookModel.Suggestions suggestions() {
+        AtomicReference<PhrasebookModel.Suggestions> found = new AtomicReference<>();
+        model.suggest(found::set);
+        return found.get();
     }
 
     @AfterEach
@@ -45,7 +54,7 @@ class PhrasebookModelTest {
         workspace.edit(new Edit.PlaceMark(BareBatch.SECOND,
                 new Note(new Head(mark, new PageRef("d2", 0), Ink.MADDER, 0, Remark.of(words).withPhrase(phrase)),
                         new PagePoint(9, 9))));
-        model = new PhrasebookModel(workspace);
+        model = new PhrasebookModel(workspace, AT_ONCE);
     }
 
     private Phrase units() {
@@ -159,7 +168,7 @@ class PhrasebookModelTest {
         assertThat(model.noticeProperty().get()).contains(".md");
         model.takeFrom(BareBatch.at(folder.resolve("other")));
         assertThat(codes()).containsExactly("un", "un");
-        assertThat(model.book().duplicates()).hasSize(1);
+        assertThat(suggestions().same()).hasSize(1);
         assertThat(model.book().phrases().getLast().criterion()).isEqualTo("c1");
         model.takeFrom(folder.resolve("nowhere"));
         assertThat(model.noticeProperty().get()).isNotEmpty();
@@ -170,12 +179,12 @@ class PhrasebookModelTest {
         place("m1", "Label the axes, please.", "");
         place("m2", "Label the axes please", "");
         place("m3", "label the axes, please!", "");
-        PhraseReach.Repeated repeated = model.repeated().getFirst();
+        PhraseReach.Repeated repeated = suggestions().repeated().getFirst();
         String id = model.keep(repeated);
         Phrase kept = model.book().find(id).orElseThrow();
         model.placeOn(kept, model.missing(kept));
         assertThat(model.uses()).containsEntry(kept.id(), 3);
-        assertThat(model.repeated()).isEmpty();
+        assertThat(suggestions().repeated()).isEmpty();
         model.undo();
         assertThat(remark("m2")).isEqualTo("Label the axes please");
     }

@@ -115,6 +115,26 @@ class PhrasebookTest {
     }
 
     @Test
+    void phrasesAreDraggedIntoTheMarkersOrderAndWhatIsTypedAgainSuggestsItself(FxRobot robot) {
+        toPhrasebook(robot);
+        PhrasebookModel model = ((PhrasebookPlace) program.frame().place()).model();
+        robot.interact(() -> model.add("Units again", ""));
+        waitFor(() -> isThere(robot, "Units again"));
+        robot.drag("Units again").moveTo("Units!").moveBy(0, -12).drop();
+        waitFor(() -> model.book().phrases().getLast().words().equals("Units!"));
+        robot.clickOn("#phrases-search").write("units");
+        robot.drag("Units again").moveTo("Units!").moveBy(0, 16).drop();
+        assertThat(model.book().phrases().getLast().words()).as("what was found is not put in order")
+                .isEqualTo("Units!");
+        robot.interact(() -> model.add("Units, again!", ""));
+        waitFor(() -> isThere(robot, "Say the same"));
+    }
+
+    private static boolean isThere(FxRobot robot, String words) {
+        return robot.lookup(words).tryQuery().isPresent();
+    }
+
+    @Test
     void aPhraseIsDraggedFromTheDrawerOntoAPageAndOntoACriterion(FxRobot robot) {
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> program.frame().place() instanceof Desk && Screen.isFocused(robot, ".page-roll")

@@ -14,6 +14,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.desktop.marking.BareBatch;
+import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -21,6 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class SchemeModelTest {
+    private static final Aside AT_ONCE = new Aside(Runnable::run, Runnable::run);
     @TempDir
     private Path folder;
     private Workspace workspace;
@@ -29,7 +31,7 @@ class SchemeModelTest {
     @BeforeEach
     void open() throws Exception {
         workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
-        model = new SchemeModel(workspace);
+        model = new SchemeModel(workspace, AT_ONCE);
     }
 
     @AfterEach
@@ -67,14 +69,14 @@ class SchemeModelTest {
         SchemeChange change = model.waitingProperty().get().orElseThrow();
         assertThat(change.losses()).hasSize(1);
         assertThat(workspace.batch().scheme().criterion("c1").maximum()).isEqualByComparingTo("8");
-        SchemeModel again = new SchemeModel(workspace);
+        SchemeModel again = new SchemeModel(workspace, AT_ONCE);
         assertThat(again.draft().criterion("c1").maximum()).isEqualByComparingTo("4");
         again.keepProperty().set(SchemeChange.Keep.PERCENT);
         assertThat(again.waitingProperty().get().orElseThrow().losses()).isEmpty();
         again.putInForce();
         assertThat(workspace.batch().submission(BareBatch.SECOND).scores().score("c1"))
                 .hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("3"));
-        assertThat(new SchemeModel(workspace).waitingProperty().get()).isEmpty();
+        assertThat(new SchemeModel(workspace, AT_ONCE).waitingProperty().get()).isEmpty();
         again.undo();
         assertThat(workspace.batch().submission(BareBatch.SECOND).scores().score("c1"))
                 .hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("6"));
@@ -139,7 +141,7 @@ class SchemeModelTest {
     void theSchemeOfAnotherBatchIsTaken() throws Exception {
         Path other = BareBatch.at(folder.resolve("other"));
         try (Workspace there = Workspace.open(other, Clock.systemUTC())) {
-            SchemeModel others = new SchemeModel(there);
+            SchemeModel others = new SchemeModel(there, AT_ONCE);
             String units = others.add(Optional.empty());
             others.replace(others.draft().criterion(units).named("Units", ""));
         }
@@ -167,7 +169,7 @@ class SchemeModelTest {
     @Test
     void theSheetForPrintingIsWrittenAndOpened() {
         Path[] opened = {null};
-        SchemeSheet.print(model, p -> opened[0] = p);
+        model.print(p -> opened[0] = p);
         assertThat(opened[0]).isNotNull().exists().hasFileName("scheme sheet.pdf");
         assertThat(SchemeSheet.text(model.draft(), "Work")).contains("# Work", "**Method**, 8");
     }

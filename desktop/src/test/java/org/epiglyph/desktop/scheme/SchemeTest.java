@@ -7,7 +7,9 @@ import static org.epiglyph.desktop.Screen.waitFor;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
+import javafx.scene.Node;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -72,13 +74,42 @@ class SchemeTest {
         waitFor(() -> model().draft().criteria().stream().anyMatch(c -> c.name().equals("Reasons")));
         robot.push(KeyCode.ALT, KeyCode.UP);
         robot.push(KeyCode.ALT, KeyCode.UP);
-        assertThat(model().batch().scheme().criteria()).extracting(Criterion::name)
-                .containsExactly("Reasons", "Method", "Units");
+        waitFor(() -> inForce().equals(List.of("Reasons", "Method", "Units")));
         robot.interact(() -> robot.lookup("#scheme-rows").query().requestFocus());
         robot.push(KeyCode.CONTROL, KeyCode.DELETE);
-        assertThat(model().batch().scheme().criteria()).hasSize(2);
+        waitFor(() -> inForce().size() == 2);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
-        assertThat(model().batch().scheme().criteria()).hasSize(3);
+        waitFor(() -> inForce().size() == 3);
+    }
+
+    private List<String> inForce() {
+        return model().batch().scheme().criteria().stream().map(Criterion::name).toList();
+    }
+
+    @Test
+    void aCriterionIsDraggedAndEscapeGivesUp(FxRobot robot) {
+        ready(robot);
+        robot.drag(row(robot, "Method")).moveTo(row(robot, "Units")).moveBy(0, 8);
+        robot.type(KeyCode.ESCAPE);
+        robot.drop();
+        assertThat(names()).containsExactly("Method", "Units");
+        robot.drag(row(robot, "Method")).moveTo(row(robot, "Units")).moveBy(0, 8).drop();
+        waitFor(() -> names().equals(List.of("Units", "Method")));
+        assertThat(robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().getSelectedIndex())
+                .isEqualTo(1);
+        robot.interact(() -> model().addSection("Second part"));
+        robot.drag(row(robot, "Units")).moveTo(row(robot, "Second part")).drop();
+        waitFor(() -> names().equals(List.of("Method", "Units")));
+        assertThat(model().draft().criteria().getLast().section()).isEqualTo(
+                model().draft().sections().getFirst().id());
+    }
+
+    private static Node row(FxRobot robot, String name) {
+        return robot.from(robot.lookup("#scheme-rows")).lookup(name).query();
+    }
+
+    private List<String> names() {
+        return model().draft().criteria().stream().map(Criterion::name).toList();
     }
 
     @Test
@@ -118,14 +149,14 @@ class SchemeTest {
         robot.type(KeyCode.ENTER);
         robot.write("lots Decides");
         robot.clickOn("#criterion-name");
-        waitFor(() -> text(robot, "#scheme-notice").startsWith("Line 2: 'lots Decides'"));
+        waitFor(() -> text(robot, "#care-notice").startsWith("Line 2: 'lots Decides'"));
         fill(robot, "#criterion-levels", "5 to 6  Weighs: says why");
         robot.type(KeyCode.ENTER);
         robot.write("0 None");
         robot.clickOn("#criterion-name");
         waitFor(() -> model().draft().criterion("c2").maximum().compareTo(BigDecimal.valueOf(6)) == 0);
         assertThat(((Manner.Levels) model().draft().criterion("c2").manner()).levels()).hasSize(2);
-        assertThat(text(robot, "#scheme-notice")).isEmpty();
+        assertThat(text(robot, "#care-notice")).isEmpty();
     }
 
     @Test

@@ -1,0 +1,83 @@
+package org.epiglyph.desktop.care;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.value.ObservableStringValue;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import javafx.stage.FileChooser;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Words;
+
+/** The sheet of such a screen: heading, acts, what was said, what waits for a decision, and three columns. */
+public final class CarePage extends ScrollPane {
+    private final Care care;
+
+    /**
+     * Puts a sheet together.
+     *
+     * @param key      names the words of the heading, and the notice
+     * @param decision shown while something waits
+     */
+    public CarePage(String key, Care care, List<? extends Node> acts, Node decision, List<? extends Node> columns) {
+        this.care = care;
+        Label heading = new Label(Words.of(key + ".heading"));
+        heading.getStyleClass().add("heading");
+        FlowPane actions = new FlowPane();
+        actions.getChildren().setAll(acts);
+        actions.getStyleClass().add("scheme-actions");
+        FlowPane side = new FlowPane();
+        side.getChildren().setAll(columns);
+        side.getStyleClass().add("scheme-columns");
+        Label notice = line(care.noticeProperty(), "notice");
+        notice.setId("care-notice");
+        VBox content = new VBox(heading, actions, notice, line(care.saidProperty(), "said"), decision, side);
+        content.getStyleClass().addAll("sheet", "scheme-sheet");
+        setContent(content);
+        setFitToWidth(true);
+        getStyleClass().add("place");
+    }
+
+    private static Label line(ObservableStringValue words, String style) {
+        Label line = Form.words("", style);
+        line.textProperty().bind(words);
+        line.visibleProperty().bind(line.textProperty().isNotEmpty());
+        line.managedProperty().bind(line.visibleProperty());
+        return line;
+    }
+
+    /** Asks for a file to read. */
+    public Optional<Path> fileToRead(String kinds, String... endings) {
+        return chosen(chooser(kinds, endings).showOpenDialog(getScene().getWindow()));
+    }
+
+    /** Asks where a file is to be written. */
+    public Optional<Path> fileToWrite(String name, String kinds, String... endings) {
+        FileChooser chooser = chooser(kinds, endings);
+        chooser.setInitialFileName(name);
+        return chosen(chooser.showSaveDialog(getScene().getWindow()));
+    }
+
+    /** Asks for another batch, beside this one. */
+    public Optional<Path> otherBatch() {
+        DirectoryChooser chooser = new DirectoryChooser();
+        chooser.setInitialDirectory(care.workspace().folder().root().getParent().toFile());
+        return chosen(chooser.showDialog(getScene().getWindow()));
+    }
+
+    private static FileChooser chooser(String kinds, String... endings) {
+        FileChooser chooser = new FileChooser();
+        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kinds, endings));
+        return chooser;
+    }
+
+    private static Optional<Path> chosen(File file) {
+        return Optional.ofNullable(file).map(File::toPath);
+    }
+}

@@ -1,0 +1,62 @@
+package org.epiglyph.desktop.frame;
+
+import java.io.IOException;
+import java.util.concurrent.Executor;
+import java.util.concurrent.Executors;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import org.epiglyph.core.Problem;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Short work aside of the interface thread, one piece after the other; what comes of it is told on that thread. */
+public final class Aside {
+    private static final Logger LOG = LoggerFactory.getLogger(Aside.class);
+    private final Executor away;
+    private final Executor back;
+
+    /** Work that gives a result or fails in words. */
+    @FunctionalInterface
+    public interface Work<T> {
+        T run() throws IOException, Problem;
+    }
+
+    /**
+     * Works as it is told to.
+     *
+     * @param away runs the work, in order
+     * @param back runs what follows from it, in order
+     */
+    public Aside(Executor away, Executor back) {
+        this.away = away;
+        this.back = back;
+    }
+
+    /** Works on a thread of its own and comes back to the interface thread. */
+    public static Aside thread() {
+        return new Aside(Executors.newSingleThreadExecutor(Thread.ofVirtual().name("aside").factory()),
+                Platform::runLater);
+    }
+
+    /**
+     * Starts work.
+     *
+     * @param done   takes its result
+     * @param failed takes what went wrong, in words
+     */
+    public <T> void start(Work<T> work, Consumer<T> done, Consumer<String> failed) {
+        away.execute(() -> {
+            try {
+                T result = work.run();
+                back.execute(() -> done.accept(result));
+            } catch (IOException e) {
+                back.execute(() -> failed.accept(Words.of("Care.noFile", e.getMessage())));
+            } catch (Problem e) {
+                back.execute(() -> failed.accept(e.getMessage()));
+            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+                LOG.error("Work failed", e);
+                back.execute(() -> failed.accept(Words.of("Frame.fault")));
+            }
+        });
+    }
+}

@@ -1,0 +1,114 @@
+package org.epiglyph.desktop.phrases;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.css.PseudoClass;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.phrases.Collection;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Words;
+
+/** The collections: which are offered at the desk, which is looked at, and what can be done with that one. */
+final class CollectionList extends VBox {
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private final PhrasebookModel model;
+    private final Runnable chosen;
+    private final Supplier<Optional<Path>> theirFile;
+    private Optional<String> collection = Optional.empty();
+
+    /**
+     * Shows none of them as chosen.
+     *
+     * @param chosen    called when another collection is looked at
+     * @param theirFile asks for the file of those who keep a collection
+     */
+    CollectionList(PhrasebookModel model, Runnable chosen, Supplier<Optional<Path>> theirFile) {
+        this.model = model;
+        this.chosen = chosen;
+        this.theirFile = theirFile;
+        getStyleClass().add("collection-list");
+        setId("collections");
+    }
+
+    /** The collection that is looked at; an empty id for phrases of this batch alone, none for all. */
+    Optional<String> collection() {
+        return collection;
+    }
+
+    void refresh() {
+        getChildren().clear();
+        Phrasebook book = model.book();
+        getChildren().add(line(Words.of("Phrases.all"), Optional.empty(), book.phrases().size()));
+        getChildren().add(line(Words.of("Phrases.ownBatch"), Optional.of(""), book.of("").size()));
+        for (Collection one : book.collections()) {
+            CheckBox open = new CheckBox();
+            open.setSelected(one.open());
+            open.setAccessibleText(Words.of("Phrases.open", one.name()));
+            open.setOnAction(_ -> model.change(one.opened(open.isSelected())));
+            HBox line = new HBox(open, line(one.name(), Optional.of(one.id()), book.of(one.id()).size()));
+            line.getStyleClass().add("collection-line");
+            getChildren().add(line);
+        }
+        collection.flatMap(id -> book.collections().stream().filter(c -> c.id().equals(id)).findFirst())
+                .ifPresent(one -> getChildren().add(acts(one)));
+    }
+
+    private Button line(String name, Optional<String> id, int count) {
+        Button line = new Button(Words.of("Phrases.collectionLine", name, count));
+        line.getStyleClass().add("filter");
+        line.pseudoClassStateChanged(HERE, id.equals(collection));
+        line.setMaxWidth(Double.MAX_VALUE);
+        line.setOnAction(_ -> {
+            collection = id;
+            chosen.run();
+        });
+        return line;
+    }
+
+    private VBox acts(Collection one) {
+        TextField name = Kept.field(one.name(), typed -> {
+            if (!typed.isBlank()) {
+                model.change(one.named(typed));
+            }
+        });
+        name.setId("collection-name");
+        VBox acts = new VBox(Form.labelled("Phrases.collectionName", name));
+        acts.getStyleClass().add("collection-acts");
+        if (one.takenIn()) {
+            acts.getChildren()
+                    .add(Form.button("Phrases.update", "link-button",
+                            () -> theirFile.get().ifPresent(f -> model.update(one.id(), f))));
+        }
+        List<Optional<Collection>> others = new ArrayList<>(List.of(Optional.empty()));
+        model.book()
+                .collections()
+                .stream()
+                .filter(c -> !c.id().equals(one.id()))
+                .map(Optional::of)
+                .forEach(others::add);
+        if (others.size() > 1) {
+            var into = Kept.choice(others, Optional.empty(),
+                    c -> c.map(Collection::name).orElse(Words.of("Phrases.mergeNone")),
+                    (Consumer<Optional<Collection>>) other -> other.ifPresent(c -> {
+                        collection = Optional.of(c.id());
+                        model.merge(one.id(), c.id());
+                    }));
+            acts.getChildren().add(new VBox(Form.label("Phrases.merge", into), into));
+        }
+        acts.getChildren().add(Form.button("Phrases.removeCollection", "link-button", () -> {
+            collection = Optional.empty();
+            model.removeCollection(one.id());
+        }));
+        return acts;
+    }
+}

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ChangeListener;
@@ -81,7 +82,7 @@ public final class Desk implements Place {
     private List<Document> shownDocuments = List.of();
     private List<Attached> shownAttached = List.of();
     private Map<PageRef, Integer> shownTurns = Map.of();
-    private Optional<Ready> ready = Optional.empty();
+    private List<Ready> ready = List.of();
     private StudentKey shown;
     private long shownAt;
     private final ByQuestion question;
@@ -314,15 +315,16 @@ public final class Desk implements Place {
         shownAttached = submission.attached();
         shownTurns = submission.turns();
         long asked = ++shownAt;
-        if (ready.filter(r -> r.isFor(submission, handIn)).isPresent()) {
-            show(show, ready.get().pieces());
+        Optional<Ready> made = ready.stream().filter(r -> r.isFor(submission, handIn)).findFirst();
+        if (made.isPresent()) {
+            show(show, made.get().pieces());
             return;
         }
         Thread.ofVirtual().start(() -> {
-            List<Piece> made = pieces.of(submission, handIn);
+            List<Piece> read = pieces.of(submission, handIn);
             Platform.runLater(() -> {
                 if (asked == shownAt) {
-                    show(show, made);
+                    show(show, read);
                 }
             });
         });
@@ -346,25 +348,38 @@ public final class Desk implements Place {
         }
     }
 
-    /** Gets the next submission ready: the shapes of its pages, and the first of them drawn at the scale they will have. */
+    /**
+     * Gets ready what may come next: the shapes of its pages, and the first of them drawn at the scale they will have.
+     * Where nothing is to be seen of the next student, the first one behind who has pages is got ready too.
+     */
     private void prepareNext() {
-        List<StudentKey> all = model.students();
-        int next = all.indexOf(shown) + 1;
-        if (next == all.size() || pages.getScene() == null) {
+        List<Submission> behind = model.students()
+                .stream()
+                .skip(model.students().indexOf(shown) + 1L)
+                .map(model.batch()::submission)
+                .toList();
+        List<Submission> next = Stream.concat(behind.stream().limit(1),
+                behind.stream().filter(s -> !s.pages().isEmpty()).limit(1)).distinct().toList();
+        if (pages.getScene() == null || next.isEmpty()) {
             return;
         }
-        Submission submission = model.batch().submission(all.get(next));
         long asked = shownAt;
         Thread.ofVirtual().start(() -> {
-            List<Piece> made = pieces.of(submission, submission.current());
+            List<Ready> made = next.stream()
+                    .map(s -> new Ready(s, s.current(), pieces.of(s, s.current())))
+                    .toList();
             Platform.runLater(() -> {
                 if (asked == shownAt) {
-                    ready = Optional.of(new Ready(submission, submission.current(), made));
-                    double scale = pages.scaleFor(made) * pages.outputScale();
-                    submission.pages().stream().limit(2).forEach(p -> images.image(p, scale));
+                    ready = made;
+                    made.forEach(this::draw);
                 }
             });
         });
+    }
+
+    private void draw(Ready next) {
+        double scale = pages.scaleFor(next.pieces()) * pages.outputScale();
+        next.submission().pages().stream().limit(2).forEach(p -> images.image(p, scale));
     }
 
     private void refresh() {

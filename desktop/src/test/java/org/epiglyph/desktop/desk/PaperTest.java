@@ -9,7 +9,6 @@ import static org.epiglyph.desktop.Screen.waitFor;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.util.List;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
@@ -18,6 +17,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import javafx.stage.Stage;
 import org.epiglyph.core.ink.Cubic;
 import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Correction;
@@ -40,13 +40,11 @@ import org.epiglyph.core.pen.TraceTablet;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
-import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
-import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.settings.View;
 import org.epiglyph.documents.OpenDocument;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
@@ -55,39 +53,18 @@ import org.testfx.framework.junit5.Start;
 
 /** Hands on paper: mouse, keys and the simulated pen write every kind of mark on real pages. */
 @ExtendWith(ApplicationExtension.class)
-class PaperTest {
-    private SmallBatch batch;
-    private Program program;
+class PaperTest extends InWindow {
     private PageText page;
 
     @Start
-    void start(javafx.stage.Stage stage) throws Exception {
-        Path world = Files.createTempDirectory("epiglyph-paper");
-        batch = SmallBatch.make(world);
+    void start(Stage stage) throws Exception {
+        Path trace = Files.writeString(Files.createTempFile("hand", ".trace"),
+                "0 100 100 0 0 0\n8 100 100 0.5 0 0\n16 120 110 0.6 0 0\n24 150 105 0.7 0 0\n32 150 105 0 0 0\n");
+        show(stage, start -> start.withTablet(trace));
         try (OpenDocument document = OpenDocument.open(batch.typed())) {
             page = document.text(0);
         }
-        Path trace = Files.writeString(world.resolve("hand.trace"),
-                "0 100 100 0 0 0\n8 100 100 0.5 0 0\n16 120 110 0.6 0 0\n24 150 105 0.7 0 0\n32 150 105 0 0 0\n");
-        program = new Program(
-                new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "").withTablet(trace),
-                Clock.systemDefaultZone());
-        Screen.show(stage, program);
         program.toDesk(batch.folder());
-    }
-
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
-    }
-
-    private DeskModel model() {
-        return ((Desk) program.frame().place()).model();
-    }
-
-    private void ready(FxRobot robot) {
-        waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100
-                && Screen.isFocused(robot, ".page-roll"));
     }
 
     private List<Mark> marks() {
@@ -138,7 +115,7 @@ class PaperTest {
 
     @Test
     void aPressedPenWritesBroadWhereItIsPressedAndFingersThenOnlyScroll(FxRobot robot) throws Exception {
-        ready(robot);
+        atDesk(robot);
         Bounds leaf = leaf(robot).localToScene(leaf(robot).getBoundsInLocal());
         StringBuilder trace = new StringBuilder("0 100 500 0 0 0\n");
         for (int i = 0; i < 60; i++) {
@@ -175,7 +152,7 @@ class PaperTest {
 
     @Test
     void theTabletThatShipsWritesOnThePageInSight(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);
         robot.write("simulated").type(KeyCode.ENTER);
         waitFor(() -> !marks().isEmpty());
@@ -197,7 +174,7 @@ class PaperTest {
 
     @Test
     void withShiftTheInkGoesStraightAndWithoutItsWidthFollowsTheSpeed(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         withShift(robot, p(100, 600), p(200, 603), p(300, 606));
         Stroke straight = last(Stroke.class);
         assertThat(straight.path().curves()).hasSize(1);
@@ -208,7 +185,7 @@ class PaperTest {
 
     @Test
     void wordsAreMarkedByDoubleAndTriplePressAndOverPages(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.type(KeyCode.DIGIT2);
         PagePoint range = word("range").box().centre();
         robot.moveTo(at(robot, range)).clickOn(MouseButton.PRIMARY).clickOn(MouseButton.PRIMARY);
@@ -241,7 +218,7 @@ class PaperTest {
 
     @Test
     void wordsAreReplacedPutInTakenOutAndMovedAsProofReadersDo(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.type(KeyCode.DIGIT9);
         PageWord range = word("range");
         drag(robot, p(range.box().left() + 2, range.box().centre().y()),
@@ -270,7 +247,7 @@ class PaperTest {
 
     @Test
     void figuresStampsAndTextAreDrawnAndRepeatedAlongTheWay(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         hold(robot, new Slot(Tool.ELLIPSE, Ink.PLUM, 1.2));
         drag(robot, p(100, 300), p(200, 340));
         robot.write("this part").type(KeyCode.ENTER);
@@ -302,7 +279,7 @@ class PaperTest {
 
     @Test
     void chosenMarksAreMovedScaledTurnedAndLaidOverEachOther(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         hold(robot, Slot.stamp(Sign.CROSS, Ink.MADDER, 24));
         robot.clickOn(at(robot, p(200, 600)));
         robot.clickOn(at(robot, p(300, 600)));
@@ -334,7 +311,7 @@ class PaperTest {
 
     @Test
     void theEraserTakesWholeMarksOrOnlyTheInkUnderIt(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         drag(robot, p(100, 600), p(300, 600));
         robot.type(KeyCode.E);
         withShift(robot, p(200, 600));
@@ -348,7 +325,7 @@ class PaperTest {
 
     @Test
     void marksAreCopiedToAnotherSubmissionAndKeepWhatTheySay(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.type(KeyCode.DIGIT4);
         robot.clickOn(at(robot, p(200, 600)));
         robot.write("Show the working.").type(KeyCode.ENTER);
@@ -364,7 +341,7 @@ class PaperTest {
 
     @Test
     void byKeysAloneAMarkIsPlacedMovedReadAndDeleted(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.type(KeyCode.DIGIT6);
         robot.type(KeyCode.X);
         for (int i = 0; i < 3; i++) {
@@ -387,7 +364,7 @@ class PaperTest {
 
     @Test
     void theCaseOpensAtThePointerAndItsSlotsCanBeArranged(FxRobot robot) throws IOException {
-        ready(robot);
+        atDesk(robot);
         robot.moveTo(at(robot, p(200, 300)));
         robot.type(KeyCode.Q);
         waitFor(() -> Screen.isThere(robot, "#case-7"));

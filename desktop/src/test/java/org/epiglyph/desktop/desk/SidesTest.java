@@ -7,15 +7,13 @@ import static org.epiglyph.desktop.Screen.onPage;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.time.Clock;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.marks.Sign;
@@ -24,15 +22,13 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
-import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
-import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.View;
 import org.epiglyph.documents.OpenDocument;
-import org.junit.jupiter.api.AfterEach;
 import org.epiglyph.core.scoring.Judgement;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -42,33 +38,12 @@ import org.testfx.framework.junit5.Start;
 
 /** What lies beside the pages, how pages are looked at, and the keys. */
 @ExtendWith(ApplicationExtension.class)
-class SidesTest {
-    private Path world;
-    private SmallBatch batch;
-    private Program program;
+class SidesTest extends InWindow {
 
     @Start
-    void start(javafx.stage.Stage stage) throws Exception {
-        world = Files.createTempDirectory("epiglyph-sides");
-        batch = SmallBatch.make(world);
-        program = new Program(new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", ""),
-                Clock.systemDefaultZone());
-        Screen.show(stage, program);
+    void start(Stage stage) throws Exception {
+        show(stage);
         program.toDesk(batch.folder());
-    }
-
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
-    }
-
-    private DeskModel model() {
-        return ((Desk) program.frame().place()).model();
-    }
-
-    private void ready(FxRobot robot) {
-        waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100
-                && Screen.isFocused(robot, ".page-roll"));
     }
 
     private void stamp(FxRobot robot, int page, double y, String words) {
@@ -82,7 +57,7 @@ class SidesTest {
 
     @Test
     void allRemarksStandInPageOrderAndOnePickGoesThere(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         stamp(robot, 1, 100, "**second** page");
         stamp(robot, 0, 500, "lower");
         stamp(robot, 0, 100, "upper");
@@ -102,7 +77,7 @@ class SidesTest {
 
     @Test
     void anEarlierStateIsLookedAtAndBroughtBackAndThatIsUndone(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         stamp(robot, 0, 100, "one");
         robot.interact(() -> model().scores().judge("c1", Judgement.of(java.math.BigDecimal.TWO)));
         stamp(robot, 0, 200, "two");
@@ -129,7 +104,7 @@ class SidesTest {
 
     @Test
     void wordsOnThePagesAreFoundOneAfterTheOther(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.F);
         waitFor(() -> Screen.isFocused(robot, "#find-words"));
         robot.write("the");
@@ -177,7 +152,7 @@ class SidesTest {
 
     @Test
     void instructionsMessageOtherHandInsAndOwnDocumentsLieBesideThePages(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.type(KeyCode.M);
         waitFor(() -> robot.lookup(".beside-words").queryAs(Labeled.class).getText().equals("Page 2 is late work."));
         robot.push(KeyCode.SHIFT, KeyCode.I);
@@ -205,7 +180,7 @@ class SidesTest {
 
     @Test
     void pagesAreTurnedArrangedAndFoundByNumberAndThatIsKept(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.R);
         waitFor(() -> leaf(robot).getWidth() > leaf(robot).getHeight());
         assertThat(model().submission().turn(new PageRef("d1", 0))).isEqualTo(90);
@@ -236,7 +211,7 @@ class SidesTest {
 
     @Test
     void aKeyIsChangedAndOneThatIsTakenIsRefused(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.type(KeyCode.F1);
         waitFor(() -> isThere(robot, "#keys-search"));
         robot.clickOn("#keys-search").write("history");
@@ -256,7 +231,7 @@ class SidesTest {
 
     @Test
     void aMisspeltWordIsNamedAndExchanged(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.type(KeyCode.DIGIT4);
         robot.clickOn(onPage(robot, 300, 400));
         waitFor(() -> Screen.isFocused(robot, "#remark"));
@@ -277,7 +252,7 @@ class SidesTest {
 
     @Test
     void theInterfaceGrowsAndTheMarginGivesWayToThePaper(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         stamp(robot, 0, 100, "beside");
         waitFor(() -> robot.lookup(".margin .remark").tryQuery().isPresent());
         robot.interact(() -> model().chosen().none());
@@ -294,7 +269,7 @@ class SidesTest {
 
     @Test
     void everyBlankPageIsStampedAsSeenAtOnce(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);
         robot.write("every blank").type(KeyCode.ENTER);
         waitFor(() -> model().noticeProperty().get().startsWith("No page is blank"));
@@ -303,7 +278,7 @@ class SidesTest {
 
     @Test
     void scoresAreGivenAsLettersTooAndComparedWithThoseBefore(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.type(KeyCode.L);
         waitFor(() -> Screen.isFocused(robot, "#score-c1"));
         robot.write("6").type(KeyCode.ENTER);
@@ -328,7 +303,7 @@ class SidesTest {
 
     @Test
     void questionByQuestionThePagesComeBackToWhereItWasScored(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.Q);
         robot.interact(() -> roll(robot).reveal(new PageRef("d1", 1), 0));
         waitFor(() -> roll(robot).pageInSight().orElseThrow().index() == 1);
@@ -346,7 +321,7 @@ class SidesTest {
 
     @Test
     void fromACriterionToItsEvidenceAndBack(FxRobot robot) {
-        ready(robot);
+        atDesk(robot);
         stamp(robot, 1, 300, "seen here");
         robot.interact(() -> model().scores().criterionProperty().set("c2"));
         robot.type(KeyCode.G);

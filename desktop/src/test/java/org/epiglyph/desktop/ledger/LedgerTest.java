@@ -5,8 +5,6 @@ import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.math.BigDecimal;
-import java.nio.file.Path;
-import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.scoring.Moderation;
@@ -28,26 +26,19 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Section;
-import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
-import org.epiglyph.desktop.desk.Desk;
-import org.epiglyph.desktop.marking.DeskModel;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /** The ledger by keyboard, with a criterion of each kind. */
 @ExtendWith(ApplicationExtension.class)
-class LedgerTest {
+class LedgerTest extends InWindow {
     private static final BigDecimal HALF = new BigDecimal("0.5");
-    @TempDir
-    private static Path world;
-    private Program program;
 
     private static Criterion criterion(int number, String name, Manner manner) {
         return new Criterion("c" + number, name, "what earns it", BigDecimal.valueOf(4), HALF).withManner(manner);
@@ -69,20 +60,8 @@ class LedgerTest {
 
     @Start
     void start(Stage stage) throws Exception {
-        SmallBatch batch = SmallBatch.make(world.resolve(String.valueOf(System.nanoTime())));
-        program = new Program(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", ""),
-                Clock.systemUTC());
-        Screen.show(stage, program);
+        show(stage);
         program.toDesk(batch.folder());
-    }
-
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
-    }
-
-    private DeskModel model() {
-        return ((Desk) program.frame().place()).model();
     }
 
     private Submission submission() {
@@ -90,7 +69,7 @@ class LedgerTest {
     }
 
     private void ready(FxRobot robot) {
-        waitFor(() -> program.frame().place() instanceof Desk && Screen.isFocused(robot, ".page-roll"));
+        atDesk(robot);
         robot.interact(() -> model().edit(new Edit.ChangeScheme(everyKind(), List.of())));
     }
 

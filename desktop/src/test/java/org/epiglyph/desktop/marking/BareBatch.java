@@ -31,7 +31,7 @@ public final class BareBatch {
         try (NewBatch batch = NewBatch.at(target)) {
             for (int i = 1; i <= 3; i++) {
                 Originals.Stored stored = batch.store("d" + i, "work.pdf", new ByteArrayInputStream(new byte[]{1}));
-                Document document = new Document("d" + i, "work.pdf", stored.sha256(), 1, new Pages.Ready(1, ""),
+                Document document = new Document("d" + i, "work.pdf", stored.sha256(), 1, new Pages.Ready(2, ""),
                         "test");
                 List<HandIn> handIns = i == 1
                         ? List.of()

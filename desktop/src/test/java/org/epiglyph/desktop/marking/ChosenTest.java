@@ -3,16 +3,8 @@ package org.epiglyph.desktop.marking;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.io.ByteArrayInputStream;
-import java.math.BigDecimal;
-import java.nio.file.Path;
-import java.time.Clock;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
-import org.epiglyph.core.batch.Document;
-import org.epiglyph.core.batch.HandIn;
-import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.marks.Ink;
@@ -25,53 +17,12 @@ import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.core.phrases.Phrasebook;
-import org.epiglyph.core.roster.Student;
-import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.core.task.Task;
-import org.epiglyph.desktop.settings.Settings;
-import org.epiglyph.workspace.NewBatch;
-import org.epiglyph.workspace.Originals;
-import org.epiglyph.workspace.Workspace;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** What is done with chosen marks, and with the words of corrections; each act is one to take back. */
-class ChosenTest {
-    private static final PageRef FIRST = new PageRef("d1", 0);
-    private static final PageRef SECOND = new PageRef("d1", 1);
-    @TempDir
-    private Path folder;
-    private Workspace workspace;
-    private DeskModel desk;
-
-    @BeforeEach
-    void open() throws Exception {
-        Path target = folder.resolve("batch");
-        try (NewBatch batch = NewBatch.at(target)) {
-            for (int i = 1; i <= 2; i++) {
-                Originals.Stored stored = batch.store("d" + i, "work.pdf", new ByteArrayInputStream(new byte[]{1}));
-                Document document = new Document("d" + i, "work.pdf", stored.sha256(), 1, new Pages.Ready(2, ""),
-                        "test");
-                batch.add(new Student(new StudentKey("K-" + i), "", "Student " + i, ""),
-                        List.of(new HandIn(1, Optional.empty(), "", List.of(document))));
-            }
-            batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
-                    MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
-        }
-        workspace = Workspace.open(target, Clock.systemUTC());
-        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
-                Runnable::run);
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        desk.close();
-        workspace.close();
-    }
+class ChosenTest extends AtBareDesk {
+    private static final PageRef FIRST = new PageRef("d2", 0);
+    private static final PageRef SECOND = new PageRef("d2", 1);
 
     private Stamp stamp(PageRef page, Sign sign, double x, double y) {
         return new Stamp(desk.newHead(page, 0), sign, new PagePoint(x, y), 20);
@@ -146,8 +97,8 @@ class ChosenTest {
         assertThat(((Stamp) marks().get(2)).at()).isEqualTo(new PagePoint(108, 108));
         assertThat(marks()).allMatch(m -> m.head().criterion().equals("c1"));
         desk.step(1);
-        desk.chosen().putCopies(new PageRef("d2", 0));
-        assertThat(marks()).singleElement().satisfies(m -> assertThat(m.page().document()).isEqualTo("d2"));
+        desk.chosen().putCopies(new PageRef("d3", 0));
+        assertThat(marks()).singleElement().satisfies(m -> assertThat(m.page().document()).isEqualTo("d3"));
         desk.chosen().putCopies(new PageRef("b9", 0));
         assertThat(desk.noticeProperty().get()).contains("lies beside the work");
     }

@@ -3,11 +3,7 @@ package org.epiglyph.desktop.marking;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
-import java.nio.file.Path;
-import java.time.Clock;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Document;
@@ -26,45 +22,16 @@ import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.core.phrases.Phrase;
-import org.epiglyph.core.phrases.Phrasebook;
-import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Standing;
-import org.epiglyph.core.task.Task;
-import org.epiglyph.desktop.settings.Settings;
-import org.epiglyph.workspace.NewBatch;
-import org.epiglyph.workspace.Originals;
-import org.epiglyph.workspace.Workspace;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.epiglyph.core.scoring.Judgement;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** The desk's decisions, without a toolkit. */
-class DeskModelTest {
+class DeskModelTest extends AtBareDesk {
     private static final Criterion METHOD = BareBatch.METHOD;
     private static final PageRef PAGE = new PageRef("d2", 0);
-    @TempDir
-    private Path folder;
-    private Workspace workspace;
-    private DeskModel desk;
-
-    @BeforeEach
-    void open() throws Exception {
-        workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
-        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
-                Runnable::run);
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        desk.close();
-        workspace.close();
-    }
 
     private String student() {
         return desk.submission().student().key().value();

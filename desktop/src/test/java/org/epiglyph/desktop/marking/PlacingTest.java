@@ -2,8 +2,6 @@ package org.epiglyph.desktop.marking;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Path;
-import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Edit;
@@ -19,36 +17,14 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText.Selection;
 import org.epiglyph.core.phrases.Phrase;
-import org.epiglyph.desktop.settings.Settings;
-import org.epiglyph.workspace.Workspace;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** Where phrases go, and what goes with them. */
-class PlacingTest {
+class PlacingTest extends AtBareDesk {
     private static final PageRef PAGE = new PageRef("d2", 0);
     private static final PagePoint AT = new PagePoint(100, 100);
     private static final Selection WORDS = new Selection("the range", List.of(new PageBox(90, 90, 150, 105)));
     private static final Phrase PLAIN = new Phrase("p1", "un", "Units!", "c1", Optional.empty());
-    @TempDir
-    private Path folder;
-    private Workspace workspace;
-    private DeskModel desk;
-
-    @BeforeEach
-    void open() throws Exception {
-        workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
-        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
-                Runnable::run);
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        desk.close();
-        workspace.close();
-    }
 
     private Mark placed(Phrase phrase, Selection under) {
         desk.placing().onPage(PAGE, AT, 0, under, phrase, "Said.");

@@ -3,8 +3,6 @@ package org.epiglyph.desktop.marking;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
-import java.nio.file.Path;
-import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Edit;
@@ -16,15 +14,11 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.desktop.settings.Settings;
-import org.epiglyph.workspace.Workspace;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** Criteria of each kind, settled without any node. */
-class ScoresTest {
+class ScoresTest extends AtBareDesk {
     private static final BigDecimal HALF = new BigDecimal("0.5");
     private static final Manner.Levels LEVELS = new Manner.Levels(
             List.of(new Manner.Level("l1", "Sound", "", BigDecimal.TWO, new BigDecimal("3.5")),
@@ -33,30 +27,17 @@ class ScoresTest {
             List.of(new Manner.Part("p1", "units", HALF), new Manner.Part("p2", "signs", BigDecimal.ONE)));
     private static final Manner.Counted TICKS = new Manner.Counted(Manner.Counted.What.SIGN, "TICK", HALF,
             Manner.Counted.From.ZERO, Optional.empty());
-    @TempDir
-    private Path folder;
-    private Workspace workspace;
-    private DeskModel desk;
     private Criterion levels;
     private Criterion parts;
     private Criterion ticks;
 
     @BeforeEach
-    void open() throws Exception {
-        workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
-        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
-                Runnable::run);
+    void scheme() {
         Criterion base = new Criterion("c1", "Method", "", BigDecimal.valueOf(8), HALF);
         levels = new Criterion("c2", "Reasons", "", BigDecimal.TEN, HALF).withManner(LEVELS);
         parts = new Criterion("c3", "Parts", "", BigDecimal.TEN, HALF).withManner(PARTS);
         ticks = new Criterion("c4", "Ticks", "", BigDecimal.TEN, HALF).withManner(TICKS);
         desk.edit(new Edit.ChangeScheme(new MarkScheme(List.of(base, levels, parts, ticks)), List.of()));
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        desk.close();
-        workspace.close();
     }
 
     private Judgement judged(Criterion criterion) {

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
-import java.nio.file.Path;
-import java.time.Clock;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
@@ -17,37 +15,23 @@ import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
 import org.epiglyph.desktop.desk.Desk;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /** The phrasebook as it is used: a placed phrase is changed, a phrase is placed from the drawer. */
 @ExtendWith(ApplicationExtension.class)
-class PhrasebookTest {
-    @TempDir
-    private static Path world;
-    private Program program;
-    private SmallBatch batch;
+class PhrasebookTest extends InWindow {
 
     @Start
     void start(Stage stage) throws Exception {
-        batch = SmallBatch.make(world.resolve(String.valueOf(System.nanoTime())));
-        program = new Program(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", ""),
-                Clock.systemUTC());
-        Screen.show(stage, program);
-    }
-
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
+        show(stage);
     }
 
     private Submission ada() {

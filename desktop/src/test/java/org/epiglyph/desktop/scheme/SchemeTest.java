@@ -5,8 +5,6 @@ import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.math.BigDecimal;
-import java.nio.file.Path;
-import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
@@ -16,39 +14,26 @@ import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Manner;
-import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /** The scheme screen as it is used: built by keyboard, and a changed maximum with scores there. */
 @ExtendWith(ApplicationExtension.class)
-class SchemeTest {
-    @TempDir
-    private static Path world;
-    private Program program;
+class SchemeTest extends InWindow {
 
     @Start
     void start(Stage stage) throws Exception {
-        SmallBatch batch = SmallBatch.make(world.resolve(String.valueOf(System.nanoTime())));
-        program = new Program(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", ""),
-                Clock.systemUTC());
-        Screen.show(stage, program);
+        show(stage);
         program.toScheme(batch.folder());
     }
 
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
-    }
-
-    private SchemeModel model() {
+    private SchemeModel scheme() {
         return ((SchemePlace) program.frame().place()).model();
     }
 
@@ -71,7 +56,7 @@ class SchemeTest {
         robot.push(KeyCode.CONTROL, KeyCode.A);
         robot.write("Reasons");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> model().draft().criteria().stream().anyMatch(c -> c.name().equals("Reasons")));
+        waitFor(() -> scheme().draft().criteria().stream().anyMatch(c -> c.name().equals("Reasons")));
         robot.push(KeyCode.ALT, KeyCode.UP);
         robot.push(KeyCode.ALT, KeyCode.UP);
         waitFor(() -> inForce().equals(List.of("Reasons", "Method", "Units")));
@@ -83,7 +68,7 @@ class SchemeTest {
     }
 
     private List<String> inForce() {
-        return model().batch().scheme().criteria().stream().map(Criterion::name).toList();
+        return scheme().batch().scheme().criteria().stream().map(Criterion::name).toList();
     }
 
     @Test
@@ -97,11 +82,11 @@ class SchemeTest {
         waitFor(() -> names().equals(List.of("Units", "Method")));
         assertThat(robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().getSelectedIndex())
                 .isEqualTo(1);
-        robot.interact(() -> model().addSection("Second part"));
+        robot.interact(() -> scheme().addSection("Second part"));
         robot.drag(row(robot, "Units")).moveTo(row(robot, "Second part")).drop();
         waitFor(() -> names().equals(List.of("Method", "Units")));
-        assertThat(model().draft().criteria().getLast().section()).isEqualTo(
-                model().draft().sections().getFirst().id());
+        assertThat(scheme().draft().criteria().getLast().section()).isEqualTo(
+                scheme().draft().sections().getFirst().id());
     }
 
     private static Node row(FxRobot robot, String name) {
@@ -109,13 +94,13 @@ class SchemeTest {
     }
 
     private List<String> names() {
-        return model().draft().criteria().stream().map(Criterion::name).toList();
+        return scheme().draft().criteria().stream().map(Criterion::name).toList();
     }
 
     @Test
     void aChangedMaximumSaysWhoseResultMovesBeforeItHappens(FxRobot robot) {
         ready(robot);
-        robot.interact(() -> model().workspace()
+        robot.interact(() -> scheme().workspace()
                 .edit(new Edit.SetScore(SmallBatch.TYPED, "c1", Optional.of(new BigDecimal("7.5")))));
         robot.interact(() -> robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().select(0));
         waitFor(() -> Screen.isThere(robot, "#criterion-maximum"));
@@ -124,22 +109,22 @@ class SchemeTest {
         waitFor(() -> Screen.isThere(robot, "#put-in-force"));
         assertThat(text(robot, "#waiting-head")).isEqualTo("Not in force yet: 1 result moves, 1 score is lost or cut");
         assertThat(text(robot, ".waiting-moved")).isEqualTo("Ada Typed: 7.5 of 16 so far \u2192 6.15 of 16 so far ");
-        assertThat(model().batch().scheme().maximum()).isEqualByComparingTo("16");
+        assertThat(scheme().batch().scheme().maximum()).isEqualByComparingTo("16");
         robot.clickOn("#keep-PERCENT");
         waitFor(() -> text(robot, "#waiting-head").endsWith("no score is lost"));
         robot.clickOn("#put-in-force");
-        assertThat(model().batch().scheme().maximum()).isEqualByComparingTo("13");
-        assertThat(model().batch().submission(SmallBatch.TYPED).scores().score("c1"))
+        assertThat(scheme().batch().scheme().maximum()).isEqualByComparingTo("13");
+        assertThat(scheme().batch().submission(SmallBatch.TYPED).scores().score("c1"))
                 .hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("4.5"));
         robot.push(KeyCode.CONTROL, KeyCode.Z);
-        assertThat(model().batch().submission(SmallBatch.TYPED).scores().score("c1"))
+        assertThat(scheme().batch().submission(SmallBatch.TYPED).scores().score("c1"))
                 .hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("7.5"));
     }
 
     @Test
     void levelsAreWrittenAsLinesAndAWrongLineIsNamed(FxRobot robot) {
         ready(robot);
-        robot.interact(() -> model().replace(model().draft()
+        robot.interact(() -> scheme().replace(scheme().draft()
                 .criterion("c2")
                 .withManner(new Manner.Levels(
                         java.util.List.of(new Manner.Level("l", "Full", "", BigDecimal.TWO, BigDecimal.TWO))))));
@@ -154,8 +139,8 @@ class SchemeTest {
         robot.type(KeyCode.ENTER);
         robot.write("0 None");
         robot.clickOn("#criterion-name");
-        waitFor(() -> model().draft().criterion("c2").maximum().compareTo(BigDecimal.valueOf(6)) == 0);
-        assertThat(((Manner.Levels) model().draft().criterion("c2").manner()).levels()).hasSize(2);
+        waitFor(() -> scheme().draft().criterion("c2").maximum().compareTo(BigDecimal.valueOf(6)) == 0);
+        assertThat(((Manner.Levels) scheme().draft().criterion("c2").manner()).levels()).hasSize(2);
         assertThat(text(robot, "#care-notice")).isEmpty();
     }
 

@@ -1,0 +1,54 @@
+package org.epiglyph.desktop;
+
+import static org.epiglyph.desktop.Screen.leaf;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.function.UnaryOperator;
+import javafx.stage.Stage;
+import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+
+/** The program in its window with the small batch, made anew for each test. */
+public abstract class InWindow {
+    @TempDir
+    private static Path worlds;
+    protected Path world;
+    protected SmallBatch batch;
+    protected Program program;
+
+    /** Shows the program at its shelf. */
+    protected void show(Stage stage) throws Exception {
+        show(stage, start -> start);
+    }
+
+    /** Shows the program, started in another way, at its shelf. */
+    protected void show(Stage stage, UnaryOperator<Program.Start> how) throws Exception {
+        world = worlds.resolve(String.valueOf(System.nanoTime()));
+        batch = SmallBatch.make(world);
+        program = new Program(
+                how.apply(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", "")),
+                Clock.systemUTC());
+        Screen.show(stage, program);
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        Screen.end(program);
+    }
+
+    /** The model of the desk, which is in sight. */
+    protected DeskModel model() {
+        return ((Desk) program.frame().place()).model();
+    }
+
+    /** Waits until the desk is in sight and its pages have the focus. */
+    protected void atDesk(FxRobot robot) {
+        waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100
+                && Screen.isFocused(robot, ".page-roll"));
+    }
+}

@@ -1,0 +1,30 @@
+package org.epiglyph.desktop.marking;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The bare batch on the desk, without a window, made anew for each test. */
+abstract class AtBareDesk {
+    @TempDir
+    Path folder;
+    Workspace workspace;
+    DeskModel desk;
+
+    @BeforeEach
+    void openDesk() throws Exception {
+        workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
+        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
+                Runnable::run);
+    }
+
+    @AfterEach
+    void closeDesk() throws Exception {
+        desk.close();
+        workspace.close();
+    }
+}

@@ -12,10 +12,8 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.stream.Stream;
@@ -77,14 +75,14 @@ public final class Bench {
             }
             Path batch = bench.collect();
             if (only.equals("desk")) {
-                bench.desk(batch);
+                new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
                 return;
             }
             bench.starting(batch);
             bench.pageImages(batch);
             bench.annotating(batch);
             bench.committing(batch);
-            bench.desk(batch);
+            new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
             bench.collecting();
             bench.matching();
             new ScoringBench().tell(bench::say);
@@ -127,7 +125,7 @@ public final class Bench {
         return sorted.get(sorted.size() / 2);
     }
 
-    private void say(String what, String against, double ours, double theirs, String unit) {
+    void say(String what, String against, double ours, double theirs, String unit) {
         String line = String.format(Locale.ROOT, "| %s | %s | %.3f %s | %.3f %s | %.2f |", what, against, ours, unit,
                 theirs, unit, ours / theirs);
         lines.add(line);
@@ -288,46 +286,6 @@ public final class Bench {
         }
         say("one edit until it is durable and said to be kept", "a bare SQLite insert in the same mode",
                 median(ours) * 1000, median(bare) * 1000, "ms");
-    }
-
-    /** The desk is measured in a process of its own with a heap of at most 512 MB, which says its figures. */
-    private void desk(Path batch) throws Exception {
-        Path folder = Files.createDirectories(world.resolve("desk"));
-        Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(), "-Xmx512m",
-                "-Djava.awt.headless=true", "-Dglass.platform=Headless", "-Dprism.order=sw",
-                "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
-                System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",
-                System.getProperty("java.class.path"), DeskBench.class.getName(), batch.toString(), folder.toString())
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
-        Map<String, Double> said = new HashMap<>();
-        process.inputReader().lines().forEach(line -> {
-            System.out.println(line);
-            String[] parts = line.split(" ");
-            said.put(parts[0], Double.parseDouble(parts[1]));
-        });
-        if (process.waitFor() != 0) {
-            throw new IOException("Measuring the desk ended with " + process.exitValue());
-        }
-        say("next submission to its first sharp page, not prepared", "PDFBox alone opening and drawing it",
-                said.get("next-unprepared-ms"), said.get("next-bare-ms"), "ms");
-        say("ink with 5,000 strokes on the page: the interface thread's work a frame, 95th percentile",
-                "a quarter of a frame at 60 Hz", said.get("ink-5000-frame-ms-95"), said.get("ink-quarter-frame-ms"),
-                "ms");
-        say("allocated a frame while drawing with 5,000 strokes on the page", "the same with few",
-                said.get("ink-allocated-5000") / 1024, said.get("ink-allocated-few") / 1024, "KB");
-        say(String.format(Locale.ROOT,
-                "a scan of 300 pages and %.0f MB from opening it at the desk to its first sharp page",
-                said.get("scan-megabytes")), "from asking for its last page until that is sharp",
-                said.get("scan-first-ms"), said.get("scan-last-ms"), "ms");
-        say("how long a page of the scan stays blank when ten a second are gone through, 95th percentile",
-                "a low-scale image of the same pages by PDFBox alone, 95th percentile", said.get("scan-blank-ms-95"),
-                said.get("scan-coarse-bare-ms-95"), "ms");
-        notes.add(String.format(Locale.ROOT,
-                "The next submission, prepared while the one before lay on the desk, is sharp within %.0f frames (95th percentile). Going through all pages of the scan, ten a second, none stayed blank for longer than %.0f ms, the frame in which it is shown included; the slowest low-scale image alone took %.0f ms. Without any pause it was %.0f ms for 95 of 100 pages and %.0f ms at most. %.0f MB of heap were in use afterwards, with a bound of 512 MB.",
-                said.get("next-prepared-frames-95"), said.get("scan-blank-ms-most"),
-                said.get("scan-coarse-bare-ms-most"), said.get("scan-raced-ms-95"), said.get("scan-raced-ms-most"),
-                said.get("scan-heap-megabytes")));
     }
 
     /** Our time is that of the collecting process itself, with a heap bounded to 512 MB. */

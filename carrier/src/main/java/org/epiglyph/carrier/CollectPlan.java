@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.filing.Match;
 import org.epiglyph.core.filing.Matching;
@@ -27,7 +26,6 @@ import org.epiglyph.exchange.archive.ReceivedFile;
 import org.epiglyph.exchange.filing.PlainLetters;
 import org.epiglyph.exchange.record.RecordClient.HandedIn;
 import org.epiglyph.exchange.sheet.GradeSheet;
-import org.epiglyph.workspace.BatchFolder;
 
 /**
  * What was understood of a source before a batch is made or added to: every file with its student or a question. What
@@ -170,7 +168,8 @@ public final class CollectPlan implements AutoCloseable {
                     .or(() -> fromNames
                             .map(f -> Match.certain(f.owner(file.path()), "the class is read from the names")))
                     .orElseGet(() -> matching.match(file.path()));
-            derived.add(new Item(id, file, match, record, HandInNumber.of(file.path(), rule), news(file)));
+            derived.add(new Item(id, file, match, record, HandInNumber.of(file.path(), rule),
+                    earlier.map(e -> e.news(file)).orElse(News.NEW)));
         }
         items = derived;
     }
@@ -228,30 +227,7 @@ public final class CollectPlan implements AutoCloseable {
 
     /** Whose a document was when it was first collected. */
     public Optional<StudentKey> ownerBefore(String path) {
-        return earlier.flatMap(e -> e.register()
-                .lines()
-                .stream()
-                .filter(l -> l.path().equals(path) && l.fate() == Register.Fate.MATCHED)
-                .map(l -> new StudentKey(l.student()))
-                .filter(s -> roster.find(s).isPresent())
-                .findFirst());
-    }
-
-    private News news(ReceivedFile file) {
-        if (earlier.isEmpty()) {
-            return News.NEW;
-        }
-        String digest = earlier.get().digests().getOrDefault(file, "");
-        List<Register.Line> there = earlier.get()
-                .register()
-                .lines()
-                .stream()
-                .filter(l -> l.path().equals(file.path()))
-                .toList();
-        if (there.stream().anyMatch(l -> l.sha256().equals(digest))) {
-            return News.SAME;
-        }
-        return there.isEmpty() ? News.NEW : News.CHANGED;
+        return earlier.flatMap(e -> e.owner(path, roster));
     }
 
     // --- what is asked of it
@@ -359,29 +335,15 @@ public final class CollectPlan implements AutoCloseable {
     public List<Student> nothingFrom() {
         Set<StudentKey> found = new HashSet<>();
         items.forEach(i -> studentOf(i).ifPresent(found::add));
-        earlier.ifPresent(e -> e.batch()
-                .submissions()
-                .stream()
-                .filter(s -> !s.handIns().isEmpty())
-                .forEach(s -> found.add(s.student().key())));
+        earlier.ifPresent(e -> found.addAll(e.received()));
         return roster.students().stream().filter(s -> !found.contains(s.key())).toList();
     }
 
     /** Paths of documents collected before that are not in this source; they stay as they are. */
     public List<String> gone() {
-        if (earlier.isEmpty()) {
-            return List.of();
-        }
         Set<String> here = new HashSet<>();
         items.forEach(i -> here.add(i.path()));
-        return earlier.get()
-                .register()
-                .lines()
-                .stream()
-                .filter(l -> l.fate() == Register.Fate.MATCHED && !here.contains(l.path()))
-                .map(Register.Line::path)
-                .distinct()
-                .toList();
+        return earlier.map(e -> e.gone(here)).orElse(List.of());
     }
 
     /** When the file was handed in, by the record or the sheet. */

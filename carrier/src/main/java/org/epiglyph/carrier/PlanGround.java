@@ -3,9 +3,13 @@ package org.epiglyph.carrier;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.roster.Roster;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.archive.FileSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
@@ -28,5 +32,44 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
         Map<String, HandedIn> byRecord, Optional<GradeSheet> sheet, Optional<String> sheetPath,
         Optional<Earlier> earlier, List<FilingRule> known, AutoCloseable alsoClose) {
     /** A batch that is collected again, as it is now, with the digest of each file of the source that was there before. */
-    record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests) {}
+    record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests) {
+        private Stream<Register.Line> matched() {
+            return register.lines().stream().filter(l -> l.fate() == Register.Fate.MATCHED);
+        }
+
+        /** How a file compares with what was collected. */
+        CollectPlan.News news(ReceivedFile file) {
+            String digest = digests.getOrDefault(file, "");
+            List<Register.Line> there = register.lines()
+                    .stream()
+                    .filter(l -> l.path().equals(file.path()))
+                    .toList();
+            if (there.stream().anyMatch(l -> l.sha256().equals(digest))) {
+                return CollectPlan.News.SAME;
+            }
+            return there.isEmpty() ? CollectPlan.News.NEW : CollectPlan.News.CHANGED;
+        }
+
+        /** Whose a document was, if that is one of the class now. */
+        Optional<StudentKey> owner(String path, Roster roster) {
+            return matched().filter(l -> l.path().equals(path))
+                    .map(l -> new StudentKey(l.student()))
+                    .filter(s -> roster.find(s).isPresent())
+                    .findFirst();
+        }
+
+        /** Paths of documents that were collected and are not among these. */
+        List<String> gone(Set<String> here) {
+            return matched().map(Register.Line::path).filter(p -> !here.contains(p)).distinct().toList();
+        }
+
+        /** Students who have handed something in. */
+        Set<StudentKey> received() {
+            return batch.submissions()
+                    .stream()
+                    .filter(s -> !s.handIns().isEmpty())
+                    .map(s -> s.student().key())
+                    .collect(Collectors.toSet());
+        }
+    }
 }

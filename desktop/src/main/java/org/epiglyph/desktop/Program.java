@@ -272,8 +272,8 @@ public final class Program {
 
     /** Writes what is not written and lets go of the batch. */
     public void close() {
-        if (frame.place() != null && workspace.isPresent() && frame.place() != shelf) {
-            frame.place().leave();
+        if (frame.place() != shelf) {
+            frame.leave();
         }
         making.ifPresent(PageMaking::close);
         making = Optional.empty();

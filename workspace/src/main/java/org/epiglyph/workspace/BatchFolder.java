@@ -1,7 +1,10 @@
 package org.epiglyph.workspace;
 
 import java.nio.charset.StandardCharsets;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Pages;
@@ -65,6 +68,22 @@ public record BatchFolder(Path root) {
     /** Pictures of the marker's own, in stamps and remarks, each named by its digest. */
     public Path pictures() {
         return root.resolve("pictures");
+    }
+
+    /**
+     * Copies pictures that this batch lacks from another folder; those that are not there either are left out.
+     *
+     * @param names the pictures' file names
+     */
+    public void bringPictures(Set<String> names, Path from) throws IOException {
+        for (String name : names) {
+            Path there = from.resolve(name);
+            Path here = pictures().resolve(name);
+            if (Files.isRegularFile(there) && !Files.exists(here)) {
+                Files.createDirectories(pictures());
+                Files.copy(there, here);
+            }
+        }
     }
 
     /** The grade sheet as it was received, where the batch came with one. @param ending csv or xlsx */

@@ -3,7 +3,6 @@ package org.epiglyph.core.filing;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -14,7 +13,6 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import org.epiglyph.core.roster.Roster;
-import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
@@ -26,73 +24,28 @@ public final class Matching {
     private static final Pattern BREAK = Pattern.compile("[^\\p{L}\\p{N}]+");
     private static final int MOST_SLIPS = 2;
     private static final int LONGEST_KEY_RUN = 4;
-    private final List<Names> everybody;
-    private final Map<String, Names> byKey;
-    private final Map<StudentKey, Names> byStudent;
-    private final Map<String, Set<Names>> byWord;
-    private final Map<String, Set<Names>> byFamily;
-    private final Map<String, Set<Names>> byWhole;
-    private final Map<Student, Boolean> apart;
-    private final Slips slips;
+    private final NameIndex index;
     private final Spelling spelling;
     private final Optional<FilingRule> rule;
 
     /** Matching without a filing rule. */
     public Matching(Roster roster, Spelling spelling) {
-        this.spelling = spelling;
-        this.rule = Optional.empty();
-        this.everybody = new ArrayList<>();
-        this.byKey = new HashMap<>();
-        this.byStudent = new HashMap<>();
-        Set<String> twins = new LinkedHashSet<>();
-        this.byWord = new HashMap<>();
-        this.byFamily = new HashMap<>();
-        this.byWhole = new HashMap<>();
-        this.apart = new HashMap<>();
-        for (Student student : roster.students()) {
-            Names names = new Names(student, spelling);
-            everybody.add(names);
-            byStudent.put(student.key(), names);
-            Names twin = byKey.putIfAbsent(keyForm(student.key().value()), names);
-            if (twin != null) {
-                twins.add(keyForm(student.key().value()));
-            }
-            names.words.forEach(words -> words.forEach(w -> index(byWord, w, names)));
-            names.family.forEach(f -> index(byFamily, f, names));
-            names.whole.forEach(w -> index(byWhole, w, names));
-        }
-        byKey.keySet().removeAll(twins); // keys that differ in signs alone tell nobody apart
-        this.slips = new Slips(everybody, spelling);
+        this(new NameIndex(roster, spelling), spelling, Optional.empty());
     }
 
-    private Matching(Matching other, Optional<FilingRule> rule) {
-        this.spelling = other.spelling;
+    private Matching(NameIndex index, Spelling spelling, Optional<FilingRule> rule) {
+        this.index = index;
+        this.spelling = spelling;
         this.rule = rule;
-        this.everybody = other.everybody;
-        this.byKey = other.byKey;
-        this.byStudent = other.byStudent;
-        this.byWord = other.byWord;
-        this.byFamily = other.byFamily;
-        this.byWhole = other.byWhole;
-        this.apart = other.apart;
-        this.slips = other.slips;
     }
 
     Names names(StudentKey student) {
-        return byStudent.get(student);
+        return index.of(student);
     }
 
     /** The same with another filing rule; what was found out about the class is not found out again. */
     public Matching with(Optional<FilingRule> other) {
-        return new Matching(this, other);
-    }
-
-    private static void index(Map<String, Set<Names>> index, String word, Names names) {
-        index.computeIfAbsent(word, _ -> new LinkedHashSet<>()).add(names);
-    }
-
-    private static String keyForm(String key) {
-        return BREAK.matcher(key.toLowerCase(Locale.ROOT)).replaceAll("");
+        return new Matching(index, spelling, other);
     }
 
     /**
@@ -107,7 +60,8 @@ public final class Matching {
                 .or(() -> byName(read))
                 .or(() -> byKeyElsewhere(read))
                 .orElseGet(
-                        () -> slips.nearest(read)
+                        () -> index.slips()
+                                .nearest(read)
                                 .orElseGet(() -> Match.none("no key and no name of the roster stands in the path")));
     }
 
@@ -116,7 +70,7 @@ public final class Matching {
     private Optional<Match> byRule(FilingRule.Reading reading, PathWords read) {
         String key = reading.fields().get(FilingRule.Kind.KEY);
         if (key != null) {
-            Names owner = byKey.get(keyForm(key));
+            Names owner = index.byKey(key);
             if (owner == null) {
                 return Optional.empty();
             }
@@ -126,14 +80,14 @@ public final class Matching {
         Map<FilingRule.Kind, String> plain = new EnumMap<>(FilingRule.Kind.class);
         reading.fields().forEach((kind, value) -> plain.put(kind, Names.compact(spelling.plain(value).getFirst())));
         String family = plain.get(FilingRule.Kind.FAMILY);
-        Collection<Names> near = family == null ? everybody : byFamily.getOrDefault(family, Set.of());
+        Collection<Names> near = family == null ? index.everybody() : index.byFamily(family);
         List<Names> fitting = near.stream().filter(n -> fits(n, plain)).toList();
         boolean whole = reading.fields().containsKey(FilingRule.Kind.FAMILY)
                 && reading.fields().containsKey(FilingRule.Kind.GIVEN);
         if (fitting.size() == 1) {
             Names only = fitting.getFirst();
             String evidence = "the filing rule reads " + said(reading.fields()) + "; nobody else fits";
-            boolean certain = whole && standsApart(only) && nobodyElseInFull(only, read);
+            boolean certain = whole && index.standsApart(only) && nobodyElseInFull(only, read);
             return Optional.of(certain
                     ? Match.certain(only.student.key(), evidence)
                     : Match.likely(only.student.key(), evidence));
@@ -200,7 +154,7 @@ public final class Matching {
         StringBuilder run = new StringBuilder();
         Names longest = null;
         for (int i = 0; i < Math.min(parts.length, LONGEST_KEY_RUN); i++) {
-            Names owner = byKey.get(run.append(parts[i].toLowerCase(Locale.ROOT)).toString());
+            Names owner = index.byPlainKey(run.append(parts[i].toLowerCase(Locale.ROOT)).toString());
             if (owner != null) {
                 longest = owner;
             }
@@ -214,7 +168,7 @@ public final class Matching {
         for (int from = 0; from < parts.length; from++) {
             StringBuilder run = new StringBuilder();
             for (int to = from; to < Math.min(parts.length, from + LONGEST_KEY_RUN); to++) {
-                Names owner = byKey.get(run.append(parts[to]).toString());
+                Names owner = index.byPlainKey(run.append(parts[to]).toString());
                 if (owner != null && owner.student.key().value().length() > 2) {
                     found.add(owner);
                 }
@@ -237,13 +191,13 @@ public final class Matching {
         if (family != null) {
             String value = Names.compact(spelling.plain(family).getFirst());
             if (!value.isEmpty() && owner.family.stream().noneMatch(f -> near(f, value))) {
-                List<Names> named = new ArrayList<>(byFamily.getOrDefault(value, Set.of()));
+                List<Names> named = new ArrayList<>(index.byFamily(value));
                 if (!named.isEmpty()) {
                     return contradiction(owner, named, "'" + family + "'");
                 }
             }
         }
-        List<Names> others = inFull(read).stream().filter(n -> n != owner).toList();
+        List<Names> others = index.inFull(read).stream().filter(n -> n != owner).toList();
         boolean own = holdsAWordOf(owner, read);
         return others.isEmpty() || own
                 ? Match.certain(owner.student.key(), evidence)
@@ -270,11 +224,11 @@ public final class Matching {
     // --- by names
 
     private Optional<Match> byName(PathWords read) {
-        List<Names> full = inFull(read);
+        List<Names> full = index.inFull(read);
         if (full.size() == 1) {
             Names only = full.getFirst();
             String evidence = only.howIn(read.path) + where(only, read);
-            return Optional.of(standsApart(only)
+            return Optional.of(index.standsApart(only)
                     ? Match.certain(only.student.key(), evidence)
                     : Match.likely(only.student.key(), evidence + "; another name is nearly the same"));
         }
@@ -294,35 +248,14 @@ public final class Matching {
         return folder ? "the folder's name" : "the file name";
     }
 
-    /** Students all of whose name stands in the path; of namesakes in part, those with the longer name first. */
-    private List<Names> inFull(PathWords read) {
-        Set<Names> full = new LinkedHashSet<>();
-        for (String run : read.runs) {
-            full.addAll(byWhole.getOrDefault(run, Set.of()));
-            for (Names names : byFamily.getOrDefault(run, Set.of())) {
-                if (names.given.isEmpty() || names.given.stream().anyMatch(read.runs::contains)) {
-                    full.add(names);
-                }
-            }
-        }
-        for (String token : read.words) {
-            for (Names names : byWord.getOrDefault(token, Set.of())) {
-                if (names.words.stream().anyMatch(read.words::containsAll)) {
-                    full.add(names);
-                }
-            }
-        }
-        return full.stream().sorted(java.util.Comparator.comparingInt(n -> -n.words.getFirst().size())).toList();
-    }
-
     private boolean nobodyElseInFull(Names only, PathWords read) {
-        return inFull(read).stream().allMatch(n -> n == only);
+        return index.inFull(read).stream().allMatch(n -> n == only);
     }
 
     /** Family name with a given name or an initial, else the family name alone, else words of it. */
     private Optional<Match> inPart(PathWords read) {
         Set<Names> families = new LinkedHashSet<>();
-        read.runs.forEach(run -> families.addAll(byFamily.getOrDefault(run, Set.of())));
+        read.runs.forEach(run -> families.addAll(index.byFamily(run)));
         Optional<Match> first = chosen(families, n -> n.firstGiven.stream().anyMatch(read.words::contains), read,
                 "family name and first given name stand in the path, the other given names do not");
         if (first.isPresent()) {
@@ -339,7 +272,7 @@ public final class Matching {
             return family;
         }
         Set<Names> named = new LinkedHashSet<>();
-        read.words.stream().filter(t -> t.length() > 2).forEach(t -> named.addAll(byWord.getOrDefault(t, Set.of())));
+        read.words.stream().filter(t -> t.length() > 2).forEach(t -> named.addAll(index.byWord(t)));
         Optional<Match> part = chosen(named, n -> n.firstGiven.stream().anyMatch(read.words::contains)
                 && n.familyWords.stream().flatMap(Set::stream).anyMatch(w -> w.length() > 2 && read.words.contains(w)),
                 read,
@@ -350,7 +283,7 @@ public final class Matching {
         Map<Names, Integer> words = new LinkedHashMap<>();
         for (String token : read.words) {
             if (token.length() > 2) {
-                byWord.getOrDefault(token, Set.of()).forEach(n -> words.merge(n, 1, Integer::sum));
+                index.byWord(token).forEach(n -> words.merge(n, 1, Integer::sum));
             }
         }
         if (words.isEmpty()) {
@@ -361,7 +294,8 @@ public final class Matching {
                 .sorted((a, b) -> b.getValue() - a.getValue())
                 .map(e -> e.getKey().student.key())
                 .toList();
-        return slips.nearest(read)
+        return index.slips()
+                .nearest(read)
                 .filter(m -> !most.contains(m.candidates().getFirst().student()) || m.likely().isPresent())
                 .or(() -> Optional.of(Match.possible(most, "only a part of the name stands in the path")));
     }
@@ -374,26 +308,6 @@ public final class Matching {
         return chosen.isEmpty()
                 ? Optional.empty()
                 : Optional.of(Match.possible(keys(chosen), why + "; " + chosen.size() + " students fit"));
-    }
-
-    /** Nobody else's whole name is so near that a slip or two would turn one into the other, nor holds this one within it. */
-    private boolean standsApart(Names names) {
-        return apart.computeIfAbsent(names.student, _ -> slips.standsApart(names) && !standsWithinAnother(names));
-    }
-
-    /** "Silva" stands within "Sequeira e Silva": where the rest of the longer name is misspelt, the shorter one is left. */
-    private boolean standsWithinAnother(Names names) {
-        for (Set<String> words : names.words) {
-            String any = words.stream().findFirst().orElse("");
-            for (Names other : byWord.getOrDefault(any, Set.of())) {
-                if (other != names && other.words.stream().anyMatch(o -> o.containsAll(words))) {
-                    return true;
-                }
-            }
-        }
-        return names.given.isEmpty() && everybody.stream()
-                .anyMatch(other -> other != names
-                        && other.whole.stream().anyMatch(w -> names.family.stream().anyMatch(w::contains)));
     }
 
     private static List<StudentKey> keys(Collection<Names> names) {

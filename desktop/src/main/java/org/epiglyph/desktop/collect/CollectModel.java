@@ -2,19 +2,14 @@ package org.epiglyph.desktop.collect;
 
 import java.io.IOException;
 import java.nio.charset.Charset;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
@@ -27,13 +22,11 @@ import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.sheet.PhraseFile;
@@ -47,12 +40,8 @@ import org.slf4j.LoggerFactory;
 
 /** The steps of collecting without any node: source, understanding, decisions, done. The token is held in memory only. */
 public final class CollectModel {
-    /** Endings of tables that hold a mark scheme. */
-    static final String[] SCHEMES = {".csv", ".xlsx", ".json"};
-    /** Endings of files that hold phrases. */
-    static final String[] PHRASES = {".csv", ".xlsx", ".json", ".md"};
-    private static final String NOT_IN_NAMES = "[\\\\/:*?\"<>|\\p{Cntrl}]";
     private final Path shelf;
+    private final Beside beside;
     private final Background background;
     private final Optional<Path> again;
     private final ObservableList<Task> tasks = FXCollections.observableArrayList();
@@ -84,6 +73,7 @@ public final class CollectModel {
      */
     public CollectModel(Path shelf, Background background, Optional<Path> again) {
         this.shelf = shelf;
+        this.beside = new Beside(shelf, trouble::set);
         this.background = background;
         this.again = again;
     }
@@ -207,7 +197,7 @@ public final class CollectModel {
                     : TypedRoster.read(classList).students();
             Optional<Path> table = sheet.isBlank() ? Optional.empty() : Optional.of(Path.of(sheet.strip()));
             readFiles(new Planning.FromFiles(List.copyOf(places), table, title.strip(), when, ZoneId.systemDefault(),
-                    Duration.ZERO, Optional.empty(), students, knownRules()));
+                    Duration.ZERO, Optional.empty(), students, beside.rules()));
         } catch (Problem e) {
             trouble.set(e.getMessage());
         }
@@ -239,71 +229,19 @@ public final class CollectModel {
 
     private void understood(CollectPlan understood) {
         close();
-        name.set(freeName(understood.task().title()));
-        scheme.set(offered("mark schemes", SCHEMES).stream()
-                .filter(p -> named(p, understood.task().title()))
-                .findFirst()
-                .orElse(null));
-        phrasebook.set(offered("phrasebooks", PHRASES).stream()
-                .filter(p -> named(p, understood.task().module()) || named(p, understood.task().title()))
-                .findFirst()
+        name.set(beside.freeName(understood.task().title()));
+        String title = understood.task().title();
+        scheme.set(Beside.called(beside.schemes(), title).orElse(null));
+        phrasebook.set(Beside.called(beside.phrasebooks(), understood.task().module())
+                .or(() -> Beside.called(beside.phrasebooks(), title))
                 .orElse(null));
         plan.set(understood);
         decisions.begin();
     }
 
-    private static boolean named(Path file, String title) {
-        return file.getFileName().toString().replaceFirst("\\.[^.]+$", "").equalsIgnoreCase(title);
-    }
-
-    private String freeName(String title) {
-        String plain = title.replaceAll(NOT_IN_NAMES, " ").strip();
-        String free = plain;
-        for (int n = 2; Files.exists(shelf.resolve(free)); n++) {
-            free = plain + " " + n;
-        }
-        return free;
-    }
-
-    /** Files kept beside the batches. */
-    List<Path> offered(String folder, String... endings) {
-        Path kept = shelf.resolve(folder);
-        List<Path> found = new ArrayList<>();
-        if (Files.isDirectory(kept)) {
-            try (Stream<Path> all = Files.list(kept)) {
-                all.filter(p -> Arrays.stream(endings).anyMatch(p.toString()::endsWith)).sorted().forEach(found::add);
-            } catch (IOException e) {
-                LoggerFactory.getLogger(CollectModel.class).warn("Kept tables cannot be listed", e);
-            }
-        }
-        return found;
-    }
-
-    // --- filing rules
-
-    /** The rules that are kept on this shelf; one that cannot be read is said and left out. */
-    List<FilingRule> knownRules() {
-        List<FilingRule> rules = new ArrayList<>();
-        for (Path file : offered("filing rules", ".txt")) {
-            try {
-                rules.add(RuleFile.read(file));
-            } catch (Problem e) {
-                trouble.set(e.getMessage());
-            }
-        }
-        return rules;
-    }
-
-    /** Keeps a rule beside the batches under its name, to be offered again and passed on. */
-    Optional<Path> keepRule(FilingRule rule) {
-        Path file = shelf.resolve("filing rules").resolve(rule.name().replaceAll(NOT_IN_NAMES, " ").strip() + ".txt");
-        try {
-            RuleFile.write(rule, file);
-            return Optional.of(file);
-        } catch (IOException e) {
-            trouble.set(Words.of("Collect.ruleNotKept", file));
-            return Optional.empty();
-        }
+    /** What is kept beside the batches. */
+    Beside beside() {
+        return beside;
     }
 
     // --- understanding
@@ -336,7 +274,7 @@ public final class CollectModel {
         }
         CollectPlan understood = plan.get();
         String wanted = name.get().strip();
-        if (wanted.isEmpty() || !wanted.equals(wanted.replaceAll(NOT_IN_NAMES, "")) || wanted.startsWith(".")) {
+        if (wanted.isEmpty() || !wanted.equals(Beside.forNames(wanted)) || wanted.startsWith(".")) {
             trouble.set(Words.of("Collect.badName"));
             return;
         }

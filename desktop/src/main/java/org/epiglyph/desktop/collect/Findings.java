@@ -78,10 +78,10 @@ final class Findings {
         TextField name = new TextField();
         name.setId("batch-name");
         name.textProperty().bindBidirectional(model.nameProperty());
-        ComboBox<Path> scheme = choice(model.offered("mark schemes", CollectModel.SCHEMES), "Collect.noScheme");
+        ComboBox<Path> scheme = choice(model.beside().schemes(), "Collect.noScheme");
         scheme.setId("scheme");
         scheme.valueProperty().bindBidirectional(model.schemeProperty());
-        ComboBox<Path> phrases = choice(model.offered("phrasebooks", CollectModel.PHRASES), "Collect.noPhrases");
+        ComboBox<Path> phrases = choice(model.beside().phrasebooks(), "Collect.noPhrases");
         phrases.setId("phrasebook");
         phrases.valueProperty().bindBidirectional(model.phrasebookProperty());
         VBox section = new VBox(Form.label("Collect.name", name), name, Form.label("Collect.scheme", scheme), scheme,

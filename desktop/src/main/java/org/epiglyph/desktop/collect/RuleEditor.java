@@ -64,7 +64,7 @@ final class RuleEditor implements Editor {
             model.change(p -> p.useRule(Optional.of(rule)));
         });
         use.setId("use-rule");
-        keep = Form.button("Collect.rule.keep", "plain-button", () -> rule().flatMap(model::keepRule)
+        keep = Form.button("Collect.rule.keep", "plain-button", () -> rule().flatMap(model.beside()::keep)
                 .ifPresent(f -> said.setText(Words.of("Collect.rule.kept", f))));
         keep.setId("keep-rule");
         Button learn = Form.button("Collect.rule.learn", "link-button", () -> {

@@ -4,10 +4,8 @@ import java.io.File;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ChangeListener;
@@ -22,15 +20,10 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.stage.FileChooser;
 import org.epiglyph.carrier.PageMaking;
-import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Document;
-import org.epiglyph.core.batch.HandIn;
-import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Mark;
-import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.pencase.Tool;
-import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.Place;
@@ -44,7 +37,6 @@ import org.epiglyph.desktop.paper.Margin;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.paper.PageWords;
 import org.epiglyph.desktop.paper.PenInput;
-import org.epiglyph.desktop.paper.Piece;
 import org.epiglyph.desktop.paper.RemarkField;
 import org.epiglyph.desktop.paper.TypedTextField;
 import org.epiglyph.desktop.settings.Settings;
@@ -79,12 +71,7 @@ public final class Desk implements Place {
     private final Gestures gestures;
     private final KeyPen keyPen;
     private final DeskActs acts;
-    private List<Document> shownDocuments = List.of();
-    private List<Attached> shownAttached = List.of();
-    private Map<PageRef, Integer> shownTurns = Map.of();
-    private List<Ready> ready = List.of();
-    private StudentKey shown;
-    private long shownAt;
+    private final OpenPages openPages;
     private final ByQuestion question;
     /** Looks outlive the desk, so that this is taken off when the desk is left. */
     private final ChangeListener<View> looking = (_, _, _) -> look();
@@ -113,6 +100,7 @@ public final class Desk implements Place {
         gestures = new Gestures(model, words, (leaf, at, text) -> TypedTextField.open(model, leaf, at, text));
         pages = new PageRoll(images, gestures::equip, model::see);
         gestures.on(pages);
+        openPages = new OpenPages(model, images, pieces, pages, this::shown);
         keyPen = new KeyPen(pages, gestures);
         margin = new Margin(model, pages, new RemarkField(model, tools.spelling(), this::choosePicture),
                 images::picture, tools.links());
@@ -137,10 +125,10 @@ public final class Desk implements Place {
         besidePaper.setMinWidth(MARGIN_WIDTH);
         HBox.setHgrow(pages, Priority.ALWAYS);
         paper = new HBox(pages, besidePaper);
-        StackPane open = new StackPane(paper, margin);
-        open.setMinWidth(0);
-        HBox.setHgrow(open, Priority.ALWAYS);
-        HBox parts = new HBox(ledger, side, penCase, open, roll);
+        StackPane sheets = new StackPane(paper, margin);
+        sheets.setMinWidth(0);
+        HBox.setHgrow(sheets, Priority.ALWAYS);
+        HBox parts = new HBox(ledger, side, penCase, sheets, roll);
         parts.getStyleClass().add("desk");
         above.setPickOnBounds(false);
         root = new StackPane(parts, above);
@@ -164,12 +152,12 @@ public final class Desk implements Place {
 
     private void watch() {
         model.submissionProperty().addListener((_, before, now) -> {
-            if (now.student().key().equals(shown)) {
+            if (now.student().key().equals(openPages.student())) {
                 if (!before.scores().equals(now.scores())) {
                     question.scored();
                 }
                 refresh();
-                refreshPages();
+                openPages.refresh();
             } else {
                 open();
             }
@@ -185,7 +173,7 @@ public final class Desk implements Place {
         });
         model.shownHandInProperty().addListener((_, _, _) -> {
             ledger.refresh();
-            refreshPages();
+            openPages.refresh();
             side.refresh();
         });
         model.chosen().idsProperty().addListener((_, _, _) -> {
@@ -275,14 +263,14 @@ public final class Desk implements Place {
 
     @Override
     public void arrive() {
-        files.bringPictures(model.penCaseProperty().get());
+        files.bringPictures(model.penCaseProperty().get(), model.batch().phrasebook());
         open();
         Platform.runLater(pages::requestFocus);
     }
 
     @Override
     public void leave() {
-        shownAt++; // pages that are still being read come too late
+        openPages.leave();
         looks.viewProperty().removeListener(looking);
         ledger.keepWords();
         model.writing().finish();
@@ -292,94 +280,18 @@ public final class Desk implements Place {
 
     /** Shows another submission from its beginning. Shapes are read in the background; the roll follows. */
     private void open() {
-        shown = model.submission().student().key();
-        making.first(shown);
+        making.first(model.student());
         above.getChildren().clear();
         keyPen.putAway();
         refreshSides();
-        showPages(pages::show);
+        openPages.open();
     }
 
-    /** What was got ready for a submission that may come next. */
-    private record Ready(Submission submission, Optional<HandIn> handIn, List<Piece> pieces) {
-        boolean isFor(Submission other, Optional<HandIn> otherHandIn) {
-            return submission.student().key().equals(other.student().key()) && handIn.equals(otherHandIn)
-                    && submission.turns().equals(other.turns()) && submission.attached().equals(other.attached());
-        }
-    }
-
-    private void showPages(Consumer<List<Piece>> show) {
-        Submission submission = model.submission();
-        Optional<HandIn> handIn = model.shownHandIn();
-        shownDocuments = handIn.map(HandIn::documents).orElse(List.of());
-        shownAttached = submission.attached();
-        shownTurns = submission.turns();
-        long asked = ++shownAt;
-        Optional<Ready> made = ready.stream().filter(r -> r.isFor(submission, handIn)).findFirst();
-        if (made.isPresent()) {
-            show(show, made.get().pieces());
-            return;
-        }
-        Thread.ofVirtual().start(() -> {
-            List<Piece> read = pieces.of(submission, handIn);
-            Platform.runLater(() -> {
-                if (asked == shownAt) {
-                    show(show, read);
-                }
-            });
-        });
-    }
-
-    private void show(Consumer<List<Piece>> show, List<Piece> made) {
-        show.accept(made);
+    private void shown() {
         showMarks();
         margin.refresh();
         side.refresh();
         question.arrived();
-        prepareNext();
-    }
-
-    /** Pages that were made or turned meanwhile, another hand-in or an attached file change what the roll shows. */
-    private void refreshPages() {
-        List<Document> now = model.shownHandIn().map(HandIn::documents).orElse(List.of());
-        if (!now.equals(shownDocuments) || !model.submission().attached().equals(shownAttached)
-                || !model.submission().turns().equals(shownTurns)) {
-            showPages(pages::showAgain);
-        }
-    }
-
-    /**
-     * Gets ready what may come next: the shapes of its pages, and the first of them drawn at the scale they will have.
-     * Where nothing is to be seen of the next student, the first one behind who has pages is got ready too.
-     */
-    private void prepareNext() {
-        List<Submission> behind = model.students()
-                .stream()
-                .skip(model.students().indexOf(shown) + 1L)
-                .map(model.batch()::submission)
-                .toList();
-        List<Submission> next = Stream.concat(behind.stream().limit(1),
-                behind.stream().filter(s -> !s.pages().isEmpty()).limit(1)).distinct().toList();
-        if (pages.getScene() == null || next.isEmpty()) {
-            return;
-        }
-        long asked = shownAt;
-        Thread.ofVirtual().start(() -> {
-            List<Ready> made = next.stream()
-                    .map(s -> new Ready(s, s.current(), pieces.of(s, s.current())))
-                    .toList();
-            Platform.runLater(() -> {
-                if (asked == shownAt) {
-                    ready = made;
-                    made.forEach(this::draw);
-                }
-            });
-        });
-    }
-
-    private void draw(Ready next) {
-        double scale = pages.scaleFor(next.pieces()) * pages.outputScale();
-        next.submission().pages().stream().limit(2).forEach(p -> images.image(p, scale));
     }
 
     private void refresh() {
@@ -436,11 +348,8 @@ public final class Desk implements Place {
         }
     }
 
-    /** The document in sight, else the first; empty where nothing was received. */
-    Optional<Document> shownDocument() {
-        return pages.pageInSight()
-                .flatMap(p -> shownDocuments.stream().filter(d -> d.id().equals(p.document())).findFirst())
-                .or(() -> shownDocuments.stream().findFirst());
+    Optional<Document> documentInSight() {
+        return openPages.documentInSight();
     }
 
     @Override

@@ -75,8 +75,8 @@ final class DeskActs {
         return List.of(act("next", "Shortcut+DOWN", () -> desk.go(() -> model.step(1))),
                 act("previous", "Shortcut+UP", () -> desk.go(() -> model.step(-1))),
                 act("nextToMark", "Shortcut+Shift+DOWN", () -> desk.go(model::nextToMark)),
-                act("undo", "Shortcut+Z", model::canUndo, model::undo),
-                act("redo", "Shortcut+Shift+Z", model::canRedo, model::redo),
+                act("undo", "Shortcut+Z", model.past()::canUndo, model.past()::undo),
+                act("redo", "Shortcut+Shift+Z", model.past()::canRedo, model.past()::redo),
                 act("ledger", "L", parts.ledger::focusCriterion),
                 act("criterionOf", "Shift+L",
                         () -> model.chosen().one().filter(m -> !m.head().criterion().isEmpty()).isPresent(),
@@ -88,7 +88,7 @@ final class DeskActs {
                 act("byQuestion", "Shift+Q", desk::toggleByQuestion),
                 act("sameScore", "Shift+S", () -> parts.side.toggle("same")),
                 act("phrases", "Shift+K", () -> parts.side.toggle("phrases")),
-                act("undoBatch", "Shortcut+Alt+Z", model::canUndoBatch, model::undoBatch),
+                act("undoBatch", "Shortcut+Alt+Z", model.past()::canUndoBatch, model.past()::undoBatch),
                 act("pages", "ESCAPE", this::toPages),
                 act("seal", "Shortcut+ENTER", () -> {
                     parts.ledger.keepWords();
@@ -276,10 +276,10 @@ final class DeskActs {
     }
 
     private List<Act> files() {
-        return List.of(act("openOutside", "Shortcut+O", () -> desk.shownDocument().isPresent(),
-                () -> desk.shownDocument().ifPresent(parts.files::openOutside)),
-                act("attach", "Shortcut+Shift+O", () -> desk.shownDocument().isPresent(),
-                        () -> desk.shownDocument().ifPresent(this::attach)));
+        return List.of(act("openOutside", "Shortcut+O", () -> desk.documentInSight().isPresent(),
+                () -> desk.documentInSight().ifPresent(parts.files::openOutside)),
+                act("attach", "Shortcut+Shift+O", () -> desk.documentInSight().isPresent(),
+                        () -> desk.documentInSight().ifPresent(this::attach)));
     }
 
     private void attach(Document document) {

@@ -6,7 +6,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
@@ -18,9 +20,11 @@ import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.marks.PictureNames;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
+import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Words;
@@ -162,19 +166,17 @@ final class DocumentFiles {
         }, Words.of("Desk.notAttached", file));
     }
 
-    /** The batch gets a copy of every picture that the pen case stamps, so that its marks can always be drawn. */
-    void bringPictures(PenCase penCase) {
-        away(() -> {
-            for (Slot slot : penCase.slots()) {
-                if (slot.face() instanceof Face.Picture(String name, double _)) {
-                    Path from = settings.pictures().resolve(name);
-                    Path to = model.workspace().folder().pictures().resolve(name);
-                    if (Files.isRegularFile(from) && !Files.exists(to)) {
-                        Files.createDirectories(to.getParent());
-                        Files.copy(from, to);
-                    }
-                }
+    /** The batch gets a copy of every picture that the pen case stamps or a phrase shows, so that it can always be drawn. */
+    void bringPictures(PenCase penCase, Phrasebook phrases) {
+        Set<String> names = new HashSet<>();
+        for (Slot slot : penCase.slots()) {
+            if (slot.face() instanceof Face.Picture(String name, double _)) {
+                names.add(name);
             }
+        }
+        phrases.phrases().forEach(p -> names.addAll(PictureNames.in(p.words())));
+        away(() -> {
+            model.workspace().folder().bringPictures(names, settings.pictures());
             return () -> {};
         }, Words.of("Desk.picturesMissing"));
     }

@@ -26,6 +26,7 @@ import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.Past;
 
 /** What was done when, for this submission or the whole batch; any earlier state can be looked at and brought back. */
 final class HistorySide implements Side {
@@ -60,11 +61,11 @@ final class HistorySide implements Side {
         Button back = new Button(Words.of("Side.bringBack"));
         back.setId("bring-back");
         back.getStyleClass().add("main-button");
-        back.setOnAction(_ -> model.bringBack());
+        back.setOnAction(_ -> model.past().bringBack());
         Button now = new Button(Words.of("Side.toPresent"));
         now.setId("to-present");
         now.getStyleClass().add("plain-button");
-        now.setOnAction(_ -> model.lookAtPresent());
+        now.setOnAction(_ -> model.past().lookAtPresent());
         HBox acts = new HBox(back, now);
         acts.getStyleClass().add("field-line");
         banner = new VBox(looking, acts);
@@ -74,7 +75,7 @@ final class HistorySide implements Side {
         node = new VBox(filters, banner, list);
         node.getStyleClass().add("side-content");
         VBox.setVgrow(list, javafx.scene.layout.Priority.ALWAYS);
-        model.earlierProperty().addListener((_, _, _) -> showBanner());
+        model.past().earlierProperty().addListener((_, _, _) -> showBanner());
         showBanner();
     }
 
@@ -100,12 +101,13 @@ final class HistorySide implements Side {
 
     @Override
     public void leave() {
-        model.lookAtPresent();
+        model.past().lookAtPresent();
     }
 
     private void showBanner() {
-        banner.setVisible(model.earlierProperty().get().isPresent());
-        model.earlierProperty()
+        banner.setVisible(model.past().earlierProperty().get().isPresent());
+        model.past()
+                .earlierProperty()
                 .get()
                 .ifPresent(e -> looking.setText(Words.of("Side.asItWas", TIME.format(e.at().atZone(zone)))));
     }
@@ -114,7 +116,7 @@ final class HistorySide implements Side {
     public void refresh() {
         ofThis.pseudoClassStateChanged(HERE, !all);
         ofAll.pseudoClassStateChanged(HERE, all);
-        if (model.earlierProperty().get().isPresent()) {
+        if (model.past().earlierProperty().get().isPresent()) {
             return;
         }
         Batch collected = model.workspace().collected();
@@ -144,7 +146,7 @@ final class HistorySide implements Side {
                     if (!model.student().equals(student.get())) {
                         model.open(student.get());
                     }
-                    model.lookBack(new DeskModel.Earlier(item.at(), then.submission(student.get())));
+                    model.past().lookBack(new Past.Earlier(item.at(), then.submission(student.get())));
                 }
             });
         });

@@ -127,10 +127,18 @@ public final class Frame {
         scene.addEventFilter(KeyEvent.KEY_RELEASED, acts::onReleased);
     }
 
+    /** Leaves the place in sight for good, before its batch is let go of. */
+    public void leave() {
+        if (place != null) {
+            place.leave();
+            place = null;
+        }
+    }
+
     /** Shows another place. */
     public void show(Place next) {
-        if (place != null && place != next) {
-            place.leave();
+        if (place != next) {
+            leave();
         }
         place = next;
         ground.setCenter(next.node());
@@ -142,7 +150,9 @@ public final class Frame {
 
     /** Asks the place for its acts anew, where they depend on what the marker has arranged. */
     public void renewActs() {
-        acts.here(place.acts());
+        if (place != null) {
+            acts.here(place.acts());
+        }
     }
 
     public Place place() {

@@ -19,14 +19,12 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
-import org.epiglyph.core.batch.Averages;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
-import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -47,6 +45,7 @@ final class CriterionRow extends VBox {
     private final Label text = new Label();
     private final Label hint = new Label();
     private final Label derivation = new Label();
+    private final CriterionSayings sayings;
     private final Optional<Choice> choice;
     private final CountLine count;
     private final VBox evidence = new VBox();
@@ -64,6 +63,7 @@ final class CriterionRow extends VBox {
         this.criterion = criterion;
         this.next = next;
         this.go = go;
+        sayings = new CriterionSayings(model, criterion);
         choice = choice();
         count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
         words = new KeptWords(model, Words.of("Ledger.onCriterion"), 1, Audience.STUDENT,
@@ -338,7 +338,7 @@ final class CriterionRow extends VBox {
             pause.stop();
             score.setText(judgement.points()
                     .map(Criterion::words)
-                    .or(() -> judgement.standing().map(CriterionRow::letter))
+                    .or(() -> judgement.standing().map(CriterionSayings::letter))
                     .orElse(""));
             refuse("");
         }
@@ -351,62 +351,17 @@ final class CriterionRow extends VBox {
             c.node().setDisable(sealed);
         });
         differs = count.show(model.scores().count(criterion), judgement);
-        settled.setText(settled(judgement, remark));
-        hint.setText(hint(judgement));
+        settled.setText(sayings.settled(judgement, remark));
+        hint.setText(sayings.hint(judgement));
         sayWhy();
         unfold();
-    }
-
-    /** What the closed row says below its name: the level, and the remark. */
-    private String settled(Judgement judgement, String remark) {
-        List<String> said = new ArrayList<>();
-        if (criterion.manner() instanceof Manner.Levels levels) {
-            levels.find(judgement.level())
-                    .or(() -> judgement.points().flatMap(levels::holding))
-                    .map(Manner.Level::name)
-                    .ifPresent(said::add);
-        }
-        if (!remark.isEmpty()) {
-            said.add(MarkWords.shortened(remark));
-        }
-        return String.join("  \u00b7  ", said);
-    }
-
-    private String hint(Judgement judgement) {
-        List<String> said = new ArrayList<>();
-        if (!(criterion.manner() instanceof Manner.Checklist) && criterion.isScored()) {
-            said.add(Words.of("Ledger.steps", Criterion.words(criterion.step())));
-        }
-        if (criterion.role() != Role.COUNTS) {
-            said.add(Words.of("Role." + criterion.role().name()));
-        }
-        criterion.hurdle().ifPresent(h -> said.add(Words.of("Ledger.hurdle", Criterion.words(h))));
-        if (!criterion.isScored()) {
-            said.add(Words.of("Ledger.wordsOnly"));
-        } else if (judgement.equals(Judgement.NONE)) {
-            said.add(Words.of("Ledger.notScored"));
-        }
-        model.scores()
-                .phraseEffect(criterion.id())
-                .ifPresent(e -> said.add(Words.of("Ledger.phrases", Criterion.words(e).replace('-', '\u2212'))));
-        return String.join("  \u00b7  ", said);
     }
 
     /** The derivation is reckoned only while it is looked at; the class's average goes through the whole class. */
     private void sayWhy() {
         if (derivation.isVisible()) {
-            derivation.setText(why());
+            derivation.setText(sayings.why());
         }
-    }
-
-    private String why() {
-        List<String> lines = new ArrayList<>(model.batch().result(model.student()).whyCriterion(criterion.id()));
-        model.scores()
-                .count(criterion)
-                .ifPresent(c -> lines.add(Words.of("Ledger.count", c.marks(), Criterion.words(c.points()), "")));
-        Averages.ofCriterion(model.batch(), criterion.id())
-                .ifPresent(a -> lines.add(Words.of("Ledger.average", Criterion.words(a.mean()), a.count())));
-        return String.join("\n", lines);
     }
 
     private void unfold() {
@@ -426,10 +381,6 @@ final class CriterionRow extends VBox {
     private static void show(Node node, boolean shown) {
         node.setVisible(shown);
         node.setManaged(shown);
-    }
-
-    private static String letter(Standing standing) {
-        return standing == Standing.NOT_ATTEMPTED ? "n" : "x";
     }
 
     /** A word for each mark that is evidence; pressing it goes there. */

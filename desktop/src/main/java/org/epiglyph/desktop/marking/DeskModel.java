@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.marking;
 
-import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -20,23 +19,18 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.pencase.Slot;
-import org.epiglyph.core.batch.Chronicle;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Mark;
-import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.pencase.PenCase;
-import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.spelling.Spelling;
@@ -62,7 +56,7 @@ public final class DeskModel implements WorkspaceObserver {
     private final Writing writing = new Writing(this);
     private final Scores scores = new Scores(this);
     private final Placing placing = new Placing(this);
-    private final ReadOnlyObjectWrapper<Optional<Earlier>> earlier = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final Past past = new Past(this);
     private final ReadOnlyObjectWrapper<PenCase> penCase = new ReadOnlyObjectWrapper<>();
     private final ObjectProperty<Optional<Integer>> shownHandIn = new SimpleObjectProperty<>(Optional.empty());
     private StudentKey student;
@@ -139,41 +133,14 @@ public final class DeskModel implements WorkspaceObserver {
         return placing;
     }
 
-    /**
-     * The submission as it was.
-     *
-     * @param at         when
-     * @param submission how it was then
-     */
-    public record Earlier(Instant at, Submission submission) {}
-
-    /** The earlier state that is looked at; empty while the desk shows the present. */
-    public ReadOnlyObjectProperty<Optional<Earlier>> earlierProperty() {
-        return earlier.getReadOnlyProperty();
+    /** Steps back and forth, and earlier states that are looked at. */
+    public Past past() {
+        return past;
     }
 
-    /** Shows the submission on the desk as it was; it can be looked at, not changed. */
-    public void lookBack(Earlier then) {
-        writing.finish();
-        chosen.none();
-        earlier.set(Optional.of(then));
-        submission.set(then.submission());
-    }
-
-    /** Shows the present again. */
-    public void lookAtPresent() {
-        if (earlier.get().isPresent()) {
-            earlier.set(Optional.empty());
-            submission.set(batch.get().submission(student));
-        }
-    }
-
-    /** Brings the state that is looked at back, as one edit that can be undone. */
-    public void bringBack() {
-        earlier.get().ifPresent(then -> {
-            lookAtPresent();
-            edit(Chronicle.bringBack(then.submission()));
-        });
+    /** Shows a state of the submission on the desk, without changing anything. */
+    void show(Submission state) {
+        submission.set(state);
     }
 
     public ReadOnlyObjectProperty<PenCase> penCaseProperty() {
@@ -205,7 +172,7 @@ public final class DeskModel implements WorkspaceObserver {
     /** Puts another student's submission on the desk. */
     public void open(StudentKey key) {
         writing.finish();
-        earlier.set(Optional.empty());
+        past.forget();
         student = key;
         chosen.none();
         notice.set("");
@@ -267,7 +234,7 @@ public final class DeskModel implements WorkspaceObserver {
 
     /** Makes an edit; where it is refused, the notice says why. True where it was made. */
     public boolean edit(Edit edit) {
-        if (earlier.get().isPresent()) {
+        if (past.isLookedAt()) {
             notice.set(Words.of("Desk.earlierRefuses"));
             return false;
         }
@@ -338,59 +305,9 @@ public final class DeskModel implements WorkspaceObserver {
 
     public void see(PageRef page) {
         boolean known = submission.get().pages().contains(page);
-        if (known && earlier.get().isEmpty() && !submission.get().seen().contains(page)) {
+        if (known && !past.isLookedAt() && !submission.get().seen().contains(page)) {
             edit(new Edit.SeePage(student, page));
         }
-    }
-
-    public boolean canUndo() {
-        return workspace.canUndo(Optional.of(student));
-    }
-
-    public boolean canRedo() {
-        return workspace.canRedo(Optional.of(student));
-    }
-
-    public void undo() {
-        takeBack(() -> workspace.undo(Optional.of(student)));
-    }
-
-    public boolean canUndoBatch() {
-        return workspace.canUndo(Optional.empty());
-    }
-
-    /** Takes back the last change of several submissions, or of the batch. */
-    public void undoBatch() {
-        takeBack(() -> workspace.undo(Optional.empty()));
-    }
-
-    public void redo() {
-        takeBack(() -> workspace.redo(Optional.of(student)));
-    }
-
-    private void takeBack(Runnable step) {
-        lookAtPresent();
-        writing.forget();
-        try {
-            step.run();
-            notice.set("");
-        } catch (EditRefused e) {
-            notice.set(e.getMessage());
-        }
-    }
-
-    /** The submission of another student on which a criterion was last settled, and still is; empty where there is none. */
-    Optional<Submission> lastJudged(String criterion) {
-        return workspace.lines()
-                .reversed()
-                .stream()
-                .map(Entry::edit)
-                .filter(e -> e instanceof Edit.Judge j && j.criterion().equals(criterion)
-                        || e instanceof Edit.SetScore s && s.criterion().equals(criterion))
-                .flatMap(e -> e.scope().stream())
-                .filter(s -> !s.equals(student) && batch.get().submission(s).scores().isSettled(criterion))
-                .findFirst()
-                .map(batch.get()::submission);
     }
 
     // --- words on the whole
@@ -450,7 +367,7 @@ public final class DeskModel implements WorkspaceObserver {
     public void changed(Entry entry, Batch after) {
         lastEdit = entry.number();
         batch.set(after);
-        if (earlier.get().isEmpty()) {
+        if (!past.isLookedAt()) {
             submission.set(after.submission(student));
             chosen.forgetMissing();
         }

@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.marking;
 
 import java.math.BigDecimal;
+import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Judgement;
@@ -120,7 +121,7 @@ public final class Scores {
 
     /** Settles the criterion as it was last settled for another student, with the remark given then where there is none yet. */
     public void asLastTime(String criterionId) {
-        Optional<Submission> last = model.lastJudged(criterionId);
+        Optional<Submission> last = lastJudged(criterionId);
         if (last.isEmpty()) {
             model.say(Words.of("Ledger.noLastTime"));
             return;
@@ -193,5 +194,20 @@ public final class Scores {
                 .map(Phrase::effect)
                 .flatMap(Optional::stream)
                 .reduce(BigDecimal::add);
+    }
+
+    /** The submission of another student on which a criterion was last settled, and still is; empty where there is none. */
+    private Optional<Submission> lastJudged(String criterion) {
+        return model.workspace()
+                .lines()
+                .reversed()
+                .stream()
+                .map(Entry::edit)
+                .filter(e -> e instanceof Edit.Judge j && j.criterion().equals(criterion)
+                        || e instanceof Edit.SetScore s && s.criterion().equals(criterion))
+                .flatMap(e -> e.scope().stream())
+                .filter(s -> !s.equals(model.student()) && model.batch().submission(s).scores().isSettled(criterion))
+                .findFirst()
+                .map(model.batch()::submission);
     }
 }

@@ -1,8 +1,6 @@
 package org.epiglyph.desktop.paper;
 
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -39,27 +37,18 @@ public final class PageRoll extends Region {
     private static final double GAP = RollLayout.GAP;
     private static final double DIVIDER = 36;
     private static final double BAR = 12;
-    /** So many coarse images of a slow document are got ready while its pages are gone through. */
-    private static final int PAGES_AHEAD = 4;
-    private final PageImages images;
-    private final LeafImages drawing;
     private final Pane sheet = new Pane();
     private final ScrollBar bar = new ScrollBar();
     private final List<Row> rows = new ArrayList<>();
-    private final Map<PageRef, PageLeaf> leaves = new HashMap<>();
+    private final Leaves leaves;
     private final DoubleProperty scroll = new SimpleDoubleProperty();
     private final ReadOnlyLongWrapper arranged = new ReadOnlyLongWrapper();
-    private final Consumer<PageLeaf> equip;
     private final Consumer<PageRef> seen;
     private Consumer<Zoom> zoomed = _ -> {};
     private Arrangement arrangement = Arrangement.CONTINUOUS;
     private Zoom zoom = Zoom.FIT_WIDTH;
     private RollLayout layout = RollLayout.of(List.of(), arrangement, zoom, 640, 700, -1);
-    private List<Mark> marks = List.of();
-    private List<String> chosen = List.of();
-    private Map<PageRef, List<PageBox>> found = Map.of();
     private double across;
-    private boolean grips;
 
     private record Row(PageRef page, PageGeometry geometry, int turn, Region words) {
         boolean isPage() {
@@ -72,9 +61,7 @@ public final class PageRoll extends Region {
      * @param seen  hears of each page that comes into sight
      */
     public PageRoll(PageImages images, Consumer<PageLeaf> equip, Consumer<PageRef> seen) {
-        this.images = images;
-        drawing = new LeafImages(images, leaf -> leaves.get(leaf.page()) == leaf, () -> scale() * outputScale());
-        this.equip = equip;
+        leaves = new Leaves(images, sheet, equip);
         this.seen = seen;
         getStyleClass().add("page-roll");
         setFocusTraversable(true);
@@ -168,20 +155,12 @@ public final class PageRoll extends Region {
 
     /** @param withGrips true where the frames around chosen marks can be taken hold of */
     public void marks(List<Mark> all, List<String> chosenMarks, boolean withGrips) {
-        marks = all;
-        grips = withGrips;
-        chosen = chosenMarks;
-        leaves.values().forEach(this::showMarks);
-    }
-
-    private void showMarks(PageLeaf leaf) {
-        leaf.marks(marks.stream().filter(m -> m.page().equals(leaf.page())).toList(), chosen, grips);
+        leaves.marks(all, chosenMarks, withGrips);
     }
 
     /** Shows where words were found or chosen. */
     public void found(Map<PageRef, List<PageBox>> places) {
-        found = places;
-        leaves.values().forEach(l -> l.found(found.getOrDefault(l.page(), List.of())));
+        leaves.found(places);
     }
 
     /** The scale in force, in pixels a point. */
@@ -233,7 +212,7 @@ public final class PageRoll extends Region {
     /** The leaf under a place of the scene, or the nearest one; empty where there is none. */
     public Optional<PageLeaf> leafAt(double sceneX, double sceneY) {
         Point2D p = sceneToLocal(sceneX, sceneY);
-        return rowAt(p.getX(), p.getY()).map(i -> leaves.get(rows.get(i).page()));
+        return rowAt(p.getX(), p.getY()).flatMap(i -> leaves.of(rows.get(i).page()));
     }
 
     /** True where the scene's place is over this roll. */
@@ -248,7 +227,7 @@ public final class PageRoll extends Region {
 
     /** The leaf of the page in sight. */
     public Optional<PageLeaf> leafInSight() {
-        return pageInSight().map(leaves::get);
+        return pageInSight().flatMap(leaves::of);
     }
 
     private int rowInSight() {
@@ -382,7 +361,6 @@ public final class PageRoll extends Region {
             return;
         }
         Set<PageRef> near = new HashSet<>();
-        List<PageLeaf> wanting = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
             Row row = rows.get(i);
             RollLayout.Place place = layout.place(i);
@@ -393,63 +371,16 @@ public final class PageRoll extends Region {
                 row.words().relocate(place.left(), top);
             } else if (top + place.height() > -getHeight() && top < 2 * getHeight()) {
                 near.add(row.page());
-                leaf(row, wanting).relocate(place.left() - across, Math.round(top));
+                leaves.at(row.page(), row.geometry(), row.turn(), scale(), outputScale())
+                        .relocate(place.left() - across, Math.round(top));
                 if (top < getHeight() * 0.75 && top + place.height() > getHeight() * 0.25) {
                     seen.accept(row.page());
                 }
             }
         }
-        leaves.entrySet().removeIf(e -> {
-            boolean gone = !near.contains(e.getKey());
-            if (gone) {
-                sheet.getChildren().remove(e.getValue());
-            }
-            return gone;
-        });
-        requestImages(wanting);
+        leaves.keepOnly(near);
+        leaves.draw(pages(), getHeight() / 2, scale() * outputScale());
         arranged.set(arranged.get() + 1);
-    }
-
-    /** The page in the middle of the view comes first. */
-    private void requestImages(List<PageLeaf> wanting) {
-        double middle = getHeight() / 2;
-        wanting.sort(Comparator.comparingDouble(
-                (PageLeaf l) -> Math.abs(l.getLayoutY() + l.getPrefHeight() / 2 - middle)));
-        drawing.request(wanting, ahead(), scale() * outputScale());
-    }
-
-    /** Some pages behind those that have leaves, and one before them. */
-    private List<PageRef> ahead() {
-        List<PageRef> pages = rows.stream().filter(Row::isPage).map(Row::page).toList();
-        int first = 0;
-        while (first < pages.size() && !leaves.containsKey(pages.get(first))) {
-            first++;
-        }
-        int end = first;
-        while (end < pages.size() && leaves.containsKey(pages.get(end))) {
-            end++;
-        }
-        List<PageRef> ahead = new ArrayList<>(pages.subList(end, Math.min(pages.size(), end + PAGES_AHEAD)));
-        ahead.addAll(pages.subList(Math.max(0, first - 1), first));
-        return ahead;
-    }
-
-    private PageLeaf leaf(Row row, List<PageLeaf> wanting) {
-        PageLeaf leaf = leaves.get(row.page());
-        boolean fresh = leaf == null;
-        if (fresh) {
-            leaf = new PageLeaf(row.page(), row.geometry(), row.turn(), images::picture);
-            equip.accept(leaf);
-            leaves.put(row.page(), leaf);
-            sheet.getChildren().add(leaf);
-        }
-        if (fresh || leaf.scale() != scale()) {
-            leaf.scale(scale(), outputScale());
-            showMarks(leaf);
-            leaf.found(found.getOrDefault(leaf.page(), List.of()));
-            wanting.add(leaf);
-        }
-        return leaf;
     }
 
     /** Pixels of the screen for one of the interface's. */

@@ -4,9 +4,11 @@ import java.io.IOException;
 import java.nio.file.Path;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -16,6 +18,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.PhraseReach;
+import org.epiglyph.core.marks.PictureNames;
 import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Phrasebook;
@@ -27,6 +30,7 @@ import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.TableBytes;
+import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Workspace;
 
 /**
@@ -262,10 +266,13 @@ public final class PhrasebookModel extends Care {
         reading(() -> read(file), phrases -> takeIn(name, phrases, othersKeepIt));
     }
 
-    /** Takes all phrases of another batch in as a collection. */
+    /** Takes all phrases of another batch in as a collection, with the pictures in them. */
     public void takeFrom(Path otherBatch) {
         reading(() -> {
             Batch other = Workspace.peek(otherBatch);
+            Set<String> pictures = new HashSet<>();
+            other.phrasebook().phrases().forEach(p -> pictures.addAll(PictureNames.in(p.words())));
+            workspace().folder().bringPictures(pictures, new BatchFolder(otherBatch).pictures());
             return other.phrasebook()
                     .phrases()
                     .stream()

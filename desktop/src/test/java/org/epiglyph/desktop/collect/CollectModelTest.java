@@ -151,12 +151,12 @@ class CollectModelTest {
         readMail();
         FilingRule rule = model.planProperty().get().rule().orElseThrow();
         FilingRule named = FilingRule.of("By mail", rule.level(), rule.written());
-        assertThat(model.keepRule(named)).hasValue(shelf.resolve("filing rules/By mail.txt"));
-        assertThat(model.knownRules()).containsExactly(named);
+        assertThat(model.beside().keep(named)).hasValue(shelf.resolve("filing rules/By mail.txt"));
+        assertThat(model.beside().rules()).containsExactly(named);
         readMail();
         assertThat(model.planProperty().get().rule()).hasValue(named);
         Files.writeString(shelf.resolve("filing rules/broken.txt"), "reads = nothing\n");
-        assertThat(model.knownRules()).containsExactly(named);
+        assertThat(model.beside().rules()).containsExactly(named);
         assertThat(model.troubleProperty().get()).startsWith("broken.txt: ");
     }
 

@@ -8,6 +8,9 @@ import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.stream.Collectors;
+import java.util.Set;
+import java.io.IOException;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -98,6 +101,22 @@ class CollectTest {
 
     private Submission submission(StudentKey student) {
         return program.openBatch().orElseThrow().batch().submission(student);
+    }
+
+    private static Set<Path> unpacked() throws IOException {
+        try (Stream<Path> all = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
+            return all.filter(p -> p.getFileName().toString().startsWith("epiglyph-archive-"))
+                    .collect(Collectors.toSet());
+        }
+    }
+
+    @Test
+    void whatWasUnpackedIsGoneWhenTheWindowIsClosedMeanwhile(FxRobot robot) throws Exception {
+        Set<Path> before = unpacked();
+        read(robot);
+        assertThat(unpacked()).hasSizeGreaterThan(before.size());
+        Screen.end(program);
+        assertThat(unpacked()).isEqualTo(before);
     }
 
     @Test

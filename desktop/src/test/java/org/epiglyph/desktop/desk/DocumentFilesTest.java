@@ -2,6 +2,11 @@ package org.epiglyph.desktop.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.pencase.Slot;
+import org.epiglyph.core.pencase.PenCase;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.math.BigDecimal;
@@ -122,7 +127,7 @@ class DocumentFilesTest {
         Files.delete(changed);
         files.detach(attached);
         assertThat(desk.submission().attached()).isEmpty();
-        desk.undo();
+        desk.past().undo();
         assertThat(desk.submission().attached()).containsExactly(attached);
         assertThat(workspace.folder().original(attached.document())).hasContent("changed");
     }
@@ -199,16 +204,22 @@ class DocumentFilesTest {
         Path svg = Files.writeString(folder.resolve("star.svg"),
                 "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'><circle cx='4' cy='4' r='4'/></svg>");
         StringBuilder name = new StringBuilder();
-        files.ownPicture(svg, face -> name.append(((org.epiglyph.core.marks.Face.Picture) face).name()));
+        files.ownPicture(svg, face -> name.append(((Face.Picture) face).name()));
         ends.take().run();
         assertThat(workspace.folder().pictures().resolve(name.toString())).exists();
         Path elsewhere = workspace.folder().pictures().resolve(name.toString());
         Files.delete(elsewhere);
-        files.bringPictures(org.epiglyph.core.pencase.PenCase.fresh()
-                .withAnother(org.epiglyph.core.pencase.Slot
-                        .stamp(new org.epiglyph.core.marks.Face.Picture(name.toString(), 1),
-                                org.epiglyph.core.marks.Ink.MADDER, 20)));
+        files.bringPictures(PenCase.fresh()
+                .withAnother(Slot
+                        .stamp(new Face.Picture(name.toString(), 1),
+                                Ink.MADDER, 20)),
+                Phrasebook.EMPTY);
         ends.take().run();
         assertThat(elsewhere).as("brought from the pen case").exists();
+        Files.delete(elsewhere);
+        Phrase phrase = new Phrase("p1", "st", "As here: ![a star](picture:" + name + ")", "", Optional.empty());
+        files.bringPictures(PenCase.fresh(), new Phrasebook(List.of(phrase)));
+        ends.take().run();
+        assertThat(elsewhere).as("brought for a phrase").exists();
     }
 }

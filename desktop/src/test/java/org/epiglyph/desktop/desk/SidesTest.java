@@ -96,8 +96,8 @@ class SidesTest extends InWindow {
         assertThat(model().noticeProperty().get()).startsWith("This is how it was.");
         robot.clickOn("#bring-back");
         assertThat(model().submission().marks()).extracting(m -> m.remark().words()).containsExactly("one");
-        assertThat(model().earlierProperty().get()).isEmpty();
-        robot.interact(() -> model().undo());
+        assertThat(model().past().earlierProperty().get()).isEmpty();
+        robot.interact(() -> model().past().undo());
         assertThat(model().submission().marks()).isEmpty();
         waitFor(() -> robot.lookup("#history-list").queryAs(ListView.class).getItems().size() == 6);
     }

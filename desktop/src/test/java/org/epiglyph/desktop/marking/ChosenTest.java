@@ -41,11 +41,11 @@ class ChosenTest extends AtBareDesk {
         desk.chosen().remove();
         assertThat(marks()).isEmpty();
         assertThat(desk.chosen().isEmpty()).isTrue();
-        desk.undo();
+        desk.past().undo();
         assertThat(marks()).hasSize(2);
-        desk.undo();
+        desk.past().undo();
         assertThat(marks()).noneMatch(m -> m.ink() == Ink.PLUM);
-        desk.undo();
+        desk.past().undo();
         assertThat(((Stamp) marks().getFirst()).at()).isEqualTo(new PagePoint(100, 100));
     }
 
@@ -133,7 +133,7 @@ class ChosenTest extends AtBareDesk {
         assertThat(marks()).isEmpty();
         desk.chosen().rub(SECOND, new PagePoint(8, 0), 60);
         for (int i = 0; i < 3; i++) {
-            desk.undo();
+            desk.past().undo();
         }
         assertThat(marks()).singleElement().isEqualTo(stroke);
     }

@@ -176,9 +176,9 @@ class DeskModelTest extends AtBareDesk {
         desk.letShownCount();
         assertThat(desk.submission().current().orElseThrow().number()).isEqualTo(1);
         assertThat(desk.submission().hasNewer()).isTrue();
-        desk.undo();
+        desk.past().undo();
         assertThat(desk.submission().current().orElseThrow().number()).isEqualTo(2);
-        desk.redo();
+        desk.past().redo();
         desk.shownHandInProperty().set(Optional.of(2));
         desk.letShownCount();
         assertThat(desk.submission().counting()).as("the newest counts without being named").isEmpty();
@@ -203,9 +203,9 @@ class DeskModelTest extends AtBareDesk {
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.scores().judge("c1", desk.scores().read(METHOD, "n"));
         assertThat(desk.submission().scores().isComplete(desk.batch().scheme())).isTrue();
-        desk.undo();
+        desk.past().undo();
         assertThat(desk.submission().scores().isEmpty()).as("a spell of scoring one thing").isTrue();
-        desk.redo();
+        desk.past().redo();
         desk.scores().judge("c1", Judgement.NONE);
         assertThat(desk.submission().scores().isEmpty()).isTrue();
     }
@@ -229,15 +229,15 @@ class DeskModelTest extends AtBareDesk {
         desk.place(note("one"));
         Submission then = desk.submission();
         desk.chosen().remove();
-        desk.lookBack(new DeskModel.Earlier(java.time.Instant.EPOCH, then));
+        desk.past().lookBack(new Past.Earlier(java.time.Instant.EPOCH, then));
         assertThat(desk.submission().marks()).hasSize(1);
         assertThat(desk.edit(new Edit.WriteOnTheWhole(desk.student(), "x"))).isFalse();
-        desk.lookAtPresent();
+        desk.past().lookAtPresent();
         assertThat(desk.submission().marks()).isEmpty();
-        desk.lookBack(new DeskModel.Earlier(java.time.Instant.EPOCH, then));
-        desk.bringBack();
+        desk.past().lookBack(new Past.Earlier(java.time.Instant.EPOCH, then));
+        desk.past().bringBack();
         assertThat(desk.submission().marks()).hasSize(1);
-        assertThat(desk.earlierProperty().get()).isEmpty();
+        assertThat(desk.past().earlierProperty().get()).isEmpty();
     }
 
     @Test

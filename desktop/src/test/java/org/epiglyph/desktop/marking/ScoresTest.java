@@ -91,7 +91,7 @@ class ScoresTest extends AtBareDesk {
         assertThat(desk.noticeProperty().get()).isEqualTo("Settled as for " + first + ".");
         assertThat(desk.submission().scores().score("c1")).hasValue(BigDecimal.TWO);
         assertThat(desk.submission().scores().words("c1")).isEqualTo("Show the working.");
-        desk.undo();
+        desk.past().undo();
         assertThat(desk.submission().scores().isEmpty()).as("one act").isTrue();
     }
 }

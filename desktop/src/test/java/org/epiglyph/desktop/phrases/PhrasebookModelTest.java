@@ -170,6 +170,15 @@ class PhrasebookModelTest {
         assertThat(codes()).containsExactly("un", "un");
         assertThat(suggestions().same()).hasSize(1);
         assertThat(model.book().phrases().getLast().criterion()).isEqualTo("c1");
+        Path third = BareBatch.at(folder.resolve("third"));
+        try (Workspace there = Workspace.open(third, Clock.systemUTC())) {
+            there.edit(
+                    new Edit.KeepPhrase(new Phrase("p2", "st", "![a star](picture:0a1b.png)", "", Optional.empty())));
+        }
+        Files.createDirectories(third.resolve("pictures"));
+        Files.writeString(third.resolve("pictures").resolve("0a1b.png"), "a picture");
+        model.takeFrom(third);
+        assertThat(workspace.folder().pictures().resolve("0a1b.png")).hasContent("a picture");
         model.takeFrom(folder.resolve("nowhere"));
         assertThat(model.noticeProperty().get()).isNotEmpty();
     }

@@ -1,0 +1,58 @@
+package org.epiglyph.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Consumer;
+
+/** Has the desk measured in a process of its own, and says its figures against what they are held to. */
+final class DeskFigures {
+    private final Path world;
+
+    DeskFigures(Path world) {
+        this.world = world;
+    }
+
+    /** The desk is measured in a process of its own with a heap of at most 512 MB, which says its figures. */
+    void tell(Path batch, ScoringBench.Figures say, Consumer<String> note) throws Exception {
+        Path folder = Files.createDirectories(world.resolve("desk"));
+        Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(), "-Xmx512m",
+                "-Djava.awt.headless=true", "-Dglass.platform=Headless", "-Dprism.order=sw",
+                "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
+                System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",
+                System.getProperty("java.class.path"), DeskBench.class.getName(), batch.toString(), folder.toString())
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .start();
+        Map<String, Double> said = new HashMap<>();
+        process.inputReader().lines().forEach(line -> {
+            System.out.println(line);
+            String[] parts = line.split(" ");
+            said.put(parts[0], Double.parseDouble(parts[1]));
+        });
+        if (process.waitFor() != 0) {
+            throw new IOException("Measuring the desk ended with " + process.exitValue());
+        }
+        say.say("next submission to its first sharp page, not prepared", "PDFBox alone opening and drawing it",
+                said.get("next-unprepared-ms"), said.get("next-bare-ms"), "ms");
+        say.say("ink with 5,000 strokes on the page: the interface thread's work a frame, 95th percentile",
+                "a quarter of a frame at 60 Hz", said.get("ink-5000-frame-ms-95"), said.get("ink-quarter-frame-ms"),
+                "ms");
+        say.say("allocated a frame while drawing with 5,000 strokes on the page", "the same with few",
+                said.get("ink-allocated-5000") / 1024, said.get("ink-allocated-few") / 1024, "KB");
+        say.say(String.format(Locale.ROOT,
+                "a scan of 300 pages and %.0f MB from opening it at the desk to its first sharp page",
+                said.get("scan-megabytes")), "from asking for its last page until that is sharp",
+                said.get("scan-first-ms"), said.get("scan-last-ms"), "ms");
+        say.say("how long a page of the scan stays blank when ten a second are gone through, 95th percentile",
+                "a low-scale image of the same pages by PDFBox alone, 95th percentile", said.get("scan-blank-ms-95"),
+                said.get("scan-coarse-bare-ms-95"), "ms");
+        note.accept(String.format(Locale.ROOT,
+                "The next submission, prepared while the one before lay on the desk, is sharp %.0f frames after the one in which it is asked for (95th percentile; 0 is at once). Going through all pages of the scan, ten a second, none stayed blank for longer than %.0f ms, the frame in which it is shown included; the slowest low-scale image alone took %.0f ms. Without any pause it was %.0f ms for 95 of 100 pages and %.0f ms at most. %.0f MB of heap were in use afterwards, with a bound of 512 MB.",
+                said.get("next-prepared-frames-95"), said.get("scan-blank-ms-most"),
+                said.get("scan-coarse-bare-ms-most"), said.get("scan-raced-ms-95"), said.get("scan-raced-ms-most"),
+                said.get("scan-heap-megabytes")));
+    }
+}

@@ -1,0 +1,148 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import org.epiglyph.core.batch.Attached;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.paper.PageRoll;
+import org.epiglyph.desktop.paper.Piece;
+
+/**
+ * Lays the pages of the submission on the desk into the roll. Their shapes are read in the background, unless they were
+ * got ready while the student before lay there.
+ */
+final class OpenPages {
+    private static final int DRAWN_AHEAD = 2;
+    private final DeskModel model;
+    private final PageImages images;
+    private final Pieces pieces;
+    private final PageRoll roll;
+    private final Runnable shown;
+    private List<Document> documents = List.of();
+    private List<Attached> attached = List.of();
+    private Map<PageRef, Integer> turns = Map.of();
+    private List<Ready> ready = List.of();
+    private StudentKey student;
+    private long asked;
+
+    /** What was got ready for a submission that may come next. */
+    private record Ready(Submission submission, Optional<HandIn> handIn, List<Piece> pieces) {
+        boolean isFor(Submission other, Optional<HandIn> otherHandIn) {
+            return submission.student().key().equals(other.student().key()) && handIn.equals(otherHandIn)
+                    && submission.turns().equals(other.turns()) && submission.attached().equals(other.attached());
+        }
+    }
+
+    /** @param shown called when other pages lie in the roll */
+    OpenPages(DeskModel model, PageImages images, Pieces pieces, PageRoll roll, Runnable shown) {
+        this.model = model;
+        this.images = images;
+        this.pieces = pieces;
+        this.roll = roll;
+        this.shown = shown;
+    }
+
+    /** The student whose pages were asked for last; null before the first. */
+    StudentKey student() {
+        return student;
+    }
+
+    /** The document in sight, else the first; empty where nothing was received. */
+    Optional<Document> documentInSight() {
+        return roll.pageInSight()
+                .flatMap(p -> documents.stream().filter(d -> d.id().equals(p.document())).findFirst())
+                .or(() -> documents.stream().findFirst());
+    }
+
+    /** Shows the submission on the desk from its beginning. */
+    void open() {
+        student = model.submission().student().key();
+        read(roll::show);
+    }
+
+    /** Pages that were made or turned meanwhile, another hand-in or an attached file change what the roll shows. */
+    void refresh() {
+        List<Document> now = model.shownHandIn().map(HandIn::documents).orElse(List.of());
+        if (!now.equals(documents) || !model.submission().attached().equals(attached)
+                || !model.submission().turns().equals(turns)) {
+            read(roll::showAgain);
+        }
+    }
+
+    /** Pages that are still being read come too late. */
+    void leave() {
+        asked++;
+    }
+
+    private void read(Consumer<List<Piece>> show) {
+        Submission submission = model.submission();
+        Optional<HandIn> handIn = model.shownHandIn();
+        documents = handIn.map(HandIn::documents).orElse(List.of());
+        attached = submission.attached();
+        turns = submission.turns();
+        long now = ++asked;
+        Optional<Ready> made = ready.stream().filter(r -> r.isFor(submission, handIn)).findFirst();
+        if (made.isPresent()) {
+            show(show, made.get().pieces());
+            return;
+        }
+        Thread.ofVirtual().start(() -> {
+            List<Piece> read = pieces.of(submission, handIn);
+            Platform.runLater(() -> {
+                if (now == asked) {
+                    show(show, read);
+                }
+            });
+        });
+    }
+
+    private void show(Consumer<List<Piece>> show, List<Piece> made) {
+        show.accept(made);
+        shown.run();
+        prepareNext();
+    }
+
+    /**
+     * Gets ready what may come next: the shapes of its pages, and the first of them drawn at the scale they will have.
+     * Where nothing is to be seen of the next student, the first one behind who has pages is got ready too.
+     */
+    private void prepareNext() {
+        List<Submission> behind = model.students()
+                .stream()
+                .skip(model.students().indexOf(student) + 1L)
+                .map(model.batch()::submission)
+                .toList();
+        List<Submission> next = Stream.concat(behind.stream().limit(1),
+                behind.stream().filter(s -> !s.pages().isEmpty()).limit(1)).distinct().toList();
+        if (roll.getScene() == null || next.isEmpty()) {
+            return;
+        }
+        long now = asked;
+        Thread.ofVirtual().start(() -> {
+            List<Ready> made = next.stream()
+                    .map(s -> new Ready(s, s.current(), pieces.of(s, s.current())))
+                    .toList();
+            Platform.runLater(() -> {
+                if (now == asked) {
+                    ready = made;
+                    made.forEach(this::draw);
+                }
+            });
+        });
+    }
+
+    private void draw(Ready next) {
+        double scale = roll.scaleFor(next.pieces()) * roll.outputScale();
+        next.submission().pages().stream().limit(DRAWN_AHEAD).forEach(p -> images.image(p, scale));
+    }
+}

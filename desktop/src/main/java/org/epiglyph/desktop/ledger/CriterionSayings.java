@@ -1,0 +1,76 @@
+package org.epiglyph.desktop.ledger;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.epiglyph.core.batch.Averages;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.Role;
+import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.MarkWords;
+
+/** What the ledger says of a criterion besides its score. */
+final class CriterionSayings {
+    private final DeskModel model;
+    private final Criterion criterion;
+
+    CriterionSayings(DeskModel model, Criterion criterion) {
+        this.model = model;
+        this.criterion = criterion;
+    }
+
+    /** What the closed row says below its name: the level, and the remark. */
+    String settled(Judgement judgement, String remark) {
+        List<String> said = new ArrayList<>();
+        if (criterion.manner() instanceof Manner.Levels levels) {
+            levels.find(judgement.level())
+                    .or(() -> judgement.points().flatMap(levels::holding))
+                    .map(Manner.Level::name)
+                    .ifPresent(said::add);
+        }
+        if (!remark.isEmpty()) {
+            said.add(MarkWords.shortened(remark));
+        }
+        return String.join("  \u00b7  ", said);
+    }
+
+    /** What the open row says below its name: steps, role, hurdle, and what has been noticed. */
+    String hint(Judgement judgement) {
+        List<String> said = new ArrayList<>();
+        if (!(criterion.manner() instanceof Manner.Checklist) && criterion.isScored()) {
+            said.add(Words.of("Ledger.steps", Criterion.words(criterion.step())));
+        }
+        if (criterion.role() != Role.COUNTS) {
+            said.add(Words.of("Role." + criterion.role().name()));
+        }
+        criterion.hurdle().ifPresent(h -> said.add(Words.of("Ledger.hurdle", Criterion.words(h))));
+        if (!criterion.isScored()) {
+            said.add(Words.of("Ledger.wordsOnly"));
+        } else if (judgement.equals(Judgement.NONE)) {
+            said.add(Words.of("Ledger.notScored"));
+        }
+        model.scores()
+                .phraseEffect(criterion.id())
+                .ifPresent(e -> said.add(Words.of("Ledger.phrases", Criterion.words(e).replace('-', '\u2212'))));
+        return String.join("  \u00b7  ", said);
+    }
+
+    /** Where the score comes from, and the class's average: a line for each step. */
+    String why() {
+        List<String> lines = new ArrayList<>(model.batch().result(model.student()).whyCriterion(criterion.id()));
+        model.scores()
+                .count(criterion)
+                .ifPresent(c -> lines.add(Words.of("Ledger.count", c.marks(), Criterion.words(c.points()), "")));
+        Averages.ofCriterion(model.batch(), criterion.id())
+                .ifPresent(a -> lines.add(Words.of("Ledger.average", Criterion.words(a.mean()), a.count())));
+        return String.join("\n", lines);
+    }
+
+    /** The letter that stands for a criterion without points. */
+    static String letter(Standing standing) {
+        return standing == Standing.NOT_ATTEMPTED ? "n" : "x";
+    }
+}

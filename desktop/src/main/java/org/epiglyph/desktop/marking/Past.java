@@ -1,0 +1,103 @@
+package org.epiglyph.desktop.marking;
+
+import java.time.Instant;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.epiglyph.core.batch.Chronicle;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Submission;
+
+/** The past of the submission on the desk: steps back and forth, and earlier states, looked at or brought back. */
+public final class Past {
+    private final DeskModel model;
+    private final ReadOnlyObjectWrapper<Optional<Earlier>> earlier = new ReadOnlyObjectWrapper<>(Optional.empty());
+
+    Past(DeskModel model) {
+        this.model = model;
+    }
+
+    /**
+     * The submission as it was.
+     *
+     * @param at         when
+     * @param submission how it was then
+     */
+    public record Earlier(Instant at, Submission submission) {}
+
+    /** The earlier state that is looked at; empty while the desk shows the present. */
+    public ReadOnlyObjectProperty<Optional<Earlier>> earlierProperty() {
+        return earlier.getReadOnlyProperty();
+    }
+
+    boolean isLookedAt() {
+        return earlier.get().isPresent();
+    }
+
+    /** Looks at no earlier state any more. */
+    void forget() {
+        earlier.set(Optional.empty());
+    }
+
+    /** Shows the submission on the desk as it was; it can be looked at, not changed. */
+    public void lookBack(Earlier then) {
+        model.writing().finish();
+        model.chosen().none();
+        earlier.set(Optional.of(then));
+        model.show(then.submission());
+    }
+
+    /** Shows the present again. */
+    public void lookAtPresent() {
+        if (isLookedAt()) {
+            forget();
+            model.show(model.batch().submission(model.student()));
+        }
+    }
+
+    /** Brings the state that is looked at back, as one edit that can be undone. */
+    public void bringBack() {
+        earlier.get().ifPresent(then -> {
+            lookAtPresent();
+            model.edit(Chronicle.bringBack(then.submission()));
+        });
+    }
+
+    public boolean canUndo() {
+        return model.workspace().canUndo(Optional.of(model.student()));
+    }
+
+    public boolean canRedo() {
+        return model.workspace().canRedo(Optional.of(model.student()));
+    }
+
+    /** Takes back the last change of the submission on the desk. */
+    public void undo() {
+        step(() -> model.workspace().undo(Optional.of(model.student())));
+    }
+
+    /** Makes again what was taken back last. */
+    public void redo() {
+        step(() -> model.workspace().redo(Optional.of(model.student())));
+    }
+
+    public boolean canUndoBatch() {
+        return model.workspace().canUndo(Optional.empty());
+    }
+
+    /** Takes back the last change of several submissions, or of the batch. */
+    public void undoBatch() {
+        step(() -> model.workspace().undo(Optional.empty()));
+    }
+
+    private void step(Runnable how) {
+        lookAtPresent();
+        model.writing().forget();
+        try {
+            how.run();
+            model.say("");
+        } catch (EditRefused e) {
+            model.say(e.getMessage());
+        }
+    }
+}

@@ -1,0 +1,139 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.scene.layout.Pane;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.pages.PageImages;
+
+/** The leaves that are nodes at present, with what is drawn on them. */
+final class Leaves {
+    /** So many coarse images of a slow document are got ready while its pages are gone through. */
+    private static final int PAGES_AHEAD = 4;
+    private final PageImages images;
+    private final Pane sheet;
+    private final Consumer<PageLeaf> equip;
+    private final LeafImages drawing;
+    private final Map<PageRef, PageLeaf> leaves = new ConcurrentHashMap<>();
+    private final List<PageLeaf> wanting = new ArrayList<>();
+    private List<Mark> marks = List.of();
+    private List<String> chosen = List.of();
+    private Map<PageRef, List<PageBox>> found = Map.of();
+    private boolean grips;
+    private volatile double pixels;
+
+    /**
+     * @param sheet carries the leaves
+     * @param equip gives a new leaf its gestures
+     */
+    Leaves(PageImages images, Pane sheet, Consumer<PageLeaf> equip) {
+        this.images = images;
+        this.sheet = sheet;
+        this.equip = equip;
+        drawing = new LeafImages(images, leaf -> leaves.get(leaf.page()) == leaf, () -> pixels);
+    }
+
+    void clear() {
+        leaves.clear();
+        wanting.clear();
+    }
+
+    Optional<PageLeaf> of(PageRef page) {
+        return Optional.ofNullable(leaves.get(page));
+    }
+
+    void marks(List<Mark> all, List<String> chosenMarks, boolean withGrips) {
+        marks = all;
+        grips = withGrips;
+        chosen = chosenMarks;
+        leaves.values().forEach(this::showMarks);
+    }
+
+    private void showMarks(PageLeaf leaf) {
+        leaf.marks(marks.stream().filter(m -> m.page().equals(leaf.page())).toList(), chosen, grips);
+    }
+
+    /** Shows where words were found or chosen. */
+    void found(Map<PageRef, List<PageBox>> places) {
+        found = places;
+        leaves.values().forEach(this::showFound);
+    }
+
+    private void showFound(PageLeaf leaf) {
+        leaf.found(found.getOrDefault(leaf.page(), List.of()));
+    }
+
+    /**
+     * The page's leaf at a scale, made where there is none.
+     *
+     * @param scale  the interface's pixels a point
+     * @param output pixels of the screen for one of the interface's
+     */
+    PageLeaf at(PageRef page, PageGeometry geometry, int turn, double scale, double output) {
+        PageLeaf there = leaves.get(page);
+        PageLeaf leaf = there == null ? new PageLeaf(page, geometry, turn, images::picture) : there;
+        if (there == null) {
+            equip.accept(leaf);
+            leaves.put(page, leaf);
+            sheet.getChildren().add(leaf);
+        }
+        if (there == null || leaf.scale() != scale) {
+            leaf.scale(scale, output);
+            showMarks(leaf);
+            showFound(leaf);
+            wanting.add(leaf);
+        }
+        return leaf;
+    }
+
+    /** Lets go of the leaves of all other pages. */
+    void keepOnly(Set<PageRef> near) {
+        leaves.entrySet().removeIf(e -> {
+            boolean gone = !near.contains(e.getKey());
+            if (gone) {
+                sheet.getChildren().remove(e.getValue());
+            }
+            return gone;
+        });
+    }
+
+    /**
+     * Has the images brought that are wanting, the nearest to the middle first.
+     *
+     * @param all    the pages in order
+     * @param middle the middle of the view, in pixels of the sheet
+     * @param scale  pixels of the screen a point
+     */
+    void draw(List<PageRef> all, double middle, double scale) {
+        pixels = scale;
+        List<PageLeaf> now = wanting.stream()
+                .sorted(Comparator.comparingDouble(l -> Math.abs(l.getLayoutY() + l.getPrefHeight() / 2 - middle)))
+                .toList();
+        wanting.clear();
+        drawing.request(now, ahead(all), pixels);
+    }
+
+    /** Some pages behind those that have leaves, and one before them. */
+    private List<PageRef> ahead(List<PageRef> pages) {
+        int first = 0;
+        while (first < pages.size() && !leaves.containsKey(pages.get(first))) {
+            first++;
+        }
+        int end = first;
+        while (end < pages.size() && leaves.containsKey(pages.get(end))) {
+            end++;
+        }
+        List<PageRef> ahead = new ArrayList<>(pages.subList(end, Math.min(pages.size(), end + PAGES_AHEAD)));
+        ahead.addAll(pages.subList(Math.max(0, first - 1), first));
+        return ahead;
+    }
+}

@@ -205,11 +205,14 @@ public final class HandingBack {
         List<Student> all = new ArrayList<>();
         for (StudentKey student : students) {
             Result result = batch.result(student);
-            filled.put(student, new GradeSheet.Filled(result.value(), Feedback.text(batch, batch.submission(student))));
+            filled.put(student, new GradeSheet.Filled(result.value(), result.grade().filter(_ -> result.complete()),
+                    Feedback.text(batch, batch.submission(student))));
             all.add(batch.submission(student).student());
         }
         Optional<GradeSheet> received = Register.read(workspace.folder()).gradeSheet(workspace.folder());
-        return (received.isPresent() ? received.get() : GradeSheet.blank(all)).with(filled);
+        return (received.isPresent()
+                ? received.get()
+                : GradeSheet.blank(all, !batch.scheme().rules().grades().isEmpty())).with(filled);
     }
 
     private String sheetName() throws Problem {

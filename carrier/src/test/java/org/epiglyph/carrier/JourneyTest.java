@@ -41,6 +41,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.workspace.Workspace;
@@ -167,6 +168,25 @@ class JourneyTest {
                         "K-1,Ada,Example,7.5,10,\"Score: 7.5 of 10\nSum: 7.5 of 10\nPercent: 75 %\n\nRemarks on page 1.\",")
                 .replace("K-2,Bao,Example,,10,,",
                         "K-2,Bao,Example,0,10,\"Score: 0 of 10\nSum: 0 of 10\nPercent: 0 %\","));
+    }
+
+    @Test
+    void aBatchWithoutASheetGetsANewOneWithTheGradesOfItsScale() throws Exception {
+        Path out = folder.resolve("out");
+        GradeScale scale = new GradeScale("Two words", List.of(new GradeScale.Boundary(new BigDecimal("50"), "Able"),
+                new GradeScale.Boundary(BigDecimal.ZERO, "Not yet")));
+        try (Workspace workspace = Workspace.open(collect(), CLOCK)) {
+            Files.delete(workspace.folder().gradeSheet("csv"));
+            Files.delete(workspace.folder().register());
+            MarkScheme graded = workspace.batch().scheme();
+            workspace.edit(new Edit.ChangeScheme(
+                    graded.withRules(graded.rules().withGrades(Optional.of(scale))), List.of()));
+            score(workspace, ADA, "7.5");
+            score(workspace, BAO, "0");
+            new HandingBack(workspace, CLOCK, "Marker").toFolder(out, Progress.NONE);
+        }
+        assertThat(Files.readString(out.resolve("grade-sheet.csv"))).contains("score,grade,feedback\r\n", ",7.5,Able,",
+                ",0,Not yet,");
     }
 
     @Test

@@ -3,6 +3,7 @@ package org.epiglyph.desktop.collect;
 import org.epiglyph.desktop.frame.Form;
 import java.io.File;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -107,16 +108,20 @@ final class SheetEditor implements Editor {
         FileChooser chooser = new FileChooser();
         chooser.getExtensionFilters()
                 .add(new FileChooser.ExtensionFilter(Words.of("Collect.tables"), "*.csv", "*.tsv", "*.txt", "*.xlsx"));
-        Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow())).map(File::toPath).ifPresent(path -> {
+        Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow()))
+                .map(File::toPath)
+                .ifPresent(this::read);
+    }
+
+    /** Reads another sheet in the background; where that fails, the one that was there stays. */
+    void read(Path path) {
+        model.background().start(_ -> {
             try {
-                SheetFile read = SheetFile.read(TableBytes.read(path), String.valueOf(path.getFileName()));
-                show(read, SheetRoles.recognise(read));
+                return SheetFile.read(TableBytes.read(path), String.valueOf(path.getFileName()));
             } catch (IOException e) {
-                said.setText(Words.of("Collect.unreadable", path));
-            } catch (Problem e) {
-                said.setText(e.getMessage());
+                throw new Problem(Words.of("Collect.unreadable", path), e);
             }
-        });
+        }, read -> show(read, SheetRoles.recognise(read)), said::setText);
     }
 
     private void showNone() {

@@ -17,7 +17,7 @@ import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
-/** The record system's table: the class in, scores and feedback out. Only the score and feedback of a row are ever written. */
+/** The record system's table: the class in, scores and feedback out. Only score, grade and feedback of a row are ever written. */
 public final class GradeSheet {
     private final SheetFile file;
     private final SheetRoles roles;
@@ -53,12 +53,14 @@ public final class GradeSheet {
     }
 
     /** A new sheet for a class that came without one: RFC 4180, UTF-8, with empty scores. */
-    public static GradeSheet blank(List<Student> students) throws Problem {
-        StringBuilder text = new StringBuilder("student key,given name,family name,section,score,feedback\r\n");
+    public static GradeSheet blank(List<Student> students, boolean withGrade) throws Problem {
+        String more = withGrade ? "grade," : "";
+        StringBuilder text = new StringBuilder(
+                "student key,given name,family name,section,score," + more + "feedback\r\n");
         for (Student s : students) {
             text.append(String.join(",", quoted(s.key().value()), quoted(s.given()), quoted(s.family()),
                     quoted(s.section())))
-                    .append(",,\r\n");
+                    .append(withGrade ? ",,,\r\n" : ",,\r\n");
         }
         return read(text.toString().getBytes(StandardCharsets.UTF_8), "The new grade sheet");
     }
@@ -169,15 +171,16 @@ public final class GradeSheet {
     }
 
     /**
-     * What goes into a student's two cells.
+     * What goes into a student's cells.
      *
      * @param score    the result
+     * @param grade    its word in the grade scale; empty where there is none, which leaves the grade's cell alone
      * @param feedback the words
      */
-    public record Filled(BigDecimal score, String feedback) {}
+    public record Filled(BigDecimal score, Optional<String> grade, String feedback) {}
 
     /**
-     * The sheet's bytes with the given students' score and feedback; everything else is as received.
+     * The sheet's bytes with the given students' score, grade and feedback; everything else is as received.
      *
      * @throws Problem where there is no column for the score, a student has no row, or a cell may not be written
      */
@@ -195,6 +198,9 @@ public final class GradeSheet {
                 return;
             }
             changes.put(new Place(row, roles.column(Role.SCORE).getAsInt()), new CellValue.Number(cells.score()));
+            cells.grade()
+                    .ifPresent(g -> roles.column(Role.GRADE)
+                            .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Words(g))));
             roles.column(Role.FEEDBACK)
                     .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Words(cells.feedback())));
         });

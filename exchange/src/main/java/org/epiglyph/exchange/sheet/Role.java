@@ -10,12 +10,13 @@ public enum Role {
                             "family name|last name|surname"), SECTION(
                                     "section|group|class|seminar group|tutorial"), STATUS("status|state"), EXTENSION(
                                             "extension|extended to|extended until|due for student|own due time"), SCORE(
-                                                    "score|points|result|mark|marks|grade"), MAXIMUM(
-                                                            "maximum|max|out of|maximum score|maximum points|maximum mark"), FEEDBACK(
-                                                                    "feedback|comment|comments|remark|remarks|feedback for student"), CHANGED(
-                                                                            "last changed|changed|last modified|modified"), HANDED_IN(
-                                                                                    "handed in|handed in at|time|submitted|received"), FILE(
-                                                                                            "file|file name|files");
+                                                    "score|points|result|mark|marks|grade"), GRADE(
+                                                            "grade|letter grade|grade awarded|award"), MAXIMUM(
+                                                                    "maximum|max|out of|maximum score|maximum points|maximum mark"), FEEDBACK(
+                                                                            "feedback|comment|comments|remark|remarks|feedback for student"), CHANGED(
+                                                                                    "last changed|changed|last modified|modified"), HANDED_IN(
+                                                                                            "handed in|handed in at|time|submitted|received"), FILE(
+                                                                                                    "file|file name|files");
 
     private final List<String> headings;
 

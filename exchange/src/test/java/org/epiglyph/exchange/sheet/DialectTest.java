@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import net.jqwik.api.Example;
 import net.jqwik.api.ForAll;
@@ -68,7 +69,7 @@ class DialectTest {
         GradeSheet sheet = GradeSheet.read(received, "the sheet");
         assertThat(sheet.roster().students()).hasSize(6);
         byte[] filled = sheet.with(Map.of(new StudentKey("K-" + (100 + row)),
-                new GradeSheet.Filled(new BigDecimal("12.5"), "Good, but\nlate; see page 2")));
+                new GradeSheet.Filled(new BigDecimal("12.5"), Optional.empty(), "Good, but\nlate; see page 2")));
         assertThat(new String(filled, charset)).isIn(
                 mark + sheet(seed, format, preamble, lineEnd, row, "12.5", "Good, but\nlate; see page 2"),
                 mark + sheet(seed, format, preamble, lineEnd, row, "12,5", "Good, but\nlate; see page 2"));
@@ -90,7 +91,8 @@ class DialectTest {
     @Example
     void scoresAreWrittenWithTheSheetsDecimalSign() throws Problem {
         byte[] filled = GradeSheet.read("key;score;maximum\nK-1;;20,0\n".getBytes(StandardCharsets.UTF_8), "s")
-                .with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(new BigDecimal("12.5"), "lost")));
+                .with(Map.of(new StudentKey("K-1"),
+                        new GradeSheet.Filled(new BigDecimal("12.5"), Optional.empty(), "lost")));
         assertThat(new String(filled, StandardCharsets.UTF_8)).isEqualTo("key;score;maximum\nK-1;12,5;20,0\n");
     }
 
@@ -98,13 +100,15 @@ class DialectTest {
     void aRowThatIsTooShortGrowsAndALetterThatTheEncodingHasNotIsNamed() throws Problem {
         byte[] filled = GradeSheet
                 .read("key,name,score,feedback\nK-1,Ada\nK-2,Bao,,\n".getBytes(StandardCharsets.UTF_8), "s")
-                .with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(new BigDecimal("3"), "ok")));
+                .with(Map.of(new StudentKey("K-1"),
+                        new GradeSheet.Filled(new BigDecimal("3"), Optional.empty(), "ok")));
         assertThat(new String(filled, StandardCharsets.UTF_8))
                 .isEqualTo("key,name,score,feedback\nK-1,Ada,3,ok\nK-2,Bao,,\n");
         GradeSheet western = GradeSheet.read(
                 "key,name,score,feedback\r\nK-1,M\u00fcller,,\r\n".getBytes(Charset.forName("windows-1252")), "w.csv");
         assertThatThrownBy(
-                () -> western.with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(BigDecimal.ONE, "see \u2192"))))
+                () -> western.with(Map.of(new StudentKey("K-1"),
+                        new GradeSheet.Filled(BigDecimal.ONE, Optional.empty(), "see \u2192"))))
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("w.csv is written in windows-1252, which has no '\u2192' (for line 2)");
     }

@@ -6,7 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.ZoneOffset;
+import java.util.List;
+import org.epiglyph.core.roster.Student;
 import java.util.Map;
+import java.util.Optional;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
@@ -24,9 +27,28 @@ class GradeSheetTest {
     void onlyScoreAndFeedbackOfTheGivenStudentsChange() throws Problem {
         GradeSheet sheet = GradeSheet.read(bytes(SHEET), "the sheet");
         byte[] filled = sheet.with(
-                Map.of(new StudentKey("K-1"), new GradeSheet.Filled(new BigDecimal("29.50"), "Good.\nPages 1, 2.")));
+                Map.of(new StudentKey("K-1"),
+                        new GradeSheet.Filled(new BigDecimal("29.50"), Optional.empty(), "Good.\nPages 1, 2.")));
         assertThat(new String(filled, StandardCharsets.UTF_8))
                 .isEqualTo(SHEET.replace("17:00:00Z,,32,,", "17:00:00Z,29.5,32,\"Good.\nPages 1, 2.\","));
+    }
+
+    @Test
+    void aGradeGoesIntoAColumnOfItsOwnAndAloneItsHeadingMeansTheScore() throws Problem {
+        Map<StudentKey, GradeSheet.Filled> filled = Map.of(new StudentKey("K-1"),
+                new GradeSheet.Filled(new BigDecimal("29.5"), Optional.of("Master"), "Good."));
+        GradeSheet both = GradeSheet.read(bytes("key,grade,score,feedback\nK-1,,,\nK-2,held,,\n"), "s");
+        assertThat(both.with(filled)).asString(StandardCharsets.UTF_8)
+                .isEqualTo("key,grade,score,feedback\nK-1,Master,29.5,Good.\nK-2,held,,\n");
+        GradeSheet alone = GradeSheet.read(bytes("key,grade,feedback\nK-1,,\n"), "s");
+        assertThat(alone.with(filled)).asString(StandardCharsets.UTF_8)
+                .isEqualTo("key,grade,feedback\nK-1,29.5,Good.\n");
+        GradeSheet fresh = GradeSheet.blank(List.of(new Student(new StudentKey("K-1"), "Ada", "Example", "")), true);
+        assertThat(fresh.with(filled)).asString(StandardCharsets.UTF_8).endsWith("29.5,Master,Good.\r\n");
+        GradeSheet ungraded = GradeSheet.blank(List.of(new Student(new StudentKey("K-1"), "Ada", "Example", "")),
+                false);
+        assertThat(ungraded.with(filled)).asString(StandardCharsets.UTF_8)
+                .startsWith("student key,given name,family name,section,score,feedback\r\n");
     }
 
     @Test
@@ -44,12 +66,12 @@ class GradeSheetTest {
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("marks.csv has no column that tells the student");
         assertThatThrownBy(() -> GradeSheet.read(bytes("key,name\nK-1,Ada\n"), "marks.csv")
-                .with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(BigDecimal.ONE, ""))))
+                .with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(BigDecimal.ONE, Optional.empty(), ""))))
                 .hasMessageContaining("has no column for the score");
         assertThatThrownBy(() -> GradeSheet.read(bytes("key,score,feedback\nK-1,,\nK-1,,\n"), "marks.csv"))
                 .hasMessageContaining("lists K-1 twice (line 3)");
         assertThatThrownBy(() -> GradeSheet.read(bytes(SHEET), "s")
-                .with(Map.of(new StudentKey("K-9"), new GradeSheet.Filled(BigDecimal.ONE, ""))))
+                .with(Map.of(new StudentKey("K-9"), new GradeSheet.Filled(BigDecimal.ONE, Optional.empty(), ""))))
                 .hasMessageContaining("has no place for K-9");
     }
 

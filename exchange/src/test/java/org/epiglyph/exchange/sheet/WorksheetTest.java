@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
@@ -71,7 +72,7 @@ class WorksheetTest {
     }
 
     private static GradeSheet.Filled filled(String score, String words) {
-        return new GradeSheet.Filled(new BigDecimal(score), words);
+        return new GradeSheet.Filled(new BigDecimal(score), Optional.empty(), words);
     }
 
     @Test

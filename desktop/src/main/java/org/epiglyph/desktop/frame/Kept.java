@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.frame;
 
+import org.epiglyph.core.scoring.Decimal;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
@@ -89,9 +90,22 @@ public final class Kept {
     /** @throws IllegalArgumentException in words */
     public static BigDecimal number(String typed) {
         try {
-            return new BigDecimal(typed.strip().replace(',', '.').replace('\u2212', '-'));
+            return Decimal.of(typed);
         } catch (NumberFormatException e) {
             throw new IllegalArgumentException(Words.of("Scheme.noNumber", typed), e);
+        }
+    }
+
+    /**
+     * A whole number, or none for nothing typed.
+     *
+     * @throws IllegalArgumentException in words
+     */
+    public static Optional<Integer> whole(String typed) {
+        try {
+            return optional(typed).map(BigDecimal::intValueExact);
+        } catch (ArithmeticException e) {
+            throw new IllegalArgumentException(Words.of("Scheme.noWhole", typed), e);
         }
     }
 

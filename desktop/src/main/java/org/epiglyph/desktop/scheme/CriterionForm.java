@@ -128,8 +128,7 @@ final class CriterionForm extends VBox {
         });
         TextField limit = text("Scheme.limit", "limit", counted.limit().map(String::valueOf).orElse(""), (c, t) -> {
             Manner.Counted m = (Manner.Counted) c.manner();
-            return c.withManner(new Manner.Counted(m.what(), m.named(), m.each(), m.from(),
-                    Kept.optional(t).map(BigDecimal::intValue)));
+            return c.withManner(new Manner.Counted(m.what(), m.named(), m.each(), m.from(), Kept.whole(t)));
         });
         ComboBox<Manner.Counted.From> from = Kept.choice(List.of(Manner.Counted.From.values()), counted.from(),
                 f -> Words.of("Scheme.from." + f.name()), chosen -> change((c, _) -> {

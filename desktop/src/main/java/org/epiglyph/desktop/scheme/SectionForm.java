@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.scheme;
 
-import java.math.BigDecimal;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import javafx.scene.control.TextField;
@@ -25,7 +24,7 @@ final class SectionForm extends VBox {
         TextField weight = text("weight", Criterion.words(section.weight()),
                 (s, t) -> new Section(s.id(), s.name(), Kept.number(t), s.best(), s.hurdle()));
         TextField best = text("best", section.best().map(String::valueOf).orElse(""), (s, t) -> new Section(s.id(),
-                s.name(), s.weight(), Kept.optional(t).map(BigDecimal::intValue), s.hurdle()));
+                s.name(), s.weight(), Kept.whole(t), s.hurdle()));
         TextField hurdle = text("hurdle", section.hurdle().map(Criterion::words).orElse(""),
                 (s, t) -> new Section(s.id(), s.name(), s.weight(), s.best(), Kept.optional(t)));
         HBox line = new HBox(Form.labelled("Scheme.weight", weight), Form.labelled("Scheme.best", best),

@@ -14,6 +14,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
@@ -132,5 +133,36 @@ class PhrasebookTest extends InWindow {
         assertThat(placed.head().criterion()).isEqualTo("c2");
         robot.drag(".drawer-row").dropTo(".criterion");
         waitFor(() -> ada().scores().words("c1").equals("Units!"));
+    }
+
+    @Test
+    void collectionsAreMadeNamedFilledMergedAndTakenAway(FxRobot robot) {
+        toPhrasebook(robot);
+        PhrasebookModel model = ((PhrasebookPlace) program.frame().place()).model();
+        robot.clickOn("Add a collection");
+        robot.clickOn("New collection  (0)");
+        waitFor(() -> Screen.isThere(robot, "#collection-name"));
+        robot.clickOn("#collection-name");
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write("School");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> isThere(robot, "School  (0)"));
+        robot.clickOn("Add a phrase");
+        waitFor(() -> isThere(robot, "School  (1)"));
+        String school = model.book().collections().getFirst().id();
+        assertThat(model.book().of(school)).singleElement()
+                .satisfies(p -> assertThat(p.words()).isEqualTo("New phrase"));
+        robot.clickOn(".collection-line .check-box");
+        waitFor(() -> !model.book().collections().getFirst().open());
+        assertThat(model.book().offered()).as("a closed collection is not offered at the desk").hasSize(1);
+        String[] made = {""};
+        robot.interact(() -> made[0] = model.addCollection("Other"));
+        String other = made[0];
+        robot.interact(() -> model.merge(school, other));
+        waitFor(() -> isThere(robot, "Other  (1)"));
+        robot.clickOn("Other  (1)");
+        robot.clickOn("Take the collection away");
+        waitFor(() -> model.book().collections().isEmpty());
+        assertThat(model.book().phrases()).extracting(Phrase::code).containsExactly("un");
     }
 }

@@ -8,6 +8,8 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.ComboBox;
+import org.epiglyph.core.scoring.Role;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -163,5 +165,75 @@ class SchemeTest extends InWindow {
         fill(robot, "#trial-late", "25");
         robot.type(KeyCode.ENTER);
         waitFor(() -> text(robot, "#trial-result").equals("10 of 16")); // two started days: 3.2 off
+    }
+
+    @SuppressWarnings("unchecked")
+    private static void choose(FxRobot robot, String field, Object value) {
+        robot.interact(() -> robot.lookup(field).queryAs(ComboBox.class).setValue(value));
+    }
+
+    @Test
+    void aCriterionOfAnyKindIsMadeWithItsFieldsAndWhatMakesNoSenseIsRefused(FxRobot robot) {
+        ready(robot);
+        waitFor(() -> Screen.isThere(robot, "#criterion-kind"));
+        choose(robot, "#criterion-kind", "checklist");
+        waitFor(() -> Screen.isThere(robot, "#criterion-parts"));
+        fill(robot, "#criterion-parts", "2 Axes named");
+        robot.type(KeyCode.ENTER);
+        robot.write("1.5 Key");
+        robot.clickOn("#criterion-name");
+        waitFor(() -> scheme().draft().criterion("c1").maximum().equals(new BigDecimal("3.5")));
+        choose(robot, "#criterion-kind", "counted");
+        waitFor(() -> Screen.isThere(robot, "#criterion-limit"));
+        choose(robot, "#criterion-counts", "phrase un");
+        waitFor(() -> ((Manner.Counted) scheme().draft().criterion("c1").manner()).named().equals("un"));
+        fill(robot, "#criterion-limit", "2.5");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#care-notice").equals("'2.5' is no whole number."));
+        fill(robot, "#criterion-limit", "2");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> ((Manner.Counted) scheme().draft().criterion("c1").manner()).limit().equals(Optional.of(2)));
+        fill(robot, "#criterion-maximum", "1e999999999");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#care-notice").endsWith("is no number, or too large a one."));
+        choose(robot, "#criterion-role", Role.BONUS);
+        waitFor(() -> scheme().draft().criterion("c1").role() == Role.BONUS);
+        fill(robot, "#criterion-hurdle", "40");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> scheme().draft().criterion("c1").hurdle().isPresent());
+        choose(robot, "#criterion-kind", "words");
+        waitFor(() -> !scheme().draft().criterion("c1").isScored());
+        assertThat(inForce()).as("nobody is scored yet, so that all of it is in force").contains("Method");
+        assertThat(scheme().batch().scheme().criterion("c1").isScored()).isFalse();
+    }
+
+    @Test
+    void aSectionIsMadeNamedAndTakenAwayAndWhatIsMissingIsSaid(FxRobot robot) {
+        ready(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.N);
+        waitFor(() -> Screen.isFocused(robot, "#section-name"));
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write("Heights");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> robot.lookup("Heights has no criteria.").tryQuery().isPresent());
+        String id = scheme().draft().sections().getFirst().id();
+        fill(robot, "#section-weight", "1.5");
+        robot.type(KeyCode.ENTER);
+        fill(robot, "#section-best", "1");
+        robot.type(KeyCode.ENTER);
+        robot.interact(() -> {
+            scheme().put("c1", id, 0);
+            scheme().put("c2", id, 1);
+        });
+        waitFor(() -> scheme().draft().findSection(id).orElseThrow().best().equals(Optional.of(1)));
+        assertThat(scheme().draft().maximum()).as("the better of two times the weight").isEqualByComparingTo("12");
+        waitFor(() -> robot.lookup("The sum is 12; the record takes 16. The total is brought to the record's maximum.")
+                .tryQuery()
+                .isPresent());
+        robot.interact(() -> robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().select(0));
+        robot.interact(() -> robot.lookup("#scheme-rows").query().requestFocus());
+        robot.push(KeyCode.CONTROL, KeyCode.DELETE);
+        waitFor(() -> scheme().draft().sections().isEmpty());
+        assertThat(scheme().draft().criteria()).allMatch(c -> c.section().isEmpty());
     }
 }

@@ -7,7 +7,6 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.math.BigDecimal;
 import java.net.InetAddress;
 import java.net.URI;
 import java.net.URLEncoder;
@@ -28,6 +27,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongConsumer;
+import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.Roster;
@@ -253,7 +253,7 @@ public final class HttpRecordClient implements RecordClient {
             return new Task(text(node, "sourcedId"), node.path("module").asText(), text(node, "title"),
                     node.path("description").asText(), due,
                     ZoneId.of(node.path("zone").asText("UTC")),
-                    new BigDecimal(node.path("resultValueMax").asText("100")));
+                    Decimal.of(node.path("resultValueMax").asText("100")));
         } catch (DateTimeException | IllegalArgumentException e) {
             throw misunderstood();
         }

@@ -163,7 +163,7 @@ public final class GradeSheet {
     public Optional<BigDecimal> maximum() {
         for (int row : rows.values()) {
             String value = at(row, Role.MAXIMUM).replace(',', '.');
-            if (value.matches("\\d+([.]\\d+)?") && new BigDecimal(value).signum() > 0) {
+            if (value.matches("\\d{1,9}([.]\\d{1,9})?") && new BigDecimal(value).signum() > 0) {
                 return Optional.of(new BigDecimal(value));
             }
         }

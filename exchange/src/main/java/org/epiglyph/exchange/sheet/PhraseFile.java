@@ -6,7 +6,6 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -15,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Ink;
@@ -117,14 +117,14 @@ public final class PhraseFile {
 
     private Phrase phrase(Map<String, String> cells, int number, String where) throws Problem {
         try {
-            String effect = cells.getOrDefault("effect", "").replace(',', '.').replace('\u2212', '-');
+            String effect = cells.getOrDefault("effect", "");
             List<String> tags = Arrays.stream(cells.getOrDefault("tags", "").split(","))
                     .map(String::strip)
                     .filter(t -> !t.isEmpty())
                     .toList();
             return new Phrase("p" + number, cells.getOrDefault("code", ""), cells.get("words"),
                     criterion(cells.getOrDefault("criterion", "")),
-                    effect.isEmpty() ? Optional.empty() : Optional.of(new BigDecimal(effect)),
+                    effect.isEmpty() ? Optional.empty() : Optional.of(Decimal.of(effect)),
                     cells.getOrDefault("title", ""), tags,
                     cells.getOrDefault("for", "").equalsIgnoreCase("private") ? Audience.PRIVATE : Audience.STUDENT,
                     mark(cells.getOrDefault("mark", "")), "", "");

@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.LatePenalty;
@@ -75,7 +76,7 @@ final class RuleCells {
     private static BigDecimal number(Map<String, String> pairs, String name, String missing) {
         String words = pairs.getOrDefault(name, missing);
         try {
-            return new BigDecimal(words.replace(',', '.'));
+            return Decimal.of(words);
         } catch (NumberFormatException e) {
             throw new IllegalArgumentException("'" + words + "' behind '" + name + "=' is no number.", e);
         }
@@ -119,7 +120,7 @@ final class RuleCells {
             if (words.length == 2) {
                 try {
                     steps.add(new LatePenalty.Tier(Duration.ofHours(Long.parseLong(words[0])),
-                            new BigDecimal(words[1])));
+                            Decimal.of(words[1])));
                 } catch (NumberFormatException e) {
                     throw new IllegalArgumentException("'" + step + "' is no step such as 24 h 10.", e);
                 }
@@ -137,7 +138,7 @@ final class RuleCells {
         for (String grade : cell.substring(colon + 1).split(",")) {
             int space = grade.strip().lastIndexOf(' ');
             try {
-                boundaries.add(new GradeScale.Boundary(new BigDecimal(grade.strip().substring(space + 1)),
+                boundaries.add(new GradeScale.Boundary(Decimal.of(grade.strip().substring(space + 1)),
                         grade.strip().substring(0, Math.max(0, space))));
             } catch (NumberFormatException e) {
                 throw new IllegalArgumentException("'" + grade.strip() + "' is no grade such as A 90.", e);

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Manner;
@@ -169,8 +170,8 @@ final class SchemeRows {
             String[] ends = points.split("\\s*(?:to|\u2013|(?<=\\d)\\s*-)\\s*", 2);
             try {
                 levels.add(new Manner.Level("l" + (levels.size() + 1), level.text(columns.find("level", "part")),
-                        level.text(columns.find("text")), new BigDecimal(ends[0]),
-                        new BigDecimal(ends[ends.length - 1])));
+                        level.text(columns.find("text")), Decimal.of(ends[0]),
+                        Decimal.of(ends[ends.length - 1])));
             } catch (NumberFormatException e) {
                 throw problem(level.row(), "'" + points + "' is no number, and no range such as 3 to 5.");
             } catch (IllegalArgumentException e) {

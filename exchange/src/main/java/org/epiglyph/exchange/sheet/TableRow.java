@@ -2,6 +2,7 @@ package org.epiglyph.exchange.sheet;
 
 import java.math.BigDecimal;
 import java.util.OptionalInt;
+import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.Problem;
 
 /** One row read cell by cell, with complaints that name its line. */
@@ -12,7 +13,7 @@ record TableRow(Table table, int row, String called) {
 
     BigDecimal number(OptionalInt column, String heading) throws Problem {
         try {
-            return new BigDecimal(text(column).replace(',', '.').replace('\u2212', '-'));
+            return Decimal.of(text(column));
         } catch (NumberFormatException e) {
             throw new Problem(called + ", line " + (row + 1) + ": '" + text(column) + "' under '" + heading
                     + "' is no number. Mend that line.");

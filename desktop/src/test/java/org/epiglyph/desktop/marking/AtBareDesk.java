@@ -9,11 +9,11 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 
 /** The bare batch on the desk, without a window, made anew for each test. */
-abstract class AtBareDesk {
+public abstract class AtBareDesk {
     @TempDir
-    Path folder;
-    Workspace workspace;
-    DeskModel desk;
+    protected Path folder;
+    protected Workspace workspace;
+    protected DeskModel desk;
 
     @BeforeEach
     void openDesk() throws Exception {

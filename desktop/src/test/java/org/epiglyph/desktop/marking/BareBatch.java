@@ -22,7 +22,8 @@ import org.epiglyph.workspace.Originals;
 /** A batch on disk for tests that show no page: three students, the first of whom handed in nothing. */
 public final class BareBatch {
     public static final StudentKey SECOND = new StudentKey("K-2");
-    static final Criterion METHOD = new Criterion("c1", "Method", "", BigDecimal.valueOf(8), new BigDecimal("0.5"));
+    public static final Criterion METHOD = new Criterion("c1", "Method", "", BigDecimal.valueOf(8),
+            new BigDecimal("0.5"));
 
     private BareBatch() {}
 

@@ -30,6 +30,7 @@ import org.epiglyph.desktop.settings.Settings;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -37,14 +38,16 @@ import org.testfx.framework.junit5.Start;
 /** Parts of the interface that the story does not come by, with the class collected from files. */
 @ExtendWith(ApplicationExtension.class)
 class InterfaceTest {
+    @TempDir
+    private static Path worlds;
     private Path world;
     private Program program;
 
     @Start
-    void start(javafx.stage.Stage stage) throws IOException {
-        world = Files.createTempDirectory("epiglyph-interface");
+    void start(javafx.stage.Stage stage) throws Exception {
+        world = Files.createDirectory(worlds.resolve(String.valueOf(System.nanoTime())));
         Path shelf = world.resolve("shelf");
-        DemoWorld.make(world.resolve("office"), shelf);
+        DemoCopy.make(world.resolve("office"), shelf);
         DemoWorld.zip(world.resolve("office"), world.resolve("class.zip"));
         StringBuilder sheet = new StringBuilder("key,given name,family name,score,maximum,feedback\n");
         for (String line : new String[]{"K-4401,Adaeze,Lindqvist-Moreau", "K-4429,Emeka,Okonjo", "K-4478,Lena,Fischer",

@@ -39,7 +39,7 @@ class RecordClientTest {
 
     @BeforeEach
     void start() throws Exception {
-        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
         office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
         client = HttpRecordClient.at(office.address() + "/", Files.readString(folder.resolve("office/token")));
     }

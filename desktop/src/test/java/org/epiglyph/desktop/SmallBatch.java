@@ -51,7 +51,7 @@ public final class SmallBatch {
 
     /** Makes the batch in a folder of its own within the world. */
     public static SmallBatch make(Path world) throws Exception {
-        DemoWorld.make(world.resolve("office"), world.resolve("demo shelf"));
+        DemoCopy.make(world.resolve("office"), world.resolve("demo shelf"));
         Path files = world.resolve("office").resolve("tasks").resolve(DemoWorld.TASK).resolve("files");
         Path typed = first(files, true);
         Path scan = first(files, false);

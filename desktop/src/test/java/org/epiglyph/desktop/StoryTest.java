@@ -48,6 +48,7 @@ import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -62,16 +63,18 @@ import org.testfx.util.WaitForAsyncUtils;
 class StoryTest {
     private static final StudentKey STUDENT = new StudentKey("K-4401");
     private final HttpClient http = HttpClient.newHttpClient();
+    @TempDir
+    private static Path worlds;
     private Path world;
     private RecordOffice office;
     private String token;
     private Program program;
 
     @Start
-    void start(Stage stage) throws IOException {
-        world = Files.createTempDirectory("epiglyph-story");
+    void start(Stage stage) throws Exception {
+        world = Files.createDirectory(worlds.resolve(String.valueOf(System.nanoTime())));
         Path shelf = world.resolve("shelf");
-        DemoWorld.make(world.resolve("office"), shelf);
+        DemoCopy.make(world.resolve("office"), shelf);
         office = RecordOffice.start(world.resolve("office"), 0, Clock.systemUTC());
         token = Files.readString(world.resolve("office").resolve("token"));
         program = new Program(new Program.Start(shelf, world.resolve("settings"), office.address(), token),

@@ -10,8 +10,8 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.core.filing.FilingRule;
-import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.demo.MixedClass;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.exchange.sheet.GradeSheet;
@@ -38,7 +38,7 @@ class CollectModelTest {
     @BeforeEach
     void open() throws Exception {
         shelf = folder.resolve("shelf");
-        DemoWorld.make(folder.resolve("office"), shelf);
+        DemoCopy.make(folder.resolve("office"), shelf);
         office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
         model = new CollectModel(shelf, new Background(), Optional.empty());
     }

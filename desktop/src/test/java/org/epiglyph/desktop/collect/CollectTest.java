@@ -24,10 +24,10 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.demo.MixedClass;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.Screen;
@@ -37,6 +37,7 @@ import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -47,14 +48,16 @@ import org.testfx.util.WaitForAsyncUtils;
 class CollectTest {
     private static final StudentKey FREYA = new StudentKey("K-4436");
     private static final StudentKey SECOND_LENA = new StudentKey("K-4485");
+    @TempDir
+    private static Path worlds;
     private Path world;
     private Program program;
     private Path opened;
 
     @Start
     void start(Stage stage) throws Exception {
-        world = Files.createTempDirectory("epiglyph-collect");
-        DemoWorld.make(world.resolve("office"), world.resolve("shelf"));
+        world = Files.createDirectory(worlds.resolve(String.valueOf(System.nanoTime())));
+        DemoCopy.make(world.resolve("office"), world.resolve("shelf"));
         MixedClass.make(world.resolve("by mail"), 26);
         program = new Program(
                 new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "", file -> opened = file,

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Optional;
+import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
@@ -37,7 +38,7 @@ class CommandTest {
 
     @Test
     void aBatchIsCollectedFromTheRecordOfficeAndHandedBackThere() throws Exception {
-        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
         Path batch = folder.resolve("batch");
         String token = folder.resolve("office/token").toString();
         try (RecordOffice office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC())) {
@@ -62,7 +63,7 @@ class CommandTest {
 
     @Test
     void aBatchIsCollectedFromFilesAndHandedBackIntoAFolder() throws Exception {
-        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
         Path zip = folder.resolve("class.zip");
         DemoWorld.zip(folder.resolve("office"), zip);
         Path sheet = folder.resolve("sheet.csv");

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.Outcome;
@@ -45,7 +46,7 @@ class HandBackModelTest {
 
     @BeforeEach
     void open() throws Exception {
-        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
         office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
         address = office.address();
         token = Files.readString(folder.resolve("office/token"));

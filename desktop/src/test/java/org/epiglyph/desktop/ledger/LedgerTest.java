@@ -163,7 +163,7 @@ class LedgerTest extends InWindow {
         waitFor(() -> robot.lookup(".refusal")
                 .queryAll()
                 .stream()
-                .anyMatch(n -> ((Label) n).getText().equals("'lots' is no number.")));
+                .anyMatch(n -> ((Label) n).getText().equals("'lots' is no number, or too large a one.")));
         robot.push(KeyCode.CONTROL, KeyCode.A);
         robot.write("-1.5");
         robot.type(KeyCode.ENTER);

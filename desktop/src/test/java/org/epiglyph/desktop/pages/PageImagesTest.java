@@ -10,6 +10,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import javafx.scene.image.Image;
+import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.demo.DemoWorld;
@@ -29,7 +30,7 @@ class PageImagesTest {
 
     @BeforeEach
     void open() throws Exception {
-        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
         try (Stream<Path> all = Files.list(folder.resolve("office/tasks/" + DemoWorld.TASK + "/files"))) {
             pdfs = all.filter(p -> p.toString().endsWith(".pdf")).sorted().toList();
         }

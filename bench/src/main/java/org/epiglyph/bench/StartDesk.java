@@ -4,10 +4,11 @@ import java.nio.file.Path;
 import java.time.Clock;
 import javafx.application.Platform;
 import javafx.scene.Scene;
-import javafx.scene.image.ImageView;
 import javafx.stage.Stage;
 import org.epiglyph.desktop.EpiglyphApplication;
 import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.paper.PageLeaf;
 
 /** Starts the program with a batch on the desk and ends when the first page is sharp on the screen. */
 public final class StartDesk {
@@ -25,8 +26,8 @@ public final class StartDesk {
             stage.setScene(scene);
             program.toDesk(batch);
             stage.show();
-            Shown.thenEnd(
-                    () -> scene.lookup(".page-leaf .image-view") instanceof ImageView view && view.getImage() != null);
+            Shown.thenEnd(() -> program.frame().place() instanceof Desk desk
+                    && desk.pages().leafInSight().filter(PageLeaf::hasImage).isPresent());
         });
     }
 }

@@ -1,5 +1,6 @@
 package org.epiglyph.desktop;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
@@ -30,6 +31,7 @@ import org.epiglyph.desktop.scheme.SchemeModel;
 import org.epiglyph.desktop.scheme.SchemePlace;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.shelf.Shelf;
+import org.epiglyph.documents.Warming;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -86,6 +88,7 @@ public final class Program {
     }
 
     public Program(Start start, Clock clock) {
+        warm();
         this.start = start;
         this.clock = clock;
         settings = new Settings(start.settings());
@@ -108,6 +111,17 @@ public final class Program {
         frame.acts()
                 .everywhere(Act.of("Place.phrasebook", "Shortcut+DIGIT6", () -> workspace.isPresent(),
                         () -> workspace.ifPresent(w -> toPhrasebook(w.folder().root()))));
+    }
+
+    /** What draws pages is loaded while the window comes up. */
+    private static void warm() {
+        Thread.ofPlatform().daemon().name("warming").start(() -> {
+            try {
+                Warming.run();
+            } catch (IOException e) {
+                LOG.warn("The first page will take its time", e);
+            }
+        });
     }
 
     public Frame frame() {

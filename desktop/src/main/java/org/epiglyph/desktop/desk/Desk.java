@@ -241,6 +241,11 @@ public final class Desk implements Place {
         return model;
     }
 
+    /** The pages in their roll. */
+    public PageRoll pages() {
+        return pages;
+    }
+
     /** Lets a pen tablet write on the pages; the caller closes it. */
     public PenInput penInput() {
         return new PenInput(pages, gestures);

@@ -51,6 +51,8 @@ final class CriterionRow extends VBox {
     private final VBox evidence = new VBox();
     private final KeptWords words;
     private final Label refusal = new Label();
+    /** What an open row shows; not among the children before it is needed, since styling it takes long. */
+    private final List<Node> inner = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
     private boolean differs;
 
@@ -83,9 +85,10 @@ final class CriterionRow extends VBox {
         derivation.getStyleClass().add("derivation");
         derivation.setWrapText(true);
         show(derivation, false);
-        getChildren().addAll(line(), settled, text, hintLine(), derivation);
-        choice.map(Choice::node).ifPresent(getChildren()::add);
-        getChildren().addAll(count, evidence, words, refusal);
+        getChildren().addAll(line(), settled, refusal);
+        inner.addAll(List.of(text, hintLine(), derivation));
+        choice.map(Choice::node).ifPresent(inner::add);
+        inner.addAll(List.of(count, evidence, words));
         showText(false);
         for (Node part : List.of(getChildren().getFirst(), settled, text, hint)) {
             part.setOnMousePressed(_ -> focusScore());
@@ -367,6 +370,9 @@ final class CriterionRow extends VBox {
     private void unfold() {
         boolean active = model.scores().criterionProperty().get().equals(criterion.id());
         pseudoClassStateChanged(ACTIVE, active);
+        if ((active || differs) && !getChildren().contains(words)) {
+            getChildren().addAll(getChildren().indexOf(refusal), inner);
+        }
         List<Node> open = new ArrayList<>(List.of(hint.getParent(), evidence, words));
         choice.map(Choice::node).ifPresent(open::add);
         open.forEach(node -> show(node, active));

@@ -1,0 +1,12 @@
+package org.epiglyph.documents;
+
+import static org.assertj.core.api.Assertions.assertThatNoException;
+
+import org.junit.jupiter.api.Test;
+
+class WarmingTest {
+    @Test
+    void thePageThatNobodySeesCanBeDrawn() {
+        assertThatNoException().isThrownBy(Warming::run);
+    }
+}

@@ -12,6 +12,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BooleanSupplier;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
@@ -28,6 +29,7 @@ import org.epiglyph.documents.PageImage;
  * images are kept within a bound of bytes, the longest unused going first. Safe for several threads.
  */
 public final class PageImages implements AutoCloseable {
+    private static final Pattern OWN_PICTURE = Pattern.compile("[0-9a-f]+\\.png"); // nothing outside the folder
     private static final long MOST_BYTES = 96L << 20;
     private static final int LIGHT = 200;
     private static final int MOST_OPEN = 6;
@@ -126,7 +128,8 @@ public final class PageImages implements AutoCloseable {
     public Image picture(String name) {
         return ownPictures.computeIfAbsent(name, n -> {
             Path file = pictures.resolve(n);
-            return Files.isRegularFile(file) ? new Image(file.toUri().toString()) : null;
+            boolean ours = OWN_PICTURE.matcher(n).matches() && Files.isRegularFile(file);
+            return ours ? new Image(file.toUri().toString()) : null;
         });
     }
 

@@ -3,6 +3,7 @@ package org.epiglyph.desktop.paper;
 import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import javafx.geometry.Insets;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
@@ -30,6 +31,7 @@ import org.epiglyph.documents.RemarkText;
  * where room is scarce.
  */
 public final class RemarkView extends VBox {
+    private static final Pattern OPENED = Pattern.compile("(?:https?://|mailto:)", Pattern.CASE_INSENSITIVE);
     private static final double INDENT = 14;
     private static final double PICTURE = 190;
     private final String ink;
@@ -125,11 +127,16 @@ public final class RemarkView extends VBox {
                     inline(strong, flow, new Setting(true, setting.emphasis, setting.address));
                 case Emphasis emphasis -> inline(emphasis, flow, new Setting(setting.strong, true, setting.address));
                 case Link link ->
-                    inline(link, flow, new Setting(setting.strong, setting.emphasis, link.getDestination()));
+                    inline(link, flow, new Setting(setting.strong, setting.emphasis, address(link)));
                 case org.commonmark.node.Image image -> picture(image, flow, setting);
                 default -> inline(n, flow, setting);
             }
         }
+    }
+
+    /** Where a link leads; empty for one that leads anywhere but into the net or to mail, since phrases come from others too. */
+    private static String address(Link link) {
+        return OPENED.matcher(link.getDestination()).lookingAt() ? link.getDestination() : "";
     }
 
     private void add(TextFlow flow, String words, Setting setting) {

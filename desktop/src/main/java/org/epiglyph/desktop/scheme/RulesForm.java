@@ -96,7 +96,7 @@ final class RulesForm extends VBox {
                         Kept.optional(t), l.until())));
         TextField until = text("late-until", late.until().map(u -> String.valueOf(u.toHours())).orElse(""),
                 (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), l.basis(), l.most(), l.floor(),
-                        Kept.optional(t).map(h -> Duration.ofHours(h.longValue())))));
+                        Kept.whole(t).map(Duration::ofHours))));
         TextField steps = text("late-steps", steps(late), (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(),
                 steps(t), l.basis(), l.most(), l.floor(), l.until())));
         unit.setId(ID + "late-unit");
@@ -130,10 +130,10 @@ final class RulesForm extends VBox {
                 continue;
             }
             String[] words = step.strip().split("\\s*h\\s+");
-            if (words.length != 2) {
+            if (words.length != 2 || words[0].isBlank()) {
                 throw new IllegalArgumentException(Words.of("Scheme.noStep", step.strip()));
             }
-            steps.add(new LatePenalty.Tier(Duration.ofHours(Kept.number(words[0]).longValue()),
+            steps.add(new LatePenalty.Tier(Duration.ofHours(Kept.whole(words[0]).orElseThrow()),
                     Kept.number(words[1])));
         }
         return steps;

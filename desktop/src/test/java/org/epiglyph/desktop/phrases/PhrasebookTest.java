@@ -16,6 +16,7 @@ import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
@@ -164,5 +165,36 @@ class PhrasebookTest extends InWindow {
         robot.clickOn("Take the collection away");
         waitFor(() -> model.book().collections().isEmpty());
         assertThat(model.book().phrases()).extracting(Phrase::code).containsExactly("un");
+    }
+
+    @Test
+    void aPhraseIsPlacedAfterwardsWhereLikeWordsStand(FxRobot robot) {
+        robot.interact(() -> program.toDesk(batch.folder()));
+        atDesk(robot);
+        robot.interact(() -> {
+            typed("m1", SmallBatch.TYPED, "d1");
+            typed("m2", SmallBatch.SCANNED, "d2");
+        });
+        robot.push(KeyCode.SHIFT, KeyCode.K);
+        waitFor(() -> Screen.isThere(robot, ".drawer-row"));
+        robot.clickOn("not used yet");
+        waitFor(() -> Screen.isThere(robot, "#missing-list"));
+        robot.clickOn("#place-there");
+        assertThat(model().batch().phraseUses()).as("nothing is ticked yet").isEmpty();
+        robot.clickOn("Tick all");
+        robot.clickOn("#place-there");
+        waitFor(() -> model().batch().phraseUses().getOrDefault("p1", 0) == 2);
+        assertThat(model().batch().submission(SmallBatch.SCANNED).findMark("m2").orElseThrow().remark().words())
+                .isEqualTo("Units!");
+        assertThat(model().noticeProperty().get()).startsWith("Placed on 2 marks.");
+        robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.Z);
+        waitFor(() -> model().batch().phraseUses().isEmpty());
+    }
+
+    private void typed(String id, StudentKey student, String document) {
+        program.openBatch()
+                .orElseThrow()
+                .edit(new Edit.PlaceMark(student, new Note(new Head(id, new PageRef(document, 0), Ink.MADDER, 0,
+                        Remark.of("units")), new PagePoint(100, 100))));
     }
 }

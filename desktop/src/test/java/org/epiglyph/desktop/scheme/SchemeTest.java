@@ -8,6 +8,7 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import org.epiglyph.core.scoring.Role;
 import javafx.scene.control.ListView;
@@ -15,6 +16,9 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.GradeScale;
+import org.epiglyph.core.scoring.LatePenalty;
+import org.epiglyph.core.scoring.Rounding;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
@@ -40,7 +44,7 @@ class SchemeTest extends InWindow {
     }
 
     private static void fill(FxRobot robot, String field, String words) {
-        robot.clickOn(field);
+        robot.interact(() -> robot.lookup(field).query().requestFocus()); // it may lie below the window's edge
         robot.push(KeyCode.CONTROL, KeyCode.A);
         robot.write(words);
     }
@@ -235,5 +239,51 @@ class SchemeTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.DELETE);
         waitFor(() -> scheme().draft().sections().isEmpty());
         assertThat(scheme().draft().criteria()).allMatch(c -> c.section().isEmpty());
+    }
+
+    @Test
+    void latenessRoundingAndGradesAreSetByHandAndAWrongStepIsNamed(FxRobot robot) {
+        ready(robot);
+        robot.interact(() -> robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().selectLast());
+        waitFor(() -> Screen.isThere(robot, "#rule-late-steps"));
+        fill(robot, "#rule-late-steps", "soon 10");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#care-notice").equals("'soon 10' is no step such as 24 h 10."));
+        fill(robot, "#rule-late-steps", "24 h 10, 48 h 25");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> scheme().draft().rules().lateness().filter(l -> l.steps().size() == 2).isPresent());
+        fill(robot, "#rule-late-until", "72.5");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#care-notice").equals("'72.5' is no whole number."));
+        fill(robot, "#rule-late-until", "72");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> scheme().draft().rules().lateness().flatMap(LatePenalty::until).isPresent());
+        choose(robot, "#rule-late-basis", LatePenalty.Basis.EARNED);
+        waitFor(() -> scheme().draft().rules().lateness().get().basis() == LatePenalty.Basis.EARNED);
+        choose(robot, "#rule-rounding-rule", Rounding.Rule.DOWN);
+        fill(robot, "#rule-rounding-step", "0.5");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> scheme().draft()
+                .rules()
+                .rounding()
+                .equals(new Rounding(new BigDecimal("0.5"),
+                        Rounding.Rule.DOWN)));
+        robot.interact(() -> robot.lookup("#rule-above").queryAs(CheckBox.class).fire());
+        waitFor(() -> !scheme().draft().rules().aboveMaximum());
+        choose(robot, "#rule-grades", Optional.of(GradeScale.READY.getFirst()));
+        waitFor(() -> Screen.isThere(robot, "#rule-boundaries"));
+        fill(robot, "#rule-boundaries", "50 Able");
+        robot.type(KeyCode.ENTER);
+        robot.write("0 Not yet");
+        robot.interact(() -> robot.lookup("#rule-missed").query().requestFocus());
+        waitFor(() -> scheme().draft().rules().grades().filter(g -> g.boundaries().size() == 2).isPresent());
+        fill(robot, "#trial-c1", "7");
+        robot.type(KeyCode.ENTER);
+        fill(robot, "#trial-c2", "6.5");
+        robot.type(KeyCode.ENTER);
+        fill(robot, "#trial-late", "30");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#trial-result").contains("Able")); // 13.5 less a tenth of it, rounded down
+        assertThat(text(robot, "#trial-result")).isEqualTo("12 of 16  \u00b7  Able");
     }
 }

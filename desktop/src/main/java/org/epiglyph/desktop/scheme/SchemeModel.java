@@ -47,6 +47,7 @@ public final class SchemeModel extends Care {
     private final ReadOnlyObjectWrapper<Scorecard> imagined = new ReadOnlyObjectWrapper<>(Scorecard.EMPTY);
     private Optional<Duration> late = Optional.empty();
     private boolean planning;
+    private long plans;
 
     /** Takes up what waited in the open batch, else the scheme in force. */
     public SchemeModel(Workspace workspace, Aside aside) {
@@ -185,16 +186,18 @@ public final class SchemeModel extends Care {
         MarkScheme scheme = draft.get();
         Batch batch = batch();
         SchemeChange.Keep how = keep.get();
+        long asked = ++plans;
         planning = true;
         aside().start(() -> SchemeChange.plan(batch, scheme, how), change -> {
-            if (draft.get() == scheme && keep.get() == how) {
-                if (batch() == batch) {
-                    planned(change);
-                } else {
-                    plan(); // pages came meanwhile
-                }
+            if (asked == plans && batch() == batch) {
+                planned(change);
+            } else if (asked == plans) {
+                plan(); // pages came meanwhile
             }
-        }, this::refuse);
+        }, failed -> {
+            planning = false;
+            refuse(failed);
+        });
     }
 
     private void planned(SchemeChange change) {
@@ -218,6 +221,7 @@ public final class SchemeModel extends Care {
     /** Plans what was changed at last before the batch is left, at once. */
     void settle() {
         if (planning) {
+            plans++;
             planned(SchemeChange.plan(batch(), draft.get(), keep.get()));
         }
     }

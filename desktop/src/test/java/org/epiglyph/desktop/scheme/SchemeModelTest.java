@@ -6,8 +6,10 @@ import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayDeque;
 import java.util.List;
 import java.util.Optional;
+import java.util.Queue;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.SchemeChange;
 import org.epiglyph.core.scoring.Criterion;
@@ -172,5 +174,40 @@ class SchemeModelTest {
         model.print(p -> opened[0] = p);
         assertThat(opened[0]).isNotNull().exists().hasFileName("scheme sheet.pdf");
         assertThat(SchemeSheet.text(model.draft(), "Work")).contains("# Work", "**Method**, 8");
+    }
+
+    @Test
+    void whatIsStillPlannedIsNotPutInForceAndIsSettledWhenTheScreenIsLeft() {
+        score("7");
+        Queue<Runnable> away = new ArrayDeque<>();
+        SchemeModel slow = new SchemeModel(workspace, new Aside(away::add, Runnable::run));
+        slow.replace(slow.draft().criterion("c1").withMaximum(BigDecimal.TEN));
+        assertThat(slow.waitingProperty().get()).as("not planned yet").isEmpty();
+        slow.putInForce();
+        assertThat(workspace.batch().scheme().maximum()).isEqualByComparingTo("8");
+        slow.settle();
+        assertThat(slow.waitingProperty().get()).isPresent();
+        slow.replace(slow.draft().criterion("c1").withMaximum(BigDecimal.valueOf(12)));
+        slow.putInForce();
+        assertThat(workspace.batch().scheme().maximum()).as("the plan that is shown is for 10, not for 12")
+                .isEqualByComparingTo("8");
+        while (!away.isEmpty()) {
+            away.remove().run();
+        }
+        slow.putInForce();
+        assertThat(workspace.batch().scheme().maximum()).isEqualByComparingTo("12");
+    }
+
+    @Test
+    void aPlanIsMadeAnewWherePagesCameMeanwhile() {
+        Queue<Runnable> away = new ArrayDeque<>();
+        SchemeModel slow = new SchemeModel(workspace, new Aside(away::add, Runnable::run));
+        slow.replace(slow.draft().criterion("c1").named("Way", "how"));
+        score("7");
+        while (!away.isEmpty()) {
+            away.remove().run();
+        }
+        assertThat(workspace.batch().scheme().criterion("c1").name()).isEqualTo("Way");
+        assertThat(workspace.batch().submission(BareBatch.SECOND).scores().score("c1")).isPresent();
     }
 }

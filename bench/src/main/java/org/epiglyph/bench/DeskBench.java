@@ -19,6 +19,8 @@ import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.ink.InkFit;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Stroke;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
@@ -30,6 +32,8 @@ import org.epiglyph.desktop.paper.PageLeaf;
  * a scan of 300 pages. Says each figure on a line of its own: a name, a space, the figure.
  */
 public final class DeskBench {
+    private static final int REMARKS = 30;
+    private static final int SCROLLED = 300;
     private static final double FRAME_MILLIS = 1000.0 / 60;
     /** By then the originals have been compared with their digests. */
     private static final int SETTLING_SECONDS = 7;
@@ -64,6 +68,7 @@ public final class DeskBench {
         next();
         TimeUnit.SECONDS.sleep(SETTLING_SECONDS);
         ink();
+        margin();
         new ScanBench(desk, world).run();
     }
 
@@ -217,6 +222,32 @@ public final class DeskBench {
         }
         TimeUnit.MILLISECONDS.sleep(600);
         return new double[]{MeasuredDesk.percentile(work, 0.95), MeasuredDesk.percentile(allocated, 0.5)};
+    }
+
+    /** Scrolls a page with 30 remarks in its margin, a few pixels a frame. */
+    private void margin() throws Exception {
+        StudentKey student = desk.model().student();
+        PageRef page = Camera.onInterface(() -> desk.roll().pageInSight().orElseThrow());
+        List<Edit> edits = new ArrayList<>();
+        for (int i = 0; i < REMARKS; i++) {
+            Mark note = new Note(desk.model().newHead(page, 0), new PagePoint(60 + 10 * i, 40 + 25 * i));
+            edits.add(new Edit.PlaceMark(student, note.withRemark(
+                    Remark.of("Remark " + i + ", **long** enough to be set in two lines or three of the margin."))));
+        }
+        Camera.act(() -> desk.model().edit(new Edit.Together(edits)));
+        TimeUnit.SECONDS.sleep(2);
+        List<Double> work = new ArrayList<>();
+        for (int i = 0; i < SCROLLED; i++) {
+            double place = i % (SCROLLED / 2) * 4.0;
+            Camera.act(() -> {
+                long began = System.nanoTime();
+                desk.roll().scrollProperty().set(place);
+                work.add((System.nanoTime() - began) / 1e6);
+            });
+            TimeUnit.MILLISECONDS.sleep(17);
+        }
+        MeasuredDesk.say("margin-scroll-ms-95", MeasuredDesk.percentile(work, 0.95));
+        Camera.act(desk.model().past()::undo);
     }
 
     private static void fire(PageLeaf leaf, javafx.event.EventType<MouseEvent> type, double x, double y) {

@@ -42,6 +42,8 @@ final class DeskFigures {
                 "ms");
         say.say("allocated a frame while drawing with 5,000 strokes on the page", "the same with few",
                 said.get("ink-allocated-5000") / 1024, said.get("ink-allocated-few") / 1024, "KB");
+        say.say("scrolling with 30 remarks in the margin: the interface thread's work a step, 95th percentile",
+                "a frame at 60 Hz", said.get("margin-scroll-ms-95"), 1000.0 / 60, "ms");
         say.say(String.format(Locale.ROOT,
                 "a scan of 300 pages and %.0f MB from opening it at the desk to its first sharp page",
                 said.get("scan-megabytes")), "from asking for its last page until that is sharp",

@@ -219,7 +219,7 @@ public final class Desk implements Place {
         besidePaper.setVisible(!narrow);
         margin.narrow(narrow);
         pages.look(view.arrangement(), view.zoom());
-        margin.refresh();
+        margin.look();
     }
 
     @Override

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Function;
-import javafx.css.PseudoClass;
 import javafx.scene.Group;
 import javafx.scene.image.Image;
 import javafx.scene.layout.Pane;
@@ -34,8 +33,6 @@ import org.epiglyph.desktop.marking.DeskModel;
  * as well, so that hairlines can reach into it; only the remarks themselves take the pointer.
  */
 public final class Margin extends Pane {
-    private static final PseudoClass PRIVATE = PseudoClass.getPseudoClass("private");
-    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final double GAP = 12;
     private static final double INDENT = 16;
     private static final double ONE_LINE = 24;
@@ -44,8 +41,7 @@ public final class Margin extends Pane {
     private final DeskModel model;
     private final PageRoll roll;
     private final RemarkField field;
-    private final Function<String, Image> pictures;
-    private final Consumer<String> links;
+    private final RemarkViews views;
     private final Group lines = new Group();
     private double width = 240;
     private boolean narrow;
@@ -62,8 +58,7 @@ public final class Margin extends Pane {
         this.model = model;
         this.roll = roll;
         this.field = field;
-        this.pictures = pictures;
-        this.links = links;
+        views = new RemarkViews(model, roll, this, pictures, links);
         field.onResize(this::refresh);
         field.setManaged(false);
         getStyleClass().add("margin");
@@ -88,11 +83,20 @@ public final class Margin extends Pane {
         refresh();
     }
 
+    /** Sets all remarks anew, since they look otherwise now. */
+    public void look() {
+        views.forget();
+        refresh();
+    }
+
     /** Lays all remarks out anew. The field stays among the children while it is written in, or it would lose the focus. */
     public void refresh() {
         boolean writing = model.writing().markProperty().get().isPresent();
         lines.getChildren().clear();
-        getChildren().removeIf(n -> n != lines && !(n == field && writing));
+        if (!writing) {
+            getChildren().remove(field);
+        }
+        views.begin(width - INDENT);
         List<Entry> entries = entries();
         List<MarginLayout.Wish> wishes = entries.stream()
                 .map(e -> new MarginLayout.Wish(e.wish(), e.height()))
@@ -104,12 +108,12 @@ public final class Margin extends Pane {
             double top = tops[i] - roll.scrollProperty().get();
             boolean inSight = top + entry.height() > -200 && top < getHeight() + 200;
             if (inSight || entry.node() == field) {
+                entry.node().setVisible(true);
                 entry.node().resizeRelocate(left() + INDENT, top, width - INDENT, entry.height());
                 connect(entry, top);
-            } else {
-                getChildren().remove(entry.node());
             }
         }
+        views.end();
     }
 
     /** The remark that is being written stays where it was opened, however much is typed. */
@@ -158,24 +162,24 @@ public final class Margin extends Pane {
         }
         marks.sort(Comparator.comparingDouble((Mark m) -> places.get(m.id()).top())
                 .thenComparingDouble(m -> places.get(m.id()).left()));
-        Map<String, Region> nodes = new HashMap<>();
         Map<PageRef, Double> heights = new HashMap<>();
         for (Mark mark : marks) {
-            Region node = model.writing().isOf(mark.id()) ? field(mark) : view(mark, false);
-            nodes.put(mark.id(), node);
-            heights.merge(mark.page(), node.prefHeight(width - INDENT) + GAP, Double::sum);
+            heights.merge(mark.page(), entry(mark, places.get(mark.id()), false).height() + GAP, Double::sum);
         }
         List<Entry> entries = new ArrayList<>();
         for (Mark mark : marks) {
-            boolean crowded = heights.get(mark.page()) > roll.edges(mark.page()).orElseThrow().height() + ONE_LINE;
-            Region node = nodes.get(mark.id());
-            if (crowded && node != field && !model.chosen().has(mark.id())) {
-                getChildren().remove(node);
-                node = view(mark, true);
-            }
-            entries.add(new Entry(mark, places.get(mark.id()), node, node.prefHeight(width - INDENT)));
+            boolean full = heights.get(mark.page()) > roll.edges(mark.page()).orElseThrow().height() + ONE_LINE;
+            entries.add(entry(mark, places.get(mark.id()), full && !model.chosen().has(mark.id())));
         }
         return entries;
+    }
+
+    private Entry entry(Mark mark, PageBox place, boolean oneLine) {
+        if (model.writing().isOf(mark.id())) {
+            RemarkField written = field(mark);
+            return new Entry(mark, place, written, written.prefHeight(width - INDENT));
+        }
+        return new Entry(mark, place, views.of(mark, oneLine), views.height(mark, oneLine));
     }
 
     private RemarkField field(Mark mark) {
@@ -184,30 +188,6 @@ public final class Margin extends Pane {
             field.applyCss();
         }
         return field.over(mark);
-    }
-
-    private RemarkView view(Mark mark, boolean oneLine) {
-        String words = words(mark);
-        RemarkView view = oneLine
-                ? RemarkView.oneLine(words, mark.ink())
-                : RemarkView.whole(words, mark.ink(), pictures, links);
-        view.pseudoClassStateChanged(PRIVATE, mark.isPrivate());
-        view.pseudoClassStateChanged(CHOSEN, model.chosen().has(mark.id()));
-        view.setAccessibleText(Words.of("Desk.remarkSpoken", mark.page().number(), view.getAccessibleText()));
-        view.setOnMousePressed(e -> {
-            e.consume();
-            boolean again = model.chosen().has(mark.id());
-            roll.reveal(mark.page(), mark.bounds());
-            if (again || !oneLine) {
-                model.writing().open(mark.id());
-            } else {
-                model.chosen().choose(List.of(mark.id()));
-            }
-        });
-        view.setManaged(false); // placed and sized here, not by the pane
-        getChildren().add(view); // so that its style counts when it is measured
-        view.applyCss();
-        return view;
     }
 
     /** The words as the margin shows them; a correction says what becomes of the words. */

@@ -56,6 +56,23 @@ class SidesTest extends InWindow {
     }
 
     @Test
+    void remarksInTheMarginMoveWithThePagesAndAreSetOnce(FxRobot robot) {
+        atDesk(robot);
+        stamp(robot, 0, 300, "Units, please.");
+        waitFor(() -> Screen.isThere(robot, ".margin .remark"));
+        Node before = robot.lookup(".margin .remark").query();
+        double top = before.getLayoutY();
+        robot.interact(() -> roll(robot).scrollProperty().set(40));
+        assertThat(robot.lookup(".margin .remark").<Node>query()).isSameAs(before);
+        assertThat(before.getLayoutY()).isEqualTo(top - 40);
+        robot.interact(() -> model().change(model().submission().marks().getFirst().withRemark(Remark.of("Which?"))));
+        waitFor(() -> robot.lookup(".margin .remark").queryAll().size() == 1
+                && robot.lookup(".margin .remark").query() != before);
+        robot.interact(() -> roll(robot).scrollProperty().set(roll(robot).scrollProperty().get() + 4000));
+        assertThat(robot.lookup(".margin .remark").<Node>query().isVisible()).as("far from its page").isFalse();
+    }
+
+    @Test
     void allRemarksStandInPageOrderAndOnePickGoesThere(FxRobot robot) {
         atDesk(robot);
         stamp(robot, 1, 100, "**second** page");

@@ -1,0 +1,122 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import javafx.css.PseudoClass;
+import javafx.scene.image.Image;
+import javafx.scene.layout.Pane;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** The nodes of the remarks in the margin, kept as long as they say the same, so that scrolling sets no words anew. */
+final class RemarkViews {
+    private static final PseudoClass PRIVATE = PseudoClass.getPseudoClass("private");
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+    private final DeskModel model;
+    private final PageRoll roll;
+    private final Pane ground;
+    private final Function<String, Image> pictures;
+    private final Consumer<String> links;
+    private final Map<Said, RemarkView> views = new HashMap<>();
+    private final Map<Said, Double> heights = new HashMap<>();
+    private final Set<Said> used = new HashSet<>();
+    private double width;
+
+    /** What a view depends on, besides being chosen. */
+    private record Said(String mark, String words, Ink ink, boolean secret, int page, boolean oneLine) {
+        static Said of(Mark mark, boolean oneLine) {
+            return new Said(mark.id(), Margin.words(mark), mark.ink(), mark.isPrivate(), mark.page().number(), oneLine);
+        }
+    }
+
+    /**
+     * Without any.
+     *
+     * @param ground   carries the views
+     * @param pictures gives a picture of the marker's own by its name
+     * @param links    opens an address
+     */
+    RemarkViews(DeskModel model, PageRoll roll, Pane ground, Function<String, Image> pictures,
+            Consumer<String> links) {
+        this.model = model;
+        this.roll = roll;
+        this.ground = ground;
+        this.pictures = pictures;
+        this.links = links;
+    }
+
+    /** Begins to lay the remarks out anew. All views are out of sight until they are placed. */
+    void begin(double remarkWidth) {
+        if (remarkWidth != width) {
+            width = remarkWidth;
+            heights.clear();
+        }
+        used.clear();
+        views.values().forEach(v -> v.setVisible(false));
+    }
+
+    /** Lets go of the views that were not asked for since the beginning. */
+    void end() {
+        views.entrySet().removeIf(e -> {
+            boolean gone = !used.contains(e.getKey());
+            if (gone) {
+                ground.getChildren().remove(e.getValue());
+                heights.remove(e.getKey());
+            }
+            return gone;
+        });
+    }
+
+    /** Lets go of all, since they would be set otherwise now: larger, or in other colours. */
+    void forget() {
+        ground.getChildren().removeAll(views.values());
+        views.clear();
+        heights.clear();
+    }
+
+    /** @param oneLine true for the beginning of the words, false for all of them */
+    RemarkView of(Mark mark, boolean oneLine) {
+        Said said = Said.of(mark, oneLine);
+        used.add(said);
+        RemarkView view = views.computeIfAbsent(said, _ -> made(mark, said));
+        view.pseudoClassStateChanged(CHOSEN, model.chosen().has(mark.id()));
+        return view;
+    }
+
+    /** How high the remark is at its width, in pixels. */
+    double height(Mark mark, boolean oneLine) {
+        Said said = Said.of(mark, oneLine);
+        RemarkView view = of(mark, oneLine);
+        return heights.computeIfAbsent(said, _ -> view.prefHeight(width));
+    }
+
+    private RemarkView made(Mark mark, Said said) {
+        RemarkView view = said.oneLine
+                ? RemarkView.oneLine(said.words, said.ink)
+                : RemarkView.whole(said.words, said.ink, pictures, links);
+        view.pseudoClassStateChanged(PRIVATE, said.secret);
+        view.setAccessibleText(Words.of("Desk.remarkSpoken", said.page, view.getAccessibleText()));
+        view.setOnMousePressed(e -> {
+            e.consume();
+            boolean again = model.chosen().has(mark.id());
+            model.submission().findMark(mark.id()).ifPresent(m -> roll.reveal(m.page(), m.bounds()));
+            if (again || !said.oneLine) {
+                model.writing().open(mark.id());
+            } else {
+                model.chosen().choose(List.of(mark.id()));
+            }
+        });
+        view.setManaged(false); // placed and sized by the margin, not by the pane
+        view.setVisible(false);
+        ground.getChildren().add(view); // so that its style counts when it is measured
+        view.applyCss();
+        return view;
+    }
+}

@@ -11,12 +11,15 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
 import org.epiglyph.desktop.settings.View;
 
 /** The window's content: one quiet line at the top, and the place below it. */
 public final class Frame {
+    private static final double FINDER = 110;
+    private static final double ASIDE = 96;
     private static final int LARGER = 25;
     private final Acts acts;
     private final Looks looks;
@@ -49,6 +52,10 @@ public final class Frame {
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox top = new HBox(name, title, space, aside, finder);
+        name.setMinWidth(Region.USE_PREF_SIZE); // with large text in a small window the finder gives way, then the title
+        aside.setMinWidth(ASIDE);
+        finder.setMinWidth(FINDER);
+        title.setMinWidth(0);
         top.getStyleClass().add("top-line");
         ground.setTop(top);
         acts.everywhere(Act.of("Frame.openFinder", "Shortcut+SPACE", finder::open));

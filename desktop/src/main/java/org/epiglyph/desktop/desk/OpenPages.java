@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.desk;
 
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -33,7 +34,7 @@ final class OpenPages {
     private Map<PageRef, Integer> turns = Map.of();
     private List<Ready> ready = List.of();
     private StudentKey student;
-    private long asked;
+    private volatile long asked;
 
     /** What was got ready for a submission that may come next. */
     private record Ready(Submission submission, Optional<HandIn> handIn, List<Piece> pieces) {
@@ -135,14 +136,25 @@ final class OpenPages {
             Platform.runLater(() -> {
                 if (now == asked) {
                     ready = made;
-                    made.forEach(this::draw);
+                    draw(made.stream().flatMap(this::first).iterator(), now);
                 }
             });
         });
     }
 
-    private void draw(Ready next) {
+    private record Wanted(PageRef page, double scale) {}
+
+    private Stream<Wanted> first(Ready next) {
         double scale = roll.scaleFor(next.pieces()) * roll.outputScale();
-        next.submission().pages().stream().limit(DRAWN_AHEAD).forEach(p -> images.image(p, scale));
+        return next.submission().pages().stream().limit(DRAWN_AHEAD).map(p -> new Wanted(p, scale));
+    }
+
+    /** One page after the other, so that a thread stays free for what may be asked for meanwhile. */
+    private void draw(Iterator<Wanted> pages, long now) {
+        if (pages.hasNext() && now == asked) {
+            Wanted next = pages.next();
+            images.image(next.page(), next.scale(), () -> now == asked)
+                    .whenComplete((_, _) -> Platform.runLater(() -> draw(pages, now)));
+        }
     }
 }

@@ -7,6 +7,8 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.animation.Animation;
 import javafx.animation.PauseTransition;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.WeakChangeListener;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -55,6 +57,8 @@ final class CriterionRow extends VBox {
     private final List<Node> inner = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
     private boolean differs;
+    /** Held here alone, so that a row of a scheme that was changed is let go of. */
+    private final ChangeListener<String> folding = (_, _, _) -> unfold();
 
     /**
      * @param next called with this row when its score is entered
@@ -93,7 +97,7 @@ final class CriterionRow extends VBox {
         for (Node part : List.of(getChildren().getFirst(), settled, text, hint)) {
             part.setOnMousePressed(_ -> focusScore());
         }
-        model.scores().criterionProperty().addListener((_, _, _) -> unfold());
+        model.scores().criterionProperty().addListener(new WeakChangeListener<>(folding));
         words.focusWithinProperty().addListener((_, _, within) -> {
             if (within) {
                 activate();

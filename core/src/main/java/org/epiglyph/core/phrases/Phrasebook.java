@@ -3,6 +3,8 @@ package org.epiglyph.core.phrases;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.regex.Pattern;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -16,6 +18,8 @@ import java.util.stream.Collectors;
  * @param collections those that phrases belong to, in order
  */
 public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
+    private static final Pattern SPACES = Pattern.compile("\\s+");
+
     /** No phrases yet. */
     public static final Phrasebook EMPTY = new Phrasebook(List.of());
 
@@ -112,14 +116,18 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
      */
     public List<Phrase> search(String letters, String activeCriterion, Map<String, Integer> uses) {
         String wanted = plain(letters);
-        record Found(Phrase phrase, int rank) {}
-        return offered().stream()
-                .flatMap(p -> rank(p, wanted).stream().mapToObj(r -> new Found(p, r)))
-                .sorted(Comparator.comparingInt(Found::rank)
-                        .thenComparingInt(f -> nearness(f.phrase, activeCriterion))
-                        .thenComparingInt(f -> -uses.getOrDefault(f.phrase.id(), 0)))
-                .map(Found::phrase)
-                .toList();
+        record Found(Phrase phrase, long place) {}
+        List<Found> found = new ArrayList<>();
+        for (Phrase phrase : offered()) {
+            OptionalInt rank = rank(phrase, wanted);
+            if (rank.isPresent()) {
+                long place = 3L * rank.getAsInt() + nearness(phrase, activeCriterion);
+                int unused = Integer.MAX_VALUE - uses.getOrDefault(phrase.id(), 0);
+                found.add(new Found(phrase, place << 32 | unused)); // reckoned once, not at each comparison
+            }
+        }
+        found.sort(Comparator.comparingLong(Found::place));
+        return found.stream().map(Found::phrase).toList();
     }
 
     /** The phrases that are used most, the most used first; those never used are left out. */
@@ -172,22 +180,14 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         return at == wanted.length();
     }
 
-    /** In lower case, with single spaces; without a pattern, since thousands of phrases are gone through at each letter. */
+    /**
+     * In lower case, with single spaces. Thousands of phrases are gone through at each letter, so that words that need
+     * no change of their spaces are not gone through sign by sign.
+     */
     private static String plain(String text) {
-        StringBuilder plain = new StringBuilder(text.length());
-        boolean space = false;
-        for (int i = 0; i < text.length(); i++) {
-            char c = text.charAt(i);
-            if (Character.isWhitespace(c)) {
-                space = !plain.isEmpty();
-            } else {
-                if (space) {
-                    plain.append(' ');
-                    space = false;
-                }
-                plain.append(Character.toLowerCase(c));
-            }
-        }
-        return plain.toString();
+        String lower = text.toLowerCase(Locale.ROOT);
+        boolean single = lower.indexOf('\n') < 0 && lower.indexOf('\t') < 0 && lower.indexOf('\r') < 0
+                && !lower.contains("  ") && !lower.startsWith(" ") && !lower.endsWith(" ");
+        return single ? lower : SPACES.matcher(lower.strip()).replaceAll(" ");
     }
 }

@@ -3,9 +3,11 @@ package org.epiglyph.core.batch;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.marks.Sign;
@@ -145,10 +147,11 @@ public final class PhraseReach {
      */
     public static List<Missing> missing(Batch batch, Phrase phrase) {
         List<Missing> missing = new ArrayList<>();
+        Set<String> pieces = Likeness.pieces(phrase.words());
         for (Submission submission : batch.submissions()) {
             for (Mark mark : submission.sealed() ? List.<Mark>of() : submission.marks()) {
                 if (!mark.remark().phrase().equals(phrase.id())) {
-                    double likeness = likeness(mark, phrase);
+                    double likeness = likeness(mark, phrase, pieces);
                     if (likeness >= Likeness.ALIKE) {
                         missing.add(new Missing(submission, mark, likeness));
                     }
@@ -159,9 +162,9 @@ public final class PhraseReach {
         return missing;
     }
 
-    private static double likeness(Mark mark, Phrase phrase) {
+    private static double likeness(Mark mark, Phrase phrase, Set<String> pieces) {
         if (!mark.remark().isEmpty()) {
-            return Likeness.of(mark.remark().words(), phrase.words());
+            return Likeness.of(Likeness.pieces(mark.remark().words()), pieces);
         }
         boolean error = mark instanceof Stamp stamp && (stamp.face() == Sign.CROSS || stamp.face() == Sign.QUERY);
         return error && !phrase.criterion().isEmpty() && mark.head().criterion().equals(phrase.criterion()) ? 1 : 0;
@@ -189,23 +192,25 @@ public final class PhraseReach {
     /** Remarks that are no phrase's and were typed three times or more in like words, the most frequent first. */
     public static List<Repeated> repeated(Batch batch) {
         Map<String, List<Place>> groups = new HashMap<>();
-        List<String> heads = new ArrayList<>();
+        Map<String, Set<String>> heads = new LinkedHashMap<>();
         for (Submission submission : batch.submissions()) {
             for (Mark mark : submission.marks()) {
                 String words = mark.remark().words();
                 if (!words.isEmpty() && mark.remark().phrase().isEmpty()) {
-                    String head = heads.stream()
-                            .filter(h -> Likeness.of(h, words) >= Likeness.SAME)
+                    Set<String> pieces = Likeness.pieces(words);
+                    String head = heads.entrySet()
+                            .stream()
+                            .filter(h -> Likeness.of(h.getValue(), pieces) >= Likeness.SAME)
                             .findFirst()
+                            .map(Map.Entry::getKey)
                             .orElse(words);
-                    if (head.equals(words) && !heads.contains(words)) {
-                        heads.add(words);
-                    }
+                    heads.putIfAbsent(head, pieces);
                     groups.computeIfAbsent(head, _ -> new ArrayList<>()).add(new Place(submission, mark));
                 }
             }
         }
-        return heads.stream()
+        return heads.keySet()
+                .stream()
                 .map(h -> new Repeated(h, groups.get(h)))
                 .filter(r -> r.marks().size() >= OFTEN)
                 .sorted(Comparator.comparingInt((Repeated r) -> r.marks().size()).reversed())

@@ -19,7 +19,8 @@ public final class Likeness {
         return of(pieces(one), pieces(other));
     }
 
-    static double of(Set<String> one, Set<String> other) {
+    /** The same for the pieces of both, where one is compared with many. */
+    public static double of(Set<String> one, Set<String> other) {
         if (one.isEmpty() || other.isEmpty()) {
             return one.isEmpty() && other.isEmpty() ? 1 : 0;
         }
@@ -27,7 +28,8 @@ public final class Likeness {
         return 2.0 * common / (one.size() + other.size());
     }
 
-    static Set<String> pieces(String words) {
+    /** The three-letter pieces of words. */
+    public static Set<String> pieces(String words) {
         String plain = "  " + words.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip() + " ";
         Set<String> pieces = new HashSet<>();
         if (!plain.isBlank()) {

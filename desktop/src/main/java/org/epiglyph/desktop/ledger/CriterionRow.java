@@ -30,7 +30,6 @@ import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.paper.PhraseHand;
 
 /** One criterion in the ledger. The active one is open: its bounds, its levels, parts or scale, its evidence and remark, and why a number is refused. */
@@ -40,7 +39,6 @@ final class CriterionRow extends VBox {
     private final DeskModel model;
     private final Criterion criterion;
     private final Consumer<CriterionRow> next;
-    private final Consumer<Mark> go;
     private final TextField score = new TextField();
     private final Label of = new Label();
     private final Label settled = new Label();
@@ -50,7 +48,7 @@ final class CriterionRow extends VBox {
     private final CriterionSayings sayings;
     private final Optional<Choice> choice;
     private final CountLine count;
-    private final VBox evidence = new VBox();
+    private final EvidenceList evidence;
     private final KeptWords words;
     private final Label refusal = new Label();
     /** What an open row shows; not among the children before it is needed, since styling it takes long. */
@@ -68,7 +66,7 @@ final class CriterionRow extends VBox {
         this.model = model;
         this.criterion = criterion;
         this.next = next;
-        this.go = go;
+        evidence = new EvidenceList(go);
         sayings = new CriterionSayings(model, criterion);
         choice = choice();
         count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
@@ -82,7 +80,6 @@ final class CriterionRow extends VBox {
         text.getStyleClass().add("criterion-text");
         text.setWrapText(true);
         text.setText(criterion.text().isEmpty() ? Words.of("Ledger.noText") : criterion.text());
-        evidence.getStyleClass().add("evidence");
         refusal.getStyleClass().add("refusal");
         refusal.setId("refusal-" + criterion.id());
         refusal.setWrapText(true);
@@ -340,7 +337,7 @@ final class CriterionRow extends VBox {
         of.setText(judgement.standing()
                 .map(Standing::words)
                 .orElse(criterion.isScored() ? "/ " + Criterion.words(criterion.maximum()) : ""));
-        showEvidence();
+        evidence.show(model.scores().evidence(criterion.id()));
         if (whateverIsTyped || !score.isFocused()) {
             pause.stop();
             score.setText(judgement.points()
@@ -391,17 +388,5 @@ final class CriterionRow extends VBox {
     private static void show(Node node, boolean shown) {
         node.setVisible(shown);
         node.setManaged(shown);
-    }
-
-    /** A word for each mark that is evidence; pressing it goes there. */
-    private void showEvidence() {
-        evidence.getChildren().clear();
-        for (Mark mark : model.scores().evidence(criterion.id())) {
-            Button jump = new Button(Words.of("Ledger.evidence", mark.page().number(), MarkWords.of(mark)));
-            jump.getStyleClass().add("link-button");
-            jump.setMinWidth(0); // a long one is cut, and never widens the ledger
-            jump.setOnAction(_ -> go.accept(mark));
-            evidence.getChildren().add(jump);
-        }
     }
 }

@@ -1,0 +1,31 @@
+package org.epiglyph.desktop.ledger;
+
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.scene.control.Button;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.MarkWords;
+
+/** A word for each mark that is evidence; pressing it goes there. */
+final class EvidenceList extends VBox {
+    private final Consumer<Mark> go;
+
+    /** @param go shows a mark on its page */
+    EvidenceList(Consumer<Mark> go) {
+        this.go = go;
+        getStyleClass().add("evidence");
+    }
+
+    void show(List<Mark> marks) {
+        getChildren().clear();
+        for (Mark mark : marks) {
+            Button jump = new Button(Words.of("Ledger.evidence", mark.page().number(), MarkWords.of(mark)));
+            jump.getStyleClass().add("link-button");
+            jump.setMinWidth(0); // a long one is cut, and never widens the ledger
+            jump.setOnAction(_ -> go.accept(mark));
+            getChildren().add(jump);
+        }
+    }
+}

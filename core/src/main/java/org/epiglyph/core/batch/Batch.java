@@ -22,6 +22,7 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Circumstances;
+import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Moderation;
@@ -150,14 +151,13 @@ public final class Batch {
                 yield changed(score.student(), s -> s.withScores(s.scores().with(score.criterion(), score.score())));
             }
             case Edit.SetStanding(StudentKey student, String criterion, Optional<Standing> standing) ->
-                changed(student,
-                        s -> s.withScores(s.scores().withStanding(scheme.criterion(criterion).id(), standing)));
+                changed(student, s -> s.withScores(s.scores().withStanding(criterion(criterion).id(), standing)));
             case Edit.Judge(StudentKey student, String criterion, Judgement judgement) -> {
-                judgement.refusal(scheme.criterion(criterion)).ifPresent(Batch::refuse);
+                judgement.refusal(criterion(criterion)).ifPresent(Batch::refuse);
                 yield changed(student, s -> s.withScores(s.scores().with(criterion, judgement)));
             }
             case Edit.WriteOnCriterion(StudentKey student, String criterion, String words) ->
-                changed(student, s -> s.withScores(s.scores().withWords(scheme.criterion(criterion).id(), words)));
+                changed(student, s -> s.withScores(s.scores().withWords(criterion(criterion).id(), words)));
             case Edit.Moderate(StudentKey student, Optional<Moderation> moderation) ->
                 changed(student, s -> s.withScores(s.scores().withModeration(moderation)));
             case Edit.ChangeScheme change -> withScheme(change);
@@ -169,11 +169,11 @@ public final class Batch {
             case Edit.WritePrivately(StudentKey student, String words) ->
                 whetherSealedOrNot(student, s -> s.withPrivately(words));
             case Edit.Seal(StudentKey student) -> {
-                refuseUnfinished(submission(student));
+                refuseUnfinished(existing(student));
                 yield changed(student, s -> s.withSealed(true));
             }
             case Edit.OpenAgain(StudentKey student) -> {
-                if (!submission(student).sealed()) {
+                if (!existing(student).sealed()) {
                     throw new EditRefused("This submission is open already.");
                 }
                 yield whetherSealedOrNot(student, s -> s.withSealed(false));
@@ -183,7 +183,7 @@ public final class Batch {
             case Edit.RecordReceipt(StudentKey student, Optional<Receipt> receipt) ->
                 whetherSealedOrNot(student, s -> s.withReceipt(receipt));
             case Edit.ReceiveHandIn(StudentKey student, HandIn handIn) -> {
-                if (submission(student).handIns().stream().anyMatch(h -> h.number() == handIn.number())) {
+                if (existing(student).handIns().stream().anyMatch(h -> h.number() == handIn.number())) {
                     throw new EditRefused("There is a hand-in " + handIn.number() + " already.");
                 }
                 yield whetherSealedOrNot(student, s -> s.withHandIn(handIn));
@@ -210,8 +210,7 @@ public final class Batch {
                 more.put(student.key(), Submission.untouched(student, List.of()));
                 yield new Batch(task, scheme, phrasebook, more, aids, results);
             }
-            case Edit.ChangeTask(Task other) ->
-                new Batch(other, scheme, phrasebook, submissions, aids, new ConcurrentHashMap<>());
+            case Edit.ChangeTask(Task other) -> withTask(other);
             case Edit.OrderMark(StudentKey student, String mark, int position) ->
                 changed(student, s -> s.withMarks(ordered(s, mark, position)));
             case Edit.TurnPage(StudentKey student, PageRef page, int degrees) ->
@@ -240,20 +239,20 @@ public final class Batch {
     }
 
     private Batch changed(StudentKey student, UnaryOperator<Submission> change) {
-        if (submission(student).sealed()) {
-            throw new EditRefused("This submission is sealed. Open it again to change it.");
+        if (existing(student).sealed()) {
+            throw EditRefused.forNow("This submission is sealed. Open it again to change it.");
         }
         return whetherSealedOrNot(student, change);
     }
 
     private Batch whetherSealedOrNot(StudentKey student, UnaryOperator<Submission> change) {
         Map<StudentKey, Submission> changed = new LinkedHashMap<>(submissions);
-        changed.put(student, change.apply(submission(student)));
+        changed.put(student, change.apply(existing(student)));
         return new Batch(task, scheme, phrasebook, changed, aids, results);
     }
 
     private void refuseOutOfRange(Edit.SetScore edit) {
-        edit.score().flatMap(points -> scheme.criterion(edit.criterion()).refusal(points)).ifPresent(Batch::refuse);
+        edit.score().flatMap(points -> criterion(edit.criterion()).refusal(points)).ifPresent(Batch::refuse);
     }
 
     private static void refuse(String why) {
@@ -269,10 +268,20 @@ public final class Batch {
         return after;
     }
 
+    /** Work whose result moves with the due time or the maximum is no longer what was handed back. */
+    private Batch withTask(Task other) {
+        Map<StudentKey, Submission> changed = new LinkedHashMap<>(submissions);
+        Batch after = new Batch(other, scheme, phrasebook, changed, aids, new ConcurrentHashMap<>());
+        changed.replaceAll((student, s) -> s.handedBack()
+                && !result(student).derivation().equals(after.result(student).derivation())
+                        ? s.withHandedBack(false)
+                        : s);
+        return after;
+    }
+
     private static boolean recordHas(Map<StudentKey, Instant> then, Submission submission) {
-        return submission.sealed() && submission.receipt()
-                .filter(r -> r.at().equals(then.get(submission.student().key())))
-                .isPresent();
+        return submission.sealed()
+                && submission.receipts().stream().anyMatch(r -> r.at().equals(then.get(submission.student().key())));
     }
 
     private Map<StudentKey, Submission> rescored(List<Edit.Rescore> rescores) {
@@ -338,6 +347,20 @@ public final class Batch {
             String left = String.join(", ", submission.scores().left(scheme).stream().map(c -> c.name()).toList());
             throw new EditRefused("Not scored yet: " + left + ". Give a score, 0 included, then seal.");
         }
+    }
+
+    /** The student's submission; refused where the class has no such student. */
+    Submission existing(StudentKey student) {
+        Submission submission = submissions.get(student);
+        if (submission == null) {
+            throw new EditRefused("The class has no student with the key " + student + ".");
+        }
+        return submission;
+    }
+
+    private Criterion criterion(String id) {
+        return scheme.findCriterion(id)
+                .orElseThrow(() -> new EditRefused("The mark scheme no longer has that criterion."));
     }
 
     /** A mark of the submission; refused where it is gone. */

@@ -241,8 +241,18 @@ public sealed interface Edit {
     /** True for what the marker would want to take back; what was seen, arrived or was made of it is a fact, not an act. */
     default boolean isUndoable() {
         return switch (this) {
-            case SeePage _,RecordReceipt _,ReceiveHandIn _,MakePages _,Enrol _ -> false;
-            default -> true;
+            case RecordReceipt _ -> false;
+            case Together(List<Edit> edits) -> !isFact() && edits.stream().anyMatch(Edit::isUndoable);
+            default -> !isFact();
+        };
+    }
+
+    /** True for what was seen, arrived, or was made of what arrived; taking other edits back leaves it as it is. */
+    default boolean isFact() {
+        return switch (this) {
+            case SeePage _,ReceiveHandIn _,MakePages _,Enrol _ -> true;
+            case Together(List<Edit> edits) -> edits.stream().anyMatch(Edit::isFact);
+            default -> false;
         };
     }
 

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
@@ -57,18 +58,62 @@ public final class History {
 
     /** Takes back the last edit of the scope; empty where nothing is left to take back. */
     public Optional<Entry> undo(Optional<StudentKey> scope, Instant at) {
-        Step step = stack(done, scope).peek();
-        return step == null
-                ? Optional.empty()
-                : Optional.of(replay(new Entry(last + 1, at, Entry.Kind.UNDONE, step.back)));
+        return undo(scope, at, _ -> {});
+    }
+
+    /**
+     * Takes back the last edit of the scope that can be taken back now; empty where nothing is left. One that no longer
+     * fits what has changed since, such as a score of a criterion that is gone, is passed over and kept for doing again.
+     *
+     * @param passedOver hears of each edit that was passed over, why
+     * @throws EditRefused where one other act of the marker is needed first
+     */
+    public Optional<Entry> undo(Optional<StudentKey> scope, Instant at, Consumer<EditRefused> passedOver) {
+        return step(Entry.Kind.UNDONE, scope, at, passedOver);
     }
 
     /** Does again what was last taken back in the scope; empty where there is nothing. */
     public Optional<Entry> redo(Optional<StudentKey> scope, Instant at) {
-        Step step = stack(undone, scope).peek();
-        return step == null
-                ? Optional.empty()
-                : Optional.of(replay(new Entry(last + 1, at, Entry.Kind.REDONE, step.edit)));
+        return redo(scope, at, _ -> {});
+    }
+
+    /** Does again what was last taken back and fits now, as {@link #undo(Optional, Instant, Consumer)} does. */
+    public Optional<Entry> redo(Optional<StudentKey> scope, Instant at, Consumer<EditRefused> passedOver) {
+        return step(Entry.Kind.REDONE, scope, at, passedOver);
+    }
+
+    private Optional<Entry> step(Entry.Kind kind, Optional<StudentKey> scope, Instant at,
+            Consumer<EditRefused> passedOver) {
+        Optional<Edit> fitting = nextFitting(kind, scope, passedOver);
+        return fitting.map(edit -> replay(new Entry(last + 1, at, kind, edit)));
+    }
+
+    /**
+     * The next step that fits. Those above it that do not are moved to the other side, which {@link #replay} does in the
+     * same way; where none fits, nothing moves, since no line would tell of it.
+     */
+    private Optional<Edit> nextFitting(Entry.Kind kind, Optional<StudentKey> scope, Consumer<EditRefused> passedOver) {
+        Deque<Step> from = stack(kind == Entry.Kind.UNDONE ? done : undone, scope);
+        Deque<Step> to = stack(kind == Entry.Kind.UNDONE ? undone : done, scope);
+        int unfitting = 0;
+        for (Step step : from) {
+            Edit edit = kind == Entry.Kind.UNDONE ? step.back : step.edit;
+            try {
+                batch.inverse(edit);
+                batch.apply(edit);
+                for (int i = 0; i < unfitting; i++) {
+                    to.push(from.pop());
+                }
+                return Optional.of(edit);
+            } catch (EditRefused e) {
+                if (e.isForNow()) {
+                    throw e;
+                }
+                passedOver.accept(e);
+                unfitting++;
+            }
+        }
+        return Optional.empty();
     }
 
     public boolean canUndo(Optional<StudentKey> scope) {
@@ -85,6 +130,9 @@ public final class History {
             throw new IllegalArgumentException("Line " + entry.number() + " of the history comes after line " + last);
         }
         Edit edit = entry.edit();
+        if (entry.kind() != Entry.Kind.DONE && edit.isUndoable()) {
+            nextFitting(entry.kind(), edit.scope(), _ -> {});
+        }
         Batch before = batch;
         Edit back = before.inverse(edit);
         batch = before.apply(edit);
@@ -109,8 +157,15 @@ public final class History {
                 }
                 stack(done, scope).push(step);
             }
-            case UNDONE -> stack(undone, scope).push(stack(done, scope).pop());
-            case REDONE -> stack(done, scope).push(stack(undone, scope).pop());
+            case UNDONE -> move(stack(done, scope), stack(undone, scope));
+            case REDONE -> move(stack(undone, scope), stack(done, scope));
+        }
+    }
+
+    /** Nothing moves where a damaged history has lost the line that was taken back. */
+    private static void move(Deque<Step> from, Deque<Step> to) {
+        if (!from.isEmpty()) {
+            to.push(from.pop());
         }
     }
 

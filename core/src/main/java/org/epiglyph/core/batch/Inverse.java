@@ -31,16 +31,16 @@ record Inverse(Batch batch) {
                 new Edit.ChangeMark(student, mark(student, mark.id()));
             case Edit.RemoveMark(StudentKey student, String id) ->
                 new Edit.PlaceMark(student, mark(student, id),
-                        batch.submission(student).marks().indexOf(mark(student, id)));
+                        batch.existing(student).marks().indexOf(mark(student, id)));
             case Edit.SetScore(StudentKey student, String criterion, Optional<BigDecimal> _) ->
                 asItIs(student, criterion);
             case Edit.SetStanding(StudentKey student, String criterion, Optional<Standing> _) ->
                 asItIs(student, criterion);
             case Edit.Judge(StudentKey student, String criterion, Judgement _) -> asItIs(student, criterion);
             case Edit.WriteOnCriterion(StudentKey student, String criterion, String _) ->
-                new Edit.WriteOnCriterion(student, criterion, batch.submission(student).scores().words(criterion));
+                new Edit.WriteOnCriterion(student, criterion, batch.existing(student).scores().words(criterion));
             case Edit.Moderate(StudentKey student, Optional<Moderation> _) ->
-                new Edit.Moderate(student, batch.submission(student).scores().moderation());
+                new Edit.Moderate(student, batch.existing(student).scores().moderation());
             case Edit.ChangeScheme(MarkScheme _, List<Edit.Rescore> rescores, Map<StudentKey, Instant> _) ->
                 new Edit.ChangeScheme(batch.scheme(), rescores.reversed().stream().map(Edit.Rescore::back).toList(),
                         recordHas());
@@ -53,33 +53,37 @@ record Inverse(Batch batch) {
                         batch.phrasebook().collections(),
                         batch.phrasebook().phrases().stream().map(Phrase::id).toList());
             case Edit.WriteOnTheWhole(StudentKey student, String _) ->
-                new Edit.WriteOnTheWhole(student, batch.submission(student).onTheWhole());
+                new Edit.WriteOnTheWhole(student, batch.existing(student).onTheWhole());
             case Edit.WritePrivately(StudentKey student, String _) ->
-                new Edit.WritePrivately(student, batch.submission(student).privately());
+                new Edit.WritePrivately(student, batch.existing(student).privately());
             case Edit.Seal(StudentKey student) -> new Edit.OpenAgain(student);
             case Edit.OpenAgain(StudentKey student) -> resealed(student);
             case Edit.SeePage see -> see;
-            case Edit.RecordReceipt(StudentKey student, Optional<Receipt> _) ->
-                new Edit.RecordReceipt(student, batch.submission(student).receipt());
+            case Edit.RecordReceipt(StudentKey student, Optional<Receipt> receipt) -> new Edit.RecordReceipt(student,
+                    batch.existing(student)
+                            .receipts()
+                            .stream()
+                            .filter(r -> receipt.isEmpty() || r.isOfOneDestination(receipt.get()))
+                            .reduce((_, newest) -> newest));
             case Edit.ReceiveHandIn _,Edit.MakePages _,Edit.Enrol _ -> edit; // facts are not taken back
             case Edit.LetCount(StudentKey student, Optional<Integer> _) ->
-                new Edit.LetCount(student, batch.submission(student).counting());
+                new Edit.LetCount(student, batch.existing(student).counting());
             case Edit.AttachFile(StudentKey student, Attached attached) ->
                 new Edit.DetachFile(student, attached.document().id());
             case Edit.DetachFile(StudentKey student, String document) -> new Edit.AttachFile(student,
-                    batch.submission(student)
+                    batch.existing(student)
                             .attached()
                             .stream()
                             .filter(a -> a.document().id().equals(document))
                             .findFirst()
                             .orElseThrow(() -> new EditRefused("That document is no longer attached.")));
             case Edit.OrderMark(StudentKey student, String mark, int _) ->
-                new Edit.OrderMark(student, mark, batch.submission(student).marks().indexOf(mark(student, mark)));
+                new Edit.OrderMark(student, mark, batch.existing(student).marks().indexOf(mark(student, mark)));
             case Edit.TurnPage(StudentKey student, PageRef page, int _) ->
-                new Edit.TurnPage(student, page, batch.submission(student).turn(page));
+                new Edit.TurnPage(student, page, batch.existing(student).turn(page));
             case Edit.BringBack(StudentKey student, List<Mark> _, Scorecard _, String _, String _) ->
-                new Edit.BringBack(student, batch.submission(student).marks(), batch.submission(student).scores(),
-                        batch.submission(student).onTheWhole(), batch.submission(student).privately());
+                new Edit.BringBack(student, batch.existing(student).marks(), batch.existing(student).scores(),
+                        batch.existing(student).onTheWhole(), batch.existing(student).privately());
             case Edit.ChangeAids _ -> new Edit.ChangeAids(batch.aids());
             case Edit.ChangeTask _ -> new Edit.ChangeTask(batch.task());
             case Edit.KeepPhrase(Phrase phrase) ->
@@ -103,14 +107,14 @@ record Inverse(Batch batch) {
 
     /** The edit that settles a criterion as it is settled now. */
     private Edit asItIs(StudentKey student, String criterion) {
-        return new Edit.Judge(student, criterion, batch.submission(student).scores().judgement(criterion));
+        return new Edit.Judge(student, criterion, batch.existing(student).scores().judgement(criterion));
     }
 
     /** Where the record had the work as it is, taking that back brings both again: what was handed back has not changed. */
     private Edit resealed(StudentKey student) {
-        Submission submission = batch.submission(student);
+        Submission submission = batch.existing(student);
         Edit seal = new Edit.Seal(student);
-        return submission.receipt().isEmpty()
+        return submission.receipt().isEmpty() || !submission.handedBack()
                 ? seal
                 : new Edit.Together(List.of(seal, new Edit.RecordReceipt(student, submission.receipt())));
     }
@@ -123,6 +127,6 @@ record Inverse(Batch batch) {
     }
 
     private Mark mark(StudentKey student, String id) {
-        return Batch.found(batch.submission(student), id);
+        return Batch.found(batch.existing(student), id);
     }
 }

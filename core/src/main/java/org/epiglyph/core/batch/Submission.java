@@ -1,5 +1,6 @@
 package org.epiglyph.core.batch;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,8 +23,8 @@ import org.epiglyph.core.scoring.Scorecard;
  * @param onTheWhole the remark on the whole, for the student; may be empty
  * @param privately  the private note; never handed back; may be empty
  * @param sealed     true where the marker is done with it
- * @param receipt    the last hand-back's receipt, whether or not the work has changed since
- * @param handedBack true where the record has the work as it is now
+ * @param receipts   the last receipt of each destination, the newest last, whether or not the work has changed since
+ * @param handedBack true where a destination has the work as it is now
  * @param seen       pages that have been looked at
  * @param counting   number of the hand-in that the marker lets count; empty for the newest
  * @param turns      degrees by which the marker turned pages clockwise, 90, 180 or 270; pages as they came are not in it
@@ -31,11 +32,12 @@ import org.epiglyph.core.scoring.Scorecard;
  */
 public record Submission(Student student, List<HandIn> handIns, List<Mark> marks, Scorecard scores, String onTheWhole,
         String privately,
-        boolean sealed, Optional<Receipt> receipt, boolean handedBack, Set<PageRef> seen, Optional<Integer> counting,
+        boolean sealed, List<Receipt> receipts, boolean handedBack, Set<PageRef> seen, Optional<Integer> counting,
         List<Attached> attached, Map<PageRef, Integer> turns) {
     public Submission {
         handIns = List.copyOf(handIns);
         marks = List.copyOf(marks);
+        receipts = List.copyOf(receipts);
         seen = Set.copyOf(seen);
         attached = List.copyOf(attached);
         turns = Map.copyOf(turns);
@@ -43,7 +45,7 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
 
     /** A submission as it came, untouched. */
     public static Submission untouched(Student student, List<HandIn> handIns) {
-        return new Submission(student, handIns, List.of(), Scorecard.EMPTY, "", "", false, Optional.empty(), false,
+        return new Submission(student, handIns, List.of(), Scorecard.EMPTY, "", "", false, List.of(), false,
                 Set.of(), Optional.empty(), List.of(), Map.of());
     }
 
@@ -82,6 +84,19 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
                 .toList();
     }
 
+    /** The newest receipt of any destination. */
+    public Optional<Receipt> receipt() {
+        return receipts.isEmpty() ? Optional.empty() : Optional.of(receipts.getLast());
+    }
+
+    /** The receipt of a destination; one of an older version, which does not name its destination, where its form fits. */
+    public Optional<Receipt> receipt(Destination destination) {
+        return receipts.stream()
+                .filter(r -> r.destination().equals(destination))
+                .findFirst()
+                .or(() -> receipts.stream().filter(r -> r.mayBeOf(destination)).findFirst());
+    }
+
     public Optional<Mark> findMark(String id) {
         return marks.stream().filter(m -> m.id().equals(id)).findFirst();
     }
@@ -112,53 +127,61 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
     }
 
     Submission withMarks(List<Mark> other) {
-        return new Submission(student, handIns, other, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+        return new Submission(student, handIns, other, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
                 counting, attached, turns);
     }
 
     Submission withScores(Scorecard other) {
-        return new Submission(student, handIns, marks, other, onTheWhole, privately, sealed, receipt, handedBack, seen,
+        return new Submission(student, handIns, marks, other, onTheWhole, privately, sealed, receipts, handedBack, seen,
                 counting, attached, turns);
     }
 
     Submission withOnTheWhole(String other) {
-        return new Submission(student, handIns, marks, scores, other, privately, sealed, receipt, handedBack, seen,
+        return new Submission(student, handIns, marks, scores, other, privately, sealed, receipts, handedBack, seen,
                 counting, attached, turns);
     }
 
     Submission withPrivately(String other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, other, sealed, receipt, handedBack, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, other, sealed, receipts, handedBack, seen,
                 counting, attached, turns);
     }
 
     /** Sealed or open again; either way the record no longer has the work as it is now. */
     Submission withSealed(boolean other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, other, receipt, false, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, other, receipts, false, seen,
                 counting, attached, turns);
     }
 
     Submission withHandedBack(boolean other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, other, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, other, seen,
                 counting, attached, turns);
     }
 
+    /** With the receipt in the place of an earlier one of the same destination; empty takes the newest away. */
     Submission withReceipt(Optional<Receipt> other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, other, other.isPresent(),
+        List<Receipt> all = new ArrayList<>(receipts);
+        if (other.isPresent()) {
+            all.removeIf(r -> r.isOfOneDestination(other.get()));
+            all.add(other.get());
+        } else if (!all.isEmpty()) {
+            all.removeLast();
+        }
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, all, other.isPresent(),
                 seen, counting, attached, turns);
     }
 
     Submission withSeen(Set<PageRef> other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack,
                 other, counting, attached, turns);
     }
 
     Submission withCounting(Optional<Integer> other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
                 other, attached, turns);
     }
 
     Submission withAttached(List<Attached> other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
                 counting, other, turns);
     }
 
@@ -169,7 +192,7 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
         } else {
             other.put(page, degrees);
         }
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
                 counting, attached, other);
     }
 
@@ -183,7 +206,7 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
     }
 
     Submission withHandIns(List<HandIn> other) {
-        return new Submission(student, other, marks, scores, onTheWhole, privately, sealed, receipt, handedBack, seen,
+        return new Submission(student, other, marks, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
                 counting, attached, turns);
     }
 }

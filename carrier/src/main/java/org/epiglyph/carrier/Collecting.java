@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.epiglyph.carrier.CollectPlan.Item;
 import org.epiglyph.carrier.CollectPlan.News;
@@ -33,6 +34,7 @@ import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
+import org.epiglyph.workspace.Staging;
 import org.epiglyph.workspace.Workspace;
 
 /** Makes a batch of a plan, or adds the plan's news to a batch: all at once or not at all. Pages are made later. */
@@ -89,7 +91,7 @@ public final class Collecting {
                         .toList();
                 batch.add(student, handIns);
             }
-            keepBeside(batch.folder(), Register.EMPTY);
+            keepBeside(batch.folder(), Register.EMPTY, UnaryOperator.identity());
             plan.origin().write(batch.folder().origin());
             batch.place(plan.taskWithExtensions(), scheme, phrasebook);
         } catch (IOException e) {
@@ -156,7 +158,7 @@ public final class Collecting {
     }
 
     /** What stands beside the decisions: what became of each file, the sheet, the rule. */
-    private void keepBeside(BatchFolder folder, Register before) throws IOException {
+    private void keepBeside(BatchFolder folder, Register before, UnaryOperator<Path> place) throws IOException {
         List<Register.Line> lines = new ArrayList<>();
         ids.forEach((item, id) -> lines.add(line(item, id)));
         lines.sort(java.util.Comparator.comparingInt(l -> numberOf(l.id())));
@@ -167,22 +169,18 @@ public final class Collecting {
         if (sheet.isPresent()) {
             Path file = folder.gradeSheet(sheet.get().file().ending());
             byte[] bytes = sheet.get().file().bytes();
-            if (Files.exists(file) && Files.mismatch(file, temporary(folder, bytes)) >= 0) {
-                Files.move(file, folder.root()
-                        .resolve("grade-sheet-before-" + System.nanoTime() + "." + sheet.get().file().ending()));
+            if (Files.exists(file) && !java.util.Arrays.equals(Files.readAllBytes(file), bytes)) {
+                Path earlier = folder.root()
+                        .resolve("grade-sheet-before-" + System.nanoTime() + "." + sheet.get().file().ending());
+                Files.copy(file, place.apply(earlier));
             }
-            Files.write(file, bytes);
-            Files.deleteIfExists(folder.root().resolve("grade-sheet.part"));
+            Files.write(place.apply(file), bytes);
         }
         if (plan.rule().isPresent()) {
-            RuleFile.write(plan.rule().get(), folder.filingRule());
+            RuleFile.write(plan.rule().get(), place.apply(folder.filingRule()));
         }
         String encoding = plan.nameEncoding().map(Charset::name).orElse(null);
-        before.with(sheet.map(Register.Sheet::of).orElse(null), encoding, lines).write(folder);
-    }
-
-    private static Path temporary(BatchFolder folder, byte[] bytes) throws IOException {
-        return Files.write(folder.root().resolve("grade-sheet.part"), bytes);
+        before.with(sheet.map(Register.Sheet::of).orElse(null), encoding, lines).write(place.apply(folder.register()));
     }
 
     private Register.Line line(Item item, String id) {
@@ -227,8 +225,7 @@ public final class Collecting {
             if (!task.equals(workspace.batch().task())) {
                 edits.add(new Edit.ChangeTask(task));
             }
-            keepBesideOrTakeBack(folder, earlier.register());
-            edits.forEach(workspace::edit);
+            workspace.editAll(edits, staged(folder, earlier.register()));
             int handIns = (int) edits.stream().filter(e -> e instanceof Edit.ReceiveHandIn).count();
             return new Added(handIns, students);
         } catch (IOException e) {
@@ -236,14 +233,14 @@ public final class Collecting {
         }
     }
 
-    private void keepBesideOrTakeBack(BatchFolder folder, Register before) throws IOException {
+    private Staging staged(BatchFolder folder, Register before) throws IOException {
+        Staging staging = Staging.begin(folder);
+        stored.keySet().forEach(staging::stored);
         try {
-            keepBeside(folder, before);
+            keepBeside(folder, before, staging::place);
+            return staging;
         } catch (IOException e) {
-            Originals originals = new Originals(folder);
-            for (String id : stored.keySet()) {
-                originals.remove(id);
-            }
+            staging.discard();
             throw e;
         }
     }

@@ -132,10 +132,10 @@ public record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
         }
     }
 
-    void write(BatchFolder folder) throws IOException {
-        Path beside = folder.register().resolveSibling("files.json.part");
+    void write(Path file) throws IOException {
+        Path beside = file.resolveSibling(file.getFileName() + ".part");
         JSON.writeValue(beside.toFile(), this);
-        Files.move(beside, folder.register(), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
     }
 
     /** The filing rule of a batch, where one is known. */

@@ -106,6 +106,18 @@ public record BatchFolder(Path root) {
         return root.resolve("origin.json");
     }
 
+    Path staging() {
+        return root.resolve(".staging");
+    }
+
+    Path lastMark() {
+        return root.resolve("batch.last");
+    }
+
+    Path reserve() {
+        return root.resolve("batch.reserve");
+    }
+
     Path lock() {
         return root.resolve("batch.lock");
     }

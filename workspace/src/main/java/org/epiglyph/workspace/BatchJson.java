@@ -19,9 +19,11 @@ import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.ink.Cubic;
 import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Audience;
@@ -90,6 +92,7 @@ final class BatchJson {
                 kind(Note.class, "note"), kind(TypedText.class, "text"),
                 kind(Stamp.class, "stamp"), kind(Shape.class, "shape"), kind(Correction.class, "correction"));
         mapper.addMixIn(Head.class, LaterInHeads.class);
+        mapper.addMixIn(Receipt.class, LaterInReceipts.class);
         mapper.addMixIn(Phrase.class, LaterInPhrases.class);
         mapper.addMixIn(Stroke.class, LaterInStrokes.class);
         mapper.addMixIn(TextMarkup.class, LaterInMarkups.class);
@@ -135,6 +138,26 @@ final class BatchJson {
         private String criterion;
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
         private String meaning;
+    }
+
+    private abstract static class LaterInReceipts {
+        @JsonInclude(value = JsonInclude.Include.CUSTOM, valueFilter = Unnamed.class)
+        private Destination destination;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private String sent;
+    }
+
+    /** Equal to the destination of every receipt of the first versions. */
+    private static final class Unnamed {
+        @Override
+        public boolean equals(Object other) {
+            return Destination.UNNAMED.equals(other);
+        }
+
+        @Override
+        public int hashCode() {
+            return 1;
+        }
     }
 
     private abstract static class LaterInPhrases {

@@ -7,39 +7,69 @@ import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Clock;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
+import java.util.HashMap;
 import java.util.Locale;
+import java.util.Map;
 import org.epiglyph.core.Problem;
 
-/** Holds a batch for one program at a time. The operating system lets go of it when the program ends, however it ends. */
+/**
+ * Holds a batch for one program at a time. The operating system releases it when the program ends, however it ends.
+ * On POSIX systems it does so as well as soon as the process closes any channel on the locked file; so this process never
+ * opens the file of a lock that it holds, and who holds it is kept here.
+ */
 final class BatchLock implements AutoCloseable {
     private static final DateTimeFormatter SINCE = DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.ENGLISH);
+    private static final Map<Path, String> HELD_HERE = new HashMap<>();
     private final FileChannel channel;
+    private final Path file;
 
-    private BatchLock(FileChannel channel) {
+    private BatchLock(FileChannel channel, Path file) {
         this.channel = channel;
+        this.file = file;
     }
 
     static BatchLock take(BatchFolder folder, Clock clock) throws Problem {
+        synchronized (HELD_HERE) {
+            try {
+                Path file = folder.root().toRealPath().resolve(folder.lock().getFileName());
+                if (HELD_HERE.containsKey(file)) {
+                    throw taken(folder, HELD_HERE.get(file));
+                }
+                String who = System.getProperty("user.name") + ", since " + SINCE.format(ZonedDateTime.now(clock));
+                FileChannel channel = lock(folder, file, who);
+                HELD_HERE.put(file, who);
+                return new BatchLock(channel, file);
+            } catch (IOException e) {
+                throw new Problem("The folder " + folder.root()
+                        + " cannot be written to. Give yourself the right to write there, or copy the batch elsewhere.",
+                        e);
+            }
+        }
+    }
+
+    private static FileChannel lock(BatchFolder folder, Path file, String who) throws IOException, Problem {
+        FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
         try {
-            FileChannel channel = FileChannel.open(folder.lock(), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
             if (!locked(channel)) {
-                channel.close();
-                throw new Problem("The batch " + folder.root().getFileName()
-                        + " is open in another copy of the program (" + holder(folder)
-                        + "). Close it there first.");
+                throw taken(folder, Files.readString(file));
             }
             channel.truncate(0);
-            String who = System.getProperty("user.name") + ", since " + SINCE.format(ZonedDateTime.now(clock));
             channel.write(ByteBuffer.wrap(who.getBytes(StandardCharsets.UTF_8)));
-            return new BatchLock(channel);
-        } catch (IOException e) {
-            throw new Problem("The folder " + folder.root()
-                    + " cannot be written to. Give yourself the right to write there, or copy the batch elsewhere.", e);
+            return channel;
+        } catch (IOException | Problem | RuntimeException e) {
+            channel.close();
+            throw e;
         }
+    }
+
+    private static Problem taken(BatchFolder folder, String who) {
+        return new Problem("The batch " + folder.root().getFileName() + " is open in another copy of the program ("
+                + (who.isBlank() ? "it does not say whose" : who) + "). Close it there first.");
     }
 
     private static boolean locked(FileChannel channel) throws IOException {
@@ -51,13 +81,11 @@ final class BatchLock implements AutoCloseable {
         }
     }
 
-    private static String holder(BatchFolder folder) throws IOException {
-        String who = Files.readString(folder.lock());
-        return who.isBlank() ? "it does not say whose" : who;
-    }
-
     @Override
     public void close() throws IOException {
-        channel.close();
+        synchronized (HELD_HERE) {
+            HELD_HERE.remove(file);
+            channel.close();
+        }
     }
 }

@@ -1,92 +1,176 @@
 package org.epiglyph.workspace;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.time.Instant;
 import java.util.List;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Entry;
-import org.epiglyph.core.batch.History;
-import org.epiglyph.core.batch.Submission;
+import org.slf4j.LoggerFactory;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteOpenMode;
 
 /**
  * The SQLite file of a batch: what was collected, and the history behind it. Write-ahead log with full synchronisation:
- * a committed line survives the program and the machine stopping. Not safe for several threads.
+ * a committed line survives the program and the machine stopping. After a write that failed, the connection is made anew,
+ * since a statement that failed may never run again. Not safe for several threads.
  */
 final class Database implements AutoCloseable {
     /** Counted up whenever an older program could no longer read the file. */
-    private static final int VERSION = 3;
-    private final Connection connection;
-    private final PreparedStatement append;
+    static final int VERSION = 4;
+    private static final int CHAINED_SINCE = 4;
+    private final Path file;
+    private final boolean chained;
+    private Connection connection;
+    private PreparedStatement append;
+    private long last;
+    private String chain = "";
 
-    private Database(Connection connection) throws SQLException {
+    private Database(Path file, Connection connection, boolean chained) {
+        this.file = file;
         this.connection = connection;
-        this.append = connection.prepareStatement("INSERT INTO history (number, at, kind, edit) VALUES (?, ?, ?, ?)");
+        this.chained = chained;
     }
 
     static Database create(Path file, BatchJson.Collected collected) throws SQLException, IOException {
-        Connection connection = connect(file);
+        String body = BatchJson.write(collected);
+        Connection connection = connect(file, true);
         try (Statement statement = connection.createStatement()) {
             statement.executeUpdate(schema());
             statement.executeUpdate("PRAGMA user_version = " + VERSION);
-            try (PreparedStatement insert = connection.prepareStatement("INSERT INTO collected (body) VALUES (?)")) {
-                insert.setString(1, BatchJson.write(collected));
-                insert.executeUpdate();
-            }
-            return new Database(connection);
+            insertCollected(connection, body);
+            insertCollected(connection, body); // a second copy, on other pages of the file
+            Database database = new Database(file, connection, true);
+            database.prepare();
+            return database;
+        } catch (SQLException | IOException | RuntimeException e) {
+            connection.close();
+            throw e;
         }
     }
 
+    private static void insertCollected(Connection connection, String body) throws SQLException {
+        try (PreparedStatement insert = connection
+                .prepareStatement("INSERT INTO collected (body, digest) VALUES (?, ?)")) {
+            insert.setString(1, body);
+            insert.setString(2, Chain.start(body));
+            insert.executeUpdate();
+        }
+    }
+
+    /** Opens for writing; a batch of an older version is brought up to this one, with a copy kept beside it. */
     static Database open(Path file) throws SQLException, Problem {
+        Database database = look(file);
+        try {
+            int found = database.version();
+            if (found < VERSION) {
+                database.upgrade(found);
+                database.close();
+                database = look(file);
+            }
+            database.prepare();
+            return database;
+        } catch (SQLException | RuntimeException e) {
+            database.close();
+            throw e;
+        }
+    }
+
+    /** Opens for reading, whatever the version; changes nothing. */
+    static Database look(Path file) throws SQLException, Problem {
         if (!Files.isRegularFile(file)) {
             throw new Problem(
                     "There is no batch in " + file.getParent() + ". Choose a folder that holds a batch.sqlite.");
         }
-        Connection connection = connect(file);
-        try (Statement statement = connection.createStatement();
-                ResultSet version = statement.executeQuery("PRAGMA user_version")) {
-            int found = version.getInt(1);
+        Connection connection = connect(file, false);
+        try {
+            int found = new Database(file, connection, false).version();
             if (found > VERSION) {
-                connection.close();
                 throw new Problem("The batch in " + file.getParent()
                         + " was made by a newer version of Epiglyph. Open it with that version.");
             }
-            if (found < VERSION) {
-                upgrade(file, found, statement);
-            }
-            return new Database(connection);
+            return new Database(file, connection, found >= CHAINED_SINCE);
+        } catch (SQLException | Problem | RuntimeException e) {
+            connection.close();
+            throw e;
+        }
+    }
+
+    private int version() throws SQLException {
+        try (Statement statement = connection.createStatement();
+                ResultSet version = statement.executeQuery("PRAGMA user_version")) {
+            return version.getInt(1);
         }
     }
 
     /** Later versions know more kinds of edits and read all earlier ones. A copy of the file as it was stays beside it. */
-    private static void upgrade(Path file, int found, Statement statement) throws SQLException {
+    private void upgrade(int found) throws SQLException {
         Path copy = file.resolveSibling("batch-version-" + found + ".sqlite");
-        if (!Files.exists(copy)) {
-            statement.execute("VACUUM INTO '" + copy.toString().replace("'", "''") + "'");
+        try (Statement statement = connection.createStatement()) {
+            if (!Files.exists(copy)) {
+                statement.execute("VACUUM INTO '" + copy.toString().replace("'", "''") + "'");
+            }
+            connection.setAutoCommit(false);
+            statement.executeUpdate("ALTER TABLE collected ADD COLUMN digest TEXT NOT NULL DEFAULT ''");
+            statement.executeUpdate("ALTER TABLE history ADD COLUMN chain TEXT NOT NULL DEFAULT ''");
+            String body;
+            try (ResultSet row = statement.executeQuery("SELECT body FROM collected")) {
+                body = row.getString(1);
+            }
+            statement.executeUpdate("DELETE FROM collected");
+            insertCollected(connection, body);
+            insertCollected(connection, body);
+            chainAll(Chain.start(body));
+            statement.executeUpdate("PRAGMA user_version = " + VERSION);
+            connection.commit();
+            connection.setAutoCommit(true);
         }
-        statement.executeUpdate("PRAGMA user_version = " + VERSION);
     }
 
-    private static Connection connect(Path file) throws SQLException {
-        Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file);
+    private void chainAll(String start) throws SQLException {
+        String digest = start;
+        try (PreparedStatement update = connection.prepareStatement("UPDATE history SET chain = ? WHERE number = ?");
+                Statement statement = connection.createStatement();
+                ResultSet row = statement
+                        .executeQuery("SELECT number, at, kind, edit, chain FROM history ORDER BY number")) {
+            while (row.next()) {
+                StoredLine line = line(row);
+                digest = Chain.next(digest, line);
+                update.setString(1, digest);
+                update.setLong(2, line.number());
+                update.addBatch();
+            }
+            update.executeBatch();
+        }
+    }
+
+    private static StoredLine line(ResultSet row) throws SQLException {
+        return new StoredLine(row.getLong(1), String.valueOf(row.getString(2)), String.valueOf(row.getString(3)),
+                String.valueOf(row.getString(4)));
+    }
+
+    private static Connection connect(Path file, boolean create) throws SQLException {
+        SQLiteConfig config = new SQLiteConfig();
+        if (!create) {
+            config.resetOpenMode(SQLiteOpenMode.CREATE); // a folder that has gone is not to come back empty
+        }
+        Connection connection = config.createConnection("jdbc:sqlite:" + file);
         try (Statement statement = connection.createStatement()) {
             statement.execute("PRAGMA journal_mode = WAL");
             statement.execute("PRAGMA synchronous = FULL");
             statement.execute("PRAGMA busy_timeout = 2000");
+            return connection;
+        } catch (SQLException e) {
+            connection.close();
+            throw e;
         }
-        return connection;
     }
 
     private static String schema() throws IOException {
@@ -95,47 +179,148 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** Adds a line of history in a transaction of its own; when this returns, it is on the disk. */
-    void append(Entry entry) throws SQLException {
-        append.setLong(1, entry.number());
-        append.setString(2, entry.at().toString());
-        append.setString(3, entry.kind().name());
-        append.setString(4, BatchJson.write(entry.edit()));
-        append.executeUpdate();
-    }
-
-    /** The batch as it was collected with all its history. */
-    History read() throws SQLException, Problem {
+    private void prepare() throws SQLException {
+        append = connection
+                .prepareStatement("INSERT INTO history (number, at, kind, edit, chain) VALUES (?, ?, ?, ?, ?)");
         try (Statement statement = connection.createStatement()) {
-            History history;
-            try (ResultSet row = statement.executeQuery("SELECT body FROM collected")) {
-                history = new History(batch(BatchJson.read(row.getString(1), BatchJson.Collected.class)));
-            }
-            try (ResultSet row = statement.executeQuery("SELECT number, at, kind, edit FROM history ORDER BY number")) {
-                while (row.next()) {
-                    history.replay(new Entry(row.getLong(1), Instant.parse(row.getString(2)),
-                            Entry.Kind.valueOf(row.getString(3)),
-                            BatchJson.read(row.getString(4), Edit.class)));
+            try (ResultSet row = statement
+                    .executeQuery("SELECT number, chain FROM history ORDER BY number DESC LIMIT 1")) {
+                if (row.next()) {
+                    last = row.getLong(1);
+                    chain = row.getString(2);
+                    return;
                 }
             }
-            return history;
-        } catch (JsonProcessingException | IllegalArgumentException e) {
-            throw new Problem(
-                    "The batch file holds a line that this version cannot read. Nothing was changed; keep the folder and open it with a newer version.",
-                    e);
+            try (ResultSet row = statement.executeQuery("SELECT body FROM collected LIMIT 1")) {
+                last = 0;
+                chain = row.next() ? Chain.start(row.getString(1)) : "";
+            }
         }
     }
 
-    private static Batch batch(BatchJson.Collected collected) {
-        List<Submission> submissions = collected.received()
-                .stream()
-                .map(r -> Submission.untouched(r.student(), r.handIns()))
-                .toList();
-        return Batch.collected(collected.task(), collected.scheme(), collected.phrasebook(), submissions);
+    /**
+     * Adds lines of history in one transaction; when this returns, all are on the disk. Lines that are there already, since
+     * an earlier try arrived after all, are passed over.
+     */
+    void append(List<Entry> entries) throws SQLException {
+        try {
+            if (connection == null) {
+                connection = connect(file, false);
+                prepare();
+            }
+            write(entries.stream().filter(e -> e.number() > last).map(StoredLine::of).toList());
+        } catch (SQLException | RuntimeException | Error e) {
+            disconnect();
+            throw e;
+        }
+    }
+
+    private void write(List<StoredLine> lines) throws SQLException {
+        if (lines.size() == 1) {
+            chain = insert(lines.getFirst(), chain);
+            last = lines.getFirst().number();
+        } else if (!lines.isEmpty()) {
+            connection.setAutoCommit(false);
+            String digest = chain;
+            for (StoredLine line : lines) {
+                digest = insert(line, digest);
+            }
+            connection.commit();
+            connection.setAutoCommit(true);
+            chain = digest;
+            last = lines.getLast().number();
+        }
+    }
+
+    private String insert(StoredLine line, String before) throws SQLException {
+        String digest = Chain.next(before, line);
+        append.setLong(1, line.number());
+        append.setString(2, line.at());
+        append.setString(3, line.kind());
+        append.setString(4, line.edit());
+        append.setString(5, digest);
+        append.executeUpdate();
+        return digest;
+    }
+
+    private void disconnect() {
+        try {
+            if (connection != null) {
+                connection.close();
+            }
+        } catch (SQLException | RuntimeException e) {
+            LoggerFactory.getLogger(Database.class).info("A connection could not be closed");
+        }
+        connection = null;
+    }
+
+    /** The file's own check of its pages (SQLite, PRAGMA quick_check). */
+    boolean isWhole() {
+        try (Statement statement = connection.createStatement();
+                ResultSet row = statement.executeQuery("PRAGMA quick_check(1)")) {
+            return row.next() && "ok".equals(row.getString(1));
+        } catch (SQLException e) {
+            return false;
+        }
+    }
+
+    /** The rows of what was collected and of the history, to be judged by {@link HistoryReading}. */
+    interface Rows {
+        /** One of the copies of what was collected. @param digest empty in files of older versions */
+        void collected(String body, String digest);
+
+        /** One line, in the order of the numbers. @return false to hear of no more */
+        boolean line(StoredLine line, String digest);
+    }
+
+    /** @throws SQLException where the file is damaged so that rows cannot be had; those told until then are whole rows */
+    void read(Rows rows) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            try (ResultSet row = statement.executeQuery("SELECT body" + (chained ? ", digest" : ", ''")
+                    + " FROM collected")) {
+                while (row.next()) {
+                    rows.collected(String.valueOf(row.getString(1)), String.valueOf(row.getString(2)));
+                }
+            }
+            try (ResultSet row = statement.executeQuery("SELECT number, at, kind, edit" + (chained ? ", chain" : ", ''")
+                    + " FROM history ORDER BY number")) {
+                boolean more = true;
+                while (more && row.next()) {
+                    more = rows.line(line(row), String.valueOf(row.getString(5)));
+                }
+            }
+        }
+    }
+
+    /** One line by its number, found by itself, so that damage elsewhere does not matter. @return false where there is none */
+    boolean readLine(long number, Rows rows) throws SQLException {
+        try (PreparedStatement query = connection.prepareStatement("SELECT number, at, kind, edit"
+                + (chained ? ", chain" : ", ''") + " FROM history WHERE number = ?")) {
+            query.setLong(1, number);
+            try (ResultSet row = query.executeQuery()) {
+                return row.next() && rows.line(line(row), String.valueOf(row.getString(5)));
+            }
+        }
+    }
+
+    /** The highest number of a line; empty where that cannot be found out. */
+    java.util.OptionalLong highest() {
+        try (Statement statement = connection.createStatement();
+                ResultSet row = statement.executeQuery("SELECT MAX(number) FROM history")) {
+            return java.util.OptionalLong.of(row.getLong(1));
+        } catch (SQLException e) {
+            return java.util.OptionalLong.empty();
+        }
+    }
+
+    boolean isChained() {
+        return chained;
     }
 
     @Override
     public void close() throws SQLException {
-        connection.close();
+        if (connection != null) {
+            connection.close();
+        }
     }
 }

@@ -8,6 +8,8 @@ import java.nio.file.Path;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.util.HexFormat;
+import org.epiglyph.core.batch.Document;
+import org.slf4j.LoggerFactory;
 
 /** The received files of a batch: stored byte for byte, read only, each in a folder of its own. Safe for several threads. */
 public final class Originals {
@@ -53,6 +55,22 @@ public final class Originals {
             throw new IOException("The original cannot be made read only");
         }
         return new Stored(file, HexFormat.of().formatHex(digest.digest()), length);
+    }
+
+    /** True where a document's bytes are those that were received; reads them all. */
+    static boolean isIntact(BatchFolder folder, Document document) {
+        MessageDigest digest = NewBatch.sha256();
+        try (InputStream in = Files.newInputStream(folder.original(document))) {
+            byte[] buffer = new byte[BUFFER];
+            for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+                digest.update(buffer, 0, n);
+            }
+            return HexFormat.of().formatHex(digest.digest()).equals(document.sha256());
+        } catch (IOException e) {
+            LoggerFactory.getLogger(Originals.class)
+                    .warn("An original cannot be read ({})", e.getClass().getSimpleName());
+            return false;
+        }
     }
 
     /** Takes a stored file away again, where what was begun with it is not carried out. */

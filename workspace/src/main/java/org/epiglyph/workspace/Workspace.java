@@ -1,22 +1,14 @@
 package org.epiglyph.workspace;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.MessageDigest;
 import java.sql.SQLException;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.LinkedBlockingQueue;
-import java.util.concurrent.TimeUnit;
+import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
@@ -27,85 +19,148 @@ import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.History;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.roster.StudentKey;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
  * An open batch. An edit changes it at once and is written behind by one thread, in order, each in a transaction of
- * its own; observers hear when it is kept. Edits that cannot be written wait and are tried again.
- * Safe for several threads.
+ * its own; observers hear when it is kept. Edits that cannot be written wait and are tried again. A damaged batch can be
+ * read as far as it is whole and takes no edits. Safe for several threads.
  */
 public final class Workspace implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Workspace.class);
-    private static final long RETRY_MILLIS = 1000;
-    private static final Entry END = new Entry(Long.MAX_VALUE, Instant.MAX, Entry.Kind.DONE,
-            new Edit.RemovePhrase("end"));
     private final BatchFolder folder;
     private final Clock clock;
     private final BatchLock lock;
     private final Database database;
     private final History history;
-    private final BlockingQueue<Entry> waiting = new LinkedBlockingQueue<>();
-    private final List<WorkspaceObserver> observers = new CopyOnWriteArrayList<>();
-    private final Thread writer;
-    private volatile boolean closing;
-    private volatile int unkept;
+    private final Damage damage;
+    private final Telling telling;
+    private final LastMark lastMark;
+    private final LastCopy lastCopy;
+    private final HistoryWriter writer;
     private boolean closed;
+    private int held;
 
-    private Workspace(BatchFolder folder, Clock clock, BatchLock lock, Database database) throws SQLException, Problem {
+    private Workspace(BatchFolder folder, Clock clock, BatchLock lock, Database database, Executor observers)
+            throws IOException, Problem {
         this.folder = folder;
         this.clock = clock;
         this.lock = lock;
         this.database = database;
-        this.history = database.read();
-        this.writer = Thread.ofPlatform().name("keeping " + folder.root().getFileName()).start(this::writeAll);
+        HistoryReading.Found found = HistoryReading.read(database, folder);
+        this.history = found.history();
+        this.damage = found.damage();
+        this.telling = new Telling(observers);
+        this.lastCopy = new LastCopy(folder);
+        lastCopy.reserve();
+        this.lastMark = LastMark.open(folder.lastMark());
+        this.writer = new HistoryWriter("keeping a batch", new Kept(), telling);
+        takeInLastCopy();
+        if (damage.isNone()) {
+            Staging.settle(folder, history.lines());
+        }
+    }
+
+    /** Opens a batch whose observers hear on the thread that makes an edit or keeps it, one at a time. */
+    public static Workspace open(Path root, Clock clock) throws Problem {
+        return open(root, clock, Runnable::run);
     }
 
     /**
      * Opens the batch in a folder for this program alone.
      *
-     * @throws Problem where there is none, another program has it, or it was made by a newer version
+     * @param observers runs what it is given on the thread on which observers hear; at once where it is called on that thread
+     * @throws Problem where there is none, another program has it, it was made by a newer version, or not even what was
+     *                 collected can be read
      */
-    public static Workspace open(Path root, Clock clock) throws Problem {
+    public static Workspace open(Path root, Clock clock, Executor observers) throws Problem {
         BatchFolder folder = new BatchFolder(root);
         if (!Files.isRegularFile(folder.database())) {
             throw new Problem("There is no batch in " + root + ". Choose a folder that holds a batch.sqlite.");
         }
         BatchLock lock = BatchLock.take(folder, clock);
+        Database database = null;
         try {
-            return new Workspace(folder, clock, lock, Database.open(folder.database()));
-        } catch (SQLException e) {
-            letGo(lock);
-            throw new Problem("The batch in " + root
-                    + " cannot be read. Restore the folder from a copy; the originals in it are untouched.", e);
+            database = Database.open(folder.database());
+            return new Workspace(folder, clock, lock, database, observers);
+        } catch (SQLException | IOException | RuntimeException | Error e) {
+            release(lock, database);
+            throw HistoryReading.unreadable(folder, e);
         } catch (Problem e) {
-            letGo(lock);
+            release(lock, database);
             throw e;
         }
     }
 
-    /** Reads a batch as it is on the disk now, without holding it. */
-    public static Batch peek(Path root) throws Problem {
-        try (Database database = Database.open(new BatchFolder(root).database())) {
-            return database.read().batch();
-        } catch (SQLException e) {
-            throw new Problem("The batch in " + root
-                    + " cannot be read. Restore the folder from a copy; the originals in it are untouched.", e);
+    private static void release(BatchLock lock, Database database) {
+        try (lock) {
+            if (database != null) {
+                database.close();
+            }
+        } catch (IOException | SQLException e) {
+            LOG.warn("A batch that cannot be opened could not be closed in order");
         }
     }
 
-    private static void letGo(BatchLock lock) {
-        try {
-            lock.close();
-        } catch (IOException e) {
-            LOG.warn("A batch's lock could not be let go", e);
+    /** Reads a batch as it is on the disk now, as far as it is whole, without holding it. */
+    public static Batch peek(Path root) throws Problem {
+        BatchFolder folder = new BatchFolder(root);
+        try (Database database = Database.look(folder.database())) {
+            return HistoryReading.glance(database, folder).history().batch();
+        } catch (SQLException e) {
+            throw HistoryReading.unreadable(folder, e);
+        }
+    }
+
+    /** Where kept edits go. */
+    private final class Kept implements HistoryWriter.Sink {
+        @Override
+        public void append(List<Entry> entries) throws SQLException {
+            database.append(entries);
+        }
+
+        @Override
+        public void mark(long number) throws IOException {
+            lastMark.set(number);
+            if (copied > 0 && number >= copied) {
+                copied = 0;
+                lastCopy.taken();
+            }
+        }
+    }
+
+    private volatile long copied;
+
+    /** Edits that an earlier closing could not write are written now; their copy goes when they are. */
+    private void takeInLastCopy() {
+        if (!damage.isNone()) {
+            return;
+        }
+        List<Entry> after = lastCopy.after(HistoryReading.last(history));
+        for (Entry entry : after) {
+            try {
+                history.replay(entry);
+            } catch (RuntimeException e) {
+                LOG.warn("A copy of edits does not fit the batch beside which it lies");
+                return;
+            }
+            copied = entry.number();
+            writer.add(List.of(entry));
+        }
+        if (after.isEmpty() && lastCopy.isBehind(HistoryReading.last(history))) {
+            lastCopy.taken(); // all of it arrived after all
         }
     }
 
     public BatchFolder folder() {
         return folder;
+    }
+
+    /** What is not whole about the batch. Where there is anything, it takes no edits. */
+    public Damage damage() {
+        return damage;
     }
 
     /** The batch as it is now, edits that are still being written included. */
@@ -128,41 +183,118 @@ public final class Workspace implements AutoCloseable {
     }
 
     public void observe(WorkspaceObserver observer) {
-        observers.add(observer);
+        telling.add(observer);
     }
 
     public void forget(WorkspaceObserver observer) {
-        observers.remove(observer);
+        telling.remove(observer);
     }
 
     /**
      * Changes the batch and has the edit written.
      *
-     * @throws EditRefused where the batch does not allow it; the batch is as before
+     * @throws EditRefused where the batch does not allow it, is closed or damaged, or edits cannot be written; it is as before
      */
     public Entry edit(Edit edit) {
-        Entry entry;
-        Batch after;
+        return editAll(List.of(edit)).getFirst();
+    }
+
+    /**
+     * Makes several edits, which are written in one transaction: after a crash all are there or none.
+     *
+     * @return their lines, in order
+     * @throws EditRefused where one is not allowed; then none is made
+     */
+    public List<Entry> editAll(List<Edit> edits) {
+        List<Entry> entries = new ArrayList<>();
         synchronized (history) {
-            if (closed) {
-                throw new IllegalStateException("The batch is closed");
+            refuseWhatCannotBeKept();
+            Batch after = history.batch();
+            for (Edit edit : edits.size() > 1 ? edits : List.<Edit>of()) {
+                after.inverse(edit);
+                after = after.apply(edit);
             }
-            entry = history.record(edit, clock.instant());
-            after = history.batch();
-            waiting.add(entry);
+            for (Edit edit : edits) {
+                entries.add(recorded(history.record(edit, clock.instant())));
+            }
+            if (!entries.isEmpty()) {
+                writer.add(entries);
+            }
         }
-        tell(o -> o.changed(entry, after));
+        telling.tell();
+        return entries;
+    }
+
+    /**
+     * Makes edits and brings staged files into the batch's folder, as one act on the disk.
+     *
+     * @throws EditRefused where an edit is not allowed; then nothing has changed and the staged files are discarded
+     * @throws Problem where the disk takes nothing more now; it is finished by itself, at the latest at the next opening
+     */
+    public List<Entry> editAll(List<Edit> edits, Staging staging) throws Problem {
+        try {
+            List<Entry> entries;
+            synchronized (history) {
+                long last = HistoryReading.last(history);
+                List<Entry> expected = new ArrayList<>();
+                for (int i = 0; i < edits.size(); i++) {
+                    expected.add(new Entry(last + 1 + i, clock.instant(), Entry.Kind.DONE, edits.get(i)));
+                }
+                staging.intend(expected);
+                try {
+                    entries = editAll(edits);
+                } catch (EditRefused e) {
+                    staging.discard();
+                    throw e;
+                }
+            }
+            flush();
+            staging.arrive();
+            return entries;
+        } catch (IOException e) {
+            throw new Problem(
+                    "The files could not be put into the batch's folder. See that the disk has room; it is finished when the batch is opened again.",
+                    e);
+        }
+    }
+
+    private Entry recorded(Entry entry) {
+        Batch after = history.batch();
+        telling.line(o -> o.changed(entry, after));
         return entry;
+    }
+
+    private void refuseWhatCannotBeKept() {
+        if (closed) {
+            throw new EditRefused("The batch is closed. Open it again to change it.");
+        }
+        if (!damage.isNone()) {
+            throw new EditRefused(
+                    damage.inWords() + " It can be read, not changed. Write a sound copy and go on there.");
+        }
+        writer.stuck().ifPresent(why -> {
+            throw new EditRefused(why);
+        });
     }
 
     /** Takes back the last edit of a student's submission, or of the batch alone; empty where nothing is left. */
     public Optional<Entry> undo(Optional<StudentKey> scope) {
-        return again(() -> history.undo(scope, clock.instant()));
+        return undo(scope, _ -> {});
+    }
+
+    /** As {@link History#undo(Optional, java.time.Instant, Consumer)}. */
+    public Optional<Entry> undo(Optional<StudentKey> scope, Consumer<EditRefused> passedOver) {
+        return step(() -> history.undo(scope, clock.instant(), passedOver));
     }
 
     /** Does again what was last taken back; empty where there is nothing. */
     public Optional<Entry> redo(Optional<StudentKey> scope) {
-        return again(() -> history.redo(scope, clock.instant()));
+        return redo(scope, _ -> {});
+    }
+
+    /** As {@link History#redo(Optional, java.time.Instant, Consumer)}. */
+    public Optional<Entry> redo(Optional<StudentKey> scope, Consumer<EditRefused> passedOver) {
+        return step(() -> history.redo(scope, clock.instant(), passedOver));
     }
 
     public boolean canUndo(Optional<StudentKey> scope) {
@@ -177,36 +309,43 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
-    private Optional<Entry> again(java.util.function.Supplier<Optional<Entry>> step) {
+    private Optional<Entry> step(java.util.function.Supplier<Optional<Entry>> step) {
         Optional<Entry> entry;
-        Batch after;
         synchronized (history) {
+            refuseWhatCannotBeKept();
             entry = step.get();
-            after = history.batch();
-            entry.ifPresent(waiting::add);
+            entry.ifPresent(e -> {
+                recorded(e);
+                writer.add(List.of(e));
+            });
         }
-        entry.ifPresent(e -> tell(o -> o.changed(e, after)));
+        telling.tell();
         return entry;
     }
 
-    /**
-     * A digest of everything that a student would be handed: documents, marks for the student, result and feedback.
-     * The same work has the same fingerprint on every machine and at every time.
-     *
-     * @return SHA-256, 64 lower-case hexadecimal digits
-     */
-    public String fingerprint(StudentKey student) {
-        Batch now = batch();
-        Submission submission = now.submission(student);
-        List<Object> handed = new ArrayList<>(
-                List.of(student, submission.documents().stream().map(Document::sha256).toList(),
-                        submission.marksForStudent(), now.result(student).value().stripTrailingZeros(),
-                        Feedback.text(now, submission)));
-        if (!submission.attached().isEmpty()) {
-            handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());
+    /** Waits until all edits so far are on the disk. @throws Problem where the disk takes nothing */
+    public void flush() throws Problem {
+        writer.flush();
+    }
+
+    /** Keeps the batch open for work in the background; closing waits until what is given here is closed. */
+    public AutoCloseable hold() {
+        synchronized (history) {
+            refuseWhatCannotBeKept();
+            held++;
         }
-        return HexFormat.of()
-                .formatHex(NewBatch.sha256().digest(BatchJson.write(handed).getBytes(StandardCharsets.UTF_8)));
+        return new AutoCloseable() {
+            private boolean released;
+
+            @Override
+            public void close() {
+                synchronized (history) {
+                    held -= released ? 0 : 1;
+                    released = true;
+                    history.notifyAll();
+                }
+            }
+        };
     }
 
     /** Names of documents whose bytes are no longer what was received, missing ones included. Reads every original. */
@@ -214,88 +353,86 @@ public final class Workspace implements AutoCloseable {
         List<String> changed = new ArrayList<>();
         for (Submission submission : batch().submissions()) {
             for (HandIn handIn : submission.handIns()) {
-                handIn.documents().stream().filter(d -> !isIntact(d)).map(Document::name).forEach(changed::add);
+                handIn.documents()
+                        .stream()
+                        .filter(d -> !Originals.isIntact(folder, d))
+                        .map(Document::name)
+                        .forEach(changed::add);
             }
         }
         return changed;
     }
 
-    private boolean isIntact(Document document) {
-        MessageDigest digest = NewBatch.sha256();
-        try (InputStream in = Files.newInputStream(folder.original(document))) {
-            byte[] buffer = new byte[1 << 16];
-            for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
-                digest.update(buffer, 0, n);
-            }
-            return HexFormat.of().formatHex(digest.digest()).equals(document.sha256());
-        } catch (IOException e) {
-            LOG.warn("An original cannot be read", e);
-            return false;
-        }
+    /** Names of the student's documents, of the hand-in that counts and those attached, whose bytes have changed. Reads them. */
+    public List<String> changedOriginals(StudentKey student) {
+        Submission submission = batch().submission(student);
+        List<Document> all = new ArrayList<>(submission.documents());
+        submission.attached().forEach(a -> all.add(a.document()));
+        return all.stream().filter(d -> !Originals.isIntact(folder, d)).map(Document::name).toList();
     }
 
-    private void writeAll() {
-        try {
-            for (Entry entry = waiting.take(); entry != END; entry = waiting.take()) {
-                write(entry);
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
-    }
-
-    private void write(Entry entry) throws InterruptedException {
-        while (true) {
-            try {
-                database.append(entry);
-                tell(o -> o.kept(entry.number(), entry.at()));
-                return;
-            } catch (SQLException e) {
-                LOG.warn("An edit could not be written (SQLite code {})", e.getErrorCode());
-                tell(o -> o.notKept(new Problem(
-                        "Your last change is not on the disk yet. See that the disk has room; it is tried again by itself.")));
-                if (closing) {
-                    unkept = unkept + 1;
-                    return;
-                }
-                TimeUnit.MILLISECONDS.sleep(RETRY_MILLIS);
-            }
-        }
-    }
-
-    private void tell(Consumer<WorkspaceObserver> what) {
-        for (WorkspaceObserver observer : observers) {
-            try {
-                what.accept(observer);
-            } catch (RuntimeException e) {
-                LOG.error("An observer failed", e);
-            }
-        }
-    }
-
-    /** Waits until all edits are written, then lets go of the batch. */
+    /** Waits for work that holds the batch and until all edits are written, then lets go of the batch. */
     @Override
     public void close() throws Problem {
         synchronized (history) {
             if (closed) {
                 return;
             }
+            awaitWork();
             closed = true;
-            waiting.add(END);
         }
-        closing = true;
-        try {
-            writer.join();
+        List<Entry> unwritten = end();
+        Optional<Problem> problem = unwritten.isEmpty() ? Optional.empty() : Optional.of(keepCopy(unwritten));
+        try (lock; lastMark) {
             database.close();
-            lock.close();
-            if (unkept > 0) {
-                throw new Problem("The last changes (" + unkept
-                        + ") could not be written before closing. See that the disk has room; what was shown as kept is kept.");
-            }
         } catch (SQLException | IOException e) {
-            throw new Problem("The batch could not be closed in order; everything shown as kept is kept.", e);
+            problem = problem.or(() -> Optional
+                    .of(new Problem("The batch could not be closed in order; everything shown as kept is kept.", e)));
+        }
+        if (problem.isPresent()) {
+            throw problem.get();
+        }
+    }
+
+    private void awaitWork() throws Problem {
+        try {
+            while (held > 0) {
+                history.wait();
+            }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
+            throw new Problem("Work on the batch still runs, so it stays open. Stop the work, then close it.", e);
+        }
+    }
+
+    /** Closing is never broken off, or the batch would stay locked. */
+    private List<Entry> end() {
+        boolean interrupted = false;
+        try {
+            while (true) {
+                try {
+                    return writer.end();
+                } catch (InterruptedException e) {
+                    interrupted = true;
+                }
+            }
+        } finally {
+            if (interrupted) {
+                Thread.currentThread().interrupt();
+            }
+        }
+    }
+
+    private Problem keepCopy(List<Entry> unwritten) {
+        try {
+            Path copy = lastCopy.write(unwritten);
+            return new Problem(
+                    "The last changes (" + unwritten.size() + ") could not be written into the batch. They are kept in "
+                            + copy + " and are taken in when the batch is opened again. See that the disk has room.");
+        } catch (IOException | RuntimeException | Error e) {
+            LOG.error("A copy of edits could not be written ({})", e.getClass().getSimpleName());
+            return new Problem("The last changes (" + unwritten.size()
+                    + ") could not be written anywhere and are lost. See that the disk has room; what was shown as kept is kept.");
         }
     }
 }

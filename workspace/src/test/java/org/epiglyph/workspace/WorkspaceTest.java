@@ -175,11 +175,11 @@ class WorkspaceTest {
     void theFingerprintFollowsWhatIsHandedBackAndNothingElse() throws Exception {
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            String empty = workspace.fingerprint(Examples.ADA);
+            String empty = Fingerprint.of(workspace.batch(), Examples.ADA, List.of());
             workspace.edit(new Edit.WritePrivately(Examples.ADA, "for me"));
-            assertThat(workspace.fingerprint(Examples.ADA)).isEqualTo(empty);
+            assertThat(Fingerprint.of(workspace.batch(), Examples.ADA, List.of())).isEqualTo(empty);
             workspace.edit(new Edit.PlaceMark(Examples.ADA, Examples.stroke("m1")));
-            assertThat(workspace.fingerprint(Examples.ADA)).isNotEqualTo(empty);
+            assertThat(Fingerprint.of(workspace.batch(), Examples.ADA, List.of())).isNotEqualTo(empty);
         }
     }
 }

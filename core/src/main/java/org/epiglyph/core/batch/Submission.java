@@ -127,7 +127,8 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
     }
 
     Submission withMarks(List<Mark> other) {
-        return new Submission(student, handIns, other, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
+        return new Submission(student, handIns, other, scores, onTheWhole, privately, sealed, receipts, handedBack,
+                seen,
                 counting, attached, turns);
     }
 
@@ -176,12 +177,14 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
     }
 
     Submission withCounting(Optional<Integer> other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack,
+                seen,
                 other, attached, turns);
     }
 
     Submission withAttached(List<Attached> other) {
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack,
+                seen,
                 counting, other, turns);
     }
 
@@ -192,7 +195,8 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
         } else {
             other.put(page, degrees);
         }
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack, seen,
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, receipts, handedBack,
+                seen,
                 counting, attached, other);
     }
 

@@ -101,8 +101,14 @@ class AnyEditTest {
                 before.instructions(), before.due(), before.zone(), BigDecimal.valueOf(24))), NOW);
         Submission after = history.batch().submission(Batches.ADA);
         assertThat(after.handedBack()).isEqualTo(
-                history.batch().result(Batches.ADA).derivation().equals(Batches.three().apply(score("c1", 5))
-                        .apply(score("c2", 1)).result(Batches.ADA).derivation()));
+                history.batch()
+                        .result(Batches.ADA)
+                        .derivation()
+                        .equals(Batches.three()
+                                .apply(score("c1", 5))
+                                .apply(score("c2", 1))
+                                .result(Batches.ADA)
+                                .derivation()));
     }
 
     /** A replayed history has the same batch and the same steps back as the one that was lived through. */
@@ -167,8 +173,11 @@ class AnyEditTest {
     private static Edit edit(Random random, Batch batch, int i, int depth) {
         StudentKey student = one(STUDENTS, random);
         String criterion = one(CRITERIA, random);
-        List<Mark> marks = batch.submissions().stream()
-                .filter(s -> s.student().key().equals(student)).flatMap(s -> s.marks().stream()).toList();
+        List<Mark> marks = batch.submissions()
+                .stream()
+                .filter(s -> s.student().key().equals(student))
+                .flatMap(s -> s.marks().stream())
+                .toList();
         Mark mark = marks.isEmpty() ? Batches.note("n" + i, "d1", 0, "words") : one(marks, random);
         Phrase phrase = new Phrase("p" + random.nextInt(3), "c" + i, "words " + i, "", Optional.empty());
         return switch (random.nextInt(depth > 1 ? 27 : 28)) {
@@ -195,19 +204,23 @@ class AnyEditTest {
             case 18 -> new Edit.ReceiveHandIn(student, new HandIn(1 + random.nextInt(3), Optional.of(NOW), "", List.of(
                     new Document("d" + i, "d.pdf", "0".repeat(64), 1, new Pages.Awaited(), ""))));
             case 19 -> new Edit.MakePages(student, "d" + random.nextInt(6), new Pages.Ready(1, "", ""));
-            case 20 -> new Edit.LetCount(student, random.nextBoolean() ? Optional.of(random.nextInt(3)) : Optional.empty());
+            case 20 ->
+                new Edit.LetCount(student, random.nextBoolean() ? Optional.of(random.nextInt(3)) : Optional.empty());
             case 21 -> new Edit.OrderMark(student, mark.id(), random.nextInt(5));
             case 22 -> new Edit.Enrol(new Student(student, "Dara", "Example", "B"));
-            case 23 -> new Edit.ChangeTask(new Task("t", "", "Work " + i, "", Optional.of(NOW.minus(Duration.ofDays(i % 9))),
-                    ZoneId.of("UTC"), BigDecimal.valueOf(1 + i % 20)));
+            case 23 ->
+                new Edit.ChangeTask(new Task("t", "", "Work " + i, "", Optional.of(NOW.minus(Duration.ofDays(i % 9))),
+                        ZoneId.of("UTC"), BigDecimal.valueOf(1 + i % 20)));
             case 24 -> random.nextBoolean() ? new Edit.KeepPhrase(phrase) : new Edit.RemovePhrase(phrase.id());
             case 25 -> new Edit.ArrangePhrases(
                     List.of(new Edit.PhraseChange(batch.phrasebook().find(phrase.id()), Optional.of(phrase))),
                     List.of(new Collection("k", "Tides", true, true)), List.of("p1", "nothing"));
             case 26 -> random.nextBoolean()
-                    ? new Edit.BringBack(student, marks, Scorecard.EMPTY.with(criterion, Optional.of(BigDecimal.TEN)), "w",
+                    ? new Edit.BringBack(student, marks, Scorecard.EMPTY.with(criterion, Optional.of(BigDecimal.TEN)),
+                            "w",
                             "p")
-                    : new Edit.Reword(List.of(new Edit.Rewording(student, mark.id(), mark.remark(), Remark.of("w" + i))),
+                    : new Edit.Reword(
+                            List.of(new Edit.Rewording(student, mark.id(), mark.remark(), Remark.of("w" + i))),
                             List.of(new Edit.Respoken(student, "", "", "w" + i)), List.of(),
                             Map.of(student, NOW.plusSeconds(i)));
             default -> new Edit.Together(List.of(edit(random, batch, i, depth + 1), edit(random, batch, i, depth + 1)));

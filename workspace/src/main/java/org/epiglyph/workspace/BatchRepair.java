@@ -1,0 +1,235 @@
+package org.epiglyph.workspace;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import java.io.IOException;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.sql.SQLException;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.History;
+import org.epiglyph.core.batch.Submission;
+
+/** Finds out what of a batch is whole, and writes a sound copy of all that is. */
+public final class BatchRepair {
+    private static final int MISSING_IN_A_ROW = 2000;
+    private static final Set<String> OWN = Set.of("batch.sqlite", "batch.sqlite-wal", "batch.sqlite-shm", "batch.lock",
+            "batch.last", "batch.reserve", "edits-not-written.jsonl");
+    private final BatchFolder folder;
+
+    private BatchRepair(BatchFolder folder) {
+        this.folder = folder;
+    }
+
+    /**
+     * What became of a batch's changes in a sound copy.
+     *
+     * @param kept    how many are in it
+     * @param leftOut how many could not be read or no longer fit; their lines lie beside the copy
+     */
+    public record Outcome(int kept, int leftOut) {}
+
+    /** What is not whole about a batch, its originals included, which are all read. The batch must not be open elsewhere. */
+    public static Damage check(Path root, Clock clock) throws Problem {
+        BatchFolder folder = new BatchFolder(root);
+        try (BatchLock _ = BatchLock.take(folder, clock); Database database = Database.look(folder.database())) {
+            HistoryReading.Found found = HistoryReading.read(database, folder);
+            List<String> findings = new ArrayList<>(found.damage().findings());
+            Batch batch = found.history().batch();
+            for (Submission submission : batch.submissions()) {
+                for (HandIn handIn : submission.handIns()) {
+                    for (Document document : handIn.documents()) {
+                        if (!Originals.isIntact(folder, document)) {
+                            findings.add("The original '" + document.name() + "' of " + submission.student().name()
+                                    + " is missing or no longer what was received.");
+                        }
+                    }
+                }
+            }
+            return new Damage(findings);
+        } catch (SQLException | IOException e) {
+            throw HistoryReading.unreadable(folder, e);
+        }
+    }
+
+    /**
+     * Writes a sound copy with every change that can be read and still fits; the damaged batch stays as it is.
+     *
+     * @param target the folder that the copy will be; must not exist
+     * @throws Problem where not even what was collected can be read, or the copy cannot be written; then there is none
+     */
+    public static Outcome write(Path root, Path target, Clock clock) throws Problem {
+        BatchFolder folder = new BatchFolder(root);
+        if (Files.exists(target)) {
+            throw new Problem("There is already something at " + target + ". Choose another name for the sound copy.");
+        }
+        try (BatchLock _ = BatchLock.take(folder, clock)) {
+            Path parent = target.toAbsolutePath().getParent();
+            Files.createDirectories(parent);
+            Path growing = Files.createTempDirectory(parent, ".repairing-");
+            try {
+                Outcome outcome = new BatchRepair(folder).write(growing);
+                Files.move(growing, target, StandardCopyOption.ATOMIC_MOVE);
+                return outcome;
+            } finally {
+                NewBatch.deleteTree(growing);
+            }
+        } catch (IOException | SQLException e) {
+            throw new Problem("The sound copy could not be written to " + target
+                    + ". See that the disk has room and the folder can be written to.", e);
+        }
+    }
+
+    private Outcome write(Path growing) throws IOException, SQLException, Problem {
+        copyFiles(growing);
+        Salvage salvage = salvaged();
+        BatchJson.Collected collected = salvage.collected().orElseThrow(() -> HistoryReading.unreadable(folder, null));
+        History history = new History(HistoryReading.batch(collected));
+        List<Entry> kept = new ArrayList<>();
+        List<String> leftOut = new ArrayList<>(salvage.unreadable);
+        salvage.entries.values().forEach(entry -> {
+            Entry renumbered = new Entry(kept.size() + 1L, entry.at(), entry.kind(), entry.edit());
+            try {
+                history.replay(renumbered);
+                kept.add(renumbered);
+            } catch (RuntimeException e) {
+                leftOut.add(BatchJson.write(entry));
+            }
+        });
+        try (Database database = Database.create(growing.resolve(folder.database().getFileName()), collected)) {
+            database.append(kept);
+        }
+        if (!leftOut.isEmpty()) {
+            Files.write(growing.resolve("changes-left-out.jsonl"), leftOut);
+        }
+        return new Outcome(kept.size(), leftOut.size() + salvage.missing);
+    }
+
+    private void copyFiles(Path growing) throws IOException {
+        Files.walkFileTree(folder.root(), new SimpleFileVisitor<>() {
+            @Override
+            public FileVisitResult preVisitDirectory(Path from, BasicFileAttributes attributes) throws IOException {
+                if (from.equals(folder.outgoing())) {
+                    return FileVisitResult.SKIP_SUBTREE; // made again when it is handed back
+                }
+                Files.createDirectories(growing.resolve(folder.root().relativize(from).toString()));
+                return FileVisitResult.CONTINUE;
+            }
+
+            @Override
+            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
+                boolean own = file.getParent().equals(folder.root()) && OWN.contains(file.getFileName().toString());
+                if (!own && attributes.isRegularFile()) {
+                    Files.copy(file, growing.resolve(folder.root().relativize(file).toString()),
+                            StandardCopyOption.COPY_ATTRIBUTES);
+                }
+                return FileVisitResult.CONTINUE;
+            }
+
+            @Override
+            public FileVisitResult visitFileFailed(Path file, IOException failure) {
+                return FileVisitResult.CONTINUE; // a sick disk: what can be read is brought over, check names the rest
+            }
+        });
+    }
+
+    /** All that can be read, each line by itself. */
+    private final class Salvage implements Database.Rows {
+        private final boolean chained;
+        private final List<String> bodies = new ArrayList<>();
+        private final TreeMap<Long, Entry> entries = new TreeMap<>();
+        private final List<String> unreadable = new ArrayList<>();
+        private final TreeMap<Long, String> digests = new TreeMap<>();
+        private int missing;
+
+        Salvage(boolean chained) {
+            this.chained = chained;
+        }
+
+        @Override
+        public void collected(String body, String digest) {
+            boolean whole = !chained || Chain.start(body).equals(digest);
+            bodies.add(whole ? 0 : bodies.size(), body);
+        }
+
+        Optional<BatchJson.Collected> collected() {
+            for (String body : bodies) {
+                try {
+                    BatchJson.Collected found = BatchJson.read(body, BatchJson.Collected.class);
+                    HistoryReading.batch(found);
+                    return Optional.of(found);
+                } catch (JsonProcessingException | RuntimeException | StackOverflowError e) {
+                    // the other copy may be better
+                }
+            }
+            return Optional.empty();
+        }
+
+        /** A line is whole where its digest fits the one before it; where that line is gone, where it can be read. */
+        @Override
+        public boolean line(StoredLine line, String digest) {
+            if (entries.containsKey(line.number())) {
+                return true;
+            }
+            String before = line.number() == 1
+                    ? bodies.isEmpty() ? null : Chain.start(bodies.getFirst())
+                    : digests.get(line.number() - 1);
+            digests.put(line.number(), digest);
+            try {
+                if (chained && before != null && !Chain.next(before, line).equals(digest)) {
+                    unreadable.add(BatchJson.write(line));
+                } else {
+                    entries.put(line.number(), line.entry());
+                }
+            } catch (JsonProcessingException | RuntimeException | StackOverflowError e) {
+                unreadable.add(BatchJson.write(line));
+            }
+            return true;
+        }
+    }
+
+    private Salvage salvaged() throws SQLException, Problem {
+        try (Database database = Database.look(folder.database())) {
+            Salvage salvage = new Salvage(database.isChained());
+            try {
+                database.read(salvage);
+            } catch (SQLException e) {
+                byNumber(database, salvage);
+            }
+            new LastCopy(folder).after(salvage.entries.isEmpty() ? 0 : salvage.entries.lastKey())
+                    .forEach(e -> salvage.entries.put(e.number(), e));
+            return salvage;
+        }
+    }
+
+    /** Goes on behind a place that cannot be read. */
+    private void byNumber(Database database, Salvage salvage) {
+        long highest = Math.max(database.highest().orElse(0), LastMark.read(folder.lastMark()).orElse(0L));
+        int inARow = 0;
+        for (long n = salvage.digests.isEmpty() ? 1 : salvage.digests.lastKey() + 1; inARow < MISSING_IN_A_ROW
+                && (highest == 0 || n <= highest); n++) {
+            boolean there = false;
+            try {
+                there = database.readLine(n, salvage);
+            } catch (SQLException e) {
+                // counted below
+            }
+            inARow = there ? 0 : inARow + 1;
+            salvage.missing += there ? 0 : 1;
+        }
+        salvage.missing -= highest == 0 ? inARow : 0;
+    }
+}

@@ -1,0 +1,40 @@
+package org.epiglyph.workspace;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.feedback.Feedback;
+import org.epiglyph.core.roster.StudentKey;
+
+/** What tells one state of a student's hand-back from another. */
+public final class Fingerprint {
+    private Fingerprint() {}
+
+    /**
+     * A digest of everything that a student would be handed: documents, marks for the student, result and feedback, and
+     * how it was chosen to be made. The same work has the same fingerprint on every machine and at every time.
+     *
+     * @param batch  the state that is handed back; what is built must be built from the same
+     * @param chosen what was chosen otherwise than usual; none for what receipts of all versions know
+     * @return SHA-256, 64 lower-case hexadecimal digits
+     */
+    public static String of(Batch batch, StudentKey student, List<String> chosen) {
+        Submission submission = batch.submission(student);
+        List<Object> handed = new ArrayList<>(
+                List.of(student, submission.documents().stream().map(Document::sha256).toList(),
+                        submission.marksForStudent(), batch.result(student).value().stripTrailingZeros(),
+                        Feedback.text(batch, submission)));
+        if (!submission.attached().isEmpty()) {
+            handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());
+        }
+        if (!chosen.isEmpty()) {
+            handed.add(chosen);
+        }
+        return HexFormat.of()
+                .formatHex(NewBatch.sha256().digest(BatchJson.write(handed).getBytes(StandardCharsets.UTF_8)));
+    }
+}

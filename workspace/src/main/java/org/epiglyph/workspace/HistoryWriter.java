@@ -1,0 +1,181 @@
+package org.epiglyph.workspace;
+
+import java.io.IOException;
+import java.sql.SQLException;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Entry;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Writes edits behind, in order, on a thread of its own that nothing but {@link #end} ends. What cannot be written waits
+ * and is tried again; where that is not the disk's fault, or too much waits, the writer is stuck and no more edits may be made.
+ */
+final class HistoryWriter {
+    private static final Logger LOG = LoggerFactory.getLogger(HistoryWriter.class);
+    private static final int RETRY_MILLIS = 1000;
+    private static final int MOST_WAITING = 20_000;
+    private static final int PATIENCE_WITH_FAULTS = 3;
+    private final Sink sink;
+    private final Telling telling;
+    private final Deque<List<Entry>> waiting = new ArrayDeque<>();
+    private final Thread thread;
+    private int faults;
+    private boolean ending;
+    private boolean failing;
+
+    /** Where edits go; when it returns they are on the disk. */
+    interface Sink {
+        void append(List<Entry> entries) throws SQLException;
+
+        /** Remembers that all up to this number are there. */
+        void mark(long number) throws IOException;
+    }
+
+    HistoryWriter(String name, Sink sink, Telling telling) {
+        this.sink = sink;
+        this.telling = telling;
+        this.thread = Thread.ofPlatform().name(name).start(this::work);
+    }
+
+    /** Adds edits that are written in one transaction. */
+    synchronized void add(List<Entry> together) {
+        waiting.add(together);
+        notifyAll();
+    }
+
+    /** Why no more edits may be made; empty where all is well. */
+    synchronized Optional<String> stuck() {
+        if (faults >= PATIENCE_WITH_FAULTS) {
+            return Optional.of(
+                    "Your last changes cannot be written, so no more are taken. Close the batch: a copy of them is put beside it and taken in when it is opened again.");
+        }
+        if (waiting.size() >= MOST_WAITING) {
+            return Optional.of(MOST_WAITING
+                    + " changes wait to be written, so no more are taken. See that the disk has room; they are tried again by themselves.");
+        }
+        return Optional.empty();
+    }
+
+    /** Waits until all is written that was added before. @throws Problem where it cannot be written now */
+    synchronized void flush() throws Problem {
+        try {
+            while (!waiting.isEmpty()) {
+                if (failing) {
+                    throw new Problem(
+                            "The batch's folder takes nothing more. See that the disk has room and try again.");
+                }
+                wait();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new Problem("Stopped while writing; what was begun is finished by itself.", e);
+        }
+    }
+
+    /** Writes what waits, ends, and gives what could not be written. */
+    List<Entry> end() throws InterruptedException {
+        synchronized (this) {
+            ending = true;
+            notifyAll();
+        }
+        thread.join();
+        synchronized (this) {
+            List<Entry> left = new ArrayList<>();
+            waiting.forEach(left::addAll);
+            return left;
+        }
+    }
+
+    private void work() {
+        boolean more = true;
+        while (more) {
+            try {
+                more = writeNext();
+            } catch (Throwable e) { // of whatever kind: this thread alone keeps what the marker does
+                failed(e);
+            }
+        }
+    }
+
+    /** @return false where there is nothing more to do */
+    private boolean writeNext() throws SQLException, InterruptedException {
+        List<Entry> next;
+        boolean lastTry;
+        synchronized (this) {
+            while (waiting.isEmpty() && !ending) {
+                wait();
+            }
+            if (waiting.isEmpty()) {
+                return false;
+            }
+            next = waiting.peek();
+            lastTry = ending;
+        }
+        try {
+            sink.append(next);
+        } catch (SQLException | RuntimeException | Error e) {
+            failed(e);
+            return !lastTry;
+        }
+        written(next.getLast());
+        return true;
+    }
+
+    private void written(Entry newest) {
+        try {
+            sink.mark(newest.number());
+        } catch (IOException e) {
+            LOG.info("The number of the last change could not be noted");
+        }
+        synchronized (this) {
+            waiting.poll();
+            faults = 0;
+            failing = false;
+            notifyAll();
+        }
+        telling.line(o -> o.kept(newest.number(), newest.at()));
+        telling.tell();
+    }
+
+    private void failed(Throwable e) {
+        try {
+            boolean disk = e instanceof SQLException;
+            synchronized (this) {
+                faults = disk ? 0 : faults + 1;
+                failing = true;
+                notifyAll();
+            }
+            if (e instanceof SQLException refused) {
+                LOG.warn("An edit could not be written (SQLite code {})", refused.getErrorCode());
+            } else {
+                LOG.error("An edit could not be written ({})", e.getClass().getName());
+            }
+            Problem problem = new Problem(stuck().orElse(
+                    "Your last change is not on the disk yet. See that the disk has room; it is tried again by itself."));
+            telling.line(o -> o.notKept(problem));
+            telling.tell();
+        } finally {
+            pause();
+        }
+    }
+
+    /** Waits before the next try, however many edits are added meanwhile; ends with the wish to end. */
+    private synchronized void pause() {
+        long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(RETRY_MILLIS);
+        for (long left = RETRY_MILLIS; left > 0
+                && !ending; left = TimeUnit.NANOSECONDS.toMillis(until - System.nanoTime())) {
+            try {
+                wait(left);
+            } catch (InterruptedException e) {
+                return; // nobody has reason to; the next try comes early
+            }
+        }
+    }
+}

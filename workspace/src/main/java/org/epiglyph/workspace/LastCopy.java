@@ -1,0 +1,142 @@
+package org.epiglyph.workspace;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import org.epiglyph.core.batch.Entry;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Edits that could not be written before a batch was closed, one JSON object a line. They lie beside the batch, for which
+ * some room on the disk is kept in reserve, or else in the system's folder for temporary files, and are taken in at
+ * the next opening.
+ */
+final class LastCopy {
+    private static final Logger LOG = LoggerFactory.getLogger(LastCopy.class);
+    private static final int RESERVE = 1 << 20;
+    private final BatchFolder folder;
+
+    LastCopy(BatchFolder folder) {
+        this.folder = folder;
+    }
+
+    private record Line(long number, String at, String kind, String edit) {
+        StoredLine stored() {
+            return new StoredLine(number, at, kind, edit);
+        }
+    }
+
+    /** Keeps room for a copy; where the disk has none now, there is none in reserve. */
+    void reserve() {
+        Path reserve = folder.reserve();
+        if (!Files.exists(reserve)) {
+            try {
+                byte[] noise = new byte[RESERVE]; // such as no file system makes smaller
+                new java.util.Random(RESERVE).nextBytes(noise);
+                Files.write(reserve, noise);
+            } catch (IOException e) {
+                LOG.info("There is no room for a reserve");
+                try {
+                    Files.deleteIfExists(reserve);
+                } catch (IOException left) {
+                    LOG.info("A part of a reserve stays");
+                }
+            }
+        }
+    }
+
+    /**
+     * Writes what could not be written elsewhere.
+     *
+     * @return where it is
+     * @throws IOException where it can be written nowhere
+     */
+    Path write(List<Entry> unwritten) throws IOException {
+        StringBuilder text = new StringBuilder();
+        for (Entry entry : unwritten) {
+            StoredLine line = StoredLine.of(entry);
+            text.append(BatchJson.write(new Line(line.number(), line.at(), line.kind(), line.edit()))).append('\n');
+        }
+        Files.deleteIfExists(folder.reserve());
+        IOException failure = null;
+        for (Path place : places()) {
+            Path beside = place.resolveSibling(place.getFileName() + ".part");
+            try {
+                Files.createDirectories(place.getParent());
+                Private.file(beside);
+                Files.writeString(beside, text);
+                Files.move(beside, place, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+                return place;
+            } catch (IOException e) {
+                failure = e;
+                Files.deleteIfExists(beside);
+            }
+        }
+        throw failure;
+    }
+
+    /** The edits that follow the given number; none where there is no copy, or where it does not fit. */
+    List<Entry> after(long last) {
+        List<Entry> following = new ArrayList<>();
+        for (Path place : places()) {
+            if (Files.exists(place)) {
+                long next = last + 1 + following.size();
+                for (Entry entry : read(place)) {
+                    if (entry.number() == next) {
+                        following.add(entry);
+                        next++;
+                    }
+                }
+            }
+        }
+        return following;
+    }
+
+    private static List<Entry> read(Path file) {
+        List<Entry> entries = new ArrayList<>();
+        try {
+            for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
+                entries.add(BatchJson.read(line, Line.class).stored().entry());
+            }
+        } catch (IOException | RuntimeException e) {
+            LOG.warn("A copy of edits that were not written is cut off ({})", e.getClass().getSimpleName());
+        }
+        return entries;
+    }
+
+    /** Takes the copy away, after all of it was written; what is kept aside is never read again. */
+    void taken() {
+        for (Path place : places()) {
+            try {
+                Files.deleteIfExists(place);
+            } catch (IOException e) {
+                LOG.info("A copy of edits stays behind");
+            }
+        }
+    }
+
+    /** True where there is a copy, and all that it says is among the lines up to the given number. */
+    boolean isBehind(long last) {
+        List<Entry> all = places().stream().filter(Files::exists).flatMap(p -> read(p).stream()).toList();
+        return !all.isEmpty() && all.stream().allMatch(e -> e.number() <= last);
+    }
+
+    private List<Path> places() {
+        String name = HexFormat.of()
+                .formatHex(NewBatch.sha256()
+                        .digest(folder.root()
+                                .toAbsolutePath()
+                                .normalize()
+                                .toString()
+                                .getBytes(StandardCharsets.UTF_8)));
+        return List.of(folder.root().resolve("edits-not-written.jsonl"),
+                Path.of(System.getProperty("java.io.tmpdir"), "epiglyph-edits-not-written", name + ".jsonl"));
+    }
+}

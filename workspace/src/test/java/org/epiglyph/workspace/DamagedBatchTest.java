@@ -1,0 +1,201 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.page.PageRef;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class DamagedBatchTest {
+    private static final int EDITS = 60;
+    private static final int FLIPS = Integer.getInteger("epiglyph.torture.flips", 120);
+    @TempDir
+    private Path folder;
+
+    private Path marked() throws Exception {
+        Path batch = Examples.batch(folder);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            for (int i = 0; i < EDITS; i++) {
+                workspace.edit(new Edit.PlaceMark(Examples.ADA, Examples.stroke("m" + i)));
+            }
+        }
+        return batch;
+    }
+
+    private static void sql(Path batch, String... statements) throws SQLException {
+        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
+                Statement statement = c.createStatement()) {
+            for (String one : statements) {
+                statement.execute(one);
+            }
+        }
+    }
+
+    private static void copy(Path from, Path to) throws IOException {
+        Files.createDirectories(to);
+        try (Stream<Path> files = Files.list(from)) {
+            for (Path file : files.filter(Files::isRegularFile).toList()) {
+                Files.copy(file, to.resolve(file.getFileName()), StandardCopyOption.REPLACE_EXISTING);
+            }
+        }
+    }
+
+    /** Any bit of the file: the batch is as it was, or says that it is not, or is refused in words; it is never held for ever. */
+    @Test
+    void noFlippedBitPassesUnseen() throws Exception {
+        Path sound = marked();
+        List<Entry> lines;
+        try (Workspace workspace = Workspace.open(sound, Clock.systemUTC())) {
+            lines = workspace.lines();
+        }
+        byte[] whole = Files.readAllBytes(sound.resolve("batch.sqlite"));
+        Random random = new Random(10);
+        int seen = 0;
+        for (int flip = 0; flip < FLIPS; flip++) {
+            Path batch = folder.resolve("flipped" + flip);
+            copy(sound, batch);
+            byte[] damaged = whole.clone();
+            damaged[random.nextInt(damaged.length)] ^= (byte) (1 << random.nextInt(8));
+            Files.write(batch.resolve("batch.sqlite"), damaged);
+            for (int again = 0; again < 2; again++) {
+                try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+                    if (workspace.damage().isNone()) {
+                        assertThat(workspace.lines()).as("flip %s", flip).isEqualTo(lines);
+                    } else {
+                        seen++;
+                        assertThat(workspace.lines()).isEqualTo(lines.subList(0, workspace.lines().size()));
+                        assertThatThrownBy(() -> workspace.edit(new Edit.SeePage(Examples.ADA, new PageRef("d1", 0))))
+                                .isInstanceOf(EditRefused.class);
+                    }
+                } catch (Problem e) {
+                    seen++;
+                    assertThat(e.getMessage()).endsWith(".");
+                }
+            }
+        }
+        assertThat(seen).as("damage that was seen").isGreaterThan(FLIPS / 4);
+    }
+
+    @Test
+    void aChangedLineShowsTheBatchBeforeItAndTheRestComesIntoASoundCopy() throws Exception {
+        Path batch = marked();
+        sql(batch, "UPDATE history SET edit = replace(edit, 'm30', 'm3O') WHERE number = 31");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.lines()).hasSize(30);
+            assertThat(workspace.damage().inWords()).startsWith("Change 31 is damaged.");
+        }
+        Path copy = folder.resolve("sound");
+        assertThat(BatchRepair.write(batch, copy, Clock.systemUTC()))
+                .isEqualTo(new BatchRepair.Outcome(EDITS - 1, 1));
+        try (Workspace workspace = Workspace.open(copy, Clock.systemUTC())) {
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+            assertThat(workspace.batch().submission(Examples.ADA).marks()).hasSize(EDITS - 1);
+            assertThat(workspace.changedOriginals()).isEmpty();
+            workspace.edit(new Edit.WriteOnTheWhole(Examples.ADA, "Goes on."));
+        }
+        assertThat(copy.resolve("changes-left-out.jsonl")).content().contains("m3O");
+        assertThat(BatchRepair.check(copy, Clock.systemUTC())).isEqualTo(Damage.NONE);
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).isNone()).isFalse();
+    }
+
+    @Test
+    void aLineThatIsGoneIsMissed() throws Exception {
+        Path batch = marked();
+        sql(batch, "DELETE FROM history WHERE number = 12");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.damage().inWords()).startsWith("Change 12 is missing.");
+        }
+        assertThat(BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC()).kept()).isEqualTo(EDITS - 1);
+    }
+
+    @Test
+    void aWriteAheadLogThatWasNotCopiedIsMissed() throws Exception {
+        Path batch = Examples.batch(folder);
+        Path copy = folder.resolve("copy");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            for (int i = 0; i < 5; i++) {
+                workspace.edit(new Edit.PlaceMark(Examples.ADA, Examples.stroke("m" + i)));
+            }
+            workspace.flush();
+            copy(batch, copy);
+            Files.delete(copy.resolve("batch.sqlite-wal"));
+        }
+        try (Workspace workspace = Workspace.open(copy, Clock.systemUTC())) {
+            assertThat(workspace.damage().inWords()).contains("The last 5 changes are missing", "-wal");
+        }
+    }
+
+    @Test
+    void whatWasCollectedHasASecondCopy() throws Exception {
+        Path batch = marked();
+        sql(batch, "UPDATE collected SET body = replace(body, 'Ada', 'Eve') WHERE rowid = 1");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.batch().submission(Examples.ADA).student().name()).contains("Ada");
+            assertThat(workspace.damage().inWords()).contains("the other is whole");
+            assertThat(workspace.lines()).hasSize(EDITS);
+        }
+        BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
+        try (Workspace workspace = Workspace.open(folder.resolve("sound"), Clock.systemUTC())) {
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+        }
+    }
+
+    /** The third version's file, by its schema. */
+    @Test
+    void aBatchOfAnOlderVersionOpensAsItWasAndIsChainedFromThenOn() throws Exception {
+        Path batch = marked();
+        List<Entry> lines;
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            lines = workspace.lines();
+        }
+        sql(batch, "DELETE FROM collected WHERE rowid = 2", "ALTER TABLE collected DROP COLUMN digest",
+                "ALTER TABLE history DROP COLUMN chain", "PRAGMA user_version = 3");
+        Files.delete(batch.resolve("batch.last"));
+        assertThat(Workspace.peek(batch).submission(Examples.ADA).marks()).hasSize(EDITS);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+            assertThat(workspace.lines()).isEqualTo(lines);
+            workspace.edit(new Edit.RemoveMark(Examples.ADA, "m3"));
+            assertThat(workspace.undo(Optional.of(Examples.ADA))).isPresent();
+        }
+        assertThat(batch.resolve("batch-version-3.sqlite")).exists();
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+            assertThat(workspace.lines()).hasSize(EDITS + 2);
+        }
+        sql(batch, "UPDATE history SET at = '2020-01-01T00:00:00Z' WHERE number = 2");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.damage().inWords()).startsWith("Change 2 is damaged.");
+        }
+    }
+
+    @Test
+    void aMissingOriginalIsNamedByTheCheck() throws Exception {
+        Path batch = marked();
+        Path original = batch.resolve("originals/d1/K-1 work.pdf");
+        assertThat(original.toFile().setWritable(true)).isTrue();
+        Files.writeString(original, "something else");
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).inWords()).contains("'K-1 work.pdf'");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.changedOriginals(Examples.ADA)).containsExactly("K-1 work.pdf");
+        }
+    }
+}

@@ -1,0 +1,128 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Entry;
+import org.junit.jupiter.api.Test;
+
+class HistoryWriterTest {
+    private final Sink sink = new Sink();
+    private final Semaphore refusals = new Semaphore(0);
+    private final Telling telling = telling();
+    private final HistoryWriter writer = new HistoryWriter("a test", sink, telling);
+
+    /** Takes what it is given, or fails as it is told to. */
+    private static final class Sink implements HistoryWriter.Sink {
+        private final List<Long> taken = new CopyOnWriteArrayList<>();
+        private volatile Throwable failure;
+
+        @Override
+        public void append(List<Entry> entries) throws SQLException {
+            switch (failure) {
+                case null -> entries.forEach(e -> taken.add(e.number()));
+                case SQLException e -> throw e;
+                case Error e -> throw e;
+                case RuntimeException e -> throw e;
+                default -> throw new IllegalStateException();
+            }
+        }
+
+        @Override
+        public void mark(long number) throws IOException {
+            if (number % 2 == 0) {
+                throw new IOException("no room for the mark, which stops nothing");
+            }
+        }
+    }
+
+    private Telling telling() {
+        Telling made = new Telling(Runnable::run);
+        made.add(new WorkspaceObserver() {
+            @Override
+            public void notKept(Problem problem) {
+                refusals.release();
+                throw new OutOfMemoryError("an observer's own");
+            }
+        });
+        return made;
+    }
+
+    private static Entry entry(long number) {
+        return new Entry(number, Instant.EPOCH, Entry.Kind.DONE, new Edit.RemovePhrase("p"));
+    }
+
+    private void awaitRefusals(int count) throws InterruptedException {
+        assertThat(refusals.tryAcquire(count, 30, TimeUnit.SECONDS)).isTrue();
+    }
+
+    @Test
+    void noErrorEndsTheWriterAndNothingIsLostWhenItPasses() throws Exception {
+        sink.failure = new OutOfMemoryError("for a moment");
+        writer.add(List.of(entry(1)));
+        writer.add(List.of(entry(2), entry(3)));
+        awaitRefusals(1);
+        sink.failure = null;
+        for (int i = 0; i < 200 && sink.taken.size() < 3; i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        assertThat(sink.taken).containsExactly(1L, 2L, 3L);
+        assertThat(writer.stuck()).isEmpty();
+        assertThat(writer.end()).isEmpty();
+    }
+
+    @Test
+    void aFaultThatStaysStopsFurtherEditsAndGivesBackWhatWaits() throws Exception {
+        sink.failure = new StackOverflowError();
+        writer.add(List.of(entry(1)));
+        awaitRefusals(3);
+        assertThat(writer.stuck()).hasValueSatisfying(w -> assertThat(w).contains("no more are taken"));
+        writer.add(List.of(entry(2)));
+        assertThat(writer.end()).extracting(Entry::number).containsExactly(1L, 2L);
+    }
+
+    @Test
+    void aDiskThatTakesNothingIsWaitedForWithoutStoppingTheDesk() throws Exception {
+        sink.failure = new SQLException("full");
+        writer.add(List.of(entry(1)));
+        awaitRefusals(4);
+        assertThat(writer.stuck()).isEmpty();
+        sink.failure = null;
+        assertThat(writer.end()).as("the last try comes with the wish to end").isEmpty();
+        assertThat(sink.taken).containsExactly(1L);
+    }
+
+    @Test
+    void newsIsToldInItsOrderAndAnAnswerComesAfterWhatItAnswers() {
+        Telling one = new Telling(Runnable::run);
+        List<String> heard = new ArrayList<>();
+        one.add(new WorkspaceObserver() {
+            @Override
+            public void kept(long number, Instant at) {
+                heard.add("first " + number);
+                if (number == 1) {
+                    one.line(o -> o.kept(2, at));
+                    one.tell();
+                }
+            }
+        });
+        one.add(new WorkspaceObserver() {
+            @Override
+            public void kept(long number, Instant at) {
+                heard.add("second " + number);
+            }
+        });
+        one.line(o -> o.kept(1, Instant.EPOCH));
+        one.tell();
+        assertThat(heard).containsExactly("first 1", "second 1", "first 2", "second 2");
+    }
+}

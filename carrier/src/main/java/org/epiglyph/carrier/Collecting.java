@@ -19,6 +19,7 @@ import org.epiglyph.carrier.Register.Fate;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
@@ -225,11 +226,19 @@ public final class Collecting {
             if (!task.equals(workspace.batch().task())) {
                 edits.add(new Edit.ChangeTask(task));
             }
-            workspace.editAll(edits, staged(folder, earlier.register()));
+            make(workspace, edits, staged(folder, earlier.register()));
             int handIns = (int) edits.stream().filter(e -> e instanceof Edit.ReceiveHandIn).count();
             return new Added(handIns, students);
         } catch (IOException e) {
             throw failed(folder.root(), e);
+        }
+    }
+
+    private static void make(Workspace workspace, List<Edit> edits, Staging staging) throws Problem {
+        try {
+            workspace.editAll(edits, staging);
+        } catch (EditRefused e) {
+            throw new Problem("Nothing was added: " + e.getMessage(), e);
         }
     }
 

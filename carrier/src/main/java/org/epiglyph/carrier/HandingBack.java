@@ -1,247 +1,234 @@
 package org.epiglyph.carrier;
 
-import java.io.BufferedOutputStream;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
-import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
+import java.util.Set;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
-import org.epiglyph.core.filing.FilingRule;
-import org.epiglyph.core.marks.Mark;
-import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.Result;
-import org.epiglyph.documents.MarkedPdf;
-import org.epiglyph.exchange.filing.WayBack;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.exchange.record.HeldRecord;
 import org.epiglyph.exchange.record.RecordClient;
-import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.workspace.Fingerprint;
 import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Hands the sealed submissions of a batch back. Each one that arrived gets its receipt at once, so that a hand-back
- * that stops half way goes on where it stopped and sends nothing twice.
+ * that stops half way goes on where it stopped and sends nothing twice. A receipt speaks of its own destination alone.
  */
 public final class HandingBack {
+    private static final Logger LOG = LoggerFactory.getLogger(HandingBack.class);
     private final Workspace workspace;
     private final Clock clock;
-    private final String author;
-    private final boolean plain;
+    private final Choices choices;
 
-    /** @param author who marked, as PDF readers show it; may be empty */
-    public HandingBack(Workspace workspace, Clock clock, String author) {
-        this(workspace, clock, author, false);
-    }
-
-    /**
-     * @param author who marked, as PDF readers show it; may be empty
-     * @param plain  true to take scripts and what starts programs out of the marked copies
-     */
-    public HandingBack(Workspace workspace, Clock clock, String author, boolean plain) {
+    public HandingBack(Workspace workspace, Clock clock, Choices choices) {
         this.workspace = workspace;
         this.clock = clock;
-        this.author = author;
-        this.plain = plain;
+        this.choices = choices;
     }
 
     /** The students whose submissions are sealed, in roster order. */
-    public List<StudentKey> sealed() {
-        return workspace.batch().submissions().stream().filter(Submission::sealed).map(s -> s.student().key()).toList();
+    public static List<StudentKey> sealed(Batch batch) {
+        return batch.submissions().stream().filter(Submission::sealed).map(s -> s.student().key()).toList();
     }
 
     /**
      * Puts every sealed submission into its student's record.
      *
-     * @return what became of each, in roster order
      * @throws Problem where pages that are still missing cannot be made
      * @throws java.util.concurrent.CancellationException where the progress asked to stop; what arrived has its receipt
      */
-    public List<Outcome> toRecord(RecordClient client, String task, Progress progress) throws Problem {
+    public Report toRecord(RecordClient client, String task, Progress progress) throws Problem {
         PageMaking.all(workspace, progress);
-        List<StudentKey> students = sealed();
+        List<StudentKey> students = sealed(workspace.batch());
+        ToRecord record = new ToRecord(client, task);
         List<Outcome> outcomes = new ArrayList<>();
         for (StudentKey student : students) {
-            progress.at(name(student), outcomes.size(), students.size());
-            outcomes.add(toRecord(client, task, student));
+            progress.at(workspace.batch().submission(student).student().name(), outcomes.size(), students.size());
+            outcomes.add(one(student, () -> record.hand(student)));
         }
-        return outcomes;
-    }
-
-    private Outcome toRecord(RecordClient client, String task, StudentKey student) {
-        String digest = workspace.fingerprint(student);
-        Optional<Receipt> known = workspace.batch().submission(student).receipt();
-        if (known.isPresent() && known.get().digest().equals(digest)) {
-            if (!workspace.batch().submission(student).handedBack()) {
-                workspace.edit(new Edit.RecordReceipt(student, known));
-            }
-            return new Outcome.AlreadyThere(student, known.get());
-        }
-        try {
-            Batch batch = workspace.batch();
-            List<Path> files = build(student).values().stream().toList();
-            RecordClient.Parcel parcel = new RecordClient.Parcel(student, Optional.of(batch.result(student).value()),
-                    Feedback.text(batch, batch.submission(student)), files, digest, known.map(Receipt::tag).orElse(""));
-            Receipt receipt = client.handBack(task, parcel);
-            workspace.edit(new Edit.RecordReceipt(student, Optional.of(receipt)));
-            return new Outcome.Done(student, receipt);
-        } catch (Problem e) {
-            return new Outcome.Failed(student, e.getMessage());
-        }
+        return new Report(outcomes, List.of());
     }
 
     /**
      * Writes a zip of all marked documents, named as the filing rule demands, and the grade sheet with scores and feedback.
+     * What lies in the folder under their names is never written over: they get others.
      *
      * @param folder where both go; made where it is missing
-     * @return what became of each, in roster order
      * @throws Problem where the zip or the sheet cannot be written; neither is then left half written
      */
-    public List<Outcome> toFolder(Path folder, Progress progress) throws Problem {
+    public Report toFolder(Path folder, Progress progress) throws Problem {
         PageMaking.all(workspace, progress);
-        List<StudentKey> students = sealed();
-        Map<StudentKey, Map<String, Path>> built = new LinkedHashMap<>();
-        List<Outcome> outcomes = new ArrayList<>();
-        for (StudentKey student : students) {
-            progress.at(name(student), built.size(), students.size());
-            try {
-                built.put(student, build(student));
-            } catch (Problem e) {
-                outcomes.add(new Outcome.Failed(student, e.getMessage()));
-            }
-        }
-        Path zip = folder.resolve("handed-back.zip");
+        return new IntoFolder(workspace, clock, choices, folder).write(progress);
+    }
+
+    /** One student, of whom nothing may stop the others. */
+    static Outcome one(StudentKey student, Work work) {
         try {
-            Files.createDirectories(folder);
-            Path zipBeside = folder.resolve("handed-back.zip.part");
-            Path sheetBeside = folder.resolve(sheetName() + ".part");
-            writeZip(zipBeside, built, Register.read(workspace.folder()).nameEncoding());
-            Files.write(sheetBeside, sheet(built.keySet()));
-            Files.move(zipBeside, zip, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-            Files.move(sheetBeside, folder.resolve(sheetName()), StandardCopyOption.REPLACE_EXISTING,
-                    StandardCopyOption.ATOMIC_MOVE);
-        } catch (IOException e) {
-            throw new Problem(
-                    "The hand-back could not be written to " + folder
-                            + ". See that the folder can be written to and the disk has room; the batch is as before.",
-                    e);
+            return work.run();
+        } catch (Problem e) {
+            return new Outcome.Failed(student, e.getMessage());
+        } catch (EditRefused e) {
+            return new Outcome.Failed(student,
+                    "It may have arrived, but its receipt could not be kept: " + e.getMessage());
+        } catch (java.util.concurrent.CancellationException e) {
+            throw e;
+        } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            LOG.error("A student's work could not be handed back", e);
+            return new Outcome.Failed(student,
+                    "The program met a fault of its own with this student's work, and nothing went. It is in the log; hand it back by hand.");
         }
-        Instant now = clock.instant();
-        for (StudentKey student : built.keySet()) {
-            Receipt receipt = new Receipt(zip.getFileName().toString(), now, workspace.fingerprint(student), "");
-            workspace.edit(new Edit.RecordReceipt(student, Optional.of(receipt)));
-            outcomes.add(new Outcome.Done(student, receipt));
-        }
-        return outcomes;
     }
 
-    /** Builds the marked documents of one student; gives the path as the filing rule demands for each file built. */
-    private Map<String, Path> build(StudentKey student) throws Problem {
-        Submission submission = workspace.batch().submission(student);
-        Optional<FilingRule> rule = Register.rule(workspace.folder());
-        Map<String, Path> files = new LinkedHashMap<>();
-        for (Document document : submission.documents()) {
-            if (document.pages() instanceof Pages.Ready) {
-                List<Mark> marks = submission.marksForStudent()
-                        .stream()
-                        .filter(m -> m.page().document().equals(document.id()))
-                        .toList();
-                String path = free(files, WayBack.marked(document.path(), rule), ".pdf");
-                Path target = outgoing(document, path);
-                MarkedPdf.write(workspace.folder().pages(document), workspace.folder().pictures(), marks, author,
-                        clock.instant(), plain, target);
-                files.put(path, target);
+    /** A step for one student. */
+    interface Work {
+        Outcome run() throws Problem;
+    }
+
+    /** Asks where an original has changed since it was received, unless that was asked before. */
+    static Optional<Outcome> doubt(Workspace workspace, StudentKey student, Choices choices) {
+        if (choices.accepts(student, Outcome.Doubt.ORIGINAL_CHANGED)) {
+            return Optional.empty();
+        }
+        List<String> changed = workspace.changedOriginals(student);
+        return changed.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Outcome.Asked(student, Outcome.Doubt.ORIGINAL_CHANGED,
+                        "What was received has changed on this disk: " + String.join(", ", changed)
+                                + ". Restore it from a copy, or hand it back as it is now."));
+    }
+
+    /** What went, in words, for the receipt. */
+    static String sent(Building.Built built, String score) {
+        List<String> names = built.files().keySet().stream().map(p -> p.substring(p.lastIndexOf('/') + 1)).toList();
+        return String.join(", ", names) + (names.isEmpty() ? "" : "; ") + "score " + score;
+    }
+
+    /** Into a service, student by student. */
+    private final class ToRecord {
+        private final RecordClient client;
+        private final Destination destination;
+        private final SentLog log = new SentLog(workspace.folder());
+        private final Origin origin;
+
+        ToRecord(RecordClient client, String task) throws Problem {
+            this.client = client;
+            this.destination = Destination.record(client.address(), task);
+            this.origin = Origin.read(workspace.folder().origin());
+        }
+
+        Outcome hand(StudentKey student) throws Problem {
+            Batch batch = workspace.batch();
+            Optional<Receipt> known = known(batch.submission(student));
+            if (isThere(batch, student, known, List.of())) {
+                return alreadyThere(student, known.orElseThrow());
             }
+            Optional<Outcome> doubt = doubt(workspace, student, choices);
+            if (doubt.isPresent()) {
+                return doubt.get();
+            }
+            Building.Built built = new Building(batch, workspace.folder(), choices, clock.instant())
+                    .build(student, new HashSet<>());
+            if (isThere(batch, student, known, built.leftOut())) {
+                return alreadyThere(student, known.orElseThrow());
+            }
+            String digest = Fingerprint.of(batch, student, choices.deciding(built.leftOut()));
+            RecordClient.Parcel parcel = new RecordClient.Parcel(student, Optional.of(batch.result(student).value()),
+                    Feedback.text(batch, batch.submission(student)), List.copyOf(built.files().values()), digest,
+                    known.map(Receipt::tag).orElse(""));
+            return send(parcel, built);
         }
-        for (Attached attached : submission.attached()) {
-            Document document = attached.document();
-            String ending = ending(document.name());
-            files.put(free(files, WayBack.named(document.path(), rule, ending), ending),
-                    workspace.folder().original(document));
+
+        private boolean isThere(Batch batch, StudentKey student, Optional<Receipt> known, List<String> leftOut) {
+            return known.isPresent()
+                    && known.get().digest().equals(Fingerprint.of(batch, student, choices.deciding(leftOut)));
         }
-        return files;
-    }
 
-    private Path outgoing(Document document, String path) {
-        Path name = Path.of(workspace.folder().original(document).getFileName().toString().equals(document.name())
-                ? path.substring(path.lastIndexOf('/') + 1)
-                : document.id() + "_marked.pdf");
-        return workspace.folder().outgoing().resolve(document.id()).resolve(name);
-    }
-
-    private static String ending(String name) {
-        return name.substring(FilingRule.stem(name).length());
-    }
-
-    /** Two received files of the same name come back under two. */
-    private static String free(Map<String, Path> taken, String path, String ending) {
-        String stem = path.substring(0, path.length() - ending.length());
-        String free = path;
-        for (int n = 2; taken.containsKey(free); n++) {
-            free = stem + "_" + n + ending;
+        /** A receipt that does not name its destination speaks of the service that the batch came from. */
+        private Optional<Receipt> known(Submission submission) {
+            boolean ofOrigin = destination.equals(Destination.record(origin.address(), origin.task()));
+            return submission.receipt(destination)
+                    .filter(r -> ofOrigin || r.destination().equals(destination));
         }
-        return free;
-    }
 
-    /** The received sheet with its cells filled; a new one where the batch came without. */
-    private byte[] sheet(Iterable<StudentKey> students) throws Problem {
-        Batch batch = workspace.batch();
-        Map<StudentKey, GradeSheet.Filled> filled = new LinkedHashMap<>();
-        List<Student> all = new ArrayList<>();
-        for (StudentKey student : students) {
-            Result result = batch.result(student);
-            filled.put(student, new GradeSheet.Filled(result.value(), result.grade().filter(_ -> result.complete()),
-                    Feedback.text(batch, batch.submission(student))));
-            all.add(batch.submission(student).student());
+        private Outcome alreadyThere(StudentKey student, Receipt receipt) {
+            if (!workspace.batch().submission(student).handedBack()) {
+                workspace.edit(new Edit.RecordReceipt(student, Optional.of(receipt)));
+            }
+            return new Outcome.AlreadyThere(student, receipt);
         }
-        Optional<GradeSheet> received = Register.read(workspace.folder()).gradeSheet(workspace.folder());
-        return (received.isPresent()
-                ? received.get()
-                : GradeSheet.blank(all, !batch.scheme().rules().grades().isEmpty())).with(filled);
-    }
 
-    private String sheetName() throws Problem {
-        return "grade-sheet." + Register.read(workspace.folder())
-                .gradeSheet(workspace.folder())
-                .map(s -> s.file().ending())
-                .orElse("csv");
-    }
-
-    /** Names go back in the encoding in which they came, byte for byte; those that it cannot write, in UTF-8 and flagged so. */
-    private static void writeZip(Path target, Map<StudentKey, Map<String, Path>> built, String encoding)
-            throws IOException {
-        try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(
-                new BufferedOutputStream(Files.newOutputStream(target)))) {
-            zip.setEncoding(encoding == null ? "UTF-8" : encoding);
-            zip.setFallbackToUTF8(true);
-            for (Map<String, Path> files : built.values()) {
-                for (Map.Entry<String, Path> file : files.entrySet()) {
-                    ZipArchiveEntry entry = new ZipArchiveEntry(file.getKey());
-                    entry.setSize(Files.size(file.getValue()));
-                    zip.putArchiveEntry(entry);
-                    Files.copy(file.getValue(), zip);
-                    zip.closeArchiveEntry();
+        private Outcome send(RecordClient.Parcel parcel, Building.Built built) throws Problem {
+            try {
+                return deliver(parcel, built);
+            } catch (RecordClient.Conflict e) {
+                HeldRecord held = client.held(destination.task(), parcel.student());
+                if (held.digest().equals(parcel.digest())) {
+                    return received(new Receipt(held.receipt(), held.at().orElseGet(clock::instant), parcel.digest(),
+                            held.tag()), parcel, built);
                 }
+                if (isOurs(held, parcel.student())
+                        || choices.accepts(parcel.student(), Outcome.Doubt.RECORD_CHANGED)) {
+                    return deliver(parcel.over(held.tag()), built);
+                }
+                return new Outcome.Asked(parcel.student(), Outcome.Doubt.RECORD_CHANGED, inWords(held, parcel));
             }
         }
-    }
 
-    private String name(StudentKey student) {
-        return workspace.batch().submission(student).student().name();
+        private Outcome deliver(RecordClient.Parcel parcel, Building.Built built) throws Problem {
+            try {
+                log.add(destination, parcel.student(), parcel.digest());
+            } catch (IOException e) {
+                throw new Problem(
+                        "The batch's folder takes nothing more, so nothing was sent. See that the disk has room.",
+                        e);
+            }
+            return received(client.handBack(destination.task(), parcel), parcel, built);
+        }
+
+        private Outcome received(Receipt receipt, RecordClient.Parcel parcel, Building.Built built) {
+            Receipt own = receipt.of(destination, sent(built, score(parcel)));
+            workspace.edit(new Edit.RecordReceipt(parcel.student(), Optional.of(own)));
+            return new Outcome.Done(parcel.student(), own, built.reasons());
+        }
+
+        private boolean isOurs(HeldRecord held, StudentKey student) throws Problem {
+            try {
+                Set<String> ours = log.digests(destination, student);
+                workspace.batch().submission(student).receipts().forEach(r -> ours.add(r.digest()));
+                return !held.digest().isEmpty() && ours.contains(held.digest());
+            } catch (IOException e) {
+                throw new Problem("The list of what was sent cannot be read. Restore sent.jsonl in the batch's folder.",
+                        e);
+            }
+        }
+
+        private static String score(RecordClient.Parcel parcel) {
+            return parcel.score().map(Criterion::words).orElse("none");
+        }
+
+        private String inWords(HeldRecord held, RecordClient.Parcel parcel) {
+            return "Somebody else has changed this record"
+                    + held.at()
+                            .map(at -> " at "
+                                    + at.atZone(workspace.batch().task().zone()).toLocalDateTime().withNano(0))
+                            .orElse("")
+                    + ": it has the score " + held.score().map(Criterion::words).orElse("none") + ", and yours is "
+                    + score(parcel) + ". Leave what is there, or hand yours back over it.";
+        }
     }
 }

@@ -1,5 +1,6 @@
 package org.epiglyph.carrier;
 
+import java.util.List;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.StudentKey;
 
@@ -7,12 +8,31 @@ import org.epiglyph.core.roster.StudentKey;
 public sealed interface Outcome {
     StudentKey student();
 
-    /** The record has it; the receipt is the proof. */
-    record Done(StudentKey student, Receipt receipt) implements Outcome {}
+    /**
+     * The destination has it; the receipt is the proof.
+     *
+     * @param leftOut documents that could not be built and so did not go, each in a sentence with its reason
+     */
+    record Done(StudentKey student, Receipt receipt, List<String> leftOut) implements Outcome {
+        public Done {
+            leftOut = List.copyOf(leftOut);
+        }
+    }
 
-    /** The record had it already, unchanged; nothing was sent. */
+    /** The destination had it already, unchanged; nothing was sent. */
     record AlreadyThere(StudentKey student, Receipt receipt) implements Outcome {}
 
     /** It was not handed back; what and why, with the remedy. */
     record Failed(StudentKey student, String why) implements Outcome {}
+
+    /** It was not handed back, since the marker is asked first. */
+    record Asked(StudentKey student, Doubt doubt, String why) implements Outcome {}
+
+    /** What a marker is asked about before a student's work goes. */
+    enum Doubt {
+        /** An original is no longer what was received. */
+        ORIGINAL_CHANGED,
+        /** The record holds what somebody else has put there. */
+        RECORD_CHANGED
+    }
 }

@@ -12,6 +12,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
@@ -94,6 +95,8 @@ public final class PageMaking implements AutoCloseable {
                 } catch (Problem e) {
                     LOG.warn("Pages could not be made", e.getCause());
                     forget(work);
+                } catch (RuntimeException | Error e) {
+                    LOG.error("Pages could not be made; the others are", e);
                 }
             }
         } catch (InterruptedException e) {
@@ -113,7 +116,11 @@ public final class PageMaking implements AutoCloseable {
                 .filter(d -> d.pages().equals(pages))
                 .isPresent();
         if (!told) {
-            workspace.edit(new Edit.MakePages(work.student, work.document.id(), pages));
+            try {
+                workspace.edit(new Edit.MakePages(work.student, work.document.id(), pages));
+            } catch (EditRefused e) {
+                LOG.info("What became of a document could not be noted; it is found out again");
+            }
         }
     }
 

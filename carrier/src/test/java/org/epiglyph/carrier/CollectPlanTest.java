@@ -144,7 +144,8 @@ class CollectPlanTest {
             try (Workspace workspace = Workspace.open(make(plan), CLOCK)) {
                 workspace.edit(new Edit.SetScore(new StudentKey("K-3"), "c1", Optional.of(BigDecimal.ONE)));
                 workspace.edit(new Edit.Seal(new StudentKey("K-3")));
-                new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE);
+                new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"),
+                        Progress.NONE);
             }
         }
         assertThat(Files.readString(folder.resolve("out/grade-sheet.csv")))
@@ -225,8 +226,9 @@ class CollectPlanTest {
                 workspace.edit(new Edit.SetScore(student, "c1", Optional.of(BigDecimal.ONE)));
                 workspace.edit(new Edit.Seal(student));
             }
-            assertThat(new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE))
-                    .allMatch(o -> o instanceof Outcome.Done);
+            assertThat(new HandingBack(workspace, CLOCK, new Choices("", false))
+                    .toFolder(folder.resolve("out"), Progress.NONE)
+                    .outcomes()).allMatch(o -> o instanceof Outcome.Done);
         }
         try (ZipFile back = new ZipFile(folder.resolve("out/handed-back.zip").toFile())) {
             List<String> names = back.stream().map(ZipEntry::getName).toList();
@@ -249,7 +251,7 @@ class CollectPlanTest {
                 Workspace workspace = Workspace.open(make(plan), CLOCK)) {
             workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
             workspace.edit(new Edit.Seal(ADA));
-            new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE);
+            new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"), Progress.NONE);
         }
         String back = new String(Files.readAllBytes(folder.resolve("out/handed-back.zip")),
                 java.nio.charset.StandardCharsets.ISO_8859_1);
@@ -412,7 +414,7 @@ class CollectPlanTest {
             assertThat(workspace.batch().submission(ADA).documents()).as("what came before is there").hasSize(1);
             workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
             workspace.edit(new Edit.Seal(ADA));
-            new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE);
+            new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"), Progress.NONE);
         }
         assertThat(Files.readString(folder.resolve("out/grade-sheet.csv")))
                 .startsWith("Record key;Name;Points;Comment\nK-1;Lind, Ada;10;")
@@ -482,7 +484,7 @@ class CollectPlanTest {
                             stored.bytes(), new Pages.None(""), "attached by you"))));
             workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
             workspace.edit(new Edit.Seal(ADA));
-            new HandingBack(workspace, CLOCK, "").toFolder(folder.resolve("out"), Progress.NONE);
+            new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"), Progress.NONE);
         }
         try (ZipFile back = new ZipFile(folder.resolve("out/handed-back.zip").toFile())) {
             assertThat(back.stream().map(ZipEntry::getName)).containsExactly("K-1_plan_marked.odt");

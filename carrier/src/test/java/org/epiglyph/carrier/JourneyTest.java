@@ -155,7 +155,9 @@ class JourneyTest {
             workspace.edit(new Edit.WritePrivately(ADA, "secret"));
             score(workspace, ADA, "7.5");
             score(workspace, BAO, "0");
-            List<Outcome> outcomes = new HandingBack(workspace, CLOCK, "Marker").toFolder(out, Progress.NONE);
+            List<Outcome> outcomes = new HandingBack(workspace, CLOCK, new Choices("Marker", false))
+                    .toFolder(out, Progress.NONE)
+                    .outcomes();
             assertThat(outcomes).hasSize(2).allMatch(o -> o instanceof Outcome.Done);
             assertThat(workspace.batch().submission(ADA).stage(workspace.batch().scheme()))
                     .isEqualTo(Stage.HANDED_BACK);
@@ -183,7 +185,7 @@ class JourneyTest {
                     graded.withRules(graded.rules().withGrades(Optional.of(scale))), List.of()));
             score(workspace, ADA, "7.5");
             score(workspace, BAO, "0");
-            new HandingBack(workspace, CLOCK, "Marker").toFolder(out, Progress.NONE);
+            new HandingBack(workspace, CLOCK, new Choices("Marker", false)).toFolder(out, Progress.NONE);
         }
         assertThat(Files.readString(out.resolve("grade-sheet.csv"))).contains("score,grade,feedback\r\n", ",7.5,Able,",
                 ",0,Not yet,");
@@ -195,7 +197,8 @@ class JourneyTest {
         try (Workspace workspace = Workspace.open(collect(), CLOCK)) {
             score(workspace, ADA, "7.5");
             score(workspace, BAO, "3");
-            HandingBack handingBack = new HandingBack(workspace, CLOCK, "Marker");
+            when(client.address()).thenReturn("https://records.example.org");
+            HandingBack handingBack = new HandingBack(workspace, CLOCK, new Choices("Marker", false));
             when(client.handBack(any(), any())).thenAnswer(call -> {
                 RecordClient.Parcel parcel = call.getArgument(1);
                 if (parcel.student().equals(BAO)) {
@@ -203,10 +206,10 @@ class JourneyTest {
                 }
                 return new Receipt("R-1", Instant.EPOCH, parcel.digest(), "\"v1\"");
             });
-            assertThat(handingBack.toRecord(client, "t", Progress.NONE)).satisfiesExactly(
+            assertThat(handingBack.toRecord(client, "t", Progress.NONE).outcomes()).satisfiesExactly(
                     o -> assertThat(o).isInstanceOf(Outcome.Done.class),
                     o -> assertThat(o).isEqualTo(new Outcome.Failed(BAO, "The network is gone.")));
-            assertThat(handingBack.toRecord(client, "t", Progress.NONE)).satisfiesExactly(
+            assertThat(handingBack.toRecord(client, "t", Progress.NONE).outcomes()).satisfiesExactly(
                     o -> assertThat(o).isInstanceOf(Outcome.AlreadyThere.class),
                     o -> assertThat(o).isInstanceOf(Outcome.Failed.class));
             verify(client, times(3)).handBack(any(), any());

@@ -32,7 +32,7 @@ class RegisterTest {
         BatchFolder folder = new BatchFolder(root);
         Register register = new Register(new Register.Sheet("csv", 0, 3, Map.of(Role.KEY, 0, Role.SCORE, 6)), "IBM850",
                 LINES);
-        register.write(folder);
+        register.write(folder.register());
         assertThat(Register.read(folder)).isEqualTo(register);
         assertThat(Files.readString(root.resolve("files.json"))).contains("\"path\" : \"a/K-1.pdf\"",
                 "\"fate\" : \"SET_ASIDE\"");

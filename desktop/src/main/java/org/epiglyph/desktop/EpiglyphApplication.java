@@ -6,9 +6,11 @@ import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Application;
+import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
+import org.epiglyph.desktop.discreet.Uncaught;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.Typeface;
 
@@ -45,6 +47,8 @@ public final class EpiglyphApplication extends Application {
         program = new Program(start.openingWith(file -> getHostServices().showDocument(file.toUri().toString()),
                 address -> getHostServices().showDocument(address)),
                 Clock.systemDefaultZone());
+        Thread.setDefaultUncaughtExceptionHandler(new Uncaught(
+                words -> Platform.runLater(() -> program.frame().say(words)), Words.of("Frame.uncaught")));
         stage.setTitle(Words.of("Frame.window"));
         stage.setScene(scene(program));
         stage.setMinWidth(900);

@@ -3,8 +3,11 @@ package org.epiglyph.desktop;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -15,15 +18,15 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.collect.CollectModel;
 import org.epiglyph.desktop.desk.Desk;
-import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.frame.Looks;
-import org.epiglyph.desktop.spelling.Spelling;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Frame;
+import org.epiglyph.desktop.frame.Looks;
+import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.handback.HandBack;
 import org.epiglyph.desktop.handback.HandBackModel;
+import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.phrases.PhrasebookModel;
 import org.epiglyph.desktop.phrases.PhrasebookPlace;
@@ -31,7 +34,9 @@ import org.epiglyph.desktop.scheme.SchemeModel;
 import org.epiglyph.desktop.scheme.SchemePlace;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.shelf.Shelf;
+import org.epiglyph.desktop.spelling.Spelling;
 import org.epiglyph.documents.Warming;
+import org.epiglyph.workspace.BatchRepair;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -40,6 +45,7 @@ import org.slf4j.LoggerFactory;
 public final class Program {
     private static final Logger LOG = LoggerFactory.getLogger(Program.class);
     private static final int VERIFY_AFTER_SECONDS = 4;
+    private static final int CLOSING_MILLIS = 60_000;
     private final Start start;
     private final Clock clock;
     private final Settings settings;
@@ -52,6 +58,10 @@ public final class Program {
     private final Shelf shelf;
     private volatile Optional<Workspace> workspace = Optional.empty();
     private Optional<PageMaking> making = Optional.empty();
+    private Optional<HandBack> handingBack = Optional.empty();
+    /** Batches that were put back on the shelf while work held them. */
+    private final Map<Path, Workspace> held = new HashMap<>();
+    private final Map<Path, Thread> closing = new ConcurrentHashMap<>();
     private boolean opening;
 
     /**
@@ -94,8 +104,14 @@ public final class Program {
         settings = new Settings(start.settings());
         spelling = new Spelling(settings);
         frame = new Frame(new Looks(settings, keeping), settings.keys(),
-                keys -> keeping.execute(() -> settings.keepKeys(keys)));
-        this.shelf = new Shelf(start.shelf(), this::toDesk, this::toHandBack, this::toCollect, this::toCollectAgain);
+                keys -> keeping.execute(() -> settings.keepKeys(keys)), background);
+        this.shelf = new Shelf(start.shelf(), this::toDesk, this::toHandBack, this::toCollect, this::toCollectAgain,
+                this::repair);
+        background.busyProperty().addListener((_, _, busy) -> {
+            if (!busy) {
+                Platform.runLater(this::closeHeld);
+            }
+        });
         frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
         frame.acts()
                 .everywhere(Act.of("Place.desk", "Shortcut+DIGIT2", () -> workspace.isPresent(),
@@ -140,17 +156,38 @@ public final class Program {
     }
 
     private void toCollect(List<Path> places) {
-        if (!background.busyProperty().get()) {
+        if (background.busyProperty().get()) {
+            frame.say(Words.of("Frame.busy"));
+        } else {
             collect(new CollectModel(start.shelf(), background, Optional.empty())).take(places);
         }
     }
 
     /** Collects further files into a batch, which is put back on the shelf for that. */
     public void toCollectAgain(Path folder) {
-        if (!background.busyProperty().get()) {
+        if (background.busyProperty().get()) {
+            frame.say(Words.of("Frame.busy"));
+        } else {
             close();
             collect(new CollectModel(start.shelf(), background, Optional.of(folder)));
         }
+    }
+
+    /** Writes a sound copy of a damaged batch beside it. */
+    private void repair(Path folder) {
+        if (background.busyProperty().get()) {
+            frame.say(Words.of("Frame.busy"));
+            return;
+        }
+        background.start(progress -> {
+            progress.at(Words.of("Shelf.repairing"), 0, 0);
+            Path target = folder.resolveSibling(folder.getFileName() + " (sound copy)");
+            BatchRepair.Outcome outcome = BatchRepair.write(folder, target, clock);
+            return Words.of("Shelf.repaired", target.getFileName(), outcome.kept(), outcome.leftOut());
+        }, said -> {
+            frame.say(said);
+            shelf.arrive();
+        }, frame::say);
     }
 
     private Collect collect(CollectModel model) {
@@ -162,6 +199,9 @@ public final class Program {
     /** Opens a batch at the desk. */
     public void toDesk(Path folder) {
         open(folder, opened -> {
+            if (opened.batch().submissions().isEmpty()) {
+                throw new Problem(Words.of("Shelf.noStudents"));
+            }
             PageImages images = new PageImages(id -> pdfOf(opened, id), opened.folder().pictures());
             DeskModel model = new DeskModel(opened, settings, clock, Platform::runLater, keeping);
             model.penCaseProperty().addListener((_, before, now) -> {
@@ -185,12 +225,24 @@ public final class Program {
                 .orElseThrow(() -> new IllegalArgumentException("No document " + document));
     }
 
-    /** Opens a batch for handing back. */
+    /** Opens a batch for handing back; while its work goes on, it is the same place as before. */
     public void toHandBack(Path folder) {
         open(folder, opened -> {
-            HandBackModel model = new HandBackModel(opened, background, clock);
-            frame.show(new HandBack(model, start.token(), this::toShelf, () -> toDesk(folder)));
+            if (handingBack.filter(h -> h.isOf(opened)).isEmpty()) {
+                HandBackModel model = new HandBackModel(opened, background, clock);
+                HandBack place = new HandBack(model, start.token(), this::toShelf, () -> toDesk(folder));
+                model.saidProperty().addListener((_, _, said) -> sayElsewhere(place, said));
+                model.troubleProperty().addListener((_, _, trouble) -> sayElsewhere(place, trouble));
+                handingBack = Optional.of(place);
+            }
+            frame.show(handingBack.orElseThrow());
         });
+    }
+
+    private void sayElsewhere(HandBack place, String words) {
+        if (frame.place() != place && !words.isEmpty()) {
+            frame.say(words);
+        }
     }
 
     /** Opens a batch's mark scheme. */
@@ -217,24 +269,63 @@ public final class Program {
             return;
         }
         close();
+        Workspace still = held.remove(folder);
+        if (still != null) {
+            opened(still);
+            go(then);
+            return;
+        }
         opening = true;
+        frame.say(Words.of("Shelf.opening", folder.getFileName()));
+        Thread before = closing.get(folder);
         Thread.ofVirtual().start(() -> {
             try {
-                Workspace opened = Workspace.open(folder, clock);
+                if (before != null) {
+                    before.join();
+                }
+                Workspace opened = Workspace.open(folder, clock, Program::onInterface);
                 Platform.runLater(() -> {
-                    opening = false;
-                    workspace = Optional.of(opened);
-                    making = Optional.of(new PageMaking(opened, Platform::runLater));
-                    verify(opened);
+                    ready();
+                    opened(opened);
                     go(then);
                 });
             } catch (Problem e) {
                 Platform.runLater(() -> {
-                    opening = false;
+                    ready();
                     refuse(e);
                 });
+            } catch (RuntimeException | Error e) {
+                LOG.error("A batch could not be opened", e);
+                Platform.runLater(() -> {
+                    ready();
+                    refuse(new Problem(Words.of("Shelf.fault")));
+                });
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
             }
         });
+    }
+
+    private void ready() {
+        opening = false;
+        frame.say("");
+    }
+
+    private static void onInterface(Runnable what) {
+        if (Platform.isFxApplicationThread()) {
+            what.run();
+        } else {
+            Platform.runLater(what);
+        }
+    }
+
+    private void opened(Workspace opened) {
+        workspace = Optional.of(opened);
+        making = Optional.of(new PageMaking(opened, Platform::runLater));
+        if (!opened.damage().isNone()) {
+            frame.say(Words.of("Shelf.damaged", opened.damage().inWords()));
+        }
+        verify(opened);
     }
 
     private void go(Opened then) {
@@ -242,13 +333,16 @@ public final class Program {
             then.go(workspace.orElseThrow());
         } catch (Problem e) {
             refuse(e);
+        } catch (RuntimeException e) {
+            LOG.error("A place could not be shown", e);
+            refuse(new Problem(Words.of("Shelf.fault")));
         }
     }
 
     private void refuse(Problem problem) {
         LOG.info("A batch could not be opened", problem.getCause());
         shelf.complain(problem.getMessage());
-        frame.show(shelf);
+        toShelf();
     }
 
     /** Compares the originals with their digests in the background. */
@@ -265,17 +359,22 @@ public final class Program {
             }
             var changed = opened.changedOriginals();
             if (!changed.isEmpty()) {
-                Platform.runLater(() -> shelf.complain(
-                        org.epiglyph.desktop.frame.Words.of("Shelf.changedOriginals", String.join(", ", changed))));
+                Platform.runLater(
+                        () -> frame.say(Words.of("Shelf.changedOriginals", String.join(", ", changed))));
             }
         });
     }
 
-    /** Ends the program's work: the batch is let go of and the last settings are kept. */
+    /** Ends the program's work: work in the background is stopped, batches are let go of and the last settings are kept. */
     public void end() {
+        background.cancel();
         close();
+        closeHeld();
         keeping.shutdown();
         try {
+            for (Thread one : closing.values()) {
+                one.join(CLOSING_MILLIS);
+            }
             if (!keeping.awaitTermination(3, TimeUnit.SECONDS)) {
                 LOG.warn("The settings could not be kept in time");
             }
@@ -284,7 +383,7 @@ public final class Program {
         }
     }
 
-    /** Writes what is not written and lets go of the batch. */
+    /** Lets go of the batch: what is not written is written off the interface thread, and work that holds it goes on. */
     public void close() {
         if (frame.place() != shelf) {
             frame.leave();
@@ -292,13 +391,33 @@ public final class Program {
         making.ifPresent(PageMaking::close);
         making = Optional.empty();
         workspace.ifPresent(w -> {
-            try {
-                w.close();
-            } catch (Problem e) {
-                LOG.error("The batch could not be closed in order", e.getCause());
-                shelf.complain(e.getMessage());
+            if (w.isHeld()) {
+                held.put(w.folder().root(), w);
+            } else {
+                closeAside(w);
             }
         });
         workspace = Optional.empty();
+    }
+
+    private void closeHeld() {
+        held.values().forEach(this::closeAside);
+        held.clear();
+    }
+
+    private void closeAside(Workspace closed) {
+        handingBack = handingBack.filter(h -> !h.isOf(closed));
+        Path folder = closed.folder().root();
+        closing.put(folder, Thread.ofVirtual().unstarted(() -> {
+            try {
+                closed.close();
+            } catch (Problem e) {
+                LOG.error("The batch could not be closed in order", e.getCause());
+                Platform.runLater(() -> frame.say(e.getMessage()));
+            } finally {
+                closing.remove(folder, Thread.currentThread());
+            }
+        }));
+        closing.get(folder).start();
     }
 }

@@ -155,7 +155,7 @@ final class HistoryWriter {
             if (e instanceof SQLException refused) {
                 LOG.warn("An edit could not be written (SQLite code {})", refused.getErrorCode());
             } else {
-                LOG.error("An edit could not be written ({})", e.getClass().getName());
+                LOG.error("An edit could not be written ({})", e.getClass());
             }
             Problem problem = new Problem(stuck().orElse(
                     "Your last change is not on the disk yet. See that the disk has room; it is tried again by itself."));

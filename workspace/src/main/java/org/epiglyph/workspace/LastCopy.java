@@ -106,7 +106,7 @@ final class LastCopy {
                 entries.add(BatchJson.read(line, Line.class).stored().entry());
             }
         } catch (IOException | RuntimeException e) {
-            LOG.warn("A copy of edits that were not written is cut off ({})", e.getClass().getSimpleName());
+            LOG.warn("A copy of edits that were not written is cut off ({})", e.getClass());
         }
         return entries;
     }

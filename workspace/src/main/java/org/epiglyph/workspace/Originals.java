@@ -68,7 +68,7 @@ public final class Originals {
             return HexFormat.of().formatHex(digest.digest()).equals(document.sha256());
         } catch (IOException e) {
             LoggerFactory.getLogger(Originals.class)
-                    .warn("An original cannot be read ({})", e.getClass().getSimpleName());
+                    .warn("An original cannot be read ({})", e.getClass());
             return false;
         }
     }

@@ -104,14 +104,28 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
-    /** Reads a batch as it is on the disk now, as far as it is whole, without holding it. */
-    public static Batch peek(Path root) throws Problem {
+    /**
+     * A batch as it is on the disk.
+     *
+     * @param batch  as far as it is whole
+     * @param damage what is not
+     */
+    public record Glance(Batch batch, Damage damage) {}
+
+    /** Reads a batch as it is on the disk now, without holding it. */
+    public static Glance glance(Path root) throws Problem {
         BatchFolder folder = new BatchFolder(root);
         try (Database database = Database.look(folder.database())) {
-            return HistoryReading.glance(database, folder).history().batch();
+            HistoryReading.Found found = HistoryReading.glance(database, folder);
+            return new Glance(found.history().batch(), found.damage());
         } catch (SQLException e) {
             throw HistoryReading.unreadable(folder, e);
         }
+    }
+
+    /** Reads a batch as it is on the disk now, as far as it is whole, without holding it. */
+    public static Batch peek(Path root) throws Problem {
+        return glance(root).batch();
     }
 
     /** Where kept edits go. */
@@ -329,23 +343,35 @@ public final class Workspace implements AutoCloseable {
     }
 
     /** Keeps the batch open for work in the background; closing waits until what is given here is closed. */
-    public AutoCloseable hold() {
+    public Hold hold() {
         synchronized (history) {
             refuseWhatCannotBeKept();
             held++;
         }
-        return new AutoCloseable() {
-            private boolean released;
+        return new Hold();
+    }
 
-            @Override
-            public void close() {
-                synchronized (history) {
-                    held -= released ? 0 : 1;
-                    released = true;
-                    history.notifyAll();
-                }
+    /** True while work keeps the batch open. */
+    public boolean isHeld() {
+        synchronized (history) {
+            return held > 0;
+        }
+    }
+
+    /** Work that keeps the batch open until this is closed. */
+    public final class Hold implements AutoCloseable {
+        private boolean released;
+
+        private Hold() {}
+
+        @Override
+        public void close() {
+            synchronized (history) {
+                held -= released ? 0 : 1;
+                released = true;
+                history.notifyAll();
             }
-        };
+        }
     }
 
     /** Names of documents whose bytes are no longer what was received, missing ones included. Reads every original. */
@@ -430,7 +456,7 @@ public final class Workspace implements AutoCloseable {
                     "The last changes (" + unwritten.size() + ") could not be written into the batch. They are kept in "
                             + copy + " and are taken in when the batch is opened again. See that the disk has room.");
         } catch (IOException | RuntimeException | Error e) {
-            LOG.error("A copy of edits could not be written ({})", e.getClass().getSimpleName());
+            LOG.error("A copy of edits could not be written ({})", e.getClass());
             return new Problem("The last changes (" + unwritten.size()
                     + ") could not be written anywhere and are lost. See that the disk has room; what was shown as kept is kept.");
         }

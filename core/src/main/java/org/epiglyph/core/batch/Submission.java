@@ -167,7 +167,8 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
         } else if (!all.isEmpty()) {
             all.removeLast();
         }
-        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, all, other.isPresent(),
+        return new Submission(student, handIns, marks, scores, onTheWhole, privately, sealed, all,
+                sealed && other.isPresent(),
                 seen, counting, attached, turns);
     }
 

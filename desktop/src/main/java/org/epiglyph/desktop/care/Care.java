@@ -3,6 +3,8 @@ package org.epiglyph.desktop.care;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyStringProperty;
@@ -70,18 +72,19 @@ public abstract class Care {
 
     /** Takes back the last change of the whole batch. */
     public void undo() {
-        step(() -> workspace.undo(Optional.empty()));
+        step(said -> workspace.undo(Optional.empty(), said));
     }
 
     public void redo() {
-        step(() -> workspace.redo(Optional.empty()));
+        step(said -> workspace.redo(Optional.empty(), said));
     }
 
-    private void step(Runnable how) {
+    private void step(Consumer<Consumer<EditRefused>> how) {
         beforeStep();
+        List<String> passedOver = new ArrayList<>();
         try {
-            how.run();
-            say("");
+            how.accept(e -> passedOver.add(e.getMessage()));
+            say(passedOver.isEmpty() ? "" : Words.of("Frame.passedOver", String.join(" ", passedOver)));
         } catch (EditRefused e) {
             refuse(e.getMessage());
         }

@@ -138,6 +138,11 @@ public final class Collect implements Place {
     }
 
     @Override
+    public boolean showsWork() {
+        return true;
+    }
+
+    @Override
     public Node node() {
         return root;
     }

@@ -2,7 +2,6 @@ package org.epiglyph.desktop.command;
 
 import java.io.IOException;
 import java.nio.charset.Charset;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
@@ -16,15 +15,16 @@ import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.sheet.PhraseFile;
+import org.epiglyph.exchange.sheet.ReadText;
 import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.exchange.sheet.TypedRoster;
-import org.epiglyph.exchange.sheet.TableBytes;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -97,10 +97,10 @@ final class CollectCommand implements Callable<Integer> {
             questions.forEach(q -> plan.decide(q, Optional.empty()));
             MarkScheme marks = scheme == null
                     ? MarkScheme.single(plan.task().maximum())
-                    : SchemeFile.read(TableBytes.read(scheme), scheme.toString());
+                    : SchemeFile.read(OptionFile.bytes(scheme), scheme.toString());
             Phrasebook phrases = phrasebook == null
                     ? Phrasebook.EMPTY
-                    : PhraseFile.read(TableBytes.read(phrasebook), phrasebook.toString(), marks);
+                    : PhraseFile.read(OptionFile.bytes(phrasebook), phrasebook.toString(), marks);
             if (again) {
                 try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
                     Collecting.into(plan, workspace, Progress.NONE);
@@ -119,24 +119,29 @@ final class CollectCommand implements Callable<Integer> {
         }
     }
 
+    private static FilingRule rule(Path file) throws Problem {
+        OptionFile.bytes(file);
+        return RuleFile.read(file);
+    }
+
     private CollectPlan plan() throws Problem, IOException {
         Optional<Path> earlier = again ? Optional.of(target) : Optional.empty();
         if (source.record != null) {
             HttpRecordClient client = HttpRecordClient.at(source.record.address,
-                    Files.readString(source.record.tokenFile));
+                    OptionFile.words(source.record.tokenFile));
             return Planning.fromRecord(client, source.record.task, earlier, Progress.NONE);
         }
         FromFiles from = source.files;
         List<Student> students = from.roster == null
                 ? List.of()
-                : TypedRoster.read(Files.readString(from.roster)).students();
+                : TypedRoster.read(ReadText.of(OptionFile.bytes(from.roster))).students();
         CollectPlan plan = Planning.fromFiles(
                 new Planning.FromFiles(from.files, Optional.ofNullable(from.sheet), from.title,
                         Optional.ofNullable(from.due), from.zone, Duration.ofMinutes(from.grace),
                         Optional.ofNullable(from.encoding), students, List.of()),
                 earlier, Progress.NONE);
         if (from.rule != null) {
-            plan.useRule(Optional.of(RuleFile.read(from.rule)));
+            plan.useRule(Optional.of(rule(from.rule)));
         }
         return plan;
     }

@@ -1,15 +1,18 @@
 package org.epiglyph.desktop.command;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.List;
+import java.util.EnumSet;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.Progress;
+import org.epiglyph.carrier.Report;
 import org.epiglyph.core.Problem;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.workspace.Workspace;
@@ -38,10 +41,14 @@ final class HandBackCommand implements Callable<Integer> {
     }
 
     static final class ToRecord {
-        @Option(names = "--token-file", required = true, description = "Sends to the record service the batch came from; the file holds its token.")
+        @Option(names = "--record-office", required = true, description = "Sends to the record service at this address, into the task that the batch came from. The token goes nowhere else.")
+        private String address;
+        @Option(names = "--token-file", required = true, description = "A file that holds its token.")
         private Path tokenFile;
         @Option(names = "--show", required = true, description = "held or visible: whether students see the results.")
         private Showing showing;
+        @Option(names = "--show-anyway", description = "Makes results visible even where something did not go.")
+        private boolean showAnyway;
     }
 
     /** Whether students see the results. */
@@ -49,44 +56,71 @@ final class HandBackCommand implements Callable<Integer> {
         held, visible
     }
 
+    @Option(names = "--accept-changed-originals", description = "Hands back although an original is no longer what was received.")
+    private boolean acceptOriginals;
+    @Option(names = "--over-others", description = "Hands back over records that somebody else has changed.")
+    private boolean overOthers;
+
     @Override
     public Integer call() throws IOException {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
-            HandingBack handingBack = new HandingBack(workspace, Clock.systemDefaultZone(), author, plain);
-            List<Outcome> outcomes = way.folder != null
+            HandingBack handingBack = new HandingBack(workspace, Clock.systemDefaultZone(), choices(workspace));
+            Report report = way.folder != null
                     ? handingBack.toFolder(way.folder, Progress.NONE)
                     : toRecord(workspace, handingBack);
-            outcomes.forEach(HandBackCommand::say);
-            return outcomes.stream().anyMatch(o -> o instanceof Outcome.Failed) ? 1 : 0;
+            report.outcomes().forEach(HandBackCommand::say);
+            report.notes().forEach(System.err::println);
+            return report.isWhole() ? 0 : 1;
         } catch (Problem e) {
             System.err.println(e.getMessage());
             return 1;
         }
     }
 
-    private List<Outcome> toRecord(Workspace workspace, HandingBack handingBack) throws Problem, IOException {
+    private Choices choices(Workspace workspace) {
+        Set<Outcome.Doubt> accepted = EnumSet.noneOf(Outcome.Doubt.class);
+        if (acceptOriginals) {
+            accepted.add(Outcome.Doubt.ORIGINAL_CHANGED);
+        }
+        if (overOthers) {
+            accepted.add(Outcome.Doubt.RECORD_CHANGED);
+        }
+        return new Choices(author, plain, HandingBack.sealed(workspace.batch())
+                .stream()
+                .collect(Collectors.toMap(s -> s, _ -> accepted)));
+    }
+
+    private Report toRecord(Workspace workspace, HandingBack handingBack) throws Problem, IOException {
         Origin origin = Origin.read(workspace.folder().origin());
         if (!origin.isRecord()) {
             throw new Problem("This batch came from files. Hand it back with --folder.");
         }
-        HttpRecordClient client = HttpRecordClient.at(origin.address(), Files.readString(way.record.tokenFile));
+        HttpRecordClient client = HttpRecordClient.at(way.record.address, OptionFile.words(way.record.tokenFile));
         if (way.record.showing == Showing.held) {
             client.makeVisible(origin.task(), false);
         }
-        List<Outcome> outcomes = handingBack.toRecord(client, origin.task(), Progress.NONE);
-        if (way.record.showing == Showing.visible) {
+        Report report = handingBack.toRecord(client, origin.task(), Progress.NONE);
+        if (way.record.showing == Showing.visible && (report.isWhole() || way.record.showAnyway)) {
             client.makeVisible(origin.task(), true);
+        } else if (way.record.showing == Showing.visible) {
+            System.err.println("The results stay held, since not everything went. Mend that, or give --show-anyway.");
         }
-        return outcomes;
+        return report;
     }
 
     private static void say(Outcome outcome) {
         switch (outcome) {
-            case Outcome.Done(var student, var receipt) ->
+            case Outcome.Done(var student, var receipt, var leftOut) -> {
                 System.out.println(student + " handed back, receipt " + receipt.id());
+                leftOut.forEach(l -> System.err.println(student + ": " + l));
+            }
             case Outcome.AlreadyThere(var student, var receipt) ->
                 System.out.println(student + " was there already, receipt " + receipt.id());
             case Outcome.Failed(var student, String why) -> System.err.println(student + " not handed back: " + why);
+            case Outcome.Asked(var student, var doubt, String why) -> System.err.println(student + " not handed back: "
+                    + why + (doubt == Outcome.Doubt.RECORD_CHANGED
+                            ? " (--over-others)"
+                            : " (--accept-changed-originals)"));
         }
     }
 }

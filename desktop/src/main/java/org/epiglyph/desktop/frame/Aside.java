@@ -53,7 +53,7 @@ public final class Aside {
                 back.execute(() -> failed.accept(Words.of("Care.noFile", e.getMessage())));
             } catch (Problem e) {
                 back.execute(() -> failed.accept(e.getMessage()));
-            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            } catch (RuntimeException | Error e) {
                 LOG.error("Work failed", e);
                 back.execute(() -> failed.accept(Words.of("Frame.fault")));
             }

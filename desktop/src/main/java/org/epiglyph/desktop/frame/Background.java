@@ -47,6 +47,13 @@ public final class Background {
         return share.getReadOnlyProperty();
     }
 
+    /** Called by work at places where it can be left. @throws CancellationException where it was asked to stop */
+    public void stopIfAsked() {
+        if (stopping) {
+            throw new CancellationException();
+        }
+    }
+
     /** Asks the work to stop; what it had begun is taken back. */
     public void cancel() {
         stopping = true;
@@ -75,7 +82,7 @@ public final class Background {
             } catch (Problem e) {
                 LOG.info("Work ended with a problem", e.getCause());
                 finish(() -> failed.accept(e.getMessage()));
-            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            } catch (RuntimeException | Error e) {
                 LOG.error("Work failed", e);
                 finish(() -> failed.accept(Words.of("Frame.fault")));
             }
@@ -90,9 +97,7 @@ public final class Background {
     }
 
     private void progress(String words, long done, long total) {
-        if (stopping) {
-            throw new CancellationException();
-        }
+        stopIfAsked();
         long now = System.nanoTime();
         if (now - lastShown > 50_000_000) {
             lastShown = now;

@@ -2,9 +2,12 @@ package org.epiglyph.desktop.frame;
 
 import java.util.Map;
 import java.util.function.Consumer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
@@ -13,6 +16,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import org.epiglyph.desktop.settings.View;
 
@@ -29,6 +33,9 @@ public final class Frame {
     private final StackPane root = new StackPane(scaled);
     private final Label title = new Label();
     private final Label aside = new Label();
+    private final Label said = new Label();
+    private final HBox saidLine = new HBox(said);
+    private final BooleanProperty placeShowsWork = new SimpleBooleanProperty();
     private final CommandFinder finder;
     private Place place;
     private KeysPage keys;
@@ -37,8 +44,10 @@ public final class Frame {
     /**
      * @param ownKeys keys that the marker gave to acts
      * @param keeping keeps them when they change
+     * @param background its work is shown in the top line where the place does not show it
      */
-    public Frame(Looks looks, Map<String, String> ownKeys, Consumer<Map<String, String>> keeping) {
+    public Frame(Looks looks, Map<String, String> ownKeys, Consumer<Map<String, String>> keeping,
+            Background background) {
         this.looks = looks;
         acts = new Acts(ownKeys, keeping);
         finder = new CommandFinder(acts, above);
@@ -51,13 +60,13 @@ public final class Frame {
         aside.setId("kept");
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
-        HBox top = new HBox(name, title, space, aside, finder);
+        HBox top = new HBox(name, title, space, work(background), aside, finder);
         name.setMinWidth(Region.USE_PREF_SIZE); // with large text in a small window the finder gives way, then the title
         aside.setMinWidth(ASIDE);
         finder.setMinWidth(FINDER);
         title.setMinWidth(0);
         top.getStyleClass().add("top-line");
-        ground.setTop(top);
+        ground.setTop(new VBox(top, saidLine()));
         acts.everywhere(Act.of("Frame.openFinder", "Shortcut+SPACE", finder::open));
         acts.everywhere(Act.of("Frame.keys", "F1", this::toggleKeys));
         acts.everywhere(Act.of("Frame.night", "", () -> looks.change(v -> v.withNight(!v.night()))));
@@ -69,6 +78,48 @@ public final class Frame {
         acts.everywhere(Act.of("Frame.fullScreen", "F11", this::toggleFullScreen));
         looks.viewProperty().addListener((_, _, view) -> look(view));
         look(looks.view());
+    }
+
+    /** Work that goes on while the marker is elsewhere, and a way to stop it. */
+    private Node work(Background background) {
+        Label what = new Label();
+        what.setId("work");
+        what.getStyleClass().add("top-aside");
+        what.textProperty().bind(background.whatProperty());
+        what.setMinWidth(0);
+        Button stop = new Button(Words.of("Frame.stop"));
+        stop.setId("stop-work-elsewhere");
+        stop.getStyleClass().add("link-button");
+        stop.setMinWidth(Region.USE_PREF_SIZE);
+        stop.setAccessibleText(Words.of("Frame.stopWork"));
+        stop.setOnAction(_ -> background.cancel());
+        HBox line = new HBox(what, stop);
+        line.getStyleClass().add("top-work");
+        line.visibleProperty().bind(background.busyProperty().and(placeShowsWork.not()));
+        line.managedProperty().bind(line.visibleProperty());
+        acts.everywhere(Act.of("Frame.stopWork", "", () -> background.busyProperty().get(), background::cancel));
+        return line;
+    }
+
+    private Node saidLine() {
+        said.setId("frame-said");
+        said.setWrapText(true);
+        said.getStyleClass().add("frame-said");
+        HBox.setHgrow(said, Priority.ALWAYS);
+        Button close = new Button(Words.of("Frame.closeSaid"));
+        close.getStyleClass().add("link-button");
+        close.setMinWidth(Region.USE_PREF_SIZE);
+        close.setOnAction(_ -> say(""));
+        saidLine.getChildren().add(close);
+        saidLine.getStyleClass().add("frame-said-line");
+        saidLine.visibleProperty().bind(said.textProperty().isNotEmpty());
+        saidLine.managedProperty().bind(saidLine.visibleProperty());
+        return saidLine;
+    }
+
+    /** Says something that belongs to no place, in a calm line below the top; empty takes it away. */
+    public void say(String words) {
+        said.setText(words);
     }
 
     private void textSize(int by) {
@@ -148,6 +199,7 @@ public final class Frame {
             leave();
         }
         place = next;
+        placeShowsWork.set(next.showsWork());
         ground.setCenter(next.node());
         title.textProperty().bind(next.title());
         aside.textProperty().bind(next.aside());

@@ -17,6 +17,11 @@ public interface Place {
     /** A quiet word at the right of the top line, such as when the last change was kept. */
     ObservableValue<String> aside();
 
+    /** True where the place itself shows the work that goes on in the background. */
+    default boolean showsWork() {
+        return false;
+    }
+
     /** Called when the place comes into sight. */
     default void arrive() {}
 

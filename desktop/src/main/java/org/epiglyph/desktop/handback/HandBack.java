@@ -6,6 +6,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
@@ -19,6 +20,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.epiglyph.carrier.Outcome;
@@ -27,6 +29,7 @@ import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BusyPane;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.workspace.Workspace;
 
 /** Hand back: the look-over at the left, the way out at the right, the receipts below. */
 public final class HandBack implements Place {
@@ -60,7 +63,14 @@ public final class HandBack implements Place {
         HBox.setHgrow(left, Priority.ALWAYS);
         HBox columns = new HBox(left, way);
         columns.getStyleClass().add("two-columns");
-        VBox content = new VBox(heading, trouble, said, new BusyPane(model.background()), receipts, columns);
+        Button show = new Button(Words.of("HandBack.showAll"));
+        show.setId("show-all");
+        show.getStyleClass().add("plain-button");
+        show.visibleProperty().bind(model.mayShowProperty());
+        show.managedProperty().bind(show.visibleProperty());
+        show.disableProperty().bind(model.background().busyProperty());
+        show.setOnAction(_ -> model.showAll());
+        VBox content = new VBox(heading, trouble, said, show, new BusyPane(model.background()), receipts, columns);
         content.getStyleClass().add("sheet");
         root = new ScrollPane(content);
         root.setFitToWidth(true);
@@ -96,7 +106,7 @@ public final class HandBack implements Place {
         folder.setText(model.workspace().folder().root().resolve("handed back").toString());
         Button choose = new Button(Words.of("HandBack.choose"));
         choose.getStyleClass().add("plain-button");
-        choose.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+        choose.setMinWidth(Region.USE_PREF_SIZE);
         choose.setOnAction(_ -> choose().ifPresent(p -> folder.setText(p.toString())));
         HBox.setHgrow(folder, Priority.ALWAYS);
         HBox line = new HBox(folder, choose);
@@ -190,15 +200,33 @@ public final class HandBack implements Place {
         name.setMinWidth(NAME_WIDTH);
         name.setMaxWidth(NAME_WIDTH);
         Label words = new Label(switch (outcome) {
-            case Outcome.Done(var _, var receipt) ->
-                Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())));
+            case Outcome.Done(var _, var receipt, var leftOut) ->
+                Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())))
+                        + leftOut.stream().map(l -> "\n" + l).collect(Collectors.joining());
             case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
             case Outcome.Failed(var _, String why) -> Words.of("HandBack.failed", why);
+            case Outcome.Asked(var _, var _, String why) -> Words.of("HandBack.failed", why);
         });
         words.setWrapText(true);
+        HBox.setHgrow(words, Priority.ALWAYS);
         HBox line = new HBox(name, words);
+        if (outcome instanceof Outcome.Asked asked) {
+            Button yes = new Button(Words.of("HandBack.accept." + asked.doubt().name()));
+            yes.setId("accept-" + asked.student());
+            yes.getStyleClass().add("plain-button");
+            yes.setMinWidth(Region.USE_PREF_SIZE);
+            yes.setAccessibleText(yes.getText() + ", " + model.name(asked.student()));
+            yes.disableProperty().bind(model.background().busyProperty());
+            yes.setOnAction(_ -> model.accept(asked));
+            line.getChildren().add(yes);
+        }
         line.getStyleClass().add("finding");
         return line;
+    }
+
+    /** True where it is the place of this open batch. */
+    public boolean isOf(Workspace workspace) {
+        return model.workspace() == workspace;
     }
 
     @Override
@@ -207,8 +235,8 @@ public final class HandBack implements Place {
     }
 
     @Override
-    public void leave() {
-        model.background().cancel();
+    public boolean showsWork() {
+        return true;
     }
 
     @Override

@@ -2,16 +2,25 @@ package org.epiglyph.desktop.handback;
 
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
+import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Outcome;
+import org.epiglyph.carrier.Report;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Pages;
@@ -34,6 +43,10 @@ public final class HandBackModel {
     private final ObjectProperty<List<Outcome>> outcomes = new SimpleObjectProperty<>(List.of());
     private final StringProperty trouble = new SimpleStringProperty("");
     private final StringProperty said = new SimpleStringProperty("");
+    private final ReadOnlyBooleanWrapper mayShow = new ReadOnlyBooleanWrapper();
+    private final Map<StudentKey, Set<Outcome.Doubt>> accepted = new HashMap<>();
+    private Runnable again = () -> {};
+    private Runnable showAll = () -> {};
 
     /** Whether students see the results at once. */
     public enum Showing {
@@ -53,7 +66,7 @@ public final class HandBackModel {
     }
 
     private HandingBack handingBack() {
-        return new HandingBack(workspace, clock, Words.of("HandBack.author"), plain.get());
+        return new HandingBack(workspace, clock, new Choices(Words.of("HandBack.author"), plain.get(), accepted));
     }
 
     /** True where a document that goes back contains scripts or starts programs. */
@@ -86,12 +99,12 @@ public final class HandBackModel {
         return outcomes;
     }
 
-    StringProperty troubleProperty() {
+    public StringProperty troubleProperty() {
         return trouble;
     }
 
     /** What the last hand-back came to, in words. */
-    StringProperty saidProperty() {
+    public StringProperty saidProperty() {
         return said;
     }
 
@@ -100,7 +113,7 @@ public final class HandBackModel {
     }
 
     List<StudentKey> sealed() {
-        return handingBack().sealed();
+        return HandingBack.sealed(workspace.batch());
     }
 
     /** How many of the sealed ones the record has as they are now. */
@@ -116,41 +129,94 @@ public final class HandBackModel {
         return workspace.batch().submission(student).student().name();
     }
 
-    /** Sends all sealed submissions to the record, then shows or holds them. */
+    /** Sends all sealed submissions to the record, then shows or holds them; where something did not go, they stay held. */
     void toRecord(String address, String token, Showing showing) {
+        again = () -> toRecord(address, token, showing);
+        showAll = () -> showAll(address, token);
         begin();
-        background.start(progress -> {
-            RecordClient client = HttpRecordClient.at(address, token);
+        HandingBack work = handingBack();
+        background.start(progress -> holding(() -> {
+            RecordClient client = HttpRecordClient.at(address, token, background::stopIfAsked);
             if (showing == Showing.HELD) {
                 client.makeVisible(origin.task(), false);
             }
-            List<Outcome> all = handingBack().toRecord(client, origin.task(), progress);
-            if (showing == Showing.VISIBLE) {
+            Report report = work.toRecord(client, origin.task(), progress);
+            if (showing == Showing.VISIBLE && report.isWhole()) {
                 client.makeVisible(origin.task(), true);
             }
-            return all;
-        }, all -> finish(all, Words.of(showing == Showing.VISIBLE ? "HandBack.nowVisible" : "HandBack.nowHeld")),
-                trouble::set);
+            return report;
+        }), report -> finish(report, where(report, showing)), trouble::set);
+    }
+
+    private String where(Report report, Showing showing) {
+        boolean visible = showing == Showing.VISIBLE;
+        mayShow.set(visible && !report.isWhole());
+        return Words
+                .of(!visible ? "HandBack.nowHeld" : report.isWhole() ? "HandBack.nowVisible" : "HandBack.notVisible");
+    }
+
+    /** True where results were to be made visible and were not, since something did not go. */
+    ReadOnlyBooleanProperty mayShowProperty() {
+        return mayShow.getReadOnlyProperty();
+    }
+
+    /** Makes the results visible although something did not go. */
+    void showAll() {
+        showAll.run();
+    }
+
+    private void showAll(String address, String token) {
+        trouble.set("");
+        background.start(_ -> {
+            HttpRecordClient.at(address, token, background::stopIfAsked).makeVisible(origin.task(), true);
+            return true;
+        }, _ -> {
+            mayShow.set(false);
+            said.set(Words.of("HandBack.nowVisible"));
+        }, trouble::set);
+    }
+
+    /** Says yes to what was asked about a student, and hands back once more; what is there already is not sent again. */
+    void accept(Outcome.Asked asked) {
+        Set<Outcome.Doubt> all = new HashSet<>(accepted.getOrDefault(asked.student(), Set.of()));
+        all.add(asked.doubt());
+        accepted.put(asked.student(), all);
+        again.run();
     }
 
     /** Writes all sealed submissions and the grade sheet into a folder. */
     void toFolder(Path folder) {
+        again = () -> toFolder(folder);
         begin();
-        background.start(progress -> handingBack().toFolder(folder, progress),
-                all -> finish(all, Words.of("HandBack.nowInFolder", folder)), trouble::set);
+        HandingBack work = handingBack();
+        background.start(progress -> holding(() -> work.toFolder(folder, progress)),
+                report -> finish(report, Words.of("HandBack.nowInFolder", folder)), trouble::set);
+    }
+
+    private interface Holding {
+        Report run() throws Problem;
+    }
+
+    /** The batch stays open until the work is done, wherever the marker goes meanwhile. */
+    private Report holding(Holding work) throws Problem {
+        try (Workspace.Hold _ = workspace.hold()) {
+            return work.run();
+        }
     }
 
     private void begin() {
         trouble.set("");
         said.set("");
+        mayShow.set(false);
         outcomes.set(List.of());
     }
 
-    private void finish(List<Outcome> all, String where) {
+    private void finish(Report report, String where) {
+        List<Outcome> all = report.outcomes();
         long done = all.stream().filter(o -> o instanceof Outcome.Done).count();
         long there = all.stream().filter(o -> o instanceof Outcome.AlreadyThere).count();
-        long failed = all.stream().filter(o -> o instanceof Outcome.Failed).count();
         outcomes.set(all);
-        said.set(Words.of("HandBack.result", done, there, failed) + " " + where);
+        said.set(Words.of("HandBack.result", done, there, all.size() - done - there) + " " + where
+                + report.notes().stream().map(n -> " " + n).collect(Collectors.joining()));
     }
 }

@@ -1,12 +1,16 @@
 package org.epiglyph.desktop.marking;
 
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.epiglyph.core.batch.Chronicle;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.desktop.frame.Words;
 
 /** The past of the submission on the desk: steps back and forth, and earlier states, looked at or brought back. */
 public final class Past {
@@ -73,12 +77,12 @@ public final class Past {
 
     /** Takes back the last change of the submission on the desk. */
     public void undo() {
-        step(() -> model.workspace().undo(Optional.of(model.student())));
+        step(said -> model.workspace().undo(Optional.of(model.student()), said));
     }
 
     /** Makes again what was taken back last. */
     public void redo() {
-        step(() -> model.workspace().redo(Optional.of(model.student())));
+        step(said -> model.workspace().redo(Optional.of(model.student()), said));
     }
 
     public boolean canUndoBatch() {
@@ -87,15 +91,16 @@ public final class Past {
 
     /** Takes back the last change of several submissions, or of the batch. */
     public void undoBatch() {
-        step(() -> model.workspace().undo(Optional.empty()));
+        step(said -> model.workspace().undo(Optional.empty(), said));
     }
 
-    private void step(Runnable how) {
+    private void step(Consumer<Consumer<EditRefused>> how) {
         lookAtPresent();
         model.writing().forget();
+        List<String> passedOver = new ArrayList<>();
         try {
-            how.run();
-            model.say("");
+            how.accept(e -> passedOver.add(e.getMessage()));
+            model.say(passedOver.isEmpty() ? "" : Words.of("Frame.passedOver", String.join(" ", passedOver)));
         } catch (EditRefused e) {
             model.say(e.getMessage());
         }

@@ -4,7 +4,9 @@ import java.nio.file.Path;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Stage;
+import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Workspace;
+import org.slf4j.LoggerFactory;
 
 /**
  * What the shelf says of one batch.
@@ -17,10 +19,11 @@ import org.epiglyph.workspace.Workspace;
  * @param scored    submissions with every score
  * @param sealed    sealed submissions, those handed back included
  * @param back      submissions handed back
+ * @param damage   what is not whole about it; empty where nothing is
  * @param trouble   why it cannot be opened; empty where it can
  */
 record BatchLine(Path folder, String title, String module, int received, int students, int scored, int sealed, int back,
-        String trouble) {
+        String damage, String trouble) {
     /** What stands below the title: the course, else the folder's name where that is another. */
     String below() {
         String name = String.valueOf(folder.getFileName());
@@ -29,7 +32,8 @@ record BatchLine(Path folder, String title, String module, int received, int stu
 
     static BatchLine of(Path folder) {
         try {
-            Batch batch = Workspace.peek(folder);
+            Workspace.Glance glance = Workspace.glance(folder);
+            Batch batch = glance.batch();
             int received = (int) batch.submissions().stream().filter(s -> !s.handIns().isEmpty()).count();
             int scored = (int) batch.submissions().stream().filter(s -> s.scores().isComplete(batch.scheme())).count();
             int sealed = (int) batch.submissions().stream().filter(s -> s.sealed()).count();
@@ -38,9 +42,16 @@ record BatchLine(Path folder, String title, String module, int received, int stu
                     .filter(s -> s.stage(batch.scheme()) == Stage.HANDED_BACK)
                     .count();
             return new BatchLine(folder, batch.task().title(), batch.task().module(), received,
-                    batch.submissions().size(), scored, sealed, back, "");
+                    batch.submissions().size(), scored, sealed, back, glance.damage().inWords(), "");
         } catch (Problem e) {
-            return new BatchLine(folder, String.valueOf(folder.getFileName()), "", 0, 0, 0, 0, 0, e.getMessage());
+            return unreadable(folder, e.getMessage());
+        } catch (RuntimeException | StackOverflowError e) {
+            LoggerFactory.getLogger(BatchLine.class).error("A batch cannot be shown", e);
+            return unreadable(folder, Words.of("Shelf.fault"));
         }
+    }
+
+    private static BatchLine unreadable(Path folder, String why) {
+        return new BatchLine(folder, String.valueOf(folder.getFileName()), "", 0, 0, 0, 0, 0, "", why);
     }
 }

@@ -19,6 +19,7 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Place;
@@ -32,6 +33,7 @@ public final class Shelf implements Place {
     private final Consumer<Path> toHandBack;
     private final Runnable toCollect;
     private final Consumer<Path> toCollectAgain;
+    private final Consumer<Path> repair;
     private final VBox lines = new VBox();
     private final Label trouble = new Label();
     private final ScrollPane root;
@@ -42,14 +44,16 @@ public final class Shelf implements Place {
      * @param toHandBack opens a batch for handing back
      * @param toCollect  begins a new batch with files, or none yet
      * @param toCollectAgain collects further files into a batch
+     * @param repair     writes a sound copy of a damaged batch
      */
     public Shelf(Path folder, Consumer<Path> toDesk, Consumer<Path> toHandBack, Consumer<List<Path>> toCollect,
-            Consumer<Path> toCollectAgain) {
+            Consumer<Path> toCollectAgain, Consumer<Path> repair) {
         this.folder = folder;
         this.toDesk = toDesk;
         this.toHandBack = toHandBack;
         this.toCollect = () -> toCollect.accept(List.of());
         this.toCollectAgain = toCollectAgain;
+        this.repair = repair;
         Label heading = new Label(Words.of("Shelf.heading"));
         heading.getStyleClass().add("heading");
         Button collect = new Button(Words.of("Shelf.collect"));
@@ -124,16 +128,32 @@ public final class Shelf implements Place {
         }
     }
 
+    private static String figures(BatchLine batch) {
+        if (!batch.trouble().isEmpty()) {
+            return batch.trouble();
+        }
+        return batch.damage().isEmpty()
+                ? Words.of("Shelf.figures", batch.received(), batch.students(), batch.scored(), batch.sealed(),
+                        batch.back())
+                : Words.of("Shelf.damaged", batch.damage());
+    }
+
+    private Node repairing(BatchLine batch) {
+        Button sound = new Button(Words.of("Shelf.repair"));
+        sound.getStyleClass().add("link-button");
+        sound.setMinWidth(Region.USE_PREF_SIZE);
+        sound.setOnAction(_ -> repair.accept(batch.folder()));
+        sound.setAccessibleText(Words.of("Shelf.repairSpoken", batch.title()));
+        return sound;
+    }
+
     private Node line(BatchLine batch) {
         Label title = new Label(batch.title());
         title.getStyleClass().add("batch-title");
         Label module = new Label(batch.below());
         module.getStyleClass().add("hint");
         VBox names = new VBox(title, module);
-        Label figures = new Label(batch.trouble().isEmpty()
-                ? Words.of("Shelf.figures", batch.received(), batch.students(), batch.scored(), batch.sealed(),
-                        batch.back())
-                : batch.trouble());
+        Label figures = new Label(figures(batch));
         figures.setWrapText(true);
         figures.getStyleClass().add("figures");
         figures.setMaxWidth(420);
@@ -151,10 +171,15 @@ public final class Shelf implements Place {
         again.setOnAction(_ -> toCollectAgain.accept(batch.folder()));
         again.getStyleClass().add("link-button");
         again.setAccessibleText(Words.of("Shelf.collectAgainSpoken", batch.title()));
-        again.setDisable(!batch.trouble().isEmpty());
         desk.setDisable(!batch.trouble().isEmpty());
-        back.setDisable(!batch.trouble().isEmpty());
-        HBox line = new HBox(names, space, figures, again, back, desk);
+        boolean sound = batch.trouble().isEmpty() && batch.damage().isEmpty();
+        HBox line = new HBox(names, space, figures);
+        if (sound) {
+            line.getChildren().addAll(again, back);
+        } else {
+            line.getChildren().add(repairing(batch));
+        }
+        line.getChildren().add(desk);
         line.getStyleClass().add("batch-line");
         return line;
     }

@@ -41,7 +41,9 @@ class CommandTest {
         DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
         Path batch = folder.resolve("batch");
         String token = folder.resolve("office/token").toString();
+        String address;
         try (RecordOffice office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC())) {
+            address = office.address();
             assertThat(run("collect", "--record-office", office.address(), "--token-file", token, "--task",
                     DemoWorld.TASK, "--scheme",
                     folder.resolve("shelf/mark schemes/Tidal heights workbook.csv").toString(), batch.toString()))
@@ -51,13 +53,16 @@ class CommandTest {
                     .as("never over a batch that is there")
                     .isEqualTo(1);
             score(batch);
-            assertThat(run("hand-back", "--token-file", token, "--show", "held", batch.toString())).isZero();
-            assertThat(run("hand-back", "--token-file", token, "--show", "held", batch.toString())).as("again")
+            assertThat(run("hand-back", "--record-office", address, "--token-file", token, "--show", "held",
+                    batch.toString())).isZero();
+            assertThat(run("hand-back", "--record-office", address, "--token-file", token, "--show", "held",
+                    batch.toString())).as("again")
                     .isZero();
         }
         assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/v1")).isDirectory();
         assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/v2")).doesNotExist();
-        assertThat(run("hand-back", "--token-file", token, "--show", "held", batch.toString())).as("the office is gone")
+        assertThat(run("hand-back", "--record-office", address, "--token-file", token, "--show", "held",
+                batch.toString())).as("the office is gone")
                 .isEqualTo(1);
     }
 

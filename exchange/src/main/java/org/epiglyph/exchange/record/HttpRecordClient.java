@@ -4,18 +4,14 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.OutputStream;
-import java.net.InetAddress;
-import java.net.URI;
+import java.math.BigDecimal;
 import java.net.URLEncoder;
-import java.net.UnknownHostException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandler;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,31 +20,40 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.LongConsumer;
-import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.task.Task;
 
 /** Speaks the record service's protocol over HTTP: JSON, bearer token, ETag and If-Match, idempotency keys. */
 public final class HttpRecordClient implements RecordClient {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final Duration PATIENCE = Duration.ofSeconds(60);
+    private static final long LONGEST_ANSWER = 64L << 20;
+    private static final long LONGEST_RECEIPT = 4L << 20;
     private final HttpClient http = HttpClient.newBuilder()
             .connectTimeout(Duration.ofSeconds(10))
+            .version(HttpClient.Version.HTTP_1_1)
             .followRedirects(HttpClient.Redirect.NEVER)
             .build();
-    private final URI base;
+    private final ServiceAddress base;
     private final String token;
+    private final Duration patience;
+    private final Runnable stillWanted;
 
-    private HttpRecordClient(URI base, String token) {
+    HttpRecordClient(ServiceAddress base, String token, Duration patience, Runnable stillWanted) {
         this.base = base;
         this.token = token;
+        this.patience = patience;
+        this.stillWanted = stillWanted;
     }
 
     /**
@@ -58,34 +63,21 @@ public final class HttpRecordClient implements RecordClient {
      * @throws Problem where the address is none, or the token would travel unprotected
      */
     public static HttpRecordClient at(String address, String token) throws Problem {
-        URI base;
-        try {
-            base = URI.create(address.strip().replaceAll("/+$", ""));
-        } catch (IllegalArgumentException e) {
-            throw new Problem("'" + address + "' is no address. Enter one like https://records.example.org.");
-        }
-        boolean plain = "http".equals(base.getScheme());
-        if (base.getHost() == null || !plain && !"https".equals(base.getScheme())) {
-            throw new Problem("'" + address + "' is no address. Enter one like https://records.example.org.");
-        }
-        if (plain && !isThisMachine(base.getHost())) {
-            throw new Problem("The token would travel unprotected to " + base.getHost()
-                    + ". Use an address that begins with https.");
-        }
+        return at(address, token, () -> {});
+    }
+
+    /**
+     * A client whose work can be stopped.
+     *
+     * @param stillWanted called ten times a second while a transfer runs; what it throws ends the transfer
+     */
+    public static HttpRecordClient at(String address, String token, Runnable stillWanted) throws Problem {
+        ServiceAddress base = ServiceAddress.of(address);
         if (!token.strip().matches("[\\x21-\\x7E]+")) {
             throw new Problem(
                     "The token is empty or has characters that no token has. Copy it again from the record system.");
         }
-        return new HttpRecordClient(base, token.strip());
-    }
-
-    private static boolean isThisMachine(String host) {
-        try {
-            return host.equals("localhost")
-                    || host.matches("[0-9.:\\[\\]a-f]+") && InetAddress.getByName(host).isLoopbackAddress();
-        } catch (UnknownHostException e) {
-            return false;
-        }
+        return new HttpRecordClient(base, token.strip(), PATIENCE, stillWanted);
     }
 
     @Override
@@ -110,12 +102,29 @@ public final class HttpRecordClient implements RecordClient {
     @Override
     public Roster roster(String task) throws Problem {
         List<Student> students = new ArrayList<>();
+        Set<String> keys = new HashSet<>();
         for (JsonNode node : json("/api/tasks/" + encoded(task) + "/roster")) {
-            students.add(new Student(new StudentKey(text(node, "sourcedId")), node.path("givenName").asText(),
-                    text(node, "familyName"),
-                    node.path("section").asText()));
+            String key = node.path("sourcedId").asText().strip();
+            String given = node.path("givenName").asText().strip();
+            String family = node.path("familyName").asText().strip();
+            if (key.isEmpty()) {
+                throw unusable("has a student without a key (number " + (students.size() + 1) + ")");
+            }
+            if (!keys.add(key)) {
+                throw unusable("has the key " + key + " twice");
+            }
+            if (given.isEmpty() && family.isEmpty()) {
+                throw unusable("has no name for the key " + key);
+            }
+            students.add(new Student(new StudentKey(key), family.isEmpty() ? "" : given,
+                    family.isEmpty() ? given : family, node.path("section").asText()));
         }
         return new Roster(students);
+    }
+
+    private Problem unusable(String how) {
+        return new Problem("The class list of the record service at " + base + " " + how
+                + ". Have it mended there, then collect again; nothing was changed.");
     }
 
     @Override
@@ -124,8 +133,11 @@ public final class HttpRecordClient implements RecordClient {
         for (JsonNode node : json("/api/tasks/" + encoded(task) + "/submissions")) {
             List<String> files = new ArrayList<>();
             node.path("files").forEach(f -> files.add(f.asText()));
-            all.add(new HandedIn(new StudentKey(text(node, "student")), node.path("handIn").asInt(1),
-                    time(text(node, "handedInAt")),
+            String key = text(node, "student").strip();
+            if (key.isEmpty()) {
+                throw misunderstood();
+            }
+            all.add(new HandedIn(new StudentKey(key), node.path("handIn").asInt(1), time(text(node, "handedInAt")),
                     node.path("message").asText(), files));
         }
         return all;
@@ -133,16 +145,14 @@ public final class HttpRecordClient implements RecordClient {
 
     @Override
     public void batch(String task, Path target, LongConsumer progress) throws Problem {
-        HttpResponse<InputStream> response = send(request("/api/tasks/" + encoded(task) + "/batch.zip").GET().build(),
-                BodyHandlers.ofInputStream());
-        try (InputStream in = response.body(); OutputStream out = Files.newOutputStream(target)) {
-            byte[] buffer = new byte[1 << 16];
-            long sum = 0;
-            for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
-                out.write(buffer, 0, n);
-                sum += n;
-                progress.accept(sum);
-            }
+        Transfer transfer = new Transfer(http, patience, received -> {
+            stillWanted.run();
+            progress.accept(received);
+        });
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(target))) {
+            HttpResponse<Void> response = transfer
+                    .send(request("/api/tasks/" + encoded(task) + "/batch.zip").GET().build(), out, Long.MAX_VALUE);
+            refuseFailure(response.statusCode());
         } catch (IOException e) {
             throw new Problem(
                     "The download broke off. See that the network is there and the disk has room, then collect again; nothing was changed.",
@@ -152,8 +162,37 @@ public final class HttpRecordClient implements RecordClient {
 
     @Override
     public byte[] gradeSheet(String task) throws Problem {
-        return send(request("/api/tasks/" + encoded(task) + "/grade-sheet.csv").GET().build(),
-                BodyHandlers.ofByteArray()).body();
+        return send(request("/api/tasks/" + encoded(task) + "/grade-sheet.csv").GET().build(), LONGEST_ANSWER).body();
+    }
+
+    @Override
+    public HeldRecord held(String task, StudentKey student) throws Problem {
+        Transfer.Answer answer = send(recordRequest(task, student).GET().build(), LONGEST_RECEIPT);
+        JsonNode node = parse(answer.body());
+        Optional<BigDecimal> score = node.hasNonNull("score")
+                ? Optional.of(number(node.get("score").asText()))
+                : Optional.empty();
+        Optional<Instant> at = node.hasNonNull("scoreDate")
+                ? Optional.of(time(text(node, "scoreDate")))
+                : Optional.empty();
+        return new HeldRecord(tag(answer), node.path("receipt").asText(""), node.path("idempotencyKey").asText(""),
+                score, at, node.path("comment").asText(""));
+    }
+
+    private BigDecimal number(String text) throws Problem {
+        try {
+            return Decimal.of(text);
+        } catch (NumberFormatException e) {
+            throw misunderstood();
+        }
+    }
+
+    private HttpRequest.Builder recordRequest(String task, StudentKey student) {
+        return request("/api/tasks/" + encoded(task) + "/records/" + encoded(student.value()));
+    }
+
+    private static String tag(Transfer.Answer answer) {
+        return answer.headers().firstValue("ETag").filter(t -> t.matches("[\\x21-\\x7E]{1,200}")).orElse("");
     }
 
     @Override
@@ -168,19 +207,17 @@ public final class HttpRecordClient implements RecordClient {
             for (Path file : parcel.files()) {
                 form.pdf("document", file);
             }
-            HttpRequest.Builder request = request(
-                    "/api/tasks/" + encoded(task) + "/records/" + encoded(parcel.student().value()));
+            HttpRequest.Builder request = recordRequest(task, parcel.student());
             request.header("Content-Type", form.contentType())
                     .header("Idempotency-Key", parcel.digest())
                     .PUT(form.body());
             if (!parcel.knownTag().isEmpty()) {
                 request.header("If-Match", parcel.knownTag());
             }
-            HttpResponse<byte[]> response = send(request.build(), BodyHandlers.ofByteArray());
-            JsonNode receipt = parse(response.body());
-            return new Receipt(text(receipt, "receipt"), time(text(receipt, "at")), parcel.digest(),
-                    response.headers().firstValue("ETag").orElse(""));
-        } catch (IOException e) {
+            Transfer.Answer answer = send(request.build(), LONGEST_RECEIPT);
+            JsonNode receipt = parse(answer.body());
+            return new Receipt(text(receipt, "receipt"), time(text(receipt, "at")), parcel.digest(), tag(answer));
+        } catch (IOException | IllegalArgumentException e) {
             throw new Problem("A marked document could not be read from the disk. Build the hand-back again.", e);
         }
     }
@@ -190,54 +227,59 @@ public final class HttpRecordClient implements RecordClient {
         String body = JSON.createObjectNode().put("visible", visible).toString();
         send(request("/api/tasks/" + encoded(task) + "/visibility").header("Content-Type", "application/json")
                 .PUT(HttpRequest.BodyPublishers.ofString(body))
-                .build(), BodyHandlers.ofByteArray());
+                .build(), LONGEST_RECEIPT);
     }
 
     private HttpRequest.Builder request(String path) {
-        return HttpRequest.newBuilder(base.resolve(base.getPath() + path))
-                .timeout(PATIENCE)
-                .header("Authorization", "Bearer " + token);
+        return HttpRequest.newBuilder(base.resolve(path)).header("Authorization", "Bearer " + token);
     }
 
     private JsonNode json(String path) throws Problem {
-        return parse(send(request(path).header("Accept", "application/json").GET().build(), BodyHandlers.ofByteArray())
-                .body());
+        return parse(send(request(path).header("Accept", "application/json").GET().build(), LONGEST_ANSWER).body());
     }
 
-    private <T> HttpResponse<T> send(HttpRequest request, BodyHandler<T> handler) throws Problem {
+    private Transfer.Answer send(HttpRequest request, long most) throws Problem {
         try {
-            HttpResponse<T> response = http.send(request, handler);
-            int status = response.statusCode();
-            if (status / 100 == 2) {
-                return response;
-            }
-            if (status == 412) {
-                throw new Conflict(
-                        "The record was changed by someone else since it was last handed back. Look at the record, then decide to hand back over it.");
-            }
-            if (status == 401 || status == 403) {
-                throw new Problem("The record service at " + base
-                        + " does not accept the token. Get a new one from the record system and enter it again.");
-            }
-            if (status == 404) {
-                throw new Problem("The record service at " + base
-                        + " does not know this task or student. Check that the batch belongs to this service.");
-            }
-            throw new Problem("The record service at " + base + " answered with error " + status
-                    + ". Nothing is lost; try again later.");
+            Transfer.Answer answer = new Transfer(http, patience, _ -> stillWanted.run()).send(request, most);
+            refuseFailure(answer.status());
+            return answer;
+        } catch (Transfer.TooLong e) {
+            throw misunderstood();
         } catch (IOException e) {
             throw new Problem("The record service at " + base
                     + " does not answer. See that it is running and the network is there, then try again; nothing is lost.",
                     e);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new Problem("Stopped while waiting for the record service.", e);
         }
+    }
+
+    private void refuseFailure(int status) throws Problem {
+        if (status / 100 == 2) {
+            return;
+        }
+        throw switch (status) {
+            case 412 -> new Conflict(
+                    "The record was changed by someone else since it was last handed back. Look at both, then decide.");
+            case 401, 403 -> new Problem("The record service at " + base
+                    + " does not accept the token. Get a new one from the record system and enter it again.");
+            case 404 -> new Problem("The record service at " + base
+                    + " does not know this task or student. Check that the batch belongs to this service.");
+            case 413 -> new Problem("The record service at " + base
+                    + " takes no parcel of this size. Ask whoever runs it for its limit, or hand this student's work back into a folder.");
+            default -> status / 100 == 3
+                    ? new Problem("The service at " + base
+                            + " points to another address, and the token goes to none but its own. Ask for the right address and enter it.")
+                    : new Problem("The record service at " + base + " answered with error " + status
+                            + ". Nothing is lost; try again later.");
+        };
     }
 
     private JsonNode parse(byte[] body) throws Problem {
         try {
-            return JSON.readTree(body);
+            JsonNode node = JSON.readTree(body);
+            if (node == null || node.isNull() || node.isMissingNode()) {
+                throw misunderstood();
+            }
+            return node;
         } catch (JsonProcessingException e) {
             throw misunderstood();
         } catch (IOException e) {
@@ -254,7 +296,7 @@ public final class HttpRecordClient implements RecordClient {
                     node.path("description").asText(), due,
                     ZoneId.of(node.path("zone").asText("UTC")),
                     Decimal.of(node.path("resultValueMax").asText("100")));
-        } catch (DateTimeException | IllegalArgumentException e) {
+        } catch (DateTimeException | IllegalArgumentException | ArithmeticException e) {
             throw misunderstood();
         }
     }

@@ -46,6 +46,9 @@ public interface RecordClient {
      */
     Receipt handBack(String task, Parcel parcel) throws Problem;
 
+    /** What a student's record holds now. */
+    HeldRecord held(String task, StudentKey student) throws Problem;
+
     /** Lets students see what was handed back, or holds it. */
     void makeVisible(String task, boolean visible) throws Problem;
 
@@ -73,6 +76,11 @@ public interface RecordClient {
             String knownTag) {
         public Parcel {
             files = List.copyOf(files);
+        }
+
+        /** The same, in the place of another version of the record. */
+        public Parcel over(String tag) {
+            return new Parcel(student, score, feedback, files, digest, tag);
         }
     }
 

@@ -136,7 +136,7 @@ public final class CsvTable implements Table {
 
     private String written(CellValue value, boolean quoted) {
         String harmless = switch (value) {
-            case CellValue.Words(String words) -> disarmed(words);
+            case CellValue.Words(String words) -> Disarmed.of(words);
             case CellValue.Number(BigDecimal number) ->
                 decimalComma ? Criterion.words(number).replace('.', ',') : Criterion.words(number);
         };
@@ -145,12 +145,6 @@ public final class CsvTable implements Table {
                 || harmless.indexOf('\n') >= 0
                 || harmless.indexOf('\r') >= 0 || !harmless.equals(harmless.strip());
         return needed ? quote + harmless.replace(quote, quote + quote) + quote : harmless;
-    }
-
-    /** A spreadsheet takes text that starts with = + - @ or a control character for a formula (common practice, no source). */
-    static String disarmed(String value) {
-        boolean number = value.matches("[+-]?\\d+([.,]\\d+)?");
-        return !value.isEmpty() && "=+-@\t\r".indexOf(value.charAt(0)) >= 0 && !number ? "'" + value : value;
     }
 
     /** Cuts the text into cells. */

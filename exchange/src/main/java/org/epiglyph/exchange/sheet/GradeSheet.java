@@ -24,7 +24,7 @@ public final class GradeSheet {
     private final Table table;
     private final Map<StudentKey, Integer> rows = new LinkedHashMap<>();
 
-    private GradeSheet(SheetFile file, SheetRoles roles) throws Problem {
+    private GradeSheet(SheetFile file, SheetRoles roles, List<StudentKey> inOrder) throws Problem {
         this.file = file;
         this.roles = roles;
         this.table = file.tables().get(roles.table());
@@ -33,7 +33,12 @@ public final class GradeSheet {
             throw new Problem(file.called()
                     + " has no column that tells the student. Say by hand which one holds the key or the names, or head it 'student key'.");
         }
-        indexRows();
+        if (inOrder.isEmpty()) {
+            indexRows();
+        }
+        for (int i = 0; i < inOrder.size(); i++) {
+            rows.put(inOrder.get(i), roles.header() + 1 + i);
+        }
     }
 
     /**
@@ -49,7 +54,7 @@ public final class GradeSheet {
 
     /** A sheet with the roles that its columns are said to have. */
     public static GradeSheet of(SheetFile file, SheetRoles roles) throws Problem {
-        return new GradeSheet(file, roles);
+        return new GradeSheet(file, roles, List.of());
     }
 
     /** A new sheet for a class that came without one: RFC 4180, UTF-8, with empty scores. */
@@ -62,11 +67,12 @@ public final class GradeSheet {
                     quoted(s.section())))
                     .append(withGrade ? ",,,\r\n" : ",,\r\n");
         }
-        return read(text.toString().getBytes(StandardCharsets.UTF_8), "The new grade sheet");
+        SheetFile file = SheetFile.read(text.toString().getBytes(StandardCharsets.UTF_8), "The new grade sheet");
+        return new GradeSheet(file, SheetRoles.recognise(file), students.stream().map(Student::key).toList());
     }
 
     private static String quoted(String value) {
-        return '"' + value.replace("\"", "\"\"") + '"';
+        return '"' + Disarmed.of(value).replace("\"", "\"\"") + '"';
     }
 
     private void indexRows() throws Problem {
@@ -211,9 +217,24 @@ public final class GradeSheet {
         return file.with(table, changes);
     }
 
+    /**
+     * Why the sheet could not be written back, with what can be done; empty where it can. Tried on a copy, with a score
+     * and words for everybody.
+     */
+    public Optional<String> refusal() {
+        Map<StudentKey, Filled> all = new LinkedHashMap<>();
+        rows.keySet().forEach(student -> all.put(student, new Filled(BigDecimal.ONE, Optional.empty(), "")));
+        try {
+            with(all);
+            return Optional.empty();
+        } catch (Problem e) {
+            return Optional.of(e.getMessage());
+        }
+    }
+
     private String at(int row, Role role) {
         return roles.column(role).isPresent()
-                ? table.value(new Place(row, roles.column(role).getAsInt())).strip()
+                ? Disarmed.back(table.value(new Place(row, roles.column(role).getAsInt())).strip())
                 : "";
     }
 }

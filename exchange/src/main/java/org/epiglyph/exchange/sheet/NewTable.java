@@ -29,7 +29,7 @@ final class NewTable {
         try (CSVPrinter printer = new CSVPrinter(out, CSVFormat.RFC4180)) {
             printer.printRecord(headings);
             for (Map<String, String> row : rows) {
-                printer.printRecord(headings.stream().map(h -> CsvTable.disarmed(row.getOrDefault(h, ""))).toList());
+                printer.printRecord(headings.stream().map(h -> Disarmed.of(row.getOrDefault(h, ""))).toList());
             }
         } catch (IOException e) {
             throw new Problem("The table cannot be written.", e);

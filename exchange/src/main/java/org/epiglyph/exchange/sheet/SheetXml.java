@@ -180,6 +180,47 @@ final class SheetXml {
         return out.append(text.substring(at)).toString().getBytes(StandardCharsets.UTF_8);
     }
 
+    /** The part with other results of some formulas; where there is none, the kept result goes and the formula stays. */
+    byte[] withResults(Map<Place, Optional<CellValue>> results) {
+        StringBuilder out = new StringBuilder(text.length() + 64 * results.size());
+        int at = 0;
+        for (Row row : rows) {
+            for (XmlCell cell : row.cells) {
+                Optional<CellValue> result = results.get(new Place(row.number, cell.column));
+                if (result != null && cell.formula) {
+                    out.append(text, at, cell.from).append(withResult(text.substring(cell.from, cell.to), result));
+                    at = cell.to;
+                }
+            }
+        }
+        return out.append(text.substring(at)).toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private String withResult(String cell, Optional<CellValue> result) {
+        Matcher tag = TAG.matcher(cell);
+        String start = "";
+        int formulaFrom = -1;
+        int formulaTo = -1;
+        while (tag.find()) {
+            if ("c".equals(tag.group(3)) && start.isEmpty()) {
+                start = tag.group();
+            } else if ("f".equals(tag.group(3))) {
+                formulaFrom = formulaFrom < 0 ? tag.start() : formulaFrom;
+                formulaTo = tag.end();
+            }
+        }
+        String typed = start.replaceFirst("\\st\\s*=\\s*(\"[^\"]*\"|'[^']*')", "");
+        boolean words = result.isPresent() && result.get() instanceof CellValue.Words;
+        String head = words ? typed.substring(0, typed.length() - 1) + " t=\"str\">" : typed;
+        String value = switch (result.orElse(null)) {
+            case CellValue.Number(BigDecimal number) -> number.toString();
+            case CellValue.Words(String text) -> escaped(text);
+            case null -> "";
+        };
+        return head + cell.substring(formulaFrom, formulaTo)
+                + (result.isPresent() ? "<" + prefix + "v>" + value + "</" + prefix + "v>" : "") + "</" + prefix + "c>";
+    }
+
     private static int nextBefore(TreeMap<Integer, TreeMap<Integer, CellValue>> byRow, int row) {
         return byRow.isEmpty() || byRow.firstKey() >= row ? -1 : byRow.firstKey();
     }

@@ -7,8 +7,10 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Enumeration;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.apache.commons.compress.archivers.zip.ZipFile;
@@ -45,6 +47,7 @@ final class Worksheet implements Table {
         DataFormatter words = new DataFormatter(java.util.Locale.ROOT);
         words.setUseCachedValuesForFormulaCells(true);
         List<Worksheet> all = new ArrayList<>();
+        WorkbookSize.refuseHuge(bytes, called);
         try (XSSFWorkbook workbook = new XSSFWorkbook(new ByteArrayInputStream(bytes))) {
             for (int i = 0; i < workbook.getNumberOfSheets(); i++) {
                 XSSFSheet sheet = workbook.getSheetAt(i);
@@ -112,6 +115,21 @@ final class Worksheet implements Table {
 
     /** The package with some cells of this worksheet changed; every other part is copied without being unpacked. */
     byte[] with(byte[] workbook, Map<Place, CellValue> changes) throws Problem {
+        byte[] changed = exchanged(workbook, Map.of(part, xml -> xml.with(changes)), called);
+        Map<String, Map<Place, Optional<CellValue>>> results = Recalculation.between(workbook, changed);
+        if (results.isEmpty()) {
+            return changed;
+        }
+        Map<String, Change> parts = new HashMap<>();
+        results.forEach((name, cells) -> parts.put(name, xml -> xml.withResults(cells)));
+        return exchanged(changed, parts, called);
+    }
+
+    private interface Change {
+        byte[] of(SheetXml xml) throws Problem;
+    }
+
+    private static byte[] exchanged(byte[] workbook, Map<String, Change> parts, String called) throws Problem {
         ByteArrayOutputStream out = new ByteArrayOutputStream(workbook.length + 4096);
         try (ZipFile from = ZipFile.builder()
                 .setSeekableByteChannel(new SeekableInMemoryByteChannel(workbook))
@@ -119,13 +137,13 @@ final class Worksheet implements Table {
             Enumeration<ZipArchiveEntry> entries = from.getEntriesInPhysicalOrder();
             while (entries.hasMoreElements()) {
                 ZipArchiveEntry entry = entries.nextElement();
-                if (!entry.getName().equals(part)) {
+                if (!parts.containsKey(entry.getName())) {
                     try (InputStream raw = from.getRawInputStream(entry)) {
                         to.addRawArchiveEntry(entry, raw);
                     }
                     continue;
                 }
-                byte[] changed = SheetXml.read(bytes(from, entry), called + ", worksheet '" + name + "'").with(changes);
+                byte[] changed = parts.get(entry.getName()).of(SheetXml.read(bytes(from, entry), called));
                 ZipArchiveEntry written = new ZipArchiveEntry(entry.getName());
                 written.setLastModifiedTime(entry.getLastModifiedTime());
                 to.putArchiveEntry(written);

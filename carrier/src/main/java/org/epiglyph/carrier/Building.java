@@ -1,0 +1,113 @@
+package org.epiglyph.carrier;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Attached;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.filing.FilingRule;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.exchange.filing.WayBack;
+import org.epiglyph.workspace.BatchFolder;
+
+/** Builds what students are handed, all from one state of the batch. A document that cannot be built leaves the others. */
+final class Building {
+    private final Batch batch;
+    private final BatchFolder folder;
+    private final Choices choices;
+    private final Instant at;
+    private final Optional<FilingRule> rule;
+
+    /** @param at the time that the annotations bear */
+    Building(Batch batch, BatchFolder folder, Choices choices, Instant at) throws Problem {
+        this.batch = batch;
+        this.folder = folder;
+        this.choices = choices;
+        this.at = at;
+        this.rule = Register.rule(folder);
+    }
+
+    /**
+     * What one student is handed.
+     *
+     * @param files   by the path that the filing rule demands
+     * @param leftOut ids of documents that could not be built
+     * @param reasons why, each in a sentence
+     */
+    record Built(Map<String, Path> files, List<String> leftOut, List<String> reasons) {}
+
+    /** @param taken paths that others have, in lower case; what is built adds its own */
+    Built build(StudentKey student, java.util.Set<String> taken) {
+        Submission submission = batch.submission(student);
+        Map<String, Path> files = new LinkedHashMap<>();
+        List<String> leftOut = new ArrayList<>();
+        List<String> reasons = new ArrayList<>();
+        for (Document document : submission.documents()) {
+            if (document.pages() instanceof Pages.Ready) {
+                String path = free(taken, marked(document, submission), ".pdf");
+                Path target = outgoing(document, path);
+                try {
+                    MarkedPdf.write(folder.pages(document), folder.pictures(), marks(submission, document),
+                            choices.author(), at, choices.plain(), target);
+                    files.put(path, target);
+                } catch (Problem e) {
+                    leftOut.add(document.id());
+                    reasons.add("'" + document.name() + "' did not go: " + e.getMessage());
+                }
+            }
+        }
+        for (Attached attached : submission.attached()) {
+            Document document = attached.document();
+            String ending = ending(document.name());
+            files.put(free(taken, WayBack.named(document.path(), rule, ending), ending), folder.original(document));
+        }
+        return new Built(files, leftOut, reasons);
+    }
+
+    private static List<Mark> marks(Submission submission, Document document) {
+        return submission.marksForStudent().stream().filter(m -> m.page().document().equals(document.id())).toList();
+    }
+
+    /** Of received files that differ in their endings alone, those that were no PDF keep theirs in the name. */
+    private String marked(Document document, Submission submission) {
+        String stem = FilingRule.stem(document.path());
+        boolean alone = submission.documents()
+                .stream()
+                .noneMatch(d -> !d.id().equals(document.id()) && FilingRule.stem(d.path()).equalsIgnoreCase(stem));
+        String ending = ending(document.name());
+        return alone || ending.equalsIgnoreCase(".pdf")
+                ? WayBack.marked(document.path(), rule)
+                : WayBack.marked(document.path() + ".pdf", rule);
+    }
+
+    private Path outgoing(Document document, String path) {
+        Path name = Path.of(folder.original(document).getFileName().toString().equals(document.name())
+                ? path.substring(path.lastIndexOf('/') + 1)
+                : document.id() + "_marked.pdf");
+        return folder.outgoing().resolve(document.id()).resolve(name);
+    }
+
+    private static String ending(String name) {
+        return name.substring(FilingRule.stem(name).length());
+    }
+
+    /** Two files that somewhere have one name, capitals aside, come back under two. */
+    private static String free(java.util.Set<String> taken, String path, String ending) {
+        String stem = path.substring(0, path.length() - ending.length());
+        String free = path;
+        for (int n = 2; !taken.add(free.toLowerCase(java.util.Locale.ROOT)); n++) {
+            free = stem + "_" + n + ending;
+        }
+        return free;
+    }
+}

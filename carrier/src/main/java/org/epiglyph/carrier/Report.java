@@ -1,0 +1,25 @@
+package org.epiglyph.carrier;
+
+import java.util.List;
+
+/**
+ * What a hand-back came to.
+ *
+ * @param outcomes what became of each sealed submission, in roster order
+ * @param notes    what else the marker must know, in whole sentences
+ */
+public record Report(List<Outcome> outcomes, List<String> notes) {
+    public Report {
+        outcomes = List.copyOf(outcomes);
+        notes = List.copyOf(notes);
+    }
+
+    /** True where the destination has everything that was to go. */
+    public boolean isWhole() {
+        return outcomes.stream().allMatch(o -> switch (o) {
+            case Outcome.Done done -> done.leftOut().isEmpty();
+            case Outcome.AlreadyThere _ -> true;
+            case Outcome.Failed _,Outcome.Asked _ -> false;
+        });
+    }
+}

@@ -1,0 +1,28 @@
+package org.epiglyph.desktop.command;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.concurrent.Callable;
+import org.epiglyph.core.Problem;
+import org.epiglyph.workspace.BatchRepair;
+import org.epiglyph.workspace.Damage;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+
+/** Says whether a batch is whole. */
+@Command(name = "check", mixinStandardHelpOptions = true, description = "Says whether a batch is whole: its history, its file and every original. Ends with 0 where it is, with 1 where it is not.")
+final class CheckCommand implements Callable<Integer> {
+    @Parameters(paramLabel = "BATCH", description = "The batch's folder.")
+    private Path batch;
+
+    @Override
+    public Integer call() throws Problem {
+        Damage damage = BatchRepair.check(batch, Clock.systemDefaultZone());
+        if (damage.isNone()) {
+            System.out.println("The batch is whole.");
+            return 0;
+        }
+        damage.findings().forEach(System.err::println);
+        return 1;
+    }
+}

@@ -1,0 +1,32 @@
+package org.epiglyph.desktop.command;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.epiglyph.core.Problem;
+import org.epiglyph.exchange.sheet.TableBytes;
+
+/** Files that options name, read with a sentence where they cannot be. */
+final class OptionFile {
+    private OptionFile() {}
+
+    /** A short text, such as a token, without blanks around it. */
+    static String words(Path file) throws Problem {
+        return new String(bytes(file), java.nio.charset.StandardCharsets.UTF_8).strip();
+    }
+
+    /** The bytes of a table, scheme, phrasebook or list. */
+    static byte[] bytes(Path file) throws Problem {
+        if (!Files.exists(file)) {
+            throw new Problem("There is no file " + file + ". Check the option that names it.");
+        }
+        if (Files.isDirectory(file)) {
+            throw new Problem(file + " is a folder, and a file is needed. Check the option that names it.");
+        }
+        try {
+            return TableBytes.read(file);
+        } catch (IOException e) {
+            throw new Problem(file + " cannot be read. See that you may read it.", e);
+        }
+    }
+}

@@ -1,0 +1,31 @@
+package org.epiglyph.desktop.discreet;
+
+import java.util.function.Consumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Hears of exceptions that nobody caught, on any thread: an entry in the log, and one calm line for the marker. */
+public final class Uncaught implements Thread.UncaughtExceptionHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(Uncaught.class);
+    private final Consumer<String> said;
+    private final String words;
+
+    /**
+     * @param said  takes the line, on any thread
+     * @param words the line
+     */
+    public Uncaught(Consumer<String> said, String words) {
+        this.said = said;
+        this.words = words;
+    }
+
+    @Override
+    public void uncaughtException(Thread thread, Throwable fault) {
+        try {
+            LOG.error("Uncaught", fault);
+            said.accept(words);
+        } catch (Throwable again) { // there is nobody left to tell
+            return;
+        }
+    }
+}

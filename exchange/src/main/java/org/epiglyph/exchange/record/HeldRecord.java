@@ -1,0 +1,18 @@
+package org.epiglyph.exchange.record;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.Optional;
+
+/**
+ * What a student's record holds now.
+ *
+ * @param tag     its version
+ * @param receipt the service's number for it; empty where nothing was handed back yet
+ * @param digest  the key under which it was sent; empty where nothing was handed back yet, or the service does not say
+ * @param score   the result there
+ * @param at      when it came there
+ * @param comment the words there; may be empty
+ */
+public record HeldRecord(String tag, String receipt, String digest, Optional<BigDecimal> score, Optional<Instant> at,
+        String comment) {}

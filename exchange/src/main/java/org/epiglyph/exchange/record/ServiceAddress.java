@@ -1,0 +1,76 @@
+package org.epiglyph.exchange.record;
+
+import java.net.URI;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import org.epiglyph.core.Problem;
+
+/**
+ * Where a record service is, read once into parts of which each means one thing only.
+ *
+ * @param secure true for https
+ * @param host   in lower case, as a name or a literal address
+ * @param port   1 to 65535; -1 for the scheme's own
+ * @param path   begins with a slash and has no empty part; empty for none
+ */
+public record ServiceAddress(boolean secure, String host, int port, String path) {
+    private static final int LAST_PORT = 65_535;
+    private static final Pattern NAME = Pattern.compile("[a-z0-9]([a-z0-9.-]*[a-z0-9])?");
+    private static final Pattern LITERAL_6 = Pattern.compile("\\[[0-9a-f:.]+]");
+    private static final Pattern PATH = Pattern.compile("(/[A-Za-z0-9._~-]+)*");
+    private static final Pattern LOOPBACK = Pattern.compile("localhost|127(\\.(0|[1-9]\\d{0,2})){3}|\\[::1]");
+
+    /**
+     * Reads an address.
+     *
+     * @param typed for example https://records.example.org or http://127.0.0.1:8087; slashes at its end are passed over
+     * @throws Problem where it is none, may be read in two ways, or a token would travel unprotected
+     */
+    public static ServiceAddress of(String typed) throws Problem {
+        String text = typed.strip();
+        URI uri;
+        try {
+            uri = new URI(text).parseServerAuthority();
+        } catch (java.net.URISyntaxException e) {
+            throw none(text);
+        }
+        String scheme = uri.getScheme() == null ? "" : uri.getScheme().toLowerCase(Locale.ROOT);
+        String host = uri.getHost() == null ? "" : uri.getHost().toLowerCase(Locale.ROOT);
+        String path = uri.getRawPath() == null ? "" : uri.getRawPath().replaceFirst("/+$", "");
+        boolean known = scheme.equals("http") || scheme.equals("https");
+        boolean named = NAME.matcher(host).matches() || LITERAL_6.matcher(host).matches();
+        if (!known || !named || uri.getRawUserInfo() != null || uri.getRawQuery() != null
+                || uri.getRawFragment() != null || !PATH.matcher(path).matches()
+                || path.contains("/.")) {
+            throw none(text);
+        }
+        if (uri.getPort() == 0 || uri.getPort() > LAST_PORT) {
+            throw new Problem("'" + text + "' names port " + uri.getPort() + ". Ports go from 1 to " + LAST_PORT + ".");
+        }
+        ServiceAddress address = new ServiceAddress(scheme.equals("https"), host, uri.getPort(), path);
+        if (!address.secure && !address.isThisMachine()) {
+            throw new Problem("The token would travel unprotected to " + host
+                    + ". Use an address that begins with https.");
+        }
+        return address;
+    }
+
+    private static Problem none(String text) {
+        return new Problem("'" + text + "' is no address. Enter one like https://records.example.org.");
+    }
+
+    /** True where nothing that is sent leaves this machine. */
+    public boolean isThisMachine() {
+        return LOOPBACK.matcher(host).matches();
+    }
+
+    /** @param below already encoded, beginning with a slash */
+    URI resolve(String below) {
+        return URI.create(this + below);
+    }
+
+    @Override
+    public String toString() {
+        return (secure ? "https://" : "http://") + host + (port < 0 ? "" : ":" + port) + path;
+    }
+}

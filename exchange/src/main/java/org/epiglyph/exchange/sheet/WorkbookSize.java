@@ -1,0 +1,48 @@
+package org.epiglyph.exchange.sheet;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Collections;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.apache.commons.compress.utils.SeekableInMemoryByteChannel;
+import org.epiglyph.core.Problem;
+
+/** How large a workbook is when it is unpacked, found out before a library takes it into memory many times that size. */
+final class WorkbookSize {
+    private static final long MOST_OF_A_PART = 24L << 20;
+    private static final long MOST = 120L << 20;
+
+    private WorkbookSize() {}
+
+    /** @throws Problem where it is larger than any table of a class or of a scheme */
+    static void refuseHuge(byte[] workbook, String called) throws Problem {
+        try (ZipFile zip = ZipFile.builder().setSeekableByteChannel(new SeekableInMemoryByteChannel(workbook)).get()) {
+            byte[] buffer = new byte[1 << 16];
+            long all = 0;
+            for (ZipArchiveEntry entry : Collections.list(zip.getEntries())) {
+                long most = entry.getName().endsWith(".xml") ? MOST_OF_A_PART : MOST;
+                try (InputStream in = zip.getInputStream(entry)) {
+                    long part = length(in, buffer, most);
+                    all += part;
+                    if (part > most || all > MOST) {
+                        throw new Problem(called
+                                + " grows beyond all that a class or a scheme needs when it is unpacked. Copy the rows that matter into a new workbook, or save them as CSV.");
+                    }
+                }
+            }
+        } catch (IOException | RuntimeException e) {
+            throw new Problem(called
+                    + " is no workbook that can be read, or is broken. Open it in a spreadsheet program and save it anew as XLSX or CSV.",
+                    e);
+        }
+    }
+
+    private static long length(InputStream in, byte[] buffer, long most) throws IOException {
+        long length = 0;
+        for (int n = in.read(buffer); n >= 0 && length <= most; n = in.read(buffer)) {
+            length += n;
+        }
+        return length;
+    }
+}

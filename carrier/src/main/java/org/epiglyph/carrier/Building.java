@@ -42,7 +42,7 @@ final class Building {
      *
      * @param files   by the path that the filing rule demands
      * @param leftOut ids of documents that could not be built
-     * @param reasons why, each in a sentence
+     * @param reasons why, and what else must be known, each in a sentence
      */
     record Built(Map<String, Path> files, List<String> leftOut, List<String> reasons) {}
 
@@ -57,11 +57,16 @@ final class Building {
                 String path = free(taken, marked(document, submission), ".pdf");
                 Path target = outgoing(document, path);
                 try {
-                    MarkedPdf.write(folder.pages(document), folder.pictures(), marks(submission, document),
-                            choices.author(), at, choices.plain(), target);
+                    MarkedPdf.Written written = MarkedPdf.write(folder.pages(document), folder.pictures(),
+                            marks(submission, document), choices.author(), at, choices.plain(), target);
                     files.put(path, target);
+                    if (written.unsigned()) {
+                        reasons.add("'" + document.name()
+                                + "' had to be written anew, so that its signatures are no longer valid in the marked copy.");
+                    }
                 } catch (Problem e) {
                     leftOut.add(document.id());
+                    taken.remove(path.toLowerCase(java.util.Locale.ROOT));
                     reasons.add("'" + document.name() + "' did not go: " + e.getMessage());
                 }
             }

@@ -11,8 +11,10 @@ import java.util.Set;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Destination;
+import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
@@ -101,6 +103,24 @@ public final class HandingBack {
 
     /** Asks where an original has changed since it was received, unless that was asked before. */
     static Optional<Outcome> doubt(Workspace workspace, StudentKey student, Choices choices) {
+        return certified(workspace.batch().submission(student), student, choices)
+                .or(() -> changed(workspace, student, choices));
+    }
+
+    private static Optional<Outcome> certified(Submission submission, StudentKey student, Choices choices) {
+        List<String> marked = submission.documents()
+                .stream()
+                .filter(d -> d.pages() instanceof Pages.Ready ready && ready.note().contains(Pages.CERTIFIED))
+                .filter(d -> submission.marksForStudent().stream().anyMatch(m -> m.page().document().equals(d.id())))
+                .map(Document::name)
+                .toList();
+        return marked.isEmpty() || choices.accepts(student, Outcome.Doubt.CERTIFIED)
+                ? Optional.empty()
+                : Optional.of(new Outcome.Asked(student, Outcome.Doubt.CERTIFIED, String.join(", ", marked)
+                        + ": " + Pages.CERTIFIED + " Hand it back all the same, or take the marks off it."));
+    }
+
+    private static Optional<Outcome> changed(Workspace workspace, StudentKey student, Choices choices) {
         if (choices.accepts(student, Outcome.Doubt.ORIGINAL_CHANGED)) {
             return Optional.empty();
         }

@@ -11,7 +11,7 @@ public sealed interface Outcome {
     /**
      * The destination has it; the receipt is the proof.
      *
-     * @param leftOut documents that could not be built and so did not go, each in a sentence with its reason
+     * @param leftOut documents that could not be built and so did not go, or whose signatures were lost, each in a sentence
      */
     record Done(StudentKey student, Receipt receipt, List<String> leftOut) implements Outcome {
         public Done {
@@ -32,6 +32,8 @@ public sealed interface Outcome {
     enum Doubt {
         /** An original is no longer what was received. */
         ORIGINAL_CHANGED,
+        /** A document is certified against any mark. */
+        CERTIFIED,
         /** The record holds what somebody else has put there. */
         RECORD_CHANGED
     }

@@ -17,7 +17,7 @@ import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.documents.Intake;
+import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -32,6 +32,7 @@ public final class PageMaking implements AutoCloseable {
     private final Workspace workspace;
     private final Executor editing;
     private final Set<String> tried = new HashSet<>();
+    private final IntakeProcess intake = new IntakeProcess();
     private final Thread thread;
     private StudentKey first;
     private boolean ended;
@@ -56,10 +57,19 @@ public final class PageMaking implements AutoCloseable {
     /** Makes all pages that are missing, and comes back when that is done. */
     public static void all(Workspace workspace, Progress progress) throws Problem {
         List<Work> all = missing(workspace, workspace.batch(), Optional.empty());
-        for (int i = 0; i < all.size(); i++) {
-            progress.at(all.get(i).document.name(), i, all.size());
-            workspace.edit(
-                    new Edit.MakePages(all.get(i).student, all.get(i).document.id(), make(workspace, all.get(i))));
+        if (all.isEmpty()) {
+            return;
+        }
+        try (IntakeProcess intake = new IntakeProcess()) {
+            for (int i = 0; i < all.size(); i++) {
+                progress.at(all.get(i).document.name(), i, all.size());
+                workspace.edit(new Edit.MakePages(all.get(i).student, all.get(i).document.id(),
+                        make(workspace, intake, all.get(i))));
+            }
+        } catch (IOException e) {
+            LOG.info("A folder for temporary files stays behind");
+        } catch (EditRefused e) {
+            throw new Problem(e.getMessage(), e);
         }
     }
 
@@ -70,8 +80,8 @@ public final class PageMaking implements AutoCloseable {
      */
     public static Edit unlock(Workspace workspace, StudentKey student, Document document, String password)
             throws Problem {
-        try {
-            Pages pages = Intake.unlock(workspace.folder().original(document),
+        try (IntakeProcess intake = new IntakeProcess()) {
+            Pages pages = intake.unlock(workspace.folder().original(document),
                     workspace.folder().renditions().resolve(document.id() + ".pdf"), password);
             return new Edit.MakePages(student, document.id(), pages);
         } catch (IOException e) {
@@ -90,7 +100,7 @@ public final class PageMaking implements AutoCloseable {
             for (Optional<Work> next = next(); next.isPresent(); next = next()) {
                 Work work = next.get();
                 try {
-                    Pages pages = make(workspace, work);
+                    Pages pages = make(workspace, intake, work);
                     editing.execute(() -> record(work, pages));
                 } catch (Problem e) {
                     LOG.warn("Pages could not be made", e.getCause());
@@ -182,9 +192,9 @@ public final class PageMaking implements AutoCloseable {
         };
     }
 
-    private static Pages make(Workspace workspace, Work work) throws Problem {
+    private static Pages make(Workspace workspace, IntakeProcess intake, Work work) throws Problem {
         try {
-            return Intake.examine(workspace.folder().original(work.document),
+            return intake.examine(workspace.folder().original(work.document),
                     workspace.folder().renditions().resolve(work.document.id() + ".pdf"));
         } catch (IOException e) {
             throw full(work.document, e);
@@ -204,5 +214,12 @@ public final class PageMaking implements AutoCloseable {
             notifyAll();
         }
         thread.interrupt();
+        Thread.ofVirtual().start(() -> {
+            try {
+                intake.close();
+            } catch (IOException e) {
+                LOG.info("A folder for temporary files stays behind");
+            }
+        });
     }
 }

@@ -12,20 +12,28 @@ import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSObject;
 import org.apache.pdfbox.pdmodel.PDDocument;
-import org.apache.pdfbox.pdmodel.PDPage;
 
 /**
  * What in a PDF would run or start something (ISO 32000-2, 12.6: JavaScript and launch actions, and what fetches or sends by
- * itself). The program runs none of it.
+ * itself; 13.7 rich media; annex on XFA). The program runs none of it. The whole graph of objects is walked, since an
+ * action may stand at bookmarks, pages, annotations, fields and their parents alike.
  */
 final class ActiveContent {
     private static final Set<String> ACTIVE = Set.of("JavaScript", "Launch", "SubmitForm", "ImportData", "GoToE",
-            "RichMediaExecute", "Rendition");
+            "RichMediaExecute", "Rendition", "Movie", "Sound");
+    private static final Set<String> ACTIVE_ANNOTATIONS = Set.of("RichMedia", "Screen", "Movie", "3D");
     private static final COSName NEXT = COSName.getPDFName("Next");
     private static final COSName AA = COSName.getPDFName("AA");
+    private static final COSName PA = COSName.getPDFName("PA");
+    private static final COSName XFA = COSName.getPDFName("XFA");
+    private static final COSName RICH_MEDIA = COSName.getPDFName("RichMediaContent");
     private static final int DEEPEST = 50;
+    private final boolean remove;
+    private boolean found;
 
-    private ActiveContent() {}
+    private ActiveContent(boolean remove) {
+        this.remove = remove;
+    }
 
     static boolean isIn(PDDocument document) {
         return walk(document, false);
@@ -37,80 +45,72 @@ final class ActiveContent {
     }
 
     private static boolean walk(PDDocument document, boolean remove) {
-        COSDictionary catalog = document.getDocumentCatalog().getCOSObject();
-        boolean found = inHolder(catalog, remove);
-        if (catalog.getDictionaryObject(COSName.NAMES) instanceof COSDictionary names
-                && names.containsKey(COSName.JAVA_SCRIPT)) {
-            found = true;
-            if (remove) {
-                names.removeItem(COSName.JAVA_SCRIPT);
-            }
-        }
-        for (PDPage page : document.getPages()) {
-            found |= inHolder(page.getCOSObject(), remove);
-            if (page.getCOSObject().getDictionaryObject(COSName.ANNOTS) instanceof COSArray annotations) {
-                for (int i = 0; i < annotations.size(); i++) {
-                    if (annotations.getObject(i) instanceof COSDictionary annotation) {
-                        found |= inHolder(annotation, remove);
-                    }
-                }
-            }
-        }
-        if (catalog.getDictionaryObject(COSName.ACRO_FORM) instanceof COSDictionary form) {
-            found |= inFields(form.getDictionaryObject(COSName.FIELDS), remove);
-        }
-        return found;
-    }
-
-    private static boolean inFields(COSBase fields, boolean remove) {
-        boolean found = false;
+        ActiveContent content = new ActiveContent(remove);
         Deque<COSBase> waiting = new ArrayDeque<>();
         Set<COSBase> seen = Collections.newSetFromMap(new IdentityHashMap<>());
-        if (fields != null) {
-            waiting.add(fields);
-        }
+        waiting.add(document.getDocumentCatalog().getCOSObject());
         while (!waiting.isEmpty()) {
             COSBase next = waiting.pop();
             if (!seen.add(next)) {
                 continue;
             }
-            if (next instanceof COSArray array) {
+            if (next instanceof COSDictionary dictionary) {
+                content.look(dictionary);
+                dictionary.getValues().forEach(v -> push(v, waiting));
+            } else if (next instanceof COSArray array) {
+                content.look(array);
                 for (int i = 0; i < array.size(); i++) {
-                    COSBase item = array.getObject(i);
-                    if (item != null) {
-                        waiting.add(item);
-                    }
-                }
-            } else if (next instanceof COSDictionary field) {
-                found |= inHolder(field, remove);
-                COSBase kids = field.getDictionaryObject(COSName.KIDS);
-                if (kids != null) {
-                    waiting.add(kids);
+                    push(array.get(i), waiting);
                 }
             }
         }
-        return found;
+        return content.found;
     }
 
-    /** Looks at the actions that a dictionary holds: OpenAction, A and the additional ones. */
-    private static boolean inHolder(COSDictionary holder, boolean remove) {
-        boolean found = false;
-        for (COSName place : List.of(COSName.OPEN_ACTION, COSName.A)) {
+    private static void push(COSBase value, Deque<COSBase> waiting) {
+        COSBase plain = plain(value);
+        if (plain instanceof COSDictionary || plain instanceof COSArray) {
+            waiting.push(plain);
+        }
+    }
+
+    /** Looks at the actions that a dictionary holds: OpenAction, A, PA and the additional ones; at scripts by name; at XFA. */
+    private void look(COSDictionary holder) {
+        for (COSName place : List.of(COSName.OPEN_ACTION, COSName.A, PA, NEXT)) {
             if (isActive(holder.getDictionaryObject(place), 0)) {
+                taken(holder, place);
+            }
+        }
+        if (holder.getDictionaryObject(AA) instanceof COSDictionary additional
+                && additional.getValues().stream().map(ActiveContent::plain).anyMatch(a -> isActive(a, 0))) {
+            taken(holder, AA);
+        }
+        for (COSName place : List.of(COSName.JAVA_SCRIPT, XFA, RICH_MEDIA)) {
+            if (holder.getDictionaryObject(place) != null) {
+                taken(holder, place);
+            }
+        }
+    }
+
+    private void taken(COSDictionary holder, COSName place) {
+        found = true;
+        if (remove) {
+            holder.removeItem(place);
+        }
+    }
+
+    /** Annotations that play or run something go as a whole. */
+    private void look(COSArray array) {
+        for (int i = array.size() - 1; i >= 0; i--) {
+            if (array.getObject(i) instanceof COSDictionary one
+                    && ACTIVE_ANNOTATIONS.contains(String.valueOf(one.getNameAsString(COSName.SUBTYPE)))
+                    && one.containsKey(COSName.RECT)) {
                 found = true;
                 if (remove) {
-                    holder.removeItem(place);
+                    array.remove(i);
                 }
             }
         }
-        if (holder.getDictionaryObject(AA) instanceof COSDictionary additional) {
-            boolean active = additional.getValues().stream().map(ActiveContent::plain).anyMatch(a -> isActive(a, 0));
-            found |= active;
-            if (active && remove) {
-                holder.removeItem(AA);
-            }
-        }
-        return found;
     }
 
     private static COSBase plain(COSBase value) {

@@ -40,6 +40,13 @@ public final class Intake {
     private static Pages examine(Path file, Path rendition, Optional<String> password) throws IOException {
         try {
             return examined(file, rendition, password);
+        } catch (StackOverflowError e) {
+            return new Pages.None(
+                    "The file is nested deeper than can be read. Open it in another program, or ask the student for a PDF.");
+        } catch (RuntimeException e) {
+            LoggerFactory.getLogger(Intake.class).error("A received file meets a fault of the program", e);
+            return new Pages.None(
+                    "The file is of an unusual make and cannot be read here. Open it in another program; it can be scored all the same.");
         } catch (OutOfMemoryError e) {
             return new Pages.None(
                     "The file is made in a way that takes more memory than there is. Ask the student for a smaller one.");

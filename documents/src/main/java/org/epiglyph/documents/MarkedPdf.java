@@ -11,9 +11,10 @@ import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -23,8 +24,11 @@ import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.io.IOUtils;
-import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.io.RandomAccessRead;
+import org.apache.pdfbox.io.RandomAccessReadBufferedFile;
+import org.apache.pdfbox.pdfparser.PDFParser;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
+import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.marks.Mark;
@@ -32,16 +36,26 @@ import org.slf4j.LoggerFactory;
 
 /**
  * Writes a marked copy of a document: the bytes as they were, with an incremental update behind them
- * (ISO 32000-2, 7.5.6) that adds one annotation a mark. A file whose end is damaged is written anew instead.
+ * (ISO 32000-2, 7.5.6) that adds one annotation a mark. A file to which no update can be added is written anew. No copy
+ * leaves before it was opened again and found whole.
  */
 public final class MarkedPdf {
     private static final int TAIL = 2048;
+    private static final double TRIAL_SCALE = 0.2;
     private static final Pattern START = Pattern.compile("startxref\\s+(\\d+)\\s+%%EOF");
 
     private MarkedPdf() {}
 
     /**
-     * Writes the copy to a temporary name and moves it into place.
+     * How a copy was written.
+     *
+     * @param anew     true where it is not the received bytes with an update behind them
+     * @param unsigned true where signatures of the document are no longer valid in it
+     */
+    public record Written(boolean anew, boolean unsigned) {}
+
+    /**
+     * Writes the copy to a temporary name, opens it again, and moves it into place.
      *
      * @param source the document's pages as PDF; only read
      * @param pictures the folder of the marker's own pictures
@@ -50,9 +64,9 @@ public final class MarkedPdf {
      * @param at     the time that the annotations bear
      * @param plain  true to take scripts and launches out; the copy is then written anew where there are any
      * @param target the file to write; an earlier one is replaced
-     * @throws Problem where the document cannot be written; the target is as before
+     * @throws Problem where the document cannot be written whole, with the true reason; the target is as before
      */
-    public static void write(Path source, Path pictures, List<Mark> marks, String author, Instant at, boolean plain,
+    public static Written write(Path source, Path pictures, List<Mark> marks, String author, Instant at, boolean plain,
             Path target)
             throws Problem {
         if (marks.stream().anyMatch(Mark::isPrivate)) {
@@ -61,38 +75,155 @@ public final class MarkedPdf {
         Path beside = target.resolveSibling(target.getFileName() + ".part");
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
-            if (marks.isEmpty() && !plain) {
-                Files.copy(source, beside, StandardCopyOption.REPLACE_EXISTING);
-            } else {
-                writeMarked(source, marks, new Annotations(author, at, pictures), plain, beside);
-            }
+            Written written = new MarkedPdf.Writing(source, marks, new Annotations(author, at, pictures), beside)
+                    .write(plain);
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-        } catch (IOException | RuntimeException e) {
-            throw new Problem("The marked copy " + target.getFileName() + " could not be written: " + e.getMessage()
-                    + ". See that the disk has room and try again.", e);
+            return written;
+        } catch (IOException e) {
+            throw new Problem(Files.isReadable(source)
+                    ? "its marked copy could not be written. See that the disk has room and try again."
+                    : "its pages are missing on this disk. Restore the batch's folder from a copy.", e);
+        } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            throw new Problem(
+                    "it is built in a way to which marks cannot be added. Print it to a new PDF in another program, attach that, and mark there.",
+                    e);
         } finally {
             deleteQuietly(beside);
         }
     }
 
-    private static void writeMarked(Path source, List<Mark> marks, Annotations annotations, boolean plain,
-            Path target) throws IOException {
-        Map<Integer, List<Mark>> byPage = marks.stream()
-                .collect(Collectors.groupingBy(m -> m.page().index(), TreeMap::new, Collectors.toList()));
-        try (PDDocument document = Loader.loadPDF(source.toFile(), IOUtils.createTempFileOnlyStreamCache());
-                OutputStream out = new BufferedOutputStream(Files.newOutputStream(target))) {
-            Set<COSDictionary> changed = new HashSet<>();
-            for (Map.Entry<Integer, List<Mark>> entry : byPage.entrySet()) {
-                PDPage page = document.getPage(entry.getKey());
-                addAll(page, annotations.of(document, page, entry.getValue()));
-                changed.add(page.getCOSObject());
+    /** One copy in the making. */
+    private static final class Writing {
+        private final Path source;
+        private final List<Mark> marks;
+        private final Annotations annotations;
+        private final Path beside;
+
+        Writing(Path source, List<Mark> marks, Annotations annotations, Path beside) {
+            this.source = source;
+            this.marks = marks;
+            this.annotations = annotations;
+            this.beside = beside;
+        }
+
+        Written write(boolean plain) throws IOException, Problem {
+            if (marks.isEmpty() && !plain) {
+                Files.copy(source, beside, StandardCopyOption.REPLACE_EXISTING);
+                return new Written(false, false);
             }
-            boolean stripped = plain && ActiveContent.remove(document);
-            if (!stripped && endsProperly(source)) {
-                document.saveIncremental(out, changed);
-            } else {
+            if (canBeUpdated(source)) {
+                Optional<Map<Integer, Integer>> expected = update(plain);
+                if (expected.isPresent() && isWhole(expected.get(), false)) {
+                    return new Written(false, false);
+                }
+            }
+            boolean signed = anew(plain);
+            return new Written(true, signed);
+        }
+
+        /** @return how many annotations each page has then; empty where the copy must be written anew */
+        private Optional<Map<Integer, Integer>> update(boolean plain) throws IOException {
+            try (PDDocument document = load(source);
+                    RandomAccessRead bytes = new RandomAccessReadBufferedFile(source.toFile());
+                    OutputStream out = new BufferedOutputStream(Files.newOutputStream(beside))) {
+                if (!PageTree.isRegular(document) || plain && ActiveContent.isIn(document)) {
+                    return Optional.empty();
+                }
+                Set<COSDictionary> changed = new HashSet<>();
+                Map<Integer, Integer> expected = add(document, changed);
+                UpdateWriter.write(document, bytes, changed, out);
+                return Optional.of(expected);
+            }
+        }
+
+        /** @return true where the document had signatures */
+        private boolean anew(boolean plain) throws IOException, Problem {
+            Map<Integer, Integer> expected;
+            boolean signed;
+            try (PDDocument document = load(source);
+                    OutputStream out = new BufferedOutputStream(Files.newOutputStream(beside))) {
+                if (!PageTree.isRegular(document)) {
+                    PageTree.mend(document);
+                }
+                signed = !document.getSignatureDictionaries().isEmpty();
+                expected = add(document, new HashSet<>());
+                if (plain) {
+                    ActiveContent.remove(document);
+                }
                 document.save(out, CompressParameters.NO_COMPRESSION);
             }
+            if (!isWhole(expected, true)) {
+                throw new Problem(
+                        "its copy does not come out whole, so it was not handed back. Print it to a new PDF in another program, attach that, and mark there.");
+            }
+            return signed;
+        }
+
+        private Map<Integer, Integer> add(PDDocument document, Set<COSDictionary> changed) throws IOException {
+            Map<Integer, List<Mark>> byPage = marks.stream()
+                    .collect(Collectors.groupingBy(m -> m.page().index(), TreeMap::new, Collectors.toList()));
+            Map<Integer, Integer> expected = new TreeMap<>();
+            int index = 0;
+            for (PDPage page : document.getPages()) {
+                List<Mark> own = byPage.getOrDefault(index, List.of());
+                if (!own.isEmpty()) {
+                    addAll(page, annotations.of(document, page, own));
+                    changed.add(page.getCOSObject());
+                }
+                expected.put(index, count(page));
+                index++;
+            }
+            if (!byPage.isEmpty() && byPage.keySet().stream().anyMatch(p -> p >= expected.size())) {
+                throw new IllegalStateException("A mark stands on a page that the document has not");
+            }
+            return expected;
+        }
+
+        /** Opened as any reader would: every page has its annotations, and where it was written anew, a marked one is drawn. */
+        private boolean isWhole(Map<Integer, Integer> expected, boolean draw) {
+            try (PDDocument copy = load(beside)) {
+                int index = 0;
+                for (PDPage page : copy.getPages()) {
+                    if (!Integer.valueOf(count(page)).equals(expected.get(index))) {
+                        return false;
+                    }
+                    index++;
+                }
+                if (index != expected.size() || !PageTree.isRegular(copy)) {
+                    return false;
+                }
+                if (draw && !marks.isEmpty()) {
+                    new BoundedRenderer(copy, new Budget(OpenDocument.USUAL_BUDGET))
+                            .renderImage(marks.getFirst().page().index(), (float) TRIAL_SCALE);
+                }
+                return true;
+            } catch (Budget.Spent e) {
+                return true; // slow in the original too; it is not the marks that are at fault
+            } catch (IOException | RuntimeException | StackOverflowError e) {
+                return false;
+            }
+        }
+    }
+
+    private static PDDocument load(Path pdf) throws IOException {
+        return Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache());
+    }
+
+    private static int count(PDPage page) {
+        return page.getCOSObject().getDictionaryObject(COSName.ANNOTS) instanceof COSArray all ? all.size() : 0;
+    }
+
+    /** True where the file is read without any mending, so that an update behind it is found by every reader. */
+    private static boolean canBeUpdated(Path source) throws IOException {
+        if (!endsProperly(source)) {
+            return false;
+        }
+        try (RandomAccessRead bytes = new RandomAccessReadBufferedFile(source.toFile());
+                PDDocument _ = new PDFParser(bytes, "", null, null, IOUtils.createTempFileOnlyStreamCache())
+                        .parse(false)) {
+            return true;
+        } catch (IOException | RuntimeException e) {
+            return false;
         }
     }
 
@@ -109,17 +240,15 @@ public final class MarkedPdf {
         page.getCOSObject().setItem(COSName.ANNOTS, all);
     }
 
+    /** True where the file says at its end where its last cross-reference section is; one that was cut off does not. */
+    static boolean hasEnd(Path pdf) throws IOException {
+        return lastStart(pdf) >= 0;
+    }
+
     /** True where the last cross-reference section stands where the file says it does, so that an update can follow it. */
     static boolean endsProperly(Path pdf) throws IOException {
+        long offset = lastStart(pdf);
         try (RandomAccessFile file = new RandomAccessFile(pdf.toFile(), "r")) {
-            byte[] tail = new byte[(int) Math.min(TAIL, file.length())];
-            file.seek(file.length() - tail.length);
-            file.readFully(tail);
-            Matcher start = START.matcher(new String(tail, StandardCharsets.ISO_8859_1));
-            long offset = -1;
-            while (start.find()) {
-                offset = Long.parseLong(start.group(1));
-            }
             if (offset < 0 || offset >= file.length()) {
                 return false;
             }
@@ -127,6 +256,20 @@ public final class MarkedPdf {
             file.seek(offset);
             file.readFully(there);
             return new String(there, StandardCharsets.ISO_8859_1).matches("(?s)(xref\\s.*|\\d+\\s+\\d+\\s+obj.*)");
+        }
+    }
+
+    private static long lastStart(Path pdf) throws IOException {
+        try (RandomAccessFile file = new RandomAccessFile(pdf.toFile(), "r")) {
+            byte[] tail = new byte[(int) Math.min(TAIL, file.length())];
+            file.seek(file.length() - tail.length);
+            file.readFully(tail);
+            Matcher start = START.matcher(new String(tail, StandardCharsets.ISO_8859_1));
+            long offset = -1;
+            while (start.find()) {
+                offset = start.group(1).length() > 18 ? Long.MAX_VALUE : Long.parseLong(start.group(1));
+            }
+            return offset;
         }
     }
 

@@ -4,6 +4,7 @@ import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import org.apache.pdfbox.Loader;
@@ -11,7 +12,6 @@ import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.rendering.ImageType;
-import org.apache.pdfbox.rendering.PDFRenderer;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PageText;
@@ -23,11 +23,16 @@ import org.epiglyph.core.page.PageText;
 public final class OpenDocument implements AutoCloseable {
     /** More pixels than this are not drawn in one picture; the scale is lowered instead. */
     private static final double MOST_PIXELS = 24e6;
+    /** How long a page may take to be drawn, or its words to be read. */
+    public static final Duration USUAL_BUDGET = Duration.ofSeconds(10);
     private final PDDocument document;
     private final List<PageGeometry> geometries = new ArrayList<>();
 
     private OpenDocument(PDDocument document) {
         this.document = document;
+        if (!PageTree.isRegular(document)) {
+            PageTree.mend(document); // else pages by number are others than those in order
+        }
         for (PDPage page : document.getPages()) {
             geometries.add(Geometries.of(page));
         }
@@ -41,7 +46,7 @@ public final class OpenDocument implements AutoCloseable {
     public static OpenDocument open(Path pdf) throws Problem {
         try {
             return new OpenDocument(Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache()));
-        } catch (IOException | RuntimeException e) {
+        } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
             throw new Problem(pdf.getFileName()
                     + " cannot be opened as pages. The original is kept; look at it in another program.", e);
         }
@@ -59,29 +64,46 @@ public final class OpenDocument implements AutoCloseable {
     /** The words of a page, by zero-based index. A page whose text cannot be read has none. */
     public synchronized PageText text(int index) throws Problem {
         try {
-            return WordReader.read(document, index, geometries.get(index));
-        } catch (IOException | RuntimeException e) {
+            return WordReader.read(document, index, geometries.get(index), new Budget(USUAL_BUDGET));
+        } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
             throw new Problem("The words of page " + (index + 1) + " cannot be read; it can be marked as a picture.",
                     e);
         }
     }
 
+    /** A page takes longer than it may; it can be tried with more time. */
+    public static final class TooSlow extends Problem {
+        private static final long serialVersionUID = 1;
+
+        TooSlow(int index, Duration budget) {
+            super("Page " + (index + 1) + " takes more than " + budget.toSeconds() + " seconds, or more room than there is, to draw.");
+        }
+    }
+
+    /** Draws a page within the usual budget. */
+    public PageImage render(int index, double scale) throws Problem {
+        return render(index, scale, USUAL_BUDGET);
+    }
+
     /**
      * Draws a page.
      *
-     * @param index zero-based
-     * @param scale pixels a point, above 0; lowered for pages of extreme size
+     * @param index  zero-based
+     * @param scale  pixels a point, above 0; lowered for pages of extreme size
+     * @param budget how long it may take
+     * @throws TooSlow where it takes longer
      */
-    public synchronized PageImage render(int index, double scale) throws Problem {
+    public synchronized PageImage render(int index, double scale, Duration budget) throws Problem {
         PageGeometry shape = geometries.get(index);
         double pixels = shape.shownWidth() * shape.shownHeight() * scale * scale;
         double bounded = pixels > MOST_PIXELS ? scale * Math.sqrt(MOST_PIXELS / pixels) : scale;
         try {
-            PDFRenderer renderer = new PDFRenderer(document);
-            renderer.setSubsamplingAllowed(true);
-            BufferedImage image = renderer.renderImage(index, (float) (bounded * shape.userUnit()), ImageType.RGB);
+            BufferedImage image = new BoundedRenderer(document, new Budget(budget)).renderImage(index,
+                    (float) (bounded * shape.userUnit()), ImageType.RGB);
             return opaque(image);
-        } catch (IOException | RuntimeException e) {
+        } catch (Budget.Spent | OutOfMemoryError e) {
+            throw new TooSlow(index, budget);
+        } catch (IOException | RuntimeException | StackOverflowError e) {
             throw new Problem(
                     "Page " + (index + 1) + " cannot be drawn. The original is kept; look at it in another program.",
                     e);

@@ -7,6 +7,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSBase;
+import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -35,12 +38,16 @@ final class PdfIntake {
                 count++;
             }
             if (count == 0) {
-                return new Pages.None(
-                        "The PDF has no pages; it may have been cut off on its way. Ask the student for it again.");
+                return new Pages.None(MarkedPdf.hasEnd(file)
+                        ? "The PDF has no pages. Ask the student for it again."
+                        : "The PDF was cut off on its way and has no pages. Ask the student for it again.");
             }
-            if (!MarkedPdf.endsProperly(file)) {
+            if (!MarkedPdf.hasEnd(file)) {
                 notes.add(
                         "The file was cut off on its way; what could be saved of it is shown. Ask the student for it again.");
+            }
+            if (isCertifiedAgainstMarks(document)) {
+                notes.add(Pages.CERTIFIED);
             }
             if (count > MANY_PAGES) {
                 notes.add("It has " + count + " pages. See whether that is meant.");
@@ -51,8 +58,16 @@ final class PdfIntake {
             if (ActiveContent.isIn(document)) {
                 notes.add(Pages.ACTIVE + " Nothing of that is run here; it can be taken out when handing back.");
             }
+            boolean regular = PageTree.isRegular(document);
+            if (!regular) {
+                PageTree.mend(document);
+                notes.add("The PDF's list of its pages is damaged; a mended copy is shown and marked.");
+            }
             if (document.isEncrypted()) {
-                return unlocked(document, rendition, count, notes);
+                notes.add("The PDF was locked; an open copy is shown and marked.");
+            }
+            if (document.isEncrypted() || !regular) {
+                return copied(document, rendition, count, notes);
             }
             return new Pages.Ready(count, "", String.join(" ", notes));
         } catch (InvalidPasswordException e) {
@@ -66,7 +81,25 @@ final class PdfIntake {
         }
     }
 
-    private static Pages unlocked(PDDocument document, Path rendition, int count, List<String> notes)
+    /** The certification's permissions (ISO 32000-2, 12.8.2.2): 3 allows annotations, 1 and 2 do not; 2 is what stands for none. */
+    private static boolean isCertifiedAgainstMarks(PDDocument document) {
+        COSDictionary catalog = document.getDocumentCatalog().getCOSObject();
+        if (!(catalog.getDictionaryObject("Perms") instanceof COSDictionary permissions)
+                || !(permissions.getDictionaryObject("DocMDP") instanceof COSDictionary signature)
+                || !(signature.getDictionaryObject("Reference") instanceof COSArray references)) {
+            return false;
+        }
+        for (int i = 0; i < references.size(); i++) {
+            if (references.getObject(i) instanceof COSDictionary reference
+                    && "DocMDP".equals(reference.getNameAsString("TransformMethod"))) {
+                COSBase parameters = reference.getDictionaryObject("TransformParams");
+                return !(parameters instanceof COSDictionary given) || given.getInt("P", 2) < 3;
+            }
+        }
+        return false;
+    }
+
+    private static Pages copied(PDDocument document, Path rendition, int count, List<String> notes)
             throws DiskFailure {
         try {
             Files.createDirectories(rendition.toAbsolutePath().getParent());
@@ -75,7 +108,6 @@ final class PdfIntake {
         } catch (IOException e) {
             throw new DiskFailure(e);
         }
-        notes.add("The PDF was locked; an open copy is shown and marked.");
         return new Pages.Ready(count, rendition.getFileName().toString(), String.join(" ", notes));
     }
 

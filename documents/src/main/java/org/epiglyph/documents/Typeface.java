@@ -17,7 +17,8 @@ public enum Typeface {
     INTERFACE("AtkinsonHyperlegibleNext_400Regular.ttf"), INTERFACE_STRONG(
             "AtkinsonHyperlegibleNext_600SemiBold.ttf"), SERIF("SourceSerif4_400Regular.ttf"), SERIF_STRONG(
                     "SourceSerif4_600SemiBold.ttf"), SERIF_ITALIC(
-                            "SourceSerif4_400Regular_Italic.ttf"), FIXED_PITCH("DejaVuSansMono.ttf");
+                            "SourceSerif4_400Regular_Italic.ttf"), FIXED_PITCH("DejaVuSansMono.ttf"), HEBREW(
+                                    "NotoSerifHebrew_400Regular.ttf"), ARABIC("NotoNaskhArabic_400Regular.ttf");
 
     private static final FontRenderContext EXACT = new FontRenderContext(new AffineTransform(), true, true);
     private final String file;

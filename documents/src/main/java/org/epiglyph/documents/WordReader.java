@@ -3,6 +3,8 @@ package org.epiglyph.documents;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.pdfbox.contentstream.operator.Operator;
+import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.pdfbox.text.TextPosition;
@@ -19,15 +21,17 @@ final class WordReader extends PDFTextStripper {
     private static final double DESCENT = 0.22;
     private final PageGeometry geometry;
     private final List<PageWord> words = new ArrayList<>();
+    private final Budget budget;
     private int line;
 
-    private WordReader(PageGeometry geometry) {
+    private WordReader(PageGeometry geometry, Budget budget) {
         this.geometry = geometry;
+        this.budget = budget;
         setSortByPosition(true);
     }
 
-    static PageText read(PDDocument document, int index, PageGeometry geometry) throws IOException {
-        WordReader reader = new WordReader(geometry);
+    static PageText read(PDDocument document, int index, PageGeometry geometry, Budget budget) throws IOException {
+        WordReader reader = new WordReader(geometry, budget);
         reader.setStartPage(index + 1);
         reader.setEndPage(index + 1);
         reader.getText(document);
@@ -43,6 +47,12 @@ final class WordReader extends PDFTextStripper {
                 .stream()
                 .map(w -> new PageWord(w.text(), geometry.fromShown(w.box()), w.line()))
                 .toList();
+    }
+
+    @Override
+    protected void processOperator(Operator operator, List<COSBase> operands) throws IOException {
+        budget.check();
+        super.processOperator(operator, operands);
     }
 
     @Override

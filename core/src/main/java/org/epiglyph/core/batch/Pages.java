@@ -7,6 +7,9 @@ public sealed interface Pages {
     /** Stands in the note of a document that would run or start something; nothing of that is ever run here. */
     String ACTIVE = "It contains scripts or starts other programs.";
 
+    /** Stands in the note of a document whose certification any mark breaks. */
+    String CERTIFIED = "Its author has certified it against any change, remarks included; a mark on it breaks that.";
+
     /**
      * It did.
      *

@@ -5,10 +5,8 @@ import java.io.InputStream;
 import java.nio.IntBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -19,8 +17,9 @@ import javafx.scene.image.WritableImage;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.places.TemporaryFolder;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.documents.Intake;
+import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.documents.PageImage;
 import org.epiglyph.exchange.archive.ReceivedFile;
@@ -31,6 +30,7 @@ final class FirstPage implements AutoCloseable {
     private static final long LARGEST = 200L << 20;
     private static final double WIDTH = 560;
     private static final double HEIGHT = 560;
+    private final IntakeProcess intake = new IntakeProcess();
     private final ReadOnlyObjectWrapper<Seen> seen = new ReadOnlyObjectWrapper<>(new Seen.Words(""));
     private final ExecutorService maker = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("first page").factory());
@@ -68,21 +68,19 @@ final class FirstPage implements AutoCloseable {
         seen.set(new Seen.Words(words));
     }
 
-    private static Seen made(ReceivedFile file) {
+    private Seen made(ReceivedFile file) {
         if (file.size() > LARGEST) {
             return new Seen.Words(Words.of("Collect.previewLarge"));
         }
-        Path folder = null;
-        try {
-            folder = Files.createTempDirectory("epiglyph-first-page-");
+        try (TemporaryFolder folder = TemporaryFolder.make("first-page")) {
             String name = file.path().substring(file.path().lastIndexOf('/') + 1);
             String ending = name.replaceAll("(?s)^.*(\\.[A-Za-z0-9]{1,8})$", "$1");
-            Path copy = folder.resolve("document" + (ending.equals(name) ? "" : ending));
+            Path copy = folder.path().resolve("document" + (ending.equals(name) ? "" : ending));
             try (InputStream in = file.open()) {
                 Files.copy(in, copy);
             }
-            Path rendition = folder.resolve("pages.pdf");
-            return switch (Intake.examine(copy, rendition)) {
+            Path rendition = folder.path().resolve("pages.pdf");
+            return switch (intake.examine(copy, rendition)) {
                 case Pages.Ready ready -> picture(ready.rendition().isEmpty() ? copy : rendition, ready);
                 case Pages.None(String why) -> new Seen.Words(why);
                 case Pages.Locked(String why) -> new Seen.Words(why);
@@ -92,8 +90,6 @@ final class FirstPage implements AutoCloseable {
             return new Seen.Words(Words.of("Collect.previewFailed"));
         } catch (Problem e) {
             return new Seen.Words(e.getMessage());
-        } finally {
-            delete(folder);
         }
     }
 
@@ -110,20 +106,16 @@ final class FirstPage implements AutoCloseable {
         }
     }
 
-    private static void delete(Path folder) {
-        if (folder == null) {
-            return;
-        }
-        try (Stream<Path> all = Files.walk(folder)) {
-            all.sorted(Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
-        } catch (IOException e) {
-            LoggerFactory.getLogger(FirstPage.class).warn("A temporary folder could not be deleted", e);
-        }
-    }
-
     @Override
     public void close() {
         wish++;
         maker.shutdownNow();
+        Thread.ofVirtual().start(() -> {
+            try {
+                intake.close();
+            } catch (IOException e) {
+                LoggerFactory.getLogger(FirstPage.class).info("A folder for temporary files stays behind");
+            }
+        });
     }
 }

@@ -58,6 +58,8 @@ final class HandBackCommand implements Callable<Integer> {
 
     @Option(names = "--accept-changed-originals", description = "Hands back although an original is no longer what was received.")
     private boolean acceptOriginals;
+    @Option(names = "--break-certification", description = "Hands marked documents back although their author has certified them against any mark.")
+    private boolean breakCertification;
     @Option(names = "--over-others", description = "Hands back over records that somebody else has changed.")
     private boolean overOthers;
 
@@ -81,6 +83,9 @@ final class HandBackCommand implements Callable<Integer> {
         Set<Outcome.Doubt> accepted = EnumSet.noneOf(Outcome.Doubt.class);
         if (acceptOriginals) {
             accepted.add(Outcome.Doubt.ORIGINAL_CHANGED);
+        }
+        if (breakCertification) {
+            accepted.add(Outcome.Doubt.CERTIFIED);
         }
         if (overOthers) {
             accepted.add(Outcome.Doubt.RECORD_CHANGED);
@@ -118,9 +123,11 @@ final class HandBackCommand implements Callable<Integer> {
                 System.out.println(student + " was there already, receipt " + receipt.id());
             case Outcome.Failed(var student, String why) -> System.err.println(student + " not handed back: " + why);
             case Outcome.Asked(var student, var doubt, String why) -> System.err.println(student + " not handed back: "
-                    + why + (doubt == Outcome.Doubt.RECORD_CHANGED
-                            ? " (--over-others)"
-                            : " (--accept-changed-originals)"));
+                    + why + switch (doubt) {
+                        case RECORD_CHANGED -> " (--over-others)";
+                        case ORIGINAL_CHANGED -> " (--accept-changed-originals)";
+                        case CERTIFIED -> " (--break-certification)";
+                    });
         }
     }
 }

@@ -19,19 +19,19 @@ import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.PictureNames;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.phrases.Phrasebook;
-import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.settings.Settings;
-import org.epiglyph.documents.Intake;
+import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.documents.OwnPicture;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Originals;
@@ -139,8 +139,11 @@ final class DocumentFiles {
             }
             Document bare = new Document(id, name, stored.sha256(), stored.bytes(), new Pages.Awaited(),
                     "laid here by you");
-            Document document = bare
-                    .withPages(Intake.examine(folder.original(bare), folder.renditions().resolve(id + ".pdf")));
+            Document document;
+            try (IntakeProcess intake = new IntakeProcess()) {
+                document = bare.withPages(
+                        intake.examine(folder.original(bare), folder.renditions().resolve(id + ".pdf")));
+            }
             return () -> {
                 Aids aids = model.batch().aids();
                 List<Document> more = new ArrayList<>(aids.documents());

@@ -3,11 +3,13 @@ package org.epiglyph.desktop.pages;
 import java.nio.IntBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BooleanSupplier;
@@ -34,6 +36,7 @@ public final class PageImages implements AutoCloseable {
     private static final int LIGHT = 200;
     private static final int MOST_OPEN = 6;
     private static final int MOST_OPEN_COARSE = 2;
+    private static final Duration MORE_TIME = Duration.ofMinutes(2);
     private static final long SLOW_NANOS = 60_000_000;
     /** The scale of an image that is drawn quickly, in pixels a point. */
     public static final double COARSE = 0.3;
@@ -45,6 +48,7 @@ public final class PageImages implements AutoCloseable {
     private final Map<Wanted, Image> images = new LinkedHashMap<>(64, 0.75f, true);
     private final Map<PageRef, PageText> texts = new HashMap<>();
     private final Map<String, Long> slowest = new ConcurrentHashMap<>();
+    private final Set<PageRef> patient = ConcurrentHashMap.newKeySet();
     private long bytes;
 
     private record Wanted(PageRef page, int permille) {
@@ -80,6 +84,11 @@ public final class PageImages implements AutoCloseable {
         int[] pixels = document.render(page.index(), COARSE).argb();
         long dark = Arrays.stream(pixels).filter(p -> (p >> 8 & 255) < LIGHT).count();
         return dark * 1000 < pixels.length;
+    }
+
+    /** Lets a page that takes too long to draw take longer from now on. */
+    public void beMorePatient(PageRef page) {
+        patient.add(page);
     }
 
     /** The image at a scale, where it is at hand; null otherwise. */
@@ -159,7 +168,8 @@ public final class PageImages implements AutoCloseable {
             return there;
         }
         long began = System.nanoTime();
-        PageImage drawn = lane(scale).document(page.document()).render(page.index(), scale);
+        PageImage drawn = lane(scale).document(page.document())
+                .render(page.index(), scale, patient.contains(page) ? MORE_TIME : OpenDocument.USUAL_BUDGET);
         if (scale > COARSE) {
             slowest.merge(page.document(), System.nanoTime() - began, Math::max);
         }

@@ -3,7 +3,9 @@ package org.epiglyph.desktop.paper;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.function.BiConsumer;
 import java.util.function.BooleanSupplier;
 import java.util.function.DoubleSupplier;
@@ -13,8 +15,11 @@ import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.scene.image.Image;
 import javafx.util.Duration;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.documents.OpenDocument;
 
 /**
  * Brings the images to the leaves. Where a document is slow to draw, coarse ones come first, for some pages ahead too,
@@ -102,12 +107,20 @@ final class LeafImages {
         }
     }
 
-    private static void show(PageLeaf leaf, Image image, Throwable failure) {
+    private void show(PageLeaf leaf, Image image, Throwable failure) {
         if (image != null) {
             leaf.image(image);
         } else if (failure != null && !leaf.hasImage()) {
-            leaf.sayFailure(failure.getMessage());
+            Throwable cause = failure instanceof CompletionException ? failure.getCause() : failure;
+            leaf.sayFailure(cause instanceof Problem ? cause.getMessage() : Words.of("Desk.pageFault"),
+                    cause instanceof OpenDocument.TooSlow ? Optional.of(() -> tryLonger(leaf)) : Optional.empty());
         }
+    }
+
+    private void tryLonger(PageLeaf leaf) {
+        images.beMorePatient(leaf.page());
+        leaf.sayFailure(Words.of("Desk.drawingLonger"), Optional.empty());
+        onInterface(images.image(leaf.page(), scale.getAsDouble()), (image, failure) -> show(leaf, image, failure));
     }
 
     private static void onInterface(CompletableFuture<Image> image, BiConsumer<Image, Throwable> then) {

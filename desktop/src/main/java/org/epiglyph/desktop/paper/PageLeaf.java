@@ -1,12 +1,15 @@
 package org.epiglyph.desktop.paper;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 import javafx.scene.Group;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.Pane;
+import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.transform.Affine;
@@ -112,6 +115,7 @@ public final class PageLeaf extends Pane {
 
     void image(Image sharp) {
         image.setImage(sharp);
+        getChildren().removeIf(c -> c.getStyleClass().contains("page-failure"));
     }
 
     public boolean hasImage() {
@@ -123,13 +127,24 @@ public final class PageLeaf extends Pane {
         return hasImage() && image.getImage().getWidth() >= Math.floor(image.getFitWidth() * output) - 1;
     }
 
-    void sayFailure(String words) {
+    /** Says in the page's place why it is not there. @param longer tries once more with more time, where that may help */
+    void sayFailure(String words, Optional<Runnable> longer) {
+        getChildren().removeIf(c -> c.getStyleClass().contains("page-failure"));
         Label label = new Label(words);
-        label.getStyleClass().add("page-failure");
         label.setWrapText(true);
-        label.setMaxWidth(geometry.shownWidth() * scale - 32);
-        label.relocate(16, 16);
-        getChildren().add(label);
+        VBox failure = new VBox(label);
+        failure.getStyleClass().add("page-failure");
+        longer.ifPresent(again -> {
+            Button more = new Button(Words.of("Desk.drawLonger"));
+            more.setId("draw-longer");
+            more.getStyleClass().add("plain-button");
+            more.setOnAction(_ -> again.run());
+            failure.getChildren().add(more);
+        });
+        failure.setMaxWidth(geometry.shownWidth() * scale - 32);
+        failure.setPrefWidth(geometry.shownWidth() * scale - 32);
+        failure.relocate(16, 16);
+        getChildren().add(failure);
     }
 
     /** Where on the page a point of this node is. */

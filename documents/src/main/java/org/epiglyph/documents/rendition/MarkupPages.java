@@ -1,12 +1,17 @@
 package org.epiglyph.documents.rendition;
 
+import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
+import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
+import com.openhtmltopdf.pdfboxout.PDFontSupplier;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.epiglyph.documents.Typeface;
 import org.jsoup.Jsoup;
 import org.jsoup.helper.W3CDom;
@@ -22,15 +27,24 @@ import org.jsoup.safety.Safelist;
 final class MarkupPages {
     private static final String STYLE = """
             @page { size: A4; margin: 20mm }
-            body { font-family: serif; font-size: 11pt; line-height: 1.45; color: #111 }
+            body { font-family: %s; font-size: 11pt; line-height: 1.45; color: #111 }
             h1 { font-size: 18pt } h2 { font-size: 14.5pt } h3, h4, h5, h6 { font-size: 12pt }
             h1, h2, h3, h4, h5, h6 { line-height: 1.2; page-break-after: avoid }
-            pre, code { font-family: fixed; font-size: 9pt; white-space: pre-wrap; word-wrap: break-word }
+            pre, code { font-family: %s; font-size: 9pt; white-space: pre-wrap; word-wrap: break-word }
             blockquote { margin-left: 8mm; color: #333 }
-            table { border-collapse: collapse; -fs-table-paginate: paginate; max-width: 100% }
+            table { border-collapse: collapse; -fs-table-paginate: paginate; max-width: 100%% }
             th, td { border: 0.5pt solid #888; padding: 2pt 4pt; text-align: left; vertical-align: top; word-wrap: break-word }
-            img { max-width: 100% } a { color: #232a4d }
+            img { max-width: 100%% } a { color: #232a4d }
             """;
+    /** Names of our own: a family called "serif" would be the renderer's built-in one, which knows Western Europe alone. */
+    private static final String WORDS = "epiglyph-words";
+    private static final String PITCH = "epiglyph-fixed";
+    private static final String HEBREW = "epiglyph-hebrew";
+    private static final String ARABIC = "epiglyph-arabic";
+    private static final String SYSTEM = "epiglyph-system-";
+    private static final int MOST_SPAN = 60;
+    private static final int DEEPEST = 200;
+    private static final int MOST_ELEMENTS = 200_000;
 
     private MarkupPages() {}
 
@@ -41,6 +55,7 @@ final class MarkupPages {
     /** Makes pages of HTML. */
     static Rendition make(String html, String moreStyle, Path target) throws IOException, Unreadable {
         Document received = Jsoup.parse(html);
+        refuseEndless(received);
         boolean elsewhere = received.select("img[src]").stream().anyMatch(i -> !i.attr("src").startsWith("data:"));
         boolean scripts = !received.select("script").isEmpty();
         Safelist structure = Safelist.relaxed()
@@ -55,17 +70,22 @@ final class MarkupPages {
                 image.remove();
             }
         }
+        tame(clean);
+        List<SystemFaces.Face> system = isLatin(clean.text()) ? List.of() : SystemFaces.all();
         int missing = missingLetters(clean);
-        clean.head().appendElement("style").appendText(STYLE + moreStyle);
+        clean.head().appendElement("style").appendText(style(system.size()) + moreStyle);
         clean.outputSettings().syntax(Document.OutputSettings.Syntax.xml);
         PdfRendererBuilder builder = new PdfRendererBuilder();
-        fonts(builder);
+        PDDocument document = Rendition.newDocument(); // closed with the renderer
+        builder.usePDDocument(document);
+        fonts(builder, document, system);
+        builder.useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory());
+        builder.useUnicodeBidiReorderer(new ICUBidiReorderer());
         builder.useUriResolver((_, uri) -> uri != null && uri.startsWith("data:") ? uri : null);
         builder.withW3cDocument(new W3CDom().fromJsoup(clean), null);
         try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
             renderer.layout();
             renderer.createPDFWithoutClosing();
-            PDDocument document = renderer.getPdfDocument();
             int pages = document.getNumberOfPages();
             Rendition.save(document, target);
             return new Rendition(pages, note(elsewhere, scripts, missing));
@@ -78,22 +98,84 @@ final class MarkupPages {
         }
     }
 
-    private static void fonts(PdfRendererBuilder builder) {
-        font(builder, Typeface.SERIF, "serif", 400, FontStyle.NORMAL);
-        font(builder, Typeface.SERIF_STRONG, "serif", 700, FontStyle.NORMAL);
-        font(builder, Typeface.SERIF_ITALIC, "serif", 400, FontStyle.ITALIC);
-        font(builder, Typeface.FIXED_PITCH, "fixed", 400, FontStyle.NORMAL);
+    /** Deeply nested or endless markup is no page; a stack or a memory would end before it does. */
+    private static void refuseEndless(Document received) throws Unreadable {
+        int[] deepest = new int[1];
+        int[] elements = new int[1];
+        received.traverse((node, depth) -> {
+            deepest[0] = Math.max(deepest[0], depth);
+            elements[0]++;
+        });
+        if (deepest[0] > DEEPEST || elements[0] > MOST_ELEMENTS) {
+            throw new Unreadable(
+                    "Its text is nested or long beyond what can be set on pages. Open it in another program; it can be scored all the same.");
+        }
+    }
+
+    /** A cell may span what a table has, and no more; lists begin where a page can show it. */
+    private static void tame(Document clean) {
+        for (String span : List.of("colspan", "rowspan", "span", "start", "value")) {
+            for (Element element : clean.select("[" + span + "]")) {
+                String digits = element.attr(span).strip();
+                boolean small = digits.matches("\\d{1,4}") && (span.startsWith("s") && !span.equals("span")
+                        || span.equals("value") || Integer.parseInt(digits) <= MOST_SPAN);
+                if (!small) {
+                    element.attr(span, Integer.toString(span.endsWith("span") ? MOST_SPAN : 1));
+                }
+            }
+        }
+        clean.select("[width],[height]").forEach(e -> {
+            e.removeAttr("width");
+            e.removeAttr("height");
+        });
+        clean.select("[dir]").forEach(e -> {
+            if (!e.attr("dir").matches("(?i)rtl|ltr")) {
+                e.removeAttr("dir");
+            }
+        });
+    }
+
+    private static boolean isLatin(String text) {
+        return text.codePoints().allMatch(c -> c < 0x0590);
+    }
+
+    private static String style(int system) {
+        StringBuilder others = new StringBuilder(", " + HEBREW + ", " + ARABIC);
+        for (int i = 0; i < system; i++) {
+            others.append(", ").append(SYSTEM).append(i);
+        }
+        return STYLE.formatted(WORDS + others + ", " + PITCH, PITCH + ", " + WORDS + others);
+    }
+
+    private static void fonts(PdfRendererBuilder builder, PDDocument document, List<SystemFaces.Face> system)
+            throws IOException {
+        font(builder, Typeface.SERIF, WORDS, 400, FontStyle.NORMAL);
+        font(builder, Typeface.SERIF_STRONG, WORDS, 700, FontStyle.NORMAL);
+        font(builder, Typeface.SERIF_ITALIC, WORDS, 400, FontStyle.ITALIC);
+        font(builder, Typeface.FIXED_PITCH, PITCH, 400, FontStyle.NORMAL);
+        font(builder, Typeface.HEBREW, HEBREW, 400, FontStyle.NORMAL);
+        font(builder, Typeface.ARABIC, ARABIC, 400, FontStyle.NORMAL);
+        for (int i = 0; i < system.size(); i++) {
+            builder.useFont(new PDFontSupplier(PDType0Font.load(document, system.get(i).open(), true)), SYSTEM + i, 400,
+                    FontStyle.NORMAL, true);
+        }
     }
 
     private static void font(PdfRendererBuilder builder, Typeface face, String family, int weight, FontStyle style) {
         builder.useFont(face::open, family, weight, style, true);
     }
 
-    private static int missingLetters(Document text) {
-        return (int) text.text()
-                .codePoints()
-                .filter(c -> c > 127 && !Character.isWhitespace(c) && !Typeface.SERIF.has(c))
-                .count();
+    private static int missingLetters(Document text) throws IOException {
+        int missing = 0;
+        try (Faces faces = Faces.of(Typeface.SERIF, Typeface.HEBREW, Typeface.ARABIC, Typeface.FIXED_PITCH)) {
+            for (int c : text.text().codePoints().toArray()) {
+                int type = Character.getType(c);
+                boolean shown = c > 127 && !Character.isWhitespace(c) && type != Character.FORMAT
+                        && type != Character.CONTROL && type != Character.SPACE_SEPARATOR;
+                missing += shown && !faces.has(c) ? 1 : 0;
+            }
+        }
+        return missing;
     }
 
     private static String note(boolean elsewhere, boolean scripts, int missing) {
@@ -106,7 +188,7 @@ final class MarkupPages {
         }
         if (missing > 0) {
             note.append(missing)
-                    .append(" letters cannot be shown, since no font that ships with the program has them. ");
+                    .append(" letters cannot be shown, since no font here has them. ");
         }
         return note.toString().strip();
     }

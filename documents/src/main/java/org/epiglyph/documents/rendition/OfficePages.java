@@ -6,14 +6,11 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Enumeration;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
 import javax.swing.text.BadLocationException;
 import javax.swing.text.Document;
 import javax.swing.text.Element;
@@ -29,6 +26,7 @@ import org.apache.tika.metadata.Metadata;
 import org.apache.tika.parser.ParseContext;
 import org.apache.tika.parser.odf.OpenDocumentParser;
 import org.apache.tika.sax.ToXMLContentHandler;
+import org.epiglyph.core.places.TemporaryFolder;
 import org.xml.sax.SAXException;
 import org.zwobble.mammoth.DocumentConverter;
 
@@ -37,9 +35,6 @@ import org.zwobble.mammoth.DocumentConverter;
  * pictures in a plain style. The note says which, and which fonts are missing.
  */
 final class OfficePages {
-    private static final long MOST_UNPACKED = 500L << 20;
-    private static final Pattern FONT = Pattern
-            .compile("(?:w:ascii|w:font w:name|svg:font-family|style:font-name)=\"'?([^\"';&]+)");
     private static final Pattern RTF_FONT = Pattern
             .compile("\\\\f(?:nil|roman|swiss|modern|script|decor)[^;{}]*? ([^;{}\\\\]+);");
     private static final String PLAIN = "Made in a plain style, since LibreOffice is not installed: words, tables and pictures are the student\u2019s, the layout is not. ";
@@ -55,50 +50,72 @@ final class OfficePages {
         }
     }
 
-    private OfficePages() {}
+    private static final long MOST_RTF = 100L << 20;
+    private final Kind kind;
+    private final Path file;
+
+    private OfficePages(Kind kind, Path file) {
+        this.kind = kind;
+        this.file = file;
+    }
 
     static Rendition make(Path file, Kind kind, Path target) throws IOException, Unreadable {
-        Set<String> asked = kind == Kind.RTF ? rtfFonts(file) : inspected(file);
+        try (TemporaryFolder folder = TemporaryFolder.make("office")) {
+            Path safe = folder.path().resolve("document." + kind.called.toLowerCase(java.util.Locale.ROOT));
+            return new OfficePages(kind, safe).make(safe(file, kind, safe), target);
+        }
+    }
+
+    /** From here on no converter sees the file as it came. */
+    private static SafePackage.Found safe(Path file, Kind kind, Path safe) throws IOException, Unreadable {
+        if (kind != Kind.RTF) {
+            return SafePackage.rewrite(file, safe);
+        }
+        if (Files.size(file) > MOST_RTF) {
+            throw new Unreadable("The RTF file is larger than " + (MOST_RTF >> 20)
+                    + " MB. Open it in another program, or ask the student for a PDF.");
+        }
+        SafeRtf.Safe text = SafeRtf.of(Files.readAllBytes(file));
+        Files.write(safe, text.rtf());
+        return new SafePackage.Found(rtfFonts(file), text.leftOut());
+    }
+
+    private Rendition make(SafePackage.Found found, Path target) throws IOException, Unreadable {
+        String links = found.leftOut() == 0
+                ? ""
+                : "A linked picture, or something else that lies outside the file, was left out. ";
         Optional<Path> program = OfficeProgram.find();
         if (program.isPresent()) {
-            Optional<Rendition> made = byProgram(program.get(), file, kind, asked, target);
+            Optional<Rendition> made = byProgram(program.get(), found.fonts(), target);
             if (made.isPresent()) {
-                return made.get();
+                return new Rendition(made.get().pages(), (links + made.get().note()).strip());
             }
         }
-        Rendition plain = MarkupPages.make(html(file, kind), "", target);
-        String fonts = asked.isEmpty() ? "" : "The file asks for " + String.join(", ", asked) + ". ";
+        Rendition plain = MarkupPages.make(html(), "", target);
+        String fonts = found.fonts().isEmpty() ? "" : "The file asks for " + String.join(", ", found.fonts()) + ". ";
         String why = program.isPresent()
                 ? "LibreOffice could not set this file. " + PLAIN.replace(
                         "since LibreOffice is not installed", "without it")
                 : PLAIN;
-        return new Rendition(plain.pages(), (why + fonts + plain.note()).strip());
+        return new Rendition(plain.pages(), (links + why + fonts + plain.note()).strip());
     }
 
-    private static Optional<Rendition> byProgram(Path program, Path file, Kind kind, Set<String> asked, Path target)
-            throws IOException {
-        Path folder = Files.createTempDirectory("epiglyph-office-");
-        try {
-            Path copy = folder.resolve("document." + kind.called.toLowerCase(java.util.Locale.ROOT));
-            Files.copy(file, copy);
-            Optional<Path> pdf = OfficeProgram.toPdf(program, copy, folder);
-            if (pdf.isEmpty()) {
-                return Optional.empty();
-            }
-            try (PDDocument document = Loader.loadPDF(pdf.get().toFile())) {
-                Set<String> missing = new TreeSet<>(asked);
-                missing.removeAll(used(document, asked));
-                int pages = document.getNumberOfPages();
-                Rendition.save(document, target);
-                String fonts = missing.isEmpty()
-                        ? ""
-                        : " Not installed here, so another font stands for it: " + String.join(", ", missing) + ".";
-                return pages == 0 ? Optional.empty() : Optional.of(new Rendition(pages, "Set by LibreOffice." + fonts));
-            } catch (IOException | RuntimeException e) {
-                return Optional.empty();
-            }
-        } finally {
-            OfficeProgram.deleteTree(folder);
+    private Optional<Rendition> byProgram(Path program, Set<String> asked, Path target) throws IOException {
+        Optional<Path> pdf = OfficeProgram.toPdf(program, file, file.getParent());
+        if (pdf.isEmpty()) {
+            return Optional.empty();
+        }
+        try (PDDocument document = Loader.loadPDF(pdf.get().toFile())) {
+            Set<String> missing = new TreeSet<>(asked);
+            missing.removeAll(used(document, asked));
+            int pages = document.getNumberOfPages();
+            Rendition.save(document, target);
+            String fonts = missing.isEmpty()
+                    ? ""
+                    : " Not installed here, so another font stands for it: " + String.join(", ", missing) + ".";
+            return pages == 0 ? Optional.empty() : Optional.of(new Rendition(pages, "Set by LibreOffice." + fonts));
+        } catch (IOException | RuntimeException e) {
+            return Optional.empty();
         }
     }
 
@@ -118,10 +135,10 @@ final class OfficePages {
         return used;
     }
 
-    private static String html(Path file, Kind kind) throws IOException, Unreadable {
+    private String html() throws IOException, Unreadable {
         try {
             return switch (kind) {
-                case DOCX -> new DocumentConverter().convertToHtml(file.toFile()).getValue();
+                case DOCX -> docx(file);
                 case ODT -> odt(file);
                 case RTF -> rtf(file);
             };
@@ -129,6 +146,13 @@ final class OfficePages {
             throw new Unreadable("The " + kind.called
                     + " file is broken or of an unusual make. Open it in another program, or ask the student for a PDF.",
                     e);
+        }
+    }
+
+    /** From a stream, so that the converter knows no place on the disk to begin a path from. */
+    private static String docx(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return new DocumentConverter().convertToHtml(in).getValue();
         }
     }
 
@@ -170,52 +194,6 @@ final class OfficePages {
         for (int i = 0; i < element.getElementCount(); i++) {
             paragraphs(element.getElement(i), document, html);
         }
-    }
-
-    /** Refuses what no office program writes, and gives the fonts that the file asks for. */
-    private static Set<String> inspected(Path file) throws IOException, Unreadable {
-        Set<String> fonts = new TreeSet<>();
-        long unpacked = 0;
-        try (ZipFile zip = new ZipFile(file.toFile())) {
-            Enumeration<? extends ZipEntry> entries = zip.entries();
-            while (entries.hasMoreElements()) {
-                ZipEntry entry = entries.nextElement();
-                boolean xml = entry.getName().endsWith(".xml") || entry.getName().endsWith(".rels");
-                try (InputStream in = zip.getInputStream(entry)) {
-                    unpacked += xml ? inspect(in, fonts) : in.skip(MOST_UNPACKED);
-                }
-                if (unpacked > MOST_UNPACKED) {
-                    throw new Unreadable("The file grows to more than " + (MOST_UNPACKED >> 20)
-                            + " MB on unpacking, which no honest document does. Ask the student for a PDF.");
-                }
-            }
-        } catch (java.util.zip.ZipException e) {
-            throw new Unreadable("The file is broken or was cut off on its way. Ask the student for it again.", e);
-        }
-        return fonts;
-    }
-
-    private static long inspect(InputStream in, Set<String> fonts) throws IOException, Unreadable {
-        byte[] buffer = new byte[1 << 20];
-        long length = 0;
-        String before = "";
-        for (int n = in.readNBytes(buffer, 0, buffer.length); n > 0; n = in.readNBytes(buffer, 0, buffer.length)) {
-            length += n;
-            String text = before + new String(buffer, 0, n, StandardCharsets.ISO_8859_1);
-            if (text.contains("<!ENTITY")) {
-                throw new Unreadable(
-                        "The file declares XML entities, which no office program does and which can reach out of the file. It is not read. Ask the student for a PDF.");
-            }
-            Matcher font = FONT.matcher(text);
-            while (font.find() && fonts.size() < 20) {
-                fonts.add(font.group(1).strip());
-            }
-            before = text.substring(Math.max(0, text.length() - 64));
-            if (length > MOST_UNPACKED) {
-                break;
-            }
-        }
-        return length;
     }
 
     private static Set<String> rtfFonts(Path file) throws IOException {

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 
 /** LibreOffice, where it is installed. It runs by itself with a profile of its own that is thrown away, without macros. */
@@ -17,7 +18,41 @@ final class OfficeProgram {
             "/opt/libreoffice/program/soffice", "/Applications/LibreOffice.app/Contents/MacOS/soffice",
             "C:\\Program Files\\LibreOffice\\program\\soffice.com");
 
+    private static final String NOWHERE = "http://127.0.0.1:9"; // the port of the discard service, where nobody answers (RFC 863)
+    private static final Supplier<Boolean> UNSHARE = new Once(OfficeProgram::mayUnshare);
+    /** No macros, no links updated, nothing loaded from anywhere that is not trusted; nowhere is. */
+    private static final String SETTINGS = """
+            <?xml version="1.0" encoding="UTF-8"?>
+            <oor:items xmlns:oor="http://openoffice.org/2001/registry" xmlns:xs="http://www.w3.org/2001/XMLSchema">
+            <item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="MacroSecurityLevel" oor:op="fuse"><value>3</value></prop></item>
+            <item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="DisableMacrosExecution" oor:op="fuse"><value>true</value></prop></item>
+            <item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="DisableActiveContent" oor:op="fuse"><value>true</value></prop></item>
+            <item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="BlockUntrustedRefererLinks" oor:op="fuse"><value>true</value></prop></item>
+            <item oor:path="/org.openoffice.Office.Writer/Content/Update"><prop oor:name="Link" oor:op="fuse"><value>2</value></prop></item>
+            <item oor:path="/org.openoffice.Office.Writer/Content/Update"><prop oor:name="Field" oor:op="fuse"><value>false</value></prop></item>
+            <item oor:path="/org.openoffice.Office.Calc/Content/Update"><prop oor:name="Link" oor:op="fuse"><value>2</value></prop></item>
+            </oor:items>
+            """;
+
     private OfficeProgram() {}
+
+    /** Asks once. */
+    private static final class Once implements Supplier<Boolean> {
+        private final Supplier<Boolean> question;
+        private Boolean answer;
+
+        Once(Supplier<Boolean> question) {
+            this.question = question;
+        }
+
+        @Override
+        public synchronized Boolean get() {
+            if (answer == null) {
+                answer = question.get();
+            }
+            return answer;
+        }
+    }
 
     /** Where it is; empty where it is not installed, or is not wanted (system property epiglyph.office=none). */
     static Optional<Path> find() {
@@ -34,16 +69,25 @@ final class OfficeProgram {
         return places.stream().filter(Files::isExecutable).findFirst();
     }
 
-    /** Has a PDF made of the file; the caller deletes it. Empty where the program fails. */
+    /** Has a PDF made of the file in the folder; empty where the program fails. */
     static Optional<Path> toPdf(Path program, Path file, Path folder) throws IOException {
-        Path profile = Files.createTempDirectory(folder, "office-profile-");
+        Path profile = Files.createDirectory(folder.resolve("profile"));
+        Files.createDirectory(profile.resolve("user"));
+        Files.writeString(profile.resolve("user/registrymodifications.xcu"), SETTINGS);
+        List<String> command = new ArrayList<>(withoutNetwork());
+        command.addAll(List.of(program.toString(), "--headless", "--norestore", "--nolockcheck", "--nodefault",
+                "-env:UserInstallation=" + profile.toUri(), "--convert-to", "pdf", "--outdir", folder.toString(),
+                file.toString()));
+        ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile())
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD);
+        for (String proxy : List.of("http_proxy", "https_proxy", "ftp_proxy", "all_proxy", "HTTP_PROXY", "HTTPS_PROXY")) {
+            builder.environment().put(proxy, NOWHERE);
+        }
+        builder.environment().put("HOME", folder.toString());
+        Process process = builder.start();
         try {
-            Process process = new ProcessBuilder(program.toString(), "--headless", "--norestore", "--nolockcheck",
-                    "-env:UserInstallation=" + profile.toUri(), "--convert-to", "pdf", "--outdir", folder.toString(),
-                    file.toString()).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start();
             if (!process.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
-                process.descendants().forEach(ProcessHandle::destroyForcibly);
-                process.destroyForcibly();
                 return Optional.empty();
             }
             try (Stream<Path> made = Files.list(folder)) {
@@ -53,15 +97,30 @@ final class OfficeProgram {
             Thread.currentThread().interrupt();
             return Optional.empty();
         } finally {
-            deleteTree(profile);
+            process.descendants().forEach(ProcessHandle::destroyForcibly);
+            process.destroyForcibly();
         }
     }
 
-    static void deleteTree(Path root) throws IOException {
-        try (Stream<Path> all = Files.walk(root)) {
-            for (Path path : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
-                Files.deleteIfExists(path);
-            }
+    /** On Linux, where a user may have a network namespace of their own, the program gets one in which there is nothing. */
+    private static List<String> withoutNetwork() {
+        return UNSHARE.get() ? List.of("unshare", "--user", "--map-root-user", "--net", "--") : List.of();
+    }
+
+    private static boolean mayUnshare() {
+        if (!System.getProperty("os.name").equals("Linux")) {
+            return false;
+        }
+        try {
+            return new ProcessBuilder("unshare", "--user", "--map-root-user", "--net", "--", "true").redirectErrorStream(true)
+                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .start()
+                    .waitFor() == 0;
+        } catch (IOException e) {
+            return false;
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
         }
     }
 }

@@ -39,19 +39,34 @@ public final class PicturePages {
 
     /** @return empty where the file is no picture of a kind that can be read */
     public static Optional<Rendition> make(Path file, Path target) throws IOException, Unreadable {
-        try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
-            Iterator<ImageReader> readers = in == null ? null : ImageIO.getImageReaders(in);
-            if (readers == null || !readers.hasNext()) {
-                return Optional.empty();
-            }
-            ImageReader reader = readers.next();
-            try {
-                reader.setInput(in);
-                return Optional.of(make(file, reader, target));
-            } finally {
-                reader.dispose();
+        Unreadable failure = null;
+        for (int nth = 0;; nth++) {
+            try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+                Optional<ImageReader> reader = in == null ? Optional.empty() : reader(in, nth);
+                if (reader.isEmpty() && failure != null) {
+                    throw failure;
+                }
+                if (reader.isEmpty()) {
+                    return Optional.empty();
+                }
+                try {
+                    reader.get().setInput(in);
+                    return Optional.of(make(file, reader.get(), target));
+                } catch (Unreadable e) {
+                    failure = failure == null ? e : failure; // another reader may know what this one does not
+                } finally {
+                    reader.get().dispose();
+                }
             }
         }
+    }
+
+    private static Optional<ImageReader> reader(ImageInputStream in, int nth) {
+        Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+        for (int i = 0; i < nth && readers.hasNext(); i++) {
+            readers.next().dispose();
+        }
+        return readers.hasNext() ? Optional.of(readers.next()) : Optional.empty();
     }
 
     private static Rendition make(Path file, ImageReader reader, Path target) throws IOException, Unreadable {
@@ -63,11 +78,21 @@ public final class PicturePages {
         }
         try (PDDocument document = Rendition.newDocument()) {
             int turn = kind.startsWith("tif") ? 1 : orientation(file);
+            Unreadable failure = null;
             for (int frame = 0; frame < frames; frame++) {
-                add(document, file, reader, frame, kind.startsWith("jp"), turn, note);
+                try {
+                    add(document, file, reader, frame, kind.startsWith("jp"), turn, note);
+                } catch (Unreadable e) {
+                    failure = e;
+                    note.append("Picture ").append(frame + 1).append(" of ").append(frames).append(" is broken and left out. ");
+                }
+            }
+            int pages = document.getNumberOfPages();
+            if (pages == 0 && failure != null) {
+                throw failure;
             }
             Rendition.save(document, target);
-            return new Rendition(frames, note.toString().strip());
+            return new Rendition(pages, note.toString().strip());
         }
     }
 

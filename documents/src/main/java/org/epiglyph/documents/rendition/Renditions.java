@@ -56,7 +56,9 @@ public final class Renditions {
                             ? "xlsx"
                             : zip.getEntry("content.xml") != null ? "odt" : "";
         } catch (IOException e) {
-            throw new Unreadable("The file is broken or was cut off on its way. Ask the student for it again.", e);
+            throw new Unreadable(hasZipEnd(file)
+                    ? "The file is broken. Ask the student for it again."
+                    : "The file was cut off on its way. Ask the student for it again.", e);
         }
         return switch (kind) {
             case "docx" -> Optional.of(OfficePages.make(file, OfficePages.Kind.DOCX, target));
@@ -64,6 +66,16 @@ public final class Renditions {
             case "xlsx" -> Optional.of(TablePages.ofWorkbook(file, target));
             default -> Optional.empty();
         };
+    }
+
+    /** True where a zip's directory ends as it must (APPNOTE.TXT 6.3.10, 4.3.16), which what was cut off does not. */
+    private static boolean hasZipEnd(Path file) throws IOException {
+        try (java.io.RandomAccessFile bytes = new java.io.RandomAccessFile(file.toFile(), "r")) {
+            byte[] tail = new byte[(int) Math.min(bytes.length(), 22 + 65535)];
+            bytes.seek(bytes.length() - tail.length);
+            bytes.readFully(tail);
+            return new String(tail, StandardCharsets.ISO_8859_1).contains("PK\u0005\u0006");
+        }
     }
 
     private static Rendition ofText(String text, String ending, Path target) throws IOException, Unreadable {

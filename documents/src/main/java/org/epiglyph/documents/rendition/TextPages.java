@@ -1,23 +1,24 @@
 package org.epiglyph.documents.rendition;
 
+import com.ibm.icu.lang.UCharacter;
+import com.ibm.icu.lang.UProperty;
+import com.ibm.icu.text.ArabicShaping;
+import com.ibm.icu.text.ArabicShapingException;
+import com.ibm.icu.text.Bidi;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import org.apache.fontbox.ttf.TTFParser;
-import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.epiglyph.documents.Typeface;
 
 /**
  * Written text in a fixed pitch on A4. Source code has its line numbers, and a line that does not fit goes on behind a
- * sign; plain text is broken between words.
+ * sign; plain text is broken between words. Lines that run from right to left begin at the right.
  */
 final class TextPages {
     private static final double SIZE = 9.5;
@@ -28,124 +29,194 @@ final class TextPages {
     private static final int TAB = 4;
     private static final int MOST_PAGES = 2000;
     private static final String GOES_ON = "\u21AA ";
+    private static final PDRectangle A4 = PDRectangle.A4;
+    private static final int ROWS = (int) ((A4.getHeight() - 2 * MARGIN) / LINE);
+    private final boolean numbered;
+    private final int columns;
+    private final List<Line> lines = new ArrayList<>();
 
-    private TextPages() {}
+    private TextPages(boolean numbered) {
+        this.numbered = numbered;
+        this.columns = (int) ((A4.getWidth() - 2 * MARGIN) / PITCH) - (numbered ? NUMBER_WIDTH : 0);
+    }
 
     private record Line(String number, String text) {}
 
     static Rendition make(String text, boolean numbered, Path target) throws IOException, Unreadable {
-        PDRectangle a4 = PDRectangle.A4;
-        int columns = (int) ((a4.getWidth() - 2 * MARGIN) / PITCH) - (numbered ? NUMBER_WIDTH : 0);
-        int rows = (int) ((a4.getHeight() - 2 * MARGIN) / LINE);
-        List<Line> lines = new ArrayList<>();
+        TextPages pages = new TextPages(numbered);
+        pages.breakIntoLines(text.isBlank() ? " " : text);
+        return pages.write(target);
+    }
+
+    private void breakIntoLines(String text) throws Unreadable {
         int number = 0;
-        for (String line : (text.isBlank() ? " " : text).split("\r\n|\r|\n", -1)) {
-            fold(expanded(line), numbered ? Integer.toString(++number) : "", numbered, columns, lines);
+        int at = 0;
+        while (at <= text.length()) {
+            int end = at;
+            while (end < text.length() && !isLineEnd(text.charAt(end))) {
+                end++;
+            }
+            fold(visible(text, at, end), numbered ? Integer.toString(++number) : "");
+            at = end + (text.startsWith("\r\n", end) ? 2 : 1);
         }
         while (lines.size() > 1 && lines.getLast().text.isBlank()) {
             lines.removeLast();
         }
-        int pages = Math.ceilDiv(lines.size(), rows);
-        if (pages > MOST_PAGES) {
-            throw new Unreadable("The text would fill " + pages + " pages, more than " + MOST_PAGES
-                    + ". Open it in another program; it can be scored all the same.");
-        }
-        Letters letters = new Letters();
-        try (PDDocument document = Rendition.newDocument(); InputStream typeface = Typeface.FIXED_PITCH.open()) {
-            PDFont font = PDType0Font.load(document,
-                    new TTFParser().parse(new RandomAccessReadBuffer(typeface)), true);
-            for (int page = 0; page < pages; page++) {
-                write(document, font, lines.subList(page * rows, Math.min(lines.size(), (page + 1) * rows)), numbered,
-                        letters);
-            }
-            Rendition.save(document, target);
-        }
-        return new Rendition(pages, letters.note());
     }
 
-    private static void fold(String line, String number, boolean numbered, int columns, List<Line> into) {
-        String rest = line;
-        String shown = number;
-        boolean first = true;
-        while (true) {
-            String lead = first || !numbered ? "" : GOES_ON;
-            int room = columns - lead.length();
-            if (rest.codePointCount(0, rest.length()) <= room) {
-                into.add(new Line(shown, lead + rest));
-                return;
-            }
-            int cut = rest.offsetByCodePoints(0, room);
-            int blank = rest.lastIndexOf(' ', cut);
-            int end = !numbered && blank > 0 ? blank : cut;
-            into.add(new Line(shown, lead + rest.substring(0, end)));
-            rest = numbered ? rest.substring(end) : rest.substring(end).stripLeading();
-            shown = "";
-            first = false;
-        }
+    /** Line ends of Unicode (Unicode 16, 5.8), vertical tabulator and form feed included. */
+    private static boolean isLineEnd(char c) {
+        return c == '\n' || c == '\r' || c == '\u0085' || c == '\u2028' || c == '\u2029' || c == '\u000B' || c == '\f';
     }
 
-    private static String expanded(String line) {
+    /** What can be seen of a stretch of text: tabulators as blanks, without signs that only steer. */
+    private static String visible(String text, int from, int to) {
         StringBuilder out = new StringBuilder();
-        for (int i = 0; i < line.length(); i++) {
-            char c = line.charAt(i);
+        for (int i = from; i < to;) {
+            int c = text.codePointAt(i);
+            i += Character.charCount(c);
+            int type = Character.getType(c);
             if (c == '\t') {
                 out.append(" ".repeat(TAB - out.length() % TAB));
-            } else if (c >= 32) {
-                out.append(c);
+            } else if (type == Character.SPACE_SEPARATOR) {
+                out.append(' ');
+            } else if (type != Character.CONTROL && type != Character.FORMAT && type != Character.SURROGATE) {
+                out.appendCodePoint(c);
             }
         }
         return out.toString();
     }
 
-    private static void write(PDDocument document, PDFont font, List<Line> lines, boolean numbered, Letters letters)
-            throws IOException {
-        PDPage page = new PDPage(PDRectangle.A4);
+    private void fold(String line, String number) throws Unreadable {
+        int at = 0;
+        String shown = number;
+        boolean first = true;
+        do {
+            String lead = first || !numbered ? "" : GOES_ON;
+            int end = fitting(line, at, columns - lead.length());
+            if (end < line.length() && !numbered) {
+                int blank = line.lastIndexOf(' ', end);
+                end = blank > at ? blank : end;
+            }
+            lines.add(new Line(shown, lead + line.substring(at, end)));
+            if (lines.size() > MOST_PAGES * ROWS) {
+                throw new Unreadable("The text would fill more than " + MOST_PAGES
+                        + " pages. Open it in another program; it can be scored all the same.");
+            }
+            at = end;
+            while (!numbered && at < line.length() && line.charAt(at) == ' ') {
+                at++;
+            }
+            shown = "";
+            first = false;
+        } while (at < line.length());
+    }
+
+    /** The place up to which a line fits into some columns, of which letters of East Asia take two. */
+    private static int fitting(String line, int from, int room) {
+        int used = 0;
+        int at = from;
+        while (at < line.length()) {
+            int c = line.codePointAt(at);
+            used += columns(c);
+            if (used > room) {
+                return at > from ? at : at + Character.charCount(c);
+            }
+            at += Character.charCount(c);
+        }
+        return at;
+    }
+
+    private static int columns(int c) {
+        if (c < 0x300) {
+            return 1;
+        }
+        int width = UCharacter.getIntPropertyValue(c, UProperty.EAST_ASIAN_WIDTH);
+        return width == UCharacter.EastAsianWidth.WIDE || width == UCharacter.EastAsianWidth.FULLWIDTH ? 2 : 1;
+    }
+
+    private Rendition write(Path target) throws IOException {
+        int pages = Math.ceilDiv(lines.size(), ROWS);
+        try (Faces faces = Faces.of(Typeface.FIXED_PITCH, Typeface.HEBREW, Typeface.ARABIC);
+                PDDocument document = Rendition.newDocument()) {
+            for (int page = 0; page < pages; page++) {
+                write(document, faces, lines.subList(page * ROWS, Math.min(lines.size(), (page + 1) * ROWS)));
+            }
+            Rendition.save(document, target);
+            return new Rendition(pages, note(faces.missing()));
+        }
+    }
+
+    private void write(PDDocument document, Faces faces, List<Line> onPage) throws IOException {
+        PDPage page = new PDPage(A4);
         document.addPage(page);
-        float top = (float) (PDRectangle.A4.getHeight() - MARGIN - SIZE);
+        float top = (float) (A4.getHeight() - MARGIN - SIZE);
         try (PDPageContentStream content = new PDPageContentStream(document, page)) {
-            content.setFont(font, (float) SIZE);
-            for (int i = 0; i < lines.size(); i++) {
-                Line line = lines.get(i);
+            for (int i = 0; i < onPage.size(); i++) {
+                Line line = onPage.get(i);
                 float y = (float) (top - i * LINE);
                 if (!line.number.isEmpty()) {
-                    double right = MARGIN + (NUMBER_WIDTH - 2) * PITCH - line.number.length() * PITCH;
                     content.setNonStrokingColor(0.42f);
-                    show(content, (float) right, y, line.number);
+                    double right = MARGIN + (NUMBER_WIDTH - 2) * PITCH - line.number.length() * PITCH;
+                    show(document, content, faces, (float) right, y, line.number);
                     content.setNonStrokingColor(0f);
                 }
-                show(content, (float) (MARGIN + (numbered ? NUMBER_WIDTH * PITCH : 0)), y,
-                        letters.known(line.text));
+                showLine(document, content, faces, y, line.text);
             }
         }
     }
 
-    private static void show(PDPageContentStream content, float x, float y, String text) throws IOException {
-        if (!text.isBlank()) {
-            content.beginText();
-            content.newLineAtOffset(x, y);
-            content.showText(text);
-            content.endText();
+    private void showLine(PDDocument document, PDPageContentStream content, Faces faces, float y, String text)
+            throws IOException {
+        float left = (float) (MARGIN + (numbered ? NUMBER_WIDTH * PITCH : 0));
+        if (!Bidi.requiresBidi(text.toCharArray(), 0, text.length())) {
+            show(document, content, faces, left, y, text);
+            return;
+        }
+        Bidi bidi = new Bidi(shaped(text), Bidi.LEVEL_DEFAULT_LTR);
+        String visual = bidi.writeReordered(Bidi.DO_MIRRORING);
+        boolean fromRight = !bidi.isLeftToRight() && bidi.getParaLevel() % 2 == 1 && !numbered;
+        float x = fromRight ? (float) (A4.getWidth() - MARGIN) - width(document, faces, visual) : left;
+        show(document, content, faces, x, y, visual);
+    }
+
+    /** Arabic letters in the forms that their neighbours ask for. */
+    private static String shaped(String text) {
+        try {
+            return new ArabicShaping(ArabicShaping.LETTERS_SHAPE | ArabicShaping.LENGTH_GROW_SHRINK).shape(text);
+        } catch (ArabicShapingException e) {
+            return text; // unjoined letters can still be read
         }
     }
 
-    /** Puts a box in the place of letters that the typeface has not, and counts them. */
-    private static final class Letters {
-        private int missing;
-
-        String known(String text) {
-            StringBuilder out = new StringBuilder();
-            text.codePoints().forEach(c -> {
-                boolean has = Typeface.FIXED_PITCH.has(c);
-                missing += has ? 0 : 1;
-                out.appendCodePoint(has ? c : '\u25A1');
-            });
-            return out.toString();
+    private static float width(PDDocument document, Faces faces, String text) throws IOException {
+        float width = 0;
+        int missing = faces.missing();
+        for (Faces.Run run : faces.runs(text)) {
+            width += faces.font(run, document).getStringWidth(run.text()) / 1000 * (float) SIZE;
         }
+        faces.forget(missing);
+        return width;
+    }
 
-        String note() {
-            return missing == 0
-                    ? ""
-                    : missing + " letters are shown as \u25A1, since no font that ships with the program has them.";
+    private static void show(PDDocument document, PDPageContentStream content, Faces faces, float x, float y, String text)
+            throws IOException {
+        if (text.isBlank()) {
+            return;
         }
+        content.beginText();
+        content.newLineAtOffset(x, y);
+        for (Faces.Run run : faces.runs(text)) {
+            PDFont font = faces.font(run, document);
+            content.setFont(font, (float) SIZE);
+            content.showText(run.text());
+        }
+        content.endText();
+    }
+
+    private static String note(int missing) {
+        return missing == 0
+                ? ""
+                : missing + " letters are shown as " + Faces.MISSING + ", since no font here has them.";
     }
 }

@@ -1,0 +1,87 @@
+package org.epiglyph.core.places;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+
+/** A folder for temporary files that goes when it is closed. Its name says whose process made it. */
+public final class TemporaryFolder implements AutoCloseable {
+    private static final Pattern OURS = Pattern.compile("\\.?epiglyph-([0-9]+)-.*");
+    private final Path path;
+
+    private TemporaryFolder(Path path) {
+        this.path = path;
+    }
+
+    /**
+     * Makes one in the system's folder for temporary files, readable by its owner alone where the system has such rights.
+     *
+     * @param what what it is for, a word
+     */
+    public static TemporaryFolder make(String what) throws IOException {
+        return new TemporaryFolder(Files.createTempDirectory(prefix(what)));
+    }
+
+    /** Makes one in another place, for what will be moved to its neighbourhood. */
+    public static TemporaryFolder makeIn(Path parent, String what) throws IOException {
+        return new TemporaryFolder(Files.createTempDirectory(parent, "." + prefix(what)));
+    }
+
+    private static String prefix(String what) {
+        return "epiglyph-" + ProcessHandle.current().pid() + "-" + what + "-";
+    }
+
+    public Path path() {
+        return path;
+    }
+
+    /** Takes away folders in a place whose process is no more. What cannot be deleted stays. */
+    public static void sweep(Path place) {
+        List<Path> left;
+        try (Stream<Path> all = Files.list(place)) {
+            left = all.filter(TemporaryFolder::isAbandoned).toList();
+        } catch (IOException | java.io.UncheckedIOException e) {
+            return; // a place that cannot be listed has nothing that could be taken away
+        }
+        for (Path folder : left) {
+            try {
+                delete(folder);
+            } catch (IOException | java.io.UncheckedIOException e) {
+                // somebody else's, or in use: it is tried again at the next start
+            }
+        }
+    }
+
+    /** As {@link #sweep(Path)}, in the system's folder for temporary files. */
+    public static void sweep() {
+        sweep(Path.of(System.getProperty("java.io.tmpdir")));
+    }
+
+    private static boolean isAbandoned(Path folder) {
+        Matcher name = OURS.matcher(String.valueOf(folder.getFileName()));
+        return name.matches() && name.group(1).length() < 18 && Files.isDirectory(folder)
+                && ProcessHandle.of(Long.parseLong(name.group(1))).filter(ProcessHandle::isAlive).isEmpty();
+    }
+
+    /** Deletes a folder with all in it; links are deleted, never followed. */
+    public static void delete(Path root) throws IOException {
+        if (!Files.exists(root, java.nio.file.LinkOption.NOFOLLOW_LINKS)) {
+            return;
+        }
+        try (Stream<Path> all = Files.walk(root)) {
+            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(path);
+            }
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        delete(path);
+    }
+}

@@ -1,0 +1,48 @@
+package org.epiglyph.documents;
+
+import java.io.IOException;
+import java.util.List;
+import org.apache.pdfbox.contentstream.operator.Operator;
+import org.apache.pdfbox.cos.COSBase;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImage;
+import org.apache.pdfbox.rendering.PDFRenderer;
+import org.apache.pdfbox.rendering.PageDrawer;
+import org.apache.pdfbox.rendering.PageDrawerParameters;
+
+/** Draws pages within a budget: forms within forms can be made to take for ever with a few bytes. */
+final class BoundedRenderer extends PDFRenderer {
+    private final Budget budget;
+
+    BoundedRenderer(PDDocument document, Budget budget) {
+        super(document);
+        this.budget = budget;
+        setSubsamplingAllowed(true);
+    }
+
+    @Override
+    protected PageDrawer createPageDrawer(PageDrawerParameters parameters) throws IOException {
+        return new Drawer(parameters, budget);
+    }
+
+    private static final class Drawer extends PageDrawer {
+        private final Budget budget;
+
+        Drawer(PageDrawerParameters parameters, Budget budget) throws IOException {
+            super(parameters);
+            this.budget = budget;
+        }
+
+        @Override
+        protected void processOperator(Operator operator, List<COSBase> operands) throws IOException {
+            budget.check();
+            super.processOperator(operator, operands);
+        }
+
+        @Override
+        public void drawImage(PDImage image) throws IOException {
+            budget.check(image);
+            super.drawImage(image);
+        }
+    }
+}

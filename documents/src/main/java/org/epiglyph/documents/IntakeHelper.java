@@ -1,0 +1,120 @@
+package org.epiglyph.documents;
+
+import java.io.BufferedOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.EOFException;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.nio.file.Path;
+import org.epiglyph.core.batch.Pages;
+
+/**
+ * The process in which received files are looked at. Reads one wish after the other from its input and answers each; ends
+ * with its input, and so with the program that started it.
+ */
+final class IntakeHelper {
+    private static final long STACK = 64L << 20;
+    private final DataInputStream in;
+    private final DataOutputStream out;
+
+    private IntakeHelper(DataInputStream in, DataOutputStream out) {
+        this.in = in;
+        this.out = out;
+    }
+
+    public static void main(String[] arguments) throws InterruptedException {
+        DataOutputStream out = new DataOutputStream(new BufferedOutputStream(System.out));
+        System.setOut(new PrintStream(OutputStream.nullOutputStream())); // libraries may talk, but not into the answers
+        IntakeHelper helper = new IntakeHelper(new DataInputStream(System.in), out);
+        Thread worker = new Thread(null, helper::work, "intake", STACK);
+        worker.start();
+        worker.join();
+        System.exit(0);
+    }
+
+    private void work() {
+        try {
+            while (true) {
+                String password = in.readBoolean() ? in.readUTF() : null;
+                Path file = Path.of(in.readUTF());
+                Path rendition = Path.of(in.readUTF());
+                answer(file, rendition, password);
+                out.flush();
+            }
+        } catch (EOFException e) {
+            return; // there is nothing more to do
+        } catch (IOException e) {
+            System.exit(1);
+        }
+    }
+
+    private void answer(Path file, Path rendition, String password) throws IOException {
+        try {
+            IntakeAnswer.write(password == null
+                    ? Intake.examine(file, rendition)
+                    : Intake.unlock(file, rendition, password), out);
+        } catch (IOException e) {
+            IntakeAnswer.writeDiskFailure(out);
+        }
+    }
+
+    /** How an answer travels. */
+    static final class IntakeAnswer {
+        private static final int READY = 1;
+        private static final int NONE = 2;
+        private static final int LOCKED = 3;
+        private static final int DISK = 4;
+
+        private IntakeAnswer() {}
+
+        static void write(Pages pages, DataOutputStream out) throws IOException {
+            switch (pages) {
+                case Pages.Ready ready -> {
+                    out.writeByte(READY);
+                    out.writeInt(ready.count());
+                    out.writeUTF(ready.rendition());
+                    out.writeUTF(cut(ready.note()));
+                }
+                case Pages.None(String why) -> {
+                    out.writeByte(NONE);
+                    out.writeUTF(cut(why));
+                }
+                case Pages.Locked(String why) -> {
+                    out.writeByte(LOCKED);
+                    out.writeUTF(cut(why));
+                }
+                case Pages.Awaited() -> throw new IllegalStateException("An answer that says nothing");
+            }
+        }
+
+        static void writeDiskFailure(DataOutputStream out) throws IOException {
+            out.writeByte(DISK);
+        }
+
+        /** @throws IOException where the disk failed, or the answer is none */
+        static Pages read(DataInputStream in) throws IOException {
+            return switch (in.readByte()) {
+                case READY -> new Pages.Ready(in.readInt(), in.readUTF(), in.readUTF());
+                case NONE -> new Pages.None(in.readUTF());
+                case LOCKED -> new Pages.Locked(in.readUTF());
+                case DISK -> throw new DiskFailed();
+                default -> throw new IOException("An answer that is none");
+            };
+        }
+
+        private static String cut(String words) {
+            return words.length() > 4000 ? words.substring(0, 4000) : words;
+        }
+    }
+
+    /** The disk takes nothing; the file is not at fault. */
+    static final class DiskFailed extends IOException {
+        private static final long serialVersionUID = 1;
+
+        DiskFailed() {
+            super("The pages could not be written");
+        }
+    }
+}

@@ -1,0 +1,187 @@
+package org.epiglyph.documents;
+
+import java.io.BufferedInputStream;
+import java.io.BufferedOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.places.TemporaryFolder;
+import org.epiglyph.documents.rendition.Renditions;
+
+/**
+ * Looks at received files in a process of its own, with bounds of its own: whatever a file does to it, what ends is the
+ * look at that file, with a plain reason. The process starts with the first file and stays warm for those that follow; one
+ * that ended is started anew. One file at a time; safe for several threads.
+ */
+public final class IntakeProcess implements AutoCloseable {
+    private static final Duration USUAL = Duration.ofSeconds(60);
+    private static final Duration WITH_OFFICE_PROGRAM = Duration.ofSeconds(180);
+    private static final long MOST_WRITTEN = 1L << 30;
+    private static final int TICK_MILLIS = 100;
+    private static final int OUT_OF_MEMORY = 3; // what ExitOnOutOfMemoryError ends with
+    private final String heap;
+    private final Optional<Duration> patience;
+    private volatile Running running;
+
+    /** A process with the usual bounds. */
+    public IntakeProcess() {
+        this("-Xmx640m", Optional.empty());
+    }
+
+    /** @param patience how long one file may take; empty for what is usual for its kind */
+    IntakeProcess(String heap, Optional<Duration> patience) {
+        this.heap = heap;
+        this.patience = patience;
+    }
+
+    private record Running(Process process, TemporaryFolder folder, DataInputStream in, DataOutputStream out) {}
+
+    /**
+     * As {@link Intake#examine}.
+     *
+     * @throws IOException where the disk fails, the process cannot be started, or this is closed meanwhile
+     */
+    public Pages examine(Path file, Path rendition) throws IOException {
+        return ask(file, rendition, null);
+    }
+
+    /** As {@link Intake#unlock}. */
+    public Pages unlock(Path file, Path rendition, String password) throws IOException {
+        return ask(file, rendition, password);
+    }
+
+    private synchronized Pages ask(Path file, Path rendition, String password) throws IOException {
+        Running helper = started();
+        CompletableFuture<Pages> answer = new CompletableFuture<>();
+        Thread.ofVirtual().start(() -> {
+            try {
+                helper.out.writeBoolean(password != null);
+                if (password != null) {
+                    helper.out.writeUTF(password);
+                }
+                helper.out.writeUTF(file.toAbsolutePath().toString());
+                helper.out.writeUTF(rendition.toAbsolutePath().toString());
+                helper.out.flush();
+                answer.complete(IntakeHelper.IntakeAnswer.read(helper.in));
+            } catch (IOException | RuntimeException e) {
+                answer.completeExceptionally(e);
+            }
+        });
+        try {
+            return await(helper, answer, rendition, System.nanoTime() + patience(file).toNanos());
+        } finally {
+            if (!answer.isDone() || answer.isCompletedExceptionally()) {
+                end();
+                Files.deleteIfExists(rendition.resolveSibling(rendition.getFileName() + ".part"));
+            }
+        }
+    }
+
+    private Pages await(Running helper, CompletableFuture<Pages> answer, Path rendition, long until) throws IOException {
+        Path part = rendition.resolveSibling(rendition.getFileName() + ".part");
+        while (true) {
+            try {
+                return answer.get(TICK_MILLIS, TimeUnit.MILLISECONDS);
+            } catch (TimeoutException e) {
+                if (System.nanoTime() - until > 0) {
+                    return new Pages.None(
+                            "The file takes longer to read than any honest one. Open it in another program, or ask the student for a PDF.");
+                }
+                if (Files.exists(part) && Files.size(part) > MOST_WRITTEN) {
+                    return new Pages.None(
+                            "The file grows beyond all bounds when pages are made of it. Open it in another program, or ask the student for a PDF.");
+                }
+            } catch (ExecutionException e) {
+                if (e.getCause() instanceof IntakeHelper.DiskFailed disk) {
+                    throw disk;
+                }
+                return ended(helper);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IOException("Stopped while a file was looked at", e);
+            }
+        }
+    }
+
+    private static Pages ended(Running helper) throws IOException {
+        try {
+            boolean over = helper.process.waitFor(5, TimeUnit.SECONDS);
+            if (over && helper.process.exitValue() == OUT_OF_MEMORY) {
+                return new Pages.None(
+                        "The file is made in a way that takes more memory than there is. Ask the student for a smaller one.");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException("Stopped while a file was looked at", e);
+        }
+        return new Pages.None(
+                "The file brings down what reads it. Open it in another program, or ask the student for a PDF.");
+    }
+
+    private Duration patience(Path file) throws IOException {
+        if (patience.isPresent()) {
+            return patience.get();
+        }
+        String head = new String(Renditions.head(file, 5), java.nio.charset.StandardCharsets.ISO_8859_1);
+        return head.startsWith("PK") || head.startsWith("{\\rtf") ? WITH_OFFICE_PROGRAM : USUAL;
+    }
+
+    private Running started() throws IOException {
+        if (running == null || !running.process.isAlive()) {
+            end();
+            TemporaryFolder folder = TemporaryFolder.make("intake");
+            Process process = new ProcessBuilder(command(folder.path())).redirectError(ProcessBuilder.Redirect.DISCARD)
+                    .start();
+            running = new Running(process, folder, new DataInputStream(new BufferedInputStream(process.getInputStream())),
+                    new DataOutputStream(new BufferedOutputStream(process.getOutputStream())));
+        }
+        return running;
+    }
+
+    private List<String> command(Path temporary) {
+        return List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), heap, "-XX:+UseSerialGC",
+                "-XX:+ExitOnOutOfMemoryError", "-XX:MaxMetaspaceSize=256m", "-XX:MaxDirectMemorySize=256m", "-Xshare:auto",
+                "-Djava.awt.headless=true", "-Djava.io.tmpdir=" + temporary,
+                "-Depiglyph.office=" + System.getProperty("epiglyph.office", ""), "-Depiglyph.logs=" + temporary,
+                "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"),
+                IntakeHelper.class.getName());
+    }
+
+    private void end() throws IOException {
+        if (running != null) {
+            Running ended = running;
+            running = null;
+            ended.process.descendants().forEach(ProcessHandle::destroyForcibly);
+            ended.process.destroyForcibly();
+            try {
+                ended.process.waitFor(5, TimeUnit.SECONDS);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            ended.folder.close();
+        }
+    }
+
+    /** Ends the process; a file that is being looked at meanwhile is not finished. */
+    @Override
+    public void close() throws IOException {
+        Running now = running;
+        if (now != null) {
+            now.process.descendants().forEach(ProcessHandle::destroyForcibly);
+            now.process.destroyForcibly(); // without waiting for whoever asks
+        }
+        synchronized (this) {
+            end();
+        }
+    }
+}

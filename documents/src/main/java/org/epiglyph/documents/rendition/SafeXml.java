@@ -1,0 +1,142 @@
+package org.epiglyph.documents.rendition;
+
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Optional;
+import javax.xml.stream.XMLEventFactory;
+import javax.xml.stream.XMLEventReader;
+import javax.xml.stream.XMLEventWriter;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLOutputFactory;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.events.Attribute;
+import javax.xml.stream.events.Characters;
+import javax.xml.stream.events.Namespace;
+import javax.xml.stream.events.StartElement;
+import javax.xml.stream.events.XMLEvent;
+
+/**
+ * The one reader of XML that students hand in. It knows no document type, no entity and nothing outside the text; it is
+ * bounded in depth. What it reads is written anew in UTF-8, so that no later reader sees anything else.
+ */
+final class SafeXml {
+    private static final int DEEPEST = 400;
+    private static final XMLEventFactory EVENTS = XMLEventFactory.newDefaultFactory();
+
+    private SafeXml() {}
+
+    /** What becomes of the elements on the way. Called in the order of the text. */
+    interface Rules {
+        /** The attribute to write, or empty to leave it out. */
+        default Optional<Attribute> attribute(StartElement element, Attribute attribute) {
+            return Optional.of(attribute);
+        }
+
+        /** False to leave the element out with all that is in it. */
+        default boolean keeps(StartElement element) {
+            return true;
+        }
+
+        /** The words to write in place of others directly in an element. */
+        default String words(StartElement element, String words) {
+            return words;
+        }
+    }
+
+    /** A text that declares a document type, which no office program writes. */
+    static final class Declares extends XMLStreamException {
+        private static final long serialVersionUID = 1;
+
+        Declares() {
+            super("A document type is declared");
+        }
+    }
+
+    /**
+     * Reads a text and writes it anew.
+     *
+     * @throws Declares where it declares a document type
+     * @throws XMLStreamException where it is no well-formed XML, or too deep
+     */
+    static void rewrite(InputStream in, OutputStream out, Rules rules) throws XMLStreamException {
+        XMLInputFactory inputs = XMLInputFactory.newDefaultFactory();
+        inputs.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+        inputs.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+        inputs.setProperty(XMLInputFactory.IS_REPLACING_ENTITY_REFERENCES, true);
+        inputs.setXMLResolver((_, _, _, _) -> {
+            throw new XMLStreamException("Nothing outside the text is read");
+        });
+        XMLEventReader reader = inputs.createXMLEventReader(in);
+        XMLEventWriter writer = XMLOutputFactory.newDefaultFactory().createXMLEventWriter(out, "UTF-8");
+        List<StartElement> path = new ArrayList<>();
+        int leftOut = 0;
+        while (reader.hasNext()) {
+            XMLEvent event = reader.nextEvent();
+            switch (event.getEventType()) {
+                case XMLEvent.DTD, XMLEvent.ENTITY_DECLARATION, XMLEvent.ENTITY_REFERENCE -> throw new Declares();
+                case XMLEvent.START_DOCUMENT -> writer.add(EVENTS.createStartDocument("UTF-8", "1.0"));
+                case XMLEvent.PROCESSING_INSTRUCTION, XMLEvent.COMMENT -> {
+                    // says nothing to the page
+                }
+                case XMLEvent.START_ELEMENT -> {
+                    StartElement element = event.asStartElement();
+                    path.add(element);
+                    if (path.size() > DEEPEST) {
+                        throw new XMLStreamException("Deeper than " + DEEPEST);
+                    }
+                    leftOut += leftOut > 0 || !rules.keeps(element) ? 1 : 0;
+                    if (leftOut == 0) {
+                        writer.add(kept(element, rules));
+                    }
+                }
+                case XMLEvent.END_ELEMENT -> {
+                    path.removeLast();
+                    if (leftOut == 0) {
+                        writer.add(event);
+                    }
+                    leftOut -= leftOut > 0 ? 1 : 0;
+                }
+                case XMLEvent.CHARACTERS, XMLEvent.CDATA, XMLEvent.SPACE -> {
+                    Characters characters = event.asCharacters();
+                    if (leftOut == 0 && !path.isEmpty()) {
+                        writer.add(EVENTS.createCharacters(rules.words(path.getLast(), characters.getData())));
+                    }
+                }
+                default -> {
+                    if (leftOut == 0) {
+                        writer.add(event);
+                    }
+                }
+            }
+        }
+        writer.close();
+    }
+
+    private static StartElement kept(StartElement element, Rules rules) {
+        List<Attribute> attributes = new ArrayList<>();
+        for (Iterator<Attribute> all = element.getAttributes(); all.hasNext();) {
+            rules.attribute(element, all.next()).ifPresent(attributes::add);
+        }
+        List<Namespace> namespaces = new ArrayList<>();
+        element.getNamespaces().forEachRemaining(namespaces::add);
+        return EVENTS.createStartElement(element.getName(), attributes.iterator(), namespaces.iterator());
+    }
+
+    /** The value of an attribute by its local name, whatever its namespace. */
+    static Optional<String> value(StartElement element, String localName) {
+        for (Iterator<Attribute> all = element.getAttributes(); all.hasNext();) {
+            Attribute attribute = all.next();
+            if (attribute.getName().getLocalPart().equals(localName)) {
+                return Optional.of(attribute.getValue());
+            }
+        }
+        return Optional.empty();
+    }
+
+    static Attribute with(Attribute attribute, String value) {
+        return EVENTS.createAttribute(attribute.getName(), value);
+    }
+}

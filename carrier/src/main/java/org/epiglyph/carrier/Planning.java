@@ -23,6 +23,7 @@ import java.util.Set;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.filing.FilingRule;
+import org.epiglyph.core.places.TemporaryFolder;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.task.Task;
@@ -100,7 +101,8 @@ public final class Planning {
             handedIn.files().forEach(path -> byPath.put(path, handedIn));
         }
         GradeSheet sheet = GradeSheet.read(client.gradeSheet(taskId), "The record's grade sheet");
-        Path archive = temporary();
+        TemporaryFolder download = temporary();
+        Path archive = download.path().resolve("batch.zip");
         boolean planned = false;
         FileSource source = null;
         try {
@@ -109,13 +111,13 @@ public final class Planning {
             CollectPlan plan = new CollectPlan(new PlanGround(task, source,
                     new Origin(client.address(), taskId), Optional.of(roster), byPath, Optional.of(sheet),
                     Optional.empty(), earlier(again, source, progress), List.of(),
-                    () -> Files.deleteIfExists(archive)));
+                    download));
             planned = true;
             return plan;
         } finally {
             if (!planned) {
                 close(source);
-                delete(archive);
+                delete(download);
             }
         }
     }
@@ -264,9 +266,9 @@ public final class Planning {
         return HexFormat.of().formatHex(digest.digest());
     }
 
-    private static Path temporary() throws Problem {
+    private static TemporaryFolder temporary() throws Problem {
         try {
-            return Files.createTempFile("epiglyph-batch", ".zip");
+            return TemporaryFolder.make("download");
         } catch (IOException e) {
             throw new Problem("There is no room for a temporary file. Free some space on the disk and try again.", e);
         }
@@ -282,11 +284,12 @@ public final class Planning {
         }
     }
 
-    private static void delete(Path file) throws Problem {
+    private static void delete(TemporaryFolder folder) throws Problem {
         try {
-            Files.deleteIfExists(file);
+            folder.close();
         } catch (IOException e) {
-            throw new Problem("The temporary file " + file + " could not be deleted. Delete it by hand.", e);
+            throw new Problem("The temporary folder " + folder.path() + " could not be deleted. Delete it by hand.", e);
         }
+    }
     }
 }

@@ -23,7 +23,6 @@ import org.apache.pdfbox.cos.COSArray;
 import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
-import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.io.RandomAccessRead;
 import org.apache.pdfbox.io.RandomAccessReadBufferedFile;
 import org.apache.pdfbox.pdfparser.PDFParser;
@@ -206,7 +205,7 @@ public final class MarkedPdf {
     }
 
     private static PDDocument load(Path pdf) throws IOException {
-        return Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache());
+        return Loader.loadPDF(pdf.toFile(), Scratch.cache());
     }
 
     private static int count(PDPage page) {
@@ -219,7 +218,7 @@ public final class MarkedPdf {
             return false;
         }
         try (RandomAccessRead bytes = new RandomAccessReadBufferedFile(source.toFile());
-                PDDocument _ = new PDFParser(bytes, "", null, null, IOUtils.createTempFileOnlyStreamCache())
+                PDDocument _ = new PDFParser(bytes, "", null, null, Scratch.cache())
                         .parse(false)) {
             return true;
         } catch (IOException | RuntimeException e) {

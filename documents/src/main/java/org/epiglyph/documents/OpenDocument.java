@@ -45,7 +45,7 @@ public final class OpenDocument implements AutoCloseable {
      */
     public static OpenDocument open(Path pdf) throws Problem {
         try {
-            return new OpenDocument(Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache()));
+            return new OpenDocument(Loader.loadPDF(pdf.toFile(), Scratch.cache()));
         } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
             throw new Problem(pdf.getFileName()
                     + " cannot be opened as pages. The original is kept; look at it in another program.", e);

@@ -10,7 +10,6 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSArray;
 import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSDictionary;
-import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
@@ -27,8 +26,8 @@ final class PdfIntake {
 
     static Pages examine(Path file, Path rendition, Optional<String> password) throws IOException {
         try (PDDocument document = password.isPresent()
-                ? Loader.loadPDF(file.toFile(), password.get(), IOUtils.createTempFileOnlyStreamCache())
-                : Loader.loadPDF(file.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
+                ? Loader.loadPDF(file.toFile(), password.get(), Scratch.cache())
+                : Loader.loadPDF(file.toFile(), Scratch.cache())) {
             List<String> notes = new ArrayList<>();
             int count = 0;
             double longest = 0;

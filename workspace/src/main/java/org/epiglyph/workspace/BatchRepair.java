@@ -22,6 +22,7 @@ import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.History;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.places.TemporaryFolder;
 
 /** Finds out what of a batch is whole, and writes a sound copy of all that is. */
 public final class BatchRepair {
@@ -79,7 +80,7 @@ public final class BatchRepair {
         try (BatchLock _ = BatchLock.take(folder, clock)) {
             Path parent = target.toAbsolutePath().getParent();
             Files.createDirectories(parent);
-            Path growing = Files.createTempDirectory(parent, ".repairing-");
+            Path growing = TemporaryFolder.makeIn(parent, "repairing").path();
             try {
                 Outcome outcome = new BatchRepair(folder).write(growing);
                 Files.move(growing, target, StandardCopyOption.ATOMIC_MOVE);

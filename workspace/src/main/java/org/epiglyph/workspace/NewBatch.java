@@ -16,6 +16,7 @@ import java.util.List;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.places.TemporaryFolder;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
@@ -46,7 +47,9 @@ public final class NewBatch implements AutoCloseable {
         }
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
-            Path growing = Files.createTempDirectory(target.toAbsolutePath().getParent(), ".collecting-");
+            Path parent = target.toAbsolutePath().getParent();
+            TemporaryFolder.sweep(parent); // what a program that was killed had begun
+            Path growing = TemporaryFolder.makeIn(parent, "collecting").path();
             NewBatch batch = new NewBatch(target, growing);
             Files.createDirectories(batch.growing.originals());
             Files.createDirectories(batch.growing.renditions());

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.places.TemporaryFolder;
 import org.epiglyph.desktop.EpiglyphApplication;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.settings.PlatformFolders;
@@ -46,6 +47,7 @@ public final class EpiglyphCommand implements Callable<Integer> {
     public static void main(String[] arguments) throws IOException {
         Path logs = folders().logs();
         Private.folder(logs);
+        TemporaryFolder.sweep();
         System.setProperty("epiglyph.logs", logs.toString());
         System.exit(commandLine().execute(arguments));
     }

@@ -4,11 +4,11 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
+import org.epiglyph.documents.Scratch;
 
 /**
  * Pages made of a received file.
@@ -18,7 +18,7 @@ import org.apache.pdfbox.pdmodel.PDDocumentInformation;
  */
 public record Rendition(int pages, String note) {
     static PDDocument newDocument() {
-        return new PDDocument(IOUtils.createTempFileOnlyStreamCache());
+        return new PDDocument(Scratch.cache());
     }
 
     /** Saves without anything that differs from one time to the next, and moves the file into place. */

@@ -10,7 +10,6 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
@@ -20,12 +19,14 @@ import java.util.Optional;
 import java.util.function.LongConsumer;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.places.TemporaryFolder;
 
 /** Gathers what arrives from archives, folders and single files into one list in which each entry stands once. */
 final class Arrivals implements FileSource {
     static final int MOST_ENTRIES = 50_000;
     private static final int DEEPEST_FOLDER = 40;
     private static final int DEEPEST_ARCHIVE = 4;
+    private static final String UNKNOWN_KIND = " is an archive of a kind that is not opened here. Unpack it with the program that made it and collect the folder, or ask for a zip.";
     private final List<ReceivedFile> files = new ArrayList<>();
     private final List<Refusal> refusals = new ArrayList<>();
     private final Map<String, Integer> names = new HashMap<>();
@@ -33,7 +34,9 @@ final class Arrivals implements FileSource {
     private final Optional<Charset> wanted;
     private final LongConsumer progress;
     private Optional<Charset> found = Optional.empty();
-    private Path unpacked;
+    private final Unpacking budget = new Unpacking();
+    private TemporaryFolder unpacked;
+    private int folders;
     private long bytes;
 
     private Arrivals(Optional<Charset> wanted, LongConsumer progress) {
@@ -42,6 +45,7 @@ final class Arrivals implements FileSource {
     }
 
     static Arrivals open(List<Path> places, Optional<Charset> encoding, LongConsumer progress) throws Problem {
+        TemporaryFolder.sweep();
         Arrivals arrivals = new Arrivals(encoding, progress);
         boolean done = false;
         try {
@@ -62,8 +66,11 @@ final class Arrivals implements FileSource {
         try {
             if (Files.isDirectory(place)) {
                 addFolder(place, oneOfSeveral ? name + "/" : "");
-            } else if (looksLikeZip(name) && Files.isRegularFile(place)) {
-                addArchive(place, oneOfSeveral ? name + "/" : "", 1);
+            } else if (isArchive(name) && Files.isRegularFile(place)) {
+                budget.source(place.toFile().length());
+                addArchive(place, name, oneOfSeveral ? name + "/" : "", 1);
+            } else if (PackedFolder.isUnknownKind(name) && Files.isRegularFile(place)) {
+                throw new Problem(name + UNKNOWN_KIND);
             } else if (Files.isRegularFile(place)) {
                 take(new FileOnDisk(name, place, PathCheck.caution(name)));
             } else {
@@ -97,10 +104,11 @@ final class Arrivals implements FileSource {
             String path = prefix + folder.relativize(file).toString().replace(file.getFileSystem().getSeparator(), "/");
             if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
                 refuse(path, "It is a link or a device, not a file. Ask for the file itself.", Optional.empty());
-            } else if (isZip(file, path)) {
+            } else if (PackedFolder.isOne(path) || isZip(file, path)) {
+                budget.source(file.toFile().length());
                 addInner(file, new FileOnDisk(path, file, PathCheck.caution(path)), 1);
             } else {
-                take(new FileOnDisk(path, file, PathCheck.caution(path)));
+                takeOrSay(new FileOnDisk(path, file, PathCheck.caution(path)));
             }
         }
     }
@@ -110,28 +118,68 @@ final class Arrivals implements FileSource {
                 + " entries; no class hands in as many. Check that it is the right one; nothing was taken from it.");
     }
 
-    private void addArchive(Path archive, String prefix, int depth) throws Problem {
-        ZipReading zip = ZipReading.open(archive, wanted);
+    private void addArchive(Path archive, String name, String prefix, int depth) throws Problem {
+        if (PackedFolder.isOne(name)) {
+            addPacked(archive, name, prefix, depth);
+            return;
+        }
+        ZipReading zip = ZipReading.open(archive, name, wanted, budget);
         open.push(zip);
         found = zip.guessed().or(() -> found);
         for (ZipReading.Item item : zip.items(prefix)) {
             if (item.refusal().isPresent()) {
                 refuse(item.file().path(), item.refusal().get(), Optional.empty());
-            } else if (looksLikeZip(item.file().path())) {
+            } else if (isArchive(item.file().path())) {
                 unpack(item.file(), depth);
             } else {
-                take(item.file());
+                takeOrSay(item.file());
             }
         }
+    }
+
+    private void addPacked(Path archive, String name, String prefix, int depth) throws Problem {
+        Path folder;
+        try {
+            folder = Files.createDirectory(temporary().resolve("folder-" + ++folders));
+        } catch (IOException e) {
+            throw new Problem(name + " cannot be unpacked. See that the disk has room.", e);
+        }
+        for (PackedFolder.Entry entry : PackedFolder.read(archive, folder, name, prefix, budget)) {
+            if (entry.file().isEmpty()) {
+                refuse(entry.path(), entry.refusal(), Optional.empty());
+                continue;
+            }
+            ReceivedFile file = new FileOnDisk(entry.path(), entry.file().get(), PathCheck.caution(entry.path()),
+                    entry.changed());
+            if (isArchive(entry.path())) {
+                addInner(entry.file().get(), file, depth);
+            } else {
+                takeOrSay(file);
+            }
+        }
+    }
+
+    private void takeOrSay(ReceivedFile file) {
+        take(PackedFolder.isUnknownKind(file.path())
+                ? new WithCaution(file, "It" + UNKNOWN_KIND)
+                : file);
+    }
+
+    private Path temporary() throws IOException {
+        if (unpacked == null) {
+            unpacked = TemporaryFolder.make("archive");
+        }
+        return unpacked.path();
+    }
+
+    private static boolean isArchive(String name) {
+        return looksLikeZip(name) || PackedFolder.isOne(name);
     }
 
     /** An archive within an archive is unpacked to a temporary file first; one that cannot be read is a file like others. */
     private void unpack(ReceivedFile file, int depth) throws Problem {
         try {
-            if (unpacked == null) {
-                unpacked = Files.createTempDirectory("epiglyph-archive-");
-            }
-            Path inner = Files.createTempFile(unpacked, "inner-", ".zip");
+            Path inner = Files.createTempFile(temporary(), "inner-", ".archive");
             try (InputStream in = file.open(); OutputStream out = Files.newOutputStream(inner)) {
                 byte[] buffer = new byte[1 << 16];
                 for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
@@ -156,7 +204,7 @@ final class Arrivals implements FileSource {
         int filesBefore = files.size();
         int refusalsBefore = refusals.size();
         try {
-            addArchive(archive, file.path() + "/", depth + 1);
+            addArchive(archive, file.path(), file.path() + "/", depth + 1);
             if (files.size() == filesBefore && refusals.size() == refusalsBefore) {
                 take(file); // an empty archive is what was handed in
             }
@@ -230,11 +278,7 @@ final class Arrivals implements FileSource {
             }
         }
         if (unpacked != null) {
-            try (Stream<Path> all = Files.walk(unpacked)) {
-                for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
-                    Files.deleteIfExists(path);
-                }
-            }
+            unpacked.close();
         }
         if (failure != null) {
             throw failure;
@@ -249,7 +293,13 @@ final class Arrivals implements FileSource {
         }
     }
 
-    private record FileOnDisk(String path, Path file, String caution) implements ReceivedFile {
+    private record FileOnDisk(String path, Path file, String caution, Optional<java.time.Instant> stated)
+            implements
+                ReceivedFile {
+        FileOnDisk(String path, Path file, String caution) {
+            this(path, file, caution, Optional.empty());
+        }
+
         @Override
         public long size() {
             return file.toFile().length();
@@ -257,7 +307,7 @@ final class Arrivals implements FileSource {
 
         @Override
         public Optional<java.time.Instant> changed() {
-            return Optional.of(java.time.Instant.ofEpochMilli(file.toFile().lastModified()));
+            return stated.or(() -> Optional.of(java.time.Instant.ofEpochMilli(file.toFile().lastModified())));
         }
 
         @Override

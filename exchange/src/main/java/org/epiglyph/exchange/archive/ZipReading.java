@@ -31,9 +31,11 @@ final class ZipReading implements AutoCloseable {
     private final List<ZipArchiveEntry> entries;
     private final Optional<Charset> guessed;
     private final Charset charset;
+    private final Unpacking budget;
 
-    private ZipReading(ZipFile zip, Optional<Charset> wanted) {
+    private ZipReading(ZipFile zip, Optional<Charset> wanted, Unpacking budget) {
         this.zip = zip;
+        this.budget = budget;
         this.entries = Collections.list(zip.getEntries());
         List<byte[]> unsaid = entries.stream()
                 .filter(ZipReading::isUnsaid)
@@ -55,17 +57,18 @@ final class ZipReading implements AutoCloseable {
     /**
      * Opens an archive and reads its directory.
      *
+     * @param name   what it is called
+     * @param budget of the whole collect
      * @throws Problem where it is no zip archive, is broken, or has a senseless number of entries
      */
-    static ZipReading open(Path archive, Optional<Charset> wanted) throws Problem {
-        String name = String.valueOf(archive.getFileName());
+    static ZipReading open(Path archive, String name, Optional<Charset> wanted, Unpacking budget) throws Problem {
         try {
             ZipDirectory.Size size = ZipDirectory.of(archive);
             if (size.entries() > Arrivals.MOST_ENTRIES || size.bytes() > LARGEST_DIRECTORY) {
                 throw Arrivals.tooMany(name);
             }
             ZipFile zip = ZipFile.builder().setPath(archive).setCharset("IBM437").setUseUnicodeExtraFields(true).get();
-            ZipReading reading = new ZipReading(zip, wanted);
+            ZipReading reading = new ZipReading(zip, wanted, budget);
             try {
                 reading.refuseBomb(name, Files.size(archive));
             } catch (Problem e) {
@@ -81,7 +84,12 @@ final class ZipReading implements AutoCloseable {
 
     /** Entries may share their bytes within the archive, so that each is harmless and all together fill a disk. */
     private void refuseBomb(String name, long length) throws Problem {
-        long total = entries.stream().mapToLong(e -> Math.max(0, e.getSize())).sum();
+        long total = 0;
+        for (ZipArchiveEntry entry : entries) {
+            long size = Math.max(0, entry.getSize());
+            total = size > Long.MAX_VALUE - total ? Long.MAX_VALUE : total + size;
+        }
+        budget.state(name, total);
         if (total > HARMLESS_IN_ALL && total / MOST_GROWTH > length) {
             throw new Problem(name + " would grow more than " + MOST_GROWTH
                     + "-fold on unpacking, which no honest archive does. Ask where it came from; nothing was taken from it.");
@@ -175,7 +183,32 @@ final class ZipReading implements AutoCloseable {
         @Override
         public InputStream open() throws IOException {
             long most = Math.max(HARMLESS, entry.getCompressedSize() * MOST_GROWTH);
-            return new Watched(zip.getInputStream(entry), most);
+            InputStream in = new Watched(zip.getInputStream(entry), most);
+            return counted ? in : new Counted(in);
+        }
+
+        private boolean counted;
+
+        /** The first reading of an entry counts; a file is read again to be compared or shown. */
+        private final class Counted extends FilterInputStream {
+            Counted(InputStream in) {
+                super(in);
+                counted = true;
+            }
+
+            @Override
+            public int read() throws IOException {
+                int b = super.read();
+                budget.spend(b < 0 ? 0 : 1);
+                return b;
+            }
+
+            @Override
+            public int read(byte[] buffer, int offset, int length) throws IOException {
+                int n = super.read(buffer, offset, length);
+                budget.spend(Math.max(0, n));
+                return n;
+            }
         }
     }
 

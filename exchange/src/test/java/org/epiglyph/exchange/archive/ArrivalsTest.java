@@ -77,7 +77,8 @@ class ArrivalsTest {
 
     @ParameterizedTest
     @CsvSource({"zip -q -r ../made.zip .", "zip -q -fz -r ../made.zip .", "7z a -tzip -bd -y ../made.zip .",
-            "bsdtar -a -cf ../made.zip ."})
+            "bsdtar -a -cf ../made.zip .", "7z a -bd -y ../made.7z .", "tar -cf ../made.tar .", "tar -czf ../made.tar.gz .",
+            "bsdtar --format=pax -czf ../made.tgz ."})
     void anArchiveOfAnotherProgramIsRead(String command) throws Exception {
         Path in = Files.createDirectories(folder.resolve("in/Ünal K-1"));
         Files.writeString(in.resolve("wörk.txt"), "hello");
@@ -88,7 +89,8 @@ class ArrivalsTest {
                 .start();
         assertThat(made.waitFor(30, TimeUnit.SECONDS)).isTrue();
         assertThat(made.exitValue()).isZero();
-        try (FileSource source = open(folder.resolve("made.zip"))) {
+        Path archive = folder.resolve(command.replaceAll("(?s).*\\.\\./(made[a-z0-9.]+).*", "$1"));
+        try (FileSource source = open(archive)) {
             assertThat(paths(source))
                     .containsExactlyInAnyOrder("Ünal K-1/wörk.txt", "佐藤_K-2.txt");
             assertThat(source.files()).anySatisfy(f -> assertThat(content(f)).isEqualTo("hello"));
@@ -259,6 +261,69 @@ class ArrivalsTest {
             assertThat(paths(source)).containsExactly("K-1.pdf");
             assertThat(source.refusals().getFirst().reason()).contains("200-fold");
         }
+    }
+
+    /** Each inner archive is harmless by itself; all of them together would fill a disk. */
+    @Test
+    void aBombOfManyHarmlessArchivesMeetsTheBudgetOfTheWholeCollect() throws Exception {
+        byte[] zeros = new byte[1 << 20];
+        Path inner = zip("inner.zip", StandardCharsets.UTF_8, zip -> {
+            for (int i = 0; i < 60; i++) {
+                zip.putNextEntry(new ZipEntry("K-" + i + ".txt"));
+                for (int m = 0; m < 30; m++) {
+                    zip.write(zeros);
+                }
+                zip.closeEntry();
+            }
+        });
+        byte[] bytes = Files.readAllBytes(inner);
+        Path outer = zip(zip -> {
+            entry(zip, "honest.txt", "own words");
+            for (int i = 0; i < 4; i++) {
+                entry(zip, "K-" + i + ".zip", bytes);
+            }
+        });
+        long free = Files.size(outer);
+        assertThat(free).isLessThan(10 << 20);
+        try (FileSource source = open(outer)) {
+            assertThat(paths(source)).contains("honest.txt");
+            assertThat(source.files().stream().filter(f -> f.path().endsWith(".zip"))).isNotEmpty()
+                    .allSatisfy(f -> assertThat(f.caution()).contains("200-fold"));
+            long stated = source.files().stream().mapToLong(f -> Math.max(0, f.size())).sum();
+            assertThat(stated).isLessThan(3L << 30);
+        }
+    }
+
+    @Test
+    void aLinkInATarIsNamedAndARarIsToldWhatToDoWith() throws Exception {
+        Path in = Files.createDirectories(folder.resolve("in"));
+        Files.writeString(in.resolve("K-1.txt"), "one");
+        Files.createSymbolicLink(in.resolve("K-2.txt"), Path.of("/etc/hostname"));
+        Files.writeString(in.resolve("K-3.rar"), "Rar!");
+        Process made = new ProcessBuilder("tar", "-czf", "../in.tar.gz", ".").directory(in.toFile()).start();
+        assertThat(made.waitFor()).isZero();
+        try (FileSource source = open(folder.resolve("in.tar.gz"))) {
+            assertThat(paths(source)).containsExactlyInAnyOrder("K-1.txt", "K-3.rar");
+            assertThat(source.refusals()).singleElement()
+                    .satisfies(r -> assertThat(r.reason()).startsWith("It is a link"));
+            assertThat(source.files().stream().filter(f -> f.path().endsWith(".rar")).findFirst().orElseThrow().caution())
+                    .contains("Unpack it with the program that made it");
+        }
+        Path rar = Files.writeString(folder.resolve("class.rar"), "Rar!");
+        assertThatThrownBy(() -> open(rar)).isInstanceOf(Problem.class).hasMessageContaining("ask for a zip");
+        Path broken = Files.writeString(folder.resolve("class.7z"), "7z no more");
+        assertThatThrownBy(() -> open(broken)).isInstanceOf(Problem.class).hasMessageContaining("nothing was taken");
+    }
+
+    @Test
+    void whatAKilledProgramLeftInTheTemporaryFolderIsTakenAway() throws Exception {
+        Path left = Files.createDirectories(Path.of(System.getProperty("java.io.tmpdir"), "epiglyph-999999999-archive-x/y"));
+        Files.writeString(left.resolve("student.txt"), "words");
+        Path file = zip(zip -> entry(zip, "K-1.pdf", "x"));
+        try (FileSource source = open(file)) {
+            assertThat(paths(source)).hasSize(1);
+        }
+        assertThat(left.getParent()).doesNotExist();
     }
 
     @Test

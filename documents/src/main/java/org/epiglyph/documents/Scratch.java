@@ -1,0 +1,36 @@
+package org.epiglyph.documents;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import org.apache.pdfbox.io.MemoryUsageSetting;
+import org.apache.pdfbox.io.RandomAccessStreamCache.StreamCacheCreateFunction;
+import org.apache.pdfbox.io.ScratchFile;
+import org.epiglyph.core.places.TemporaryFolder;
+
+/** Where the library puts what is too large for memory: a folder of this process, which goes with it or is swept after it. */
+public final class Scratch {
+    private static final Scratch OWN = new Scratch();
+    private TemporaryFolder folder;
+
+    private Scratch() {}
+
+    /** For a document that is opened or made. */
+    public static StreamCacheCreateFunction cache() {
+        return () -> new ScratchFile(MemoryUsageSetting.setupTempFileOnly().setTempDir(OWN.folder().path().toFile()));
+    }
+
+    private synchronized TemporaryFolder folder() throws IOException {
+        if (folder == null) {
+            TemporaryFolder made = TemporaryFolder.make("scratch");
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> {
+                try {
+                    made.close();
+                } catch (IOException | UncheckedIOException e) {
+                    return; // it is swept at the next start
+                }
+            }));
+            folder = made;
+        }
+        return folder;
+    }
+}

@@ -291,5 +291,4 @@ public final class Planning {
             throw new Problem("The temporary folder " + folder.path() + " could not be deleted. Delete it by hand.", e);
         }
     }
-    }
 }

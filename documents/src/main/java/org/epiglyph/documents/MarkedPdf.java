@@ -145,10 +145,10 @@ public final class MarkedPdf {
                     PageTree.mend(document);
                 }
                 signed = !document.getSignatureDictionaries().isEmpty();
-                expected = add(document, new HashSet<>());
                 if (plain) {
                     ActiveContent.remove(document);
                 }
+                expected = add(document, new HashSet<>());
                 document.save(out, CompressParameters.NO_COMPRESSION);
             }
             if (!isWhole(expected, true)) {

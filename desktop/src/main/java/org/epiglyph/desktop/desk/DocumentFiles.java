@@ -8,8 +8,10 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import org.epiglyph.carrier.PageMaking;
@@ -33,6 +35,7 @@ import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.documents.OwnPicture;
+import org.epiglyph.documents.Startable;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Originals;
 
@@ -40,6 +43,7 @@ import org.epiglyph.workspace.Originals;
 final class DocumentFiles {
     private final DeskModel model;
     private final Consumer<Path> opener;
+    private final Set<String> asked = ConcurrentHashMap.newKeySet();
     private final Executor onInterface;
 
     private final PageImages images;
@@ -80,10 +84,17 @@ final class DocumentFiles {
                 .resolve(folder.original(document).getFileName());
     }
 
-    /** Opens a copy of a document in the program that the system has for it. An earlier copy is kept, with what was changed in it. */
+    /** Opens a copy of a document in the program that the system has for it, after asking once; what would run is refused. An earlier copy is kept, with what was changed in it. */
     void openOutside(Document document) {
         BatchFolder folder = model.workspace().folder();
         away(() -> {
+            Optional<String> refusal = Startable.refusal(folder.original(document), document.name());
+            if (refusal.isPresent()) {
+                return () -> model.say(Words.of("Desk.notStarted", document.name(), refusal.get()));
+            }
+            if (asked.add(document.id())) {
+                return () -> model.say(Words.of("Desk.askOutside", document.name(), Startable.kind(document.name())));
+            }
             Path copy = copyFor(folder, document);
             if (!Files.exists(copy)) {
                 Files.createDirectories(copy.getParent());

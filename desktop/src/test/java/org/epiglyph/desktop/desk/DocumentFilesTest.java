@@ -105,6 +105,10 @@ class DocumentFilesTest {
     void aCopyIsOpenedThatMayBeChangedAndTheOriginalStays() throws Exception {
         files.openOutside(document(0));
         finished();
+        assertThat(opened).as("asked first").isNull();
+        assertThat(desk.noticeProperty().get()).contains("your system\u2019s program for xyz files");
+        files.openOutside(document(0));
+        finished();
         assertThat(opened).hasFileName("K-1_model.xyz").hasContent("as received");
         Files.writeString(opened, "as the marker changed it");
         opened = null;

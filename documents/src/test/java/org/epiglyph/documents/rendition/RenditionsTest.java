@@ -87,7 +87,11 @@ class RenditionsTest {
 
     private static byte[] image(String format, BufferedImage... images) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        ImageWriter writer = ImageIO.getImageWritersByFormatName(format).next();
+        ImageWriter writer = null;
+        for (var all = ImageIO.getImageWritersByFormatName(format); all.hasNext();) {
+            ImageWriter next = all.next();
+            writer = writer == null || next.getClass().getName().startsWith("com.sun.") ? next : writer;
+        }
         try (ImageOutputStream out = ImageIO.createImageOutputStream(bytes)) {
             writer.setOutput(out);
             if (images.length == 1) {
@@ -135,6 +139,34 @@ class RenditionsTest {
                 .isEqualTo(1);
     }
 
+    /** TIFF 6.0: sixteen bits a sample, and pictures of which one is broken. */
+    @Test
+    void aTiffOfSixteenBitsIsAPageAndABrokenPictureLeavesTheOthers() throws IOException {
+        BufferedImage deep = new BufferedImage(new java.awt.image.ComponentColorModel(
+                java.awt.color.ColorSpace.getInstance(java.awt.color.ColorSpace.CS_sRGB), false, false, java.awt.Transparency.OPAQUE,
+                java.awt.image.DataBuffer.TYPE_USHORT),
+                java.awt.image.Raster.createInterleavedRaster(java.awt.image.DataBuffer.TYPE_USHORT, 60, 40, 3, null), false, null);
+        assertThat(ready("deep.tif", image("tif", deep)).count()).isEqualTo(1);
+        BufferedImage one = marked(BufferedImage.TYPE_INT_RGB);
+        byte[] three = image("tif", one, one, one);
+        byte[] broken = three.clone();
+        int second = Math.toIntExact(Integer.toUnsignedLong(java.nio.ByteBuffer.wrap(three)
+                .order(three[0] == 'I' ? java.nio.ByteOrder.LITTLE_ENDIAN : java.nio.ByteOrder.BIG_ENDIAN).getInt(4)));
+        assertThat(second).isPositive();
+        java.nio.ByteBuffer bytes = java.nio.ByteBuffer.wrap(broken)
+                .order(three[0] == 'I' ? java.nio.ByteOrder.LITTLE_ENDIAN : java.nio.ByteOrder.BIG_ENDIAN);
+        int entries = bytes.getShort(second) & 0xFFFF;
+        for (int i = 0; i < entries; i++) {
+            int at = second + 2 + 12 * i;
+            if ((bytes.getShort(at) & 0xFFFF) == 259) { // the compression of the first picture
+                bytes.putShort(at + 8, (short) 31_999);
+            }
+        }
+        Pages.Ready rest = ready("scan.tif", broken);
+        assertThat(rest.count()).isEqualTo(2);
+        assertThat(rest.note()).contains("Picture 1 of 3 is broken");
+    }
+
     @Test
     void aTiffOfThreePicturesIsThreePages() throws IOException {
         BufferedImage one = marked(BufferedImage.TYPE_BYTE_GRAY);
@@ -175,6 +207,21 @@ class RenditionsTest {
     }
 
     // --- text
+
+    /** Words of many scripts; a letter that is drawn as a box is one that is counted, and no letter turns into another sign. */
+    @ParameterizedTest
+    @ValueSource(strings = {"md", "html", "csv", "txt", "java"})
+    void lettersOfManyScriptsAreDrawnAsTheyAreOrCounted(String ending) throws IOException {
+        String words = "Ωμέγα прилив Łódź ğüşiö ערב גאות مدّ وجزر";
+        Pages.Ready ready = ready("tide." + ending, ending.equals("html") ? "<p>" + words + "</p>" : words);
+        assertThat(ready.note()).doesNotContain("letters");
+        assertThat(java.text.Normalizer.normalize(words(), java.text.Normalizer.Form.NFKC))
+                .contains("Ωμέγα прилив Łódź ğüşiö")
+                .doesNotContain("#").doesNotContain("\u25A1");
+        String rare = "\uD808\uDC00\uD808\uDC01"; // cuneiform, which no face here has
+        Pages.Ready missing = ready("rare." + ending, ending.equals("html") ? "<p>tide " + rare + "</p>" : "tide " + rare);
+        assertThat(missing.note()).contains("2 letters");
+    }
 
     @Test
     void plainTextIsBrokenBetweenWordsAndSourceCodeIsNumberedAndFolded() throws IOException {

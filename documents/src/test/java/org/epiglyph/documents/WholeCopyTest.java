@@ -1,0 +1,214 @@
+package org.epiglyph.documents;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSString;
+import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.Sign;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** A marked copy leaves whole or not at all, whatever the received PDF is like; read again by qpdf and poppler. */
+class WholeCopyTest {
+    private static final Instant AT = Instant.parse("2026-03-20T20:00:00Z");
+    @TempDir
+    private Path folder;
+
+    private static Mark tick(int page) {
+        return new Stamp(new Head("t" + page, new PageRef("d1", page), Ink.MADDER, 0, Remark.of("Good.")), Sign.TICK,
+                new PagePoint(100, 100), 30);
+    }
+
+    /** A PDF written by hand, with a right cross-reference table. */
+    private Path byHand(String... objects) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.write("%PDF-1.5\n".getBytes(StandardCharsets.ISO_8859_1));
+        StringBuilder table = new StringBuilder("xref\n0 " + (objects.length + 1) + "\n0000000000 65535 f \n");
+        for (int i = 0; i < objects.length; i++) {
+            table.append(String.format("%010d 00000 n %n", out.size()).replace("\r", ""));
+            out.write(((i + 1) + " 0 obj\n" + objects[i] + "\nendobj\n").getBytes(StandardCharsets.ISO_8859_1));
+        }
+        int start = out.size();
+        out.write((table + "trailer\n<</Root 1 0 R/Size " + (objects.length + 1) + ">>\nstartxref\n" + start + "\n%%EOF\n")
+                .getBytes(StandardCharsets.ISO_8859_1));
+        return Files.write(folder.resolve("received.pdf"), out.toByteArray());
+    }
+
+    /** Pages through intake, marks on the first and last, and how many annotations each page of the copy has. */
+    private List<Integer> marked(Path received, boolean plain) throws Exception {
+        Pages.Ready ready = (Pages.Ready) Intake.examine(received, folder.resolve("rendition.pdf"));
+        Path source = ready.rendition().isEmpty() ? received : folder.resolve("rendition.pdf");
+        Path target = folder.resolve("out/marked.pdf");
+        MarkedPdf.write(source, folder, List.of(tick(0), tick(ready.count() - 1)), "Marker", AT, plain, target);
+        try (OpenDocument open = OpenDocument.open(source)) {
+            assertThat(open.pageCount()).isEqualTo(ready.count());
+            IntStream.range(0, open.pageCount()).forEach(i -> {
+                try {
+                    open.render(i, 0.2);
+                } catch (org.epiglyph.core.Problem e) {
+                    throw new AssertionError(e);
+                }
+            });
+        }
+        assertThat(run("qpdf", "--check", target.toString())).as("qpdf: %s", said).isZero();
+        assertThat(run("pdftoppm", "-r", "20", target.toString(), folder.resolve("drawn").toString())).isZero();
+        try (PDDocument copy = Loader.loadPDF(target.toFile())) {
+            return copy.getPages().getCount() == 0
+                    ? List.of()
+                    : IntStream.range(0, copy.getNumberOfPages())
+                            .mapToObj(i -> copy.getPage(i).getCOSObject().getDictionaryObject(COSName.ANNOTS) instanceof COSArray all
+                                    ? all.size()
+                                    : 0)
+                            .toList();
+        }
+    }
+
+    private String said = "";
+
+    private int run(String... command) throws Exception {
+        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
+        said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        return process.waitFor();
+    }
+
+    @Test
+    void pagesThatStandInTheTreeItselfGetTheirMarks() throws Exception {
+        Path received = byHand("<</Type/Catalog/Pages 2 0 R>>",
+                "<</Type/Pages/Count 2/MediaBox[0 0 300 400]/Kids[<</Type/Page/Parent 2 0 R>><</Type/Page/Parent 2 0 R>>]>>");
+        assertThat(marked(received, false)).containsExactly(1, 1);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"1", "7", "-1", "0"})
+    void aPageTreeThatLiesAboutItsCountIsMendedAndSaidSo(String count) throws Exception {
+        Path received = byHand("<</Type/Catalog/Pages 2 0 R>>",
+                "<</Type/Pages/Count " + count + "/MediaBox[0 0 300 400]/Kids[3 0 R 4 0 R 5 0 R]>>",
+                "<</Type/Page/Parent 2 0 R>>", "<</Type/Page/Parent 2 0 R/Rotate 90>>", "<</Type/Page/Parent 2 0 R>>");
+        Pages.Ready ready = (Pages.Ready) Intake.examine(received, folder.resolve("r.pdf"));
+        assertThat(ready.count()).isEqualTo(3);
+        assertThat(ready.note()).contains("a mended copy is shown and marked");
+        assertThat(marked(received, false)).containsExactly(1, 0, 1);
+    }
+
+    @Test
+    void aPageThatStandsTwiceIsTwoPages() throws Exception {
+        Path received = byHand("<</Type/Catalog/Pages 2 0 R>>",
+                "<</Type/Pages/Count 2/MediaBox[0 0 300 400]/Kids[3 0 R 3 0 R]>>", "<</Type/Page/Parent 2 0 R>>");
+        assertThat(marked(received, false)).containsExactly(1, 1);
+    }
+
+    /** ISO 32000-2, 7.5.8: files with cross-reference streams; the update's own stream must have an entry for itself. */
+    @Test
+    void anUpdateOfAFileWithCrossReferenceStreamsIsFoundFaultlessByAnotherReader() throws Exception {
+        Path received = folder.resolve("received.pdf");
+        try (PDDocument document = new PDDocument()) {
+            for (int i = 0; i < 3; i++) {
+                document.addPage(new PDPage());
+            }
+            document.save(received.toFile(), CompressParameters.DEFAULT_COMPRESSION);
+        }
+        byte[] before = Files.readAllBytes(received);
+        assertThat(marked(received, false)).containsExactly(1, 0, 1);
+        assertThat(said).doesNotContain("WARNING");
+        byte[] after = Files.readAllBytes(folder.resolve("out/marked.pdf"));
+        assertThat(java.util.Arrays.copyOf(after, before.length)).as("an update, and nothing before it").isEqualTo(before);
+        assertThat(run("qpdf", "--check", folder.resolve("out/marked.pdf").toString())).isZero();
+        assertThat(said).doesNotContain("WARNING").doesNotContain("not in xref");
+    }
+
+    @Test
+    void aFileThatReadersMustMendIsWrittenAnewAndNotUpdated() throws Exception {
+        Path received = byHand("<</Type/Catalog/Pages 2 0 R>>",
+                "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>", "<</Type/Page/Parent 2 0 R>>");
+        String text = Files.readString(received, StandardCharsets.ISO_8859_1).replace("0000000009", "0000000017");
+        Files.write(received, text.getBytes(StandardCharsets.ISO_8859_1));
+        assertThat(marked(received, false)).containsExactly(2);
+        assertThat(run("qpdf", "--check", folder.resolve("out/marked.pdf").toString())).isZero();
+    }
+
+    /** Where an action may stand: ISO 32000-2, 12.3.3 (bookmarks), 12.7.4 (fields and their parents), 13.7, 12.7.8 (XFA). */
+    @Test
+    void plainCopiesHaveNoScriptAnywhereInTheirGraph() throws Exception {
+        Path received = folder.resolve("active.pdf");
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage();
+            document.addPage(page);
+            COSDictionary catalog = document.getDocumentCatalog().getCOSObject();
+            COSDictionary outlines = new COSDictionary();
+            COSDictionary item = new COSDictionary();
+            item.setItem(COSName.A, action("Launch"));
+            outlines.setItem(COSName.FIRST, item);
+            catalog.setItem(COSName.OUTLINES, outlines);
+            COSDictionary parent = new COSDictionary();
+            COSDictionary additional = new COSDictionary();
+            additional.setItem(COSName.K, action("JavaScript"));
+            parent.setItem(COSName.getPDFName("AA"), additional);
+            COSDictionary widget = new COSDictionary();
+            widget.setItem(COSName.PARENT, parent);
+            widget.setItem(COSName.SUBTYPE, COSName.getPDFName("Widget"));
+            widget.setItem(COSName.RECT, new COSArray());
+            COSDictionary rich = new COSDictionary();
+            rich.setItem(COSName.SUBTYPE, COSName.getPDFName("RichMedia"));
+            rich.setItem(COSName.RECT, new COSArray());
+            rich.setItem(COSName.getPDFName("RichMediaContent"), new COSDictionary());
+            COSArray annotations = new COSArray();
+            annotations.add(widget);
+            annotations.add(rich);
+            page.getCOSObject().setItem(COSName.ANNOTS, annotations);
+            COSDictionary form = new COSDictionary();
+            form.setItem(COSName.getPDFName("XFA"), new COSString("<xdp/>"));
+            form.setItem(COSName.FIELDS, new COSArray());
+            catalog.setItem(COSName.ACRO_FORM, form);
+            document.save(received.toFile(), CompressParameters.NO_COMPRESSION);
+        }
+        assertThat(((Pages.Ready) Intake.examine(received, folder.resolve("r.pdf"))).note()).contains(Pages.ACTIVE);
+        assertThat(marked(received, true)).containsExactly(3);
+        String copy = Files.readString(folder.resolve("out/marked.pdf"), StandardCharsets.ISO_8859_1);
+        assertThat(copy).doesNotContain("/JavaScript").doesNotContain("/Launch").doesNotContain("RichMedia").doesNotContain("/XFA");
+        try (PDDocument again = Loader.loadPDF(folder.resolve("out/marked.pdf").toFile())) {
+            assertThat(ActiveContent.isIn(again)).isFalse();
+        }
+    }
+
+    private static COSDictionary action(String kind) {
+        COSDictionary action = new COSDictionary();
+        action.setItem(COSName.S, COSName.getPDFName(kind));
+        action.setItem(COSName.JS, new COSString("app.alert(1)"));
+        return action;
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3})
+    void aCertificationAgainstMarksIsSaidBefore(int permission) throws Exception {
+        Path received = byHand("<</Type/Catalog/Pages 2 0 R/Perms<</DocMDP 4 0 R>>>>",
+                "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>", "<</Type/Page/Parent 2 0 R>>",
+                "<</Type/Sig/Filter/X/Reference[<</Type/SigRef/TransformMethod/DocMDP/TransformParams<</P " + permission
+                        + ">>>>]>>");
+        Pages.Ready ready = (Pages.Ready) Intake.examine(received, folder.resolve("r.pdf"));
+        assertThat(ready.note().contains(Pages.CERTIFIED)).isEqualTo(permission < 3);
+    }
+}

@@ -87,7 +87,8 @@ public final class IntakeProcess implements AutoCloseable {
         }
     }
 
-    private Pages await(Running helper, CompletableFuture<Pages> answer, Path rendition, long until) throws IOException {
+    private Pages await(Running helper, CompletableFuture<Pages> answer, Path rendition, long until)
+            throws IOException {
         Path part = rendition.resolveSibling(rendition.getFileName() + ".part");
         while (true) {
             try {
@@ -142,7 +143,8 @@ public final class IntakeProcess implements AutoCloseable {
             TemporaryFolder folder = TemporaryFolder.make("intake");
             Process process = new ProcessBuilder(command(folder.path())).redirectError(ProcessBuilder.Redirect.DISCARD)
                     .start();
-            running = new Running(process, folder, new DataInputStream(new BufferedInputStream(process.getInputStream())),
+            running = new Running(process, folder,
+                    new DataInputStream(new BufferedInputStream(process.getInputStream())),
                     new DataOutputStream(new BufferedOutputStream(process.getOutputStream())));
         }
         return running;
@@ -150,7 +152,8 @@ public final class IntakeProcess implements AutoCloseable {
 
     private List<String> command(Path temporary) {
         return List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), heap, "-XX:+UseSerialGC",
-                "-XX:+ExitOnOutOfMemoryError", "-XX:MaxMetaspaceSize=256m", "-XX:MaxDirectMemorySize=256m", "-Xshare:auto",
+                "-XX:+ExitOnOutOfMemoryError", "-XX:MaxMetaspaceSize=256m", "-XX:MaxDirectMemorySize=256m",
+                "-Xshare:auto",
                 "-Djava.awt.headless=true", "-Djava.io.tmpdir=" + temporary,
                 "-Depiglyph.office=" + System.getProperty("epiglyph.office", ""), "-Depiglyph.logs=" + temporary,
                 "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"),

@@ -76,7 +76,8 @@ public final class OpenDocument implements AutoCloseable {
         private static final long serialVersionUID = 1;
 
         TooSlow(int index, Duration budget) {
-            super("Page " + (index + 1) + " takes more than " + budget.toSeconds() + " seconds, or more room than there is, to draw.");
+            super("Page " + (index + 1) + " takes more than " + budget.toSeconds()
+                    + " seconds, or more room than there is, to draw.");
         }
     }
 

@@ -17,18 +17,28 @@ import org.epiglyph.documents.rendition.Renditions;
  */
 public final class Startable {
     private static final int HEAD = 512;
-    private static final Set<String> PROGRAMS = Set.of("exe", "com", "scr", "pif", "cpl", "dll", "sys", "drv", "ocx", "msi",
-            "msp", "mst", "msc", "msix", "appx", "appxbundle", "application", "gadget", "jar", "class", "jnlp", "app", "pkg",
-            "mpkg", "dmg", "iso", "img", "vhd", "vhdx", "deb", "rpm", "apk", "appimage", "flatpakref", "snap", "run", "bin",
+    private static final Set<String> PROGRAMS = Set.of("exe", "com", "scr", "pif", "cpl", "dll", "sys", "drv", "ocx",
+            "msi",
+            "msp", "mst", "msc", "msix", "appx", "appxbundle", "application", "gadget", "jar", "class", "jnlp", "app",
+            "pkg",
+            "mpkg", "dmg", "iso", "img", "vhd", "vhdx", "deb", "rpm", "apk", "appimage", "flatpakref", "snap", "run",
+            "bin",
             "elf", "so", "dylib", "xll", "wll", "prefpane", "saver", "ipa", "xpi", "crx");
-    private static final Set<String> SCRIPTS = Set.of("bat", "cmd", "ps1", "ps1xml", "psm1", "psd1", "vb", "vbs", "vbe", "js",
-            "jse", "mjs", "ws", "wsf", "wsc", "wsh", "hta", "sct", "sh", "bash", "zsh", "csh", "ksh", "fish", "command", "tool",
-            "py", "pyw", "pyz", "pl", "pm", "rb", "php", "lua", "tcl", "r", "scpt", "scptd", "applescript", "workflow", "action",
+    private static final Set<String> SCRIPTS = Set.of("bat", "cmd", "ps1", "ps1xml", "psm1", "psd1", "vb", "vbs", "vbe",
+            "js",
+            "jse", "mjs", "ws", "wsf", "wsc", "wsh", "hta", "sct", "sh", "bash", "zsh", "csh", "ksh", "fish", "command",
+            "tool",
+            "py", "pyw", "pyz", "pl", "pm", "rb", "php", "lua", "tcl", "r", "scpt", "scptd", "applescript", "workflow",
+            "action",
             "osas", "ahk", "au3", "reg", "inf", "ins", "isp", "groovy", "kts", "jsx", "a3x", "sql", "xsl", "xslt");
-    private static final Set<String> SHORTCUTS = Set.of("lnk", "url", "website", "webloc", "inetloc", "fileloc", "desktop",
-            "scf", "library-ms", "search-ms", "searchconnector-ms", "settingcontent-ms", "appref-ms", "theme", "themepack",
-            "chm", "hlp", "iqy", "oqy", "rqy", "dqy", "slk", "dif", "rdp", "vnc", "torrent", "mobileconfig", "terminal");
-    private static final Set<String> MACROS = Set.of("docm", "dotm", "xlsm", "xltm", "xlsb", "xlam", "pptm", "potm", "ppsm",
+    private static final Set<String> SHORTCUTS = Set.of("lnk", "url", "website", "webloc", "inetloc", "fileloc",
+            "desktop",
+            "scf", "library-ms", "search-ms", "searchconnector-ms", "settingcontent-ms", "appref-ms", "theme",
+            "themepack",
+            "chm", "hlp", "iqy", "oqy", "rqy", "dqy", "slk", "dif", "rdp", "vnc", "torrent", "mobileconfig",
+            "terminal");
+    private static final Set<String> MACROS = Set.of("docm", "dotm", "xlsm", "xltm", "xlsb", "xlam", "pptm", "potm",
+            "ppsm",
             "ppam", "sldm", "mdb", "accdb", "ade", "adp", "mde", "accde", "oxt", "pub", "onepkg", "one");
     private static final Map<String, String> KINDS = Map.ofEntries(Map.entry("pdf", "PDF documents"),
             Map.entry("docx", "text documents"), Map.entry("doc", "text documents"), Map.entry("odt", "text documents"),
@@ -38,8 +48,10 @@ public final class Startable {
             Map.entry("jpg", "pictures"), Map.entry("jpeg", "pictures"), Map.entry("heic", "pictures"),
             Map.entry("tif", "pictures"), Map.entry("tiff", "pictures"), Map.entry("gif", "pictures"),
             Map.entry("mp3", "sound"), Map.entry("m4a", "sound"), Map.entry("wav", "sound"), Map.entry("mp4", "films"),
-            Map.entry("mov", "films"), Map.entry("zip", "archives"), Map.entry("html", "web pages, whose scripts it would run"),
-            Map.entry("htm", "web pages, whose scripts it would run"), Map.entry("svg", "drawings, whose scripts it may run"),
+            Map.entry("mov", "films"), Map.entry("zip", "archives"),
+            Map.entry("html", "web pages, whose scripts it would run"),
+            Map.entry("htm", "web pages, whose scripts it would run"),
+            Map.entry("svg", "drawings, whose scripts it may run"),
             Map.entry("txt", "plain text"), Map.entry("md", "plain text"));
 
     private Startable() {}
@@ -71,14 +83,17 @@ public final class Startable {
 
     /** What kind of program the system would start for a file of this name, in words. */
     public static String kind(String name) {
-        return KINDS.getOrDefault(ending(name), ending(name).isEmpty() ? "files without an ending" : ending(name) + " files");
+        return KINDS.getOrDefault(ending(name),
+                ending(name).isEmpty() ? "files without an ending" : ending(name) + " files");
     }
 
     private static String ending(String name) {
         String plain = name.replaceAll("[\\s.\\p{Cntrl}\\p{Cf}]+$", ""); // some systems pass over what stands at the end
-        return plain.substring(plain.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT).equals(plain.toLowerCase(Locale.ROOT))
-                ? ""
-                : plain.substring(plain.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
+        return plain.substring(plain.lastIndexOf('.') + 1)
+                .toLowerCase(Locale.ROOT)
+                .equals(plain.toLowerCase(Locale.ROOT))
+                        ? ""
+                        : plain.substring(plain.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
     }
 
     private static String sign(byte[] head) {
@@ -105,7 +120,8 @@ public final class Startable {
         }
         if (sign(head).startsWith("\u00D0\u00CF\u0011\u00E0")) {
             try (POIFSFileSystem old = new POIFSFileSystem(file.toFile(), true)) {
-                return old.getRoot().hasEntryCaseInsensitive("Macros") || old.getRoot().hasEntryCaseInsensitive("_VBA_PROJECT_CUR")
+                return old.getRoot().hasEntryCaseInsensitive("Macros")
+                        || old.getRoot().hasEntryCaseInsensitive("_VBA_PROJECT_CUR")
                         || old.getRoot().hasEntryCaseInsensitive("VBA");
             } catch (IOException | RuntimeException e) {
                 return true; // a container that cannot be looked into is not trusted

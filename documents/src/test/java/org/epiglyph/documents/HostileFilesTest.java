@@ -107,7 +107,8 @@ class HostileFilesTest {
         parts.put("_rels/.rels", ("<Relationships xmlns='" + RELS + "'><Relationship Id='r1' Type='" + R
                 + "/officeDocument' Target='word/document.xml'/></Relationships>").getBytes(StandardCharsets.UTF_8));
         parts.put("word/_rels/document.xml.rels",
-                ("<Relationships xmlns='" + RELS + "'>" + relationships + "</Relationships>").getBytes(StandardCharsets.UTF_8));
+                ("<Relationships xmlns='" + RELS + "'>" + relationships + "</Relationships>")
+                        .getBytes(StandardCharsets.UTF_8));
         parts.put("word/document.xml", body.getBytes(charset));
         return parts;
     }
@@ -166,10 +167,12 @@ class HostileFilesTest {
     @ParameterizedTest
     @MethodSource("converters")
     void anEntityInAnyEncodingIsRefusedByParsing(String converter) throws IOException {
-        for (Charset charset : new Charset[]{StandardCharsets.UTF_8, StandardCharsets.UTF_16, StandardCharsets.UTF_16LE}) {
+        for (Charset charset : new Charset[]{StandardCharsets.UTF_8, StandardCharsets.UTF_16,
+                StandardCharsets.UTF_16LE}) {
             String encoding = charset.equals(StandardCharsets.UTF_8) ? "UTF-8" : "UTF-16";
-            String body = document((charset.equals(StandardCharsets.UTF_16LE) ? "\uFEFF" : "") + "<?xml version='1.0' encoding='"
-                    + encoding + "'?><!DOCTYPE x [<!ENTITY s SYSTEM '" + secretText.toUri() + "'>]>",
+            String body = document(
+                    (charset.equals(StandardCharsets.UTF_16LE) ? "\uFEFF" : "") + "<?xml version='1.0' encoding='"
+                            + encoding + "'?><!DOCTYPE x [<!ENTITY s SYSTEM '" + secretText.toUri() + "'>]>",
                     "<w:p><w:r><w:t>&s;</w:t></w:r></w:p>");
             Pages pages = examine("entity.docx", zip(docx(body, "", charset)), converter);
             assertThat(pages).isInstanceOf(Pages.None.class);
@@ -201,8 +204,10 @@ class HostileFilesTest {
         for (String field : new String[]{"INCLUDEPICTURE \"" + secretPicture.toUri() + "\" \\d",
                 "INCLUDETEXT \"" + secretText + "\"", "INCLUDEPICTURE " + listening("f.png"), "DDEAUTO c \"x\" y"}) {
             String instruction = field.replace("\"", "&quot;");
-            String simple = "<w:p><w:fldSimple w:instr='" + instruction.replace("'", "") + "'><w:r><w:t>was</w:t></w:r></w:fldSimple></w:p>";
-            String complex = "<w:p><w:r><w:fldChar w:fldCharType='begin'/></w:r><w:r><w:instrText>" + instruction.substring(0, 4)
+            String simple = "<w:p><w:fldSimple w:instr='" + instruction.replace("'", "")
+                    + "'><w:r><w:t>was</w:t></w:r></w:fldSimple></w:p>";
+            String complex = "<w:p><w:r><w:fldChar w:fldCharType='begin'/></w:r><w:r><w:instrText>"
+                    + instruction.substring(0, 4)
                     + "</w:instrText></w:r><w:r><w:instrText>" + instruction.substring(4)
                     + "</w:instrText></w:r><w:r><w:fldChar w:fldCharType='separate'/></w:r><w:r><w:t>was</w:t></w:r>"
                     + "<w:r><w:fldChar w:fldCharType='end'/></w:r></w:p>";
@@ -220,29 +225,38 @@ class HostileFilesTest {
                 "../../secret.png", secretPicture.toString()}) {
             Map<String, byte[]> parts = new LinkedHashMap<>();
             parts.put("mimetype", "application/vnd.oasis.opendocument.text".getBytes(StandardCharsets.US_ASCII));
-            parts.put("META-INF/manifest.xml", ("<manifest:manifest xmlns:manifest='urn:oasis:names:tc:opendocument:xmlns:manifest:1.0'>"
-                    + "<manifest:file-entry manifest:full-path='/' manifest:media-type='application/vnd.oasis.opendocument.text'/>"
-                    + "<manifest:file-entry manifest:full-path='content.xml' manifest:media-type='text/xml'/></manifest:manifest>")
-                    .getBytes(StandardCharsets.UTF_8));
-            parts.put("content.xml", ("<office:document-content xmlns:office='urn:oasis:names:tc:opendocument:xmlns:office:1.0' "
-                    + "xmlns:text='urn:oasis:names:tc:opendocument:xmlns:text:1.0' xmlns:draw='urn:oasis:names:tc:opendocument:xmlns:drawing:1.0' "
-                    + "xmlns:svg='urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0' xmlns:xlink='http://www.w3.org/1999/xlink' office:version='1.2'>"
-                    + "<office:body><office:text><text:p>Own words.</text:p><text:section text:name='s'><text:section-source xlink:href='"
-                    + secretText.toUri() + "'/></text:section><text:p><draw:frame svg:width='3cm' svg:height='3cm' text:anchor-type='as-char'>"
-                    + "<draw:image xlink:href='" + href + "' xlink:type='simple' xlink:show='embed' xlink:actuate='onLoad'/></draw:frame></text:p>"
-                    + "</office:text></office:body></office:document-content>").getBytes(StandardCharsets.UTF_8));
+            parts.put("META-INF/manifest.xml",
+                    ("<manifest:manifest xmlns:manifest='urn:oasis:names:tc:opendocument:xmlns:manifest:1.0'>"
+                            + "<manifest:file-entry manifest:full-path='/' manifest:media-type='application/vnd.oasis.opendocument.text'/>"
+                            + "<manifest:file-entry manifest:full-path='content.xml' manifest:media-type='text/xml'/></manifest:manifest>")
+                            .getBytes(StandardCharsets.UTF_8));
+            parts.put("content.xml",
+                    ("<office:document-content xmlns:office='urn:oasis:names:tc:opendocument:xmlns:office:1.0' "
+                            + "xmlns:text='urn:oasis:names:tc:opendocument:xmlns:text:1.0' xmlns:draw='urn:oasis:names:tc:opendocument:xmlns:drawing:1.0' "
+                            + "xmlns:svg='urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0' xmlns:xlink='http://www.w3.org/1999/xlink' office:version='1.2'>"
+                            + "<office:body><office:text><text:p>Own words.</text:p><text:section text:name='s'><text:section-source xlink:href='"
+                            + secretText.toUri()
+                            + "'/></text:section><text:p><draw:frame svg:width='3cm' svg:height='3cm' text:anchor-type='as-char'>"
+                            + "<draw:image xlink:href='" + href
+                            + "' xlink:type='simple' xlink:show='embed' xlink:actuate='onLoad'/></draw:frame></text:p>"
+                            + "</office:text></office:body></office:document-content>")
+                            .getBytes(StandardCharsets.UTF_8));
             isHarmless("linked.odt", zip(parts), converter);
         }
     }
 
     @Test
     void markupReachesNothing() throws IOException {
-        for (String html : new String[]{"<p>Own words.</p><img src='" + secretPicture.toUri() + "'><img src='secret.png'>",
-                "<p>Own words.</p><link rel=stylesheet href='" + listening("s.css") + "'><style>@import url('" + listening("t.css")
+        for (String html : new String[]{
+                "<p>Own words.</p><img src='" + secretPicture.toUri() + "'><img src='secret.png'>",
+                "<p>Own words.</p><link rel=stylesheet href='" + listening("s.css") + "'><style>@import url('"
+                        + listening("t.css")
                         + "'); body{background:url('" + secretPicture.toUri() + "')}</style>",
-                "<p style=\"background:url('" + secretPicture.toUri() + "')\">Own words.</p><iframe src='" + secretText.toUri()
+                "<p style=\"background:url('" + secretPicture.toUri() + "')\">Own words.</p><iframe src='"
+                        + secretText.toUri()
                         + "'></iframe><object data='" + listening("o") + "'></object>",
-                "<!DOCTYPE html [<!ENTITY s SYSTEM '" + secretText.toUri() + "'>]><p>Own words. &s;</p><svg><image href='"
+                "<!DOCTYPE html [<!ENTITY s SYSTEM '" + secretText.toUri()
+                        + "'>]><p>Own words. &s;</p><svg><image href='"
                         + secretPicture.toUri() + "'/></svg>"}) {
             isHarmless("page.html", html.getBytes(StandardCharsets.UTF_8), "none");
             isHarmless("page.md", ("Own words.\n\n" + html).getBytes(StandardCharsets.UTF_8), "none");
@@ -270,20 +284,23 @@ class HostileFilesTest {
             Map<String, byte[]> hostile = new LinkedHashMap<>();
             hostile.put("quoted.md", (">".repeat(60_000) + " deep").getBytes(StandardCharsets.US_ASCII));
             hostile.put("listed.md", ("- ".repeat(20_000) + "deep").getBytes(StandardCharsets.US_ASCII));
-            hostile.put("span.html", "<table><tr><td colspan=2000000000>a<td rowspan=99999999>b".getBytes(StandardCharsets.US_ASCII));
+            hostile.put("span.html",
+                    "<table><tr><td colspan=2000000000>a<td rowspan=99999999>b".getBytes(StandardCharsets.US_ASCII));
             hostile.put("nested.html", "<div>".repeat(50_000).getBytes(StandardCharsets.US_ASCII));
             hostile.put("line.java", ("x".repeat(15 << 20)).getBytes(StandardCharsets.US_ASCII));
             hostile.put("wide.csv", (",".repeat(3_000_000)).getBytes(StandardCharsets.US_ASCII));
             hostile.put("braces.rtf", ("{\\rtf1" + "{".repeat(3_000_000)).getBytes(StandardCharsets.US_ASCII));
-            hostile.put("deep.pdf", ("%PDF-1.4\n1 0 obj\n" + "[".repeat(2_000_000) + "\ntrailer<</Root 1 0 R>>\nstartxref\n9\n%%EOF")
-                    .getBytes(StandardCharsets.US_ASCII));
+            hostile.put("deep.pdf",
+                    ("%PDF-1.4\n1 0 obj\n" + "[".repeat(2_000_000) + "\ntrailer<</Root 1 0 R>>\nstartxref\n9\n%%EOF")
+                            .getBytes(StandardCharsets.US_ASCII));
             for (Map.Entry<String, byte[]> one : hostile.entrySet()) {
                 Path file = folder.resolve(one.getKey());
                 Files.write(file, one.getValue());
                 long began = System.nanoTime();
                 Pages pages = intake.examine(file, folder.resolve("made/pages.pdf"));
                 assertThat(pages).as(one.getKey()).isInstanceOfAny(Pages.None.class, Pages.Ready.class);
-                assertThat(Duration.ofNanos(System.nanoTime() - began)).as(one.getKey()).isLessThan(Duration.ofSeconds(40));
+                assertThat(Duration.ofNanos(System.nanoTime() - began)).as(one.getKey())
+                        .isLessThan(Duration.ofSeconds(40));
                 Path honest = Files.writeString(folder.resolve("honest.txt"), "Own words.");
                 assertThat(intake.examine(honest, folder.resolve("made/honest.pdf"))).isInstanceOf(Pages.Ready.class);
                 assertThat(folder.resolve("made/pages.pdf.part")).doesNotExist();
@@ -298,7 +315,8 @@ class HostileFilesTest {
         try (IntakeProcess starved = new IntakeProcess("-Xmx12m", Optional.of(Duration.ofSeconds(60)));
                 IntakeProcess hurried = new IntakeProcess("-Xmx256m", Optional.of(Duration.ofMillis(150)))) {
             assertThat(((Pages.None) starved.examine(large, folder.resolve("a.pdf"))).reason()).contains("memory");
-            assertThat(((Pages.None) hurried.examine(large, folder.resolve("b.pdf"))).reason()).contains("takes longer");
+            assertThat(((Pages.None) hurried.examine(large, folder.resolve("b.pdf"))).reason())
+                    .contains("takes longer");
             assertThat(folder.resolve("b.pdf")).doesNotExist();
         }
     }

@@ -25,14 +25,17 @@ class StartableTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"essay.exe", "essay.pdf.EXE", "essay.scr ", "essay.bat.", "a.js", "a.vbs", "a.hta", "a.lnk", "a.url",
-            "a.desktop", "a.webloc", "a.docm", "a.jar", "a.sh", "a.py", "essay.com\u200B", "a.xlsm", "a.appref-ms", "a.iso"})
+    @ValueSource(strings = {"essay.exe", "essay.pdf.EXE", "essay.scr ", "essay.bat.", "a.js", "a.vbs", "a.hta", "a.lnk",
+            "a.url",
+            "a.desktop", "a.webloc", "a.docm", "a.jar", "a.sh", "a.py", "essay.com\u200B", "a.xlsm", "a.appref-ms",
+            "a.iso"})
     void whatRunsByItsNameIsRefused(String name) throws IOException {
         assertThat(Startable.refusal(file("plain words"), name)).isPresent();
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"MZ\u0090", "\u007FELF", "#!/bin/sh\n", "\u00CA\u00FE\u00BA\u00BE", "L\0\0\0\u0001\u0014\u0002\0",
+    @ValueSource(strings = {"MZ\u0090", "\u007FELF", "#!/bin/sh\n", "\u00CA\u00FE\u00BA\u00BE",
+            "L\0\0\0\u0001\u0014\u0002\0",
             "[InternetShortcut]\nURL=x", "\u00EF\u00BB\u00BF#!/usr/bin/env python", "\u00CF\u00FA\u00ED\u00FE"})
     void whatRunsByWhatIsInItIsRefusedWhateverItIsCalled(String content) throws IOException {
         assertThat(Startable.refusal(file(content), "essay.pdf")).isPresent();
@@ -40,7 +43,8 @@ class StartableTest {
 
     @Test
     void documentsWithMacrosAreRefusedAndThoseWithoutAreNot() throws IOException {
-        for (String part : new String[]{"word/vbaProject.bin", "Basic/Standard/script-lb.xml", "xl/macrosheets/sheet1.xml"}) {
+        for (String part : new String[]{"word/vbaProject.bin", "Basic/Standard/script-lb.xml",
+                "xl/macrosheets/sheet1.xml"}) {
             Path file = folder.resolve("essay.docx");
             try (OutputStream out = Files.newOutputStream(file); ZipOutputStream zip = new ZipOutputStream(out)) {
                 zip.putNextEntry(new ZipEntry("word/document.xml"));

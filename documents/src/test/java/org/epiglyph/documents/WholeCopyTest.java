@@ -53,7 +53,8 @@ class WholeCopyTest {
             out.write(((i + 1) + " 0 obj\n" + objects[i] + "\nendobj\n").getBytes(StandardCharsets.ISO_8859_1));
         }
         int start = out.size();
-        out.write((table + "trailer\n<</Root 1 0 R/Size " + (objects.length + 1) + ">>\nstartxref\n" + start + "\n%%EOF\n")
+        out.write((table + "trailer\n<</Root 1 0 R/Size " + (objects.length + 1) + ">>\nstartxref\n" + start
+                + "\n%%EOF\n")
                 .getBytes(StandardCharsets.ISO_8859_1));
         return Files.write(folder.resolve("received.pdf"), out.toByteArray());
     }
@@ -80,9 +81,11 @@ class WholeCopyTest {
             return copy.getPages().getCount() == 0
                     ? List.of()
                     : IntStream.range(0, copy.getNumberOfPages())
-                            .mapToObj(i -> copy.getPage(i).getCOSObject().getDictionaryObject(COSName.ANNOTS) instanceof COSArray all
-                                    ? all.size()
-                                    : 0)
+                            .mapToObj(i -> copy.getPage(i)
+                                    .getCOSObject()
+                                    .getDictionaryObject(COSName.ANNOTS) instanceof COSArray all
+                                            ? all.size()
+                                            : 0)
                             .toList();
         }
     }
@@ -135,7 +138,8 @@ class WholeCopyTest {
         assertThat(marked(received, false)).containsExactly(1, 0, 1);
         assertThat(said).doesNotContain("WARNING");
         byte[] after = Files.readAllBytes(folder.resolve("out/marked.pdf"));
-        assertThat(java.util.Arrays.copyOf(after, before.length)).as("an update, and nothing before it").isEqualTo(before);
+        assertThat(java.util.Arrays.copyOf(after, before.length)).as("an update, and nothing before it")
+                .isEqualTo(before);
         assertThat(run("qpdf", "--check", folder.resolve("out/marked.pdf").toString())).isZero();
         assertThat(said).doesNotContain("WARNING").doesNotContain("not in xref");
     }
@@ -188,7 +192,10 @@ class WholeCopyTest {
         assertThat(((Pages.Ready) Intake.examine(received, folder.resolve("r.pdf"))).note()).contains(Pages.ACTIVE);
         assertThat(marked(received, true)).containsExactly(3);
         String copy = Files.readString(folder.resolve("out/marked.pdf"), StandardCharsets.ISO_8859_1);
-        assertThat(copy).doesNotContain("/JavaScript").doesNotContain("/Launch").doesNotContain("RichMedia").doesNotContain("/XFA");
+        assertThat(copy).doesNotContain("/JavaScript")
+                .doesNotContain("/Launch")
+                .doesNotContain("RichMedia")
+                .doesNotContain("/XFA");
         try (PDDocument again = Loader.loadPDF(folder.resolve("out/marked.pdf").toFile())) {
             assertThat(ActiveContent.isIn(again)).isFalse();
         }

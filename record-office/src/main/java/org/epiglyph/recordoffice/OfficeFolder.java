@@ -37,6 +37,7 @@ import java.util.stream.Stream;
  * </pre>
  */
 final class OfficeFolder {
+    private static final int LONGEST_NAME = 200;
     private static final String SAFE = "[A-Za-z0-9][A-Za-z0-9._-]{0,80}";
     private final ObjectMapper json = new ObjectMapper().registerModule(new JavaTimeModule())
             .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
@@ -75,7 +76,11 @@ final class OfficeFolder {
         if (Files.isDirectory(folder)) {
             try (Stream<Path> all = Files.list(folder)) {
                 for (Path task : all.filter(Files::isDirectory).sorted().toList()) {
-                    tasks.add(json.readValue(task.resolve("task.json").toFile(), Shapes.Task.class));
+                    try {
+                        tasks.add(json.readValue(task.resolve("task.json").toFile(), Shapes.Task.class));
+                    } catch (IOException e) {
+                        System.err.println("The task in " + task + " cannot be read and is left out");
+                    }
                 }
             }
         }
@@ -156,14 +161,26 @@ final class OfficeFolder {
             throws IOException {
         String plain = document.name().replaceAll("[/\\\\\\p{Cntrl}]", "_");
         String wanted = plain.startsWith(".") ? "_" + plain : plain;
-        String name = before.stream().anyMatch(d -> d.name().equals(wanted))
-                ? (before.size() + 1) + "_" + wanted
-                : wanted;
+        String fitting = fitting(wanted);
+        String name = before.stream().anyMatch(d -> d.name().equalsIgnoreCase(fitting))
+                ? (before.size() + 1) + "_" + fitting
+                : fitting;
         try (OutputStream out = new DigestOutputStream(Files.newOutputStream(folder.resolve(name)), sha256())) {
             long bytes = document.bytes().transferTo(out);
             String digest = HexFormat.of().formatHex(((DigestOutputStream) out).getMessageDigest().digest());
             return new Shapes.StoredDocument(name, digest, bytes);
         }
+    }
+
+    /** A name that a file system takes (common practice, no source: 255 bytes), its ending kept. */
+    private static String fitting(String name) {
+        int dot = name.lastIndexOf('.');
+        String ending = dot > 0 && name.length() - dot <= 10 ? name.substring(dot) : "";
+        String stem = name.substring(0, name.length() - ending.length());
+        while ((stem + ending).getBytes(java.nio.charset.StandardCharsets.UTF_8).length > LONGEST_NAME) {
+            stem = stem.substring(0, stem.offsetByCodePoints(stem.length(), -1));
+        }
+        return stem.isEmpty() && ending.isEmpty() ? "document" : stem + ending;
     }
 
     private Path folder(String task) {
@@ -175,7 +192,14 @@ final class OfficeFolder {
     }
 
     private static Path record(Path task, String student) {
-        return task.resolve("records").resolve(safe(student));
+        return task.resolve("records").resolve(student.matches(SAFE) ? student : coded(student));
+    }
+
+    /** A folder for a key that is no name on every system. */
+    private static String coded(String key) {
+        return "key-" + HexFormat.of()
+                .formatHex(sha256().digest(key.getBytes(java.nio.charset.StandardCharsets.UTF_8)))
+                .substring(0, 32);
     }
 
     private static String safe(String part) {

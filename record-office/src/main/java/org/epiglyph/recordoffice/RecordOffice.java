@@ -2,6 +2,7 @@ package org.epiglyph.recordoffice;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import io.javalin.Javalin;
+import io.javalin.config.SizeUnit;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
 import io.javalin.http.HttpResponseException;
@@ -21,11 +22,16 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
 /** The server. Listens on this machine alone. */
 public final class RecordOffice implements AutoCloseable {
+    private static final long MOST_BYTES = 200L << 20;
+    private static final int LONGEST_COMMENT = 1 << 20;
+    private static final int LONGEST_KEY = 200;
+    private static final int MOST_DIGITS = 40;
     private final OfficeFolder office;
     private final Javalin server;
 
@@ -35,7 +41,11 @@ public final class RecordOffice implements AutoCloseable {
         server = Javalin.create(config -> {
             config.showJavalinBanner = false;
             config.jsonMapper(new JavalinJackson(office.json(), false));
-            config.http.maxRequestSize = 200L << 20;
+            config.http.maxRequestSize = MOST_BYTES;
+            config.jetty.multipartConfig.maxTotalRequestSize(MOST_BYTES >> 20, SizeUnit.MB);
+            config.jetty.multipartConfig.maxFileSize(MOST_BYTES >> 20, SizeUnit.MB);
+            config.jetty.multipartConfig.maxInMemoryFileSize(1, SizeUnit.MB);
+            config.jetty.modifyServletContextHandler(handler -> handler.setMaxFormContentSize(LONGEST_COMMENT * 4));
         });
         server.before("/api/*", ctx -> demand(ctx, token));
         server.get("/api/tasks",
@@ -59,6 +69,11 @@ public final class RecordOffice implements AutoCloseable {
                         .json(new Shapes.Fault("Not done", e.getStatus(), e.getMessage())));
         server.exception(IllegalArgumentException.class,
                 (e, ctx) -> ctx.status(404).json(new Shapes.Fault("Not done", 404, "Not found")));
+        server.exception(JsonProcessingException.class, (e, ctx) -> ctx.status(500)
+                .json(new Shapes.Fault("Not done", 500, "A file in the data folder cannot be read")));
+        server.exception(Exception.class, (e, ctx) -> ctx.status(e.getMessage() != null
+                && e.getMessage().contains("exceeds") ? 413 : 500)
+                .json(new Shapes.Fault("Not done", 500, "The office met a fault; the record is as before")));
     }
 
     /**
@@ -132,10 +147,14 @@ public final class RecordOffice implements AutoCloseable {
         Shapes.Task task = task(ctx);
         String student = student(ctx, task).sourcedId();
         String key = ctx.header("Idempotency-Key");
-        if (key == null || key.isBlank()) {
+        if (key == null || key.isBlank() || key.length() > LONGEST_KEY) {
             throw new BadRequestResponse("The Idempotency-Key is missing");
         }
         Shapes.Sent sent = sent(ctx);
+        if (sent.score() != null && (Math.abs((long) sent.score().scale()) > MOST_DIGITS
+                || sent.score().precision() > MOST_DIGITS)) {
+            throw new BadRequestResponse("The score has more digits than any score needs");
+        }
         if (sent.score() != null && (sent.score().signum() < 0 || sent.score().compareTo(task.resultValueMax()) > 0)) {
             throw new BadRequestResponse("The score is not between 0 and " + task.resultValueMax());
         }
@@ -164,8 +183,17 @@ public final class RecordOffice implements AutoCloseable {
 
     private Shapes.Sent sent(Context ctx) {
         String result = ctx.formParam("result");
+        if (result != null && result.length() > LONGEST_COMMENT) {
+            throw new HttpResponseException(413, "The result is longer than " + LONGEST_COMMENT + " letters", Map.of());
+        }
         try {
-            return office.json().readValue(result == null ? "" : result, Shapes.Sent.class);
+            Shapes.Sent sent = office.json().readValue(result == null ? "" : result, Shapes.Sent.class);
+            if (sent == null) {
+                throw new BadRequestResponse("The part 'result' is empty");
+            }
+            String status = sent.score() == null ? "submitted" : "fully graded";
+            return new Shapes.Sent(sent.score(), Objects.requireNonNullElse(sent.scoreStatus(), status),
+                    Objects.requireNonNullElse(sent.comment(), ""));
         } catch (JsonProcessingException e) {
             throw new BadRequestResponse("The part 'result' is missing or no JSON");
         }
@@ -175,6 +203,9 @@ public final class RecordOffice implements AutoCloseable {
         Shapes.Task task = task(ctx);
         try {
             Shapes.Visibility wanted = office.json().readValue(ctx.body(), Shapes.Visibility.class);
+            if (wanted == null) {
+                throw new BadRequestResponse("The body is empty");
+            }
             office.makeVisible(task.sourcedId(), wanted.visible());
             ctx.json(wanted);
         } catch (JsonProcessingException e) {

@@ -22,6 +22,10 @@ public final class RecordOfficeCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws InterruptedException {
+        if (port < 0 || port > 65_535) {
+            System.err.println("There is no port " + port + ". Ports go from 1 to 65535; 0 takes any free one.");
+            return 1;
+        }
         try (RecordOffice office = RecordOffice.start(data, port, Clock.systemUTC())) {
             System.out.println("The record office is at " + office.address());
             System.out.println("Its token is in " + data.resolve("token"));

@@ -30,8 +30,17 @@ final class RecordPage {
                 .replace("{{tasks}}", out);
     }
 
-    private void section(StringBuilder out, Shapes.Person person, Shapes.Task task) throws IOException {
-        Shapes.Held held = office.record(task.sourcedId(), person.sourcedId());
+    /** A record that cannot be read leaves the others. */
+    private void section(StringBuilder out, Shapes.Person person, Shapes.Task task) {
+        Shapes.Held held;
+        try {
+            held = office.record(task.sourcedId(), person.sourcedId());
+        } catch (IOException e) {
+            out.append("<section><h2>")
+                    .append(escaped(task.title()))
+                    .append("</h2><p class=\"quiet\">This record cannot be read now.</p></section>");
+            return;
+        }
         out.append("<section><p class=\"module\">")
                 .append(escaped(task.module()))
                 .append("</p><h2>")

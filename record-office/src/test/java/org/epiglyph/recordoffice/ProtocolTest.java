@@ -136,6 +136,32 @@ class ProtocolTest {
         assertThat(get(RECORD).get("score").decimalValue()).isEqualByComparingTo("30");
     }
 
+    /** One bad value leaves the office and everybody else's records as they are. */
+    @Test
+    void oddValuesBreakNothingForGood() throws Exception {
+        assertThat(put("k1", "1e-999999999", "%PDF").statusCode()).isEqualTo(400);
+        assertThat(put("k2", "1e999999999", "%PDF").statusCode()).isEqualTo(400);
+        assertThat(put("k".repeat(5000), "1", "%PDF").statusCode()).isBetween(400, 431);
+        String nothing = "--x\r\nContent-Disposition: form-data; name=\"result\"\r\n\r\nnull\r\n--x--\r\n";
+        assertThat(send("PUT", RECORD, HttpRequest.BodyPublishers.ofString(nothing), "Content-Type",
+                "multipart/form-data; boundary=x", "Idempotency-Key", "k3").statusCode()).isEqualTo(400);
+        assertThat(send("PUT", "/api/tasks/t1/visibility", HttpRequest.BodyPublishers.ofString("null"), "Content-Type",
+                "application/json").statusCode()).isEqualTo(400);
+        String longest = "--x\r\nContent-Disposition: form-data; name=\"result\"\r\n\r\n{\"score\":1,\"comment\":\""
+                + "w".repeat(400_000)
+                + "\"}\r\n--x\r\nContent-Disposition: form-data; name=\"document\"; filename=\"" + "n".repeat(400)
+                + ".pdf\"\r\nContent-Type: application/pdf\r\n\r\n%PDF\r\n--x--\r\n";
+        HttpResponse<byte[]> much = send("PUT", RECORD, HttpRequest.BodyPublishers.ofString(longest), "Content-Type",
+                "multipart/form-data; boundary=x", "Idempotency-Key", "k4");
+        assertThat(much.statusCode()).isEqualTo(200);
+        assertThat(get(RECORD).get("comment").asText()).hasSize(400_000);
+        Files.createDirectories(data.resolve("tasks/broken"));
+        Files.writeString(data.resolve("tasks/broken/task.json"), "{");
+        assertThat(get("/api/tasks")).hasSize(1);
+        assertThat(new picocli.CommandLine(new RecordOfficeCommand()).execute("--data", data.toString(), "--port",
+                "70000")).isEqualTo(1);
+    }
+
     @Test
     void badRequestsAreAnsweredInWordsAndChangeNothing() throws Exception {
         assertThat(put("key-number-one", "33", "%PDF").statusCode()).isEqualTo(400);

@@ -1,5 +1,6 @@
 package org.epiglyph.documents.rendition;
 
+import com.ibm.icu.text.Bidi;
 import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
 import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
@@ -17,6 +18,7 @@ import org.jsoup.Jsoup;
 import org.jsoup.helper.W3CDom;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
+import org.jsoup.nodes.TextNode;
 import org.jsoup.safety.Cleaner;
 import org.jsoup.safety.Safelist;
 
@@ -34,6 +36,7 @@ final class MarkupPages {
             blockquote { margin-left: 8mm; color: #333 }
             table { border-collapse: collapse; -fs-table-paginate: paginate; max-width: 100%% }
             th, td { border: 0.5pt solid #888; padding: 2pt 4pt; text-align: left; vertical-align: top; word-wrap: break-word }
+            [dir=rtl] { direction: rtl; text-align: right }
             img { max-width: 100%% } a { color: #232a4d }
             """;
     /** Names of our own: a family called "serif" would be the renderer's built-in one, which knows Western Europe alone. */
@@ -72,7 +75,9 @@ final class MarkupPages {
         }
         tame(clean);
         List<SystemFaces.Face> system = isLatin(clean.text()) ? List.of() : SystemFaces.all();
-        int missing = missingLetters(clean);
+        int missing = markMissing(clean);
+        clean.select("p, li, td, th, h1, h2, h3, h4, h5, h6, blockquote, div, caption, dt, dd")
+                .forEach(MarkupPages::turn);
         clean.head().appendElement("style").appendText(style(system.size()) + moreStyle);
         clean.outputSettings().syntax(Document.OutputSettings.Syntax.xml);
         PdfRendererBuilder builder = new PdfRendererBuilder();
@@ -165,17 +170,42 @@ final class MarkupPages {
         builder.useFont(face::open, family, weight, style, true);
     }
 
-    private static int missingLetters(Document text) throws IOException {
-        int missing = 0;
-        try (Faces faces = Faces.of(Typeface.SERIF, Typeface.HEBREW, Typeface.ARABIC, Typeface.FIXED_PITCH)) {
-            for (int c : text.text().codePoints().toArray()) {
-                int type = Character.getType(c);
-                boolean shown = c > 127 && !Character.isWhitespace(c) && type != Character.FORMAT
-                        && type != Character.CONTROL && type != Character.SPACE_SEPARATOR;
-                missing += shown && !faces.has(c) ? 1 : 0;
-            }
+    /** A block whose first letter runs from right to left does so as a whole (Unicode standard annex 9, rules P2 and P3). */
+    private static void turn(Element block) {
+        if (block.attr("dir").isEmpty() && Bidi.getBaseDirection(block.text()) == Bidi.RTL) {
+            block.attr("dir", "rtl");
         }
-        return missing;
+    }
+
+    /** Puts a box in the place of each letter that no face has, and counts them. */
+    private static int markMissing(Document text) throws IOException {
+        int[] missing = new int[1];
+        try (Faces faces = Faces.of(Typeface.SERIF, Typeface.HEBREW, Typeface.ARABIC, Typeface.FIXED_PITCH)) {
+            text.traverse((node, _) -> {
+                if (node instanceof TextNode words) {
+                    words.text(known(words.getWholeText(), faces, missing));
+                }
+            });
+        }
+        return missing[0];
+    }
+
+    private static String known(String words, Faces faces, int[] missing) {
+        StringBuilder out = new StringBuilder();
+        words.codePoints().forEach(c -> {
+            int type = Character.getType(c);
+            boolean steers = type == Character.FORMAT && c != 0x200C && c != 0x200D
+                    || type == Character.CONTROL && !Character.isWhitespace(c) || type == Character.SURROGATE;
+            boolean shown = c > 127 && !Character.isWhitespace(c) && type != Character.SPACE_SEPARATOR
+                    && type != Character.FORMAT;
+            if (steers) {
+                return;
+            }
+            boolean lacking = shown && !faces.has(c);
+            missing[0] += lacking ? 1 : 0;
+            out.append(lacking ? Faces.MISSING : Character.toString(c));
+        });
+        return out.toString();
     }
 
     private static String note(boolean elsewhere, boolean scripts, int missing) {

@@ -81,7 +81,8 @@ final class OfficeProgram {
         ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile())
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.DISCARD);
-        for (String proxy : List.of("http_proxy", "https_proxy", "ftp_proxy", "all_proxy", "HTTP_PROXY", "HTTPS_PROXY")) {
+        for (String proxy : List.of("http_proxy", "https_proxy", "ftp_proxy", "all_proxy", "HTTP_PROXY",
+                "HTTPS_PROXY")) {
             builder.environment().put(proxy, NOWHERE);
         }
         builder.environment().put("HOME", folder.toString());
@@ -112,7 +113,8 @@ final class OfficeProgram {
             return false;
         }
         try {
-            return new ProcessBuilder("unshare", "--user", "--map-root-user", "--net", "--", "true").redirectErrorStream(true)
+            return new ProcessBuilder("unshare", "--user", "--map-root-user", "--net", "--", "true")
+                    .redirectErrorStream(true)
                     .redirectOutput(ProcessBuilder.Redirect.DISCARD)
                     .start()
                     .waitFor() == 0;

@@ -84,7 +84,11 @@ public final class PicturePages {
                     add(document, file, reader, frame, kind.startsWith("jp"), turn, note);
                 } catch (Unreadable e) {
                     failure = e;
-                    note.append("Picture ").append(frame + 1).append(" of ").append(frames).append(" is broken and left out. ");
+                    note.append("Picture ")
+                            .append(frame + 1)
+                            .append(" of ")
+                            .append(frames)
+                            .append(" is broken and left out. ");
                 }
             }
             int pages = document.getNumberOfPages();

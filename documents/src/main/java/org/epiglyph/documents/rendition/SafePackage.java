@@ -37,9 +37,12 @@ final class SafePackage {
     private static final Pattern HARMLESS_LINK = Pattern.compile("(?i)(https?|mailto):[^\\s]*|#.*");
     private static final String RELATIONSHIPS = "http://schemas.openxmlformats.org/package/2006/relationships";
     /** Fields that say something of the document itself (ECMA-376-1, 17.16.5); all others keep their last words alone. */
-    private static final Set<String> OWN_FIELDS = Set.of("PAGE", "NUMPAGES", "SECTIONPAGES", "SECTION", "TOC", "HYPERLINK",
-            "REF", "PAGEREF", "NOTEREF", "STYLEREF", "SEQ", "DATE", "TIME", "CREATEDATE", "SAVEDATE", "PRINTDATE", "TITLE",
-            "AUTHOR", "SUBJECT", "NUMWORDS", "NUMCHARS", "TC", "XE", "INDEX", "EQ", "SYMBOL", "CITATION", "BIBLIOGRAPHY",
+    private static final Set<String> OWN_FIELDS = Set.of("PAGE", "NUMPAGES", "SECTIONPAGES", "SECTION", "TOC",
+            "HYPERLINK",
+            "REF", "PAGEREF", "NOTEREF", "STYLEREF", "SEQ", "DATE", "TIME", "CREATEDATE", "SAVEDATE", "PRINTDATE",
+            "TITLE",
+            "AUTHOR", "SUBJECT", "NUMWORDS", "NUMCHARS", "TC", "XE", "INDEX", "EQ", "SYMBOL", "CITATION",
+            "BIBLIOGRAPHY",
             "FORMTEXT", "FORMCHECKBOX", "FORMDROPDOWN", "LISTNUM", "AUTONUM", "ADVANCE");
     private final ZipFile zip;
     private final Set<String> names = new HashSet<>();
@@ -195,9 +198,13 @@ final class SafePackage {
     /** Within the package, or something that a reader clicks. */
     private boolean isWithin(StartElement relationship, String rels) {
         String target = SafeXml.value(relationship, "Target").orElse("");
-        boolean outside = SafeXml.value(relationship, "TargetMode").filter(m -> m.equalsIgnoreCase("External")).isPresent();
+        boolean outside = SafeXml.value(relationship, "TargetMode")
+                .filter(m -> m.equalsIgnoreCase("External"))
+                .isPresent();
         boolean clicked = SafeXml.value(relationship, "Type").filter(t -> t.endsWith("/hyperlink")).isPresent();
-        return outside ? clicked && HARMLESS_LINK.matcher(target).matches() : isPart(target, rels.replaceFirst("_rels/[^/]*$", ""));
+        return outside
+                ? clicked && HARMLESS_LINK.matcher(target).matches()
+                : isPart(target, rels.replaceFirst("_rels/[^/]*$", ""));
     }
 
     /** True for the name of a part, from a folder of the package or from its root. */
@@ -234,7 +241,8 @@ final class SafePackage {
             };
         }
         int slash = part.lastIndexOf('/') + 1;
-        Set<String> outside = external.getOrDefault(part.substring(0, slash) + "_rels/" + part.substring(slash) + ".rels",
+        Set<String> outside = external.getOrDefault(
+                part.substring(0, slash) + "_rels/" + part.substring(slash) + ".rels",
                 Set.of());
         return new Content(outside);
     }
@@ -253,7 +261,8 @@ final class SafePackage {
             String name = attribute.getName().getLocalPart();
             String value = attribute.getValue();
             noteFont(element.getName().getLocalPart(), name, value);
-            if (space.endsWith("/officeDocument/2006/relationships") || space.endsWith("/officeDocument/relationships")) {
+            if (space.endsWith("/officeDocument/2006/relationships")
+                    || space.endsWith("/officeDocument/relationships")) {
                 return outside.contains(value) ? leaveOut(element) : Optional.of(attribute);
             }
             if (name.equals("href") || name.equals("src")) {
@@ -271,19 +280,24 @@ final class SafePackage {
         }
 
         private Optional<Attribute> leaveOut(StartElement element) {
-            leftOut += element.getName().getLocalPart().equals("a") || element.getName().getLocalPart().equals("hyperlink")
-                    ? 0
-                    : 1;
+            leftOut += element.getName().getLocalPart().equals("a")
+                    || element.getName().getLocalPart().equals("hyperlink")
+                            ? 0
+                            : 1;
             return Optional.empty();
         }
 
         @Override
         public boolean keeps(StartElement element) {
             String name = element.getName().getLocalPart();
-            boolean fetches = Set.of("altChunk", "subDoc", "dde-connection", "dde-source", "section-source", "script", "scripts",
-                    "event-listener", "event-listeners", "floating-frame", "applet", "plugin", "attachedTemplate", "mailMerge")
+            boolean fetches = Set
+                    .of("altChunk", "subDoc", "dde-connection", "dde-source", "section-source", "script", "scripts",
+                            "event-listener", "event-listeners", "floating-frame", "applet", "plugin",
+                            "attachedTemplate", "mailMerge")
                     .contains(name);
-            leftOut += fetches && SafeXml.value(element, "href").or(() -> SafeXml.value(element, "id")).isPresent() ? 1 : 0;
+            leftOut += fetches && SafeXml.value(element, "href").or(() -> SafeXml.value(element, "id")).isPresent()
+                    ? 1
+                    : 0;
             return !fetches;
         }
 

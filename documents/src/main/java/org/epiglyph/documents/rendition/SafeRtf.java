@@ -9,8 +9,10 @@ import java.util.Set;
  * out with all that is in it.
  */
 final class SafeRtf {
-    private static final Set<String> LEFT_OUT = Set.of("object", "objdata", "objemb", "objautlink", "objlink", "objupdate",
-            "template", "linkval", "mailmerge", "datastore", "subdocument", "nextfile", "private", "passwordhash", "xmlopen",
+    private static final Set<String> LEFT_OUT = Set.of("object", "objdata", "objemb", "objautlink", "objlink",
+            "objupdate",
+            "template", "linkval", "mailmerge", "datastore", "subdocument", "nextfile", "private", "passwordhash",
+            "xmlopen",
             "datafield", "ddeexec", "hlinkbase");
     private static final int DEEPEST = 500;
     private final byte[] rtf;
@@ -43,7 +45,8 @@ final class SafeRtf {
         byte b = rtf[at];
         if (b == '{') {
             if (++depth > DEEPEST) {
-                throw new Unreadable("The RTF file is nested deeper than any program writes it. Ask the student for a PDF.");
+                throw new Unreadable(
+                        "The RTF file is nested deeper than any program writes it. Ask the student for a PDF.");
             }
             if (isLeftOut()) {
                 skipGroup();
@@ -135,7 +138,9 @@ final class SafeRtf {
         while (end < rtf.length && Character.isDigit(rtf[end])) {
             end++;
         }
-        long length = end == start || end - start > 9 ? 0 : Long.parseLong(new String(rtf, start, end - start, StandardCharsets.US_ASCII));
+        long length = end == start || end - start > 9
+                ? 0
+                : Long.parseLong(new String(rtf, start, end - start, StandardCharsets.US_ASCII));
         at = (int) Math.min(rtf.length, end + 1 + length);
         leftOut++;
     }

@@ -23,9 +23,12 @@ final class SystemFaces {
             "/System/Library/Fonts", "C:/Windows/Fonts");
     /** Letters that tell whether a face knows a script: Han, Hiragana, Hangul, Devanagari, Thai. */
     private static final int[] SAMPLES = {0x4E2D, 0x3042, 0xD55C, 0x0928, 0x0E17};
-    private static final List<String> LIKELY = List.of("cjk", "fallback", "wqy", "uming", "ukai", "simsun", "msyh", "yugoth",
-            "msgothic", "malgun", "arialuni", "arial unicode", "unifont", "ipag", "takao", "nanum", "baekmuk", "devanagari",
-            "lohit", "mangal", "nirmala", "thai", "tlwg", "garuda", "norasi", "loma", "tahoma", "gargi", "samanata", "songti",
+    private static final List<String> LIKELY = List.of("cjk", "fallback", "wqy", "uming", "ukai", "simsun", "msyh",
+            "yugoth",
+            "msgothic", "malgun", "arialuni", "arial unicode", "unifont", "ipag", "takao", "nanum", "baekmuk",
+            "devanagari",
+            "lohit", "mangal", "nirmala", "thai", "tlwg", "garuda", "norasi", "loma", "tahoma", "gargi", "samanata",
+            "songti",
             "hiragino");
     private static final int DEEPEST = 6;
     private static final int MOST = 60;

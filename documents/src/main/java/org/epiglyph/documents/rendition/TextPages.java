@@ -199,7 +199,8 @@ final class TextPages {
         return width;
     }
 
-    private static void show(PDDocument document, PDPageContentStream content, Faces faces, float x, float y, String text)
+    private static void show(PDDocument document, PDPageContentStream content, Faces faces, float x, float y,
+            String text)
             throws IOException {
         if (text.isBlank()) {
             return;

@@ -143,15 +143,18 @@ class RenditionsTest {
     @Test
     void aTiffOfSixteenBitsIsAPageAndABrokenPictureLeavesTheOthers() throws IOException {
         BufferedImage deep = new BufferedImage(new java.awt.image.ComponentColorModel(
-                java.awt.color.ColorSpace.getInstance(java.awt.color.ColorSpace.CS_sRGB), false, false, java.awt.Transparency.OPAQUE,
+                java.awt.color.ColorSpace.getInstance(java.awt.color.ColorSpace.CS_sRGB), false, false,
+                java.awt.Transparency.OPAQUE,
                 java.awt.image.DataBuffer.TYPE_USHORT),
-                java.awt.image.Raster.createInterleavedRaster(java.awt.image.DataBuffer.TYPE_USHORT, 60, 40, 3, null), false, null);
+                java.awt.image.Raster.createInterleavedRaster(java.awt.image.DataBuffer.TYPE_USHORT, 60, 40, 3, null),
+                false, null);
         assertThat(ready("deep.tif", image("tif", deep)).count()).isEqualTo(1);
         BufferedImage one = marked(BufferedImage.TYPE_INT_RGB);
         byte[] three = image("tif", one, one, one);
         byte[] broken = three.clone();
         int second = Math.toIntExact(Integer.toUnsignedLong(java.nio.ByteBuffer.wrap(three)
-                .order(three[0] == 'I' ? java.nio.ByteOrder.LITTLE_ENDIAN : java.nio.ByteOrder.BIG_ENDIAN).getInt(4)));
+                .order(three[0] == 'I' ? java.nio.ByteOrder.LITTLE_ENDIAN : java.nio.ByteOrder.BIG_ENDIAN)
+                .getInt(4)));
         assertThat(second).isPositive();
         java.nio.ByteBuffer bytes = java.nio.ByteBuffer.wrap(broken)
                 .order(three[0] == 'I' ? java.nio.ByteOrder.LITTLE_ENDIAN : java.nio.ByteOrder.BIG_ENDIAN);
@@ -217,9 +220,11 @@ class RenditionsTest {
         assertThat(ready.note()).doesNotContain("letters");
         assertThat(java.text.Normalizer.normalize(words(), java.text.Normalizer.Form.NFKC))
                 .contains("Ωμέγα прилив Łódź ğüşiö")
-                .doesNotContain("#").doesNotContain("\u25A1");
+                .doesNotContain("#")
+                .doesNotContain("\u25A1");
         String rare = "\uD808\uDC00\uD808\uDC01"; // cuneiform, which no face here has
-        Pages.Ready missing = ready("rare." + ending, ending.equals("html") ? "<p>tide " + rare + "</p>" : "tide " + rare);
+        Pages.Ready missing = ready("rare." + ending,
+                ending.equals("html") ? "<p>tide " + rare + "</p>" : "tide " + rare);
         assertThat(missing.note()).contains("2 letters");
     }
 

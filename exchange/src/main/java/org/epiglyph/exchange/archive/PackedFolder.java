@@ -75,7 +75,12 @@ final class PackedFolder {
 
     private void tar(Path archive, boolean gzip) throws IOException, Problem {
         try (InputStream bytes = new BufferedInputStream(Files.newInputStream(archive));
-                InputStream plain = gzip ? GzipCompressorInputStream.builder().setInputStream(bytes).setDecompressConcatenated(true).get() : bytes;
+                InputStream plain = gzip
+                        ? GzipCompressorInputStream.builder()
+                                .setInputStream(bytes)
+                                .setDecompressConcatenated(true)
+                                .get()
+                        : bytes;
                 TarArchiveInputStream tar = new TarArchiveInputStream(plain, "UTF-8")) {
             for (TarArchiveEntry entry = tar.getNextEntry(); entry != null; entry = tar.getNextEntry()) {
                 Optional<Instant> changed = Optional.ofNullable(entry.getLastModifiedTime()).map(t -> t.toInstant());
@@ -104,7 +109,8 @@ final class PackedFolder {
                 Optional<Instant> changed = entry.getHasLastModifiedDate()
                         ? Optional.of(entry.getLastModifiedTime().toInstant())
                         : Optional.empty();
-                add(entry.getName(), changed, entry.hasStream() ? file.getInputStream(entry) : InputStream.nullInputStream());
+                add(entry.getName(), changed,
+                        entry.hasStream() ? file.getInputStream(entry) : InputStream.nullInputStream());
             }
         }
     }

@@ -169,6 +169,9 @@ public final class HttpRecordClient implements RecordClient {
     public HeldRecord held(String task, StudentKey student) throws Problem {
         Transfer.Answer answer = send(recordRequest(task, student).GET().build(), LONGEST_RECEIPT);
         JsonNode node = parse(answer.body());
+        if (!node.path("student").asText().equals(student.value())) {
+            throw misunderstood(); // an answer that is not about this student decides nothing
+        }
         Optional<BigDecimal> score = node.hasNonNull("score")
                 ? Optional.of(number(node.get("score").asText()))
                 : Optional.empty();

@@ -77,7 +77,8 @@ class ArrivalsTest {
 
     @ParameterizedTest
     @CsvSource({"zip -q -r ../made.zip .", "zip -q -fz -r ../made.zip .", "7z a -tzip -bd -y ../made.zip .",
-            "bsdtar -a -cf ../made.zip .", "7z a -bd -y ../made.7z .", "tar -cf ../made.tar .", "tar -czf ../made.tar.gz .",
+            "bsdtar -a -cf ../made.zip .", "7z a -bd -y ../made.7z .", "tar -cf ../made.tar .",
+            "tar -czf ../made.tar.gz .",
             "bsdtar --format=pax -czf ../made.tgz ."})
     void anArchiveOfAnotherProgramIsRead(String command) throws Exception {
         Path in = Files.createDirectories(folder.resolve("in/Ünal K-1"));
@@ -306,7 +307,8 @@ class ArrivalsTest {
             assertThat(paths(source)).containsExactlyInAnyOrder("K-1.txt", "K-3.rar");
             assertThat(source.refusals()).singleElement()
                     .satisfies(r -> assertThat(r.reason()).startsWith("It is a link"));
-            assertThat(source.files().stream().filter(f -> f.path().endsWith(".rar")).findFirst().orElseThrow().caution())
+            assertThat(
+                    source.files().stream().filter(f -> f.path().endsWith(".rar")).findFirst().orElseThrow().caution())
                     .contains("Unpack it with the program that made it");
         }
         Path rar = Files.writeString(folder.resolve("class.rar"), "Rar!");
@@ -317,7 +319,8 @@ class ArrivalsTest {
 
     @Test
     void whatAKilledProgramLeftInTheTemporaryFolderIsTakenAway() throws Exception {
-        Path left = Files.createDirectories(Path.of(System.getProperty("java.io.tmpdir"), "epiglyph-999999999-archive-x/y"));
+        Path left = Files
+                .createDirectories(Path.of(System.getProperty("java.io.tmpdir"), "epiglyph-999999999-archive-x/y"));
         Files.writeString(left.resolve("student.txt"), "words");
         Path file = zip(zip -> entry(zip, "K-1.pdf", "x"));
         try (FileSource source = open(file)) {

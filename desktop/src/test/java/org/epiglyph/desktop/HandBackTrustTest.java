@@ -1,0 +1,384 @@
+package org.epiglyph.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.net.InetSocketAddress;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.zip.ZipFile;
+import org.epiglyph.carrier.Choices;
+import org.epiglyph.carrier.CollectPlan;
+import org.epiglyph.carrier.Collecting;
+import org.epiglyph.carrier.HandingBack;
+import org.epiglyph.carrier.Outcome;
+import org.epiglyph.carrier.PageMaking;
+import org.epiglyph.carrier.Planning;
+import org.epiglyph.carrier.Progress;
+import org.epiglyph.carrier.Report;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Stage;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.workspace.Fingerprint;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What is called sent is there: against the running office, through a network that does what networks do. */
+class HandBackTrustTest {
+    private static final StudentKey ADA = new StudentKey("K-4401");
+    private static final StudentKey BAO = new StudentKey("K-4402");
+    private static final int ROUNDS = Integer.getInteger("epiglyph.torture.handbacks", 40);
+    private static final long SEED = Long.getLong("epiglyph.torture.seed", 13);
+    @TempDir
+    private Path folder;
+    private RecordOffice office;
+    private String token;
+    private Workspace workspace;
+
+    @BeforeEach
+    void open() throws Exception {
+        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
+        office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
+        token = Files.readString(folder.resolve("office/token"));
+        Path batch = folder.resolve("batch");
+        try (CollectPlan plan = Planning.fromRecord(HttpRecordClient.at(office.address(), token), DemoWorld.TASK,
+                Optional.empty(), Progress.NONE)) {
+            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.valueOf(32)), Phrasebook.EMPTY, batch,
+                    Progress.NONE);
+        }
+        workspace = Workspace.open(batch, Clock.systemUTC());
+        PageMaking.all(workspace, Progress.NONE);
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        workspace.close();
+        office.close();
+    }
+
+    private void seal(StudentKey student, String score) {
+        if (workspace.batch().submission(student).sealed()) {
+            workspace.edit(new Edit.OpenAgain(student));
+        }
+        workspace.edit(new Edit.SetScore(student, "c1", Optional.of(new BigDecimal(score))));
+        workspace.edit(new Edit.Seal(student));
+    }
+
+    private Report toRecord(Choices choices) throws Problem {
+        return new HandingBack(workspace, Clock.systemUTC(), choices)
+                .toRecord(client(office.address()), DemoWorld.TASK, Progress.NONE);
+    }
+
+    private HttpRecordClient client(String address) throws Problem {
+        return HttpRecordClient.at(address, token);
+    }
+
+    private static Choices usual() {
+        return new Choices("Marker", false);
+    }
+
+    private JsonNode record(StudentKey student) throws IOException {
+        Path file = folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/" + student + "/record.json");
+        return Files.exists(file) ? new ObjectMapper().readTree(file.toFile()) : new ObjectMapper().createObjectNode();
+    }
+
+    @Test
+    void afterAFolderTheRecordStillGetsItsOwnAndTheOtherWayRound() throws Exception {
+        seal(ADA, "20");
+        HandingBack handingBack = new HandingBack(workspace, Clock.systemUTC(), usual());
+        assertThat(handingBack.toFolder(folder.resolve("out"), Progress.NONE).isWhole()).isTrue();
+        assertThat(toRecord(usual()).outcomes()).singleElement().isInstanceOf(Outcome.Done.class);
+        assertThat(record(ADA).path("score").decimalValue()).isEqualByComparingTo("20");
+        assertThat(handingBack.toFolder(folder.resolve("out"), Progress.NONE).notes()).singleElement()
+                .satisfies(n -> assertThat(n).contains("handed-back-2.zip"));
+        assertThat(folder.resolve("out/handed-back.zip")).exists();
+        assertThat(toRecord(usual()).outcomes()).singleElement().isInstanceOf(Outcome.AlreadyThere.class);
+        assertThat(workspace.batch().submission(ADA).receipts()).hasSize(2);
+        seal(ADA, "21");
+        assertThat(toRecord(usual()).outcomes()).as("the folder's receipt has not lost the record's tag")
+                .singleElement()
+                .isInstanceOf(Outcome.Done.class);
+    }
+
+    @Test
+    void whatIsChosenAfterwardsIsSentAgain() throws Exception {
+        seal(ADA, "20");
+        toRecord(usual());
+        assertThat(toRecord(new Choices("Marker", true)).outcomes()).singleElement().isInstanceOf(Outcome.Done.class);
+        assertThat(record(ADA).path("version").asInt()).isEqualTo(2);
+    }
+
+    @Test
+    void anAnswerThatWasLostAndANewEditAreNoConflictWithOurselves() throws Exception {
+        seal(ADA, "20");
+        try (FaultyProxy proxy = new FaultyProxy(office.address(), 1)) {
+            RecordClient losing = client(proxy.address());
+            HandingBack handingBack = new HandingBack(workspace, Clock.systemUTC(), usual());
+            handingBack.toRecord(losing, DemoWorld.TASK, Progress.NONE);
+            workspace.edit(new Edit.RecordReceipt(ADA, Optional.empty())); // the answer never came
+            seal(ADA, "22");
+            assertThat(handingBack.toRecord(losing, DemoWorld.TASK, Progress.NONE).outcomes()).singleElement()
+                    .isInstanceOf(Outcome.Done.class);
+        }
+        assertThat(record(ADA).path("score").decimalValue()).isEqualByComparingTo("22");
+    }
+
+    @Test
+    void whereAnotherHasChangedTheRecordTheMarkerSeesBothAndDecides() throws Exception {
+        seal(ADA, "20");
+        seal(BAO, "10");
+        toRecord(usual());
+        RecordClient other = client(office.address());
+        String tag = other.held(DemoWorld.TASK, ADA).tag();
+        other.handBack(DemoWorld.TASK,
+                new RecordClient.Parcel(ADA, Optional.of(new BigDecimal("31")), "By another.", List.of(),
+                        "ab".repeat(32), tag));
+        seal(ADA, "25");
+        seal(BAO, "11");
+        Report report = toRecord(usual());
+        assertThat(report.outcomes()).anySatisfy(o -> assertThat(o).isInstanceOf(Outcome.Done.class));
+        assertThat(report.outcomes()).filteredOn(o -> o instanceof Outcome.Asked)
+                .singleElement()
+                .satisfies(o -> assertThat(((Outcome.Asked) o).why()).contains("it has the score 31, and yours is 25"));
+        assertThat(record(ADA).path("score").decimalValue()).as("nothing is overwritten unseen")
+                .isEqualByComparingTo("31");
+        Report decided = toRecord(new Choices("Marker", false, Map.of(ADA, Set.of(Outcome.Doubt.RECORD_CHANGED))));
+        assertThat(decided.isWhole()).isTrue();
+        assertThat(record(ADA).path("score").decimalValue()).isEqualByComparingTo("25");
+    }
+
+    @Test
+    void aChangedOriginalIsNamedAndAskedAboutAndTheOthersGo() throws Exception {
+        seal(ADA, "20");
+        seal(BAO, "10");
+        Path original = workspace.folder().original(workspace.batch().submission(ADA).documents().getFirst());
+        assertThat(original.toFile().setWritable(true)).isTrue();
+        Files.write(original, new byte[]{'\n'}, java.nio.file.StandardOpenOption.APPEND);
+        Report report = toRecord(usual());
+        assertThat(report.outcomes()).satisfiesExactly(
+                o -> assertThat(((Outcome.Asked) o).doubt()).isEqualTo(Outcome.Doubt.ORIGINAL_CHANGED),
+                o -> assertThat(o).isInstanceOf(Outcome.Done.class));
+        assertThat(record(ADA).path("version").asInt()).isZero();
+        assertThat(
+                toRecord(new Choices("Marker", false, Map.of(ADA, Set.of(Outcome.Doubt.ORIGINAL_CHANGED)))).isWhole())
+                .isTrue();
+    }
+
+    @Test
+    void namesThatDifferInCapitalsOrEndingsAloneComeBackTellableApart() throws Exception {
+        Path in = Files.createDirectories(folder.resolve("in"));
+        Files.writeString(in.resolve("K-1_essay.txt"), "one");
+        Files.writeString(in.resolve("K-1_essay.md"), "two");
+        Files.writeString(in.resolve("K-2_Plän.txt"), "three");
+        Files.createDirectories(in.resolve("sub"));
+        Planning.FromFiles from = new Planning.FromFiles(List.of(in), Optional.empty(), "Essay", Optional.empty(),
+                java.time.ZoneId.of("UTC"), Duration.ZERO, Optional.empty(),
+                List.of(new org.epiglyph.core.roster.Student(new StudentKey("K-1"), "Ada", "Lind", ""),
+                        new org.epiglyph.core.roster.Student(new StudentKey("K-2"), "Bao", "Nguyen", "")),
+                List.of());
+        try (CollectPlan plan = Planning.fromFiles(from, Optional.empty(), Progress.NONE)) {
+            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, folder.resolve("essays"),
+                    Progress.NONE);
+        }
+        try (Workspace essays = Workspace.open(folder.resolve("essays"), Clock.systemUTC())) {
+            for (String key : List.of("K-1", "K-2")) {
+                essays.edit(new Edit.SetScore(new StudentKey(key), "c1", Optional.of(BigDecimal.ONE)));
+                essays.edit(new Edit.Seal(new StudentKey(key)));
+            }
+            new HandingBack(essays, Clock.systemUTC(), usual()).toFolder(folder.resolve("out"), Progress.NONE);
+        }
+        try (ZipFile zip = new ZipFile(folder.resolve("out/handed-back.zip").toFile())) {
+            assertThat(zip.stream().map(e -> e.getName())).containsExactlyInAnyOrder("K-1_essay.txt_marked.pdf",
+                    "K-1_essay.md_marked.pdf", "K-2_Plän_marked.pdf");
+        }
+        Process list = new ProcessBuilder("unzip", "-Z1", folder.resolve("out/handed-back.zip").toString()).start();
+        list.info();
+        String names = new String(list.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
+        assertThat(names).as("Info-ZIP").contains("K-2_Pl").contains("_marked.pdf");
+    }
+
+    // --- hangs, floods, addresses
+
+    /** A server that does one thing to whoever asks. */
+    private static HttpServer server(com.sun.net.httpserver.HttpHandler handler) throws IOException {
+        HttpServer server = HttpServer.create(new InetSocketAddress("127.0.0.1", 0), 0);
+        server.createContext("/", handler);
+        server.setExecutor(java.util.concurrent.Executors.newVirtualThreadPerTaskExecutor());
+        server.start();
+        return server;
+    }
+
+    private static String at(HttpServer server) {
+        return "http://127.0.0.1:" + server.getAddress().getPort();
+    }
+
+    @Test
+    void anAnswerThatTricklesCanBeStoppedAtAnyByte() throws Exception {
+        AtomicBoolean stop = new AtomicBoolean();
+        HttpServer trickling = server(exchange -> {
+            exchange.sendResponseHeaders(200, 0);
+            try (OutputStream out = exchange.getResponseBody()) {
+                for (int i = 0; i < 100_000; i++) {
+                    out.write(' ');
+                    out.flush();
+                    TimeUnit.MILLISECONDS.sleep(20);
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        });
+        try {
+            HttpRecordClient client = HttpRecordClient.at(at(trickling), "t", () -> {
+                if (stop.get()) {
+                    throw new CancellationException();
+                }
+            });
+            Thread.ofVirtual().start(() -> {
+                java.util.concurrent.locks.LockSupport.parkNanos(400_000_000);
+                stop.set(true);
+            });
+            assertThatThrownBy(client::tasks).isInstanceOf(CancellationException.class);
+        } finally {
+            trickling.stop(0);
+        }
+    }
+
+    @Test
+    void anAnswerWithoutEndIsNotTakenIntoMemory() throws Exception {
+        HttpServer flooding = server(exchange -> {
+            exchange.sendResponseHeaders(200, 0);
+            byte[] block = new byte[1 << 20];
+            try (OutputStream out = exchange.getResponseBody()) {
+                for (int i = 0; i < 2000; i++) {
+                    out.write(block);
+                }
+            }
+        });
+        try {
+            assertThatThrownBy(() -> client(at(flooding)).tasks()).isInstanceOf(Problem.class)
+                    .hasMessageContaining("not understood");
+        } finally {
+            flooding.stop(0);
+        }
+    }
+
+    @Test
+    void theTokenFollowsNoRedirectAndNoSecondMeaningOfAnAddress() throws Exception {
+        AtomicBoolean stolen = new AtomicBoolean();
+        HttpServer thief = server(exchange -> {
+            stolen.set(exchange.getRequestHeaders().containsKey("Authorization"));
+            exchange.sendResponseHeaders(200, -1);
+        });
+        HttpServer redirecting = server(exchange -> {
+            exchange.getResponseHeaders().add("Location", at(thief) + "/api/tasks");
+            exchange.sendResponseHeaders(307, -1);
+        });
+        try {
+            assertThatThrownBy(() -> client(at(redirecting)).tasks()).hasMessageContaining("points to another address");
+            String thiefs = "127.0.0.1:" + thief.getAddress().getPort();
+            for (String address : List.of(at(redirecting) + "//" + thiefs, "http://127.0.0.1@" + thiefs,
+                    at(redirecting) + "/..//" + thiefs, at(redirecting) + "?x=//" + thiefs,
+                    at(redirecting) + "#@" + thiefs,
+                    at(redirecting) + "/%2e%2e//x", "http://127.0.0.1:70000", "http://127.0.0.1:0", "http://0x7f.1:1",
+                    "http://127.0.0.1.example.org", "http://localhost.example.org:80")) {
+                assertThatThrownBy(() -> client(address).tasks()).as(address).isInstanceOf(Problem.class);
+            }
+            assertThat(stolen).isFalse();
+        } finally {
+            thief.stop(0);
+            redirecting.stop(0);
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"null", "[null]", "[{}]", "[{\"sourcedId\":\"\",\"familyName\":\"X\"}]",
+            "[{\"sourcedId\":\"K\",\"familyName\":\" \"}]",
+            "[{\"sourcedId\":\"K\",\"familyName\":\"A\"},{\"sourcedId\":\"K\",\"familyName\":\"B\"}]", "{\"a\":", "7",
+            "\"x\""})
+    void aClassListOfAnyShapeIsASentenceOrAClass(String body) throws Exception {
+        HttpServer odd = server(exchange -> {
+            byte[] bytes = body.getBytes(java.nio.charset.StandardCharsets.UTF_8);
+            exchange.sendResponseHeaders(200, bytes.length);
+            exchange.getResponseBody().write(bytes);
+            exchange.close();
+        });
+        try {
+            assertThat(client(at(odd)).roster("t").students()).isEmpty();
+        } catch (Problem e) {
+            assertThat(e.getMessage()).endsWith(".");
+        } finally {
+            odd.stop(0);
+        }
+    }
+
+    // --- the long one
+
+    /** Whatever happens on the way: what has a receipt is there, nothing is there twice, and in the end all is there as it is now. */
+    @Test
+    void throughAFaultyNetworkNothingUnsentIsCalledSentAndNothingGoesTwice() throws Exception {
+        List<StudentKey> students = List.of(ADA, BAO, new StudentKey("K-4408"));
+        Random random = new Random(SEED);
+        Map<StudentKey, List<String>> states = new java.util.HashMap<>();
+        try (FaultyProxy proxy = new FaultyProxy(office.address(), SEED)) {
+            for (int round = 0; round < ROUNDS; round++) {
+                proxy.faults(round % 10 == 9 ? 0 : 0.6);
+                StudentKey edited = students.get(random.nextInt(students.size()));
+                seal(edited, Integer.toString(random.nextInt(33)));
+                HandingBack handingBack = new HandingBack(workspace, Clock.systemUTC(), usual());
+                for (StudentKey student : HandingBack.sealed(workspace.batch())) {
+                    List<String> lived = states.computeIfAbsent(student, _ -> new java.util.ArrayList<>());
+                    String now = Fingerprint.of(workspace.batch(), student, List.of());
+                    if (lived.isEmpty() || !lived.getLast().equals(now)) {
+                        lived.add(now);
+                    }
+                }
+                Report report = handingBack.toRecord(client(proxy.address()), DemoWorld.TASK, Progress.NONE);
+                for (Outcome outcome : report.outcomes()) {
+                    assertThat(outcome).as("round %s, seed %s", round, SEED).isNotInstanceOf(Outcome.Asked.class);
+                    if (outcome instanceof Outcome.Done || outcome instanceof Outcome.AlreadyThere) {
+                        assertThat(record(outcome.student()).path("idempotencyKey").asText())
+                                .as("round %s, seed %s", round, SEED)
+                                .isEqualTo(Fingerprint.of(workspace.batch(), outcome.student(), List.of()));
+                    }
+                }
+                if (round % 10 == 9) {
+                    assertThat(report.isWhole()).as("round %s without faults: %s", round, report).isTrue();
+                }
+            }
+            assertThat(proxy.faults()).isGreaterThan(ROUNDS / 4);
+        }
+        for (StudentKey student : HandingBack.sealed(workspace.batch())) {
+            assertThat(record(student).path("version").asInt()).isLessThanOrEqualTo(states.get(student).size());
+            assertThat(workspace.batch().submission(student).stage(workspace.batch().scheme()))
+                    .isEqualTo(Stage.HANDED_BACK);
+        }
+    }
+}

@@ -11,7 +11,6 @@ module org.epiglyph.core {
     exports org.epiglyph.core.pen;
     exports org.epiglyph.core.pencase;
     exports org.epiglyph.core.phrases;
-    exports org.epiglyph.core.places;
     exports org.epiglyph.core.roster;
     exports org.epiglyph.core.scoring;
     exports org.epiglyph.core.task;

@@ -19,6 +19,8 @@ import org.epiglyph.core.filing.RuleLearning;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Lateness;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.archive.FileSource;
@@ -44,6 +46,7 @@ public final class CollectPlan implements AutoCloseable {
     private final Map<String, Optional<StudentKey>> decisions = new HashMap<>();
     private Task task;
     private Task extended;
+    private Optional<String> sheetRefusal;
     private Optional<GradeSheet> sheet;
     private Optional<String> sheetPath;
     private List<Student> typed = List.of();
@@ -103,6 +106,7 @@ public final class CollectPlan implements AutoCloseable {
         this.task = ground.task();
         this.sheet = ground.sheet();
         this.sheetPath = ground.sheetPath();
+        this.sheetRefusal = sheet.flatMap(GradeSheet::refusal);
         earlier.ifPresent(e -> decisions.putAll(e.register().decisions()));
         derive();
     }
@@ -118,6 +122,7 @@ public final class CollectPlan implements AutoCloseable {
     /** Another grade sheet, or the same with other columns; empty for none. */
     public void useSheet(Optional<GradeSheet> other) {
         sheet = other;
+        sheetRefusal = sheet.flatMap(GradeSheet::refusal);
         derive();
     }
 
@@ -246,6 +251,20 @@ public final class CollectPlan implements AutoCloseable {
 
     public Optional<GradeSheet> sheet() {
         return sheet;
+    }
+
+    /** Why the sheet cannot be filled in when the batch is handed back, with what can be done; empty where it can. */
+    public Optional<String> sheetRefusal() {
+        return sheetRefusal;
+    }
+
+    /** What is odd about a mark scheme beside the sheet: that their maxima differ; empty where nothing is. */
+    public Optional<String> remarkOn(MarkScheme scheme) {
+        return sheet.flatMap(GradeSheet::maximum)
+                .filter(most -> most.compareTo(scheme.maximum()) != 0)
+                .map(most -> "The mark scheme comes to " + Criterion.words(scheme.maximum())
+                        + ", and the grade sheet has a maximum of " + Criterion.words(most)
+                        + ". See which is meant; the mark scheme can be changed in its place.");
     }
 
     /** The rule in force: by hand, known and fitting, or learnt. */

@@ -9,6 +9,7 @@ import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,6 +29,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.places.Private;
 import org.epiglyph.workspace.Fingerprint;
 import org.epiglyph.workspace.Workspace;
 
@@ -77,6 +79,7 @@ final class IntoFolder {
         for (Map.Entry<StudentKey, Building.Built> one : built.entrySet()) {
             outcomes.add(HandingBack.one(one.getKey(), () -> received(one.getKey(), one.getValue(), zip, now)));
         }
+        outcomes.sort(Comparator.comparingInt(o -> students.indexOf(o.student())));
         return new Report(outcomes, notes);
     }
 
@@ -96,11 +99,13 @@ final class IntoFolder {
             int number = freeNumber();
             Path zip = folder.resolve(numbered("handed-back.zip", number));
             beside.add(part(zip));
+            Private.file(beside.getFirst());
             writeZip(beside.getFirst(), built, Register.read(workspace.folder()).nameEncoding());
             List<Path> targets = new ArrayList<>(List.of(zip));
             for (Sheet sheet : sheets(built.keySet())) {
                 targets.add(folder.resolve(numbered(sheet.name, number)));
                 beside.add(part(targets.getLast()));
+                Private.file(beside.getLast());
                 Files.write(beside.getLast(), sheet.bytes);
             }
             for (int i = 0; i < targets.size(); i++) {

@@ -15,8 +15,8 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.epiglyph.core.batch.Pages;
-import org.epiglyph.core.places.TemporaryFolder;
 import org.epiglyph.documents.rendition.Renditions;
+import org.epiglyph.places.TemporaryFolder;
 
 /**
  * Looks at received files in a process of its own, with bounds of its own: whatever a file does to it, what ends is the

@@ -5,7 +5,7 @@ import java.io.UncheckedIOException;
 import org.apache.pdfbox.io.MemoryUsageSetting;
 import org.apache.pdfbox.io.RandomAccessStreamCache.StreamCacheCreateFunction;
 import org.apache.pdfbox.io.ScratchFile;
-import org.epiglyph.core.places.TemporaryFolder;
+import org.epiglyph.places.TemporaryFolder;
 
 /** Where the library puts what is too large for memory: a folder of this process, which goes with it or is swept after it. */
 public final class Scratch {

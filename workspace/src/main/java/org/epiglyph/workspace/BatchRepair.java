@@ -22,7 +22,7 @@ import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.History;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.places.TemporaryFolder;
+import org.epiglyph.places.TemporaryFolder;
 
 /** Finds out what of a batch is whole, and writes a sound copy of all that is. */
 public final class BatchRepair {

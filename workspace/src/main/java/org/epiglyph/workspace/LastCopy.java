@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import org.epiglyph.core.batch.Entry;
+import org.epiglyph.places.Private;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

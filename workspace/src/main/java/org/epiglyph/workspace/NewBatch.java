@@ -16,10 +16,10 @@ import java.util.List;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.phrases.Phrasebook;
-import org.epiglyph.core.places.TemporaryFolder;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.places.TemporaryFolder;
 
 /**
  * A batch in the making. It grows in a hidden folder beside its place and appears there in one move; closed before

@@ -293,16 +293,16 @@ public final class CollectModel {
                     : PhraseFile.read(bytes(phraseFile), called(phraseFile), marks);
             Path target = shelf.resolve(wanted);
             Collecting.carryOut(understood, marks, phrases, target, progress);
-            return target;
-        }, target -> finish(target, made), trouble::set);
+            return new Made(target, understood.remarkOn(marks));
+        }, done -> finish(done, made), trouble::set);
     }
 
     private void addTo(Path batch, Consumer<Path> made) {
         CollectPlan understood = plan.get();
         background.start(progress -> {
             add(understood, batch, progress);
-            return batch;
-        }, target -> finish(target, made), trouble::set);
+            return new Made(batch, Optional.empty());
+        }, done -> finish(done, made), trouble::set);
     }
 
     private static void add(CollectPlan understood, Path batch, Progress progress) throws Problem {
@@ -311,7 +311,11 @@ public final class CollectModel {
         }
     }
 
-    private void finish(Path target, Consumer<Path> made) {
+    /** A batch, and what is odd about its scheme. */
+    private record Made(Path batch, Optional<String> remark) {}
+
+    private void finish(Made ready, Consumer<Path> made) {
+        Path target = ready.batch;
         CollectPlan understood = plan.get();
         List<String> aside = understood.items()
                 .stream()
@@ -319,7 +323,7 @@ public final class CollectModel {
                 .map(CollectPlan.Item::path)
                 .toList();
         List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason()).toList();
-        Done result = new Done(target, decisions.countWords(), aside, kept);
+        Done result = new Done(target, decisions.countWords() + ready.remark.map(r -> " " + r).orElse(""), aside, kept);
         close();
         done.set(result);
         made.accept(target);

@@ -176,9 +176,7 @@ final class Findings {
     private static String sheetWords(CollectPlan plan) {
         return plan.sheet()
                 .map(s -> Words.of("Collect.sheetRead", s.file().inWords(), s.roster().students().size())
-                        + (s.roles().columns().containsKey(org.epiglyph.exchange.sheet.Role.SCORE)
-                                ? ""
-                                : " " + Words.of("Collect.sheetNoScore")))
+                        + plan.sheetRefusal().map(r -> " " + Words.of("Collect.sheetRefused", r)).orElse(""))
                 .orElse(Words.of("Collect.noSheet"));
     }
 

@@ -17,12 +17,12 @@ import javafx.scene.image.WritableImage;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.page.PageGeometry;
-import org.epiglyph.core.places.TemporaryFolder;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.documents.PageImage;
 import org.epiglyph.exchange.archive.ReceivedFile;
+import org.epiglyph.places.TemporaryFolder;
 import org.slf4j.LoggerFactory;
 
 /** Makes the picture of a file's first page before the file is collected, off the interface thread; the last wish counts. */

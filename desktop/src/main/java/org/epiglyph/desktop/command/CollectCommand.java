@@ -8,7 +8,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.concurrent.Callable;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
@@ -21,9 +23,12 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.ReadText;
+import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.exchange.sheet.SchemeFile;
+import org.epiglyph.exchange.sheet.SheetRoles;
 import org.epiglyph.exchange.sheet.TypedRoster;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
@@ -68,6 +73,8 @@ final class CollectCommand implements Callable<Integer> {
         private List<Path> files;
         @Option(names = "--sheet", description = "The grade sheet, CSV or XLSX. Default: one among the files, or none.")
         private Path sheet;
+        @Option(names = "--sheet-columns", split = ",", description = "Which column of the sheet says what, by number from 1, where the headings do not tell: for example key=1,score=4,feedback=6. Known: key, name, given, family, section, score, grade, maximum, feedback.")
+        private Map<Role, Integer> columns;
         @Option(names = "--class", description = "A text file with a student a line, where there is no sheet.")
         private Path roster;
         @Option(names = "--title", defaultValue = "", description = "What to call the task. Default: the name of the first place.")
@@ -101,6 +108,9 @@ final class CollectCommand implements Callable<Integer> {
             Phrasebook phrases = phrasebook == null
                     ? Phrasebook.EMPTY
                     : PhraseFile.read(OptionFile.bytes(phrasebook), phrasebook.toString(), marks);
+            plan.sheetRefusal()
+                    .ifPresent(r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r));
+            plan.remarkOn(marks).ifPresent(System.err::println);
             if (again) {
                 try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
                     Collecting.into(plan, workspace, Progress.NONE);
@@ -117,6 +127,19 @@ final class CollectCommand implements Callable<Integer> {
             System.err.println(e.getMessage());
             return 1;
         }
+    }
+
+    private static GradeSheet withColumns(CollectPlan plan, Map<Role, Integer> columns) throws Problem {
+        GradeSheet sheet = plan.sheet()
+                .orElseThrow(() -> new Problem("--sheet-columns needs a sheet. Give one with --sheet."));
+        SheetRoles roles = sheet.roles();
+        for (Map.Entry<Role, Integer> one : columns.entrySet()) {
+            if (one.getValue() < 1) {
+                throw new Problem("Columns are counted from 1, not " + one.getValue() + ".");
+            }
+            roles = roles.with(one.getKey(), OptionalInt.of(one.getValue() - 1));
+        }
+        return GradeSheet.of(sheet.file(), roles);
     }
 
     private static FilingRule rule(Path file) throws Problem {
@@ -140,6 +163,9 @@ final class CollectCommand implements Callable<Integer> {
                         Optional.ofNullable(from.due), from.zone, Duration.ofMinutes(from.grace),
                         Optional.ofNullable(from.encoding), students, List.of()),
                 earlier, Progress.NONE);
+        if (from.columns != null) {
+            plan.useSheet(Optional.of(withColumns(plan, from.columns)));
+        }
         if (from.rule != null) {
             plan.useRule(Optional.of(rule(from.rule)));
         }

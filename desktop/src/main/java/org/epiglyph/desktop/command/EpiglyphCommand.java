@@ -5,11 +5,11 @@ import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.EditRefused;
-import org.epiglyph.core.places.TemporaryFolder;
 import org.epiglyph.desktop.EpiglyphApplication;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.settings.PlatformFolders;
-import org.epiglyph.workspace.Private;
+import org.epiglyph.places.Private;
+import org.epiglyph.places.TemporaryFolder;
 import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -55,6 +55,7 @@ public final class EpiglyphCommand implements Callable<Integer> {
     /** The command line with all its commands. */
     static CommandLine commandLine() {
         return new CommandLine(new EpiglyphCommand()).addSubcommand(new Run())
+                .setCaseInsensitiveEnumValuesAllowed(true)
                 .setExecutionExceptionHandler((fault, _, _) -> {
                     System.err.println(inWords(fault));
                     return 1;

@@ -21,6 +21,7 @@ import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.places.Private;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -166,7 +167,7 @@ public final class Settings {
         try {
             return reading.read(file);
         } catch (IOException | IllegalArgumentException | NullPointerException e) {
-            LOG.warn("The settings in {} cannot be read and are put aside", name, e);
+            LOG.warn("Some settings cannot be read and are put aside", e);
             putAside(file);
             return otherwise;
         }
@@ -175,12 +176,13 @@ public final class Settings {
     private synchronized void write(String name, Object value) {
         Path file = file(name);
         try {
-            Files.createDirectories(folder);
+            Private.folder(folder);
             Path beside = file.resolveSibling(file.getFileName() + ".part");
+            Private.file(beside);
             json.writerWithDefaultPrettyPrinter().writeValue(beside.toFile(), value);
             Files.move(beside, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } catch (IOException e) {
-            LOG.warn("The settings in {} could not be kept", name, e);
+            LOG.warn("Some settings could not be kept", e);
         }
     }
 

@@ -98,7 +98,7 @@ public final class Spelling {
                 ByteBuffersDirectory scratch = new ByteBuffersDirectory()) {
             return Optional.of(new Hunspell(new Dictionary(scratch, "spelling", rules, words)));
         } catch (IOException | ParseException e) {
-            LOG.error("The dictionary {} cannot be read", language, e);
+            LOG.error("A dictionary cannot be read", e);
             return Optional.empty();
         }
     }

@@ -26,7 +26,7 @@ import org.apache.tika.metadata.Metadata;
 import org.apache.tika.parser.ParseContext;
 import org.apache.tika.parser.odf.OpenDocumentParser;
 import org.apache.tika.sax.ToXMLContentHandler;
-import org.epiglyph.core.places.TemporaryFolder;
+import org.epiglyph.places.TemporaryFolder;
 import org.xml.sax.SAXException;
 import org.zwobble.mammoth.DocumentConverter;
 

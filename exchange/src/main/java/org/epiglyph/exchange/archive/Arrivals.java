@@ -19,7 +19,7 @@ import java.util.Optional;
 import java.util.function.LongConsumer;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.places.TemporaryFolder;
+import org.epiglyph.places.TemporaryFolder;
 
 /** Gathers what arrives from archives, folders and single files into one list in which each entry stands once. */
 final class Arrivals implements FileSource {

@@ -1,4 +1,4 @@
-package org.epiglyph.core.places;
+package org.epiglyph.places;
 
 import java.io.IOException;
 import java.nio.file.Files;

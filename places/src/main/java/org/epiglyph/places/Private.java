@@ -1,4 +1,4 @@
-package org.epiglyph.workspace;
+package org.epiglyph.places;
 
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;

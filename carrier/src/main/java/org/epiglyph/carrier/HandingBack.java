@@ -3,9 +3,11 @@ package org.epiglyph.carrier;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import org.epiglyph.core.Problem;
@@ -32,6 +34,7 @@ import org.slf4j.LoggerFactory;
  * that stops half way goes on where it stopped and sends nothing twice. A receipt speaks of its own destination alone.
  */
 public final class HandingBack {
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
     private static final Logger LOG = LoggerFactory.getLogger(HandingBack.class);
     private final Workspace workspace;
     private final Clock clock;
@@ -244,8 +247,7 @@ public final class HandingBack {
         private String inWords(HeldRecord held, RecordClient.Parcel parcel) {
             return "Somebody else has changed this record"
                     + held.at()
-                            .map(at -> " at "
-                                    + at.atZone(workspace.batch().task().zone()).toLocalDateTime().withNano(0))
+                            .map(at -> " on " + WHEN.format(at.atZone(workspace.batch().task().zone())))
                             .orElse("")
                     + ": it has the score " + held.score().map(Criterion::words).orElse("none") + ", and yours is "
                     + score(parcel) + ". Leave what is there, or hand yours back over it.";

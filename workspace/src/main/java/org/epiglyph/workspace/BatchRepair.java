@@ -45,7 +45,7 @@ public final class BatchRepair {
 
     /** What is not whole about a batch, its originals included, which are all read. The batch must not be open elsewhere. */
     public static Damage check(Path root, Clock clock) throws Problem {
-        BatchFolder folder = new BatchFolder(root);
+        BatchFolder folder = existing(root);
         try (BatchLock _ = BatchLock.take(folder, clock); Database database = Database.look(folder.database())) {
             HistoryReading.Found found = HistoryReading.read(database, folder);
             List<String> findings = new ArrayList<>(found.damage().findings());
@@ -73,7 +73,7 @@ public final class BatchRepair {
      * @throws Problem where not even what was collected can be read, or the copy cannot be written; then there is none
      */
     public static Outcome write(Path root, Path target, Clock clock) throws Problem {
-        BatchFolder folder = new BatchFolder(root);
+        BatchFolder folder = existing(root);
         if (Files.exists(target)) {
             throw new Problem("There is already something at " + target + ". Choose another name for the sound copy.");
         }
@@ -92,6 +92,14 @@ public final class BatchRepair {
             throw new Problem("The sound copy could not be written to " + target
                     + ". See that the disk has room and the folder can be written to.", e);
         }
+    }
+
+    private static BatchFolder existing(Path root) throws Problem {
+        BatchFolder folder = new BatchFolder(root);
+        if (!Files.isRegularFile(folder.database())) {
+            throw new Problem("There is no batch in " + root + ". Choose a folder that holds a batch.sqlite.");
+        }
+        return folder;
     }
 
     private Outcome write(Path growing) throws IOException, SQLException, Problem {

@@ -4,6 +4,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
@@ -16,7 +17,6 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
-import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import org.epiglyph.desktop.settings.View;
 
@@ -25,16 +25,17 @@ public final class Frame {
     private static final double FINDER = 110;
     private static final double ASIDE = 96;
     private static final int LARGER = 25;
+    private static final double WIDEST_SAID = 820;
     private final Acts acts;
     private final Looks looks;
     private final BorderPane ground = new BorderPane();
     private final Pane above = new Pane();
-    private final Scaled scaled = new Scaled(new StackPane(ground, above));
-    private final StackPane root = new StackPane(scaled);
     private final Label title = new Label();
     private final Label aside = new Label();
     private final Label said = new Label();
     private final HBox saidLine = new HBox(said);
+    private final Scaled scaled = new Scaled(new StackPane(ground, above, saidLine));
+    private final StackPane root = new StackPane(scaled);
     private final BooleanProperty placeShowsWork = new SimpleBooleanProperty();
     private final CommandFinder finder;
     private Place place;
@@ -66,7 +67,8 @@ public final class Frame {
         finder.setMinWidth(FINDER);
         title.setMinWidth(0);
         top.getStyleClass().add("top-line");
-        ground.setTop(new VBox(top, saidLine()));
+        ground.setTop(top);
+        laySaidLine();
         acts.everywhere(Act.of("Frame.openFinder", "Shortcut+SPACE", finder::open));
         acts.everywhere(Act.of("Frame.keys", "F1", this::toggleKeys));
         acts.everywhere(Act.of("Frame.night", "", () -> looks.change(v -> v.withNight(!v.night()))));
@@ -101,7 +103,8 @@ public final class Frame {
         return line;
     }
 
-    private Node saidLine() {
+    /** Lies over the foot of the place, so that nothing moves under the pointer when it comes. */
+    private void laySaidLine() {
         said.setId("frame-said");
         said.setWrapText(true);
         said.getStyleClass().add("frame-said");
@@ -113,11 +116,11 @@ public final class Frame {
         saidLine.getChildren().add(close);
         saidLine.getStyleClass().add("frame-said-line");
         saidLine.visibleProperty().bind(said.textProperty().isNotEmpty());
-        saidLine.managedProperty().bind(saidLine.visibleProperty());
-        return saidLine;
+        saidLine.setMaxSize(WIDEST_SAID, Region.USE_PREF_SIZE);
+        StackPane.setAlignment(saidLine, Pos.BOTTOM_CENTER);
     }
 
-    /** Says something that belongs to no place, in a calm line below the top; empty takes it away. */
+    /** Says something that belongs to no place, in a calm line at the foot; empty takes it away. */
     public void say(String words) {
         said.setText(words);
     }

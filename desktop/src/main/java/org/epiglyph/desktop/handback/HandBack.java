@@ -3,6 +3,7 @@ package org.epiglyph.desktop.handback;
 import java.io.File;
 import java.nio.file.Path;
 import java.time.format.DateTimeFormatter;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -175,8 +176,20 @@ public final class HandBack implements Place {
             Label heading = new Label(Words.of("HandBack.receipts"));
             heading.getStyleClass().add("subheading");
             receipts.getChildren().add(heading);
-            model.outcomesProperty().get().forEach(o -> receipts.getChildren().add(receipt(o)));
+            model.outcomesProperty()
+                    .get()
+                    .stream()
+                    .sorted(Comparator.comparing(HandBack::isSettled)) // what asks for the marker stands first
+                    .forEach(o -> receipts.getChildren().add(receipt(o)));
         }
+    }
+
+    private static boolean isSettled(Outcome outcome) {
+        return switch (outcome) {
+            case Outcome.Done done -> done.leftOut().isEmpty();
+            case Outcome.AlreadyThere _ -> true;
+            case Outcome.Failed _,Outcome.Asked _ -> false;
+        };
     }
 
     private Node finding(LookOver.Finding finding) {

@@ -24,10 +24,11 @@ import org.slf4j.LoggerFactory;
  */
 record BatchLine(Path folder, String title, String module, int received, int students, int scored, int sealed, int back,
         String damage, String trouble) {
-    /** What stands below the title: the course, else the folder's name where that is another. */
+    /** What stands below the title: the course, and the folder's name where that is another. */
     String below() {
         String name = String.valueOf(folder.getFileName());
-        return module.isEmpty() ? name.equals(title) ? "" : name : module;
+        String folderName = name.equals(title) ? "" : name;
+        return module.isEmpty() || folderName.isEmpty() ? module + folderName : module + "  \u00b7  " + folderName;
     }
 
     static BatchLine of(Path folder) {

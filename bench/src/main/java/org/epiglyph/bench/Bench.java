@@ -74,6 +74,11 @@ public final class Bench {
                 return;
             }
             Path batch = bench.collect();
+            if (only.equals("intake")) {
+                bench.annotating(batch);
+                new IntakeFigures(bench.world).tell(bench::say);
+                return;
+            }
             if (only.equals("desk")) {
                 new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
                 return;
@@ -81,6 +86,7 @@ public final class Bench {
             bench.starting(batch);
             bench.pageImages(batch);
             bench.annotating(batch);
+            new IntakeFigures(bench.world).tell(bench::say);
             bench.committing(batch);
             new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
             bench.collecting();

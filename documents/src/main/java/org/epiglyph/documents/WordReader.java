@@ -84,6 +84,17 @@ final class WordReader extends PDFTextStripper {
         }
     }
 
+    /** A letter that is set below the one before it (ISO 32000-2, 9.7.4.3) moves nothing to the side; its box is as wide as it is. */
+    private static double width(TextPosition position, double size) {
+        try {
+            return position.getFont().isVertical() && position.getCharacterCodes().length > 0
+                    ? position.getFont().getWidth(position.getCharacterCodes()[0]) / 1000 * size
+                    : position.getWidthDirAdj();
+        } catch (IOException e) {
+            return size; // a face that does not say is taken as square
+        }
+    }
+
     /** The box of one letter. The matrix is relative to the crop box's lower left corner. */
     private PageBox box(TextPosition position) {
         Matrix matrix = position.getTextMatrix();
@@ -93,7 +104,7 @@ final class WordReader extends PDFTextStripper {
         double cos = along == 0 ? 1 : matrix.getScaleX() / along;
         double sin = along == 0 ? 0 : matrix.getShearY() / along;
         double size = position.getFontSizeInPt();
-        double width = Math.max(position.getWidthDirAdj(), size / 20);
+        double width = Math.max(width(position, size), size / 20);
         double up = size * ASCENT;
         double down = -size * DESCENT;
         return PageBox.between(geometry.fromPdf(x - sin * down, y + cos * down),

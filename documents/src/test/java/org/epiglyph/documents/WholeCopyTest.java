@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -142,6 +143,27 @@ class WholeCopyTest {
                 .isEqualTo(before);
         assertThat(run("qpdf", "--check", folder.resolve("out/marked.pdf").toString())).isZero();
         assertThat(said).doesNotContain("WARNING").doesNotContain("not in xref");
+    }
+
+    /** ISO 32000-2, 12.8.1: a signature covers the byte ranges of its revision, which an update behind them leaves as they are. */
+    @Test
+    void theBytesThatASignatureCoversStayAsTheyAre() throws Exception {
+        Path received = byHand("<</Type/Catalog/Pages 2 0 R/AcroForm<</SigFlags 3/Fields[5 0 R]>>>>",
+                "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>", "<</Type/Page/Parent 2 0 R/Annots[5 0 R]>>",
+                "<</Type/Sig/Filter/Adobe.PPKLite/SubFilter/adbe.pkcs7.detached/ByteRange[0 100 200 100]/Contents<00>>>",
+                "<</Type/Annot/Subtype/Widget/FT/Sig/T(s)/V 4 0 R/Rect[0 0 0 0]/P 3 0 R>>");
+        byte[] before = Files.readAllBytes(received);
+        MarkedPdf.Written written = MarkedPdf.write(received, folder, List.of(tick(0)), "", AT, false,
+                folder.resolve("out/marked.pdf"));
+        assertThat(written).isEqualTo(new MarkedPdf.Written(false, false));
+        assertThat(java.util.Arrays.copyOf(Files.readAllBytes(folder.resolve("out/marked.pdf")), before.length))
+                .isEqualTo(before);
+        try (OutputStream out = Files.newOutputStream(received, java.nio.file.StandardOpenOption.APPEND)) {
+            out.write("\nnothing that belongs here".getBytes(StandardCharsets.ISO_8859_1));
+            out.write(new byte[4000]);
+        }
+        assertThat(MarkedPdf.write(received, folder, List.of(tick(0)), "", AT, false, folder.resolve("out/anew.pdf")))
+                .as("where the file must be written anew, that is said").isEqualTo(new MarkedPdf.Written(true, true));
     }
 
     @Test

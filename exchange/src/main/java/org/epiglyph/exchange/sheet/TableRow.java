@@ -8,7 +8,7 @@ import org.epiglyph.core.Problem;
 /** One row read cell by cell, with complaints that name its line. */
 record TableRow(Table table, int row, String called) {
     String text(OptionalInt column) {
-        return column.isEmpty() ? "" : table.value(new Place(row, column.getAsInt())).strip();
+        return column.isEmpty() ? "" : Disarmed.back(table.value(new Place(row, column.getAsInt())).strip());
     }
 
     BigDecimal number(OptionalInt column, String heading) throws Problem {

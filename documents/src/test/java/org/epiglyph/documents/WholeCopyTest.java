@@ -149,7 +149,8 @@ class WholeCopyTest {
     @Test
     void theBytesThatASignatureCoversStayAsTheyAre() throws Exception {
         Path received = byHand("<</Type/Catalog/Pages 2 0 R/AcroForm<</SigFlags 3/Fields[5 0 R]>>>>",
-                "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>", "<</Type/Page/Parent 2 0 R/Annots[5 0 R]>>",
+                "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>",
+                "<</Type/Page/Parent 2 0 R/Annots[5 0 R]>>",
                 "<</Type/Sig/Filter/Adobe.PPKLite/SubFilter/adbe.pkcs7.detached/ByteRange[0 100 200 100]/Contents<00>>>",
                 "<</Type/Annot/Subtype/Widget/FT/Sig/T(s)/V 4 0 R/Rect[0 0 0 0]/P 3 0 R>>");
         byte[] before = Files.readAllBytes(received);
@@ -163,7 +164,8 @@ class WholeCopyTest {
             out.write(new byte[4000]);
         }
         assertThat(MarkedPdf.write(received, folder, List.of(tick(0)), "", AT, false, folder.resolve("out/anew.pdf")))
-                .as("where the file must be written anew, that is said").isEqualTo(new MarkedPdf.Written(true, true));
+                .as("where the file must be written anew, that is said")
+                .isEqualTo(new MarkedPdf.Written(true, true));
     }
 
     @Test

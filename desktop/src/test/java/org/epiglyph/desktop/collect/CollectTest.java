@@ -108,7 +108,10 @@ class CollectTest {
 
     private static Set<Path> unpacked() throws IOException {
         try (Stream<Path> all = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
-            return all.filter(p -> p.getFileName().toString().startsWith("epiglyph-archive-"))
+            return all
+                    .filter(p -> p.getFileName()
+                            .toString()
+                            .startsWith("epiglyph-" + ProcessHandle.current().pid() + "-archive-"))
                     .collect(Collectors.toSet());
         }
     }
@@ -261,6 +264,8 @@ class CollectTest {
                 (javafx.scene.Node n) -> n instanceof Labeled l && l.getText().contains("not the password"))
                 .tryQuery()
                 .isPresent());
+        robot.clickOn("#open-outside");
+        waitFor(() -> ((Desk) program.frame().place()).model().noticeProperty().get().contains("Choose it once more"));
         robot.clickOn("#open-outside");
         waitFor(() -> opened != null);
         assertThat(opened).hasFileName("Ní Cheallaigh, Oonagh - passage plan.pdf");

@@ -94,6 +94,7 @@ final class IntoFolder {
 
     private Path writeBoth(Map<StudentKey, Building.Built> built) throws Problem {
         List<Path> beside = new ArrayList<>();
+        List<Path> moved = new ArrayList<>();
         try {
             Files.createDirectories(folder);
             int number = freeNumber();
@@ -110,12 +111,14 @@ final class IntoFolder {
             }
             for (int i = 0; i < targets.size(); i++) {
                 Files.move(beside.get(i), targets.get(i), StandardCopyOption.ATOMIC_MOVE);
+                moved.add(targets.get(i));
             }
             if (number > 1) {
                 notes.add("There was a hand-back in the folder already, so this one is in " + zip.getFileName() + ".");
             }
             return zip;
         } catch (IOException e) {
+            moved.forEach(IntoFolder::deleteQuietly);
             throw new Problem(
                     "The hand-back could not be written to " + folder
                             + ". See that the folder can be written to and the disk has room; the batch is as before.",

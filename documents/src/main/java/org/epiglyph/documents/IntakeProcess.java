@@ -31,7 +31,11 @@ public final class IntakeProcess implements AutoCloseable {
     private static final int OUT_OF_MEMORY = 3; // what ExitOnOutOfMemoryError ends with
     private final String heap;
     private final Optional<Duration> patience;
+    private static final int MOST_SERVED = 500; // then a fresh one, whatever the libraries have gathered
     private volatile Running running;
+    private volatile boolean closed;
+    private int served;
+    private int lastEnd;
 
     /** A process with the usual bounds. */
     public IntakeProcess() {
@@ -60,8 +64,28 @@ public final class IntakeProcess implements AutoCloseable {
         return ask(file, rendition, password);
     }
 
+    /** A process that has looked at others may have died of those; so the file is tried once more in a fresh one. */
     private synchronized Pages ask(Path file, Path rendition, String password) throws IOException {
+        if (served >= MOST_SERVED) {
+            end();
+        }
+        boolean used = running != null && served > 0;
+        Optional<Pages> answer = tried(file, rendition, password);
+        if (answer.isEmpty() && used && !closed) {
+            answer = tried(file, rendition, password);
+        }
+        if (answer.isEmpty() && closed) {
+            throw new IOException("Stopped while a file was looked at");
+        }
+        return answer.orElseGet(() -> new Pages.None(lastEnd == OUT_OF_MEMORY
+                ? "The file is made in a way that takes more memory than there is. Ask the student for a smaller one."
+                : "The file brings down what reads it. Open it in another program, or ask the student for a PDF."));
+    }
+
+    /** @return empty where the process ended over it */
+    private Optional<Pages> tried(Path file, Path rendition, String password) throws IOException {
         Running helper = started();
+        served++;
         CompletableFuture<Pages> answer = new CompletableFuture<>();
         Thread.ofVirtual().start(() -> {
             try {
@@ -87,26 +111,27 @@ public final class IntakeProcess implements AutoCloseable {
         }
     }
 
-    private Pages await(Running helper, CompletableFuture<Pages> answer, Path rendition, long until)
+    private Optional<Pages> await(Running helper, CompletableFuture<Pages> answer, Path rendition, long until)
             throws IOException {
         Path part = rendition.resolveSibling(rendition.getFileName() + ".part");
         while (true) {
             try {
-                return answer.get(TICK_MILLIS, TimeUnit.MILLISECONDS);
+                return Optional.of(answer.get(TICK_MILLIS, TimeUnit.MILLISECONDS));
             } catch (TimeoutException e) {
                 if (System.nanoTime() - until > 0) {
-                    return new Pages.None(
-                            "The file takes longer to read than any honest one. Open it in another program, or ask the student for a PDF.");
+                    return Optional.of(new Pages.None(
+                            "The file takes longer to read than any honest one. Open it in another program, or ask the student for a PDF."));
                 }
                 if (Files.exists(part) && Files.size(part) > MOST_WRITTEN) {
-                    return new Pages.None(
-                            "The file grows beyond all bounds when pages are made of it. Open it in another program, or ask the student for a PDF.");
+                    return Optional.of(new Pages.None(
+                            "The file grows beyond all bounds when pages are made of it. Open it in another program, or ask the student for a PDF."));
                 }
             } catch (ExecutionException e) {
                 if (e.getCause() instanceof IntakeHelper.DiskFailed disk) {
                     throw disk;
                 }
-                return ended(helper);
+                lastEnd = exitValue(helper);
+                return Optional.empty();
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 throw new IOException("Stopped while a file was looked at", e);
@@ -114,19 +139,13 @@ public final class IntakeProcess implements AutoCloseable {
         }
     }
 
-    private static Pages ended(Running helper) throws IOException {
+    private static int exitValue(Running helper) throws IOException {
         try {
-            boolean over = helper.process.waitFor(5, TimeUnit.SECONDS);
-            if (over && helper.process.exitValue() == OUT_OF_MEMORY) {
-                return new Pages.None(
-                        "The file is made in a way that takes more memory than there is. Ask the student for a smaller one.");
-            }
+            return helper.process.waitFor(5, TimeUnit.SECONDS) ? helper.process.exitValue() : 0;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IOException("Stopped while a file was looked at", e);
         }
-        return new Pages.None(
-                "The file brings down what reads it. Open it in another program, or ask the student for a PDF.");
     }
 
     private Duration patience(Path file) throws IOException {
@@ -134,7 +153,8 @@ public final class IntakeProcess implements AutoCloseable {
             return patience.get();
         }
         String head = new String(Renditions.head(file, 5), java.nio.charset.StandardCharsets.ISO_8859_1);
-        return head.startsWith("PK") || head.startsWith("{\\rtf") ? WITH_OFFICE_PROGRAM : USUAL;
+        Duration usual = head.startsWith("PK") || head.startsWith("{\\rtf") ? WITH_OFFICE_PROGRAM : USUAL;
+        return usual.plusSeconds(Files.size(file) >> 20); // a large file is not a hostile one
     }
 
     private Running started() throws IOException {
@@ -164,6 +184,7 @@ public final class IntakeProcess implements AutoCloseable {
         if (running != null) {
             Running ended = running;
             running = null;
+            served = 0;
             ended.process.descendants().forEach(ProcessHandle::destroyForcibly);
             ended.process.destroyForcibly();
             try {
@@ -178,6 +199,7 @@ public final class IntakeProcess implements AutoCloseable {
     /** Ends the process; a file that is being looked at meanwhile is not finished. */
     @Override
     public void close() throws IOException {
+        closed = true;
         Running now = running;
         if (now != null) {
             now.process.descendants().forEach(ProcessHandle::destroyForcibly);

@@ -161,6 +161,8 @@ final class HistoryWriter {
                     "Your last change is not on the disk yet. See that the disk has room; it is tried again by itself."));
             telling.line(o -> o.notKept(problem));
             telling.tell();
+        } catch (Throwable again) { // saying so may fail for want of memory too; the next try says it
+            faults++;
         } finally {
             pause();
         }

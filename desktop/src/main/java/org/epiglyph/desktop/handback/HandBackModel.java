@@ -23,6 +23,7 @@ import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.Report;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.feedback.LookOver;
@@ -201,6 +202,8 @@ public final class HandBackModel {
     private Report holding(Holding work) throws Problem {
         try (Workspace.Hold _ = workspace.hold()) {
             return work.run();
+        } catch (EditRefused e) {
+            throw new Problem(e.getMessage(), e);
         }
     }
 

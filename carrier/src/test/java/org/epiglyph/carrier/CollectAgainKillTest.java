@@ -74,7 +74,7 @@ class CollectAgainKillTest {
         Random random = new Random(8);
         int before = 0;
         for (int kill = 0; kill < KILLS; kill++) {
-            collectUntilKilled(source, batch, random.nextInt(220));
+            collectUntilKilled(source, batch, random.nextInt(500));
             before = Math.max(before, agree(batch, kill));
         }
         assertThat(before).as("hand-ins came between the kills").isGreaterThan(3);

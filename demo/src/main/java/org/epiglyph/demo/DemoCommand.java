@@ -51,7 +51,8 @@ public final class DemoCommand implements Callable<Integer> {
             return 0;
         }
         List<String> command = new ArrayList<>(office);
-        command.addAll(List.of("--data", data.toString(), "--port", "0"));
+        RememberedPort port = new RememberedPort(home.resolve("port"));
+        command.addAll(List.of("--data", data.toString(), "--port", Integer.toString(port.wanted())));
         Process server = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
         Runtime.getRuntime().addShutdownHook(new Thread(server::destroy));
         try (BufferedReader lines = server.inputReader(StandardCharsets.UTF_8)) {
@@ -61,6 +62,7 @@ public final class DemoCommand implements Callable<Integer> {
                 return 1;
             }
             String address = line.substring(line.indexOf("http://"));
+            port.keep(address);
             System.out.println(line);
             System.out.println(
                     "A student's record: " + address + "/students/" + ClassList.members().getFirst().sourcedId());

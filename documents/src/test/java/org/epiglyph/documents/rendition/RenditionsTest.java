@@ -13,6 +13,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Base64;
+import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.imageio.IIOImage;
@@ -168,6 +169,43 @@ class RenditionsTest {
         Pages.Ready rest = ready("scan.tif", broken);
         assertThat(rest.count()).isEqualTo(2);
         assertThat(rest.note()).contains("Picture 1 of 3 is broken");
+    }
+
+    /** An uncompressed TIFF of one colour, written by hand (TIFF 6.0, sections 2, 16 and 23). */
+    private static byte[] tiff(int photometric, int... pixel) {
+        int side = 8;
+        int entries = 9;
+        java.nio.ByteBuffer out = java.nio.ByteBuffer.allocate(2000).order(java.nio.ByteOrder.LITTLE_ENDIAN);
+        int bits = 8 + 2 + 12 * entries + 4;
+        int data = bits + 8;
+        out.put((byte) 'I').put((byte) 'I').putShort((short) 42).putInt(8).putShort((short) entries);
+        int[][] fields = {{256, 3, 1, side}, {257, 3, 1, side}, {258, 3, pixel.length, bits}, {259, 3, 1, 1},
+                {262, 3, 1, photometric}, {273, 4, 1, data}, {277, 3, 1, pixel.length}, {278, 3, 1, side},
+                {279, 4, 1, side * side * pixel.length}};
+        for (int[] field : fields) {
+            out.putShort((short) field[0]).putShort((short) field[1]).putInt(field[2]).putInt(field[3]);
+        }
+        out.putInt(0);
+        for (int sample = 0; sample < 4; sample++) {
+            out.putShort((short) 8);
+        }
+        for (int i = 0; i < side * side; i++) {
+            for (int sample : pixel) {
+                out.put((byte) sample);
+            }
+        }
+        return java.util.Arrays.copyOf(out.array(), out.position());
+    }
+
+    @Test
+    void colourSeparationsAndLabColoursAreShownInColour() throws IOException {
+        for (byte[] red : List.of(tiff(5, 0, 255, 255, 0), tiff(8, 135, 80, 67))) {
+            ready("red.tif", red);
+            BufferedImage page = picture(0);
+            Color colour = new Color(page.getRGB(page.getWidth() / 2, page.getHeight() / 2));
+            assertThat(colour.getRed()).as("%s", colour).isGreaterThan(150);
+            assertThat(colour.getGreen()).as("%s", colour).isLessThan(110);
+        }
     }
 
     @Test

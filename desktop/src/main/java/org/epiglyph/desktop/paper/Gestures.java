@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.geometry.Point2D;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseDragEvent;
 import javafx.scene.input.MouseEvent;
@@ -38,6 +39,8 @@ public final class Gestures {
     private Runnable caseOpener = () -> {};
     private Gesture gesture = Gesture.NONE;
     private boolean penWrites;
+    /** Where in the scene the pointer was last; a quick hand is let up further on, with no drag between. */
+    private Point2D pointer = Point2D.ZERO;
     /** True where the press before was with the tool that chooses; a quick press after a stamp is no double press. */
     private boolean choosing;
 
@@ -74,17 +77,23 @@ public final class Gestures {
             if (e.getButton() == MouseButton.SECONDARY) {
                 caseOpener.run();
             } else if (e.getButton() == MouseButton.PRIMARY && !isFingerBesidePen(e)) {
+                pointer = place(e);
                 press(contact(leaf, e));
             }
         });
         leaf.addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
             if (!isFingerBesidePen(e)) {
+                pointer = place(e);
                 drag(contact(under(leaf, e), e));
             }
         });
         leaf.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             if (e.getButton() == MouseButton.PRIMARY && !isFingerBesidePen(e)) {
-                release(contact(under(leaf, e), e));
+                Contact contact = contact(under(leaf, e), e);
+                if (!place(e).equals(pointer)) {
+                    drag(contact);
+                }
+                release(contact);
             }
         });
         words.read(leaf.page());
@@ -104,6 +113,10 @@ public final class Gestures {
                                         text(contact).sentenceAt(contact.at()), phrase, said)));
             }
         });
+    }
+
+    private static Point2D place(MouseEvent event) {
+        return new Point2D(event.getSceneX(), event.getSceneY());
     }
 
     /** While a pen writes, fingers scroll and never draw. */

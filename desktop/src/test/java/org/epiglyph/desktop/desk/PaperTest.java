@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.event.EventType;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -94,15 +95,18 @@ class PaperTest extends InWindow {
     /** The headless platform's pointer knows no modifiers, so these events are made here. */
     private static void withShift(FxRobot robot, PagePoint... way) {
         for (int i = 0; i <= way.length; i++) {
-            Point2D place = leaf(robot).screenToLocal(at(robot, way[Math.min(i, way.length - 1)]));
-            Point2D scene = leaf(robot).localToScene(place);
-            var type = i == 0
+            mouse(robot, i == 0
                     ? MouseEvent.MOUSE_PRESSED
-                    : i < way.length ? MouseEvent.MOUSE_DRAGGED : MouseEvent.MOUSE_RELEASED;
-            robot.interact(() -> leaf(robot).fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), scene.getX(),
-                    scene.getY(), MouseButton.PRIMARY, 1, true, false, false, false, true, false, false, false, false,
-                    true, null)));
+                    : i < way.length ? MouseEvent.MOUSE_DRAGGED : MouseEvent.MOUSE_RELEASED,
+                    way[Math.min(i, way.length - 1)], true);
         }
+    }
+
+    private static void mouse(FxRobot robot, EventType<MouseEvent> type, PagePoint at, boolean shift) {
+        Point2D scene = leaf(robot).localToScene(leaf(robot).screenToLocal(at(robot, at)));
+        robot.interact(() -> leaf(robot).fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), scene.getX(),
+                scene.getY(), MouseButton.PRIMARY, 1, shift, false, false, false, true, false, false, false, false,
+                true, null)));
     }
 
     private void hold(FxRobot robot, Slot slot) {
@@ -170,6 +174,16 @@ class PaperTest extends InWindow {
             from = curve.end();
         }
         return best;
+    }
+
+    /** A loaded machine tells of a quick hand's press and of where it was let up, and of little between. */
+    @Test
+    void inkReachesThePlaceWhereAQuickHandIsLetUp(FxRobot robot) {
+        atDesk(robot);
+        mouse(robot, MouseEvent.MOUSE_PRESSED, p(100, 600), false);
+        mouse(robot, MouseEvent.MOUSE_DRAGGED, p(150, 590), false);
+        mouse(robot, MouseEvent.MOUSE_RELEASED, p(300, 640), false);
+        assertThat(last(Stroke.class).path().flattened().getLast().distanceTo(p(300, 640))).isLessThan(1);
     }
 
     @Test

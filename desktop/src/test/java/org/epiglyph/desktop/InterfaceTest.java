@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.epiglyph.core.batch.Submission;
@@ -231,6 +232,18 @@ class InterfaceTest {
         waitFor(() -> !submission().marks().isEmpty());
         assertThat(submission().marks()).singleElement()
                 .isInstanceOfSatisfying(TextMarkup.class, h -> assertThat(h.boxes()).hasSize(2));
+    }
+
+    @Test
+    void aSealThatIsRefusedSaysWhyInSight(FxRobot robot) {
+        collect(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.ENTER);
+        waitFor(() -> {
+            Node notice = robot.lookup("#notice").query();
+            double foot = notice.localToScene(notice.getBoundsInLocal()).getMaxY();
+            return notice.isVisible() && foot > 0 && foot <= notice.getScene().getHeight();
+        });
+        assertThat(submission().sealed()).isFalse();
     }
 
     // --- helping hands

@@ -90,10 +90,8 @@ final class DeskActs {
                 act("phrases", "Shift+K", () -> parts.side.toggle("phrases")),
                 act("undoBatch", "Shortcut+Alt+Z", model.past()::canUndoBatch, model.past()::undoBatch),
                 act("pages", "ESCAPE", this::toPages),
-                act("seal", "Shortcut+ENTER", () -> {
-                    parts.ledger.keepWords();
-                    model.seal();
-                }), act("openAgain", "", () -> model.submission().sealed(), model::openAgain));
+                act("seal", "Shortcut+ENTER", parts.ledger::seal),
+                act("openAgain", "", () -> model.submission().sealed(), model::openAgain));
     }
 
     /** Goes from a mark to the criterion that it is evidence for. */

@@ -103,11 +103,11 @@ public final class Ledger extends ScrollPane {
         seal.setId("seal");
         seal.setMaxWidth(Double.MAX_VALUE);
         seal.setOnAction(_ -> {
-            keepWords();
             if (model.submission().sealed()) {
+                keepWords();
                 model.openAgain();
             } else {
-                model.seal();
+                seal();
             }
         });
         notice.getStyleClass().add("notice");
@@ -117,6 +117,14 @@ public final class Ledger extends ScrollPane {
         notice.visibleProperty().bind(notice.textProperty().isNotEmpty());
         notice.managedProperty().bind(notice.visibleProperty());
         refresh();
+    }
+
+    /** Seals the submission; where that is refused, shows why, wherever the marker has scrolled to. */
+    public void seal() {
+        keepWords();
+        if (!model.seal()) {
+            Platform.runLater(() -> bringIntoView(notice));
+        }
     }
 
     private VBox head() {

@@ -324,9 +324,10 @@ public final class DeskModel implements WorkspaceObserver {
         }
     }
 
-    public void seal() {
+    /** @return whether it is sealed; where not, the notice says why */
+    public boolean seal() {
         writing.finish();
-        edit(new Edit.Seal(student));
+        return edit(new Edit.Seal(student));
     }
 
     public void openAgain() {

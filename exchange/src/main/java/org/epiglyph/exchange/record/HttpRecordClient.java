@@ -153,6 +153,7 @@ public final class HttpRecordClient implements RecordClient {
             HttpResponse<Void> response = transfer
                     .send(request("/api/tasks/" + encoded(task) + "/batch.zip").GET().build(), out, Long.MAX_VALUE);
             refuseFailure(response.statusCode());
+            progress.accept(transfer.moved()); // a small class is there before the first tick
         } catch (IOException e) {
             throw new Problem(
                     "The download broke off. See that the network is there and the disk has room, then collect again; nothing was changed.",

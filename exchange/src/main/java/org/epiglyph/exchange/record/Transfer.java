@@ -51,6 +51,11 @@ final class Transfer {
         }
     }
 
+    /** Bytes that went either way so far. */
+    long moved() {
+        return moved.get();
+    }
+
     /** Sends, and takes the answer into memory. @param most its greatest length in bytes */
     Answer send(HttpRequest request, long most) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();

@@ -11,6 +11,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import org.testfx.api.FxRobot;
+import org.testfx.service.query.EmptyNodeQueryException;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** What a test sees of the program's window. */
@@ -70,12 +71,16 @@ public final class Screen {
         return robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent();
     }
 
-    /** Lets the interface work until something holds; gives up after 20 seconds. */
+    /** Lets the interface work until something holds, what it is asked of is there too; gives up after 20 seconds. */
     public static void waitFor(BooleanSupplier condition) {
         try {
             WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {
                 WaitForAsyncUtils.waitForFxEvents(1);
-                return condition.getAsBoolean();
+                try {
+                    return condition.getAsBoolean();
+                } catch (EmptyNodeQueryException _) {
+                    return false;
+                }
             });
         } catch (TimeoutException e) {
             throw new AssertionError("Waited in vain", e);

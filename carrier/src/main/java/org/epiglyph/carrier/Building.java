@@ -5,8 +5,10 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
@@ -47,7 +49,7 @@ final class Building {
     record Built(Map<String, Path> files, List<String> leftOut, List<String> reasons) {}
 
     /** @param taken paths that others have, in lower case; what is built adds its own */
-    Built build(StudentKey student, java.util.Set<String> taken) {
+    Built build(StudentKey student, Set<String> taken) {
         Submission submission = batch.submission(student);
         Map<String, Path> files = new LinkedHashMap<>();
         List<String> leftOut = new ArrayList<>();
@@ -66,7 +68,7 @@ final class Building {
                     }
                 } catch (Problem e) {
                     leftOut.add(document.id());
-                    taken.remove(path.toLowerCase(java.util.Locale.ROOT));
+                    taken.remove(path.toLowerCase(Locale.ROOT));
                     reasons.add("'" + document.name() + "' did not go: " + e.getMessage());
                 }
             }
@@ -107,10 +109,10 @@ final class Building {
     }
 
     /** Two files that somewhere have one name, capitals aside, come back under two. */
-    private static String free(java.util.Set<String> taken, String path, String ending) {
+    private static String free(Set<String> taken, String path, String ending) {
         String stem = path.substring(0, path.length() - ending.length());
         String free = path;
-        for (int n = 2; !taken.add(free.toLowerCase(java.util.Locale.ROOT)); n++) {
+        for (int n = 2; !taken.add(free.toLowerCase(Locale.ROOT)); n++) {
             free = stem + "_" + n + ending;
         }
         return free;

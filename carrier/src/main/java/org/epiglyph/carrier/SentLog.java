@@ -30,11 +30,11 @@ final class SentLog {
 
     /** Says that a parcel is about to be sent; on the disk when this returns. */
     void add(Destination destination, StudentKey student, String digest) throws IOException {
-        String line = JSON.createObjectNode()
+        String line = "\n" + JSON.createObjectNode() // so that a line that was cut off spoils only itself
                 .put("place", destination.place())
                 .put("task", destination.task())
                 .put("student", student.value())
-                .put("digest", digest) + "\n";
+                .put("digest", digest);
         try (FileChannel out = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.APPEND)) {
             ByteBuffer bytes = ByteBuffer.wrap(line.getBytes(StandardCharsets.UTF_8));
             while (bytes.hasRemaining()) {
@@ -50,7 +50,7 @@ final class SentLog {
         if (!Files.exists(file)) {
             return digests;
         }
-        for (String line : Files.readString(file).split("\n")) {
+        for (String line : new String(Files.readAllBytes(file), StandardCharsets.UTF_8).split("\n")) {
             try {
                 JsonNode sent = JSON.readTree(line);
                 if (sent.path("task").asText().equals(destination.task())
@@ -58,7 +58,7 @@ final class SentLog {
                     digests.add(sent.path("digest").asText());
                 }
             } catch (JsonProcessingException e) {
-                // the last line of a log that was cut off says nothing
+                // a line that was cut off says nothing, be it within a letter
             }
         }
         return digests;

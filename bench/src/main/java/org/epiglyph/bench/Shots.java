@@ -17,6 +17,7 @@ import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.scene.web.WebView;
@@ -131,6 +132,7 @@ public final class Shots {
         camera.picture("collect-source");
         camera.fire("#read-files");
         Camera.waitFor(() -> camera.scene().lookup("#make-batch") != null);
+        Camera.waitFor(() -> camera.scene().lookup("#first-page") instanceof ImageView page && page.getImage() != null);
         camera.picture("collect");
         camera.fire("#change-rule");
         camera.picture("x-collect-rule");

@@ -90,6 +90,9 @@ final class FirstPage implements AutoCloseable {
             return new Seen.Words(Words.of("Collect.previewFailed"));
         } catch (Problem e) {
             return new Seen.Words(e.getMessage());
+        } catch (RuntimeException | Error e) {
+            LoggerFactory.getLogger(FirstPage.class).error("A first page could not be made", e);
+            return new Seen.Words(Words.of("Collect.previewFailed"));
         }
     }
 

@@ -47,6 +47,7 @@ final class WhosePanel {
     WhosePanel(CollectModel model, FirstPage firstPage, Runnable toTable) {
         this.model = model;
         this.toTable = toTable;
+        picture.setId("first-page");
         picture.setPreserveRatio(true);
         picture.setFitWidth(PICTURE_WIDTH);
         picture.setFitHeight(PICTURE_HEIGHT);

@@ -18,6 +18,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.batch.Document;
@@ -119,7 +120,7 @@ public final class Desk implements Place {
                 List.of(new RemarksSide(model, this::goTo, images::picture, tools.links()), pagesSide, find,
                         beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases),
                 pages::requestFocus);
-        ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo);
+        ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
         ledger.takePhrases(phrases.hand());
         gestures.takePhrases(phrases.hand());
         besidePaper.setMinWidth(MARGIN_WIDTH);
@@ -127,8 +128,11 @@ public final class Desk implements Place {
         paper = new HBox(pages, besidePaper);
         StackPane sheets = new StackPane(paper, margin);
         sheets.setMinWidth(0);
-        HBox.setHgrow(sheets, Priority.ALWAYS);
-        HBox parts = new HBox(ledger, side, penCase, sheets, roll);
+        VBox.setVgrow(sheets, Priority.ALWAYS);
+        VBox work = new VBox(new SealedStrip(model), sheets);
+        work.setMinWidth(0);
+        HBox.setHgrow(work, Priority.ALWAYS);
+        HBox parts = new HBox(ledger, side, penCase, work, roll);
         parts.getStyleClass().add("desk");
         above.setPickOnBounds(false);
         root = new StackPane(parts, above);
@@ -146,6 +150,7 @@ public final class Desk implements Place {
         gestures.onSecondButton(caseAtPointer::openAtPointer);
         root.addEventFilter(javafx.scene.input.MouseEvent.ANY,
                 e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
+        new TypingLine(pages, ledger, side);
         watch();
         look();
     }

@@ -16,6 +16,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
@@ -51,6 +52,7 @@ final class CriterionRow extends VBox {
     private final EvidenceList evidence;
     private final KeptWords words;
     private final Label refusal = new Label();
+    private final ChangedLine changed;
     /** What an open row shows; not among the children before it is needed, since styling it takes long. */
     private final List<Node> inner = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
@@ -68,6 +70,7 @@ final class CriterionRow extends VBox {
         this.next = next;
         evidence = new EvidenceList(go);
         sayings = new CriterionSayings(model, criterion);
+        changed = new ChangedLine(model, criterion);
         choice = choice();
         count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
         words = new KeptWords(model, Words.of("Ledger.onCriterion"), 1, Audience.STUDENT,
@@ -86,14 +89,15 @@ final class CriterionRow extends VBox {
         derivation.getStyleClass().add("derivation");
         derivation.setWrapText(true);
         show(derivation, false);
-        getChildren().addAll(line(), settled, refusal);
+        getChildren().addAll(line(), settled, changed, refusal);
         inner.addAll(List.of(text, hintLine(), derivation));
         choice.map(Choice::node).ifPresent(inner::add);
         inner.addAll(List.of(count, evidence, words));
         showText(false);
-        for (Node part : List.of(getChildren().getFirst(), settled, text, hint)) {
-            part.setOnMousePressed(_ -> focusScore());
-        }
+        setOnMousePressed(e -> {
+            e.consume();
+            focusScore();
+        });
         model.scores().criterionProperty().addListener(new WeakChangeListener<>(folding));
         words.focusWithinProperty().addListener((_, _, within) -> {
             if (within) {
@@ -150,18 +154,32 @@ final class CriterionRow extends VBox {
     }
 
     private Optional<Choice> choice() {
-        Consumer<BigDecimal> points = chosen -> {
-            score.setText(Criterion.words(chosen));
-            enter();
-        };
         return switch (criterion.manner()) {
-            case Manner.Points _,Manner.Counted _ -> Optional.of(
-                    new ScoreScale(criterion.name(), BigDecimal.ZERO, criterion.maximum(), criterion.step(), points));
-            case Manner.Levels levels -> Optional.of(new LevelChoice(criterion, levels, this::choose, points));
-            case Manner.Checklist checklist -> Optional.of(new PartChoice(criterion, checklist,
-                    part -> say(model.scores().togglePart(criterion, checklist, part))));
+            case Manner.Points _,Manner.Counted _ ->
+                Optional.of(scale(criterion.name(), BigDecimal.ZERO, criterion.maximum()));
+            case Manner.Levels levels -> Optional.of(new LevelChoice(criterion, levels, this::choose,
+                    level -> byPointer(() -> choose(level)), l -> scale(l.name(), l.from(), l.to())));
+            case Manner.Checklist checklist -> Optional.of(
+                    new PartChoice(criterion, checklist, part -> toggle(checklist, part),
+                            part -> byPointer(() -> toggle(checklist, part))));
             case Manner.WordsOnly _ -> Optional.empty();
         };
+    }
+
+    private ScoreScale scale(String name, BigDecimal from, BigDecimal to) {
+        return new ScoreScale(name, from, to, criterion.step(), this::focusScore, chosen -> byPointer(() -> {
+            score.setText(Criterion.words(chosen));
+            enter();
+        }));
+    }
+
+    private void toggle(Manner.Checklist checklist, Manner.Part part) {
+        say(model.scores().togglePart(criterion, checklist, part));
+    }
+
+    private void byPointer(Runnable act) {
+        model.scores().byPointer(criterion.id(), act);
+        changed.show();
     }
 
     private void watchScore() {
@@ -179,11 +197,20 @@ final class CriterionRow extends VBox {
             }
         });
         pause.setOnFinished(_ -> keepIfValid());
+        score.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> {
+            if (!score.isFocused()) {
+                e.consume(); // or else the press would put the caret between the figures
+                focusScore();
+            }
+        });
         score.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         score.addEventFilter(KeyEvent.KEY_TYPED, e -> {
             char typed = e.getCharacter().isEmpty() ? ' ' : e.getCharacter().charAt(0);
             boolean plain = !e.isShortcutDown() && !e.isAltDown();
-            if (plain && typed == '=' && model.scores().count(criterion).isPresent()) {
+            if (plain && typed > ' ' && model.submission().sealed()) {
+                e.consume();
+                model.say(Words.of("Ledger.isSealed"));
+            } else if (plain && typed == '=' && model.scores().count(criterion).isPresent()) {
                 e.consume();
                 say(model.scores().takeCount(criterion));
             } else if (plain && typed == '"') {
@@ -354,6 +381,7 @@ final class CriterionRow extends VBox {
             c.show(judgement);
             c.node().setDisable(sealed);
         });
+        changed.show();
         differs = count.show(model.scores().count(criterion), judgement);
         settled.setText(sayings.settled(judgement, remark));
         hint.setText(sayings.hint(judgement));

@@ -1,27 +1,18 @@
 package org.epiglyph.desktop.ledger;
 
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import javafx.application.Platform;
-import javafx.css.PseudoClass;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Pane;
+import javafx.scene.control.ScrollPane.ScrollBarPolicy;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.Averages;
 import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.marks.Audience;
@@ -37,58 +28,63 @@ import org.epiglyph.desktop.paper.SpellingLine;
 import org.epiglyph.desktop.spelling.Spelling;
 
 /**
- * The ledger: who this is and when it came, the criteria and scores, the total, the remark on the whole,
- * the private note, the seal.
+ * The ledger: who this is and when it came, the criteria and scores, the remark on the whole and the private note, which
+ * scroll; at its foot, always in sight, the total and the seal.
  */
-public final class Ledger extends ScrollPane {
-    private static final DateTimeFormatter CAME = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
-    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+public final class Ledger extends VBox {
     private final DeskModel model;
-    private final Label name = new Label();
-    private final Label facts = new Label();
-    private final FlowPane handIns = new FlowPane();
-    private final Label message = new Label();
+    private final ScrollPane body = new ScrollPane();
+    private final LedgerHead head;
     private final VBox criteria = new VBox();
     private final List<CriterionRow> rows = new ArrayList<>();
-    private final Label total = new Label();
-    private final Label totalOf = new Label();
-    private final Button why = new Button(Words.of("Ledger.why"));
     private final Label derivation = new Label();
     private final ModerationLine moderation;
     private final KeptWords onTheWhole;
     private final Label whereToLook = new Label();
     private final KeptWords privately;
-    private final Button seal = new Button();
-    private final Label notice = new Label();
+    private final ResultFoot foot;
     private final Spelling spelling;
-    private final Consumer<String> sides;
     private final Consumer<Mark> go;
+    private final Runnable toPages;
     private final List<SectionHead> heads = new ArrayList<>();
-    private final Label grade = new Label();
     private MarkScheme ruled;
     private Optional<PhraseHand> hand = Optional.empty();
     private StudentKey shown;
 
     /**
-     * @param sides opens or closes a side of the desk by its name
-     * @param go    shows a mark on its page
+     * @param sides   opens or closes a side of the desk by its name
+     * @param go      shows a mark on its page
+     * @param toPages puts the focus on the pages
      */
-    public Ledger(DeskModel model, Spelling spelling, Consumer<String> sides, Consumer<Mark> go) {
+    public Ledger(DeskModel model, Spelling spelling, Consumer<String> sides, Consumer<Mark> go, Runnable toPages) {
         this.model = model;
         this.spelling = spelling;
-        this.sides = sides;
         this.go = go;
+        this.toPages = toPages;
+        head = new LedgerHead(model, sides);
+        foot = new ResultFoot(model, this::toggleDerivation, this::sealOrOpen);
         moderation = new ModerationLine(model);
         onTheWhole = new KeptWords(model, Words.of("Ledger.onTheWholePrompt"), 4, Audience.STUDENT,
                 model::writeOnTheWhole);
         privately = new KeptWords(model, Words.of("Ledger.privatePrompt"), 2, Audience.PRIVATE, model::writePrivately);
         getStyleClass().add("ledger");
-        setFitToWidth(true);
-        setHbarPolicy(ScrollBarPolicy.NEVER);
-        VBox content = new VBox(head(), criteria, sum(), derivation, moderation, words(), note(), notice, seal);
-        content.getStyleClass().add("ledger-content");
+        derivation.getStyleClass().add("derivation");
+        derivation.setWrapText(true);
+        showDerivation(false);
         criteria.getStyleClass().add("criteria");
-        setContent(content);
+        VBox content = new VBox(head, criteria, derivation, moderation, words(), note());
+        content.getStyleClass().add("ledger-content");
+        content.setOnMousePressed(e -> {
+            e.consume(); // the pane that scrolls would take the focus, where nothing can be typed
+            focusCriterion();
+        });
+        body.getStyleClass().add("ledger-body");
+        body.setFitToWidth(true);
+        body.setHbarPolicy(ScrollBarPolicy.NEVER);
+        body.setFocusTraversable(false);
+        body.setContent(content);
+        setVgrow(body, Priority.ALWAYS);
+        getChildren().addAll(body, foot);
         model.scores()
                 .criterionProperty()
                 .addListener((_, _, _) -> Platform.runLater(() -> active().ifPresent(this::bringIntoView)));
@@ -99,86 +95,44 @@ public final class Ledger extends ScrollPane {
                 }
             });
         }
-        seal.getStyleClass().add("main-button");
-        seal.setId("seal");
-        seal.setMaxWidth(Double.MAX_VALUE);
-        seal.setOnAction(_ -> {
-            if (model.submission().sealed()) {
-                keepWords();
-                model.openAgain();
-            } else {
-                seal();
-            }
-        });
-        notice.getStyleClass().add("notice");
-        notice.setId("notice");
-        notice.setWrapText(true);
-        notice.textProperty().bind(model.noticeProperty());
-        notice.visibleProperty().bind(notice.textProperty().isNotEmpty());
-        notice.managedProperty().bind(notice.visibleProperty());
         refresh();
     }
 
-    /** Seals the submission; where that is refused, shows why, wherever the marker has scrolled to. */
+    private void sealOrOpen() {
+        if (model.submission().sealed()) {
+            keepWords();
+            model.openAgain();
+        } else {
+            seal();
+        }
+    }
+
+    /** Seals the submission and goes to its pages; where that is refused, goes to the first criterion that needs a score. */
     public void seal() {
         keepWords();
-        if (!model.seal()) {
-            Platform.runLater(() -> bringIntoView(notice));
+        if (model.seal()) {
+            toPages.run();
+            return;
         }
-    }
-
-    private VBox head() {
-        name.getStyleClass().add("student-name");
-        name.setId("student-name");
-        name.setWrapText(true);
-        facts.getStyleClass().add("facts");
-        facts.setWrapText(true);
-        message.getStyleClass().add("message");
-        message.setWrapText(true);
-        handIns.getStyleClass().add("hand-ins");
-        handIns.setId("hand-ins");
-        FlowPane doors = new FlowPane();
-        doors.getStyleClass().add("side-doors");
-        for (String side : List.of("remarks", "pages", "find", "beside", "history", "phrases")) {
-            Button door = new Button(Words.of("Side." + side));
-            door.getStyleClass().add("link-button");
-            door.setId("door-" + side);
-            door.setOnAction(_ -> sides.accept(side));
-            doors.getChildren().add(door);
-        }
-        VBox head = new VBox(name, facts, handIns, message, doors);
-        head.getStyleClass().add("ledger-head");
-        return head;
-    }
-
-    private VBox sum() {
-        Label words = new Label(Words.of("Ledger.total"));
-        words.getStyleClass().add("total-words");
-        total.getStyleClass().add("total-figure");
-        total.setId("total");
-        totalOf.getStyleClass().add("total-of");
-        why.getStyleClass().add("link-button");
-        why.setId("why");
-        why.setOnAction(_ -> {
-            boolean open = !derivation.isManaged();
-            for (Region part : List.of(derivation, moderation)) {
-                part.setManaged(open);
-                part.setVisible(open);
-            }
-            sayWhy();
+        model.submission().scores().left(model.batch().scheme()).stream().findFirst().ifPresent(c -> {
+            model.scores().criterionProperty().set(c.id());
+            focusCriterion();
         });
-        derivation.getStyleClass().add("derivation");
-        derivation.setWrapText(true);
-        derivation.setManaged(false);
-        derivation.setVisible(false);
-        Pane space = new Pane();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        HBox line = new HBox(words, space, total, totalOf, why);
-        line.getStyleClass().add("total-line");
-        grade.getStyleClass().add("grade");
-        grade.setId("grade");
-        grade.setWrapText(true);
-        return new VBox(line, grade);
+    }
+
+    private void toggleDerivation() {
+        showDerivation(!derivation.isVisible());
+        sayWhy();
+        if (derivation.isVisible()) {
+            Platform.runLater(() -> bringIntoView(moderation));
+        }
+    }
+
+    private void showDerivation(boolean open) {
+        for (Region part : List.of(derivation, moderation)) {
+            part.setManaged(open);
+            part.setVisible(open);
+        }
     }
 
     private VBox words() {
@@ -230,16 +184,16 @@ public final class Ledger extends ScrollPane {
     private void bringIntoView(Region part) {
         applyCss();
         layout();
-        double whole = getContent().getLayoutBounds().getHeight();
-        double view = getViewportBounds().getHeight();
+        double whole = body.getContent().getLayoutBounds().getHeight();
+        double view = body.getViewportBounds().getHeight();
         if (whole <= view) {
             return;
         }
-        double top = getContent().sceneToLocal(part.localToScene(0, 0)).getY();
+        double top = body.getContent().sceneToLocal(part.localToScene(0, 0)).getY();
         double end = top + part.getHeight();
-        double from = getVvalue() * (whole - view);
+        double from = body.getVvalue() * (whole - view);
         double to = end > from + view ? end - view : from;
-        setVvalue(Math.clamp(Math.min(to, top) / (whole - view), 0, 1));
+        body.setVvalue(Math.clamp(Math.min(to, top) / (whole - view), 0, 1));
     }
 
     /** Lets phrases be dropped on criteria and on the remark on the whole. */
@@ -335,71 +289,16 @@ public final class Ledger extends ScrollPane {
         Submission submission = model.submission();
         boolean other = !submission.student().key().equals(shown);
         shown = submission.student().key();
-        name.setText(submission.student().name());
-        facts.setText(facts(submission, batch));
-        showHandIns(submission);
-        String said = model.shownHandIn().map(h -> h.message()).orElse("");
-        message.setText(said.isEmpty() ? "" : "\u201c" + said + "\u201d");
-        message.setManaged(!said.isEmpty());
+        head.show(submission, batch);
         rows.forEach(r -> r.refresh(other));
         Result result = batch.result(shown);
-        total.setText(InkGauge.figure(result.value()));
-        totalOf.setText(
-                Words.of(result.complete() ? "Ledger.of" : "Ledger.soFarOf", InkGauge.figure(result.maximum())));
+        foot.show(submission, result, batch.scheme());
         sayWhy();
         moderation.show(submission);
         heads.forEach(h -> h.show(result, batch.scheme()));
-        grade.setText(Stream.concat(result.grade().stream(),
-                result.missed().stream().map(m -> Words.of("Ledger.hurdleMissed", m)))
-                .collect(Collectors.joining("  \u00b7  ")));
-        grade.setManaged(!grade.getText().isEmpty());
         onTheWhole.show(submission.onTheWhole(), other);
         privately.show(submission.privately(), other);
         onTheWhole.area().setEditable(!submission.sealed());
         whereToLook.setText(Feedback.whereToLook(submission));
-        seal.setText(Words.of(submission.sealed() ? "Ledger.openAgain" : "Ledger.seal"));
-        seal.setDisable(!submission.sealed() && !submission.scores().isComplete(batch.scheme()));
-    }
-
-    /** Where there are several hand-ins: a word for each to look at it, and a way to let another one count. */
-    private void showHandIns(Submission submission) {
-        handIns.getChildren().clear();
-        handIns.setManaged(submission.handIns().size() > 1);
-        if (submission.handIns().size() < 2) {
-            return;
-        }
-        int counts = submission.current().orElseThrow().number();
-        int looked = model.shownHandIn().orElseThrow().number();
-        for (HandIn handIn : submission.handIns()) {
-            boolean counting = handIn.number() == counts;
-            Button button = new Button(Words.of(counting ? "Ledger.handInCounts" : "Ledger.handIn", handIn.number()));
-            button.getStyleClass().add("filter");
-            button.pseudoClassStateChanged(HERE, handIn.number() == looked);
-            button.setOnAction(_ -> model.shownHandInProperty().set(Optional.of(handIn.number())));
-            handIns.getChildren().add(button);
-        }
-        if (looked != counts) {
-            Button let = new Button(Words.of("Ledger.letCount"));
-            let.setId("let-count");
-            let.getStyleClass().add("link-button");
-            let.setOnAction(_ -> model.letShownCount());
-            handIns.getChildren().add(let);
-        }
-    }
-
-    private String facts(Submission submission, Batch batch) {
-        List<String> parts = new ArrayList<>(List.of(shown.value()));
-        if (!submission.student().section().isEmpty()) {
-            parts.add(submission.student().section());
-        }
-        submission.current().ifPresent(h -> {
-            if (submission.handIns().size() > 1) {
-                parts.add(Words.of("Ledger.handIn", h.number()));
-            }
-            h.at().ifPresent(at -> parts.add(Words.of("Ledger.came", CAME.format(at.atZone(model.zone())))));
-        });
-        Optional.of(submission).flatMap(s -> InkGauge.lateness(s, batch)).ifPresent(l -> parts.add(l.inWords()));
-        parts.add(Words.of("Stage." + submission.stage(batch.scheme()).name()));
-        return String.join("  \u00b7  ", parts);
     }
 }

@@ -1,10 +1,10 @@
 package org.epiglyph.desktop.ledger;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -24,31 +24,32 @@ final class LevelChoice extends VBox implements Choice {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final Criterion criterion;
     private final Manner.Levels levels;
-    private final Consumer<Manner.Level> chosen;
+    private final Consumer<Manner.Level> typed;
+    private final Consumer<Manner.Level> pressed;
     private final List<Button> rows = new ArrayList<>();
     private final List<Label> texts = new ArrayList<>();
     private final List<Optional<ScoreScale>> scales = new ArrayList<>();
 
     /**
-     * @param chosen told the level that is chosen
-     * @param points told the points within a range
+     * @param typed   told the level whose letter is typed
+     * @param pressed told the level that is pressed
+     * @param scale   makes the scale of a level with a range, from its least to its most points
      */
-    LevelChoice(Criterion criterion, Manner.Levels levels, Consumer<Manner.Level> chosen,
-            Consumer<BigDecimal> points) {
+    LevelChoice(Criterion criterion, Manner.Levels levels, Consumer<Manner.Level> typed,
+            Consumer<Manner.Level> pressed, Function<Manner.Level, ScoreScale> scale) {
         this.criterion = criterion;
         this.levels = levels;
-        this.chosen = chosen;
+        this.typed = typed;
+        this.pressed = pressed;
         getStyleClass().add("level-choice");
         for (int i = 0; i < levels.levels().size(); i++) {
             Manner.Level level = levels.levels().get(i);
             Button row = row(level, (char) ('a' + i));
             rows.add(row);
             getChildren().add(row);
-            Optional<ScoreScale> scale = level.isRange()
-                    ? Optional.of(new ScoreScale(level.name(), level.from(), level.to(), criterion.step(), points))
-                    : Optional.empty();
-            scale.ifPresent(getChildren()::add);
-            scales.add(scale);
+            Optional<ScoreScale> within = Optional.of(level).filter(Manner.Level::isRange).map(scale);
+            within.ifPresent(getChildren()::add);
+            scales.add(within);
             Label text = new Label(level.text());
             text.setWrapText(true);
             text.setMinHeight(USE_PREF_SIZE);
@@ -83,7 +84,7 @@ final class LevelChoice extends VBox implements Choice {
         if (!level.text().isEmpty()) {
             row.setTooltip(new Tooltip(level.text()));
         }
-        row.setOnAction(_ -> chosen.accept(level));
+        row.setOnAction(_ -> pressed.accept(level));
         return row;
     }
 
@@ -121,7 +122,7 @@ final class LevelChoice extends VBox implements Choice {
         if (at < 0 || at >= rows.size()) {
             return false;
         }
-        chosen.accept(levels.levels().get(at));
+        typed.accept(levels.levels().get(at));
         return true;
     }
 }

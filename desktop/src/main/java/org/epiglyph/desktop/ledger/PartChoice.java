@@ -14,13 +14,17 @@ import org.epiglyph.desktop.frame.Words;
 /** The parts of a checklist, each with its letter. */
 final class PartChoice extends VBox implements Choice {
     private final Manner.Checklist checklist;
-    private final Consumer<Manner.Part> toggled;
+    private final Consumer<Manner.Part> typed;
     private final List<CheckBox> boxes = new ArrayList<>();
 
-    /** @param toggled told the part that is ticked or no longer ticked */
-    PartChoice(Criterion criterion, Manner.Checklist checklist, Consumer<Manner.Part> toggled) {
+    /**
+     * @param typed   told the part whose letter is typed
+     * @param pressed told the part that is ticked, or no longer ticked, by the pointer
+     */
+    PartChoice(Criterion criterion, Manner.Checklist checklist, Consumer<Manner.Part> typed,
+            Consumer<Manner.Part> pressed) {
         this.checklist = checklist;
-        this.toggled = toggled;
+        this.typed = typed;
         getStyleClass().add("part-choice");
         for (int i = 0; i < checklist.parts().size(); i++) {
             Manner.Part part = checklist.parts().get(i);
@@ -30,7 +34,7 @@ final class PartChoice extends VBox implements Choice {
             box.setWrapText(true);
             box.setId("part-" + criterion.id() + "-" + letter);
             box.setFocusTraversable(false);
-            box.setOnAction(_ -> toggled.accept(part));
+            box.setOnAction(_ -> pressed.accept(part));
             boxes.add(box);
             getChildren().add(box);
         }
@@ -54,7 +58,7 @@ final class PartChoice extends VBox implements Choice {
         if (at < 0 || at >= boxes.size()) {
             return false;
         }
-        toggled.accept(checklist.parts().get(at));
+        typed.accept(checklist.parts().get(at));
         return true;
     }
 }

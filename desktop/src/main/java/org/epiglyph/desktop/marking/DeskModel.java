@@ -176,6 +176,7 @@ public final class DeskModel implements WorkspaceObserver {
         student = key;
         chosen.none();
         notice.set("");
+        scores.forgetPointer();
         shownHandIn.set(Optional.empty());
         submission.set(batch.get().submission(key));
     }
@@ -367,6 +368,9 @@ public final class DeskModel implements WorkspaceObserver {
     @Override
     public void changed(Entry entry, Batch after) {
         lastEdit = entry.number();
+        if (!(entry.edit() instanceof Edit.SeePage || entry.edit() instanceof Edit.MakePages)) {
+            scores.forgetPointer();
+        }
         batch.set(after);
         if (!past.isLookedAt()) {
             submission.set(after.submission(student));

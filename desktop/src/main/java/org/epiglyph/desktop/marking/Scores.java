@@ -28,6 +28,7 @@ public final class Scores {
     private static final int MOST_COMPARED = 3;
     private final DeskModel model;
     private final ObjectProperty<String> criterion = new SimpleObjectProperty<>("");
+    private Optional<ByPointer> byPointer = Optional.empty();
 
     Scores(DeskModel model) {
         this.model = model;
@@ -45,6 +46,32 @@ public final class Scores {
         }
         boolean done = model.edit(new Edit.Judge(model.student(), criterionId, judgement));
         return done ? Optional.empty() : Optional.of(model.noticeProperty().get());
+    }
+
+    /**
+     * A score that the pointer changed, which a hand on the mouse may not have meant.
+     *
+     * @param criterion whose score
+     * @param before    how it was settled before
+     */
+    public record ByPointer(String criterion, Judgement before) {}
+
+    /** The score that the pointer changed; empty once the marker does anything else. */
+    public Optional<ByPointer> byPointer() {
+        return byPointer;
+    }
+
+    /** Does what the pointer asks for, and remembers the score that it changes. */
+    public void byPointer(String criterionId, Runnable act) {
+        Judgement before = model.submission().scores().judgement(criterionId);
+        act.run();
+        if (!before.equals(model.submission().scores().judgement(criterionId))) {
+            byPointer = Optional.of(new ByPointer(criterionId, before));
+        }
+    }
+
+    void forgetPointer() {
+        byPointer = Optional.empty();
     }
 
     /** The remark on a criterion for the student. */

@@ -1,0 +1,54 @@
+package org.epiglyph.desktop.ledger;
+
+import java.util.Optional;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** Says that the pointer changed a score, and takes it back; there until the marker does something else. */
+final class ChangedLine extends HBox {
+    private final DeskModel model;
+    private final String criterion;
+    private final Label words = new Label();
+
+    ChangedLine(DeskModel model, Criterion criterion) {
+        this.model = model;
+        this.criterion = criterion.id();
+        getStyleClass().add("changed-line");
+        words.setId("changed-" + criterion.id());
+        Button back = new Button(Words.of("Ledger.takeBack"));
+        back.getStyleClass().add("link-button");
+        back.setId("take-back-" + criterion.id());
+        back.setFocusTraversable(false);
+        back.setMinWidth(USE_PREF_SIZE);
+        back.setOnAction(_ -> model.scores()
+                .byPointer()
+                .ifPresent(b -> model.scores().judge(b.criterion(), b.before())));
+        getChildren().addAll(words, back);
+        show();
+    }
+
+    /** Shows the change where the last act was one of this criterion by the pointer. */
+    void show() {
+        Optional<String> said = model.scores()
+                .byPointer()
+                .filter(b -> b.criterion().equals(criterion))
+                .map(b -> Words.of("Ledger.nowByPointer", figure(b.before()),
+                        figure(model.submission().scores().judgement(criterion))));
+        words.setText(said.orElse(""));
+        setVisible(said.isPresent());
+        setManaged(said.isPresent());
+    }
+
+    private static String figure(Judgement judgement) {
+        return judgement.points()
+                .map(Criterion::words)
+                .or(() -> judgement.standing().map(Standing::words))
+                .orElse(Words.of("Ledger.notScored"));
+    }
+}

@@ -1,0 +1,106 @@
+package org.epiglyph.desktop.ledger;
+
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.css.PseudoClass;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** The head of the ledger: whose work this is, when it came and in which hand-ins, and the ways to the sides. */
+final class LedgerHead extends VBox {
+    private static final DateTimeFormatter CAME = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private final DeskModel model;
+    private final Label name = new Label();
+    private final Label facts = new Label();
+    private final FlowPane handIns = new FlowPane();
+    private final Label message = new Label();
+
+    /** @param sides opens or closes a side of the desk by its name */
+    LedgerHead(DeskModel model, Consumer<String> sides) {
+        this.model = model;
+        name.getStyleClass().add("student-name");
+        name.setId("student-name");
+        name.setWrapText(true);
+        facts.getStyleClass().add("facts");
+        facts.setWrapText(true);
+        message.getStyleClass().add("message");
+        message.setWrapText(true);
+        handIns.getStyleClass().add("hand-ins");
+        handIns.setId("hand-ins");
+        FlowPane doors = new FlowPane();
+        doors.getStyleClass().add("side-doors");
+        for (String side : List.of("remarks", "pages", "find", "beside", "history", "phrases")) {
+            Button door = new Button(Words.of("Side." + side));
+            door.getStyleClass().add("link-button");
+            door.setId("door-" + side);
+            door.setOnAction(_ -> sides.accept(side));
+            doors.getChildren().add(door);
+        }
+        getChildren().addAll(name, facts, handIns, message, doors);
+        getStyleClass().add("ledger-head");
+    }
+
+    /** Shows whose work it is, and how far it has come. */
+    void show(Submission submission, Batch batch) {
+        name.setText(submission.student().name());
+        facts.setText(facts(submission, batch));
+        showHandIns(submission);
+        String said = model.shownHandIn().map(HandIn::message).orElse("");
+        message.setText(said.isEmpty() ? "" : "\u201c" + said + "\u201d");
+        message.setManaged(!said.isEmpty());
+    }
+
+    /** Where there are several hand-ins: a word for each to look at it, and a way to let another one count. */
+    private void showHandIns(Submission submission) {
+        handIns.getChildren().clear();
+        handIns.setManaged(submission.handIns().size() > 1);
+        if (submission.handIns().size() < 2) {
+            return;
+        }
+        int counts = submission.current().orElseThrow().number();
+        int looked = model.shownHandIn().orElseThrow().number();
+        for (HandIn handIn : submission.handIns()) {
+            boolean counting = handIn.number() == counts;
+            Button button = new Button(Words.of(counting ? "Ledger.handInCounts" : "Ledger.handIn", handIn.number()));
+            button.getStyleClass().add("filter");
+            button.pseudoClassStateChanged(HERE, handIn.number() == looked);
+            button.setOnAction(_ -> model.shownHandInProperty().set(Optional.of(handIn.number())));
+            handIns.getChildren().add(button);
+        }
+        if (looked != counts) {
+            Button let = new Button(Words.of("Ledger.letCount"));
+            let.setId("let-count");
+            let.getStyleClass().add("link-button");
+            let.setOnAction(_ -> model.letShownCount());
+            handIns.getChildren().add(let);
+        }
+    }
+
+    private String facts(Submission submission, Batch batch) {
+        List<String> parts = new ArrayList<>(List.of(submission.student().key().value()));
+        if (!submission.student().section().isEmpty()) {
+            parts.add(submission.student().section());
+        }
+        submission.current().ifPresent(h -> {
+            if (submission.handIns().size() > 1) {
+                parts.add(Words.of("Ledger.handIn", h.number()));
+            }
+            h.at().ifPresent(at -> parts.add(Words.of("Ledger.came", CAME.format(at.atZone(model.zone())))));
+        });
+        Optional.of(submission).flatMap(s -> InkGauge.lateness(s, batch)).ifPresent(l -> parts.add(l.inWords()));
+        parts.add(Words.of("Stage." + submission.stage(batch.scheme()).name()));
+        return String.join("  \u00b7  ", parts);
+    }
+}

@@ -30,6 +30,10 @@ public sealed interface Edit {
         StudentKey student();
     }
 
+    /** An edit of the batch as a whole, or of several submissions. */
+    sealed interface OfBatch extends Edit permits ChangeScheme, Reword, ArrangePhrases, ChangeAids, Enrol, ChangeTask,
+            KeepPhrase, RemovePhrase, Together {}
+
     /** @param position how many marks lie below it; -1 for on top */
     record PlaceMark(StudentKey student, Mark mark, int position) implements OfSubmission {
         public PlaceMark(StudentKey student, Mark mark) {
@@ -63,7 +67,8 @@ public sealed interface Edit {
      * @param rescores  a judgement that is no longer as it was planned from stays as it is
      * @param recordHas students of whom the record has the work as it is afterwards, with the receipt's time; only undo names any
      */
-    record ChangeScheme(MarkScheme scheme, List<Rescore> rescores, Map<StudentKey, Instant> recordHas) implements Edit {
+    record ChangeScheme(MarkScheme scheme, List<Rescore> rescores,
+            Map<StudentKey, Instant> recordHas) implements OfBatch {
         public ChangeScheme {
             rescores = List.copyOf(rescores);
             recordHas = Map.copyOf(recordHas);
@@ -90,7 +95,7 @@ public sealed interface Edit {
      */
     record ArrangePhrases(List<PhraseChange> changes, List<Collection> collections, List<String> order)
             implements
-                Edit {
+                OfBatch {
         public ArrangePhrases {
             changes = List.copyOf(changes);
             collections = List.copyOf(collections);
@@ -116,7 +121,7 @@ public sealed interface Edit {
     record Reword(List<Rewording> rewordings, List<Respoken> respoken, List<Rescore> rescores,
             Map<StudentKey, Instant> recordHas)
             implements
-                Edit {
+                OfBatch {
         public Reword {
             rewordings = List.copyOf(rewordings);
             respoken = List.copyOf(respoken);
@@ -202,21 +207,21 @@ public sealed interface Edit {
     }
 
     /** Lays other documents beside the pages, or lets remarks be in another language. */
-    record ChangeAids(Aids aids) implements Edit {}
+    record ChangeAids(Aids aids) implements OfBatch {}
 
     /** Adds a student to the class. A fact, not undone. */
-    record Enrol(Student student) implements Edit {}
+    record Enrol(Student student) implements OfBatch {}
 
     /** Other times, title or maximum. */
-    record ChangeTask(Task task) implements Edit {}
+    record ChangeTask(Task task) implements OfBatch {}
 
     /** Keeps a phrase, or changes the one with the same id. */
-    record KeepPhrase(Phrase phrase) implements Edit {}
+    record KeepPhrase(Phrase phrase) implements OfBatch {}
 
-    record RemovePhrase(String phrase) implements Edit {}
+    record RemovePhrase(String phrase) implements OfBatch {}
 
     /** Several edits as one. Those of several students belong to the batch. */
-    record Together(List<Edit> edits) implements Edit {
+    record Together(List<Edit> edits) implements OfBatch {
         public Together {
             edits = List.copyOf(edits);
             if (edits.isEmpty()) {

@@ -13,6 +13,11 @@ public final class EditRefused extends RuntimeException {
         this.forNow = forNow;
     }
 
+    /** Refuses, where there is a reason to. */
+    static void because(String why) {
+        throw new EditRefused(why);
+    }
+
     /** A refusal that one other act of the marker lifts, so that it is worth trying again. */
     public static EditRefused forNow(String why) {
         return new EditRefused(why, true);

@@ -101,7 +101,7 @@ public final class PhraseReach {
         String name = submission.student().givenName();
         String there = place.mark()
                 .map(m -> m.remark().words())
-                .orElseGet(() -> Batch.spoken(submission, place.criterion()));
+                .orElseGet(() -> BatchChange.spoken(submission, place.criterion()));
         Optional<String> words = Slots.of(before.words())
                 .exchanged(there, Slots.of(after.words()), name)
                 .filter(w -> !w.equals(there));

@@ -9,6 +9,7 @@ import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Scorecard;
 
 /** The check before handing back: what is unfinished, student by student. */
 public final class LookOver {
@@ -49,15 +50,11 @@ public final class LookOver {
                 findings.add(new Finding(student, Kind.NOTHING_RECEIVED, ""));
                 continue;
             }
-            if (submission.scores().scoredOf(batch.scheme()) == 0) {
+            if (submission.scores().scoredOf(batch.scheme()) == 0 && Scorecard.askedBy(batch.scheme()) > 0) {
                 findings.add(new Finding(student, Kind.NOTHING_SCORED, ""));
             } else if (!submission.scores().isComplete(batch.scheme())) {
-                findings.add(new Finding(student, Kind.NOT_SCORED, String.join(", ", batch.scheme()
-                        .criteria()
-                        .stream()
-                        .filter(c -> !submission.scores().isSettled(c.id()))
-                        .map(Criterion::name)
-                        .toList())));
+                findings.add(new Finding(student, Kind.NOT_SCORED, String.join(", ",
+                        submission.scores().left(batch.scheme()).stream().map(Criterion::name).toList())));
             } else if (!submission.sealed()) {
                 findings.add(new Finding(student, Kind.NOT_SEALED, ""));
             }

@@ -1,0 +1,190 @@
+package org.epiglyph.core.batch;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Scorecard;
+
+/**
+ * What an edit of the batch as a whole does, and beside it what takes it back.
+ *
+ * @param apply   the batch after the edit; refuses where it is not allowed
+ * @param inverse the edit that takes it back, from the batch before it
+ */
+record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
+    static BatchChange of(Edit.OfBatch edit) {
+        return switch (edit) {
+            case Edit.ChangeScheme e -> changeScheme(e);
+            case Edit.Reword e -> reword(e);
+            case Edit.ArrangePhrases e -> arrange(e);
+            case Edit.KeepPhrase e -> keep(e);
+            case Edit.RemovePhrase e -> remove(e);
+            case Edit.ChangeAids e -> new BatchChange(b -> b.with(e.aids()), b -> new Edit.ChangeAids(b.aids()));
+            case Edit.ChangeTask e -> new BatchChange(b -> retimed(b, e), b -> new Edit.ChangeTask(b.task()));
+            case Edit.Enrol e -> new BatchChange(b -> joined(b, e), _ -> e); // a fact is not taken back
+            case Edit.Together e -> together(e);
+        };
+    }
+
+    // --- the scheme and the task
+
+    /** Reaches sealed work too, which whoever plans it must say. */
+    private static BatchChange changeScheme(Edit.ChangeScheme e) {
+        return new BatchChange(before -> {
+            Batch after = before.with(rescored(before.table(), e.rescores())).with(e.scheme());
+            return after.with(after.table()
+                    .withAll(s -> s.withHandedBack(recordHas(e.recordHas(), s)
+                            || s.handedBack() && !moves(before, after, s))));
+        }, before -> new Edit.ChangeScheme(before.scheme(),
+                e.rescores().reversed().stream().map(Edit.Rescore::back).toList(), recordHas(before)));
+    }
+
+    /** Work whose result moves with the due time or the maximum is no longer what was handed back. */
+    private static Batch retimed(Batch before, Edit.ChangeTask e) {
+        Batch after = before.with(e.task());
+        return after.with(after.table()
+                .withAll(s -> s.handedBack() && moves(before, after, s) ? s.withHandedBack(false) : s));
+    }
+
+    private static boolean moves(Batch before, Batch after, Submission submission) {
+        StudentKey student = submission.student().key();
+        return !before.result(student).derivation().equals(after.result(student).derivation());
+    }
+
+    /** A judgement that is no longer as it was planned from stays as it is. */
+    private static Submissions rescored(Submissions all, List<Edit.Rescore> rescores) {
+        Submissions changed = all;
+        for (Edit.Rescore rescore : rescores) {
+            changed = changed.with(rescore.student(), s -> {
+                Scorecard scores = s.scores();
+                return scores.judgement(rescore.criterion()).equals(rescore.from())
+                        ? s.withScores(scores.with(rescore.criterion(), rescore.to()))
+                        : s;
+            });
+        }
+        return changed;
+    }
+
+    private static Batch joined(Batch batch, Edit.Enrol e) {
+        if (batch.position(e.student().key()) >= 0) {
+            throw new EditRefused("The key " + e.student().key() + " is in the class already.");
+        }
+        return batch.with(batch.table().joinedBy(Submission.untouched(e.student(), List.of())));
+    }
+
+    // --- what the record has
+
+    private static boolean recordHas(Map<StudentKey, Instant> then, Submission submission) {
+        return submission.sealed()
+                && submission.receipts().stream().anyMatch(r -> r.at().equals(then.get(submission.student().key())));
+    }
+
+    private static Map<StudentKey, Instant> recordHas(Batch batch) {
+        return batch.submissions()
+                .stream()
+                .filter(s -> s.handedBack() && s.receipt().isPresent())
+                .collect(Collectors.toMap(s -> s.student().key(), s -> s.receipt().get().at()));
+    }
+
+    // --- words and phrases
+
+    private static BatchChange reword(Edit.Reword e) {
+        return new BatchChange(before -> {
+            Submissions changed = rescored(before.table(), e.rescores());
+            for (Edit.Rescore rescore : e.rescores()) {
+                changed = changed.with(rescore.student(), s -> s.withHandedBack(recordHas(e.recordHas(), s)));
+            }
+            for (Edit.Rewording rewording : e.rewordings()) {
+                changed = changed.with(rewording.student(), s -> reworded(s, rewording, e.recordHas()));
+            }
+            for (Edit.Respoken respoken : e.respoken()) {
+                changed = changed.with(respoken.student(), s -> respoken(s, respoken, e.recordHas()));
+            }
+            return before.with(changed);
+        }, before -> new Edit.Reword(e.rewordings().reversed().stream().map(Edit.Rewording::back).toList(),
+                e.respoken().reversed().stream().map(Edit.Respoken::back).toList(),
+                e.rescores().reversed().stream().map(Edit.Rescore::back).toList(), recordHas(before)));
+    }
+
+    private static Submission reworded(Submission s, Edit.Rewording to, Map<StudentKey, Instant> recordHas) {
+        Optional<Mark> mark = s.findMark(to.mark()).filter(m -> m.remark().equals(to.from()));
+        return mark.map(m -> s.withMarks(MarkOrder.exchanged(s.marks(), m.withRemark(to.to())))
+                .withHandedBack(recordHas(recordHas, s))).orElse(s);
+    }
+
+    private static Submission respoken(Submission s, Edit.Respoken to, Map<StudentKey, Instant> recordHas) {
+        if (!spoken(s, to.criterion()).equals(to.from())) {
+            return s;
+        }
+        Submission after = to.criterion().isEmpty()
+                ? s.withOnTheWhole(to.to())
+                : s.withScores(s.scores().withWords(to.criterion(), to.to()));
+        return after.withHandedBack(recordHas(recordHas, s));
+    }
+
+    /** The remark on a criterion; on the whole for an empty id. */
+    static String spoken(Submission submission, String criterion) {
+        return criterion.isEmpty() ? submission.onTheWhole() : submission.scores().words(criterion);
+    }
+
+    private static BatchChange arrange(Edit.ArrangePhrases e) {
+        return new BatchChange(b -> b.with(arranged(b.phrasebook(), e)),
+                b -> new Edit.ArrangePhrases(e.changes().reversed().stream().map(Edit.PhraseChange::back).toList(),
+                        b.phrasebook().collections(), b.phrasebook().phrases().stream().map(Phrase::id).toList()));
+    }
+
+    private static Phrasebook arranged(Phrasebook before, Edit.ArrangePhrases arrange) {
+        Phrasebook book = before;
+        for (Edit.PhraseChange change : arrange.changes()) {
+            String id = change.from().or(change::to).map(Phrase::id).orElse("");
+            if (book.find(id).equals(change.from())) {
+                book = change.to().map(book::with).orElse(book.without(id));
+            }
+        }
+        return book.withCollections(arrange.collections()).ordered(arrange.order());
+    }
+
+    private static BatchChange keep(Edit.KeepPhrase e) {
+        return new BatchChange(b -> b.with(b.phrasebook().with(e.phrase())),
+                b -> b.phrasebook()
+                        .find(e.phrase().id())
+                        .<Edit>map(Edit.KeepPhrase::new)
+                        .orElse(new Edit.RemovePhrase(e.phrase().id())));
+    }
+
+    private static BatchChange remove(Edit.RemovePhrase e) {
+        return new BatchChange(b -> b.with(b.phrasebook().without(e.phrase())),
+                b -> new Edit.KeepPhrase(b.phrasebook()
+                        .find(e.phrase())
+                        .orElseThrow(() -> new EditRefused("That phrase is no longer there."))));
+    }
+
+    // --- several
+
+    private static BatchChange together(Edit.Together e) {
+        return new BatchChange(before -> {
+            Batch batch = before;
+            for (Edit part : e.edits()) {
+                batch = batch.apply(part);
+            }
+            return batch;
+        }, before -> {
+            List<Edit> back = new ArrayList<>();
+            Batch then = before;
+            for (Edit part : e.edits()) {
+                back.add(then.inverse(part));
+                then = then.apply(part);
+            }
+            return new Edit.Together(back.reversed());
+        });
+    }
+}

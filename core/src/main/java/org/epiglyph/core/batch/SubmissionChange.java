@@ -1,0 +1,244 @@
+package org.epiglyph.core.batch;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Scorecard;
+
+/**
+ * What an edit of one submission does, and beside it what takes it back.
+ *
+ * @param reachesSealed true where a sealed submission may be changed so
+ * @param apply         the submission after the edit; refuses where it is not allowed
+ * @param inverse       the edit that takes it back, from the submission before it
+ */
+record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, Function<Submission, Edit> inverse) {
+    /** @throws EditRefused where the scheme does not allow it, whatever the submission */
+    static SubmissionChange of(Edit.OfSubmission edit, MarkScheme scheme) {
+        return switch (edit) {
+            case Edit.PlaceMark e -> place(e);
+            case Edit.ChangeMark e -> change(e);
+            case Edit.RemoveMark e -> remove(e);
+            case Edit.OrderMark e -> order(e);
+            case Edit.SetScore e -> setScore(e, scheme);
+            case Edit.SetStanding e -> setStanding(e, scheme);
+            case Edit.Judge e -> judge(e, scheme);
+            case Edit.WriteOnCriterion e -> writeOnCriterion(e, scheme);
+            case Edit.Moderate e -> moderate(e);
+            case Edit.WriteOnTheWhole e -> writeOnTheWhole(e);
+            case Edit.WritePrivately e -> writePrivately(e);
+            case Edit.Seal e -> seal(e, scheme);
+            case Edit.OpenAgain e -> openAgain(e);
+            case Edit.SeePage e -> fact(e, s -> s.withSeen(with(s.seen(), e.page())));
+            case Edit.ReceiveHandIn e -> fact(e, s -> received(s, e.handIn()));
+            case Edit.MakePages e -> fact(e, s -> made(s, e));
+            case Edit.RecordReceipt e -> recordReceipt(e);
+            case Edit.LetCount e -> letCount(e);
+            case Edit.AttachFile e -> attach(e);
+            case Edit.DetachFile e -> detach(e);
+            case Edit.TurnPage e -> turn(e);
+            case Edit.BringBack e -> bringBack(e);
+        };
+    }
+
+    private static SubmissionChange unsealed(UnaryOperator<Submission> apply, Function<Submission, Edit> inverse) {
+        return new SubmissionChange(false, apply, inverse);
+    }
+
+    private static SubmissionChange always(UnaryOperator<Submission> apply, Function<Submission, Edit> inverse) {
+        return new SubmissionChange(true, apply, inverse);
+    }
+
+    /** Facts are not taken back. */
+    private static SubmissionChange fact(Edit edit, UnaryOperator<Submission> apply) {
+        return always(apply, _ -> edit);
+    }
+
+    // --- marks
+
+    private static SubmissionChange place(Edit.PlaceMark e) {
+        return unsealed(s -> s.withMarks(MarkOrder.placed(s.marks(), e.mark(), e.position())),
+                _ -> new Edit.RemoveMark(e.student(), e.mark().id()));
+    }
+
+    private static SubmissionChange change(Edit.ChangeMark e) {
+        return unsealed(s -> s.withMarks(MarkOrder.exchanged(s.marks(), e.mark())),
+                s -> new Edit.ChangeMark(e.student(), MarkOrder.existing(s.marks(), e.mark().id())));
+    }
+
+    private static SubmissionChange remove(Edit.RemoveMark e) {
+        return unsealed(s -> s.withMarks(MarkOrder.without(s.marks(), e.mark())),
+                s -> new Edit.PlaceMark(e.student(), MarkOrder.existing(s.marks(), e.mark()),
+                        MarkOrder.position(s.marks(), e.mark())));
+    }
+
+    private static SubmissionChange order(Edit.OrderMark e) {
+        return unsealed(s -> s.withMarks(MarkOrder.moved(s.marks(), e.mark(), e.position())),
+                s -> new Edit.OrderMark(e.student(), e.mark(), MarkOrder.position(s.marks(), e.mark())));
+    }
+
+    // --- scores and words
+
+    private static SubmissionChange setScore(Edit.SetScore e, MarkScheme scheme) {
+        e.score().flatMap(points -> criterion(scheme, e.criterion()).refusal(points)).ifPresent(EditRefused::because);
+        return unsealed(s -> s.withScores(s.scores().with(e.criterion(), e.score())),
+                s -> asItIs(s, e.student(), e.criterion()));
+    }
+
+    private static SubmissionChange setStanding(Edit.SetStanding e, MarkScheme scheme) {
+        criterion(scheme, e.criterion());
+        return unsealed(s -> s.withScores(s.scores().withStanding(e.criterion(), e.standing())),
+                s -> asItIs(s, e.student(), e.criterion()));
+    }
+
+    private static SubmissionChange judge(Edit.Judge e, MarkScheme scheme) {
+        e.judgement().refusal(criterion(scheme, e.criterion())).ifPresent(EditRefused::because);
+        return unsealed(s -> s.withScores(s.scores().with(e.criterion(), e.judgement())),
+                s -> asItIs(s, e.student(), e.criterion()));
+    }
+
+    private static Edit asItIs(Submission s, StudentKey student, String criterion) {
+        return new Edit.Judge(student, criterion, s.scores().judgement(criterion));
+    }
+
+    private static SubmissionChange writeOnCriterion(Edit.WriteOnCriterion e, MarkScheme scheme) {
+        criterion(scheme, e.criterion());
+        return unsealed(s -> s.withScores(s.scores().withWords(e.criterion(), e.words())),
+                s -> new Edit.WriteOnCriterion(e.student(), e.criterion(), s.scores().words(e.criterion())));
+    }
+
+    private static SubmissionChange moderate(Edit.Moderate e) {
+        return unsealed(s -> s.withScores(s.scores().withModeration(e.moderation())),
+                s -> new Edit.Moderate(e.student(), s.scores().moderation()));
+    }
+
+    private static SubmissionChange writeOnTheWhole(Edit.WriteOnTheWhole e) {
+        return unsealed(s -> s.withOnTheWhole(e.words()),
+                s -> new Edit.WriteOnTheWhole(e.student(), s.onTheWhole()));
+    }
+
+    private static SubmissionChange writePrivately(Edit.WritePrivately e) {
+        return always(s -> s.withPrivately(e.words()), s -> new Edit.WritePrivately(e.student(), s.privately()));
+    }
+
+    private static SubmissionChange bringBack(Edit.BringBack e) {
+        return unsealed(s -> s.withMarks(e.marks())
+                .withScores(e.scores())
+                .withOnTheWhole(e.onTheWhole())
+                .withPrivately(e.privately()),
+                s -> new Edit.BringBack(e.student(), s.marks(), s.scores(), s.onTheWhole(), s.privately()));
+    }
+
+    private static Criterion criterion(MarkScheme scheme, String id) {
+        return scheme.findCriterion(id)
+                .orElseThrow(() -> new EditRefused("The mark scheme no longer has that criterion."));
+    }
+
+    // --- the seal and what was handed back
+
+    private static SubmissionChange seal(Edit.Seal e, MarkScheme scheme) {
+        return unsealed(s -> {
+            refuseUnfinished(s.scores(), scheme);
+            return s.withSealed(true);
+        }, _ -> new Edit.OpenAgain(e.student()));
+    }
+
+    private static void refuseUnfinished(Scorecard scores, MarkScheme scheme) {
+        if (!scores.isComplete(scheme)) {
+            String left = String.join(", ", scores.left(scheme).stream().map(Criterion::name).toList());
+            throw new EditRefused("Not scored yet: " + left + ". Give a score, 0 included, then seal.");
+        }
+    }
+
+    private static SubmissionChange openAgain(Edit.OpenAgain e) {
+        return always(s -> {
+            if (!s.sealed()) {
+                throw new EditRefused("This submission is open already.");
+            }
+            return s.withSealed(false);
+        }, s -> resealed(s, e.student()));
+    }
+
+    /** Where the record had the work as it is, taking that back brings both again: what was handed back has not changed. */
+    private static Edit resealed(Submission s, StudentKey student) {
+        Edit seal = new Edit.Seal(student);
+        return s.receipt().isEmpty() || !s.handedBack()
+                ? seal
+                : new Edit.Together(List.of(seal, new Edit.RecordReceipt(student, s.receipt())));
+    }
+
+    private static SubmissionChange recordReceipt(Edit.RecordReceipt e) {
+        return always(s -> s.withReceipt(e.receipt()),
+                s -> new Edit.RecordReceipt(e.student(),
+                        s.receipts()
+                                .stream()
+                                .filter(r -> e.receipt().isEmpty() || r.isOfOneDestination(e.receipt().get()))
+                                .reduce((_, newest) -> newest)));
+    }
+
+    // --- what was handed in
+
+    private static Submission received(Submission s, HandIn handIn) {
+        if (hasHandIn(s, handIn.number())) {
+            throw new EditRefused("There is a hand-in " + handIn.number() + " already.");
+        }
+        return s.withHandIn(handIn);
+    }
+
+    private static boolean hasHandIn(Submission s, int number) {
+        return s.handIns().stream().anyMatch(h -> h.number() == number);
+    }
+
+    /** A document that did not change between two hand-ins belongs to both. */
+    private static Submission made(Submission s, Edit.MakePages e) {
+        Document changed = s.findDocument(e.document())
+                .orElseThrow(() -> new EditRefused("There is no document " + e.document() + "."))
+                .withPages(e.pages());
+        return s.withHandIns(s.handIns().stream().map(h -> h.with(changed)).toList());
+    }
+
+    private static SubmissionChange letCount(Edit.LetCount e) {
+        return unsealed(s -> {
+            e.handIn().filter(n -> !hasHandIn(s, n)).ifPresent(n -> {
+                throw new EditRefused("There is no hand-in " + n + ".");
+            });
+            return s.withCounting(e.handIn());
+        }, s -> new Edit.LetCount(e.student(), s.counting()));
+    }
+
+    private static SubmissionChange attach(Edit.AttachFile e) {
+        return unsealed(
+                s -> s.withAttached(Stream.concat(s.attached().stream(), Stream.of(e.attached())).toList()),
+                _ -> new Edit.DetachFile(e.student(), e.attached().document().id()));
+    }
+
+    private static SubmissionChange detach(Edit.DetachFile e) {
+        return unsealed(s -> s.withAttached(
+                s.attached().stream().filter(a -> !a.document().id().equals(e.document())).toList()),
+                s -> new Edit.AttachFile(e.student(), attached(s, e.document())
+                        .orElseThrow(() -> new EditRefused("That document is no longer attached."))));
+    }
+
+    private static Optional<Attached> attached(Submission s, String document) {
+        return s.attached().stream().filter(a -> a.document().id().equals(document)).findFirst();
+    }
+
+    private static SubmissionChange turn(Edit.TurnPage e) {
+        return always(s -> s.withTurn(e.page(), e.degrees()),
+                s -> new Edit.TurnPage(e.student(), e.page(), s.turn(e.page())));
+    }
+
+    private static Set<PageRef> with(Set<PageRef> seen, PageRef page) {
+        Set<PageRef> more = new HashSet<>(seen);
+        more.add(page);
+        return more;
+    }
+}

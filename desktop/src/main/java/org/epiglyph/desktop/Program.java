@@ -210,7 +210,7 @@ public final class Program {
                 }
             });
             frame.show(new Desk(model, frame.looks(), new Desk.Tools(images, making.orElseThrow(), settings, spelling,
-                    clock, start.opener(), start.links(), start.tablet())));
+                    clock, start.opener(), start.links(), frame::find, start.tablet())));
         });
     }
 

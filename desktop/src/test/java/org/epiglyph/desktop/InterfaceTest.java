@@ -26,6 +26,7 @@ import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.desk.RollPoints;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.settings.Settings;
 import org.junit.jupiter.api.AfterEach;
@@ -164,7 +165,7 @@ class InterfaceTest {
     @Test
     void aStudentWithNothingCanBeScoredAndTheCommandFinderDoesWhatItNames(FxRobot robot) {
         collect(robot);
-        robot.clickOn("#notch-K-4500");
+        robot.clickOn(RollPoints.notch(robot, "K-4500"));
         waitFor(() -> text(robot, "#student-name").equals("New Student"));
         robot.type(KeyCode.L);
         waitFor(() -> robot.lookup("#score-c1").query().isFocused());
@@ -187,7 +188,7 @@ class InterfaceTest {
         robot.type(KeyCode.W);
         waitFor(() -> robot.lookup("#on-the-whole").query().isFocused());
         robot.write("Quick words");
-        robot.interact(() -> robot.lookup("#notch-K-4500").queryAs(Button.class).fire());
+        robot.clickOn(RollPoints.notch(robot, "K-4500"));
         assertThat(text(robot, "#student-name")).isEqualTo("New Student");
         assertThat(text(robot, "#on-the-whole")).isEmpty();
         assertThat(model().batch().submission(before).onTheWhole()).isEqualTo("Quick words");

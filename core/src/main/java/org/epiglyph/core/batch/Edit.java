@@ -5,6 +5,8 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PageRef;
@@ -240,6 +242,21 @@ public sealed interface Edit {
             }
             case KeepPhrase _,RemovePhrase _,Enrol _,ChangeTask _,ChangeAids _,ChangeScheme _,Reword _,ArrangePhrases _ ->
                 Optional.empty();
+        };
+    }
+
+    /** The students whose submissions it changes; empty where it may change every one. */
+    default Optional<Set<StudentKey>> students() {
+        return switch (this) {
+            case OfSubmission one -> Optional.of(Set.of(one.student()));
+            case KeepPhrase _,RemovePhrase _,ArrangePhrases _,ChangeAids _ -> Optional.of(Set.of());
+            case ChangeScheme _,ChangeTask _,Enrol _,Reword _ -> Optional.empty();
+            case Together(List<Edit> edits) -> {
+                List<Optional<Set<StudentKey>>> parts = edits.stream().map(Edit::students).toList();
+                yield parts.stream().anyMatch(Optional::isEmpty)
+                        ? Optional.empty()
+                        : Optional.of(parts.stream().flatMap(p -> p.get().stream()).collect(Collectors.toSet()));
+            }
         };
     }
 

@@ -97,6 +97,14 @@ public record Submission(Student student, List<HandIn> handIns, List<Mark> marks
                 .or(() -> receipts.stream().filter(r -> r.mayBeOf(destination)).findFirst());
     }
 
+    /** True where at most the pages that were seen have changed since another state of the same submission. */
+    public boolean differsOnlyInSeen(Submission before) {
+        return handIns == before.handIns && marks == before.marks && scores == before.scores
+                && onTheWhole.equals(before.onTheWhole) && privately.equals(before.privately)
+                && sealed == before.sealed && receipts == before.receipts && handedBack == before.handedBack
+                && counting.equals(before.counting) && attached == before.attached && turns.equals(before.turns);
+    }
+
     public Optional<Mark> findMark(String id) {
         return marks.stream().filter(m -> m.id().equals(id)).findFirst();
     }

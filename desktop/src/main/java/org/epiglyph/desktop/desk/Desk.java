@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ChangeListener;
@@ -26,6 +27,7 @@ import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Found;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Words;
@@ -74,6 +76,8 @@ public final class Desk implements Place {
     private final DeskActs acts;
     private final OpenPages openPages;
     private final ByQuestion question;
+    private final DeskFinder finder;
+    private final Runnable findStudent;
     /** Looks outlive the desk, so that this is taken off when the desk is left. */
     private final ChangeListener<View> looking = (_, _, _) -> look();
 
@@ -85,10 +89,17 @@ public final class Desk implements Place {
      * @param settings the marker's settings
      * @param opener   opens a file in the program that the system has for it
      * @param links    opens an address
+     * @param finding  opens the window's finder for one kind of thing
      * @param tablet   the trace that a simulated pen tablet plays; empty where there is none
      */
     public record Tools(PageImages images, PageMaking making, Settings settings, Spelling spelling, Clock clock,
-            Consumer<Path> opener, Consumer<String> links, Optional<Path> tablet) {}
+            Consumer<Path> opener, Consumer<String> links, Finding finding, Optional<Path> tablet) {}
+
+    /** Opens the window's finder for one kind of thing. */
+    @FunctionalInterface
+    public interface Finding {
+        void find(String prompt, Function<String, List<Found>> kind);
+    }
 
     public Desk(DeskModel model, Looks looks, Tools tools) {
         this.model = model;
@@ -123,6 +134,13 @@ public final class Desk implements Place {
         ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
         ledger.takePhrases(phrases.hand());
         gestures.takePhrases(phrases.hand());
+        finder = new DeskFinder(model, student -> go(() -> model.open(student)), criterion -> {
+            model.scores().criterionProperty().set(criterion);
+            ledger.focusCriterion();
+        }, phrase -> {
+            side.show("phrases");
+            phrases.look(phrase);
+        });
         besidePaper.setMinWidth(MARGIN_WIDTH);
         HBox.setHgrow(pages, Priority.ALWAYS);
         paper = new HBox(pages, besidePaper);
@@ -136,8 +154,11 @@ public final class Desk implements Place {
         parts.getStyleClass().add("desk");
         above.setPickOnBounds(false);
         root = new StackPane(parts, above);
-        title = Bindings.createStringBinding(this::titleWords, model.batchProperty());
+        title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
+                model.progress().scoredProperty());
         margin.remarkWidth(MARGIN_WIDTH - 16);
+        findStudent = () -> tools.finding()
+                .find(Words.of("Finder.studentPrompt"), typed -> finder.students(typed).toList());
         acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
                 find, pagesSide, beside, files, pieces,
                 tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
@@ -158,6 +179,10 @@ public final class Desk implements Place {
     private void watch() {
         model.submissionProperty().addListener((_, before, now) -> {
             if (now.student().key().equals(openPages.student())) {
+                if (now.differsOnlyInSeen(before)) {
+                    side.refresh();
+                    return;
+                }
                 if (!before.scores().equals(now.scores())) {
                     question.scored();
                 }
@@ -262,13 +287,8 @@ public final class Desk implements Place {
     }
 
     private String titleWords() {
-        long done = model.batch()
-                .submissions()
-                .stream()
-                .filter(s -> s.scores().isComplete(model.batch().scheme()))
-                .count();
         return model.batch().task().title() + "   "
-                + Words.of("Desk.scoredOf", done, model.batch().submissions().size());
+                + Words.of("Desk.scoredOf", model.progress().scoredProperty().get(), model.progress().size());
     }
 
     @Override
@@ -293,8 +313,8 @@ public final class Desk implements Place {
         making.first(model.student());
         above.getChildren().clear();
         keyPen.putAway();
-        refreshSides();
-        openPages.open();
+        openPages.open(); // what was got ready is drawn first
+        ledger.refresh();
     }
 
     private void shown() {
@@ -305,7 +325,7 @@ public final class Desk implements Place {
     }
 
     private void refresh() {
-        refreshSides();
+        ledger.refresh();
         showMarks();
         margin.refresh();
         side.refresh();
@@ -315,11 +335,6 @@ public final class Desk implements Place {
     private void showMarks() {
         boolean grips = model.penCaseProperty().get().current().tool() == Tool.CHOOSE;
         pages.marks(model.submission().marks(), model.chosen().idsProperty().get(), grips);
-    }
-
-    private void refreshSides() {
-        ledger.refresh();
-        roll.refresh();
     }
 
     /**
@@ -360,6 +375,16 @@ public final class Desk implements Place {
 
     Optional<Document> documentInSight() {
         return openPages.documentInSight();
+    }
+
+    /** Lets the marker find a student by a few letters. */
+    void findStudent() {
+        findStudent.run();
+    }
+
+    @Override
+    public List<Found> find(String typed) {
+        return finder.find(typed);
     }
 
     @Override

@@ -75,6 +75,7 @@ final class DeskActs {
         return List.of(act("next", "Shortcut+DOWN", () -> desk.go(() -> model.step(1))),
                 act("previous", "Shortcut+UP", () -> desk.go(() -> model.step(-1))),
                 act("nextToMark", "Shortcut+Shift+DOWN", () -> desk.go(model::nextToMark)),
+                act("findStudent", "F", desk::findStudent),
                 act("undo", "Shortcut+Z", model.past()::canUndo, model.past()::undo),
                 act("redo", "Shortcut+Shift+Z", model.past()::canRedo, model.past()::redo),
                 act("ledger", "L", parts.ledger::focusCriterion),

@@ -161,7 +161,7 @@ final class HistorySide implements Side {
         };
         return all
                 ? item.student()
-                        .map(s -> model.batch().submission(s).student().name() + ": " + how)
+                        .map(s -> model.batch().naming().listed(model.batch().submission(s).student()) + ": " + how)
                         .orElse(how)
                 : how;
     }

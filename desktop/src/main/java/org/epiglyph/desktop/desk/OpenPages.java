@@ -6,7 +6,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
+import javafx.animation.PauseTransition;
 import javafx.application.Platform;
+import javafx.util.Duration;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
@@ -24,6 +26,7 @@ import org.epiglyph.desktop.paper.Piece;
  */
 final class OpenPages {
     private static final int DRAWN_AHEAD = 2;
+    private static final Duration BEFORE_PREPARING = Duration.millis(150);
     private final DeskModel model;
     private final PageImages images;
     private final Pieces pieces;
@@ -115,16 +118,36 @@ final class OpenPages {
 
     /**
      * Gets ready what may come next: the shapes of its pages, and the first of them drawn at the scale they will have.
-     * Where nothing is to be seen of the next student, the first one behind who has pages is got ready too.
+     * Waits a moment, so that the pages in sight are drawn first.
      */
     private void prepareNext() {
-        List<Submission> behind = model.students()
-                .stream()
-                .skip(model.students().indexOf(student) + 1L)
-                .map(model.batch()::submission)
+        long now = asked;
+        PauseTransition wait = new PauseTransition(BEFORE_PREPARING);
+        wait.setOnFinished(_ -> {
+            if (now == asked) {
+                prepare(mayComeNext());
+            }
+        });
+        wait.play();
+    }
+
+    /**
+     * The student behind and the one before, the one whom going on to the next unmarked brings, and, where nothing is to be
+     * seen of the one behind, the first behind who has pages.
+     */
+    private List<Submission> mayComeNext() {
+        List<Submission> all = model.batch().submissions();
+        int here = model.batch().position(student);
+        List<Submission> behind = all.subList(here + 1, all.size());
+        Stream<Submission> before = here > 0 ? Stream.of(all.get(here - 1)) : Stream.empty();
+        return Stream.of(behind.stream().limit(1), model.nextUnmarked().stream().map(model.batch()::submission),
+                behind.stream().filter(s -> !s.pages().isEmpty()).limit(1), before)
+                .flatMap(s -> s)
+                .distinct()
                 .toList();
-        List<Submission> next = Stream.concat(behind.stream().limit(1),
-                behind.stream().filter(s -> !s.pages().isEmpty()).limit(1)).distinct().toList();
+    }
+
+    private void prepare(List<Submission> next) {
         if (roll.getScene() == null || next.isEmpty()) {
             return;
         }

@@ -2,7 +2,9 @@ package org.epiglyph.desktop.desk;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.function.DoubleConsumer;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
@@ -17,6 +19,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -160,11 +163,15 @@ final class PagesSide implements Side {
             percent.setText(Math.round(roll.scale() / NATURAL * 100) + " %");
         }
         Optional<PageRef> here = roll.pageInSight();
+        Map<PageRef, Long> marksOn = model.submission()
+                .marks()
+                .stream()
+                .collect(Collectors.groupingBy(Mark::page, Collectors.counting()));
         for (int i = 0; i < buttons.size(); i++) {
             PageRef page = shown.get(i);
             Button button = buttons.get(i);
             boolean unseen = !model.submission().seen().contains(page);
-            long marks = model.submission().marks().stream().filter(m -> m.page().equals(page)).count();
+            long marks = marksOn.getOrDefault(page, 0L);
             button.pseudoClassStateChanged(HERE, here.equals(Optional.of(page)));
             button.pseudoClassStateChanged(UNSEEN, unseen);
             String words = unseen

@@ -64,6 +64,12 @@ final class PhrasesSide implements Side {
         });
     }
 
+    /** Shows one phrase. */
+    void look(Phrase phrase) {
+        search.setText(phrase.code());
+        refresh();
+    }
+
     PhraseHand hand() {
         return hand;
     }
@@ -136,11 +142,12 @@ final class PhrasesSide implements Side {
             row.getChildren().remove(2);
             return;
         }
-        row.getChildren().add(new MissingList(PhraseReach.missing(model.batch(), phrase), where -> {
-            if (!where.isEmpty() && model.edit(PhraseReach.place(phrase, where))) {
-                model.say(Words.of("Phrases.placed", where.size()));
-            }
-        }));
+        row.getChildren()
+                .add(new MissingList(model.batch().naming(), PhraseReach.missing(model.batch(), phrase), where -> {
+                    if (!where.isEmpty() && model.edit(PhraseReach.place(phrase, where))) {
+                        model.say(Words.of("Phrases.placed", where.size()));
+                    }
+                }));
     }
 
     private void ask(Phrase phrase, Consumer<String> with) {

@@ -1,34 +1,56 @@
 package org.epiglyph.desktop.desk;
 
-import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalDouble;
 import java.util.function.Consumer;
-import javafx.css.PseudoClass;
-import javafx.scene.control.Button;
-import javafx.scene.control.ContentDisplay;
+import javafx.css.CssMetaData;
+import javafx.css.Styleable;
+import javafx.css.StyleableProperty;
+import javafx.css.StyleablePropertyFactory;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.AccessibleRole;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
-import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+import javafx.scene.paint.Paint;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.task.Lateness;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.desktop.ledger.InkGauge;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.Progress;
+import org.epiglyph.desktop.marking.SubmissionWords;
 
-/** The roll: the class as the fore-edge of a stack of paper, one notch a student, widening under the pointer. */
-final class RollStrip extends Pane {
-    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
-    private static final PseudoClass LATE = PseudoClass.getPseudoClass("late");
-    static final double WIDTH = 34;
-    private static final double HIGHEST = 30;
+/**
+ * The roll: the class as the fore-edge of a stack of paper. Each student is a notch with a vessel of ink whose level is the
+ * share of criteria scored, a cap where the work is sealed, a folded corner where it is handed back, a dashed outline where
+ * nothing was received. A class too large for that is condensed to bands around the notches under the {@link RollLens}.
+ */
+final class RollStrip extends Region {
+    private static final StyleablePropertyFactory<RollStrip> STYLE = new StyleablePropertyFactory<>(
+            Region.getClassCssMetaData());
+    private static final double WIDTH = 34;
+    private static final double EDGE = 4;
+    private static final double LEAST_NOTCH = 9;
+    private static final double BAND = 3;
+    private static final int PAGE = 10;
+    private final StyleableProperty<Paint> ink = paint("ink", "-roll-ink", Color.BLACK);
+    private final StyleableProperty<Paint> leaf = paint("leaf", "-roll-leaf", Color.WHITE);
+    private final StyleableProperty<Paint> rule = paint("rule", "-roll-rule", Color.GRAY);
+    private final StyleableProperty<Paint> late = paint("late", "-roll-late", Color.ORANGE);
     private final DeskModel model;
     private final Pane above;
     private final Consumer<StudentKey> opener;
-    private final List<Button> notches = new ArrayList<>();
+    private final Canvas canvas = new Canvas();
     private final Label card = new Label();
+    private OptionalDouble pointer = OptionalDouble.empty();
+    private int cursor = -1;
+    private RollLens lens;
 
     /**
      * @param above  the pane over the desk on which the name opens
@@ -39,83 +61,244 @@ final class RollStrip extends Pane {
         this.above = above;
         this.opener = opener;
         getStyleClass().add("roll-strip");
+        setId("roll");
         card.getStyleClass().add("roll-card");
         card.setMouseTransparent(true);
+        canvas.setMouseTransparent(true);
+        getChildren().add(canvas);
         setMinWidth(WIDTH);
         setPrefWidth(WIDTH);
         setMaxWidth(WIDTH);
+        setFocusTraversable(true);
+        setAccessibleRole(AccessibleRole.LIST_VIEW);
         setAccessibleText(Words.of("Desk.roll"));
-        for (StudentKey student : model.students()) {
-            notches.add(notch(student));
-        }
-        getChildren().addAll(notches);
-        addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
-        refresh();
-    }
-
-    private Button notch(StudentKey student) {
-        Button notch = new Button();
-        notch.getStyleClass().add("notch");
-        notch.setId("notch-" + student.value());
-        notch.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-        notch.setFocusTraversable(false);
-        notch.setOnAction(_ -> opener.accept(student));
-        notch.hoverProperty().addListener((_, _, over) -> name(notch, student, over));
-        notch.focusedProperty().addListener((_, _, focused) -> name(notch, student, focused));
-        return notch;
-    }
-
-    private void name(Button notch, StudentKey student, boolean shown) {
-        above.getChildren().remove(card);
-        if (shown) {
-            Batch batch = model.batch();
-            Submission submission = batch.submission(student);
-            card.setText(
-                    submission.student().name() + "\n" + student.value() + "  " + InkGauge.words(submission, batch));
-            above.getChildren().add(card);
-            card.applyCss();
-            card.autosize();
-            var place = above.sceneToLocal(notch.localToScene(notch.getBoundsInLocal()));
-            double y = Math.clamp(place.getCenterY() - card.getHeight() / 2, 4,
-                    Math.max(4, above.getHeight() - card.getHeight() - 4));
-            card.relocate(place.getMinX() - card.getWidth() - 6, y);
+        model.progress().observe(_ -> requestLayout());
+        setOnMouseMoved(e -> point(OptionalDouble.of(e.getY())));
+        setOnMouseDragged(e -> point(OptionalDouble.of(e.getY())));
+        setOnMouseExited(_ -> point(OptionalDouble.empty()));
+        setOnMouseClicked(e -> {
+            if (e.isStillSincePress()) {
+                opener.accept(student(lens().at(e.getY() - EDGE)));
+            }
+        });
+        focusedProperty().addListener((_, _, focused) -> setCursor(focused ? model.position() : -1));
+        addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+        model.submissionProperty().addListener((_, before, now) -> {
+            if (!before.student().key().equals(now.student().key())) {
+                setCursor(isFocused() ? model.position() : -1);
+            }
+        });
+        for (StyleableProperty<Paint> paint : List.of(ink, leaf, rule, late)) {
+            ((javafx.beans.Observable) paint).addListener(_ -> requestLayout());
         }
     }
 
-    /** Draws all states anew. */
-    void refresh() {
-        Batch batch = model.batch();
-        int i = 0;
-        for (Submission submission : batch.submissions()) {
-            Button notch = notches.get(i++);
-            boolean here = submission.student().key().equals(model.submission().student().key());
-            notch.setGraphic(new InkGauge(submission, batch));
-            notch.pseudoClassStateChanged(HERE, here);
-            notch.setFocusTraversable(here);
-            notch.pseudoClassStateChanged(LATE,
-                    InkGauge.lateness(submission, batch).filter(Lateness::isLate).isPresent());
-            notch.setAccessibleText(submission.student().name() + ", " + InkGauge.words(submission, batch));
+    private StyleableProperty<Paint> paint(String name, String css, Paint initial) {
+        return STYLE.createStyleablePaintProperty(this, name, css, s -> switch (name) {
+            case "ink" -> s.ink;
+            case "leaf" -> s.leaf;
+            case "rule" -> s.rule;
+            default -> s.late;
+        }, initial);
+    }
+
+    @Override
+    public List<CssMetaData<? extends Styleable, ?>> getCssMetaData() {
+        return STYLE.getCssMetaData();
+    }
+
+    private StudentKey student(int position) {
+        return model.batch().submissions().get(position).student().key();
+    }
+
+    private void point(OptionalDouble at) {
+        pointer = at;
+        cursor = -1;
+        lens = null;
+        name();
+        requestLayout();
+    }
+
+    private void setCursor(int position) {
+        cursor = position;
+        pointer = OptionalDouble.empty();
+        lens = null;
+        if (cursor >= 0) {
+            pointer = OptionalDouble.of(lens().middle(cursor) + EDGE);
+            lens = null;
         }
+        name();
         requestLayout();
     }
 
     private void onKey(KeyEvent event) {
-        int by = event.getCode() == KeyCode.DOWN ? 1 : event.getCode() == KeyCode.UP ? -1 : 0;
-        if (by != 0 && getScene().getFocusOwner() instanceof Button focused && notches.contains(focused)) {
-            notches.get(Math.clamp(notches.indexOf(focused) + by, 0, notches.size() - 1)).requestFocus();
-            event.consume();
+        if (cursor < 0 || event.isShortcutDown() || event.isAltDown()) {
+            return;
         }
+        int last = model.progress().size() - 1;
+        int to = switch (event.getCode()) {
+            case DOWN -> cursor + 1;
+            case UP -> cursor - 1;
+            case PAGE_DOWN -> cursor + PAGE;
+            case PAGE_UP -> cursor - PAGE;
+            case HOME -> 0;
+            case END -> last;
+            case ENTER, SPACE -> {
+                opener.accept(student(cursor));
+                yield -1;
+            }
+            default -> -2;
+        };
+        if (to == -2) {
+            return;
+        }
+        event.consume();
+        if (event.getCode().isArrowKey() || event.getCode().isNavigationKey()) {
+            setCursor(Math.clamp(to, 0, last));
+        }
+    }
+
+    /** The student that the pointer or the keyboard is on; -1 for none. */
+    private int named() {
+        return cursor >= 0 ? cursor : pointer.isPresent() ? lens().at(pointer.getAsDouble() - EDGE) : -1;
+    }
+
+    private void name() {
+        int named = named();
+        above.getChildren().remove(card);
+        if (named < 0 || getScene() == null) {
+            return;
+        }
+        Batch batch = model.batch();
+        Submission submission = batch.submissions().get(named);
+        String state = SubmissionWords.state(submission, batch);
+        card.setText(submission.student().name() + "\n" + submission.student().key() + "  " + state);
+        above.getChildren().add(card);
+        card.applyCss();
+        card.autosize();
+        var place = above.sceneToLocal(localToScene(0, EDGE + lens().middle(named)));
+        double y = Math.clamp(place.getY() - card.getHeight() / 2, 4,
+                Math.max(4, above.getHeight() - card.getHeight() - 4));
+        card.relocate(place.getX() - card.getWidth() - 6, y);
+        setAccessibleText(submission.student().name() + ", " + state);
+        notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
+    }
+
+    /** Where the middle of a student's notch is, in px from the top of the strip. */
+    double middle(StudentKey student) {
+        return EDGE + lens().middle(model.batch().position(student));
+    }
+
+    private RollLens lens() {
+        if (lens == null) {
+            Progress progress = model.progress();
+            OptionalDouble at = pointer.isPresent()
+                    ? OptionalDouble.of(pointer.getAsDouble() - EDGE)
+                    : OptionalDouble.empty();
+            lens = new RollLens(progress.size(), Math.max(1, getHeight() - 2 * EDGE), model.position(), at,
+                    i -> !progress.at(i).section().equals(progress.at(i - 1).section()));
+        }
+        return lens;
     }
 
     @Override
     protected void layoutChildren() {
-        double height = Math.min(HIGHEST, (getHeight() - 8) / Math.max(1, notches.size()));
-        double y = 4;
-        for (Button notch : notches) {
-            boolean wide = notch.isHover() || notch.getPseudoClassStates().contains(HERE);
-            double width = wide ? WIDTH : WIDTH - 8;
-            notch.resizeRelocate(WIDTH - width, y, width, Math.max(4, height - 1));
-            y += height;
+        lens = null;
+        canvas.setWidth(getWidth());
+        canvas.setHeight(getHeight());
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.clearRect(0, 0, getWidth(), getHeight());
+        g.save();
+        g.translate(0, EDGE);
+        int size = model.progress().size();
+        int i = 0;
+        while (i < size) {
+            i = lens().height(i) >= LEAST_NOTCH ? notch(g, i) : band(g, i);
         }
+        g.restore();
+    }
+
+    /** Draws one student; gives the next. */
+    private int notch(GraphicsContext g, int position) {
+        Progress.Notch notch = model.progress().at(position);
+        double height = lens().height(position);
+        boolean here = position == model.position();
+        boolean wide = here || position == named();
+        double left = wide ? 0 : 8;
+        double top = lens().top(position);
+        g.setFill(leaf.getValue());
+        g.fillRect(left, top, WIDTH - left, height - 1);
+        g.setFill(wide ? ink.getValue() : rule.getValue());
+        g.fillRect(left, top, here ? 4 : 1, height - 1);
+        if (position == cursor && isFocused()) {
+            g.setStroke(late.getValue());
+            g.setLineWidth(2);
+            g.strokeRect(1, top + 1, WIDTH - 2, height - 3);
+        }
+        if (notch.late()) {
+            g.setFill(late.getValue());
+            g.fillRect(WIDTH - 4, top, 4, height - 1);
+        }
+        vessel(g, notch, (left + WIDTH) / 2 - 5, top + height / 2, Math.min(16, height - 7));
+        return position + 1;
+    }
+
+    private void vessel(GraphicsContext g, Progress.Notch notch, double x, double middle, double height) {
+        double top = Math.round(middle - height / 2) + 0.5;
+        double left = Math.round(x) + 0.5;
+        double level = Math.round(height * notch.level());
+        g.setFill(ink.getValue());
+        g.fillRect(left, top + height - level, 10, level);
+        g.setStroke(ink.getValue());
+        g.setLineWidth(1);
+        g.setLineDashes(notch.stage() == Stage.NOTHING_RECEIVED ? new double[]{2, 2} : null);
+        g.strokeRect(left, top, 10, height);
+        g.setLineDashes(null);
+        if (isSealed(notch)) {
+            g.fillRect(left - 2, top - 3, 14, 2);
+        }
+        if (notch.stage() == Stage.HANDED_BACK) {
+            g.setFill(leaf.getValue());
+            double[] xs = {left + 5, left + 10, left + 10};
+            double[] ys = {top, top, top + 5};
+            g.fillPolygon(xs, ys, 3);
+            g.strokePolygon(xs, ys, 3);
+        }
+    }
+
+    private static boolean isSealed(Progress.Notch notch) {
+        return notch.stage() == Stage.SEALED || notch.stage() == Stage.HANDED_BACK;
+    }
+
+    /** Draws students that share a band: how much of them is done, and whether one came late; gives the next. */
+    private int band(GraphicsContext g, int from) {
+        double top = lens().top(from);
+        double level = 0;
+        int sealed = 0;
+        boolean anyLate = false;
+        int i = from;
+        double end = top;
+        while (i < model.progress().size() && lens().height(i) < LEAST_NOTCH && lens().top(i) - end < 1
+                && (i == from || end - top < BAND)) {
+            Progress.Notch notch = model.progress().at(i);
+            level += notch.level();
+            sealed += isSealed(notch) ? 1 : 0;
+            anyLate |= notch.late();
+            end = lens().top(i) + lens().height(i);
+            i++;
+        }
+        double thick = Math.max(1, end - top - (end - top > 2 ? 1 : 0));
+        g.setFill(rule.getValue());
+        g.fillRect(8, top, WIDTH - 14, thick);
+        g.setFill(ink.getValue());
+        g.fillRect(8, top, (WIDTH - 16) * level / (i - from), thick);
+        if (sealed == i - from) {
+            g.fillRect(WIDTH - 8, top, 2, thick);
+        }
+        if (anyLate) {
+            g.setFill(late.getValue());
+            g.fillRect(WIDTH - 4, top, 4, thick);
+        }
+        return i;
     }
 }

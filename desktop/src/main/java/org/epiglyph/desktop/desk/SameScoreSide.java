@@ -65,7 +65,7 @@ final class SameScoreSide implements Side {
     }
 
     private Node before(Submission submission, Criterion criterion) {
-        Button name = new Button(submission.student().name());
+        Button name = new Button(model.batch().naming().listed(submission.student()));
         name.getStyleClass().add("link-button");
         name.setOnAction(_ -> model.open(submission.student().key()));
         VBox box = new VBox(name);

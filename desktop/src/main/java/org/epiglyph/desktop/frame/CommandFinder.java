@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.frame;
 
 import java.util.List;
+import java.util.function.Function;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -12,19 +13,25 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
-/** The field in the top line that finds any act by a few letters and shows its key. */
+/** The field in the top line that finds any act by a few letters and shows its key, and whatever the place has to be found. */
 final class CommandFinder extends TextField {
     private static final int MOST = 12;
-    private final Acts acts;
+    private static final double WIDTH = 440;
+    private final Function<String, List<Found>> everything;
     private final Pane above;
     private final VBox list = new VBox();
-    private List<Act> found = List.of();
+    private Function<String, List<Found>> finding;
+    private List<Found> found = List.of();
     private int chosen;
     private Node before;
 
-    /** @param above the pane over everything, on which the list opens */
-    CommandFinder(Acts acts, Pane above) {
-        this.acts = acts;
+    /**
+     * @param everything finds by the typed letters
+     * @param above      the pane over everything, on which the list opens
+     */
+    CommandFinder(Function<String, List<Found>> everything, Pane above) {
+        this.everything = everything;
+        finding = everything;
         this.above = above;
         getStyleClass().add("command-finder");
         list.getStyleClass().add("finder-list");
@@ -37,6 +44,8 @@ final class CommandFinder extends TextField {
                 search();
             } else {
                 above.getChildren().remove(list);
+                finding = everything;
+                setPromptText(Words.of("Frame.finder"));
             }
         });
         addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
@@ -49,8 +58,15 @@ final class CommandFinder extends TextField {
         requestFocus();
     }
 
+    /** Takes the focus to find one kind of thing only. */
+    void open(String prompt, Function<String, List<Found>> kind) {
+        finding = kind;
+        setPromptText(prompt);
+        open();
+    }
+
     private void search() {
-        found = acts.find(getText()).stream().limit(MOST).toList();
+        found = finding.apply(getText()).stream().limit(MOST).toList();
         chosen = 0;
         show();
     }
@@ -69,14 +85,18 @@ final class CommandFinder extends TextField {
             above.getChildren().add(list);
         }
         Bounds place = above.sceneToLocal(localToScene(getBoundsInLocal()));
-        list.setMinWidth(360);
-        list.relocate(Math.max(0, place.getMaxX() - 360), place.getMaxY() + 4);
+        list.setMinWidth(WIDTH);
+        list.setMaxWidth(WIDTH);
+        list.setPrefWidth(WIDTH);
+        list.relocate(Math.max(0, place.getMaxX() - WIDTH), place.getMaxY() + 4);
     }
 
-    private Node row(Act act) {
+    private Node row(Found act) {
         Label name = new Label(act.name());
-        Label key = new Label(act.keyWords());
+        name.setMinWidth(0);
+        Label key = new Label(act.aside());
         key.getStyleClass().add("key");
+        key.setMinWidth(USE_PREF_SIZE);
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox row = new HBox(name, space, key);
@@ -106,7 +126,7 @@ final class CommandFinder extends TextField {
         event.consume();
     }
 
-    private void run(Act act) {
+    private void run(Found act) {
         close();
         if (act.possible().getAsBoolean()) {
             act.run().run();

@@ -1,7 +1,10 @@
 package org.epiglyph.desktop.frame;
 
+import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.stream.Stream;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
@@ -25,6 +28,7 @@ public final class Frame {
     private static final double FINDER = 110;
     private static final double ASIDE = 96;
     private static final int LARGER = 25;
+    private static final int MOST_ACTS = 6;
     private static final double WIDEST_SAID = 820;
     private final Acts acts;
     private final Looks looks;
@@ -51,7 +55,7 @@ public final class Frame {
             Background background) {
         this.looks = looks;
         acts = new Acts(ownKeys, keeping);
-        finder = new CommandFinder(acts, above);
+        finder = new CommandFinder(this::find, above);
         root.getStyleClass().add("frame");
         above.setPickOnBounds(false);
         Label name = new Label(Words.of("Frame.name"));
@@ -123,6 +127,20 @@ public final class Frame {
     /** Says something that belongs to no place, in a calm line at the foot; empty takes it away. */
     public void say(String words) {
         said.setText(words);
+    }
+
+    /** A few acts, then what the place finds. */
+    private List<Found> find(String typed) {
+        List<Found> inPlace = place == null ? List.of() : place.find(typed);
+        return Stream
+                .concat(acts.find(typed).stream().map(Found::of).limit(typed.isBlank() ? Long.MAX_VALUE : MOST_ACTS),
+                        inPlace.stream())
+                .toList();
+    }
+
+    /** Opens the finder for one kind of thing only. */
+    public void find(String prompt, Function<String, List<Found>> kind) {
+        finder.open(prompt, kind);
     }
 
     private void textSize(int by) {

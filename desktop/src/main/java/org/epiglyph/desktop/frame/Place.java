@@ -17,6 +17,11 @@ public interface Place {
     /** A quiet word at the right of the top line, such as when the last change was kept. */
     ObservableValue<String> aside();
 
+    /** What the typed letters find here beside acts: those for which the finder was opened, where it was. */
+    default List<Found> find(String typed) {
+        return List.of();
+    }
+
     /** True where the place itself shows the work that goes on in the background. */
     default boolean showsWork() {
         return false;

@@ -127,7 +127,8 @@ public final class HandBackModel {
     }
 
     String name(StudentKey student) {
-        return workspace.batch().submission(student).student().name();
+        Batch batch = workspace.batch();
+        return batch.naming().listed(batch.submission(student).student());
     }
 
     /** Sends all sealed submissions to the record, then shows or holds them; where something did not go, they stay held. */

@@ -68,9 +68,9 @@ final class ResultFoot extends VBox {
 
     /** Shows the result as far as it stands: a grade only once everything is scored. */
     void show(Submission submission, Result result, MarkScheme scheme) {
-        total.setText(InkGauge.figure(result.value()));
+        total.setText(Criterion.words(result.value()));
         totalOf.setText(
-                Words.of(result.complete() ? "Ledger.of" : "Ledger.soFarOf", InkGauge.figure(result.maximum())));
+                Words.of(result.complete() ? "Ledger.of" : "Ledger.soFarOf", Criterion.words(result.maximum())));
         standing.setText(result.complete() ? grade(result) : left(submission, scheme));
         standing.setManaged(!standing.getText().isEmpty());
         seal.setText(Words.of(submission.sealed() ? "Ledger.openAgain" : "Ledger.seal"));

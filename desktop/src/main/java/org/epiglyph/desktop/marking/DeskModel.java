@@ -23,7 +23,6 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.HandIn;
-import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Mark;
@@ -57,6 +56,7 @@ public final class DeskModel implements WorkspaceObserver {
     private final Scores scores = new Scores(this);
     private final Placing placing = new Placing(this);
     private final Past past = new Past(this);
+    private final Progress progress;
     private final ReadOnlyObjectWrapper<PenCase> penCase = new ReadOnlyObjectWrapper<>();
     private final ObjectProperty<Optional<Integer>> shownHandIn = new SimpleObjectProperty<>(Optional.empty());
     private StudentKey student;
@@ -74,6 +74,7 @@ public final class DeskModel implements WorkspaceObserver {
         this.onInterface = onInterface;
         this.keeping = keeping;
         batch.set(workspace.batch());
+        progress = new Progress(batch.get());
         student = firstToMark().orElseThrow(() -> new IllegalArgumentException("A batch without students"));
         submission.set(batch.get().submission(student));
         batch.get().scheme().criteria().stream().findFirst().ifPresent(c -> scores.criterionProperty().set(c.id()));
@@ -82,16 +83,28 @@ public final class DeskModel implements WorkspaceObserver {
     }
 
     private Optional<StudentKey> firstToMark() {
-        List<StudentKey> all = students();
-        return all.stream()
-                .filter(s -> isToMark(batch.get().submission(s)))
-                .findFirst()
-                .or(() -> all.stream().findFirst());
+        return nextToMark(-1).or(() -> progress.size() == 0 ? Optional.empty() : Optional.of(studentAt(0)));
     }
 
-    private boolean isToMark(Submission s) {
-        Stage stage = s.stage(batch.get().scheme());
-        return stage == Stage.UNTOUCHED || stage == Stage.BEGUN || stage == Stage.SCORED;
+    /** The next student after a position, round the end, whose submission is still to be marked. */
+    private Optional<StudentKey> nextToMark(int after) {
+        int size = progress.size();
+        for (int i = 1; i <= size; i++) {
+            int at = (after + i) % size;
+            if (at != after && progress.at(at).isToMark()) {
+                return Optional.of(studentAt(at));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private StudentKey studentAt(int position) {
+        return batch.get().submissions().get(position).student().key();
+    }
+
+    /** How far each submission of the class has come. */
+    public Progress progress() {
+        return progress;
     }
 
     public ReadOnlyObjectProperty<Batch> batchProperty() {
@@ -165,10 +178,6 @@ public final class DeskModel implements WorkspaceObserver {
 
     // --- who lies on the desk
 
-    public List<StudentKey> students() {
-        return batch.get().submissions().stream().map(s -> s.student().key()).toList();
-    }
-
     /** Puts another student's submission on the desk. */
     public void open(StudentKey key) {
         writing.finish();
@@ -213,22 +222,22 @@ public final class DeskModel implements WorkspaceObserver {
 
     /** Goes so many students on in the roll; stays at its ends. */
     public void step(int by) {
-        List<StudentKey> all = students();
-        open(all.get(Math.clamp((long) all.indexOf(student) + by, 0, all.size() - 1)));
+        open(studentAt(Math.clamp((long) position() + by, 0, progress.size() - 1)));
+    }
+
+    /** Where the student on the desk stands in the roll, from 0. */
+    public int position() {
+        return batch.get().position(student);
+    }
+
+    /** The next student in the roll whose submission is not finished, round the end; empty where there is no other. */
+    public Optional<StudentKey> nextUnmarked() {
+        return nextToMark(position());
     }
 
     /** Goes to the next student in the roll whose submission is not finished, round the end. */
     public void nextToMark() {
-        List<StudentKey> all = students();
-        int here = all.indexOf(student);
-        for (int i = 1; i < all.size(); i++) {
-            StudentKey candidate = all.get((here + i) % all.size());
-            if (isToMark(batch.get().submission(candidate))) {
-                open(candidate);
-                return;
-            }
-        }
-        notice.set(Words.of("Desk.nobodyLeft"));
+        nextUnmarked().ifPresentOrElse(this::open, () -> notice.set(Words.of("Desk.nobodyLeft")));
     }
 
     // --- changing things
@@ -372,6 +381,7 @@ public final class DeskModel implements WorkspaceObserver {
             scores.forgetPointer();
         }
         batch.set(after);
+        progress.changed(entry.edit().students(), after);
         if (!past.isLookedAt()) {
             submission.set(after.submission(student));
             chosen.forgetMissing();

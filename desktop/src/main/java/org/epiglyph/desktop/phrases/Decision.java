@@ -65,14 +65,16 @@ final class Decision extends VBox {
             reached.addAll(plan.sealed());
         }
         reached.forEach(p -> lines.add(Form.words(
-                Words.of("Phrases.reached", p.submission().student().name(), model.where(p),
+                Words.of("Phrases.reached", model.batch().naming().listed(p.submission().student()), model.where(p),
                         p.submission().handedBack()
                                 ? Words.of("Scheme.isHandedBack")
                                 : p.submission().sealed() ? Words.of("Scheme.isSealed") : ""),
                 "waiting-moved")));
         plan.moved()
                 .forEach(m -> lines.add(Form.words(
-                        Words.of("Scheme.moved", m.submission().student().name(), m.words(), ""), "waiting-loss")));
+                        Words.of("Scheme.moved", model.batch().naming().listed(m.submission().student()), m.words(),
+                                ""),
+                        "waiting-loss")));
         return lines;
     }
 }

@@ -8,6 +8,7 @@ import java.util.function.Consumer;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.layout.VBox;
+import org.epiglyph.core.roster.Naming;
 import org.epiglyph.core.batch.PhraseReach;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
@@ -17,8 +18,11 @@ import org.epiglyph.desktop.marking.MarkWords;
 public final class MissingList extends VBox {
     private final Map<PhraseReach.Missing, CheckBox> boxes = new LinkedHashMap<>();
 
-    /** @param place called with the ticked ones */
-    public MissingList(List<PhraseReach.Missing> missing, Consumer<List<PhraseReach.Missing>> place) {
+    /**
+     * @param naming how the students are called
+     * @param place  called with the ticked ones
+     */
+    public MissingList(Naming naming, List<PhraseReach.Missing> missing, Consumer<List<PhraseReach.Missing>> place) {
         getStyleClass().add("missing-list");
         setId("missing-list");
         getChildren().add(Form.hint(missing.isEmpty() ? "Phrases.noneMissing" : "Phrases.missingHint"));
@@ -26,7 +30,7 @@ public final class MissingList extends VBox {
             String words = one.mark().remark().isEmpty()
                     ? MarkWords.of(one.mark())
                     : "\u201c" + MarkWords.shortened(one.mark().remark().words()) + "\u201d";
-            CheckBox box = new CheckBox(Words.of("Phrases.missing", one.submission().student().name(),
+            CheckBox box = new CheckBox(Words.of("Phrases.missing", naming.listed(one.submission().student()),
                     one.mark().page().number(), words));
             box.setWrapText(true);
             box.setMinHeight(USE_PREF_SIZE);

@@ -186,10 +186,12 @@ final class PhraseForm extends VBox {
         nodes.add(Form.words(Words.of("Phrases.uses", places.size()), "rule-heading"));
         nodes.add(Form.words(places.stream()
                 .limit(MOST_PLACES)
-                .map(p -> Words.of("Phrases.place", p.submission().student().name(), model.where(p)))
+                .map(p -> Words.of("Phrases.place", model.batch().naming().listed(p.submission().student()),
+                        model.where(p)))
                 .collect(Collectors.joining("\n")), "hint"));
         nodes.add(Form.words(Words.of("Phrases.alsoNeededHeading"), "rule-heading"));
-        nodes.add(new MissingList(model.missing(phrase), ticked -> model.placeOn(phrase, ticked)));
+        nodes.add(new MissingList(model.batch().naming(), model.missing(phrase),
+                ticked -> model.placeOn(phrase, ticked)));
         return nodes;
     }
 }

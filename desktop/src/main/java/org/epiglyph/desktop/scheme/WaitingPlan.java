@@ -11,6 +11,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
+import org.epiglyph.core.roster.Naming;
 import org.epiglyph.core.batch.SchemeChange;
 import org.epiglyph.core.batch.SchemeChange.Keep;
 import org.epiglyph.desktop.frame.Form;
@@ -31,7 +32,8 @@ final class WaitingPlan extends VBox {
         setVisible(change.isPresent());
         setManaged(change.isPresent());
         getChildren().clear();
-        change.ifPresent(c -> getChildren().addAll(head(c), keep(), lines(c), buttons()));
+        change.ifPresent(
+                c -> getChildren().addAll(head(c), keep(), lines(c, model.workspace().batch().naming()), buttons()));
     }
 
     private static Node head(SchemeChange change) {
@@ -56,17 +58,19 @@ final class WaitingPlan extends VBox {
         return line;
     }
 
-    private static Node lines(SchemeChange change) {
+    private static Node lines(SchemeChange change, Naming naming) {
         List<Node> lines = new ArrayList<>();
         change.losses()
                 .forEach(
-                        l -> lines.add(Form.words(Words.of("Scheme.loss", l.student().name(), l.criterion(), l.words()),
+                        l -> lines.add(Form.words(
+                                Words.of("Scheme.loss", naming.listed(l.student()), l.criterion(), l.words()),
                                 "waiting-loss")));
         change.moved()
-                .forEach(m -> lines.add(Form.words(Words.of("Scheme.moved", m.submission().student().name(), m.words(),
-                        m.submission().handedBack()
-                                ? Words.of("Scheme.isHandedBack")
-                                : m.submission().sealed() ? Words.of("Scheme.isSealed") : ""),
+                .forEach(m -> lines.add(Form.words(
+                        Words.of("Scheme.moved", naming.listed(m.submission().student()), m.words(),
+                                m.submission().handedBack()
+                                        ? Words.of("Scheme.isHandedBack")
+                                        : m.submission().sealed() ? Words.of("Scheme.isSealed") : ""),
                         "waiting-moved")));
         VBox box = new VBox();
         box.getChildren().setAll(lines);

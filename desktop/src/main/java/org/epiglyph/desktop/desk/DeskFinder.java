@@ -1,0 +1,116 @@
+package org.epiglyph.desktop.desk;
+
+import java.text.Normalizer;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Found;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.SubmissionWords;
+
+/** Finds students, criteria and phrases by a few letters, whatever their accents. */
+final class DeskFinder {
+    private static final int MOST_OF_A_KIND = 8;
+    private final DeskModel model;
+    private final Consumer<StudentKey> toStudent;
+    private final Consumer<String> toCriterion;
+    private final Consumer<Phrase> toPhrase;
+    private Batch folded;
+    private List<String> names = List.of();
+
+    /**
+     * @param toStudent   brings a student to the desk
+     * @param toCriterion goes to a criterion of the ledger, by its id
+     * @param toPhrase    shows a phrase beside the pages
+     */
+    DeskFinder(DeskModel model, Consumer<StudentKey> toStudent, Consumer<String> toCriterion,
+            Consumer<Phrase> toPhrase) {
+        this.model = model;
+        this.toStudent = toStudent;
+        this.toCriterion = toCriterion;
+        this.toPhrase = toPhrase;
+    }
+
+    /** Students first, whose name, key or section has all the typed words; nothing while nothing is typed. */
+    List<Found> find(String typed) {
+        if (typed.isBlank()) {
+            return List.of();
+        }
+        return Stream.of(students(typed), criteria(typed), phrases(typed)).flatMap(s -> s).toList();
+    }
+
+    /** Students alone; the whole roll from the student on the desk on while nothing is typed. */
+    Stream<Found> students(String typed) {
+        List<String> wanted = List.of(plain(typed).strip().split("\\s+"));
+        Batch batch = model.batch();
+        List<String> all = names(batch);
+        int from = typed.isBlank() ? model.position() : 0;
+        return IntStream.range(from, all.size())
+                .filter(i -> wanted.stream().allMatch(all.get(i)::contains))
+                .limit(MOST_OF_A_KIND)
+                .mapToObj(i -> found(batch, batch.submissions().get(i)));
+    }
+
+    private Found found(Batch batch, Submission submission) {
+        Student student = submission.student();
+        String name = batch.naming().listed(student);
+        return new Found(name, Words.of("Finder.student", student.key(), SubmissionWords.state(submission, batch)),
+                () -> true, () -> toStudent.accept(student.key()));
+    }
+
+    private List<String> names(Batch batch) {
+        if (folded == null || folded.naming() != batch.naming()) {
+            folded = batch;
+            names = batch.submissions()
+                    .stream()
+                    .map(Submission::student)
+                    .map(s -> plain(s.name() + " " + s.key() + " " + s.section()))
+                    .toList();
+        }
+        return names;
+    }
+
+    private Stream<Found> criteria(String typed) {
+        return model.batch()
+                .scheme()
+                .criteria()
+                .stream()
+                .filter(c -> has(c.name(), typed))
+                .limit(MOST_OF_A_KIND)
+                .map(this::found);
+    }
+
+    private Found found(Criterion criterion) {
+        return new Found(criterion.name(), Words.of("Finder.criterion"), () -> true,
+                () -> toCriterion.accept(criterion.id()));
+    }
+
+    private Stream<Found> phrases(String typed) {
+        return model.batch()
+                .phrasebook()
+                .phrases()
+                .stream()
+                .filter(p -> has(p.code() + " " + p.shown(), typed))
+                .limit(MOST_OF_A_KIND)
+                .map(p -> new Found(p.shown(), Words.of("Finder.phrase", p.code()), () -> true,
+                        () -> toPhrase.accept(p)));
+    }
+
+    private static boolean has(String words, String typed) {
+        String plain = plain(words);
+        return Stream.of(plain(typed).strip().split("\\s+")).allMatch(plain::contains);
+    }
+
+    private static String plain(String words) {
+        return Normalizer.normalize(words, Normalizer.Form.NFD).replaceAll("\\p{M}", "").toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,96 @@
+package org.epiglyph.desktop.marking;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Stage;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.task.Lateness;
+
+/**
+ * How far each submission of a class has come, in roster order. After an edit only the submissions that it changed are
+ * looked at, so that the roll and the count of the scored cost the same in a class of any size.
+ */
+public final class Progress {
+    private static final double BEGUN_LEVEL = 0.12;
+    private final ReadOnlyIntegerWrapper scored = new ReadOnlyIntegerWrapper();
+    private Notch[] notches;
+    private Consumer<Optional<Integer>> observer = _ -> {};
+
+    /**
+     * One submission in the roll.
+     *
+     * @param level   share of the criteria that are scored, 0 to 1
+     * @param stage   where it stands in the marker's work
+     * @param late    true where it came late
+     * @param scored  true where everything that the scheme asks for is settled
+     * @param section the student's section; may be empty
+     */
+    public record Notch(double level, Stage stage, boolean late, boolean scored, String section) {
+        static Notch of(Submission submission, Batch batch) {
+            Stage stage = submission.stage(batch.scheme());
+            int asked = Math.max(1, Scorecard.askedBy(batch.scheme()));
+            double share = submission.scores().scoredOf(batch.scheme()) / (double) asked;
+            return new Notch(stage == Stage.BEGUN && share == 0 ? BEGUN_LEVEL : share, stage,
+                    SubmissionWords.lateness(submission, batch).filter(Lateness::isLate).isPresent(),
+                    submission.scores().isComplete(batch.scheme()), submission.student().section());
+        }
+
+        /** True for what is still to be marked. */
+        public boolean isToMark() {
+            return stage == Stage.UNTOUCHED || stage == Stage.BEGUN || stage == Stage.SCORED;
+        }
+    }
+
+    Progress(Batch batch) {
+        all(batch);
+    }
+
+    private void all(Batch batch) {
+        notches = batch.submissions().stream().map(s -> Notch.of(s, batch)).toArray(Notch[]::new);
+        scored.set((int) List.of(notches).stream().filter(Notch::scored).count());
+    }
+
+    public int size() {
+        return notches.length;
+    }
+
+    /** @param position in roster order, from 0 */
+    public Notch at(int position) {
+        return notches[position];
+    }
+
+    /** How many submissions have everything that the scheme asks for. */
+    public ReadOnlyIntegerProperty scoredProperty() {
+        return scored.getReadOnlyProperty();
+    }
+
+    /** Tells of each position that changed; of nothing in particular where all may have. */
+    public void observe(Consumer<Optional<Integer>> changed) {
+        observer = changed;
+    }
+
+    /** @param students whose submissions may have changed; empty where every one may have */
+    void changed(Optional<Set<StudentKey>> students, Batch batch) {
+        if (students.isEmpty() || batch.submissions().size() != notches.length) {
+            all(batch);
+            observer.accept(Optional.empty());
+            return;
+        }
+        for (StudentKey student : students.get()) {
+            int at = batch.position(student);
+            Notch now = Notch.of(batch.submission(student), batch);
+            if (!now.equals(notches[at])) {
+                scored.set(scored.get() + (now.scored() ? 1 : 0) - (notches[at].scored() ? 1 : 0));
+                notches[at] = now;
+                observer.accept(Optional.of(at));
+            }
+        }
+    }
+}

@@ -1,0 +1,87 @@
+package org.epiglyph.desktop.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.isFocused;
+import static org.epiglyph.desktop.Screen.isThere;
+import static org.epiglyph.desktop.Screen.text;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.util.List;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.InWindow;
+import org.epiglyph.desktop.SmallBatch;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/** A few letters bring a student, a criterion or a phrase. */
+@ExtendWith(ApplicationExtension.class)
+class FinderTest extends InWindow {
+    @Start
+    void start(Stage stage) throws Exception {
+        show(stage);
+        program.toDesk(batch.folder());
+    }
+
+    private static List<String> found(FxRobot robot) {
+        return robot.lookup(".finder-row")
+                .queryAll()
+                .stream()
+                .flatMap(row -> row.lookupAll(".label").stream())
+                .map(
+                        n -> ((Label) n).getText())
+                .toList();
+    }
+
+    @Test
+    void aFewLettersOfNameOrKeyBringAStudentToTheDesk(FxRobot robot) {
+        atDesk(robot);
+        robot.interact(() -> model()
+                .edit(new Edit.Enrol(new Student(new StudentKey("K-9"), "Çem", "Twice", "B"))));
+        robot.interact(() -> model()
+                .edit(new Edit.Enrol(new Student(new StudentKey("K-10"), "Cem", "Twice", "B"))));
+        robot.type(KeyCode.F);
+        robot.write("cem");
+        waitFor(() -> found(robot).contains("Cem Twice (K-3)"));
+        assertThat(found(robot)).contains("Cem Twice (K-10)", "Çem Twice");
+        robot.type(KeyCode.DOWN, KeyCode.DOWN, KeyCode.ENTER);
+        waitFor(() -> model().student().value().equals("K-10"));
+        assertThat(isFocused(robot, ".page-roll")).isTrue();
+        robot.type(KeyCode.F);
+        robot.write("k-2");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> model().student().equals(SmallBatch.SCANNED));
+        robot.type(KeyCode.F);
+        robot.write("nobody");
+        assertThat(found(robot)).isEmpty();
+        robot.type(KeyCode.ESCAPE);
+        waitFor(() -> isFocused(robot, ".page-roll"));
+        assertThat(model().student()).isEqualTo(SmallBatch.SCANNED);
+    }
+
+    @Test
+    void theFinderFindsActsStudentsCriteriaAndPhrases(FxRobot robot) {
+        atDesk(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.SPACE);
+        robot.write("scann");
+        waitFor(() -> found(robot).contains("Bao Scanned"));
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> model().student().equals(SmallBatch.SCANNED));
+        robot.push(KeyCode.CONTROL, KeyCode.SPACE);
+        robot.write("unit");
+        waitFor(() -> found(robot).containsAll(List.of("Units", "criterion", "Units!", "phrase  un")));
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> isFocused(robot, "#score-c2"));
+        robot.push(KeyCode.CONTROL, KeyCode.SPACE);
+        robot.write("units!");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> isThere(robot, "#drawer-search") && text(robot, "#drawer-search").equals("un"));
+    }
+}

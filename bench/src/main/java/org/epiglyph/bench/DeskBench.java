@@ -99,6 +99,7 @@ public final class DeskBench {
     /** Each submission was prepared while the one before lay on the desk; then in an order that nobody prepared. */
     private void next() throws Exception {
         List<StudentKey> students = desk.model()
+                .batch()
                 .students()
                 .stream()
                 .filter(s -> !desk.model().batch().submission(s).pages().isEmpty())
@@ -142,6 +143,7 @@ public final class DeskBench {
     /** Draws a stroke on a page that carries few strokes, then one that carries 5,000. */
     private void ink() throws Exception {
         StudentKey student = desk.model()
+                .batch()
                 .students()
                 .stream()
                 .filter(s -> !desk.model().batch().submission(s).pages().isEmpty()

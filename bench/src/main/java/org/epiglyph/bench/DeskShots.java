@@ -74,7 +74,7 @@ final class DeskShots {
     }
 
     private void open(int student) throws Exception {
-        Camera.act(() -> model().open(model().students().get(student)));
+        Camera.act(() -> model().open(model().batch().students().get(student)));
     }
 
     private void look(java.util.function.UnaryOperator<View> change) throws Exception {

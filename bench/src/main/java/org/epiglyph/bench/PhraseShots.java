@@ -71,7 +71,7 @@ final class PhraseShots {
         Camera.waitFor(() -> program.frame().place() instanceof Desk && camera.scene().lookup(".page-roll") != null);
         Camera.act(() -> {
             var desk = ((Desk) program.frame().place()).model();
-            desk.open(desk.students().getFirst());
+            desk.open(desk.batch().students().getFirst());
             desk.openAgain();
             desk.scores().criterionProperty().set("c4");
         });

@@ -67,7 +67,7 @@ final class ScanBench {
                     Phrasebook.EMPTY);
         }
         desk.open(folder);
-        Camera.waitFor(() -> desk.model().students().size() == 2);
+        Camera.waitFor(() -> desk.model().batch().students().size() == 2);
         Camera.act(() -> desk.model().open(new StudentKey("K-0")));
         TimeUnit.SECONDS.sleep(8); // the originals have been compared by then
         StudentKey student = new StudentKey("K-1");

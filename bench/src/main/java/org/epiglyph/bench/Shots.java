@@ -166,7 +166,7 @@ public final class Shots {
     private void desk(Program program, int student, String name) throws Exception {
         Camera.onInterface(() -> {
             DeskModel model = ((Desk) program.frame().place()).model();
-            model.open(model.students().get(student));
+            model.open(model.batch().students().get(student));
             return null;
         });
         Camera.waitFor(() -> ((Desk) program.frame().place()).model()

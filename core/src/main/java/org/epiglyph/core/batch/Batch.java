@@ -82,6 +82,11 @@ public final class Batch {
         return submissions.all();
     }
 
+    /** The keys of all students in roster order. */
+    public List<StudentKey> students() {
+        return submissions().stream().map(s -> s.student().key()).toList();
+    }
+
     /** Where a student stands in the roster, from 0; -1 for one whom the class does not have. */
     public int position(StudentKey student) {
         return submissions.position(student);

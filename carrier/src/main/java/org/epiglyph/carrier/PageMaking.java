@@ -2,18 +2,16 @@ package org.epiglyph.carrier;
 
 import java.io.IOException;
 import java.nio.file.Files;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executor;
+import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
-import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
@@ -34,7 +32,9 @@ public final class PageMaking implements AutoCloseable {
     private final Set<String> tried = new HashSet<>();
     private final IntakeProcess intake = new IntakeProcess();
     private final Thread thread;
-    private StudentKey first;
+    /** Where the walk through the roll is, and how many students are left of it. */
+    private int at;
+    private int left = Integer.MAX_VALUE;
     private boolean ended;
 
     private record Work(StudentKey student, Document document) {}
@@ -56,7 +56,7 @@ public final class PageMaking implements AutoCloseable {
 
     /** Makes all pages that are missing, and comes back when that is done. */
     public static void all(Workspace workspace, Progress progress) throws Problem {
-        List<Work> all = missing(workspace, workspace.batch(), Optional.empty());
+        List<Work> all = workspace.batch().submissions().stream().flatMap(s -> missing(workspace, s)).toList();
         if (all.isEmpty()) {
             return;
         }
@@ -91,7 +91,8 @@ public final class PageMaking implements AutoCloseable {
 
     /** Makes the pages of this student first, then those of the students who follow. */
     public synchronized void first(StudentKey student) {
-        first = student;
+        at = Math.max(0, workspace.batch().position(student));
+        left = Integer.MAX_VALUE;
         notifyAll();
     }
 
@@ -137,51 +138,35 @@ public final class PageMaking implements AutoCloseable {
     /** A full disk is tried again after a while. */
     private synchronized void forget(Work work) throws InterruptedException {
         tried.remove(work.document.id());
+        left = Integer.MAX_VALUE;
         wait(RETRY_MILLIS);
     }
 
     private synchronized Optional<Work> next() throws InterruptedException {
         while (!ended) {
-            Optional<Work> next = missing(workspace, workspace.batch(), Optional.ofNullable(first)).stream()
-                    .filter(w -> !tried.contains(w.document.id()))
-                    .findFirst();
-            if (next.isPresent()) {
-                tried.add(next.get().document.id());
-                return next;
+            List<Submission> all = workspace.batch().submissions();
+            for (left = Math.min(left, all.size()); left > 0; left--) {
+                Optional<Work> next = missing(workspace, all.get(at % all.size()))
+                        .filter(w -> !tried.contains(w.document.id()))
+                        .findFirst();
+                if (next.isPresent()) {
+                    tried.add(next.get().document.id());
+                    return next;
+                }
+                at = (at + 1) % all.size();
             }
             wait();
         }
         return Optional.empty();
     }
 
-    private static List<Work> missing(Workspace workspace, Batch batch, Optional<StudentKey> first) {
-        List<Submission> all = List.copyOf(batch.submissions());
-        int start = first.map(f -> indexOf(all, f)).orElse(0);
-        List<Work> missing = new ArrayList<>();
-        for (int i = 0; i < all.size(); i++) {
-            Submission submission = all.get((start + i) % all.size());
-            List<HandIn> handIns = new ArrayList<>(submission.handIns());
-            submission.current().ifPresent(c -> {
-                handIns.remove(c);
-                handIns.addFirst(c);
-            });
-            for (HandIn handIn : handIns) {
-                handIn.documents()
-                        .stream()
-                        .filter(d -> isMissing(workspace, d))
-                        .forEach(d -> missing.add(new Work(submission.student().key(), d)));
-            }
-        }
-        return missing;
-    }
-
-    private static int indexOf(List<Submission> all, StudentKey student) {
-        for (int i = 0; i < all.size(); i++) {
-            if (all.get(i).student().key().equals(student)) {
-                return i;
-            }
-        }
-        return 0;
+    /** Documents of a submission without pages, those of the hand-in that counts first. */
+    private static Stream<Work> missing(Workspace workspace, Submission submission) {
+        return Stream.concat(submission.current().stream(), submission.handIns().stream())
+                .flatMap(h -> h.documents().stream())
+                .distinct()
+                .filter(d -> isMissing(workspace, d))
+                .map(d -> new Work(submission.student().key(), d));
     }
 
     private static boolean isMissing(Workspace workspace, Document document) {

@@ -113,6 +113,7 @@ public final class Frame {
         said.setWrapText(true);
         said.getStyleClass().add("frame-said");
         HBox.setHgrow(said, Priority.ALWAYS);
+        said.setMaxWidth(Double.MAX_VALUE);
         Button close = new Button(Words.of("Frame.closeSaid"));
         close.getStyleClass().add("link-button");
         close.setMinWidth(Region.USE_PREF_SIZE);

@@ -18,7 +18,6 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
@@ -40,6 +39,7 @@ final class CriterionRow extends VBox {
     private final DeskModel model;
     private final Criterion criterion;
     private final Consumer<CriterionRow> next;
+    private final Label name = new Label();
     private final TextField score = new TextField();
     private final Label of = new Label();
     private final Label settled = new Label();
@@ -111,7 +111,7 @@ final class CriterionRow extends VBox {
     }
 
     private HBox line() {
-        Label name = new Label(criterion.name());
+        name.setText(criterion.name());
         name.setLabelFor(score);
         name.setMinWidth(0);
         name.getStyleClass().add("criterion-name");
@@ -120,15 +120,17 @@ final class CriterionRow extends VBox {
         }
         score.getStyleClass().add("score");
         score.setId("score-" + criterion.id());
+        score.setMinWidth(USE_PREF_SIZE);
         score.setPromptText("\u2013");
         score.setAccessibleText(Words.of(criterion.manner() instanceof Manner.Levels
                 || criterion.manner() instanceof Manner.Checklist ? "Ledger.scoreOrLetterSpoken" : "Ledger.scoreSpoken",
                 criterion.name(), Criterion.words(criterion.maximum())));
         show(score, criterion.isScored());
         of.getStyleClass().add("score-of");
-        Pane space = new Pane();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        HBox line = new HBox(name, space, score, of);
+        HBox.setHgrow(name, Priority.ALWAYS);
+        name.setMaxWidth(Double.MAX_VALUE);
+        of.setMinWidth(USE_PREF_SIZE);
+        HBox line = new HBox(name, score, of);
         line.getStyleClass().add("criterion-line");
         return line;
     }
@@ -399,6 +401,7 @@ final class CriterionRow extends VBox {
     private void unfold() {
         boolean active = model.scores().criterionProperty().get().equals(criterion.id());
         pseudoClassStateChanged(ACTIVE, active);
+        name.setWrapText(active);
         if ((active || differs) && !getChildren().contains(words)) {
             getChildren().addAll(getChildren().indexOf(refusal), inner);
         }

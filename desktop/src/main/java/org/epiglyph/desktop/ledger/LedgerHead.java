@@ -10,6 +10,7 @@ import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.HandIn;
@@ -21,6 +22,7 @@ import org.epiglyph.desktop.marking.SubmissionWords;
 /** The head of the ledger: whose work this is, when it came and in which hand-ins, and the ways to the sides. */
 final class LedgerHead extends VBox {
     private static final DateTimeFormatter CAME = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
+    private static final int DOORS_A_LINE = 3;
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final DeskModel model;
     private final Label name = new Label();
@@ -40,14 +42,16 @@ final class LedgerHead extends VBox {
         message.setWrapText(true);
         handIns.getStyleClass().add("hand-ins");
         handIns.setId("hand-ins");
-        FlowPane doors = new FlowPane();
+        GridPane doors = new GridPane();
         doors.getStyleClass().add("side-doors");
-        for (String side : List.of("remarks", "pages", "find", "beside", "history", "phrases")) {
+        List<String> names = List.of("remarks", "pages", "find", "beside", "history", "phrases");
+        for (int i = 0; i < names.size(); i++) {
+            String side = names.get(i);
             Button door = new Button(Words.of("Side." + side));
             door.getStyleClass().add("link-button");
             door.setId("door-" + side);
             door.setOnAction(_ -> sides.accept(side));
-            doors.getChildren().add(door);
+            doors.add(door, i % DOORS_A_LINE, i / DOORS_A_LINE);
         }
         getChildren().addAll(name, facts, handIns, message, doors);
         getStyleClass().add("ledger-head");

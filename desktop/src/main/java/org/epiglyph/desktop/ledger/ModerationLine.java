@@ -42,6 +42,7 @@ final class ModerationLine extends VBox {
         label.getStyleClass().add("field-label");
         HBox line = new HBox(points, why);
         line.getStyleClass().add("field-line");
+        getStyleClass().add("moderation");
         getChildren().addAll(label, line, refusal);
         setVisible(false);
         setManaged(false);

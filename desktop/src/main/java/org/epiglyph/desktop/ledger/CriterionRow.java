@@ -22,8 +22,11 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
@@ -57,6 +60,7 @@ final class CriterionRow extends VBox {
     private final List<Node> inner = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
     private boolean differs;
+    private Shown shown;
     /** Held here alone, so that a row of a scheme that was changed is let go of. */
     private final ChangeListener<String> folding = (_, _, _) -> unfold();
 
@@ -359,10 +363,29 @@ final class CriterionRow extends VBox {
         unfold();
     }
 
+    /** What of a submission this row shows; as long as it is the same, nothing is drawn anew. */
+    private record Shown(StudentKey student, Judgement judgement, String remark, boolean sealed, List<Mark> marks,
+            Phrasebook phrases) {
+        boolean isSame(Shown other) {
+            return other != null && student.equals(other.student) && judgement.equals(other.judgement)
+                    && remark.equals(other.remark) && sealed == other.sealed && marks == other.marks
+                    && phrases == other.phrases;
+        }
+    }
+
     /** Shows the score as it is; what is being typed is left alone unless asked otherwise. */
     void refresh(boolean whateverIsTyped) {
-        Judgement judgement = model.submission().scores().judgement(criterion.id());
-        String remark = model.submission().scores().words(criterion.id());
+        Submission submission = model.submission();
+        Judgement judgement = submission.scores().judgement(criterion.id());
+        String remark = submission.scores().words(criterion.id());
+        Shown now = new Shown(submission.student().key(), judgement, remark, submission.sealed(), submission.marks(),
+                model.batch().phrasebook());
+        changed.show();
+        if (!whateverIsTyped && now.isSame(shown)) {
+            sayWhy();
+            return;
+        }
+        shown = now;
         of.setText(judgement.standing()
                 .map(Standing::words)
                 .orElse(criterion.isScored() ? "/ " + Criterion.words(criterion.maximum()) : ""));
@@ -375,7 +398,7 @@ final class CriterionRow extends VBox {
                     .orElse(""));
             refuse("");
         }
-        boolean sealed = model.submission().sealed();
+        boolean sealed = submission.sealed();
         score.setEditable(!sealed);
         words.area().setEditable(!sealed);
         words.show(remark, whateverIsTyped);
@@ -383,7 +406,6 @@ final class CriterionRow extends VBox {
             c.show(judgement);
             c.node().setDisable(sealed);
         });
-        changed.show();
         differs = count.show(model.scores().count(criterion), judgement);
         settled.setText(sayings.settled(judgement, remark));
         hint.setText(sayings.hint(judgement));

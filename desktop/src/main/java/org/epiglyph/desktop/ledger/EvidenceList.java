@@ -11,6 +11,7 @@ import org.epiglyph.desktop.marking.MarkWords;
 /** A word for each mark that is evidence; pressing it goes there. */
 final class EvidenceList extends VBox {
     private final Consumer<Mark> go;
+    private List<Mark> shown = List.of();
 
     /** @param go shows a mark on its page */
     EvidenceList(Consumer<Mark> go) {
@@ -19,6 +20,10 @@ final class EvidenceList extends VBox {
     }
 
     void show(List<Mark> marks) {
+        if (marks.equals(shown)) {
+            return;
+        }
+        shown = marks;
         getChildren().clear();
         for (Mark mark : marks) {
             Button jump = new Button(Words.of("Ledger.evidence", mark.page().number(), MarkWords.of(mark)));

@@ -18,6 +18,7 @@ final class SectionHead extends VBox {
     private final Section section;
     private final Label sum = new Label();
     private final Label derivation = new Label();
+    private Runnable sayWhy = () -> {};
 
     SectionHead(Section section) {
         this.section = section;
@@ -38,6 +39,7 @@ final class SectionHead extends VBox {
         why.setOnAction(_ -> {
             derivation.setVisible(!derivation.isVisible());
             derivation.setManaged(derivation.isVisible());
+            sayWhy.run();
         });
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
@@ -52,6 +54,11 @@ final class SectionHead extends VBox {
                 .filter(s -> s.kind() == Step.Kind.SECTION && s.of().equals(section.id()))
                 .findFirst();
         sum.setText(step.map(s -> s.figure().words()).orElse(""));
-        derivation.setText(String.join("\n", result.whySection(section, scheme)));
+        sayWhy = () -> {
+            if (derivation.isVisible()) { // made on asking
+                derivation.setText(String.join("\n", result.whySection(section, scheme)));
+            }
+        };
+        sayWhy.run();
     }
 }

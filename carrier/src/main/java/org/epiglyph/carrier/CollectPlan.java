@@ -264,7 +264,7 @@ public final class CollectPlan implements AutoCloseable {
                 .filter(most -> most.compareTo(scheme.maximum()) != 0)
                 .map(most -> "The mark scheme comes to " + Criterion.words(scheme.maximum())
                         + ", and the grade sheet has a maximum of " + Criterion.words(most)
-                        + ". See which is meant; the mark scheme can be changed in its place.");
+                        + ". Check which is meant; the mark scheme can be changed in its place.");
     }
 
     /** The rule in force: by hand, known and fitting, or learnt. */

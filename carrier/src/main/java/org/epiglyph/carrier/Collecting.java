@@ -102,7 +102,7 @@ public final class Collecting {
 
     private static Problem failed(Path folder, IOException cause) {
         return new Problem("The files could not be written to " + folder
-                + ". See that the disk has room and the folder can be written to; nothing half made is left.", cause);
+                + ". Check that the disk has room and the folder can be written to; nothing half made is left.", cause);
     }
 
     private void store(BatchFolder folder, List<Item> items, int from, Progress progress) throws IOException, Problem {

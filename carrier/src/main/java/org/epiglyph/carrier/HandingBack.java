@@ -89,13 +89,13 @@ public final class HandingBack {
             return new Outcome.Failed(student, e.getMessage());
         } catch (EditRefused e) {
             return new Outcome.Failed(student,
-                    "It may have arrived, but its receipt could not be kept: " + e.getMessage());
+                    "It may have arrived, but its receipt could not be saved: " + e.getMessage());
         } catch (java.util.concurrent.CancellationException e) {
             throw e;
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
             LOG.error("A student's work could not be handed back", e);
             return new Outcome.Failed(student,
-                    "The program met a fault of its own with this student's work, and nothing went. It is in the log; hand it back by hand.");
+                    "This student's work could not be handed back because of a fault in the program. Nothing was sent; the log has the details.");
         }
     }
 
@@ -217,7 +217,7 @@ public final class HandingBack {
                 log.add(destination, parcel.student(), parcel.digest());
             } catch (IOException e) {
                 throw new Problem(
-                        "The batch's folder takes nothing more, so nothing was sent. See that the disk has room.",
+                        "Nothing more can be written to the batch's folder, so nothing was sent. Check that the disk has room.",
                         e);
             }
             return received(client.handBack(destination.task(), parcel), parcel, built);

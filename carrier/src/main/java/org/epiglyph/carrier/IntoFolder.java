@@ -121,7 +121,7 @@ final class IntoFolder {
             moved.forEach(IntoFolder::deleteQuietly);
             throw new Problem(
                     "The hand-back could not be written to " + folder
-                            + ". See that the folder can be written to and the disk has room; the batch is as before.",
+                            + ". Check that the folder can be written to and the disk has room; the batch is as before.",
                     e);
         } finally {
             beside.forEach(IntoFolder::deleteQuietly);

@@ -188,7 +188,8 @@ public final class PageMaking implements AutoCloseable {
 
     private static Problem full(Document document, IOException cause) {
         return new Problem("The pages of " + document.name()
-                + " could not be written. See that the disk has room and the batch's folder can be written to.", cause);
+                + " could not be written. Check that the disk has room and the batch's folder can be written to.",
+                cause);
     }
 
     /** Stops; what is being made is finished when it is opened again. */

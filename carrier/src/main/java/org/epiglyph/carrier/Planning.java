@@ -280,7 +280,7 @@ public final class Planning {
                 source.close();
             }
         } catch (IOException e) {
-            throw new Problem("A source could not be let go. Close other programs that use it and try again.", e);
+            throw new Problem("A source could not be closed. Close other programs that use it and try again.", e);
         }
     }
 

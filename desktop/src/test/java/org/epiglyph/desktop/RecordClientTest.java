@@ -128,7 +128,7 @@ class RecordClientTest {
             HttpRecordClient confused = HttpRecordClient.at("http://127.0.0.1:" + odd.getAddress().getPort(), "t");
             for (int i = 0; i < 3; i++) {
                 assertThatThrownBy(() -> confused.task("t")).isInstanceOf(Problem.class)
-                        .hasMessageContaining("gives answers that are not understood");
+                        .hasMessageContaining("does not answer as a record service should");
             }
         } finally {
             odd.stop(0);

@@ -202,7 +202,7 @@ class StoryTest {
         waitFor(() -> submission().sealed());
         assertThat(submission().onTheWhole()).isEqualTo("A careful plan.");
         assertThat(submission().privately()).isEqualTo("same curve as a neighbour");
-        waitFor(() -> text(robot, "#kept").startsWith("kept "));
+        waitFor(() -> text(robot, "#kept").startsWith("saved "));
     }
 
     private void handBack(FxRobot robot) {
@@ -211,7 +211,7 @@ class StoryTest {
         robot.clickOn("#visible");
         robot.clickOn("#hand-back-send");
         waitFor(() -> !text(robot, "#hand-back-said").isEmpty());
-        assertThat(text(robot, "#hand-back-said")).startsWith("1 handed back, 0 there already, 0 not handed back.");
+        assertThat(text(robot, "#hand-back-said")).startsWith("1 handed back, 0 already there, 0 not handed back.");
         assertThat(submission().stage(batch().scheme())).isEqualTo(org.epiglyph.core.batch.Stage.HANDED_BACK);
     }
 

@@ -46,7 +46,7 @@ public final class Intake {
         } catch (RuntimeException e) {
             LoggerFactory.getLogger(Intake.class).error("A received file meets a fault of the program", e);
             return new Pages.None(
-                    "The file is of an unusual make and cannot be read here. Open it in another program; it can be scored all the same.");
+                    "The file is in an unusual format and cannot be read here. Open it in another program; it can still be scored.");
         } catch (OutOfMemoryError e) {
             return new Pages.None(
                     "The file is made in a way that takes more memory than there is. Ask the student for a smaller one.");
@@ -56,7 +56,7 @@ public final class Intake {
             }
             LoggerFactory.getLogger(Intake.class).info("A received file cannot be read", e);
             return new Pages.None(
-                    "The file is broken or of an unusual make and cannot be read. Ask the student for it again.");
+                    "The file is broken or in an unusual format and cannot be read. Ask the student for it again.");
         }
     }
 
@@ -86,7 +86,7 @@ public final class Intake {
             return Renditions.make(file, head, rendition)
                     .<Pages>map(r -> ready(r, rendition))
                     .orElseGet(() -> new Pages.None("No pages can be made of " + Renditions.kind(head)
-                            + ". Open it in another program; it can be scored all the same."));
+                            + ". Open it in another program; it can still be scored."));
         } catch (Unreadable e) {
             LoggerFactory.getLogger(Intake.class).info("A received file gives no pages", e.getCause());
             return new Pages.None(e.getMessage());

@@ -79,7 +79,7 @@ public final class IntakeProcess implements AutoCloseable {
         }
         return answer.orElseGet(() -> new Pages.None(lastEnd == OUT_OF_MEMORY
                 ? "The file is made in a way that takes more memory than there is. Ask the student for a smaller one."
-                : "The file brings down what reads it. Open it in another program, or ask the student for a PDF."));
+                : "The file crashes the program that reads it. Open it in another program, or ask the student for a PDF."));
     }
 
     /** @return empty where the process ended over it */
@@ -120,11 +120,11 @@ public final class IntakeProcess implements AutoCloseable {
             } catch (TimeoutException e) {
                 if (System.nanoTime() - until > 0) {
                     return Optional.of(new Pages.None(
-                            "The file takes longer to read than any honest one. Open it in another program, or ask the student for a PDF."));
+                            "The file takes too long to read. Open it in another program, or ask the student for a PDF."));
                 }
                 if (Files.exists(part) && Files.size(part) > MOST_WRITTEN) {
                     return Optional.of(new Pages.None(
-                            "The file grows beyond all bounds when pages are made of it. Open it in another program, or ask the student for a PDF."));
+                            "The file becomes far too large when its pages are made. Open it in another program, or ask the student for a PDF."));
                 }
             } catch (ExecutionException e) {
                 if (e.getCause() instanceof IntakeHelper.DiskFailed disk) {

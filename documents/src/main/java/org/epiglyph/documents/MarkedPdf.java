@@ -80,7 +80,7 @@ public final class MarkedPdf {
             return written;
         } catch (IOException e) {
             throw new Problem(Files.isReadable(source)
-                    ? "its marked copy could not be written. See that the disk has room and try again."
+                    ? "its marked copy could not be written. Check that the disk has room and try again."
                     : "its pages are missing on this disk. Restore the batch's folder from a copy.", e);
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
             throw new Problem(

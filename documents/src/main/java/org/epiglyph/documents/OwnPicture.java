@@ -129,7 +129,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
                 Files.move(beside, target);
             }
         } catch (IOException e) {
-            throw new Problem("The picture could not be kept. See that the disk has room and try again.", e);
+            throw new Problem("The picture could not be kept. Check that the disk has room and try again.", e);
         }
     }
 }

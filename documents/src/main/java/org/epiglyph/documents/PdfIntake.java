@@ -39,11 +39,11 @@ final class PdfIntake {
             if (count == 0) {
                 return new Pages.None(MarkedPdf.hasEnd(file)
                         ? "The PDF has no pages. Ask the student for it again."
-                        : "The PDF was cut off on its way and has no pages. Ask the student for it again.");
+                        : "The PDF was cut off during transfer and has no pages. Ask the student for it again.");
             }
             if (!MarkedPdf.hasEnd(file)) {
                 notes.add(
-                        "The file was cut off on its way; what could be saved of it is shown. Ask the student for it again.");
+                        "The file was cut off during transfer; what could be saved of it is shown. Ask the student for it again.");
             }
             if (isCertifiedAgainstMarks(document)) {
                 notes.add(Pages.CERTIFIED);
@@ -60,7 +60,7 @@ final class PdfIntake {
             boolean regular = PageTree.isRegular(document);
             if (!regular) {
                 PageTree.mend(document);
-                notes.add("The PDF's list of its pages is damaged; a mended copy is shown and marked.");
+                notes.add("The PDF's list of its pages is damaged; a repaired copy is shown and marked.");
             }
             if (document.isEncrypted()) {
                 notes.add("The PDF was locked; an open copy is shown and marked.");

@@ -120,7 +120,7 @@ class IntakeTest {
         String text = new String(whole, java.nio.charset.StandardCharsets.ISO_8859_1);
         Pages.Ready ready = (Pages.Ready) examine("cut.pdf", Arrays.copyOf(whole, text.indexOf("xref")));
         assertThat(ready.count()).isEqualTo(2);
-        assertThat(ready.note()).startsWith("The file was cut off on its way");
+        assertThat(ready.note()).startsWith("The file was cut off during transfer");
     }
 
     @Test
@@ -129,7 +129,7 @@ class IntakeTest {
         assertThat(((Pages.None) examine("film.mp4",
                 new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason())
                 .isEqualTo(
-                        "No pages can be made of a film or sound. Open it in another program; it can be scored all the same.");
+                        "No pages can be made of a film or sound. Open it in another program; it can still be scored.");
     }
 
     @Test

@@ -110,6 +110,11 @@ public record BatchFolder(Path root) {
         return root.resolve(".staging");
     }
 
+    /** The batch in a few figures, for the shelf; can be made again. */
+    Path summary() {
+        return root.resolve("batch.summary");
+    }
+
     Path lastMark() {
         return root.resolve("batch.last");
     }

@@ -89,8 +89,8 @@ public final class BatchRepair {
                 NewBatch.deleteTree(growing);
             }
         } catch (IOException | SQLException e) {
-            throw new Problem("The sound copy could not be written to " + target
-                    + ". See that the disk has room and the folder can be written to.", e);
+            throw new Problem("The repaired copy could not be written to " + target
+                    + ". Check that the disk has room and the folder can be written to.", e);
         }
     }
 

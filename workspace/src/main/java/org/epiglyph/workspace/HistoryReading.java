@@ -137,10 +137,4 @@ final class HistoryReading implements Database.Rows {
                 .toList();
         return Batch.collected(collected.task(), collected.scheme(), collected.phrasebook(), submissions);
     }
-
-    /** The number of the last line of a history. */
-    static long last(History history) {
-        List<Entry> lines = history.lines();
-        return lines.isEmpty() ? 0 : lines.getLast().number();
-    }
 }

@@ -54,11 +54,11 @@ final class HistoryWriter {
     synchronized Optional<String> stuck() {
         if (faults >= PATIENCE_WITH_FAULTS) {
             return Optional.of(
-                    "Your last changes cannot be written, so no more are taken. Close the batch: a copy of them is put beside it and taken in when it is opened again.");
+                    "Your last changes cannot be written, so no more are accepted. Close the batch: a copy of them is put beside it and read when it is opened again.");
         }
         if (waiting.size() >= MOST_WAITING) {
             return Optional.of(MOST_WAITING
-                    + " changes wait to be written, so no more are taken. See that the disk has room; they are tried again by themselves.");
+                    + " changes wait to be written, so no more are taken. Check that the disk has room; they are tried again by themselves.");
         }
         return Optional.empty();
     }
@@ -69,7 +69,7 @@ final class HistoryWriter {
             while (!waiting.isEmpty()) {
                 if (failing) {
                     throw new Problem(
-                            "The batch's folder takes nothing more. See that the disk has room and try again.");
+                            "Nothing more can be written to the batch's folder. Check that the disk has room and try again.");
                 }
                 wait();
             }
@@ -158,7 +158,7 @@ final class HistoryWriter {
                 LOG.error("An edit could not be written ({})", e.getClass());
             }
             Problem problem = new Problem(stuck().orElse(
-                    "Your last change is not on the disk yet. See that the disk has room; it is tried again by itself."));
+                    "Your last change is not on the disk yet. Check that the disk has room; the program keeps trying."));
             telling.line(o -> o.notKept(problem));
             telling.tell();
         } catch (Throwable again) { // saying so may fail for want of memory too; the next try says it

@@ -56,7 +56,7 @@ public final class NewBatch implements AutoCloseable {
             return batch;
         } catch (IOException e) {
             throw new Problem("No batch can be made in " + target.toAbsolutePath().getParent()
-                    + ". See that the folder can be written to and has room.", e);
+                    + ". Check that the folder can be written to and has room.", e);
         }
     }
 
@@ -83,7 +83,7 @@ public final class NewBatch implements AutoCloseable {
             placed = true;
         } catch (IOException | SQLException e) {
             throw new Problem("The batch could not be put in " + target
-                    + ". See that the disk has room and try again; nothing half made is left.", e);
+                    + ". Check that the disk has room and try again; nothing half made is left.", e);
         }
     }
 

@@ -123,6 +123,33 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
+    /**
+     * A batch in a few figures, and what is not whole about it.
+     *
+     * @param summary as far as the batch is whole
+     * @param damage  what is not
+     */
+    public record Overview(Summary summary, Damage damage) {}
+
+    /**
+     * Reads a batch's figures as they are on the disk now, without holding it: from the summary beside its database where
+     * that is of this very database, else from its whole history.
+     */
+    public static Overview overview(Path root) throws Problem {
+        BatchFolder folder = new BatchFolder(root);
+        Optional<SummaryFile.Stamp> stamp = SummaryFile.Stamp.of(folder);
+        Optional<Summary> kept = stamp.flatMap(s -> SummaryFile.read(folder, s));
+        if (kept.isPresent()) {
+            return new Overview(kept.get(), Damage.NONE);
+        }
+        Glance glance = glance(root);
+        Summary summary = Summary.of(glance.batch());
+        if (glance.damage().isNone() && stamp.isPresent() && stamp.equals(SummaryFile.Stamp.of(folder))) {
+            SummaryFile.write(folder, stamp.get(), summary);
+        }
+        return new Overview(summary, glance.damage());
+    }
+
     /** Reads a batch as it is on the disk now, as far as it is whole, without holding it. */
     public static Batch peek(Path root) throws Problem {
         return glance(root).batch();
@@ -152,7 +179,7 @@ public final class Workspace implements AutoCloseable {
         if (!damage.isNone()) {
             return;
         }
-        List<Entry> after = lastCopy.after(HistoryReading.last(history));
+        List<Entry> after = lastCopy.after(history.last());
         for (Entry entry : after) {
             try {
                 history.replay(entry);
@@ -163,7 +190,7 @@ public final class Workspace implements AutoCloseable {
             copied = entry.number();
             writer.add(List.of(entry));
         }
-        if (after.isEmpty() && lastCopy.isBehind(HistoryReading.last(history))) {
+        if (after.isEmpty() && lastCopy.isBehind(history.last())) {
             lastCopy.taken(); // all of it arrived after all
         }
     }
@@ -249,7 +276,7 @@ public final class Workspace implements AutoCloseable {
         try {
             List<Entry> entries;
             synchronized (history) {
-                long last = HistoryReading.last(history);
+                long last = history.last();
                 List<Entry> expected = new ArrayList<>();
                 for (int i = 0; i < edits.size(); i++) {
                     expected.add(new Entry(last + 1 + i, clock.instant(), Entry.Kind.DONE, edits.get(i)));
@@ -267,7 +294,7 @@ public final class Workspace implements AutoCloseable {
             return entries;
         } catch (IOException e) {
             throw new Problem(
-                    "The files could not be put into the batch's folder. See that the disk has room; it is finished when the batch is opened again.",
+                    "The files could not be put into the batch's folder. Check that the disk has room; it is finished when the batch is opened again.",
                     e);
         }
     }
@@ -413,10 +440,13 @@ public final class Workspace implements AutoCloseable {
             database.close();
         } catch (SQLException | IOException e) {
             problem = problem.or(() -> Optional
-                    .of(new Problem("The batch could not be closed in order; everything shown as kept is kept.", e)));
+                    .of(new Problem("The batch could not be closed in order; everything shown as saved is saved.", e)));
         }
         if (problem.isPresent()) {
             throw problem.get();
+        }
+        if (damage.isNone()) {
+            SummaryFile.Stamp.of(folder).ifPresent(s -> SummaryFile.write(folder, s, Summary.of(history.batch())));
         }
     }
 
@@ -427,7 +457,7 @@ public final class Workspace implements AutoCloseable {
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new Problem("Work on the batch still runs, so it stays open. Stop the work, then close it.", e);
+            throw new Problem("Work on the batch is still running, so it stays open. Stop the work, then close it.", e);
         }
     }
 
@@ -454,11 +484,11 @@ public final class Workspace implements AutoCloseable {
             Path copy = lastCopy.write(unwritten);
             return new Problem(
                     "The last changes (" + unwritten.size() + ") could not be written into the batch. They are kept in "
-                            + copy + " and are taken in when the batch is opened again. See that the disk has room.");
+                            + copy + " and are taken in when the batch is opened again. Check that the disk has room.");
         } catch (IOException | RuntimeException | Error e) {
             LOG.error("A copy of edits could not be written ({})", e.getClass());
             return new Problem("The last changes (" + unwritten.size()
-                    + ") could not be written anywhere and are lost. See that the disk has room; what was shown as kept is kept.");
+                    + ") could not be written anywhere and are lost. Check that the disk has room; what was shown as kept is kept.");
         }
     }
 }

@@ -42,6 +42,11 @@ public final class History {
         return List.copyOf(lines);
     }
 
+    /** The number of the last line; 0 before the first. */
+    public long last() {
+        return last;
+    }
+
     public Batch batch() {
         return batch;
     }

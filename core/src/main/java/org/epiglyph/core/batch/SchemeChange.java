@@ -92,16 +92,16 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
     private static Optional<String> lost(Criterion before, Judgement from, Optional<Criterion> after, Judgement to) {
         String was = from.points().map(Criterion::words).or(() -> from.standing().map(s -> s.words())).orElse("");
         if (after.isEmpty()) {
-            return Optional.of(was + " goes with the criterion");
+            return Optional.of(was + " is removed with the criterion");
         }
         if (to.equals(Judgement.NONE)) {
-            return Optional.of(was + " fits no more; not scored then");
+            return Optional.of(was + " no longer fits and becomes not scored");
         }
         boolean cut = from.points().isPresent() && to.points().isPresent()
                 && from.points().get().compareTo(after.get().maximum()) > 0
                 && to.points().get().compareTo(after.get().maximum()) == 0
                 && from.points().get().compareTo(before.maximum()) < 0;
-        return cut ? Optional.of(was + " is cut to " + Criterion.words(after.get().maximum())) : Optional.empty();
+        return cut ? Optional.of(was + " is reduced to " + Criterion.words(after.get().maximum())) : Optional.empty();
     }
 
     private static Judgement become(Judgement from, Criterion before, Criterion after, Keep keep) {

@@ -78,7 +78,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
         for (int i = 1; i < parts.size() - 1; i++) {
             if (parts.get(i) instanceof Part.Field && parts.get(i - 1) instanceof Part.Field) {
                 throw new IllegalArgumentException(
-                        "Between two parts in angle brackets something must stand that parts them, for example _.");
+                        "Put a separator between two parts in angle brackets, for example _.");
             }
         }
     }
@@ -99,7 +99,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
             fixed(parts, written.substring(at, words.start()));
             String word = words.group(1).strip().toLowerCase(Locale.ROOT);
             Kind kind = kind(word).orElseThrow(() -> new IllegalArgumentException("<" + word
-                    + "> is no part of a filing rule. There are <key>, <family>, <given>, <initials>, <section>, <hand-in>, <any> and <free>."));
+                    + "> is not a part of a filing rule. There are <key>, <family>, <given>, <initials>, <section>, <hand-in>, <any> and <free>."));
             parts.add(new Part.Field(kind));
             at = words.end();
         }

@@ -62,7 +62,7 @@ public final class Matching {
                 .orElseGet(
                         () -> index.slips()
                                 .nearest(read)
-                                .orElseGet(() -> Match.none("no key and no name of the roster stands in the path")));
+                                .orElseGet(() -> Match.none("the path has no key and no name of the class")));
     }
 
     // --- by the filing rule
@@ -75,7 +75,7 @@ public final class Matching {
                 return Optional.empty();
             }
             return Optional.of(keyMatch(owner, read, reading.fields(),
-                    "the key " + owner.student.key() + " stands where the filing rule has it"));
+                    "the key " + owner.student.key() + " is where the filing rule expects it"));
         }
         Map<FilingRule.Kind, String> plain = new EnumMap<>(FilingRule.Kind.class);
         reading.fields().forEach((kind, value) -> plain.put(kind, Names.compact(spelling.plain(value).getFirst())));
@@ -86,7 +86,7 @@ public final class Matching {
                 && reading.fields().containsKey(FilingRule.Kind.GIVEN);
         if (fitting.size() == 1) {
             Names only = fitting.getFirst();
-            String evidence = "the filing rule reads " + said(reading.fields()) + "; nobody else fits";
+            String evidence = "the filing rule reads " + said(reading.fields()) + "; nobody else matches";
             boolean certain = whole && index.standsApart(only) && nobodyElseInFull(only, read);
             return Optional.of(certain
                     ? Match.certain(only.student.key(), evidence)
@@ -177,12 +177,12 @@ public final class Matching {
         if (found.size() == 1) {
             Names only = found.iterator().next();
             return Optional.of(Match.likely(only.student.key(),
-                    "the key " + only.student.key() + " stands in the path, though not at a start"));
+                    "the key " + only.student.key() + " is in the path, though not at a start"));
         }
         return found.isEmpty()
                 ? Optional.empty()
                 : Optional
-                        .of(Match.possible(keys(found), "the keys of " + found.size() + " students stand in the path"));
+                        .of(Match.possible(keys(found), "the keys of " + found.size() + " students are in the path"));
     }
 
     /** A key decides, unless the name beside it is somebody else's. */
@@ -208,7 +208,7 @@ public final class Matching {
         List<StudentKey> both = new ArrayList<>(List.of(owner.student.key()));
         named.stream().map(n -> n.student.key()).filter(k -> !both.contains(k)).forEach(both::add);
         return Match.possible(both,
-                "the key is that of " + owner.student.name() + ", but the name " + name + " stands beside it");
+                "the key is that of " + owner.student.name() + ", but the name " + name + " is beside it");
     }
 
     private boolean near(String one, String other) {
@@ -236,7 +236,7 @@ public final class Matching {
             boolean namesakes = full.stream().map(n -> n.student.name()).distinct().count() == 1;
             return Optional.of(Match.possible(keys(full), namesakes
                     ? full.size() + " students are called " + full.getFirst().student.name()
-                    : "the names of " + full.size() + " students stand in the path"));
+                    : "the names of " + full.size() + " students are in the path"));
         }
         return inPart(read);
     }
@@ -257,17 +257,17 @@ public final class Matching {
         Set<Names> families = new LinkedHashSet<>();
         read.runs.forEach(run -> families.addAll(index.byFamily(run)));
         Optional<Match> first = chosen(families, n -> n.firstGiven.stream().anyMatch(read.words::contains), read,
-                "family name and first given name stand in the path, the other given names do not");
+                "family name and first given name are in the path, the other given names are not");
         if (first.isPresent()) {
             return first;
         }
         Optional<Match> initial = chosen(families, n -> !n.initials.isEmpty()
                 && (read.words.contains(n.initials) || read.words.contains(n.initials.substring(0, 1))), read,
-                "family name and initial stand in the path");
+                "family name and initial are in the path");
         if (initial.isPresent()) {
             return initial;
         }
-        Optional<Match> family = chosen(families, n -> true, read, "only the family name stands in the path");
+        Optional<Match> family = chosen(families, n -> true, read, "only the family name is in the path");
         if (family.isPresent()) {
             return family;
         }
@@ -276,7 +276,7 @@ public final class Matching {
         Optional<Match> part = chosen(named, n -> n.firstGiven.stream().anyMatch(read.words::contains)
                 && n.familyWords.stream().flatMap(Set::stream).anyMatch(w -> w.length() > 2 && read.words.contains(w)),
                 read,
-                "given name and a part of the family name stand in the path");
+                "given name and a part of the family name are in the path");
         if (part.isPresent()) {
             return part;
         }
@@ -297,7 +297,7 @@ public final class Matching {
         return index.slips()
                 .nearest(read)
                 .filter(m -> !most.contains(m.candidates().getFirst().student()) || m.likely().isPresent())
-                .or(() -> Optional.of(Match.possible(most, "only a part of the name stands in the path")));
+                .or(() -> Optional.of(Match.possible(most, "only a part of the name is in the path")));
     }
 
     private static Optional<Match> chosen(Collection<Names> from, Predicate<Names> which, PathWords read, String why) {

@@ -16,7 +16,7 @@ public record Roster(List<Student> students) {
         Map<StudentKey, Student> byKey = new LinkedHashMap<>();
         for (Student student : students) {
             if (byKey.put(student.key(), student) != null) {
-                throw new IllegalArgumentException("The key " + student.key() + " stands twice in the roster");
+                throw new IllegalArgumentException("The key " + student.key() + " is in the roster twice");
             }
         }
     }

@@ -72,8 +72,8 @@ class MatchingTest {
     @Test
     void aMiddleNameLeftOutAnInitialOrAFamilyNameAloneIsLikely() {
         assertThat(match("Nils Bergstrom.pdf").likely()).hasValue(NILS);
-        assertThat(match("N Bergstrom.pdf").evidence()).isEqualTo("family name and initial stand in the path");
-        assertThat(match("Bergstrom.pdf").evidence()).isEqualTo("only the family name stands in the path");
+        assertThat(match("N Bergstrom.pdf").evidence()).isEqualTo("family name and initial are in the path");
+        assertThat(match("Bergstrom.pdf").evidence()).isEqualTo("only the family name is in the path");
         assertThat(match("Bergstrom.pdf").student()).isEmpty();
     }
 
@@ -135,7 +135,7 @@ class MatchingTest {
     void aGivenNameWithAPartOfTheFamilyNameIsLikely() {
         assertThat(match("Moreau, Adaeze.pdf").likely()).hasValue(ADA);
         assertThat(match("Moreau, Adaeze.pdf").evidence())
-                .isEqualTo("given name and a part of the family name stand in the path");
+                .isEqualTo("given name and a part of the family name are in the path");
     }
 
     @Test

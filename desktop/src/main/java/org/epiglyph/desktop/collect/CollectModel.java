@@ -349,7 +349,7 @@ public final class CollectModel {
             try {
                 understood.close();
             } catch (IOException e) {
-                LoggerFactory.getLogger(CollectModel.class).warn("A source could not be let go", e);
+                LoggerFactory.getLogger(CollectModel.class).warn("A source could not be closed", e);
             }
         }
     }

@@ -26,7 +26,7 @@ final class OptionFile {
         try {
             return TableBytes.read(file);
         } catch (IOException e) {
-            throw new Problem(file + " cannot be read. See that you may read it.", e);
+            throw new Problem(file + " cannot be read. Check that you may read it.", e);
         }
     }
 }

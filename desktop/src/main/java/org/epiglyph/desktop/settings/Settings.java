@@ -100,7 +100,7 @@ public final class Settings {
             json.writerWithDefaultPrettyPrinter().writeValue(file.toFile(), keptCase(penCase));
         } catch (IOException e) {
             throw new Problem("The pen case could not be written to " + file.getFileName()
-                    + ". See that the folder is there and the disk has room.", e);
+                    + ". Check that the folder is there and the disk has room.", e);
         }
     }
 

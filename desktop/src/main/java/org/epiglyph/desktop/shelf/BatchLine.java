@@ -2,9 +2,8 @@ package org.epiglyph.desktop.shelf;
 
 import java.nio.file.Path;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.batch.Stage;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.workspace.Summary;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.LoggerFactory;
 
@@ -33,17 +32,10 @@ record BatchLine(Path folder, String title, String module, int received, int stu
 
     static BatchLine of(Path folder) {
         try {
-            Workspace.Glance glance = Workspace.glance(folder);
-            Batch batch = glance.batch();
-            int received = (int) batch.submissions().stream().filter(s -> !s.handIns().isEmpty()).count();
-            int scored = (int) batch.submissions().stream().filter(s -> s.scores().isComplete(batch.scheme())).count();
-            int sealed = (int) batch.submissions().stream().filter(s -> s.sealed()).count();
-            int back = (int) batch.submissions()
-                    .stream()
-                    .filter(s -> s.stage(batch.scheme()) == Stage.HANDED_BACK)
-                    .count();
-            return new BatchLine(folder, batch.task().title(), batch.task().module(), received,
-                    batch.submissions().size(), scored, sealed, back, glance.damage().inWords(), "");
+            Workspace.Overview overview = Workspace.overview(folder);
+            Summary of = overview.summary();
+            return new BatchLine(folder, of.title(), of.module(), of.received(), of.students(), of.scored(),
+                    of.sealed(), of.handedBack(), overview.damage().inWords(), "");
         } catch (Problem e) {
             return unreadable(folder, e.getMessage());
         } catch (RuntimeException | StackOverflowError e) {

@@ -2,10 +2,14 @@ package org.epiglyph.desktop.shelf;
 
 import java.io.File;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.application.Platform;
@@ -28,6 +32,8 @@ import org.slf4j.LoggerFactory;
 
 /** The shelf: every batch of a folder as a line in a register, and the way to a new one. */
 public final class Shelf implements Place {
+    /** Lines that come together while others are still read. */
+    private static final int AT_ONCE = 16;
     private final Path folder;
     private final Consumer<Path> toDesk;
     private final Consumer<Path> toHandBack;
@@ -35,8 +41,10 @@ public final class Shelf implements Place {
     private final Consumer<Path> toCollectAgain;
     private final Consumer<Path> repair;
     private final VBox lines = new VBox();
+    private final Map<BatchLine, Node> shown = new HashMap<>();
     private final Label trouble = new Label();
     private final ScrollPane root;
+    private volatile long visits;
 
     /**
      * @param folder     where the batches are
@@ -96,35 +104,59 @@ public final class Shelf implements Place {
 
     @Override
     public void arrive() {
+        long visit = ++visits;
         Thread.ofVirtual().start(() -> {
-            List<BatchLine> batches = batches();
-            Platform.runLater(() -> show(batches));
+            List<BatchLine> found = new ArrayList<>();
+            for (Path batch : batches()) {
+                found.add(BatchLine.of(batch));
+                if (found.size() % AT_ONCE == 0) {
+                    List<BatchLine> soFar = List.copyOf(found);
+                    Platform.runLater(() -> show(visit, soFar, false));
+                }
+            }
+            Platform.runLater(() -> show(visit, found, true));
         });
     }
 
-    private List<BatchLine> batches() {
-        List<BatchLine> found = new ArrayList<>();
-        if (Files.isDirectory(folder)) {
-            try (Stream<Path> all = Files.list(folder)) {
-                all.filter(p -> Files.isRegularFile(p.resolve("batch.sqlite")))
-                        .sorted()
-                        .map(BatchLine::of)
-                        .forEach(found::add);
-            } catch (IOException e) {
-                LoggerFactory.getLogger(Shelf.class).warn("The shelf cannot be read", e);
-                Platform.runLater(() -> complain(Words.of("Shelf.unreadable", folder)));
-            }
+    private List<Path> batches() {
+        if (!Files.isDirectory(folder)) {
+            return List.of();
         }
-        return found;
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.filter(p -> Files.isRegularFile(p.resolve("batch.sqlite"))).sorted().toList();
+        } catch (IOException | UncheckedIOException e) {
+            LoggerFactory.getLogger(Shelf.class).warn("The shelf cannot be read", e);
+            Platform.runLater(() -> complain(Words.of("Shelf.unreadable", folder)));
+            return List.of();
+        }
     }
 
-    private void show(List<BatchLine> batches) {
-        lines.getChildren().setAll(batches.stream().map(this::line).toList());
-        if (batches.isEmpty()) {
+    /** Lines that are as they were stay where they are, and with them the focus. */
+    private void show(long visit, List<BatchLine> batches, boolean all) {
+        if (visit != visits) {
+            return; // a later visit shows its own
+        }
+        List<Node> nodes = new ArrayList<>();
+        Map<BatchLine, Node> before = Map.copyOf(shown);
+        if (all) {
+            shown.clear();
+        }
+        for (BatchLine batch : batches) {
+            Node line = Optional.ofNullable(before.get(batch)).orElseGet(() -> line(batch));
+            shown.put(batch, line);
+            nodes.add(line);
+        }
+        if (batches.isEmpty() && all) {
             Label empty = new Label(Words.of("Shelf.empty"));
             empty.getStyleClass().add("empty");
             empty.setWrapText(true);
-            lines.getChildren().add(empty);
+            nodes.add(empty);
+        }
+        List<Node> there = lines.getChildren();
+        if (there.size() <= nodes.size() && there.equals(nodes.subList(0, there.size()))) {
+            lines.getChildren().addAll(nodes.subList(there.size(), nodes.size()));
+        } else if (all || there.size() <= nodes.size()) {
+            lines.getChildren().setAll(nodes);
         }
     }
 

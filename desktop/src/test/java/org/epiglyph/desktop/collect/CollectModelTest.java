@@ -88,7 +88,7 @@ class CollectModelTest {
         for (String name : new String[]{"", "a/b", "..", "what?"}) {
             model.nameProperty().set(name);
             act(() -> model.make(_ -> {}));
-            assertThat(model.troubleProperty().get()).as(name).startsWith("The batch needs a name");
+            assertThat(model.troubleProperty().get()).as(name).startsWith("Give the batch a name");
         }
         try (Stream<Path> all = Files.list(shelf)) {
             assertThat(all.filter(p -> Files.exists(p.resolve("batch.sqlite")))).isEmpty();
@@ -101,7 +101,7 @@ class CollectModelTest {
         model.schemeProperty().set(Files.writeString(folder.resolve("bad.csv"), "criterion,maximum\nMethod,eight\n"));
         act(() -> model.make(_ -> {}));
         assertThat(model.troubleProperty().get())
-                .isEqualTo("bad.csv, line 2: 'eight' under 'maximum' is no number. Mend that line.");
+                .isEqualTo("bad.csv, line 2: 'eight' under 'maximum' is not a number. Correct that line.");
     }
 
     @Test
@@ -131,9 +131,9 @@ class CollectModelTest {
         act(() -> model.readFiles("", "", "", ""));
         assertThat(model.troubleProperty().get()).startsWith("Choose at least one zip archive, folder or file");
         act(() -> model.readFiles("sheet.csv", "", "soon", ""));
-        assertThat(model.troubleProperty().get()).contains("soon").contains("is no time");
+        assertThat(model.troubleProperty().get()).contains("soon").contains("is not a date and time");
         act(() -> model.readFiles("", "", "", "Ada Example\nAda Example\n"));
-        assertThat(model.troubleProperty().get()).startsWith("Line 2: Ada Example stands there twice");
+        assertThat(model.troubleProperty().get()).startsWith("Line 2: Ada Example is there twice");
         assertThat(model.planProperty().get()).isNull();
     }
 
@@ -168,7 +168,7 @@ class CollectModelTest {
         act(() -> model.make(_ -> {}));
         CollectModel.Done done = model.doneProperty().get();
         assertThat(done.batch()).isEqualTo(shelf.resolve("by mail"));
-        assertThat(done.words()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 kept as they are");
+        assertThat(done.words()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 stored as they are");
         assertThat(done.aside()).hasSize(4).allMatch(p -> p.startsWith("Passage plans.zip/"));
         assertThat(done.kept()).anyMatch(k -> k.endsWith("It is the grade sheet."))
                 .anyMatch(k -> k.contains("points outside its folder"));
@@ -191,7 +191,7 @@ class CollectModelTest {
             again.readFiles("", "", "", "");
         });
         assertThat(again.decisions().countWords())
-                .isEqualTo("30 files: 23 matched, 23 of them as before, 4 set aside by you, 3 kept as they are");
+                .isEqualTo("30 files: 23 matched, 23 of them as before, 4 set aside by you, 3 stored as they are");
         assertThat(again.planProperty().get().questions()).isEmpty();
         act(() -> again.make(_ -> {}));
         assertThat(again.troubleProperty().get()).isEmpty();

@@ -128,7 +128,7 @@ class CollectTest {
     @Test
     void everythingIsDecidedByTheKeyboardAndEveryFileIsAccountedFor(FxRobot robot) {
         read(robot);
-        assertThat(text(robot, "#count-line")).isEqualTo("30 files: 21 matched, 6 to decide, 3 kept as they are");
+        assertThat(text(robot, "#count-line")).isEqualTo("30 files: 21 matched, 6 to decide, 3 stored as they are");
         assertThat(robot.lookup("#make-batch").queryAs(Button.class).isDisabled()).isTrue();
         assertThat(chosen(robot)).contains("Thorgilsdotir");
         robot.type(KeyCode.DIGIT1);
@@ -146,7 +146,7 @@ class CollectTest {
         assertThat(chosen(robot)).contains("The task.txt");
         robot.type(KeyCode.X);
         assertThat(text(robot, "#count-line"))
-                .isEqualTo("30 files: 25 matched, 2 set aside by you, 3 kept as they are");
+                .isEqualTo("30 files: 25 matched, 2 set aside by you, 3 stored as they are");
         robot.clickOn("#filter-SET_ASIDE");
         assertThat(table(robot).getItems()).hasSize(2);
         robot.clickOn("#files-table");
@@ -155,7 +155,7 @@ class CollectTest {
         robot.push(KeyCode.CONTROL, KeyCode.ENTER);
         waitFor(() -> isThere(robot, "#done-words"));
         assertThat(text(robot, "#done-words"))
-                .isEqualTo("30 files: 25 matched, 2 set aside by you, 3 kept as they are");
+                .isEqualTo("30 files: 25 matched, 2 set aside by you, 3 stored as they are");
         robot.type(KeyCode.ENTER);
         waitFor(() -> program.frame().place() instanceof Desk);
         assertThat(submission(FREYA).documents()).singleElement()
@@ -195,9 +195,9 @@ class CollectTest {
         read(robot);
         robot.clickOn("#change-rule");
         waitFor(() -> isFocused(robot, "#rule-written"));
-        assertThat(text(robot, "#rule-said")).contains("21 of 27 names follow it.");
+        assertThat(text(robot, "#rule-said")).contains("21 of 27 names match it.");
         robot.interact(() -> robot.lookup("#rule-written").queryAs(TextInputControl.class).setText("<who> - <free>"));
-        assertThat(text(robot, "#rule-said")).startsWith("<who> is no part of a filing rule.");
+        assertThat(text(robot, "#rule-said")).startsWith("<who> is not a part of a filing rule.");
         assertThat(robot.lookup("#use-rule").queryAs(Button.class).isDisabled()).isTrue();
         robot.interact(
                 () -> robot.lookup("#rule-written").queryAs(TextInputControl.class).setText("<family> - <free>"));
@@ -265,7 +265,7 @@ class CollectTest {
                 .tryQuery()
                 .isPresent());
         robot.clickOn("#open-outside");
-        waitFor(() -> ((Desk) program.frame().place()).model().noticeProperty().get().contains("Choose it once more"));
+        waitFor(() -> ((Desk) program.frame().place()).model().noticeProperty().get().contains("Choose it again"));
         robot.clickOn("#open-outside");
         waitFor(() -> opened != null);
         assertThat(opened).hasFileName("Ní Cheallaigh, Oonagh - passage plan.pdf");

@@ -119,13 +119,13 @@ class HistoryWordsTest {
         assertThat(words).noneMatch(w -> w.startsWith("!"))
                 .noneMatch(w -> w.contains("never shown"))
                 .contains("Note on page 2", "Wrote \u201cWhy this table?\u201d on page 2", "Changed: Note on page 2",
-                        "Deleted: Note on page 2", "Method: 7", "Method: not attempted", "Method: score taken away",
-                        "Wrote the private note", "Turned page 2", "Method: 2",
+                        "Deleted: Note on page 2", "Method: 7", "Method: not attempted", "Method: score removed",
+                        "Wrote the private note", "Rotated page 2", "Method: 2",
                         "Method: wrote \u201cShow the working.\u201d", "Moderated the result by -1.5",
-                        "Took the moderation away", "Changed the mark scheme (1 score changed)",
-                        "Tidied the phrasebook", "Sealed", "Opened again",
+                        "Removed the moderation", "Changed the mark scheme (1 score changed)",
+                        "Changed the phrasebook", "Sealed", "Opened again",
                         "Note on page 2, and 1 more");
-        assertThat(words).anyMatch(w -> w.startsWith("On the whole: \u201cA plan.") && w.endsWith("\u2026\u201d"));
+        assertThat(words).anyMatch(w -> w.startsWith("Overall remark: \u201cA plan.") && w.endsWith("\u2026\u201d"));
     }
 
     @Test

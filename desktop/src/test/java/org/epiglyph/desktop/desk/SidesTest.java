@@ -110,7 +110,7 @@ class SidesTest extends InWindow {
         waitFor(() -> isThere(robot, "#bring-back"));
         assertThat(model().submission().marks()).as("looked at, not changed").hasSize(1);
         robot.interact(() -> model().scores().judge("c2", Judgement.of(java.math.BigDecimal.ONE)));
-        assertThat(model().noticeProperty().get()).startsWith("This is how it was.");
+        assertThat(model().noticeProperty().get()).startsWith("This is an earlier state.");
         robot.clickOn("#bring-back");
         assertThat(model().submission().marks()).extracting(m -> m.remark().words()).containsExactly("one");
         assertThat(model().past().earlierProperty().get()).isEmpty();
@@ -125,7 +125,7 @@ class SidesTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.F);
         waitFor(() -> Screen.isFocused(robot, "#find-words"));
         robot.write("the");
-        waitFor(() -> text(robot, "#find-said").contains("places"));
+        waitFor(() -> text(robot, "#find-said").contains("matches"));
         waitFor(() -> !robot.lookup(".found-place").queryAll().isEmpty());
         int chosen = chosenPlace(robot);
         robot.type(KeyCode.ENTER).type(KeyCode.ENTER);
@@ -135,12 +135,12 @@ class SidesTest extends InWindow {
         robot.interact(() -> robot.lookup("#find-words").queryAs(TextInputControl.class).setText(onlyOnTheSecond()));
         waitFor(() -> roll(robot).pageInSight().filter(p -> p.index() > 0).isPresent());
         robot.interact(() -> robot.lookup("#find-words").queryAs(TextInputControl.class).setText("submarine"));
-        waitFor(() -> text(robot, "#find-said").startsWith("Nothing on these pages"));
+        waitFor(() -> text(robot, "#find-said").startsWith("No match on these pages"));
         robot.type(KeyCode.ESCAPE);
         assertThat(isThere(robot, ".side-sheet")).isFalse();
         robot.interact(() -> model().open(SmallBatch.SCANNED));
         robot.push(KeyCode.CONTROL, KeyCode.F);
-        waitFor(() -> text(robot, "#find-said").startsWith("These pages are pictures"));
+        waitFor(() -> text(robot, "#find-said").startsWith("These pages are images"));
     }
 
     private static int chosenPlace(FxRobot robot) {
@@ -192,7 +192,7 @@ class SidesTest extends InWindow {
                 .anyMatch(r -> r.pages().stream().anyMatch(p -> p.document().equals(id))));
         robot.interact(() -> model().place(new Stamp(model().newHead(new PageRef(id, 0), 0), Sign.TICK,
                 new PagePoint(9, 9), 20)));
-        assertThat(model().noticeProperty().get()).contains("lies beside the work");
+        assertThat(model().noticeProperty().get()).contains("only for reference");
     }
 
     @Test
@@ -235,7 +235,7 @@ class SidesTest extends InWindow {
         waitFor(() -> isThere(robot, "#change-Desk-act-history"));
         robot.clickOn("#change-Desk-act-history");
         robot.type(KeyCode.DIGIT1);
-        assertThat(text(robot, "#keys-said")).contains("belongs to", "Take the tool in slot 1");
+        assertThat(text(robot, "#keys-said")).contains("is the shortcut for", "Take the tool in slot 1");
         robot.clickOn("#change-Desk-act-history");
         robot.push(KeyCode.CONTROL, KeyCode.H);
         assertThat(text(robot, "#keys-said")).isEmpty();

@@ -27,7 +27,7 @@ class ActsTest {
     @BeforeEach
     void acts() {
         acts.everywhere(act("Go to the shelf", "Shortcut+DIGIT1"));
-        acts.here(List.of(act("Take: Pen, madder", "DIGIT1"), act("Fold the ledger", "F2"),
+        acts.here(List.of(act("Take: Pen, madder", "DIGIT1"), act("Show or hide the ledger", "F2"),
                 act("Delete the chosen mark", "DELETE")));
     }
 
@@ -57,7 +57,7 @@ class ActsTest {
         assertThat(digit.isConsumed()).isFalse();
         acts.onKey(press(KeyCode.F2, false), field);
         acts.onKey(press(KeyCode.DIGIT1, true), field);
-        assertThat(done).containsExactly("Fold the ledger", "Go to the shelf");
+        assertThat(done).containsExactly("Show or hide the ledger", "Go to the shelf");
     }
 
     @Test
@@ -94,18 +94,18 @@ class ActsTest {
 
     @Test
     void anOwnKeyTakesTheOldOnesPlaceAndOneThatIsTakenIsRefused() {
-        Act fold = acts.find("fold").getFirst();
+        Act fold = acts.find("ledger").getFirst();
         assertThat(acts.changeKey(fold, "DIGIT1")).hasValueSatisfying(
                 why -> assertThat(why).contains("Take: Pen, madder"));
         assertThat(kept).isEmpty();
         assertThat(acts.changeKey(fold, "Shortcut+F2")).isEmpty();
-        assertThat(kept).containsEntry("Fold the ledger", "Shortcut+F2");
+        assertThat(kept).containsEntry("Show or hide the ledger", "Shortcut+F2");
         acts.onKey(press(KeyCode.F2, false), new Pane());
         assertThat(done).isEmpty();
         acts.onKey(press(KeyCode.F2, true), new Pane());
-        assertThat(done).containsExactly("Fold the ledger");
+        assertThat(done).containsExactly("Show or hide the ledger");
         assertThat(acts.changeKey(fold, "")).as("an act may have no key").isEmpty();
-        assertThat(acts.find("fold").getFirst().keyWords()).isEmpty();
+        assertThat(acts.find("ledger").getFirst().keyWords()).isEmpty();
         acts.forgetOwnKeys();
         acts.onKey(press(KeyCode.F2, false), new Pane());
         assertThat(done).hasSize(2);

@@ -90,11 +90,11 @@ class HandBackModelTest {
     void whatIsHeldIsThereAndNotSeenUntilItIsMadeVisible() throws Exception {
         toRecord(token, HandBackModel.Showing.HELD);
         assertThat(model.saidProperty().get()).isEqualTo(
-                "1 handed back, 0 there already, 0 not handed back. The results are held; students see nothing yet.");
+                "1 handed back, 0 already there, 0 not handed back. The results are held: students see nothing yet.");
         assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/visible")).doesNotExist();
         assertThat(model.alreadyBack()).isEqualTo(1);
         toRecord(token, HandBackModel.Showing.VISIBLE);
-        assertThat(model.saidProperty().get()).startsWith("0 handed back, 1 there already");
+        assertThat(model.saidProperty().get()).startsWith("0 handed back, 1 already there");
         assertThat(model.outcomesProperty().get()).singleElement().isInstanceOf(Outcome.AlreadyThere.class);
         assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/visible")).exists();
     }

@@ -112,7 +112,7 @@ class LedgerTest extends InWindow {
                     new PagePoint(300, 100 + 60 * at), 20)));
         }
         waitFor(() -> text(robot, "#count-c4")
-                .equals("3 counted on the pages: that makes 1.5, but 2 is written here"));
+                .equals("3 counted on the pages: 1.5, but the score is 2"));
         robot.interact(() -> model().scores().criterionProperty().set("c4"));
         robot.type(KeyCode.L);
         robot.write("=");
@@ -163,7 +163,7 @@ class LedgerTest extends InWindow {
         waitFor(() -> robot.lookup(".refusal")
                 .queryAll()
                 .stream()
-                .anyMatch(n -> ((Label) n).getText().equals("'lots' is no number, or too large a one.")));
+                .anyMatch(n -> ((Label) n).getText().equals("\u201clots\u201d is not a number, or too large.")));
         robot.push(KeyCode.CONTROL, KeyCode.A);
         robot.write("-1.5");
         robot.type(KeyCode.ENTER);

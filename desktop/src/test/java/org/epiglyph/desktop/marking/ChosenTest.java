@@ -100,7 +100,7 @@ class ChosenTest extends AtBareDesk {
         desk.chosen().putCopies(new PageRef("d3", 0));
         assertThat(marks()).singleElement().satisfies(m -> assertThat(m.page().document()).isEqualTo("d3"));
         desk.chosen().putCopies(new PageRef("b9", 0));
-        assertThat(desk.noticeProperty().get()).contains("lies beside the work");
+        assertThat(desk.noticeProperty().get()).contains("only for reference");
     }
 
     @Test
@@ -184,7 +184,7 @@ class ChosenTest extends AtBareDesk {
         desk.nextLanguage();
         desk.nextLanguage();
         assertThat(desk.batch().aids().language()).isEmpty();
-        assertThat(desk.noticeProperty().get()).isEqualTo("Remarks are not checked.");
+        assertThat(desk.noticeProperty().get()).isEqualTo("Spelling is not checked.");
         desk.nextLanguage();
         assertThat(desk.batch().aids().language()).isEqualTo("en-GB");
     }

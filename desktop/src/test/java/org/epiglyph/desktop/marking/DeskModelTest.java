@@ -68,7 +68,7 @@ class DeskModelTest extends AtBareDesk {
         assertThat(desk.scores().read(METHOD, "7½")).isEqualTo(Judgement.of(new BigDecimal("7.5")));
         assertThat(desk.scores().read(METHOD, "")).isEqualTo(Judgement.NONE);
         assertThatThrownBy(() -> desk.scores().read(METHOD, "eight")).isInstanceOf(EditRefused.class)
-                .hasMessageContaining("'eight' is no number");
+                .hasMessageContaining("'eight' is not a number");
         assertThatThrownBy(() -> desk.scores().read(METHOD, "9"))
                 .hasMessage("9 is above the maximum of 'Method'. Enter 0 to 8.");
     }
@@ -78,7 +78,7 @@ class DeskModelTest extends AtBareDesk {
         desk.place(note("Show the working."));
         desk.scores().criterionProperty().set("c1");
         desk.writing().keepAsPhrase();
-        assertThat(desk.noticeProperty().get()).isEqualTo("Kept as the phrase 'st'.");
+        assertThat(desk.noticeProperty().get()).isEqualTo("Saved as the phrase \u201cst\u201d.");
         assertThat(desk.writing().phrases("st")).first()
                 .satisfies(p -> assertThat(p.words()).isEqualTo("Show the working."));
         assertThat(desk.chosen().one().orElseThrow().remark().phrase()).isNotEmpty();

@@ -71,7 +71,7 @@ class PlacingTest extends AtBareDesk {
         Mark used = placed(PLAIN, Selection.NONE);
         desk.chosen().choose(List.of(used.id()));
         desk.writing().takeMostUsed(1);
-        assertThat(desk.noticeProperty().get()).startsWith("The phrase un asks for something.");
+        assertThat(desk.noticeProperty().get()).startsWith("The phrase un needs details.");
         desk.edit(new Edit.KeepPhrase(PLAIN.withWords("{name}, units!")));
         desk.writing().takeMostUsed(1);
         assertThat(desk.submission().findMark(used.id()).orElseThrow().remark().words())

@@ -82,13 +82,13 @@ class ScoresTest extends AtBareDesk {
     @Test
     void asLastTimeBringsScoreAndRemark() {
         desk.scores().asLastTime("c1");
-        assertThat(desk.noticeProperty().get()).startsWith("This criterion was not settled");
+        assertThat(desk.noticeProperty().get()).startsWith("This criterion has not been scored");
         desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));
         desk.scores().write("c1", "Show the working.");
         String first = desk.submission().student().name();
         desk.step(1);
         desk.scores().asLastTime("c1");
-        assertThat(desk.noticeProperty().get()).isEqualTo("Settled as for " + first + ".");
+        assertThat(desk.noticeProperty().get()).isEqualTo("Scored as for " + first + ".");
         assertThat(desk.submission().scores().score("c1")).hasValue(BigDecimal.TWO);
         assertThat(desk.submission().scores().words("c1")).isEqualTo("Show the working.");
         desk.past().undo();

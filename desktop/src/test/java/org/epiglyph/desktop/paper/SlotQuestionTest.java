@@ -68,7 +68,7 @@ class SlotQuestionTest {
         ask(robot, new Slots.Words(""));
         waitFor(() -> isFocused(robot, "#slot-answer"));
         robot.type(KeyCode.ENTER);
-        assertThat(Screen.text(robot, ".slot-question .hint")).startsWith("Enter some words");
+        assertThat(Screen.text(robot, ".slot-question .hint")).startsWith("Enter a text");
         robot.type(KeyCode.ESCAPE);
         assertThat(answers).containsExactly("given up");
     }

@@ -87,7 +87,7 @@ class PhrasebookModelTest {
         assertThat(model.plan(false).open()).hasSize(1);
         model.decide(true, false);
         assertThat(remark("m1")).isEqualTo("Unit? Twice.");
-        assertThat(model.saidProperty().get()).startsWith("Changed in 1 place; no result moved.");
+        assertThat(model.saidProperty().get()).startsWith("Changed in 1 place; no result changed.");
         model.undo();
         assertThat(remark("m1")).isEqualTo("Units! Twice.");
         model.change(units().withWords("Unit?"));
@@ -153,7 +153,7 @@ class PhrasebookModelTest {
         assertThat(model.phrases(Optional.of(school.id()), "")).extracting(Phrase::words)
                 .containsExactlyInAnyOrder("One better", "My two", "Four");
         assertThat(model.saidProperty().get())
-                .isEqualTo("Up to date: 1 new, 1 renewed, 1 kept as you changed them, 1 gone.");
+                .isEqualTo("Updated: 1 new, 1 renewed, 1 kept as you changed them, 1 gone.");
         Files.writeString(theirs, "nothing\n");
         model.update(school.id(), theirs);
         assertThat(model.noticeProperty().get()).contains("needs a column headed 'words'");

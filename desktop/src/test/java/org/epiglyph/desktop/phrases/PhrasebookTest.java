@@ -63,7 +63,7 @@ class PhrasebookTest extends InWindow {
         robot.write("A unit is missing.");
         robot.clickOn("#phrase-title");
         waitFor(() -> Screen.isThere(robot, "#everywhere"));
-        assertThat(text(robot, "#decision-head")).isEqualTo("This phrase stands in 1 open place");
+        assertThat(text(robot, "#decision-head")).isEqualTo("This phrase is used in 1 open place");
         assertThat(text(robot, ".waiting-moved")).isEqualTo("Ada Typed, page 1 ");
         assertThat(ada().findMark("m1").orElseThrow().remark().words()).isEqualTo("Units! Metres.");
         robot.clickOn("#everywhere");
@@ -113,7 +113,7 @@ class PhrasebookTest extends InWindow {
         assertThat(model.book().phrases().getLast().words()).as("what was found is not put in order")
                 .isEqualTo("Units!");
         robot.interact(() -> model.add("Units, again!", ""));
-        waitFor(() -> isThere(robot, "Say the same"));
+        waitFor(() -> isThere(robot, "Duplicates"));
     }
 
     private static boolean isThere(FxRobot robot, String words) {
@@ -162,7 +162,7 @@ class PhrasebookTest extends InWindow {
         robot.interact(() -> model.merge(school, other));
         waitFor(() -> isThere(robot, "Other  (1)"));
         robot.clickOn("Other  (1)");
-        robot.clickOn("Take the collection away");
+        robot.clickOn("Remove the collection");
         waitFor(() -> model.book().collections().isEmpty());
         assertThat(model.book().phrases()).extracting(Phrase::code).containsExactly("un");
     }
@@ -181,12 +181,12 @@ class PhrasebookTest extends InWindow {
         waitFor(() -> Screen.isThere(robot, "#missing-list"));
         robot.clickOn("#place-there");
         assertThat(model().batch().phraseUses()).as("nothing is ticked yet").isEmpty();
-        robot.clickOn("Tick all");
+        robot.clickOn("Select all");
         robot.clickOn("#place-there");
         waitFor(() -> model().batch().phraseUses().getOrDefault("p1", 0) == 2);
         assertThat(model().batch().submission(SmallBatch.SCANNED).findMark("m2").orElseThrow().remark().words())
                 .isEqualTo("Units!");
-        assertThat(model().noticeProperty().get()).startsWith("Placed on 2 marks.");
+        assertThat(model().noticeProperty().get()).startsWith("Inserted on 2 marks.");
         robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.Z);
         waitFor(() -> model().batch().phraseUses().isEmpty());
     }

@@ -160,11 +160,11 @@ class SchemeModelTest {
         assertThat(model.imaginedResult().value()).isEqualByComparingTo("6.5");
         assertThat(model.imagine(method(), "x")).isEmpty();
         assertThat(model.imaginedResult().derivation()).contains("Method: excused, does not count");
-        assertThat(model.missing()).containsExactly("Method: nothing says what earns the points.");
+        assertThat(model.missing()).containsExactly("Method: no text says what earns the points.");
         model.replace(method().withMaximum(BigDecimal.TEN).named("Method", "why"));
         model.change(s -> s.withSections(List.of(Section.of("s", "Passage"))));
         assertThat(model.missing()).containsExactly(
-                "The sum is 10; the record takes 8. The total is brought to the record's maximum.",
+                "The sum is 10, the record's maximum 8. The total is converted to the record's maximum.",
                 "Passage has no criteria.");
     }
 

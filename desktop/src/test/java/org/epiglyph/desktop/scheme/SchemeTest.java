@@ -113,7 +113,8 @@ class SchemeTest extends InWindow {
         fill(robot, "#criterion-maximum", "5");
         robot.type(KeyCode.ENTER);
         waitFor(() -> Screen.isThere(robot, "#put-in-force"));
-        assertThat(text(robot, "#waiting-head")).isEqualTo("Not in force yet: 1 result moves, 1 score is lost or cut");
+        assertThat(text(robot, "#waiting-head"))
+                .isEqualTo("Not applied yet: 1 result changes, 1 score is lost or reduced");
         assertThat(text(robot, ".waiting-moved")).isEqualTo("Ada Typed: 7.5 of 16 so far \u2192 6.15 of 16 so far ");
         assertThat(scheme().batch().scheme().maximum()).isEqualByComparingTo("16");
         robot.clickOn("#keep-PERCENT");
@@ -193,13 +194,13 @@ class SchemeTest extends InWindow {
         waitFor(() -> ((Manner.Counted) scheme().draft().criterion("c1").manner()).named().equals("un"));
         fill(robot, "#criterion-limit", "2.5");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> text(robot, "#care-notice").equals("'2.5' is no whole number."));
+        waitFor(() -> text(robot, "#care-notice").equals("\u201c2.5\u201d is not a whole number."));
         fill(robot, "#criterion-limit", "2");
         robot.type(KeyCode.ENTER);
         waitFor(() -> ((Manner.Counted) scheme().draft().criterion("c1").manner()).limit().equals(Optional.of(2)));
         fill(robot, "#criterion-maximum", "1e999999999");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> text(robot, "#care-notice").endsWith("is no number, or too large a one."));
+        waitFor(() -> text(robot, "#care-notice").endsWith("is not a number, or too large."));
         choose(robot, "#criterion-role", Role.BONUS);
         waitFor(() -> scheme().draft().criterion("c1").role() == Role.BONUS);
         fill(robot, "#criterion-hurdle", "40");
@@ -231,7 +232,8 @@ class SchemeTest extends InWindow {
         });
         waitFor(() -> scheme().draft().findSection(id).orElseThrow().best().equals(Optional.of(1)));
         assertThat(scheme().draft().maximum()).as("the better of two times the weight").isEqualByComparingTo("12");
-        waitFor(() -> robot.lookup("The sum is 12; the record takes 16. The total is brought to the record's maximum.")
+        waitFor(() -> robot
+                .lookup("The sum is 12, the record's maximum 16. The total is converted to the record's maximum.")
                 .tryQuery()
                 .isPresent());
         robot.interact(() -> robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().select(0));
@@ -248,13 +250,13 @@ class SchemeTest extends InWindow {
         waitFor(() -> Screen.isThere(robot, "#rule-late-steps"));
         fill(robot, "#rule-late-steps", "soon 10");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> text(robot, "#care-notice").equals("'soon 10' is no step such as 24 h 10."));
+        waitFor(() -> text(robot, "#care-notice").equals("\u201csoon 10\u201d is not a step such as 24 h 10."));
         fill(robot, "#rule-late-steps", "24 h 10, 48 h 25");
         robot.type(KeyCode.ENTER);
         waitFor(() -> scheme().draft().rules().lateness().filter(l -> l.steps().size() == 2).isPresent());
         fill(robot, "#rule-late-until", "72.5");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> text(robot, "#care-notice").equals("'72.5' is no whole number."));
+        waitFor(() -> text(robot, "#care-notice").equals("\u201c72.5\u201d is not a whole number."));
         fill(robot, "#rule-late-until", "72");
         robot.type(KeyCode.ENTER);
         waitFor(() -> scheme().draft().rules().lateness().flatMap(LatePenalty::until).isPresent());

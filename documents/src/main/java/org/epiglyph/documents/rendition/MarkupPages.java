@@ -98,7 +98,7 @@ final class MarkupPages {
             throw e;
         } catch (RuntimeException | StackOverflowError e) {
             throw new Unreadable(
-                    "Its text is built in a way that cannot be set on pages. Open it in another program; it can be scored all the same.",
+                    "Its text has a structure that cannot be laid out. Open it in another program; it can still be scored.",
                     e);
         }
     }
@@ -113,7 +113,7 @@ final class MarkupPages {
         });
         if (deepest[0] > DEEPEST || elements[0] > MOST_ELEMENTS) {
             throw new Unreadable(
-                    "Its text is nested or long beyond what can be set on pages. Open it in another program; it can be scored all the same.");
+                    "Its text is nested too deeply or too long to be laid out. Open it in another program; it can still be scored.");
         }
     }
 

@@ -144,7 +144,7 @@ final class OfficePages {
             };
         } catch (TikaException | SAXException | BadLocationException | RuntimeException | StackOverflowError e) {
             throw new Unreadable("The " + kind.called
-                    + " file is broken or of an unusual make. Open it in another program, or ask the student for a PDF.",
+                    + " file is broken or in an unusual format. Open it in another program, or ask the student for a PDF.",
                     e);
         }
     }

@@ -58,7 +58,7 @@ public final class Renditions {
         } catch (IOException e) {
             throw new Unreadable(hasZipEnd(file)
                     ? "The file is broken. Ask the student for it again."
-                    : "The file was cut off on its way. Ask the student for it again.", e);
+                    : "The file was cut off during transfer. Ask the student for it again.", e);
         }
         return switch (kind) {
             case "docx" -> Optional.of(OfficePages.make(file, OfficePages.Kind.DOCX, target));

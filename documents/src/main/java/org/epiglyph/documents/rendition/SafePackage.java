@@ -73,7 +73,7 @@ final class SafePackage {
                 ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(target))) {
             return new SafePackage(zip).write(out);
         } catch (ZipException | IllegalArgumentException e) {
-            throw new Unreadable("The file is broken, or grows beyond all bounds. Ask the student for it again.", e);
+            throw new Unreadable("The file is broken, or unpacks to far too much. Ask the student for it again.", e);
         }
     }
 
@@ -175,7 +175,7 @@ final class SafePackage {
                 part += Math.max(0, n);
                 unpacked += Math.max(0, n);
                 if (part > MOST_OF_A_PART || unpacked > MOST_UNPACKED) {
-                    throw new ZipException("It grows beyond all bounds");
+                    throw new ZipException("It unpacks to far too much");
                 }
                 return n;
             }

@@ -65,7 +65,8 @@ final class TablePages {
                 tables.add(new Table(sheet.getSheetName(), rows(sheet, words)));
             }
         } catch (IOException | RuntimeException e) {
-            throw new Unreadable("The workbook is broken, locked or of an unusual make. Ask the student for it again.",
+            throw new Unreadable(
+                    "The workbook is broken, locked or in an unusual format. Ask the student for it again.",
                     e);
         }
         Rendition made = make(tables, target);

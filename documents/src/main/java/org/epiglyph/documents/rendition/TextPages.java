@@ -101,7 +101,7 @@ final class TextPages {
             lines.add(new Line(shown, lead + line.substring(at, end)));
             if (lines.size() > MOST_PAGES * ROWS) {
                 throw new Unreadable("The text would fill more than " + MOST_PAGES
-                        + " pages. Open it in another program; it can be scored all the same.");
+                        + " pages. Open it in another program; it can still be scored.");
             }
             at = end;
             while (!numbered && at < line.length() && line.charAt(at) == ' ') {

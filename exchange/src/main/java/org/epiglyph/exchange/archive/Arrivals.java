@@ -142,7 +142,7 @@ final class Arrivals implements FileSource {
         try {
             folder = Files.createDirectory(temporary().resolve("folder-" + ++folders));
         } catch (IOException e) {
-            throw new Problem(name + " cannot be unpacked. See that the disk has room.", e);
+            throw new Problem(name + " cannot be unpacked. Check that the disk has room.", e);
         }
         for (PackedFolder.Entry entry : PackedFolder.read(archive, folder, name, prefix, budget)) {
             if (entry.file().isEmpty()) {
@@ -229,7 +229,7 @@ final class Arrivals implements FileSource {
         int nth = names.merge(file.path().toLowerCase(Locale.ROOT), 1, Integer::sum);
         files.add(nth == 1
                 ? file
-                : new WithCaution(file, "Another file has the same name, capitals aside; both are kept apart."));
+                : new WithCaution(file, "Another file has the same name except for capital letters; both are kept."));
     }
 
     private void refuse(String path, String reason, Optional<ReceivedFile> file) {
@@ -289,7 +289,7 @@ final class Arrivals implements FileSource {
         try {
             close();
         } catch (IOException e) {
-            org.slf4j.LoggerFactory.getLogger(Arrivals.class).warn("A source could not be let go", e);
+            org.slf4j.LoggerFactory.getLogger(Arrivals.class).warn("A source could not be closed", e);
         }
     }
 

@@ -67,7 +67,7 @@ final class PackedFolder {
             }
             return packed.entries;
         } catch (IOException | RuntimeException | OutOfMemoryError e) {
-            throw new Problem(name + " is no such archive, is locked or broken, or grows beyond all bounds ("
+            throw new Problem(name + " is no such archive, is locked or broken, or unpacks to far too much ("
                     + archive.toFile().length() / 1024
                     + " kB). Unpack it with another program and collect the folder; nothing was taken from it.", e);
         }

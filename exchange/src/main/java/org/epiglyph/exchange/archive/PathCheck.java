@@ -28,7 +28,7 @@ public final class PathCheck {
                     "Its name points outside its folder. Do not trust this archive without asking where it came from.");
         }
         if (LITTER.matcher(path).matches()) {
-            return Optional.of("A program left it there for itself; it is nobody's work.");
+            return Optional.of("It is a system file, not a student's work.");
         }
         return Optional.empty();
     }
@@ -40,7 +40,7 @@ public final class PathCheck {
             return "Its name has characters that cannot be seen or that turn the direction of reading; read it with care.";
         }
         if (Arrays.stream(parts).anyMatch(p -> DEVICE.matcher(p).matches())) {
-            return "Some systems take its name for a device; it is kept under another name on this disk.";
+            return "Its name is reserved on some systems, so it is stored under another name.";
         }
         if (Arrays.stream(parts).anyMatch(p -> p.length() > LONG_NAME)) {
             return "Its name is longer than " + LONG_NAME + " characters; it is kept under a shorter one on this disk.";

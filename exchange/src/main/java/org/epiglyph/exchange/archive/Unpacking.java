@@ -31,7 +31,7 @@ final class Unpacking {
     synchronized void state(String name, long bytes) throws Problem {
         if (bytes > most() - stated) {
             throw new Problem(name + " would grow more than " + MOST_GROWTH
-                    + "-fold on unpacking, which no honest archive does. Ask where it came from; nothing was taken from it.");
+                    + "-fold on unpacking, which no genuine archive does. Ask where it came from; nothing was taken from it.");
         }
         stated += bytes;
     }

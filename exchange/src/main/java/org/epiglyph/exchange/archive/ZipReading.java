@@ -92,7 +92,7 @@ final class ZipReading implements AutoCloseable {
         budget.state(name, total);
         if (total > HARMLESS_IN_ALL && total / MOST_GROWTH > length) {
             throw new Problem(name + " would grow more than " + MOST_GROWTH
-                    + "-fold on unpacking, which no honest archive does. Ask where it came from; nothing was taken from it.");
+                    + "-fold on unpacking, which no genuine archive does. Ask where it came from; nothing was taken from it.");
         }
     }
 

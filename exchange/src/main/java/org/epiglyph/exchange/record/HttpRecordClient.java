@@ -124,7 +124,7 @@ public final class HttpRecordClient implements RecordClient {
 
     private Problem unusable(String how) {
         return new Problem("The class list of the record service at " + base + " " + how
-                + ". Have it mended there, then collect again; nothing was changed.");
+                + ". Have it corrected there, then collect again; nothing was changed.");
     }
 
     @Override
@@ -156,7 +156,7 @@ public final class HttpRecordClient implements RecordClient {
             progress.accept(transfer.moved()); // a small class is there before the first tick
         } catch (IOException e) {
             throw new Problem(
-                    "The download broke off. See that the network is there and the disk has room, then collect again; nothing was changed.",
+                    "The download was interrupted. Check the network and the disk space, then collect again; nothing was changed.",
                     e);
         }
     }
@@ -251,7 +251,7 @@ public final class HttpRecordClient implements RecordClient {
             throw misunderstood();
         } catch (IOException e) {
             throw new Problem("The record service at " + base
-                    + " does not answer. See that it is running and the network is there, then try again; nothing is lost.",
+                    + " does not answer. Check that it is running and that you are connected, then try again; nothing is lost.",
                     e);
         }
     }
@@ -268,10 +268,10 @@ public final class HttpRecordClient implements RecordClient {
             case 404 -> new Problem("The record service at " + base
                     + " does not know this task or student. Check that the batch belongs to this service.");
             case 413 -> new Problem("The record service at " + base
-                    + " takes no parcel of this size. Ask whoever runs it for its limit, or hand this student's work back into a folder.");
+                    + " does not accept uploads of this size. Ask for its limit, or hand this student's work back to a folder.");
             default -> status / 100 == 3
                     ? new Problem("The service at " + base
-                            + " points to another address, and the token goes to none but its own. Ask for the right address and enter it.")
+                            + " redirects to another address, and the token is only sent to its own. Ask for the right address and enter it.")
                     : new Problem("The record service at " + base + " answered with error " + status
                             + ". Nothing is lost; try again later.");
         };
@@ -322,7 +322,7 @@ public final class HttpRecordClient implements RecordClient {
 
     private Problem misunderstood() {
         return new Problem("The service at " + base
-                + " gives answers that are not understood. Check that the address is that of a record service.");
+                + " does not answer as a record service should. Check that the address is that of a record service.");
     }
 
     private static String encoded(String part) {

@@ -56,7 +56,7 @@ public record ServiceAddress(boolean secure, String host, int port, String path)
     }
 
     private static Problem none(String text) {
-        return new Problem("'" + text + "' is no address. Enter one like https://records.example.org.");
+        return new Problem("'" + text + "' is not an address. Enter one like https://records.example.org.");
     }
 
     /** True where nothing that is sent leaves this machine. */

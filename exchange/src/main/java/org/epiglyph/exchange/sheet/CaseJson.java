@@ -69,7 +69,7 @@ final class CaseJson {
             rubric = MAPPER.readTree(bytes);
         } catch (IOException e) {
             throw new Problem(
-                    called + " is no JSON that can be read: it breaks off or has a wrong sign. Write it anew.",
+                    called + " is not valid JSON. Export it again.",
                     e);
         }
         JsonNode criteria = rubric.path("CFRubricCriteria");

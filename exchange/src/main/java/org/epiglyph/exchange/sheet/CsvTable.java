@@ -209,7 +209,7 @@ public final class CsvTable implements Table {
                     long line = text.substring(0, from).lines().count()
                             + (from == 0 || text.charAt(from - 1) == '\n' ? 1 : 0);
                     throw new Problem("In " + name + " a quotation mark is opened on line " + line
-                            + " and never closed. Mend that line and read the table again.");
+                            + " and never closed. Correct that line and read the table again.");
                 }
                 value.append(text, at, closing);
                 at = closing + 1;

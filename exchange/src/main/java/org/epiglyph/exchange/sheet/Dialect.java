@@ -39,7 +39,7 @@ public record Dialect(Charset charset, char separator, char quote) {
             case '\t' -> "tabs";
             default -> "'" + separator + "'";
         };
-        return charset.name() + ", parted by " + sign + (quote == '"' ? "" : ", quoted with " + quote);
+        return charset.name() + ", separated by " + sign + (quote == '"' ? "" : ", quoted with " + quote);
     }
 
     /** A byte order mark tells; else zeros in every other byte do; else UTF-8 where the bytes are such; else Windows-1252. */

@@ -130,9 +130,9 @@ public final class PhraseFile {
                     mark(cells.getOrDefault("mark", "")), "", "");
         } catch (NumberFormatException e) {
             throw new Problem(called + ", " + where + ": '" + cells.get("effect")
-                    + "' under 'effect' is no number. Mend that line.", e);
+                    + "' under 'effect' is not a number. Correct that line.", e);
         } catch (IllegalArgumentException e) {
-            throw new Problem(called + ", " + where + ": " + e.getMessage() + " Mend that line.", e);
+            throw new Problem(called + ", " + where + ": " + e.getMessage() + " Correct that line.", e);
         }
     }
 
@@ -156,7 +156,7 @@ public final class PhraseFile {
                 : Arrays.stream(Ink.values())
                         .filter(i -> i.name().equalsIgnoreCase(parts[1]))
                         .findFirst()
-                        .orElseThrow(() -> new IllegalArgumentException("'" + parts[1] + "' is no ink."));
+                        .orElseThrow(() -> new IllegalArgumentException("'" + parts[1] + "' is not an ink."));
         return Optional.of(parts[0].equals("highlight")
                 ? new Phrase.With(Optional.empty(), ink)
                 : new Phrase.With(Optional.of(Sign.valueOf(SignNames.of(parts[0]))), ink));
@@ -182,7 +182,7 @@ public final class PhraseFile {
             all = MAPPER.readTree(bytes);
         } catch (IOException e) {
             throw new Problem(
-                    called + " is no JSON that can be read: it breaks off or has a wrong sign. Write it anew.", e);
+                    called + " is not valid JSON. Export it again.", e);
         }
         if (!all.path("phrases").isArray()) {
             throw new Problem(called + " has no 'phrases'. Choose a file that holds phrases.");

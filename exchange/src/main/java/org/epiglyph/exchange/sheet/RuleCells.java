@@ -34,7 +34,7 @@ final class RuleCells {
                     "yes".equals(pairs(cell).get("below zero")));
             case "missed hurdle" -> rules.withMissed(Optional.of(number(pairs(cell), "most", "")));
             default -> throw new IllegalArgumentException("'" + name
-                    + "' is no rule. Write rounding, scaling, lateness, grades, bounds or missed hurdle.");
+                    + "' is not a rule. Write rounding, scaling, lateness, grades, bounds or missed hurdle.");
         };
     }
 
@@ -78,7 +78,7 @@ final class RuleCells {
         try {
             return Decimal.of(words);
         } catch (NumberFormatException e) {
-            throw new IllegalArgumentException("'" + words + "' behind '" + name + "=' is no number.", e);
+            throw new IllegalArgumentException("'" + words + "' behind '" + name + "=' is not a number.", e);
         }
     }
 
@@ -92,7 +92,7 @@ final class RuleCells {
                 .filter(r -> r.words().equalsIgnoreCase(words))
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException(
-                        "'" + words + "' is no way to round. Write half up, half even or down."));
+                        "'" + words + "' is not a way to round. Write half up, half even or down."));
         return new Rounding(number(pairs, "step", "0.01"), rule);
     }
 
@@ -122,7 +122,7 @@ final class RuleCells {
                     steps.add(new LatePenalty.Tier(Duration.ofHours(Long.parseLong(words[0])),
                             Decimal.of(words[1])));
                 } catch (NumberFormatException e) {
-                    throw new IllegalArgumentException("'" + step + "' is no step such as 24 h 10.", e);
+                    throw new IllegalArgumentException("'" + step + "' is not a step such as 24 h 10.", e);
                 }
             }
         }
@@ -141,7 +141,7 @@ final class RuleCells {
                 boundaries.add(new GradeScale.Boundary(Decimal.of(grade.strip().substring(space + 1)),
                         grade.strip().substring(0, Math.max(0, space))));
             } catch (NumberFormatException e) {
-                throw new IllegalArgumentException("'" + grade.strip() + "' is no grade such as A 90.", e);
+                throw new IllegalArgumentException("'" + grade.strip() + "' is not a grade such as A 90.", e);
             }
         }
         return new GradeScale(colon < 0 ? "Grades" : cell.substring(0, colon).strip(), boundaries);

@@ -70,7 +70,7 @@ final class SchemeRows {
     }
 
     private Problem problem(int at, String why) {
-        return new Problem(called + ", line " + (at + 1) + ": " + why + " Mend that line.");
+        return new Problem(called + ", line " + (at + 1) + ": " + why + " Correct that line.");
     }
 
     private String text(String... headings) {
@@ -131,7 +131,7 @@ final class SchemeRows {
             case "penalty", "taken off" -> Role.PENALTY;
             case "shown", "does not count" -> Role.SHOWN;
             default -> throw new IllegalArgumentException(
-                    "'" + word + "' is no role. Write counts, bonus, penalty or shown.");
+                    "'" + word + "' is not a role. Write counts, bonus, penalty or shown.");
         };
     }
 
@@ -144,7 +144,7 @@ final class SchemeRows {
             case "checklist" -> new Manner.Checklist(parts(at));
             case "counted" -> counted();
             default -> throw new IllegalArgumentException("'" + kind
-                    + "' is no kind. Write points, levels, checklist, counted, words, section or rule.");
+                    + "' is not a kind. Write points, levels, checklist, counted, words, section or rule.");
         };
     }
 
@@ -173,7 +173,7 @@ final class SchemeRows {
                         level.text(columns.find("text")), Decimal.of(ends[0]),
                         Decimal.of(ends[ends.length - 1])));
             } catch (NumberFormatException e) {
-                throw problem(level.row(), "'" + points + "' is no number, and no range such as 3 to 5.");
+                throw problem(level.row(), "'" + points + "' is not a number, and no range such as 3 to 5.");
             } catch (IllegalArgumentException e) {
                 throw problem(level.row(), e.getMessage());
             }

@@ -16,7 +16,7 @@ final class SignNames {
                 .filter(n -> n.equals(wanted))
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("'" + words
-                        + "' is no sign. Write for example tick, cross or query, 'effects', or 'phrase' and its code."));
+                        + "' is not a sign. Write for example tick, cross or query, 'effects', or 'phrase' and its code."));
     }
 
     static String words(String name) {

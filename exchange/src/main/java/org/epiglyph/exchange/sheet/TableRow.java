@@ -16,7 +16,7 @@ record TableRow(Table table, int row, String called) {
             return Decimal.of(text(column));
         } catch (NumberFormatException e) {
             throw new Problem(called + ", line " + (row + 1) + ": '" + text(column) + "' under '" + heading
-                    + "' is no number. Mend that line.");
+                    + "' is not a number. Correct that line.");
         }
     }
 
@@ -24,7 +24,7 @@ record TableRow(Table table, int row, String called) {
         BigDecimal number = number(column, heading);
         if (number.signum() <= 0) {
             throw new Problem(called + ", line " + (row + 1) + ": the " + heading + " must be above 0, not " + number
-                    + ". Mend that line.");
+                    + ". Correct that line.");
         }
         return number;
     }

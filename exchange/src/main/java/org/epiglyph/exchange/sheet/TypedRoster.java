@@ -38,7 +38,7 @@ public final class TypedRoster {
             Student student = student(line.strip());
             if (!keys.add(student.key())) {
                 throw new Problem("Line " + number + ": " + student.key()
-                        + " stands there twice. Give each student a key of their own at the start of the line.");
+                        + " is there twice. Give each student a key of their own at the start of the line.");
             }
             students.add(student);
         }

@@ -27,13 +27,13 @@ final class WorkbookSize {
                     all += part;
                     if (part > most || all > MOST) {
                         throw new Problem(called
-                                + " grows beyond all that a class or a scheme needs when it is unpacked. Copy the rows that matter into a new workbook, or save them as CSV.");
+                                + " unpacks to far more than a class or a scheme needs. Copy the rows that matter into a new workbook, or save them as CSV.");
                     }
                 }
             }
         } catch (IOException | RuntimeException e) {
             throw new Problem(called
-                    + " is no workbook that can be read, or is broken. Open it in a spreadsheet program and save it anew as XLSX or CSV.",
+                    + " cannot be read as a workbook. Open it in a spreadsheet program and save it again as XLSX or CSV.",
                     e);
         }
     }

@@ -56,7 +56,7 @@ final class Worksheet implements Table {
             }
         } catch (IOException | RuntimeException e) {
             throw new Problem(called
-                    + " is no workbook that can be read, or is broken. Open it in a spreadsheet program and save it anew as XLSX or CSV.",
+                    + " cannot be read as a workbook. Open it in a spreadsheet program and save it again as XLSX or CSV.",
                     e);
         }
         if (all.isEmpty()) {
@@ -152,7 +152,7 @@ final class Worksheet implements Table {
             }
         } catch (IOException e) {
             throw new Problem(
-                    called + " could not be written anew. Save it again in a spreadsheet program and try again.",
+                    called + " could not be written back. Save it again in a spreadsheet program and try again.",
                     e);
         }
         return out.toByteArray();

@@ -44,7 +44,7 @@ class RuleFileTest {
     @CsvSource(delimiter = '|', value = {"name = x|has no line that begins with 'reads ='",
             "reads = work_<free>|tells the student",
             "reads = <key>_<free>&where = cellar|'where' must be 'file name'",
-            "reads = <nobody>_<free>|<nobody> is no part of a filing rule"})
+            "reads = <nobody>_<free>|<nobody> is not a part of a filing rule"})
     void whatIsNoRuleIsNamedWithTheFile(String text, String said) throws Exception {
         Path file = file(text.replace('&', '\n'));
         assertThatThrownBy(() -> RuleFile.read(file)).isInstanceOf(Problem.class)

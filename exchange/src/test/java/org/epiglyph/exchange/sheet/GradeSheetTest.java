@@ -85,6 +85,6 @@ class GradeSheetTest {
                 .satisfies(p -> assertThat(p.criterion()).isEqualTo("c2"))
                 .satisfies(p -> assertThat(p.effect()).hasValue(new BigDecimal("-0.5")));
         assertThatThrownBy(() -> SchemeFile.read(bytes("criterion,maximum\nMethod,many\n"), "scheme.csv"))
-                .hasMessage("scheme.csv, line 2: 'many' under 'maximum' is no number. Mend that line.");
+                .hasMessage("scheme.csv, line 2: 'many' under 'maximum' is not a number. Correct that line.");
     }
 }

@@ -36,7 +36,7 @@ class TypedRosterTest {
     @Test
     void aStudentWhoStandsThereTwiceIsNamedWithTheLine() {
         assertThatThrownBy(() -> TypedRoster.read("Example, Ada\nBao\nExample, Ada\n")).isInstanceOf(Problem.class)
-                .hasMessageStartingWith("Line 3: Example, Ada stands there twice");
+                .hasMessageStartingWith("Line 3: Example, Ada is there twice");
     }
 
     /** ISO 8601; the clocks of Europe/London go forward on 29 March 2026 and back on 25 October (IANA zone data). */

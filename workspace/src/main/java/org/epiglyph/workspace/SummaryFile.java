@@ -1,0 +1,69 @@
+package org.epiglyph.workspace;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * A batch's summary in a small file beside its database, so that the shelf need not read the history. It counts only as long
+ * as the database is the very file that it was made of and nothing waits in the write-ahead log; anything else is read anew.
+ */
+final class SummaryFile {
+    private static final Logger LOG = LoggerFactory.getLogger(SummaryFile.class);
+
+    private SummaryFile() {}
+
+    /**
+     * What the database was when the summary was made.
+     *
+     * @param bytes    its length
+     * @param modified when it was last changed, in nanoseconds since 1970 as far as the file system tells
+     * @param marked   number of the last line that was said to be kept
+     */
+    record Stamp(long bytes, String modified, long marked) {
+        /** Empty where the write-ahead log holds something, or the database cannot be looked at. */
+        static Optional<Stamp> of(BatchFolder folder) {
+            try {
+                Path log = folder.database().resolveSibling(folder.database().getFileName() + "-wal");
+                if (Files.exists(log) && Files.size(log) > 0) {
+                    return Optional.empty();
+                }
+                return Optional.of(new Stamp(Files.size(folder.database()),
+                        String.valueOf(Files.getLastModifiedTime(folder.database())),
+                        LastMark.read(folder.lastMark()).orElse(-1L)));
+            } catch (IOException e) {
+                return Optional.empty();
+            }
+        }
+    }
+
+    private record Kept(Stamp stamp, Summary summary) {}
+
+    /** The summary of a database that is as the stamp says; empty where there is none. */
+    static Optional<Summary> read(BatchFolder folder, Stamp stamp) {
+        try {
+            Kept kept = BatchJson.read(Files.readString(folder.summary()), Kept.class);
+            return kept != null && stamp.equals(kept.stamp()) ? Optional.ofNullable(kept.summary()) : Optional.empty();
+        } catch (JsonProcessingException | RuntimeException e) {
+            return Optional.empty(); // damaged, or of another version
+        } catch (IOException e) {
+            return Optional.empty(); // not made yet
+        }
+    }
+
+    /** Keeps a summary; where that cannot be, the shelf reads the history next time. */
+    static void write(BatchFolder folder, Stamp stamp, Summary summary) {
+        Path part = folder.summary().resolveSibling(folder.summary().getFileName() + ".part");
+        try {
+            Files.writeString(part, BatchJson.write(new Kept(stamp, summary)));
+            Files.move(part, folder.summary(), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException | RuntimeException e) {
+            LOG.info("A summary could not be kept ({})", e.getClass());
+        }
+    }
+}

@@ -1,0 +1,116 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Clock;
+import java.util.List;
+import java.util.stream.Stream;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The shelf's figures are those of the history, whatever happens between. */
+class SummaryTest {
+    @TempDir
+    private Path folder;
+
+    private static Summary read(Path batch) throws Exception {
+        return Workspace.overview(batch).summary();
+    }
+
+    private static Summary computed(Path batch) throws Exception {
+        return Summary.of(Workspace.peek(batch));
+    }
+
+    private static void score(Workspace workspace) {
+        for (Criterion criterion : workspace.batch().scheme().criteria()) {
+            workspace.edit(new Edit.Judge(Examples.ADA, criterion.id(), Judgement.of(criterion.maximum())));
+        }
+    }
+
+    private Path sealed() throws Exception {
+        Path batch = Examples.batch(folder);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            score(workspace);
+            workspace.edit(new Edit.Seal(Examples.ADA));
+        }
+        return batch;
+    }
+
+    private static void forge(Path batch) throws Exception {
+        Path file = batch.resolve("batch.summary");
+        String text = Files.readString(file);
+        assertThat(text).contains("\"sealed\":1");
+        Files.writeString(file, text.replace("\"sealed\":1", "\"sealed\":7"));
+    }
+
+    @Test
+    void closingLeavesTheFiguresAndTheHistoryIsNotReadForThem() throws Exception {
+        Path batch = sealed();
+        assertThat(read(batch)).isEqualTo(computed(batch)).satisfies(s -> assertThat(s.sealed()).isEqualTo(1));
+        forge(batch);
+        assertThat(read(batch).sealed()).as("what is beside the database is read").isEqualTo(7);
+    }
+
+    @Test
+    void aBatchWithoutFiguresGetsThemAtTheFirstLook() throws Exception {
+        Path batch = sealed();
+        Files.delete(batch.resolve("batch.summary"));
+        assertThat(read(batch)).isEqualTo(computed(batch));
+        forge(batch);
+        assertThat(read(batch).sealed()).isEqualTo(7);
+    }
+
+    @Test
+    void figuresOfAnEarlierStateAreNotShown() throws Exception {
+        Path batch = sealed();
+        forge(batch);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            workspace.edit(new Edit.OpenAgain(Examples.ADA));
+            workspace.flush();
+            assertThat(read(batch)).as("while it is open")
+                    .isEqualTo(computed(batch))
+                    .satisfies(
+                            s -> assertThat(s.sealed()).isZero());
+        }
+        assertThat(read(batch)).isEqualTo(computed(batch));
+    }
+
+    @Test
+    void figuresDoNotHideThatAWriteAheadLogWasNotCopied() throws Exception {
+        Path batch = sealed();
+        Path copy = folder.resolve("copy");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            workspace.edit(new Edit.WritePrivately(Examples.ADA, "later"));
+            workspace.flush();
+            Files.createDirectories(copy);
+            try (Stream<Path> files = Files.list(batch)) {
+                for (Path file : files.filter(Files::isRegularFile)
+                        .filter(f -> !f.toString().endsWith("-wal") && !f.toString().endsWith("-shm"))
+                        .toList()) {
+                    Files.copy(file, copy.resolve(file.getFileName()), StandardCopyOption.COPY_ATTRIBUTES);
+                }
+            }
+        }
+        assertThat(Workspace.overview(copy).damage().inWords()).contains("The last 1 changes are missing");
+    }
+
+    @Test
+    void damagedFiguresAndDamagedDatabasesAreSeen() throws Exception {
+        Path batch = sealed();
+        for (String text : List.of("", "{", "null", "{\"stamp\":null,\"summary\":null}", "[1]", "{\"summary\":3}")) {
+            Files.writeString(batch.resolve("batch.summary"), text);
+            assertThat(read(batch)).as(text).isEqualTo(computed(batch));
+        }
+        byte[] bytes = Files.readAllBytes(batch.resolve("batch.sqlite"));
+        int at = new String(bytes, java.nio.charset.StandardCharsets.ISO_8859_1).lastIndexOf("\"student\"");
+        bytes[at + 3] ^= 4;
+        Files.write(batch.resolve("batch.sqlite"), bytes);
+        assertThat(Workspace.overview(batch).damage().isNone()).isFalse();
+    }
+}

@@ -105,8 +105,8 @@ class RecordClientTest {
     void theTokenNeverTravelsUnprotected() {
         assertThatThrownBy(() -> HttpRecordClient.at("http://records.example.org", "t"))
                 .hasMessageContaining("would travel unprotected");
-        assertThatThrownBy(() -> HttpRecordClient.at("ftp://127.0.0.1", "t")).hasMessageContaining("is no address");
-        assertThatThrownBy(() -> HttpRecordClient.at("not an address", "t")).hasMessageContaining("is no address");
+        assertThatThrownBy(() -> HttpRecordClient.at("ftp://127.0.0.1", "t")).hasMessageContaining("is not an address");
+        assertThatThrownBy(() -> HttpRecordClient.at("not an address", "t")).hasMessageContaining("is not an address");
         assertThatThrownBy(() -> HttpRecordClient.at("https://records.example.org", " "))
                 .hasMessageContaining("The token is empty");
     }

@@ -90,7 +90,7 @@ class FilingRuleTest {
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<hand-in>_<free>"))
                 .hasMessageContaining("tells the student");
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<key><family>_<free>"))
-                .hasMessageContaining("parts them");
+                .hasMessageContaining("Put a separator");
     }
 
     @Test

@@ -29,6 +29,7 @@ import org.epiglyph.core.feedback.LookOver;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BusyPane;
 import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Workspace;
 
@@ -36,12 +37,15 @@ import org.epiglyph.workspace.Workspace;
 public final class HandBack implements Place {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
     private static final double NAME_WIDTH = 220;
+    private static final double LEAST_LIST = 200;
     private final HandBackModel model;
     private final String token;
     private final Runnable toShelf;
     private final Runnable toDesk;
-    private final VBox lookOver = new VBox();
-    private final VBox receipts = new VBox();
+    private final Rows<LookOver.Finding> lookOver = new Rows<>("look-over", this::finding);
+    private final Rows<Outcome> receipts = new Rows<>("receipts", this::receipt);
+    private final Label finished = new Label(Words.of("HandBack.allFinished"));
+    private final VBox receiptPart;
     private final Label sealed = new Label();
     private final ScrollPane root;
 
@@ -59,8 +63,9 @@ public final class HandBack implements Place {
         way.disableProperty().bind(model.background().busyProperty());
         sealed.getStyleClass().add("count-line");
         sealed.setWrapText(true);
-        VBox left = new VBox(sealed, lookOver);
+        VBox left = new VBox(sealed, finished, lookOver);
         left.getStyleClass().add("form-column");
+        VBox.setVgrow(lookOver, Priority.ALWAYS);
         HBox.setHgrow(left, Priority.ALWAYS);
         HBox columns = new HBox(left, way);
         columns.getStyleClass().add("two-columns");
@@ -71,10 +76,20 @@ public final class HandBack implements Place {
         show.managedProperty().bind(show.visibleProperty());
         show.disableProperty().bind(model.background().busyProperty());
         show.setOnAction(_ -> model.showAll());
-        VBox content = new VBox(heading, trouble, said, show, new BusyPane(model.background()), receipts, columns);
+        Label receiptHeading = new Label(Words.of("HandBack.receipts"));
+        receiptHeading.getStyleClass().add("subheading");
+        receiptPart = new VBox(receiptHeading, receipts);
+        VBox.setVgrow(receipts, Priority.ALWAYS);
+        VBox.setVgrow(receiptPart, Priority.ALWAYS);
+        VBox.setVgrow(columns, Priority.ALWAYS);
+        for (Region list : List.of(lookOver, receipts)) {
+            list.setMinHeight(LEAST_LIST);
+        }
+        VBox content = new VBox(heading, trouble, said, show, new BusyPane(model.background()), receiptPart, columns);
         content.getStyleClass().add("sheet");
         root = new ScrollPane(content);
         root.setFitToWidth(true);
+        root.setFitToHeight(true);
         root.getStyleClass().add("place");
         model.outcomesProperty().addListener((_, _, _) -> refresh());
     }
@@ -167,21 +182,22 @@ public final class HandBack implements Place {
     private void refresh() {
         sealed.setText(Words.of("HandBack.sealed", model.sealed().size(), model.batch().submissions().size(),
                 model.alreadyBack()));
-        lookOver.getChildren().setAll(model.findings().stream().map(this::finding).toList());
-        if (model.findings().isEmpty()) {
-            lookOver.getChildren().add(new Label(Words.of("HandBack.allFinished")));
-        }
-        receipts.getChildren().clear();
-        if (!model.outcomesProperty().get().isEmpty()) {
-            Label heading = new Label(Words.of("HandBack.receipts"));
-            heading.getStyleClass().add("subheading");
-            receipts.getChildren().add(heading);
-            model.outcomesProperty()
-                    .get()
-                    .stream()
-                    .sorted(Comparator.comparing(HandBack::isSettled)) // what asks for the marker stands first
-                    .forEach(o -> receipts.getChildren().add(receipt(o)));
-        }
+        List<LookOver.Finding> findings = model.findings();
+        lookOver.getItems().setAll(findings);
+        showOnly(lookOver, !findings.isEmpty());
+        showOnly(finished, findings.isEmpty());
+        receipts.getItems()
+                .setAll(model.outcomesProperty()
+                        .get()
+                        .stream()
+                        .sorted(Comparator.comparing(HandBack::isSettled)) // what asks for the marker stands first
+                        .toList());
+        showOnly(receiptPart, !receipts.getItems().isEmpty());
+    }
+
+    private static void showOnly(Node node, boolean shown) {
+        node.setVisible(shown);
+        node.setManaged(shown);
     }
 
     private static boolean isSettled(Outcome outcome) {

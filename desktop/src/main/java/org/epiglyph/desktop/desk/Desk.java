@@ -49,6 +49,9 @@ import org.epiglyph.desktop.spelling.Spelling;
 /** The desk: ledger, side sheet, pen case, pages, margin and roll, from left to right. */
 public final class Desk implements Place {
     private static final double MARGIN_WIDTH = 240;
+    private static final double WIDEST_MARGIN = 420;
+    private static final double MARGIN_SHARE = 0.26;
+    private static final double BESIDE_REMARKS = 16;
     private static final double LEAST_PAPER = 480;
     private static final List<String> PARTS = List.of("ledger", "margin", "case", "roll");
     private final DeskModel model;
@@ -156,7 +159,7 @@ public final class Desk implements Place {
         root = new StackPane(parts, above);
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
                 model.progress().scoredProperty());
-        margin.remarkWidth(MARGIN_WIDTH - 16);
+        margin.remarkWidth(MARGIN_WIDTH - BESIDE_REMARKS);
         findStudent = () -> tools.finding()
                 .find(Words.of("Finder.studentPrompt"), typed -> finder.students(typed).toList());
         acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
@@ -246,6 +249,9 @@ public final class Desk implements Place {
         roll.setVisible(!looks.isFolded("roll"));
         boolean narrow = looks.isFolded("margin")
                 || margin.getWidth() > 0 && margin.getWidth() < LEAST_PAPER + MARGIN_WIDTH;
+        double wide = Math.clamp(Math.round(margin.getWidth() * MARGIN_SHARE), MARGIN_WIDTH, WIDEST_MARGIN);
+        besidePaper.setMinWidth(wide);
+        margin.remarkWidth(wide - BESIDE_REMARKS);
         besidePaper.setVisible(!narrow);
         margin.narrow(narrow);
         pages.look(view.arrangement(), view.zoom());

@@ -45,6 +45,7 @@ final class PagesSide implements Side {
     private final List<Button> buttons = new ArrayList<>();
     private List<PageRef> shown = List.of();
     private int shownTurns;
+    private Optional<PageRef> here = Optional.empty();
 
     /** @param sizes sets how many pixels a point takes */
     PagesSide(DeskModel model, PageRoll roll, PageImages images, DoubleConsumer sizes) {
@@ -73,7 +74,7 @@ final class PagesSide implements Side {
         node = new VBox(line, said, scroll);
         node.getStyleClass().add("side-content");
         VBox.setVgrow(scroll, javafx.scene.layout.Priority.ALWAYS);
-        roll.arrangedProperty().addListener((_, _, _) -> mark());
+        roll.arrangedProperty().addListener((_, _, _) -> markHere());
     }
 
     @Override
@@ -121,6 +122,7 @@ final class PagesSide implements Side {
             shown = pages;
             shownTurns = model.submission().turns().hashCode();
             buttons.clear();
+            here = Optional.empty();
             for (int i = 0; i < pages.size(); i++) {
                 buttons.add(leaf(pages.get(i), i + 1));
             }
@@ -159,10 +161,7 @@ final class PagesSide implements Side {
         if (node.getScene() == null || !shown.equals(roll.pages())) {
             return;
         }
-        if (!percent.isFocused()) {
-            percent.setText(Math.round(roll.scale() / NATURAL * 100) + " %");
-        }
-        Optional<PageRef> here = roll.pageInSight();
+        markHere();
         Map<PageRef, Long> marksOn = model.submission()
                 .marks()
                 .stream()
@@ -172,7 +171,6 @@ final class PagesSide implements Side {
             Button button = buttons.get(i);
             boolean unseen = !model.submission().seen().contains(page);
             long marks = marksOn.getOrDefault(page, 0L);
-            button.pseudoClassStateChanged(HERE, here.equals(Optional.of(page)));
             button.pseudoClassStateChanged(UNSEEN, unseen);
             String words = unseen
                     ? Words.of("Side.pageUnseen", i + 1)
@@ -180,6 +178,28 @@ final class PagesSide implements Side {
             Label label = (Label) ((VBox) button.getGraphic()).getChildren().get(1);
             label.setText(words);
             button.setAccessibleText(Words.of("Desk.page", i + 1) + ", " + words);
+        }
+    }
+
+    /** Shows which page is in sight, which changes with every step of scrolling. */
+    private void markHere() {
+        if (node.getScene() == null || !shown.equals(roll.pages())) {
+            return;
+        }
+        if (!percent.isFocused()) {
+            percent.setText(Math.round(roll.scale() / NATURAL * 100) + " %");
+        }
+        Optional<PageRef> now = roll.pageInSight();
+        if (!now.equals(here)) {
+            here.map(shown::indexOf)
+                    .filter(i -> i >= 0)
+                    .ifPresent(
+                            i -> buttons.get(i).pseudoClassStateChanged(HERE, false));
+            now.map(shown::indexOf)
+                    .filter(i -> i >= 0)
+                    .ifPresent(
+                            i -> buttons.get(i).pseudoClassStateChanged(HERE, true));
+            here = now;
         }
     }
 

@@ -1,25 +1,28 @@
 package org.epiglyph.desktop.desk;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.image.Image;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 import javafx.scene.shape.Line;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.Chosen;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -34,8 +37,14 @@ final class RemarksSide implements Side {
     private final Consumer<Mark> go;
     private final Function<String, Image> pictures;
     private final Consumer<String> links;
-    private final VBox list = new VBox();
-    private final ScrollPane scroll = new ScrollPane(list);
+    private final Rows<Item> list = new Rows<>("remarks-list", item -> item.node().get());
+
+    /** A remark, or a heading or a line of the legend, which belongs to no mark. */
+    private record Item(Optional<Mark> mark, Supplier<Node> node) {
+        static Item of(Supplier<Node> node) {
+            return new Item(Optional.empty(), node);
+        }
+    }
 
     /** @param go shows a mark on its page */
     RemarksSide(DeskModel model, Consumer<Mark> go, Function<String, Image> pictures, Consumer<String> links) {
@@ -43,10 +52,14 @@ final class RemarksSide implements Side {
         this.go = go;
         this.pictures = pictures;
         this.links = links;
-        scroll.setFitToWidth(true);
-        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         list.getStyleClass().add("remarks-list");
-        list.setId("remarks-list");
+        list.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            Item item = list.getSelectionModel().getSelectedItem();
+            if (item != null && (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE)) {
+                e.consume();
+                item.mark().ifPresent(go);
+            }
+        });
     }
 
     @Override
@@ -56,12 +69,12 @@ final class RemarksSide implements Side {
 
     @Override
     public Region node() {
-        return scroll;
+        return list;
     }
 
     @Override
     public void refresh() {
-        list.getChildren().clear();
+        List<Item> items = new ArrayList<>();
         String before = "";
         for (Mark mark : Chosen.inPageOrder(model.submission())) {
             String words = mark instanceof TypedText text ? text.text() : mark.remark().words();
@@ -70,20 +83,16 @@ final class RemarksSide implements Side {
             }
             String place = place(mark);
             if (!place.equals(before)) {
-                Label heading = new Label(place);
-                heading.getStyleClass().add("remarks-page");
-                list.getChildren().add(heading);
+                items.add(Item.of(() -> Form.words(place, "remarks-page")));
                 before = place;
             }
-            list.getChildren().add(row(mark, words));
+            items.add(new Item(Optional.of(mark), () -> row(mark, words)));
         }
-        if (list.getChildren().isEmpty()) {
-            Label none = new Label(Words.of("Side.noRemarks"));
-            none.getStyleClass().add("hint");
-            none.setWrapText(true);
-            list.getChildren().add(none);
+        if (items.isEmpty()) {
+            items.add(Item.of(() -> Form.hint("Side.noRemarks")));
         }
-        legend();
+        items.addAll(legend());
+        list.getItems().setAll(items);
     }
 
     private String place(Mark mark) {
@@ -103,42 +112,36 @@ final class RemarksSide implements Side {
         RemarkView view = RemarkView.whole(said, mark.ink(), pictures, links);
         view.pseudoClassStateChanged(PRIVATE, mark.isPrivate());
         view.pseudoClassStateChanged(CHOSEN, model.chosen().has(mark.id()));
-        view.setFocusTraversable(true);
         model.batch().scheme().findCriterion(mark.head().criterion()).ifPresent(c -> {
             Label evidence = new Label(Words.of("Side.evidence", c.name()));
             evidence.getStyleClass().add("hint");
             view.getChildren().add(evidence);
         });
         view.setOnMouseClicked(_ -> go.accept(mark));
-        view.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
-            if (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE) {
-                e.consume();
-                go.accept(mark);
-            }
-        });
         return view;
     }
 
-    private void legend() {
+    private List<Item> legend() {
         Map<String, Ink> meanings = new LinkedHashMap<>();
         model.submission().marks().forEach(m -> {
             if (!m.head().meaning().isEmpty()) {
                 meanings.putIfAbsent(m.head().meaning(), m.ink());
             }
         });
-        if (meanings.isEmpty()) {
-            return;
+        List<Item> items = new ArrayList<>();
+        if (!meanings.isEmpty()) {
+            items.add(Item.of(() -> Form.words(Words.of("Side.legend"), "remarks-page")));
         }
-        Label heading = new Label(Words.of("Side.legend"));
-        heading.getStyleClass().add("remarks-page");
-        list.getChildren().add(heading);
-        meanings.forEach((meaning, ink) -> {
-            Line sample = new Line(0, 0, 22, 0);
-            sample.setStroke(Inks.colour(ink.rgb()));
-            sample.setStrokeWidth(4);
-            HBox line = new HBox(sample, new Label(meaning + "  (" + Words.of("Ink." + ink.name()) + ")"));
-            line.getStyleClass().add("field-line");
-            list.getChildren().add(line);
-        });
+        meanings.forEach((meaning, ink) -> items.add(Item.of(() -> sample(meaning, ink))));
+        return items;
+    }
+
+    private static Node sample(String meaning, Ink ink) {
+        Line sample = new Line(0, 0, 22, 0);
+        sample.setStroke(Inks.colour(ink.rgb()));
+        sample.setStrokeWidth(4);
+        HBox line = new HBox(sample, new Label(meaning + "  (" + Words.of("Ink." + ink.name()) + ")"));
+        line.getStyleClass().add("field-line");
+        return line;
     }
 }

@@ -11,7 +11,7 @@ import java.util.function.IntPredicate;
 final class RollLens {
     /** Height of a notch under the lens. */
     static final double NOTCH = 20;
-    private static final double HIGHEST = 30;
+    private static final double HIGHEST = 44;
     private static final double LEAST_UNCONDENSED = 15;
     private static final int REACH = 3;
     private static final double GAP = 3;

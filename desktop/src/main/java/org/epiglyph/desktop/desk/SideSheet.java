@@ -75,6 +75,7 @@ final class SideSheet extends VBox {
     void fold() {
         shown.ifPresent(Side::leave);
         shown = Optional.empty();
+        getChildren().setAll(names); // a side that is put away does nothing more
         setVisible(false);
         afterFolding.run();
     }

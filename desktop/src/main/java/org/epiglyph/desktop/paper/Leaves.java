@@ -3,6 +3,7 @@ package org.epiglyph.desktop.paper;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,7 +26,7 @@ final class Leaves {
     private final LeafImages drawing;
     private final Map<PageRef, PageLeaf> leaves = new ConcurrentHashMap<>();
     private final List<PageLeaf> wanting = new ArrayList<>();
-    private List<Mark> marks = List.of();
+    private Map<PageRef, List<Mark>> marks = Map.of();
     private List<String> chosen = List.of();
     private Map<PageRef, List<PageBox>> found = Map.of();
     private boolean grips;
@@ -52,14 +53,14 @@ final class Leaves {
     }
 
     void marks(List<Mark> all, List<String> chosenMarks, boolean withGrips) {
-        marks = all;
+        marks = all.stream().collect(Collectors.groupingBy(Mark::page));
         grips = withGrips;
         chosen = chosenMarks;
         leaves.values().forEach(this::showMarks);
     }
 
     private void showMarks(PageLeaf leaf) {
-        leaf.marks(marks.stream().filter(m -> m.page().equals(leaf.page())).toList(), chosen, grips);
+        leaf.marks(marks.getOrDefault(leaf.page(), List.of()), chosen, grips);
     }
 
     /** Shows where words were found or chosen. */

@@ -73,8 +73,10 @@ public final class Margin extends Pane {
 
     /** Sets how wide the remarks may be, in pixels. */
     public void remarkWidth(double pixels) {
-        width = pixels;
-        refresh();
+        if (pixels != width) {
+            width = pixels;
+            refresh();
+        }
     }
 
     /** @param none true where there is no room beside the pages, so that a remark opens over the page's edge */
@@ -142,10 +144,12 @@ public final class Margin extends Pane {
         }
     }
 
+    /** Remarks of the pages near the view; those far away are laid out when they come near. */
     private List<Mark> shown() {
         return model.submission()
                 .marks()
                 .stream()
+                .filter(m -> roll.isNear(m.page()) || model.writing().isOf(m.id()))
                 .filter(m -> !m.remark().isEmpty() || model.writing().isOf(m.id()))
                 .filter(m -> !narrow || model.chosen().has(m.id()))
                 .toList();

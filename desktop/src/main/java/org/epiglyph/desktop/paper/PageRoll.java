@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.paper;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -40,6 +41,8 @@ public final class PageRoll extends Region {
     private final Pane sheet = new Pane();
     private final ScrollBar bar = new ScrollBar();
     private final List<Row> rows = new ArrayList<>();
+    private final Map<PageRef, Integer> rowOf = new HashMap<>();
+    private List<PageRef> pages = List.of();
     private final Leaves leaves;
     private final DoubleProperty scroll = new SimpleDoubleProperty();
     private final ReadOnlyLongWrapper arranged = new ReadOnlyLongWrapper();
@@ -135,6 +138,11 @@ public final class PageRoll extends Region {
                 case Piece.InPlace(Supplier<Region> node) -> rows.add(words(node.get()));
             }
         }
+        rowOf.clear();
+        for (int i = 0; i < rows.size(); i++) {
+            rowOf.put(rows.get(i).page(), i);
+        }
+        pages = rows.stream().filter(Row::isPage).map(Row::page).toList();
         across = 0;
         layout = laidOut(-1); // before anything asks where the new rows stand
         scroll.set(0);
@@ -239,7 +247,7 @@ public final class PageRoll extends Region {
 
     /** All pages in order. */
     public List<PageRef> pages() {
-        return rows.stream().filter(Row::isPage).map(Row::page).toList();
+        return pages;
     }
 
     /** The shape of a page as it is shown; empty for pages not in the roll. */
@@ -249,7 +257,6 @@ public final class PageRoll extends Region {
 
     /** Goes so many pages on. */
     public void turnPages(int by) {
-        List<PageRef> pages = pages();
         pageInSight().ifPresent(
                 p -> reveal(pages.get(Math.clamp((long) pages.indexOf(p) + by, 0, pages.size() - 1)), 0));
     }
@@ -279,7 +286,12 @@ public final class PageRoll extends Region {
     }
 
     private Optional<Integer> row(PageRef page) {
-        return IntStream.range(0, rows.size()).filter(i -> page.equals(rows.get(i).page())).boxed().findFirst();
+        return Optional.ofNullable(rowOf.get(page));
+    }
+
+    /** True for a page in sight, or within the height of the view of it. */
+    boolean isNear(PageRef page) {
+        return leaves.of(page).isPresent();
     }
 
     /** Where a box of a page is, in pixels from the roll's beginning and the view's left edge; empty for pages not in the roll. */

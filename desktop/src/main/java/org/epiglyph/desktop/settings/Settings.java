@@ -11,6 +11,7 @@ import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -120,6 +121,15 @@ public final class Settings {
 
     public void keep(View view) {
         write("view", view);
+    }
+
+    /** Where the window was; empty before it was first left. */
+    public Optional<WindowPlace> window() {
+        return kept("window", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), WindowPlace.class)));
+    }
+
+    public void keep(WindowPlace window) {
+        write("window", window);
     }
 
     /** Keys that the marker gave to acts, by the act's name in the program. */

@@ -1,0 +1,41 @@
+package org.epiglyph.desktop.settings;
+
+import java.util.List;
+import javafx.geometry.Rectangle2D;
+
+/**
+ * Where the window was when the program was left, in px of the screen.
+ *
+ * @param maximized true where it filled the screen; the other figures say where it goes back to
+ */
+public record WindowPlace(double x, double y, double width, double height, boolean maximized) {
+    private static final double LEAST_WIDTH = 900;
+    private static final double LEAST_HEIGHT = 600;
+    private static final double GRIP = 120;
+
+    public WindowPlace {
+        if (!(Double.isFinite(x) && Double.isFinite(y) && width >= LEAST_WIDTH && height >= LEAST_HEIGHT)) {
+            throw new IllegalArgumentException("A window is at least 900 by 600, not " + width + " by " + height);
+        }
+    }
+
+    /**
+     * The place on the screens there are now: one that can no longer be seen, or is larger than its screen, is moved onto the
+     * first screen and made to fit.
+     *
+     * @param screens what may be covered of each, the first one first; at least one
+     */
+    public WindowPlace on(List<Rectangle2D> screens) {
+        boolean inSight = screens.stream()
+                .anyMatch(s -> x + width > s.getMinX() + GRIP && x < s.getMaxX() - GRIP && y >= s.getMinY() - 1
+                        && y < s.getMaxY() - GRIP && width <= s.getWidth() && height <= s.getHeight());
+        if (inSight) {
+            return this;
+        }
+        Rectangle2D first = screens.getFirst();
+        double wide = Math.max(LEAST_WIDTH, Math.min(width, first.getWidth()));
+        double high = Math.max(LEAST_HEIGHT, Math.min(height, first.getHeight()));
+        return new WindowPlace(first.getMinX() + Math.max(0, (first.getWidth() - wide) / 2),
+                first.getMinY() + Math.max(0, (first.getHeight() - high) / 2), wide, high, maximized);
+    }
+}

@@ -73,6 +73,10 @@ public final class Bench {
                 new ScoringBench().tell(bench::say);
                 return;
             }
+            if (only.equals("growth")) {
+                new GrowthFigures(bench.world).tell(bench::say, System.out::println);
+                return;
+            }
             Path batch = bench.collect();
             if (only.equals("intake")) {
                 bench.annotating(batch);
@@ -92,6 +96,7 @@ public final class Bench {
             bench.collecting();
             bench.matching();
             new ScoringBench().tell(bench::say);
+            new GrowthFigures(bench.world).tell(bench::say, bench.notes::add);
             bench.write(Path.of(arguments[0]).resolve("docs/performance.md"));
         } finally {
             try (Stream<Path> all = Files.walk(world)) {

@@ -1,0 +1,194 @@
+package org.epiglyph.bench;
+
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Random;
+import java.util.function.Consumer;
+import java.util.stream.IntStream;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Workspace;
+
+/** What grows with the class and with the evening, and what must not: each figure beside the one of a small class or a short history. */
+final class GrowthFigures {
+    private static final int[] CLASSES = {26, 400, 1_000, 5_000};
+    private static final int[] HISTORIES = {1_000, 10_000, 100_000, 300_000};
+    private static final int CRITERIA = 12;
+    private static final int ROUNDS = 20_000;
+    private static final int MARKS = 5_000;
+    private final Path world;
+
+    GrowthFigures(Path world) {
+        this.world = world;
+    }
+
+    void tell(IntakeFigures.Say say, Consumer<String> notes) throws Exception {
+        classes(say, notes);
+        marks(say);
+        histories(say, notes);
+    }
+
+    private static StudentKey key(int number) {
+        return new StudentKey("S-" + (10_000 + number));
+    }
+
+    private static Student student(int number) {
+        return new Student(key(number), "Given", "Name " + number, "ABCDEFGH".substring(number % 8, number % 8 + 1));
+    }
+
+    private static MarkScheme scheme() {
+        return new MarkScheme(IntStream.range(0, CRITERIA)
+                .mapToObj(i -> new Criterion("c" + i, "Criterion " + i, "", BigDecimal.TEN, BigDecimal.ONE))
+                .toList());
+    }
+
+    private static Task task() {
+        return new Task("t", "", "Growth", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.valueOf(120));
+    }
+
+    private static Batch batch(int students) {
+        return Batch.collected(task(), scheme(), Phrasebook.EMPTY, IntStream.range(0, students)
+                .mapToObj(i -> Submission.untouched(student(i), List.of()))
+                .toList());
+    }
+
+    private static Edit score(Random random, int students) {
+        return new Edit.Judge(key(random.nextInt(students)), "c" + random.nextInt(CRITERIA),
+                Judgement.of(BigDecimal.valueOf(random.nextInt(11))));
+    }
+
+    private static void classes(IntakeFigures.Say say, Consumer<String> notes) {
+        double[] micros = new double[CLASSES.length];
+        for (int warming = 0; warming < 2; warming++) {
+            for (int i = 0; i < CLASSES.length; i++) {
+                Random random = new Random(7);
+                Batch batch = batch(CLASSES[i]);
+                long from = System.nanoTime();
+                for (int round = 0; round < ROUNDS; round++) {
+                    batch = batch.apply(score(random, CLASSES[i]));
+                }
+                micros[i] = (System.nanoTime() - from) / 1e3 / ROUNDS;
+            }
+        }
+        say.say("one score in a class of 5,000", "in a class of 26", micros[3], micros[0], "µs");
+        notes.accept(table("Students", "One score, µs", CLASSES, micros));
+    }
+
+    private static void marks(IntakeFigures.Say say) {
+        Batch few = batch(26);
+        Batch many = few;
+        for (int i = 0; i < MARKS; i++) {
+            many = many.apply(new Edit.PlaceMark(key(1), note(i)));
+        }
+        few = few.apply(new Edit.PlaceMark(key(1), note(0)));
+        double[] micros = new double[2];
+        for (int warming = 0; warming < 2; warming++) {
+            micros[0] = removing(many, MARKS);
+            micros[1] = removing(few, 1);
+        }
+        say.say("taking one mark of 5,000 away, with the edit that brings it back", "one of 1", micros[0], micros[1],
+                "µs");
+    }
+
+    private static double removing(Batch batch, int marks) {
+        Random random = new Random(3);
+        int rounds = 2_000;
+        long from = System.nanoTime();
+        for (int i = 0; i < rounds; i++) {
+            Edit edit = new Edit.RemoveMark(key(1), "m" + random.nextInt(marks));
+            batch.inverse(edit);
+            batch.apply(edit);
+        }
+        return (System.nanoTime() - from) / 1e3 / rounds;
+    }
+
+    private static Note note(int number) {
+        return new Note(
+                new Head("m" + number, new PageRef("d", number % 40), Ink.MADDER, 0, Remark.of("Units " + number)),
+                new PagePoint(50, 60));
+    }
+
+    private void histories(IntakeFigures.Say say, Consumer<String> notes) throws Exception {
+        double[] millis = new double[HISTORIES.length];
+        Path small = made("small", 26, HISTORIES[0]);
+        double least = opening(small);
+        Path large = made("large", 5_000, 0);
+        int there = 0;
+        for (int i = 0; i < HISTORIES.length; i++) {
+            grow(large, 5_000, HISTORIES[i] - there);
+            there = HISTORIES[i];
+            millis[i] = opening(large);
+        }
+        say.say("opening a batch of 5,000 students and 300,000 changes", "of 26 and 1,000", millis[3], least, "ms");
+        notes.accept(table("Changes", "Opening with 5,000 students, ms", HISTORIES, millis));
+        long from = System.nanoTime();
+        Workspace.overview(large);
+        double figures = (System.nanoTime() - from) / 1e6;
+        say.say("the shelf's line of that batch, from its summary", "opening it", figures, millis[3], "ms");
+    }
+
+    private Path made(String name, int students, int changes) throws Exception {
+        Path folder = world.resolve("growth").resolve(name);
+        java.nio.file.Files.createDirectories(folder.getParent());
+        try (NewBatch batch = NewBatch.at(folder)) {
+            for (int i = 0; i < students; i++) {
+                batch.add(student(i), List.of());
+            }
+            batch.place(task(), scheme(), Phrasebook.EMPTY);
+        }
+        grow(folder, students, changes);
+        return folder;
+    }
+
+    private static void grow(Path folder, int students, int changes) throws Exception {
+        Random random = new Random(changes);
+        try (Workspace workspace = Workspace.open(folder, Clock.systemUTC())) {
+            for (int done = 0; done < changes; done += 1_000) {
+                List<Edit> edits = new ArrayList<>();
+                for (int i = 0; i < Math.min(1_000, changes - done); i++) {
+                    edits.add(score(random, students));
+                }
+                workspace.editAll(edits);
+            }
+        }
+    }
+
+    private static double opening(Path folder) throws Exception {
+        List<Double> millis = new ArrayList<>();
+        for (int round = 0; round < 3; round++) {
+            long from = System.nanoTime();
+            Workspace.open(folder, Clock.systemUTC()).close();
+            millis.add((System.nanoTime() - from) / 1e6);
+        }
+        return millis.stream().sorted().skip(1).findFirst().orElseThrow();
+    }
+
+    private static String table(String head, String what, int[] sizes, double[] figures) {
+        StringBuilder table = new StringBuilder("\n| " + head + " | " + what + " |\n|---|---|\n");
+        for (int i = 0; i < sizes.length; i++) {
+            table.append(String.format(Locale.ROOT, "| %,d | %.2f |%n", sizes[i], figures[i]));
+        }
+        return table.toString();
+    }
+}

@@ -16,7 +16,11 @@ import org.slf4j.LoggerFactory;
 /** Reads a batch as far as it is whole, and says what is not. */
 final class HistoryReading implements Database.Rows {
     private final List<String> findings = new ArrayList<>();
+    /** Lines that are decoded side by side. */
+    private static final int AT_ONCE = 1_024;
     private final boolean chained;
+    private final List<Waiting> waiting = new ArrayList<>();
+    private boolean broken;
     private int copies;
     private boolean copyChanged;
     private Optional<String> body = Optional.empty();
@@ -48,10 +52,13 @@ final class HistoryReading implements Database.Rows {
         HistoryReading reading = new HistoryReading(database.isChained());
         try {
             database.read(reading);
+            reading.replayWaiting();
         } catch (SQLException e) {
             LoggerFactory.getLogger(HistoryReading.class)
                     .warn("A batch's file is damaged (SQLite code {})", e.getErrorCode());
-            reading.findings.add("The batch's file is damaged behind change " + reading.last + ".");
+            if (reading.replayWaiting()) {
+                reading.findings.add("The batch's file is damaged behind change " + reading.last + ".");
+            }
         }
         reading.begin(folder);
         Optional<Long> marked = LastMark.read(folder.lastMark());
@@ -104,26 +111,57 @@ final class HistoryReading implements Database.Rows {
         } catch (Problem e) {
             return false; // said by read, with the folder's name
         }
-        Optional<String> fault = fault(line, digest);
-        fault.ifPresent(f -> findings.add("Change " + (last + 1) + " " + f
-                + ". The batch is shown as it was before it; what came later is kept in the folder."));
-        return fault.isEmpty();
+        waiting.add(new Waiting(line, digest));
+        return waiting.size() < AT_ONCE || replayWaiting();
     }
 
-    private Optional<String> fault(StoredLine line, String digest) {
+    private record Waiting(StoredLine line, String digest) {
+        /** What the line says; nothing where it cannot be read. */
+        Decoded decoded() {
+            try {
+                return new Decoded(this, Optional.of(line.entry()), false);
+            } catch (JsonProcessingException e) {
+                return new Decoded(this, Optional.empty(), true);
+            } catch (RuntimeException | StackOverflowError e) {
+                return new Decoded(this, Optional.empty(), false);
+            }
+        }
+    }
+
+    /** @param otherVersion true where it may be of a version that this one cannot read */
+    private record Decoded(Waiting from, Optional<Entry> entry, boolean otherVersion) {}
+
+    /** Replays the lines that wait, which are decoded side by side. @return false from the first that is not whole on */
+    private boolean replayWaiting() {
+        List<Decoded> decoded = waiting.parallelStream().map(Waiting::decoded).toList();
+        waiting.clear();
+        for (Decoded one : decoded) {
+            Optional<String> fault = broken ? Optional.empty() : fault(one);
+            fault.ifPresent(f -> findings.add("Change " + (last + 1) + " " + f
+                    + ". The batch is shown as it was before it; what came later is kept in the folder."));
+            broken |= fault.isPresent();
+        }
+        return !broken;
+    }
+
+    private Optional<String> fault(Decoded decoded) {
+        StoredLine line = decoded.from().line();
         if (line.number() != last + 1) {
             return Optional.of("is missing");
         }
         String next = Chain.next(chain, line);
-        if (chained && !next.equals(digest)) {
+        if (chained && !next.equals(decoded.from().digest())) {
             return Optional.of("is damaged");
         }
+        if (decoded.entry().isEmpty()) {
+            return Optional.of(decoded.otherVersion() ? "cannot be read by this version" : "is damaged");
+        }
         try {
-            history.replay(line.entry());
+            history.replay(decoded.entry().get());
             chain = next;
             last = line.number();
             return Optional.empty();
-        } catch (JsonProcessingException | EditRefused e) {
+        } catch (EditRefused e) {
             return Optional.of("cannot be read by this version");
         } catch (RuntimeException | StackOverflowError e) {
             return Optional.of("is damaged");

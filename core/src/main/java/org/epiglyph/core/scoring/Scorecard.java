@@ -1,12 +1,14 @@
 package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
+import java.util.AbstractMap;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * The scores of one submission. A criterion without an entry is not scored, which is neither 0 nor not attempted.
@@ -33,8 +35,37 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         moderation = Objects.requireNonNullElse(moderation, Optional.empty());
     }
 
+    /** A map that nobody changes, so that cards share it; in the order in which criteria were first settled. */
+    private static final class Kept<V> extends AbstractMap<String, V> {
+        private static final Kept<?> NONE = new Kept<>(new LinkedHashMap<>());
+        private final Map<String, V> entries;
+
+        private Kept(Map<String, V> entries) {
+            this.entries = Collections.unmodifiableMap(entries);
+        }
+
+        @Override
+        public V get(Object key) {
+            return entries.get(key);
+        }
+
+        @Override
+        public boolean containsKey(Object key) {
+            return entries.containsKey(key);
+        }
+
+        @Override
+        public Set<Entry<String, V>> entrySet() {
+            return entries.entrySet();
+        }
+    }
+
+    @SuppressWarnings("unchecked")
     private static <V> Map<String, V> kept(Map<String, V> map) {
-        return map == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(map));
+        if (map == null || map.isEmpty()) {
+            return (Kept<V>) Kept.NONE;
+        }
+        return map instanceof Kept<V> ? map : new Kept<>(new LinkedHashMap<>(map));
     }
 
     public Optional<BigDecimal> score(String criterion) {
@@ -90,9 +121,12 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
     }
 
     private static <V> Map<String, V> changed(Map<String, V> map, String criterion, Optional<V> value) {
+        if (value.equals(Optional.ofNullable(map.get(criterion)))) {
+            return map;
+        }
         Map<String, V> other = new LinkedHashMap<>(map);
         value.ifPresentOrElse(v -> other.put(criterion, v), () -> other.remove(criterion));
-        return other;
+        return new Kept<>(other);
     }
 
     /** How many of the criteria that ask for a score need none any more. */

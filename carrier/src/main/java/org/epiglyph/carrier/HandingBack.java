@@ -176,9 +176,28 @@ public final class HandingBack {
             return send(parcel, built);
         }
 
-        private boolean isThere(Batch batch, StudentKey student, Optional<Receipt> known, List<String> leftOut) {
+        /**
+         * Other work that was sent after the receipt may have arrived although no answer came, so that the record need no
+         * longer have what the receipt says.
+         */
+        private boolean isThere(Batch batch, StudentKey student, Optional<Receipt> known, List<String> leftOut)
+                throws Problem {
             return known.isPresent()
-                    && known.get().digest().equals(Fingerprint.of(batch, student, choices.deciding(leftOut)));
+                    && known.get().digest().equals(Fingerprint.of(batch, student, choices.deciding(leftOut)))
+                    && lastSent(student).filter(d -> !d.equals(known.get().digest())).isEmpty();
+        }
+
+        private Optional<String> lastSent(StudentKey student) throws Problem {
+            try {
+                return log.last(destination, student);
+            } catch (IOException e) {
+                throw unreadable(e);
+            }
+        }
+
+        private static Problem unreadable(IOException cause) {
+            return new Problem("The list of what was sent cannot be read. Restore sent.jsonl in the batch's folder.",
+                    cause);
         }
 
         /** A receipt that does not name its destination speaks of the service that the batch came from. */
@@ -231,12 +250,11 @@ public final class HandingBack {
 
         private boolean isOurs(HeldRecord held, StudentKey student) throws Problem {
             try {
-                Set<String> ours = log.digests(destination, student);
+                Set<String> ours = new HashSet<>(log.digests(destination, student));
                 workspace.batch().submission(student).receipts().forEach(r -> ours.add(r.digest()));
                 return !held.digest().isEmpty() && ours.contains(held.digest());
             } catch (IOException e) {
-                throw new Problem("The list of what was sent cannot be read. Restore sent.jsonl in the batch's folder.",
-                        e);
+                throw unreadable(e);
             }
         }
 

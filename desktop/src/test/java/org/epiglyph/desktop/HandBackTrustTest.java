@@ -2,6 +2,10 @@ package org.epiglyph.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.AdditionalAnswers.delegatesTo;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.doAnswer;
+import static org.mockito.Mockito.mock;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -149,6 +153,27 @@ class HandBackTrustTest {
                     .isInstanceOf(Outcome.Done.class);
         }
         assertThat(record(ADA).path("score").decimalValue()).isEqualByComparingTo("22");
+    }
+
+    @Test
+    void workThatGoesBackToAnEarlierStateReplacesWhatMayHaveArrivedWithoutAnAnswer() throws Exception {
+        seal(ADA, "20");
+        toRecord(usual());
+        seal(ADA, "21");
+        RecordClient losing = mock(RecordClient.class, delegatesTo(client(office.address())));
+        doAnswer(call -> {
+            client(office.address()).handBack(call.getArgument(0), call.getArgument(1));
+            throw new Problem("The answer was lost.");
+        }).when(losing).handBack(any(), any());
+        assertThat(new HandingBack(workspace, Clock.systemUTC(), usual())
+                .toRecord(losing, DemoWorld.TASK, Progress.NONE)
+                .outcomes()).singleElement().isInstanceOf(Outcome.Failed.class);
+        assertThat(record(ADA).path("score").decimalValue()).as("it arrived all the same").isEqualByComparingTo("21");
+        seal(ADA, "20"); // as the last receipt says, and not as the record has it
+        assertThat(toRecord(usual()).outcomes()).singleElement().isInstanceOf(Outcome.Done.class);
+        assertThat(record(ADA).path("score").decimalValue()).isEqualByComparingTo("20");
+        assertThat(toRecord(usual()).outcomes()).singleElement().isInstanceOf(Outcome.AlreadyThere.class);
+        assertThat(record(ADA).path("version").asInt()).isEqualTo(3);
     }
 
     @Test

@@ -156,7 +156,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
             });
         }
         String where = level == FILE ? "The file name" : "The name of folder " + (level + 1);
-        return where + " is " + String.join(" + ", words) + " + free words.";
+        return where + " is " + String.join(" + ", words) + " + free text.";
     }
 
     /** The part of the path that the rule is about: the file name, or a folder's; empty where there is no such folder. */

@@ -95,7 +95,7 @@ public final class Matching {
         return fitting.isEmpty()
                 ? Optional.empty()
                 : Optional.of(Match.possible(keys(fitting),
-                        "the filing rule reads " + said(reading.fields()) + "; " + fitting.size() + " students fit"));
+                        "the filing rule reads " + said(reading.fields()) + "; " + fitting.size() + " students match"));
     }
 
     private static String said(Map<FilingRule.Kind, String> fields) {
@@ -307,7 +307,7 @@ public final class Matching {
         }
         return chosen.isEmpty()
                 ? Optional.empty()
-                : Optional.of(Match.possible(keys(chosen), why + "; " + chosen.size() + " students fit"));
+                : Optional.of(Match.possible(keys(chosen), why + "; " + chosen.size() + " students match"));
     }
 
     private static List<StudentKey> keys(Collection<Names> names) {

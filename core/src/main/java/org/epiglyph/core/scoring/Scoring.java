@@ -198,7 +198,7 @@ public final class Scoring {
     private String words(Totals.Part part) {
         Criterion criterion = part.criterion();
         if (!criterion.isScored()) {
-            return criterion.name() + ": words alone";
+            return criterion.name() + ": remark only";
         }
         String of = " of " + Criterion.words(criterion.maximum());
         Optional<BigDecimal> score = card.score(criterion.id());

@@ -31,7 +31,7 @@ class FilingRuleTest {
         assertThat(learnt.rule().written()).isEqualTo("<key>_h<hand-in>_<family>_<free>");
         assertThat(learnt.fits()).isEqualTo(4);
         assertThat(learnt.rule().inWords()).isEqualTo(
-                "The file name is the key + '_h' + the number of the hand-in + '_' + the family name + '_' + free words.");
+                "The file name is the key + '_h' + the number of the hand-in + '_' + the family name + '_' + free text.");
     }
 
     @Test

@@ -163,7 +163,7 @@ class StructureTest {
         Result words = result(scheme(points("a", "0").withManner(new Manner.WordsOnly())), Scorecard.EMPTY, "10");
         assertThat(words.value()).isZero();
         assertThat(words.complete()).isTrue();
-        assertThat(words.derivation()).contains("Part a: words alone",
+        assertThat(words.derivation()).contains("Part a: remark only",
                 "Nothing counts towards a maximum; there are no percent to give.");
         assertThat(result(scheme(points("a", "0")), card("a", "0"), "10").value()).isZero();
     }

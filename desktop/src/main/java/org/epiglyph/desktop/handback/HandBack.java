@@ -60,6 +60,7 @@ public final class HandBack implements Place {
         Label trouble = line(model.troubleProperty(), "notice", "hand-back-trouble");
         Label said = line(model.saidProperty(), "said", "hand-back-said");
         VBox way = way();
+        way.setMinHeight(Region.USE_PREF_SIZE); // a low window scrolls rather than cutting words
         way.disableProperty().bind(model.background().busyProperty());
         sealed.getStyleClass().add("count-line");
         sealed.setWrapText(true);

@@ -27,6 +27,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.workspace.Overview;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Workspace;
 
@@ -143,7 +144,7 @@ final class GrowthFigures {
         say.say("opening a batch of 5,000 students and 300,000 changes", "of 26 and 1,000", millis[3], least, "ms");
         notes.accept(table("Changes", "Opening with 5,000 students, ms", HISTORIES, millis));
         long from = System.nanoTime();
-        Workspace.overview(large);
+        Overview.at(large);
         double figures = (System.nanoTime() - from) / 1e6;
         say.say("the shelf's line of that batch, from its summary", "opening it", figures, millis[3], "ms");
     }

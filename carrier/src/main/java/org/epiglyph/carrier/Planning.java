@@ -32,6 +32,7 @@ import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.places.TemporaryFolder;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Workspace;
@@ -238,7 +239,7 @@ public final class Planning {
             return Optional.empty();
         }
         BatchFolder folder = new BatchFolder(again.get());
-        Batch batch = Workspace.peek(again.get());
+        Batch batch = Glance.at(again.get()).batch();
         Register register = Register.read(folder).completed(batch);
         Set<String> known = new HashSet<>();
         register.lines().forEach(l -> known.add(l.path()));

@@ -22,6 +22,7 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -113,7 +114,7 @@ class FullDiskJourneyTest {
             workspace.flush();
             handBack(workspace);
         }
-        assertThat(Workspace.glance(batch).damage().isNone()).isTrue();
+        assertThat(Glance.at(batch).damage().isNone()).isTrue();
     }
 
     private void addMore(Workspace workspace, Path batch) throws Exception {

@@ -23,6 +23,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.handback.HandBack;
 import org.epiglyph.desktop.shelf.Shelf;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -126,7 +127,7 @@ class LeavingTest {
         answer.countDown();
         waitFor(() -> received.get() == 3);
         waitFor(() -> robot.lookup("#frame-said").queryAs(Label.class).getText().startsWith("3 handed back"));
-        waitFor(() -> Workspace.peek(batch.folder()).submissions().stream().allMatch(s -> s.receipt().isPresent()));
+        waitFor(() -> Glance.at(batch.folder()).batch().submissions().stream().allMatch(s -> s.receipt().isPresent()));
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> program.frame().place() instanceof Desk);
     }

@@ -58,7 +58,7 @@ final class HistoryWriter {
         }
         if (waiting.size() >= MOST_WAITING) {
             return Optional.of(MOST_WAITING
-                    + " changes wait to be written, so no more are taken. Check that the disk has room; they are tried again by themselves.");
+                    + " changes wait to be written, so no more are accepted. Check that the disk has room; the program keeps trying.");
         }
         return Optional.empty();
     }

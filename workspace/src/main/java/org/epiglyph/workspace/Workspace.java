@@ -104,57 +104,6 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
-    /**
-     * A batch as it is on the disk.
-     *
-     * @param batch  as far as it is whole
-     * @param damage what is not
-     */
-    public record Glance(Batch batch, Damage damage) {}
-
-    /** Reads a batch as it is on the disk now, without holding it. */
-    public static Glance glance(Path root) throws Problem {
-        BatchFolder folder = new BatchFolder(root);
-        try (Database database = Database.look(folder.database())) {
-            HistoryReading.Found found = HistoryReading.glance(database, folder);
-            return new Glance(found.history().batch(), found.damage());
-        } catch (SQLException e) {
-            throw HistoryReading.unreadable(folder, e);
-        }
-    }
-
-    /**
-     * A batch in a few figures, and what is not whole about it.
-     *
-     * @param summary as far as the batch is whole
-     * @param damage  what is not
-     */
-    public record Overview(Summary summary, Damage damage) {}
-
-    /**
-     * Reads a batch's figures as they are on the disk now, without holding it: from the summary beside its database where
-     * that is of this very database, else from its whole history.
-     */
-    public static Overview overview(Path root) throws Problem {
-        BatchFolder folder = new BatchFolder(root);
-        Optional<SummaryFile.Stamp> stamp = SummaryFile.Stamp.of(folder);
-        Optional<Summary> kept = stamp.flatMap(s -> SummaryFile.read(folder, s));
-        if (kept.isPresent()) {
-            return new Overview(kept.get(), Damage.NONE);
-        }
-        Glance glance = glance(root);
-        Summary summary = Summary.of(glance.batch());
-        if (glance.damage().isNone() && stamp.isPresent() && stamp.equals(SummaryFile.Stamp.of(folder))) {
-            SummaryFile.write(folder, stamp.get(), summary);
-        }
-        return new Overview(summary, glance.damage());
-    }
-
-    /** Reads a batch as it is on the disk now, as far as it is whole, without holding it. */
-    public static Batch peek(Path root) throws Problem {
-        return glance(root).batch();
-    }
-
     /** Where kept edits go. */
     private final class Kept implements HistoryWriter.Sink {
         @Override

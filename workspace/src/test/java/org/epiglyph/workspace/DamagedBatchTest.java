@@ -169,7 +169,7 @@ class DamagedBatchTest {
         sql(batch, "DELETE FROM collected WHERE rowid = 2", "ALTER TABLE collected DROP COLUMN digest",
                 "ALTER TABLE history DROP COLUMN chain", "PRAGMA user_version = 3");
         Files.delete(batch.resolve("batch.last"));
-        assertThat(Workspace.peek(batch).submission(Examples.ADA).marks()).hasSize(EDITS);
+        assertThat(Glance.at(batch).batch().submission(Examples.ADA).marks()).hasSize(EDITS);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.damage()).isEqualTo(Damage.NONE);
             assertThat(workspace.lines()).isEqualTo(lines);

@@ -20,11 +20,11 @@ class SummaryTest {
     private Path folder;
 
     private static Summary read(Path batch) throws Exception {
-        return Workspace.overview(batch).summary();
+        return Overview.at(batch).summary();
     }
 
     private static Summary computed(Path batch) throws Exception {
-        return Summary.of(Workspace.peek(batch));
+        return Summary.of(Glance.at(batch).batch());
     }
 
     private static void score(Workspace workspace) {
@@ -97,7 +97,7 @@ class SummaryTest {
                 }
             }
         }
-        assertThat(Workspace.overview(copy).damage().inWords()).contains("The last 1 changes are missing");
+        assertThat(Overview.at(copy).damage().inWords()).contains("The last 1 changes are missing");
     }
 
     @Test
@@ -111,6 +111,6 @@ class SummaryTest {
         int at = new String(bytes, java.nio.charset.StandardCharsets.ISO_8859_1).lastIndexOf("\"student\"");
         bytes[at + 3] ^= 4;
         Files.write(batch.resolve("batch.sqlite"), bytes);
-        assertThat(Workspace.overview(batch).damage().isNone()).isFalse();
+        assertThat(Overview.at(batch).damage().isNone()).isFalse();
     }
 }

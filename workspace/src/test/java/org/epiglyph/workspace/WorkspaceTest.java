@@ -93,7 +93,7 @@ class WorkspaceTest {
             });
             workspace.edit(new Edit.WriteOnTheWhole(Examples.ADA, "Good."));
             assertThat(kept.await(10, TimeUnit.SECONDS)).isTrue();
-            assertThat(Workspace.peek(batch).submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
+            assertThat(Glance.at(batch).batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
         }
     }
 
@@ -123,7 +123,7 @@ class WorkspaceTest {
             statement.execute("ROLLBACK");
             assertThat(kept.await(20, TimeUnit.SECONDS)).isTrue();
         }
-        assertThat(Workspace.peek(batch).submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
+        assertThat(Glance.at(batch).batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
     }
 
     @Test

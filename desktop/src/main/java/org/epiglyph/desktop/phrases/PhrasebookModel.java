@@ -30,6 +30,7 @@ import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.TableBytes;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Workspace;
 
@@ -269,7 +270,7 @@ public final class PhrasebookModel extends Care {
     /** Takes all phrases of another batch in as a collection, with the pictures in them. */
     public void takeFrom(Path otherBatch) {
         reading(() -> {
-            Batch other = Workspace.peek(otherBatch);
+            Batch other = Glance.at(otherBatch).batch();
             Set<String> pictures = new HashSet<>();
             other.phrasebook().phrases().forEach(p -> pictures.addAll(PictureNames.in(p.words())));
             workspace().folder().bringPictures(pictures, new BatchFolder(otherBatch).pictures());

@@ -33,6 +33,7 @@ import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.exchange.sheet.TableBytes;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 
 /**
@@ -265,7 +266,7 @@ public final class SchemeModel extends Care {
 
     /** Takes the scheme of another batch. */
     public void copyFrom(Path otherBatch) {
-        taking(() -> Workspace.peek(otherBatch).scheme());
+        taking(() -> Glance.at(otherBatch).batch().scheme());
     }
 
     private void taking(Aside.Work<MarkScheme> source) {

@@ -3,6 +3,7 @@ package org.epiglyph.desktop.shelf;
 import java.nio.file.Path;
 import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.workspace.Overview;
 import org.epiglyph.workspace.Summary;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.LoggerFactory;
@@ -32,7 +33,7 @@ record BatchLine(Path folder, String title, String module, int received, int stu
 
     static BatchLine of(Path folder) {
         try {
-            Workspace.Overview overview = Workspace.overview(folder);
+            Overview overview = Overview.at(folder);
             Summary of = overview.summary();
             return new BatchLine(folder, of.title(), of.module(), of.received(), of.students(), of.scored(),
                     of.sealed(), of.handedBack(), overview.damage().inWords(), "");

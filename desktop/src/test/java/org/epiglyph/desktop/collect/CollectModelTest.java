@@ -18,6 +18,7 @@ import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.exchange.sheet.SheetRoles;
 import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -77,8 +78,8 @@ class CollectModelTest {
         CompletableFuture<Path> made = new CompletableFuture<>();
         act(() -> model.make(made::complete));
         Path batch = made.get(20, TimeUnit.SECONDS);
-        assertThat(Workspace.peek(batch).scheme().criteria()).hasSize(8);
-        assertThat(Workspace.peek(batch).phrasebook().phrases()).hasSize(17);
+        assertThat(Glance.at(batch).batch().scheme().criteria()).hasSize(8);
+        assertThat(Glance.at(batch).batch().phrasebook().phrases()).hasSize(17);
         assertThat(model.planProperty().get()).isNull();
     }
 
@@ -143,7 +144,7 @@ class CollectModelTest {
         assertThat(model.planProperty().get().nothingFrom()).hasSize(2);
         CompletableFuture<Path> made = new CompletableFuture<>();
         act(() -> model.make(made::complete));
-        assertThat(Workspace.peek(made.get(20, TimeUnit.SECONDS)).submissions()).hasSize(2);
+        assertThat(Glance.at(made.get(20, TimeUnit.SECONDS)).batch().submissions()).hasSize(2);
     }
 
     @Test
@@ -195,7 +196,7 @@ class CollectModelTest {
         assertThat(again.planProperty().get().questions()).isEmpty();
         act(() -> again.make(_ -> {}));
         assertThat(again.troubleProperty().get()).isEmpty();
-        assertThat(Workspace.peek(batch).submissions()).allMatch(s -> s.handIns().size() < 2);
+        assertThat(Glance.at(batch).batch().submissions()).allMatch(s -> s.handIns().size() < 2);
         again.close();
     }
 

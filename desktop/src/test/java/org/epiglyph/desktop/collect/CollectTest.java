@@ -33,6 +33,7 @@ import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.exchange.sheet.Role;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -306,6 +307,6 @@ class CollectTest {
         try (Stream<Path> shelf = Files.list(world.resolve("shelf"))) {
             assertThat(shelf.filter(p -> Files.exists(p.resolve("batch.sqlite")))).hasSize(1);
         }
-        assertThat(Workspace.peek(batch).submissions()).hasSize(26);
+        assertThat(Glance.at(batch).batch().submissions()).hasSize(26);
     }
 }

@@ -1,0 +1,34 @@
+package org.epiglyph.workspace;
+
+import java.nio.file.Path;
+import java.util.Optional;
+import org.epiglyph.core.Problem;
+
+/**
+ * A batch in a few figures, and what is not whole about it.
+ *
+ * @param summary as far as the batch is whole
+ * @param damage  what is not
+ */
+public record Overview(Summary summary, Damage damage) {
+    /**
+     * Reads a batch's figures as they are on the disk now, without holding it: from the summary beside its database where
+     * that is of this very database, else from its whole history.
+     *
+     * @throws Problem where there is no batch, or not even what was collected can be read
+     */
+    public static Overview at(Path root) throws Problem {
+        BatchFolder folder = new BatchFolder(root);
+        Optional<SummaryFile.Stamp> stamp = SummaryFile.Stamp.of(folder);
+        Optional<Summary> kept = stamp.flatMap(s -> SummaryFile.read(folder, s));
+        if (kept.isPresent()) {
+            return new Overview(kept.get(), Damage.NONE);
+        }
+        Glance glance = Glance.at(root);
+        Summary summary = Summary.of(glance.batch());
+        if (glance.damage().isNone() && stamp.isPresent() && stamp.equals(SummaryFile.Stamp.of(folder))) {
+            SummaryFile.write(folder, stamp.get(), summary);
+        }
+        return new Overview(summary, glance.damage());
+    }
+}

@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.settings;
 
 import java.util.List;
+import java.util.Optional;
 import javafx.geometry.Rectangle2D;
 
 /**
@@ -14,9 +15,25 @@ public record WindowPlace(double x, double y, double width, double height, boole
     private static final double GRIP = 120;
 
     public WindowPlace {
-        if (!(Double.isFinite(x) && Double.isFinite(y) && width >= LEAST_WIDTH && height >= LEAST_HEIGHT)) {
+        if (!isPlace(x, y, width, height)) {
             throw new IllegalArgumentException("A window is at least 900 by 600, not " + width + " by " + height);
         }
+    }
+
+    /** A place that is not maximized; empty where the window has none yet, or is smaller than it is when it is shown. */
+    public static Optional<WindowPlace> of(double x, double y, double width, double height) {
+        return isPlace(x, y, width, height)
+                ? Optional.of(new WindowPlace(x, y, width, height, false))
+                : Optional.empty();
+    }
+
+    private static boolean isPlace(double x, double y, double width, double height) {
+        return Double.isFinite(x) && Double.isFinite(y) && Double.isFinite(width) && Double.isFinite(height)
+                && width >= LEAST_WIDTH && height >= LEAST_HEIGHT;
+    }
+
+    public WindowPlace maximized(boolean other) {
+        return new WindowPlace(x, y, width, height, other);
     }
 
     /**

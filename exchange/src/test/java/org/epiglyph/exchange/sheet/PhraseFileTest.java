@@ -44,8 +44,10 @@ class PhraseFileTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"words,effect;A,1;B,lots | line 3: 'lots' under 'effect' is not a number",
-            "words,mark;A,smile | line 2: 'smile' is no sign", "words,mark;A,tick in gold | line 2: 'gold' is no ink",
-            "code;A | needs a column headed 'words'", "{\"a\":1} | has no 'phrases'", "{\"phrases\": | is no JSON",
+            "words,mark;A,smile | line 2: 'smile' is not a sign",
+            "words,mark;A,tick in gold | line 2: 'gold' is not an ink",
+            "code;A | needs a column headed 'words'", "{\"a\":1} | has no 'phrases'",
+            "{\"phrases\": | is not valid JSON",
             "# Tides | has no phrases"})
     void whatCannotBeReadIsSaidWithItsPlace(String text, String complaint) {
         byte[] bytes = text.replace(';', '\n').getBytes(StandardCharsets.UTF_8);

@@ -118,15 +118,15 @@ class SchemeFileTest {
     @CsvSource(delimiter = '|', value = {
             "criterion,maximum;Method,many | line 2: 'many' under 'maximum' is not a number",
             "criterion,maximum;Method,0 | line 2: the maximum must be above 0",
-            "criterion,kind,maximum;A,points,3;B,stars,3 | line 3: 'stars' is no kind",
+            "criterion,kind,maximum;A,points,3;B,stars,3 | line 3: 'stars' is not a kind",
             "criterion,kind,level,points;A,levels,,;,,Good,lots | line 3: 'lots' is not a number, and no range",
             "criterion,kind,level,points;A,levels,,;,,Good,5 to 3 | line 3: Level 'Good' goes from 5 to 3",
             "criterion,kind,level,points;A,checklist,, | line 2: A checklist needs a part",
-            "criterion,kind,maximum,counts;A,counted,4,smile | line 2: 'smile' is no sign",
-            "criterion,kind,maximum,role;A,points,4,extra | line 2: 'extra' is no role",
+            "criterion,kind,maximum,counts;A,counted,4,smile | line 2: 'smile' is not a sign",
+            "criterion,kind,maximum,role;A,points,4,extra | line 2: 'extra' is not a role",
             "criterion,maximum,hurdle;A,4,140 | line 2: The hurdle of 'A' is 0 to 100 percent",
             "criterion,kind,text,maximum;A,,,4;rounding,rule,rule=up, | line 3: 'up' is not a way to round",
-            "criterion,kind,text,maximum;A,,,4;magic,rule,x, | line 3: 'magic' is no rule",
+            "criterion,kind,text,maximum;A,,,4;magic,rule,x, | line 3: 'magic' is not a rule",
             "criterion,kind,best,maximum;S,section,1.5, | line 2: '1.5' under 'best' must be a whole number",
             "name;Method | needs columns headed 'criterion' and 'maximum'", "criterion,maximum; | lists no criterion"})
     void whatCannotBeReadIsSaidWithItsLine(String table, String complaint) {

@@ -191,7 +191,7 @@ class WorksheetTest {
         assertThatThrownBy(
                 () -> SheetFile.read("PK\u0003\u0004 and no more".getBytes(StandardCharsets.ISO_8859_1), "marks.xlsx"))
                 .isInstanceOf(Problem.class)
-                .hasMessageContaining("marks.xlsx is no workbook that can be read");
+                .hasMessageContaining("marks.xlsx cannot be read as a workbook");
         assertThatThrownBy(() -> SheetFile.read(new byte[]{(byte) 0xD0, (byte) 0xCF, 0x11, (byte) 0xE0}, "marks.xls"))
                 .hasMessageContaining("old binary kind, or locked");
     }

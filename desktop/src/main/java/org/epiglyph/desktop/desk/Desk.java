@@ -319,6 +319,9 @@ public final class Desk implements Place {
         making.first(model.student());
         above.getChildren().clear();
         keyPen.putAway();
+        if (!question.isOn()) {
+            model.scores().beginWithUnscored();
+        }
         openPages.open(); // what was got ready is drawn first
         ledger.refresh();
     }

@@ -39,6 +39,16 @@ public final class Scores {
         return criterion;
     }
 
+    /** Begins with the first criterion that still asks for a score; where none does, the criterion stays. */
+    public void beginWithUnscored() {
+        model.submission()
+                .scores()
+                .left(model.batch().scheme())
+                .stream()
+                .findFirst()
+                .ifPresent(c -> criterion.set(c.id()));
+    }
+
     /** Settles a criterion; {@link Judgement#NONE} takes the score away. The reason where it is refused. */
     public Optional<String> judge(String criterionId, Judgement judgement) {
         if (model.submission().scores().judgement(criterionId).equals(judgement)) {

@@ -103,6 +103,28 @@ class LedgerTest extends InWindow {
     }
 
     @Test
+    void theNextStudentBeginsWithTheFirstCriterionThatHasNoScore(FxRobot robot) {
+        atDesk(robot);
+        robot.type(KeyCode.L);
+        robot.write("4").type(KeyCode.ENTER);
+        robot.write("5").type(KeyCode.ENTER);
+        robot.push(KeyCode.CONTROL, KeyCode.ENTER);
+        waitFor(() -> submission().sealed());
+        robot.push(KeyCode.CONTROL, KeyCode.DOWN);
+        robot.type(KeyCode.L);
+        waitFor(() -> Screen.isFocused(robot, "#score-c1"));
+        robot.write("6").type(KeyCode.ENTER);
+        robot.push(KeyCode.CONTROL, KeyCode.DOWN);
+        robot.push(KeyCode.CONTROL, KeyCode.UP);
+        robot.type(KeyCode.L);
+        waitFor(() -> Screen.isFocused(robot, "#score-c2"));
+        robot.type(KeyCode.ESCAPE);
+        robot.push(KeyCode.SHIFT, KeyCode.Q); // question by question the criterion stays
+        robot.push(KeyCode.CONTROL, KeyCode.DOWN);
+        waitFor(() -> Screen.isFocused(robot, "#score-c2"));
+    }
+
+    @Test
     void aCountThatDiffersIsSaidAndOneKeyTakesIt(FxRobot robot) {
         ready(robot);
         robot.interact(() -> model().scores().judge("c4", Judgement.of(BigDecimal.TWO)));

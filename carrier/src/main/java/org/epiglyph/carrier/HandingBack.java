@@ -176,20 +176,15 @@ public final class HandingBack {
             return send(parcel, built);
         }
 
-        /**
-         * Other work that was sent after the receipt may have arrived although no answer came, so that the record need no
-         * longer have what the receipt says.
-         */
+        /** Other work that was on its way after the receipt may have arrived although no answer came. */
         private boolean isThere(Batch batch, StudentKey student, Optional<Receipt> known, List<String> leftOut)
                 throws Problem {
-            return known.isPresent()
-                    && known.get().digest().equals(Fingerprint.of(batch, student, choices.deciding(leftOut)))
-                    && lastSent(student).filter(d -> !d.equals(known.get().digest())).isEmpty();
-        }
-
-        private Optional<String> lastSent(StudentKey student) throws Problem {
+            if (known.isEmpty()
+                    || !known.get().digest().equals(Fingerprint.of(batch, student, choices.deciding(leftOut)))) {
+                return false;
+            }
             try {
-                return log.last(destination, student);
+                return log.has(destination, student, known.get().digest());
             } catch (IOException e) {
                 throw unreadable(e);
             }
@@ -233,7 +228,7 @@ public final class HandingBack {
 
         private Outcome deliver(RecordClient.Parcel parcel, Building.Built built) throws Problem {
             try {
-                log.add(destination, parcel.student(), parcel.digest());
+                log.sending(destination, parcel.student(), parcel.digest());
             } catch (IOException e) {
                 throw new Problem(
                         "Nothing more can be written to the batch's folder, so nothing was sent. Check that the disk has room.",
@@ -245,6 +240,7 @@ public final class HandingBack {
         private Outcome received(Receipt receipt, RecordClient.Parcel parcel, Building.Built built) {
             Receipt own = receipt.of(destination, sent(built, score(parcel)));
             workspace.edit(new Edit.RecordReceipt(parcel.student(), Optional.of(own)));
+            log.arrived(destination, parcel.student(), parcel.digest());
             return new Outcome.Done(parcel.student(), own, built.reasons());
         }
 

@@ -15,23 +15,45 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.workspace.BatchFolder;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
- * What was ever on its way to a record, written before it is sent: an answer that is lost leaves no receipt, and then this
- * tells our own version in the record from somebody else's, and that the record may have another than the receipt says. One JSON
- * object a line.
+ * What was ever on its way to a record, written before it is sent, and what is known to have arrived. An answer that is lost
+ * leaves no receipt; then this tells our own version in the record from somebody else's, and that the record need not have
+ * what an earlier receipt says. One JSON object a line.
  */
 final class SentLog {
+    private static final Logger LOG = LoggerFactory.getLogger(SentLog.class);
     private static final ObjectMapper JSON = new ObjectMapper();
     private final Path file;
-    /** Digests by task and student in the order of sending; null before they are read. */
-    private Map<List<String>, LinkedHashSet<String>> sent;
+    /** By task and student; null before it is read. */
+    private Map<List<String>, Story> stories;
 
     SentLog(BatchFolder folder) {
         file = folder.root().resolve("sent.jsonl");
+    }
+
+    /** What is known of one student's record. */
+    private static final class Story {
+        private final Set<String> digests = new LinkedHashSet<>();
+        private Optional<String> arrived = Optional.empty();
+        private boolean everArrived;
+
+        void add(String digest, boolean hasArrived) {
+            digests.add(digest);
+            arrived = hasArrived ? Optional.of(digest) : Optional.empty();
+            everArrived |= hasArrived;
+        }
+
+        /** Batches of earlier versions do not say what arrived; there one thing alone that was ever sent is believed. */
+        boolean has(String digest) {
+            return everArrived ? arrived.equals(Optional.of(digest)) : Set.of(digest).containsAll(digests);
+        }
     }
 
     /**
@@ -39,13 +61,29 @@ final class SentLog {
      *
      * @throws IOException where it cannot be written, or what was sent before cannot be read; then nothing may be sent
      */
-    void add(Destination destination, StudentKey student, String digest) throws IOException {
+    void sending(Destination destination, StudentKey student, String digest) throws IOException {
         read();
+        write(destination, student, digest, false);
+    }
+
+    /** Says that the record is known to have a parcel. Where that cannot be written, it is sent once more, which changes nothing. */
+    void arrived(Destination destination, StudentKey student, String digest) {
+        try {
+            read();
+            write(destination, student, digest, true);
+        } catch (IOException e) {
+            LOG.info("That a parcel arrived could not be noted");
+        }
+    }
+
+    private void write(Destination destination, StudentKey student, String digest, boolean arrived)
+            throws IOException {
         String line = "\n" + JSON.createObjectNode() // so that a line that was cut off spoils only itself
                 .put("place", destination.place())
                 .put("task", destination.task())
                 .put("student", student.value())
-                .put("digest", digest);
+                .put("digest", digest)
+                .put("arrived", arrived);
         try (FileChannel out = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.APPEND)) {
             ByteBuffer bytes = ByteBuffer.wrap(line.getBytes(StandardCharsets.UTF_8));
             while (bytes.hasRemaining()) {
@@ -53,43 +91,43 @@ final class SentLog {
             }
             out.force(false);
         }
-        remember(destination.task(), student.value(), digest);
+        story(destination.task(), student.value()).add(digest, arrived);
     }
 
-    /** Digests of all that was ever sent to the task for a student, the last one last, whatever the service's address was then. */
-    List<String> digests(Destination destination, StudentKey student) throws IOException {
+    /** Digests of all that was ever sent to the task for a student, whatever the service's address was then. */
+    Set<String> digests(Destination destination, StudentKey student) throws IOException {
         read();
-        return List.copyOf(sent.getOrDefault(List.of(destination.task(), student.value()), new LinkedHashSet<>()));
+        return Set.copyOf(story(destination.task(), student.value()).digests);
     }
 
-    /** The digest that was sent last, whether or not an answer came; empty where nothing was sent that is known of. */
-    Optional<String> last(Destination destination, StudentKey student) throws IOException {
-        List<String> all = digests(destination, student);
-        return all.isEmpty() ? Optional.empty() : Optional.of(all.getLast());
+    /** False where something was on its way since this arrived, so that the record may have that instead. */
+    boolean has(Destination destination, StudentKey student, String digest) throws IOException {
+        read();
+        return story(destination.task(), student.value()).has(digest);
     }
 
     /** Read once: nobody else writes it while the batch is held. */
     private void read() throws IOException {
-        if (sent != null) {
+        if (stories != null) {
             return;
         }
-        sent = new HashMap<>();
-        if (!Files.exists(file)) {
-            return;
-        }
-        for (String line : new String(Files.readAllBytes(file), StandardCharsets.UTF_8).split("\n")) {
+        Map<List<String>, Story> found = new HashMap<>();
+        String all = Files.exists(file) ? new String(Files.readAllBytes(file), StandardCharsets.UTF_8) : "";
+        stories = found;
+        for (String line : all.split("\n")) {
             try {
                 JsonNode one = JSON.readTree(line);
-                remember(one.path("task").asText(), one.path("student").asText(), one.path("digest").asText());
+                if (one.hasNonNull("digest")) {
+                    story(one.path("task").asText(), one.path("student").asText())
+                            .add(one.path("digest").asText(), one.path("arrived").asBoolean());
+                }
             } catch (JsonProcessingException e) {
                 // a line that was cut off says nothing, be it within a letter
             }
         }
     }
 
-    private void remember(String task, String student, String digest) {
-        LinkedHashSet<String> digests = sent.computeIfAbsent(List.of(task, student), _ -> new LinkedHashSet<>());
-        digests.remove(digest); // what is sent once more is the last again
-        digests.add(digest);
+    private Story story(String task, String student) {
+        return stories.computeIfAbsent(List.of(task, student), _ -> new Story());
     }
 }

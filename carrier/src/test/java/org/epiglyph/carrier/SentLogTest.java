@@ -22,15 +22,11 @@ class SentLogTest {
     void whatWasSentIsKnownByTaskAndStudent() throws Exception {
         SentLog log = new SentLog(new BatchFolder(folder));
         assertThat(log.digests(TASK, ZOE)).isEmpty();
-        log.add(TASK, ZOE, "aa");
-        log.add(TASK, ZOE, "bb");
-        log.add(TASK, new StudentKey("K-2"), "cc");
-        log.add(Destination.record("http://127.0.0.1:1", "T-2"), ZOE, "dd");
-        assertThat(log.digests(TASK, ZOE)).containsExactly("aa", "bb");
-        assertThat(log.last(TASK, ZOE)).contains("bb");
-        log.add(TASK, ZOE, "aa");
-        assertThat(new SentLog(new BatchFolder(folder)).last(TASK, ZOE)).as("sent once more").contains("aa");
-        assertThat(log.last(TASK, new StudentKey("K-9"))).isEmpty();
+        log.sending(TASK, ZOE, "aa");
+        log.sending(TASK, ZOE, "bb");
+        log.sending(TASK, new StudentKey("K-2"), "cc");
+        log.sending(Destination.record("http://127.0.0.1:1", "T-2"), ZOE, "dd");
+        assertThat(log.digests(TASK, ZOE)).containsExactlyInAnyOrder("aa", "bb");
         assertThat(log.digests(Destination.record("http://127.0.0.1:2", "T-1"), ZOE)).as("the service has moved")
                 .containsExactlyInAnyOrder("aa", "bb");
     }
@@ -38,17 +34,48 @@ class SentLogTest {
     @Test
     void aLineCutOffAtAnyByteSpoilsOnlyItself() throws Exception {
         SentLog log = new SentLog(new BatchFolder(folder));
-        log.add(TASK, ZOE, "aa");
+        log.sending(TASK, ZOE, "aa");
         Path file = folder.resolve("sent.jsonl");
         int first = (int) Files.size(file);
-        log.add(TASK, ZOE, "bb");
+        log.sending(TASK, ZOE, "bb");
         byte[] whole = Files.readAllBytes(file);
         for (int length = first; length < whole.length; length++) {
             Files.write(file, Arrays.copyOf(whole, length));
             SentLog again = new SentLog(new BatchFolder(folder));
-            again.add(TASK, ZOE, "cc");
+            again.sending(TASK, ZOE, "cc");
             assertThat(new SentLog(new BatchFolder(folder)).digests(TASK, ZOE)).as("cut after %d bytes", length)
-                    .containsExactly("aa", "cc");
+                    .containsExactlyInAnyOrder("aa", "cc");
         }
+    }
+
+    private SentLog read() {
+        return new SentLog(new BatchFolder(folder));
+    }
+
+    @Test
+    void whatArrivedIsBelievedUntilAnythingElseIsOnItsWay() throws Exception {
+        SentLog log = read();
+        assertThat(log.has(TASK, ZOE, "aa")).as("a batch that was handed back before there was a list").isTrue();
+        log.sending(TASK, ZOE, "aa");
+        log.arrived(TASK, ZOE, "aa");
+        assertThat(read().has(TASK, ZOE, "aa")).isTrue();
+        log.sending(TASK, ZOE, "bb"); // and no answer came
+        assertThat(log.has(TASK, ZOE, "aa")).isFalse();
+        assertThat(read().has(TASK, ZOE, "aa")).isFalse();
+        log.sending(TASK, ZOE, "aa"); // and again none
+        assertThat(read().has(TASK, ZOE, "aa")).as("it may not have arrived this time").isFalse();
+        log.arrived(TASK, ZOE, "aa");
+        assertThat(read().has(TASK, ZOE, "aa")).isTrue();
+        assertThat(read().has(TASK, ZOE, "bb")).isFalse();
+    }
+
+    @Test
+    void aListOfAnEarlierVersionIsBelievedWhereOneThingAloneWasSent() throws Exception {
+        Path file = folder.resolve("sent.jsonl");
+        String line = "\n{\"place\":\"p\",\"task\":\"T-1\",\"student\":\"" + ZOE.value() + "\",\"digest\":\"%s\"}";
+        Files.writeString(file, line.formatted("aa"));
+        assertThat(read().has(TASK, ZOE, "aa")).isTrue();
+        Files.writeString(file, line.formatted("aa") + line.formatted("bb") + line.formatted("aa"));
+        assertThat(read().has(TASK, ZOE, "aa")).isFalse();
     }
 }

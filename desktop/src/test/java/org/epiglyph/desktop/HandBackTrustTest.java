@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.AdditionalAnswers.delegatesTo;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.doAnswer;
+import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.mock;
 
 import com.fasterxml.jackson.databind.JsonNode;
@@ -170,6 +171,15 @@ class HandBackTrustTest {
                 .outcomes()).singleElement().isInstanceOf(Outcome.Failed.class);
         assertThat(record(ADA).path("score").decimalValue()).as("it arrived all the same").isEqualByComparingTo("21");
         seal(ADA, "20"); // as the last receipt says, and not as the record has it
+        RecordClient refusing = mock(RecordClient.class, delegatesTo(client(office.address())));
+        doThrow(new Problem("Busy.")).when(refusing).handBack(any(), any());
+        for (int i = 0; i < 2; i++) {
+            assertThat(new HandingBack(workspace, Clock.systemUTC(), usual())
+                    .toRecord(refusing, DemoWorld.TASK, Progress.NONE)
+                    .outcomes()).as("a try that fails is no arrival")
+                    .singleElement()
+                    .isInstanceOf(Outcome.Failed.class);
+        }
         assertThat(toRecord(usual()).outcomes()).singleElement().isInstanceOf(Outcome.Done.class);
         assertThat(record(ADA).path("score").decimalValue()).isEqualByComparingTo("20");
         assertThat(toRecord(usual()).outcomes()).singleElement().isInstanceOf(Outcome.AlreadyThere.class);

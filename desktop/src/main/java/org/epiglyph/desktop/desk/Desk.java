@@ -14,6 +14,7 @@ import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
@@ -172,8 +173,8 @@ public final class Desk implements Place {
         });
         gestures.onReading(acts::copyable);
         gestures.onSecondButton(caseAtPointer::openAtPointer);
-        root.addEventFilter(javafx.scene.input.MouseEvent.ANY,
-                e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
+        root.addEventFilter(MouseEvent.ANY, e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
+        root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> penCase.pressed(e.getTarget()));
         new TypingLine(pages, ledger, side);
         watch();
         look();

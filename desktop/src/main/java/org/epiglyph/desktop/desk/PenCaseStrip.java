@@ -3,6 +3,8 @@ package org.epiglyph.desktop.desk;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.css.PseudoClass;
+import javafx.event.EventTarget;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
@@ -102,6 +104,17 @@ final class PenCaseStrip extends ScrollPane {
 
     void closeCard() {
         card.close();
+    }
+
+    /** A press beside the settings closes them, and does what it does there. */
+    void pressed(EventTarget target) {
+        boolean inside = false;
+        for (Node at = target instanceof Node node ? node : null; at != null; at = at.getParent()) {
+            inside |= at == card || at == this;
+        }
+        if (!inside) {
+            card.close();
+        }
     }
 
     /** Makes buttons of all slots for the case at the pointer. */

@@ -199,6 +199,18 @@ class LedgerByPointerTest extends InWindow {
         assertThat(model().submission().sealed()).isFalse();
     }
 
+    @Test
+    void aPressBesideTheSettingsOfASlotClosesThemAndDoesWhatItDoes(FxRobot robot) {
+        atDesk(robot);
+        robot.clickOn("#slot-1");
+        waitFor(() -> isThere(robot, ".slot-card"));
+        robot.clickOn(".slot-card");
+        assertThat(isThere(robot, ".slot-card")).isTrue();
+        robot.clickOn("#score-c2");
+        waitFor(() -> !isThere(robot, ".slot-card"));
+        assertThat(isFocused(robot, "#score-c2")).isTrue();
+    }
+
     private static boolean isInSight(FxRobot robot, String part) {
         Node node = robot.lookup(part).query();
         Bounds all = node.getScene().getRoot().localToScreen(node.getScene().getRoot().getBoundsInLocal());

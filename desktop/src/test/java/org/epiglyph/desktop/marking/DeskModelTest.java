@@ -68,7 +68,7 @@ class DeskModelTest extends AtBareDesk {
         assertThat(desk.scores().read(METHOD, "7½")).isEqualTo(Judgement.of(new BigDecimal("7.5")));
         assertThat(desk.scores().read(METHOD, "")).isEqualTo(Judgement.NONE);
         assertThatThrownBy(() -> desk.scores().read(METHOD, "eight")).isInstanceOf(EditRefused.class)
-                .hasMessageContaining("'eight' is not a number");
+                .hasMessageContaining("\u201ceight\u201d is not a number");
         assertThatThrownBy(() -> desk.scores().read(METHOD, "9"))
                 .hasMessage("9 is above the maximum of 'Method'. Enter 0 to 8.");
     }

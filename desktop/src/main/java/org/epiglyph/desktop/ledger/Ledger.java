@@ -289,6 +289,10 @@ public final class Ledger extends VBox {
         Submission submission = model.submission();
         boolean other = !submission.student().key().equals(shown);
         shown = submission.student().key();
+        if (other) { // begins with whose work it is, as far as the criterion that is open leaves room
+            body.setVvalue(0);
+            Platform.runLater(() -> active().ifPresent(this::bringIntoView));
+        }
         head.show(submission, batch);
         rows.forEach(r -> r.refresh(other));
         Result result = batch.result(shown);

@@ -93,7 +93,7 @@ final class ScoreScale extends Pane implements Choice {
 
     /** Where some points lie on the screen, for a hand that is simulated. */
     Point2D at(BigDecimal value) {
-        return localToScreen(x(value), HEIGHT / 2);
+        return localToScreen(x(value), HEIGHT - 3);
     }
 
     private double length() {
@@ -110,7 +110,7 @@ final class ScoreScale extends Pane implements Choice {
     }
 
     private void draw() {
-        getChildren().clear();
+        getChildren().clear(); // none of them takes the pointer: a press on one that is gone by then would never be let up
         double span = to.subtract(from).doubleValue();
         int count = span == 0 ? 0 : (int) Math.round(span / step.doubleValue());
         if (count > 0 && count <= MOST_NOTCHES) {
@@ -128,10 +128,12 @@ final class ScoreScale extends Pane implements Choice {
         notch(x, HEIGHT - THUMB, "score-line");
         Circle thumb = new Circle(Math.clamp(x, THUMB, Math.max(THUMB, getWidth() - THUMB)), THUMB, THUMB);
         thumb.getStyleClass().add("score-thumb");
+        thumb.setMouseTransparent(true);
         getChildren().add(thumb);
         if (dragged.isPresent()) {
             Text figure = new Text(Criterion.words(value));
             figure.getStyleClass().add("score-dragged");
+            figure.setMouseTransparent(true);
             boolean left = x > getWidth() / 2;
             figure.setX(left ? x - 2 * THUMB - figure.getLayoutBounds().getWidth() : x + 2 * THUMB);
             figure.setY(2 * THUMB + 1);
@@ -142,6 +144,7 @@ final class ScoreScale extends Pane implements Choice {
     private void notch(double x, double height, String style) {
         Line line = new Line(x, HEIGHT - height, x, HEIGHT);
         line.getStyleClass().add(style);
+        line.setMouseTransparent(true);
         getChildren().add(line);
     }
 }

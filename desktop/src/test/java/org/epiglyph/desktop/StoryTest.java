@@ -254,7 +254,7 @@ class StoryTest {
 
     private void handingBackAgainSendsNothing(FxRobot robot) {
         robot.clickOn("#hand-back-send");
-        waitFor(() -> text(robot, "#hand-back-said").startsWith("0 handed back, 1 there already"));
+        waitFor(() -> text(robot, "#hand-back-said").startsWith("0 handed back, 1 already there"));
     }
 
     private void everythingIsThereAfterAStart() throws Exception {

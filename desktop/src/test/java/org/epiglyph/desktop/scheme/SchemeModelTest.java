@@ -149,7 +149,7 @@ class SchemeModelTest {
         }
         model.copyFrom(other);
         assertThat(model.draft().criteria()).extracting(Criterion::name).containsExactly("Method", "Units");
-        assertThat(model.saidProperty().get()).isEqualTo("Took 2 criteria.");
+        assertThat(model.saidProperty().get()).isEqualTo("Imported 2 criteria.");
     }
 
     @Test

@@ -141,7 +141,7 @@ class SchemeTest extends InWindow {
         robot.type(KeyCode.ENTER);
         robot.write("lots Decides");
         robot.clickOn("#criterion-name");
-        waitFor(() -> text(robot, "#care-notice").startsWith("Line 2: 'lots Decides'"));
+        waitFor(() -> text(robot, "#care-notice").startsWith("Line 2: \u201clots Decides\u201d"));
         fill(robot, "#criterion-levels", "5 to 6  Weighs: says why");
         robot.type(KeyCode.ENTER);
         robot.write("0 None");

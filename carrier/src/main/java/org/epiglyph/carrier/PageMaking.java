@@ -32,9 +32,10 @@ public final class PageMaking implements AutoCloseable {
     private final Set<String> tried = new HashSet<>();
     private final IntakeProcess intake = new IntakeProcess();
     private final Thread thread;
-    /** Where the walk through the roll is, and how many students are left of it. */
+    /** Where the walk through the roll is, and how many students are left of it; for the working thread alone. */
     private int at;
     private int left = Integer.MAX_VALUE;
+    private Optional<StudentKey> wanted = Optional.empty();
     private boolean ended;
 
     private record Work(StudentKey student, Document document) {}
@@ -91,8 +92,7 @@ public final class PageMaking implements AutoCloseable {
 
     /** Makes the pages of this student first, then those of the students who follow. */
     public synchronized void first(StudentKey student) {
-        at = Math.max(0, workspace.batch().position(student));
-        left = Integer.MAX_VALUE;
+        wanted = Optional.of(student);
         notifyAll();
     }
 
@@ -142,22 +142,38 @@ public final class PageMaking implements AutoCloseable {
         wait(RETRY_MILLIS);
     }
 
-    private synchronized Optional<Work> next() throws InterruptedException {
-        while (!ended) {
+    /** Looks for files outside of the lock, so that whoever asks for a student never waits for the disk. */
+    private Optional<Work> next() throws InterruptedException {
+        while (begin()) {
             List<Submission> all = workspace.batch().submissions();
-            for (left = Math.min(left, all.size()); left > 0; left--) {
-                Optional<Work> next = missing(workspace, all.get(at % all.size()))
-                        .filter(w -> !tried.contains(w.document.id()))
-                        .findFirst();
-                if (next.isPresent()) {
-                    tried.add(next.get().document.id());
-                    return next;
-                }
-                at = (at + 1) % all.size();
+            left = Math.min(left, all.size());
+            if (left == 0) {
+                continue;
             }
-            wait();
+            Optional<Work> next = missing(workspace, all.get(at % all.size()))
+                    .filter(w -> !tried.contains(w.document.id()))
+                    .findFirst();
+            if (next.isPresent()) {
+                tried.add(next.get().document.id());
+                return next;
+            }
+            at++;
+            left--;
         }
         return Optional.empty();
+    }
+
+    /** Waits while nothing is left of the walk, and begins it anew with the student who is wanted. @return false at the end */
+    private synchronized boolean begin() throws InterruptedException {
+        while (!ended && left == 0 && wanted.isEmpty()) {
+            wait();
+        }
+        wanted.ifPresent(student -> {
+            at = Math.max(0, workspace.batch().position(student));
+            left = Integer.MAX_VALUE;
+        });
+        wanted = Optional.empty();
+        return !ended;
     }
 
     /** Documents of a submission without pages, those of the hand-in that counts first. */

@@ -79,11 +79,14 @@ final class Submissions {
         return new Submissions(roster, changed);
     }
 
-    /** With a submission in the place of the same student's, where there is such a student and it is another. */
+    /** With a student's submission changed; as it is where the change gives the same one back, or there is no such student. */
     Submissions with(StudentKey student, UnaryOperator<Submission> change) {
-        Optional<Submission> before = find(student);
-        Optional<Submission> after = before.map(change);
-        return before.equals(after) ? this : with(after.orElseThrow());
+        int at = position(student);
+        if (at < 0) {
+            return this;
+        }
+        Submission after = change.apply(get(at));
+        return after == get(at) ? this : with(after);
     }
 
     /** With every submission changed. */

@@ -6,7 +6,6 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ChangeListener;
@@ -81,7 +80,6 @@ public final class Desk implements Place {
     private final OpenPages openPages;
     private final ByQuestion question;
     private final DeskFinder finder;
-    private final Runnable findStudent;
     /** Looks outlive the desk, so that this is taken off when the desk is left. */
     private final ChangeListener<View> looking = (_, _, _) -> look();
 
@@ -97,13 +95,7 @@ public final class Desk implements Place {
      * @param tablet   the trace that a simulated pen tablet plays; empty where there is none
      */
     public record Tools(PageImages images, PageMaking making, Settings settings, Spelling spelling, Clock clock,
-            Consumer<Path> opener, Consumer<String> links, Finding finding, Optional<Path> tablet) {}
-
-    /** Opens the window's finder for one kind of thing. */
-    @FunctionalInterface
-    public interface Finding {
-        void find(String prompt, Function<String, List<Found>> kind);
-    }
+            Consumer<Path> opener, Consumer<String> links, DeskFinder.Finding finding, Optional<Path> tablet) {}
 
     public Desk(DeskModel model, Looks looks, Tools tools) {
         this.model = model;
@@ -138,7 +130,7 @@ public final class Desk implements Place {
         ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
         ledger.takePhrases(phrases.hand());
         gestures.takePhrases(phrases.hand());
-        finder = new DeskFinder(model, student -> go(() -> model.open(student)), criterion -> {
+        finder = new DeskFinder(model, tools.finding(), student -> go(() -> model.open(student)), criterion -> {
             model.scores().criterionProperty().set(criterion);
             ledger.focusCriterion();
         }, phrase -> {
@@ -161,10 +153,8 @@ public final class Desk implements Place {
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
                 model.progress().scoredProperty());
         margin.remarkWidth(MARGIN_WIDTH - BESIDE_REMARKS);
-        findStudent = () -> tools.finding()
-                .find(Words.of("Finder.studentPrompt"), typed -> finder.students(typed).toList());
         acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
-                find, pagesSide, beside, files, pieces,
+                find, finder, pagesSide, beside, files, pieces,
                 tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
         ledger.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
@@ -385,11 +375,6 @@ public final class Desk implements Place {
 
     Optional<Document> documentInSight() {
         return openPages.documentInSight();
-    }
-
-    /** Lets the marker find a student by a few letters. */
-    void findStudent() {
-        findStudent.run();
     }
 
     @Override

@@ -44,7 +44,8 @@ final class DeskActs {
 
     /** The parts of the desk that acts work on. */
     record Parts(PageRoll pages, Ledger ledger, SideSheet side, PenCaseStrip penCase, CaseAtPointer atPointer,
-            KeyPen keyPen, FindSide find, PagesSide small, BesideSide beside, DocumentFiles files, Pieces pieces,
+            KeyPen keyPen, FindSide find, DeskFinder finder, PagesSide small, BesideSide beside, DocumentFiles files,
+            Pieces pieces,
             Optional<SimulatedTablet> tablet) {}
 
     DeskActs(Desk desk, DeskModel model, Looks looks, Parts parts) {
@@ -75,7 +76,7 @@ final class DeskActs {
         return List.of(act("next", "Shortcut+DOWN", () -> desk.go(() -> model.step(1))),
                 act("previous", "Shortcut+UP", () -> desk.go(() -> model.step(-1))),
                 act("nextToMark", "Shortcut+Shift+DOWN", () -> desk.go(model::nextToMark)),
-                act("findStudent", "F", desk::findStudent),
+                act("findStudent", "F", parts.finder::openForStudents),
                 act("undo", "Shortcut+Z", model.past()::canUndo, model.past()::undo),
                 act("redo", "Shortcut+Shift+Z", model.past()::canRedo, model.past()::redo),
                 act("ledger", "L", parts.ledger::focusCriterion),

@@ -4,11 +4,13 @@ import java.text.Normalizer;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.roster.Naming;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
@@ -18,23 +20,32 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.SubmissionWords;
 
 /** Finds students, criteria and phrases by a few letters, whatever their accents. */
-final class DeskFinder {
+public final class DeskFinder {
     private static final int MOST_OF_A_KIND = 8;
     private final DeskModel model;
     private final Consumer<StudentKey> toStudent;
     private final Consumer<String> toCriterion;
     private final Consumer<Phrase> toPhrase;
-    private Batch folded;
+    private final Finding window;
+    private Naming folded;
     private List<String> names = List.of();
 
+    /** Opens the window's finder for one kind of thing. */
+    @FunctionalInterface
+    public interface Finding {
+        void find(String prompt, Function<String, List<Found>> kind);
+    }
+
     /**
+     * @param window      opens the window's finder
      * @param toStudent   brings a student to the desk
      * @param toCriterion goes to a criterion of the ledger, by its id
      * @param toPhrase    shows a phrase beside the pages
      */
-    DeskFinder(DeskModel model, Consumer<StudentKey> toStudent, Consumer<String> toCriterion,
+    DeskFinder(DeskModel model, Finding window, Consumer<StudentKey> toStudent, Consumer<String> toCriterion,
             Consumer<Phrase> toPhrase) {
         this.model = model;
+        this.window = window;
         this.toStudent = toStudent;
         this.toCriterion = toCriterion;
         this.toPhrase = toPhrase;
@@ -48,8 +59,13 @@ final class DeskFinder {
         return Stream.of(students(typed), criteria(typed), phrases(typed)).flatMap(s -> s).toList();
     }
 
+    /** Lets the marker find a student by a few letters. */
+    void openForStudents() {
+        window.find(Words.of("Finder.studentPrompt"), typed -> students(typed).toList());
+    }
+
     /** Students alone; the whole roll from the student on the desk on while nothing is typed. */
-    Stream<Found> students(String typed) {
+    private Stream<Found> students(String typed) {
         List<String> wanted = List.of(plain(typed).strip().split("\\s+"));
         Batch batch = model.batch();
         List<String> all = names(batch);
@@ -68,8 +84,8 @@ final class DeskFinder {
     }
 
     private List<String> names(Batch batch) {
-        if (folded == null || folded.naming() != batch.naming()) {
-            folded = batch;
+        if (folded != batch.naming()) { // somebody has joined the class, or nothing was sought yet
+            folded = batch.naming();
             names = batch.submissions()
                     .stream()
                     .map(Submission::student)

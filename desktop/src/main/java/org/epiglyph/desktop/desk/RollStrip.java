@@ -3,6 +3,7 @@ package org.epiglyph.desktop.desk;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.function.Consumer;
+import javafx.beans.Observable;
 import javafx.css.CssMetaData;
 import javafx.css.Styleable;
 import javafx.css.StyleableProperty;
@@ -38,7 +39,6 @@ final class RollStrip extends Region {
     private static final double EDGE = 4;
     private static final double LEAST_NOTCH = 9;
     private static final double BAND = 3;
-    private static final int PAGE = 10;
     private final StyleableProperty<Paint> ink = paint("ink", "-roll-ink", Color.BLACK);
     private final StyleableProperty<Paint> leaf = paint("leaf", "-roll-leaf", Color.WHITE);
     private final StyleableProperty<Paint> rule = paint("rule", "-roll-rule", Color.GRAY);
@@ -89,7 +89,7 @@ final class RollStrip extends Region {
             }
         });
         for (StyleableProperty<Paint> paint : List.of(ink, leaf, rule, late)) {
-            ((javafx.beans.Observable) paint).addListener(_ -> requestLayout());
+            ((Observable) paint).addListener(_ -> requestLayout());
         }
     }
 
@@ -136,26 +136,17 @@ final class RollStrip extends Region {
             return;
         }
         int last = model.progress().size() - 1;
-        int to = switch (event.getCode()) {
-            case DOWN -> cursor + 1;
-            case UP -> cursor - 1;
-            case PAGE_DOWN -> cursor + PAGE;
-            case PAGE_UP -> cursor - PAGE;
-            case HOME -> 0;
-            case END -> last;
-            case ENTER, SPACE -> {
-                opener.accept(student(cursor));
-                yield -1;
+        switch (event.getCode()) {
+            case DOWN -> setCursor(Math.min(cursor + 1, last));
+            case UP -> setCursor(Math.max(cursor - 1, 0));
+            case HOME -> setCursor(0);
+            case END -> setCursor(last);
+            case ENTER, SPACE -> opener.accept(student(cursor));
+            default -> {
+                return;
             }
-            default -> -2;
-        };
-        if (to == -2) {
-            return;
         }
         event.consume();
-        if (event.getCode().isArrowKey() || event.getCode().isNavigationKey()) {
-            setCursor(Math.clamp(to, 0, last));
-        }
     }
 
     /** The student that the pointer or the keyboard is on; -1 for none. */

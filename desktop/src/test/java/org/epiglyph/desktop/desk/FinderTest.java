@@ -67,6 +67,24 @@ class FinderTest extends InWindow {
     }
 
     @Test
+    void theRollIsGoneThroughByKeysAndEnterOpens(FxRobot robot) {
+        atDesk(robot);
+        robot.interact(() -> robot.lookup("#roll").query().requestFocus());
+        robot.type(KeyCode.END);
+        waitFor(() -> text(robot, ".roll-card").startsWith("Cem Twice"));
+        robot.type(KeyCode.DOWN, KeyCode.UP);
+        waitFor(() -> text(robot, ".roll-card").startsWith("Bao Scanned"));
+        assertThat(model().student()).as("only looked at").isEqualTo(SmallBatch.TYPED);
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> model().student().equals(SmallBatch.SCANNED));
+        waitFor(() -> isFocused(robot, ".page-roll"));
+        assertThat(isThere(robot, ".roll-card")).isFalse();
+        robot.interact(() -> robot.lookup("#roll").query().requestFocus());
+        robot.type(KeyCode.HOME, KeyCode.SPACE);
+        waitFor(() -> model().student().equals(SmallBatch.TYPED));
+    }
+
+    @Test
     void theFinderFindsActsStudentsCriteriaAndPhrases(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);

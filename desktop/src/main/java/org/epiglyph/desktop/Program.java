@@ -37,6 +37,7 @@ import org.epiglyph.desktop.shelf.Shelf;
 import org.epiglyph.desktop.spelling.Spelling;
 import org.epiglyph.documents.Warming;
 import org.epiglyph.workspace.BatchRepair;
+import org.epiglyph.workspace.Damage;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -356,6 +357,10 @@ public final class Program {
             }
             if (workspace.filter(w -> w == opened).isEmpty()) {
                 return;
+            }
+            Damage damage = opened.checkEarlier();
+            if (!damage.isNone()) {
+                Platform.runLater(() -> frame.say(Words.of("Shelf.damaged", damage.inWords())));
             }
             var changed = opened.changedOriginals();
             if (!changed.isEmpty()) {

@@ -115,6 +115,11 @@ public record BatchFolder(Path root) {
         return root.resolve("batch.summary");
     }
 
+    /** The batch as it was at some line, so that opening need not replay all before it; can be made again. */
+    Path checkpoint() {
+        return root.resolve("checkpoint.sqlite");
+    }
+
     Path lastMark() {
         return root.resolve("batch.last");
     }

@@ -10,6 +10,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.sql.SQLException;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -17,18 +18,23 @@ import java.util.Set;
 import java.util.TreeMap;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Chronicle;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.History;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.places.TemporaryFolder;
+import org.slf4j.LoggerFactory;
 
 /** Finds out what of a batch is whole, and writes a sound copy of all that is. */
 public final class BatchRepair {
     private static final int MISSING_IN_A_ROW = 2000;
     private static final Set<String> OWN = Set.of("batch.sqlite", "batch.sqlite-wal", "batch.sqlite-shm", "batch.lock",
-            "batch.last", "batch.reserve", "edits-not-written.jsonl");
+            "batch.last", "batch.reserve", "edits-not-written.jsonl", "checkpoint.sqlite", "checkpoint.sqlite-journal");
     private final BatchFolder folder;
 
     private BatchRepair(BatchFolder folder) {
@@ -107,24 +113,61 @@ public final class BatchRepair {
         Salvage salvage = salvaged();
         BatchJson.Collected collected = salvage.collected().orElseThrow(() -> HistoryReading.unreadable(folder, null));
         History history = new History(HistoryReading.batch(collected));
-        List<Entry> kept = new ArrayList<>();
         List<String> leftOut = new ArrayList<>(salvage.unreadable);
         salvage.entries.values().forEach(entry -> {
-            Entry renumbered = new Entry(kept.size() + 1L, entry.at(), entry.kind(), entry.edit());
+            Entry renumbered = new Entry(history.last() + 1, entry.at(), entry.kind(), entry.edit());
             try {
                 history.replay(renumbered);
-                kept.add(renumbered);
             } catch (RuntimeException e) {
                 leftOut.add(BatchJson.write(entry));
             }
         });
+        int salvaged = (int) history.last();
+        known().ifPresent(batch -> bringBack(batch, history));
         try (Database database = Database.create(growing.resolve(folder.database().getFileName()), collected)) {
-            database.append(kept);
+            database.append(history.lines());
         }
         if (!leftOut.isEmpty()) {
             Files.write(growing.resolve("changes-left-out.jsonl"), leftOut);
         }
-        return new Outcome(kept.size(), leftOut.size() + salvage.missing);
+        return new Outcome(salvaged, leftOut.size() + salvage.missing);
+    }
+
+    /** The batch as a checkpoint and the lines behind it make it, where they are whole. */
+    private Optional<Batch> known() throws SQLException {
+        try (Database database = Database.look(folder.database())) {
+            HistoryReading.Found found = HistoryReading.glance(database, folder);
+            return found.from().isPresent() ? Optional.of(found.history().batch()) : Optional.empty();
+        } catch (Problem e) {
+            return Optional.empty();
+        }
+    }
+
+    /** What the lines that are left no longer make of a submission is brought back from a batch that is known to be whole. */
+    private static void bringBack(Batch known, History history) {
+        Instant at = history.lines().isEmpty() ? Instant.EPOCH : history.lines().getLast().at();
+        for (Submission was : known.submissions()) {
+            StudentKey student = was.student().key();
+            if (history.batch().position(student) < 0) {
+                continue;
+            }
+            Submission now = history.batch().submission(student);
+            Edit back = Chronicle.bringBack(was);
+            if (!back.equals(Chronicle.bringBack(now)) || was.sealed() != now.sealed()) {
+                List<Edit> edits = new ArrayList<>(now.sealed() ? List.of(new Edit.OpenAgain(student)) : List.of());
+                edits.add(back);
+                edits.addAll(was.sealed() ? List.of(new Edit.Seal(student)) : List.of());
+                edits.forEach(e -> tryTo(e, at, history));
+            }
+        }
+    }
+
+    private static void tryTo(Edit edit, Instant at, History history) {
+        try {
+            history.record(edit, at);
+        } catch (EditRefused e) {
+            LoggerFactory.getLogger(BatchRepair.class).info("A submission could not be brought back as it was");
+        }
     }
 
     private void copyFiles(Path growing) throws IOException {

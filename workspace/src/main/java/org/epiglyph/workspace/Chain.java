@@ -20,7 +20,7 @@ final class Chain {
         return digest(before, Long.toString(line.number()), line.at(), line.kind(), line.edit());
     }
 
-    private static String digest(String... parts) {
+    static String digest(String... parts) {
         MessageDigest digest = NewBatch.sha256();
         for (String part : parts) {
             byte[] bytes = part.getBytes(StandardCharsets.UTF_8);

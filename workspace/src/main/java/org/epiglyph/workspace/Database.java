@@ -273,8 +273,17 @@ final class Database implements AutoCloseable {
         boolean line(StoredLine line, String digest);
     }
 
-    /** @throws SQLException where the file is damaged so that rows cannot be had; those told until then are whole rows */
+    /** As {@link #read(Rows, long)}, from the first line on. */
     void read(Rows rows) throws SQLException {
+        read(rows, 0);
+    }
+
+    /**
+     * Reads what was collected, and the lines behind a number.
+     *
+     * @throws SQLException where the file is damaged so that rows cannot be had; those told until then are whole rows
+     */
+    void read(Rows rows, long after) throws SQLException {
         try (Statement statement = connection.createStatement()) {
             try (ResultSet row = statement.executeQuery("SELECT body" + (chained ? ", digest" : ", ''")
                     + " FROM collected")) {
@@ -283,7 +292,7 @@ final class Database implements AutoCloseable {
                 }
             }
             try (ResultSet row = statement.executeQuery("SELECT number, at, kind, edit" + (chained ? ", chain" : ", ''")
-                    + " FROM history ORDER BY number")) {
+                    + " FROM history WHERE number > " + after + " ORDER BY number")) {
                 boolean more = true;
                 while (more && row.next()) {
                     more = rows.line(line(row), String.valueOf(row.getString(5)));
@@ -310,6 +319,21 @@ final class Database implements AutoCloseable {
             return java.util.OptionalLong.of(row.getLong(1));
         } catch (SQLException e) {
             return java.util.OptionalLong.empty();
+        }
+    }
+
+    /** The digest of the history up to the last line that was written. */
+    String chain() {
+        return chain;
+    }
+
+    /** True where the line is there and the history up to it has the digest. */
+    boolean hasChain(long number, String digest) throws SQLException {
+        try (PreparedStatement query = connection.prepareStatement("SELECT chain FROM history WHERE number = ?")) {
+            query.setLong(1, number);
+            try (ResultSet row = query.executeQuery()) {
+                return chained && row.next() && digest.equals(row.getString(1));
+            }
         }
     }
 

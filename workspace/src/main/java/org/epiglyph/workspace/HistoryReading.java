@@ -20,6 +20,7 @@ final class HistoryReading implements Database.Rows {
     private static final int AT_ONCE = 1_024;
     private final boolean chained;
     private final List<Waiting> waiting = new ArrayList<>();
+    private boolean begun;
     private boolean broken;
     private int copies;
     private boolean copyChanged;
@@ -32,14 +33,36 @@ final class HistoryReading implements Database.Rows {
         this.chained = chained;
     }
 
-    /** The history as far as it is whole, and what is not. */
-    record Found(History history, Damage damage) {}
+    /**
+     * The history as far as it is whole, and what is not.
+     *
+     * @param from    what it goes on from; the lines before it have not been looked at
+     * @param earlier those lines
+     */
+    record Found(History history, Damage damage, Optional<CheckpointFile.Found> from,
+            Optional<EarlierHistory> earlier) {
+        Found(History history, Damage damage) {
+            this(history, damage, Optional.empty(), Optional.empty());
+        }
+    }
 
     /**
+     * Reads a batch to be opened, from its newest checkpoint on where it has one.
+     *
+     * @throws Problem where not even what was collected can be read
+     */
+    static Found open(Database database, BatchFolder folder) throws Problem {
+        Optional<Found> found = fromCheckpoint(database, folder);
+        return found.isPresent() ? found.get() : read(database, folder);
+    }
+
+    /**
+     * Reads the whole history, and looks at the rest of the file too.
+     *
      * @throws Problem where not even what was collected can be read
      */
     static Found read(Database database, BatchFolder folder) throws Problem {
-        Found found = glance(database, folder);
+        Found found = replayed(database, folder);
         if (!found.damage().isNone() || database.isWhole()) {
             return found;
         }
@@ -47,27 +70,61 @@ final class HistoryReading implements Database.Rows {
                 List.of("The batch's file is damaged in a place that holds none of its changes.")));
     }
 
-    /** As {@link #read}, without reading what holds no lines. */
+    /** As {@link #open}, without reading what holds no lines. */
     static Found glance(Database database, BatchFolder folder) throws Problem {
-        HistoryReading reading = new HistoryReading(database.isChained());
+        Optional<Found> found = fromCheckpoint(database, folder);
+        return found.isPresent() ? found.get() : replayed(database, folder);
+    }
+
+    private static Found replayed(Database database, BatchFolder folder) throws Problem {
+        return new HistoryReading(database.isChained()).readFrom(database, folder, 0);
+    }
+
+    /** Empty where there is no checkpoint, or where anything behind it is not whole: a whole reading says then what. */
+    private static Optional<Found> fromCheckpoint(Database database, BatchFolder folder) throws Problem {
+        Optional<CheckpointFile.Found> from = database.isChained()
+                ? CheckpointFile.read(folder).filter(c -> isOfThis(database, c))
+                : Optional.empty();
+        if (from.isEmpty()) {
+            return Optional.empty();
+        }
+        HistoryReading reading = new HistoryReading(true);
+        EarlierHistory earlier = new EarlierHistory(folder, from.get());
+        reading.history = new History(from.get().checkpoint(), earlier);
+        reading.last = from.get().checkpoint().number();
+        reading.chain = from.get().chain();
+        Found found = reading.readFrom(database, folder, reading.last);
+        return Optional.of(new Found(found.history(), found.damage(), from, Optional.of(earlier)))
+                .filter(f -> f.damage().isNone());
+    }
+
+    private static boolean isOfThis(Database database, CheckpointFile.Found found) {
         try {
-            database.read(reading);
-            reading.replayWaiting();
+            return database.hasChain(found.checkpoint().number(), found.chain());
+        } catch (SQLException e) {
+            return false;
+        }
+    }
+
+    private Found readFrom(Database database, BatchFolder folder, long after) throws Problem {
+        try {
+            database.read(this, after);
+            replayWaiting();
         } catch (SQLException e) {
             LoggerFactory.getLogger(HistoryReading.class)
                     .warn("A batch's file is damaged (SQLite code {})", e.getErrorCode());
-            if (reading.replayWaiting()) {
-                reading.findings.add("The batch's file is damaged behind change " + reading.last + ".");
+            if (replayWaiting()) {
+                findings.add("The batch's file is damaged behind change " + last + ".");
             }
         }
-        reading.begin(folder);
+        begin(folder);
         Optional<Long> marked = LastMark.read(folder.lastMark());
-        if (reading.findings.isEmpty() && marked.isPresent() && marked.get() > reading.last) {
-            reading.findings.add("The last " + (marked.get() - reading.last) + " changes are missing: the file "
+        if (findings.isEmpty() && marked.isPresent() && marked.get() > last) {
+            findings.add("The last " + (marked.get() - last) + " changes are missing: the file "
                     + folder.database().getFileName()
                     + "-wal was not copied with the others. Put it beside them if you still have it.");
         }
-        return new Found(reading.history, new Damage(reading.findings));
+        return new Found(history, new Damage(findings));
     }
 
     @Override
@@ -81,20 +138,27 @@ final class HistoryReading implements Database.Rows {
     }
 
     private void begin(BatchFolder folder) throws Problem {
-        if (history != null) {
+        if (begun) {
             return;
         }
         if (body.isEmpty()) {
             throw unreadable(folder, null);
         }
-        try {
-            history = new History(batch(BatchJson.read(body.get(), BatchJson.Collected.class)));
+        if (history == null) {
+            history = new History(batch(body.get(), folder));
             chain = Chain.start(body.get());
-        } catch (JsonProcessingException | RuntimeException | StackOverflowError e) {
-            throw unreadable(folder, null); // the cause may quote the text, which is not for the log
         }
         if (copyChanged || chained && copies < 2) {
             findings.add("One of the two copies of what was collected is damaged; the other is whole.");
+        }
+        begun = true;
+    }
+
+    static Batch batch(String collected, BatchFolder folder) throws Problem {
+        try {
+            return batch(BatchJson.read(collected, BatchJson.Collected.class));
+        } catch (JsonProcessingException | RuntimeException | StackOverflowError e) {
+            throw unreadable(folder, null); // the cause may quote the text, which is not for the log
         }
     }
 

@@ -8,6 +8,8 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.LongFunction;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Entry;
 import org.slf4j.LoggerFactory;
@@ -91,8 +93,8 @@ public final class Staging {
         NewBatch.deleteTree(folder.staging());
     }
 
-    /** Finishes or takes back what a crash has left. @param lines the history as it was found */
-    static void settle(BatchFolder folder, List<Entry> lines) throws IOException {
+    /** Finishes or takes back what a crash has left. @param lines gives the lines of the history as it was found */
+    static void settle(BatchFolder folder, LongFunction<Optional<Entry>> lines) throws IOException {
         if (!Files.isDirectory(folder.staging())) {
             return;
         }
@@ -103,8 +105,9 @@ public final class Staging {
         }
         try {
             Intent intent = BatchJson.read(Files.readString(file, StandardCharsets.UTF_8), Intent.class);
-            boolean there = intent.number == 0 || lines.stream()
-                    .anyMatch(e -> e.number() == intent.number && StoredLine.of(e).edit().equals(intent.line));
+            boolean there = intent.number == 0 || lines.apply(intent.number)
+                    .filter(e -> StoredLine.of(e).edit().equals(intent.line))
+                    .isPresent();
             if (there) {
                 arrive(folder);
             } else {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
@@ -35,12 +36,14 @@ public final class Workspace implements AutoCloseable {
     private final BatchLock lock;
     private final Database database;
     private final History history;
-    private final Damage damage;
+    private final Optional<EarlierHistory> earlier;
+    private final CheckpointKeeper checkpoints;
     private final Telling telling;
     private final LastMark lastMark;
     private final LastCopy lastCopy;
     private final HistoryWriter writer;
-    private boolean closed;
+    private volatile Damage damage;
+    private volatile boolean closed;
     private int held;
 
     private Workspace(BatchFolder folder, Clock clock, BatchLock lock, Database database, Executor observers)
@@ -49,9 +52,11 @@ public final class Workspace implements AutoCloseable {
         this.clock = clock;
         this.lock = lock;
         this.database = database;
-        HistoryReading.Found found = HistoryReading.read(database, folder);
+        HistoryReading.Found found = HistoryReading.open(database, folder);
         this.history = found.history();
         this.damage = found.damage();
+        this.earlier = found.earlier();
+        this.checkpoints = new CheckpointKeeper(folder, found.from());
         this.telling = new Telling(observers);
         this.lastCopy = new LastCopy(folder);
         lastCopy.reserve();
@@ -59,7 +64,7 @@ public final class Workspace implements AutoCloseable {
         this.writer = new HistoryWriter("keeping a batch", new Kept(), telling);
         takeInLastCopy();
         if (damage.isNone()) {
-            Staging.settle(folder, history.lines());
+            Staging.settle(folder, this::line);
         }
     }
 
@@ -114,6 +119,9 @@ public final class Workspace implements AutoCloseable {
         @Override
         public void mark(long number) throws IOException {
             lastMark.set(number);
+            if (checkpoints.isDue(number)) {
+                putCheckpoint(number);
+            }
             if (copied > 0 && number >= copied) {
                 copied = 0;
                 lastCopy.taken();
@@ -122,6 +130,18 @@ public final class Workspace implements AutoCloseable {
     }
 
     private volatile long copied;
+
+    /** Puts a checkpoint down, where the batch is just as it is on the disk. Only the thread that writes, or none, may be at it. */
+    private void putCheckpoint(long kept) {
+        synchronized (history) {
+            if (history.last() == kept && damage.isNone()) {
+                long since = checkpoints.asked();
+                List<Entry> lines = history.lines();
+                checkpoints.put(history.checkpoint(), database.chain(),
+                        lines.subList((int) (since - history.base()), lines.size()));
+            }
+        }
+    }
 
     /** Edits that an earlier closing could not write are written now; their copy goes when they are. */
     private void takeInLastCopy() {
@@ -160,16 +180,69 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
-    /** The batch as it was collected, before any edit. */
-    public Batch collected() {
-        return history.collected();
+    /** The batch as it was collected, before any edit. @throws Problem where that cannot be read */
+    public Batch collected() throws Problem {
+        try {
+            return history.collected();
+        } catch (EditRefused e) {
+            throw new Problem(e.getMessage(), e);
+        }
     }
 
-    /** The lines of its history so far, in order. */
-    public List<Entry> lines() {
+    /** The lines of its history so far, in order; the early ones may be read for it. @throws Problem where they cannot */
+    public List<Entry> lines() throws Problem {
+        List<Entry> all = new ArrayList<>(earlier.isPresent() ? earlier.get().all() : List.of());
+        all.addAll(linesSince());
+        return all;
+    }
+
+    /** The lines that may have changed a student's submission, in order. @throws Problem where they cannot be read */
+    public List<Entry> lines(StudentKey student) throws Problem {
+        try {
+            List<Entry> all = new ArrayList<>(earlier.map(e -> e.of(student)).orElse(List.of()));
+            linesSince().stream()
+                    .filter(l -> l.edit().soleStudent().map(student::equals).orElse(true))
+                    .forEach(all::add);
+            return all;
+        } catch (EditRefused e) {
+            throw new Problem(e.getMessage(), e);
+        }
+    }
+
+    /** The newest line of a kind among those of this session and some thousands before; empty where none of them is. */
+    public Optional<Entry> newest(Predicate<Entry> kind) {
+        return linesSince().reversed()
+                .stream()
+                .filter(kind)
+                .findFirst()
+                .or(() -> earlier.flatMap(e -> e.newest(kind)));
+    }
+
+    private List<Entry> linesSince() {
         synchronized (history) {
             return history.lines();
         }
+    }
+
+    private Optional<Entry> line(long number) {
+        return linesSince().stream()
+                .filter(e -> e.number() == number)
+                .findFirst()
+                .or(() -> earlier.flatMap(e -> e.line(number)));
+    }
+
+    /**
+     * Reads what opening from a checkpoint has passed over, and says whether it is whole; where it is not, no more edits are
+     * taken. Takes long where the history is; ends when the batch is closed.
+     */
+    public Damage checkEarlier() {
+        if (earlier.isPresent() && damage.isNone()) {
+            Damage found = earlier.get().check(() -> !closed);
+            if (!closed && !found.isNone()) {
+                damage = found;
+            }
+        }
+        return damage;
     }
 
     public void observe(WorkspaceObserver observer) {
@@ -385,7 +458,14 @@ public final class Workspace implements AutoCloseable {
         }
         List<Entry> unwritten = end();
         Optional<Problem> problem = unwritten.isEmpty() ? Optional.empty() : Optional.of(keepCopy(unwritten));
+        if (unwritten.isEmpty() && checkpoints.isWorthIt(history.last())) {
+            putCheckpoint(history.last());
+        }
+        checkpoints.end();
         try (lock; lastMark) {
+            if (earlier.isPresent()) {
+                earlier.get().close();
+            }
             database.close();
         } catch (SQLException | IOException e) {
             problem = problem.or(() -> Optional

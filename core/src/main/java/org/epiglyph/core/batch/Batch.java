@@ -47,6 +47,22 @@ public final class Batch {
         return new Batch(task, scheme, phrasebook, Submissions.of(submissions), Aids.NONE, new ConcurrentHashMap<>());
     }
 
+    /**
+     * A batch as it was put down between edits.
+     *
+     * @param submissions one for each student of the roster, in roster order
+     */
+    public static Batch restored(Task task, MarkScheme scheme, Phrasebook phrasebook, Aids aids,
+            List<Submission> submissions) {
+        return new Batch(task, scheme, phrasebook, Submissions.of(submissions), aids, new ConcurrentHashMap<>());
+    }
+
+    /** The batch with one student alone; with nobody where the class has no such student. */
+    Batch only(StudentKey student) {
+        return new Batch(task, scheme, phrasebook, Submissions.of(submissions.find(student).stream().toList()), aids,
+                new ConcurrentHashMap<>());
+    }
+
     public Task task() {
         return task;
     }

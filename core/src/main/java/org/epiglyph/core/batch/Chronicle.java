@@ -33,29 +33,47 @@ public final class Chronicle {
      * The things done, newest first. What is a fact and not an act, such as a page looked at, is left out.
      *
      * @param collected the batch before any edit
-     * @param lines     its history in order
+     * @param lines     its history in order; of one student, those that cannot have changed the submission may be left out
      * @param student   whose history; empty for the whole batch
      */
     public static List<Item> items(Batch collected, List<Entry> lines, Optional<StudentKey> student) {
+        return student.map(s -> ofStudent(collected, lines, s)).orElseGet(() -> ofAll(collected, lines));
+    }
+
+    private static List<Item> ofStudent(Batch collected, List<Entry> lines, StudentKey student) {
         List<Item> items = new ArrayList<>();
-        History history = new History(collected);
+        StudentReplay replay = new StudentReplay(collected, student);
         for (Entry line : lines) {
-            Optional<StudentKey> scope = line.edit().scope();
-            Optional<Submission> before = scope.map(s -> history.batch().submission(s));
-            history.replay(line);
-            if (!line.edit().isUndoable() || student.isPresent() && !scope.equals(student)) {
-                continue;
-            }
-            Item item = new Item(line.number(), line.number(), line.at(), line.kind(), line.edit(), before);
-            Item top = items.isEmpty() ? null : items.getLast();
-            if (top != null && continues(item, top)) {
-                items.set(items.size() - 1,
-                        new Item(top.first, item.last, item.at, item.kind, item.edit, top.before));
-            } else {
-                items.add(item);
+            Optional<Submission> before = replay.submission();
+            replay.replay(line);
+            if (line.edit().isUndoable() && line.edit().scope().equals(Optional.of(student))) {
+                add(items, line, before);
             }
         }
         return items.reversed();
+    }
+
+    private static List<Item> ofAll(Batch collected, List<Entry> lines) {
+        List<Item> items = new ArrayList<>();
+        History history = new History(collected);
+        for (Entry line : lines) {
+            Optional<Submission> before = line.edit().scope().map(s -> history.batch().submission(s));
+            history.replay(line);
+            if (line.edit().isUndoable()) {
+                add(items, line, before);
+            }
+        }
+        return items.reversed();
+    }
+
+    private static void add(List<Item> items, Entry line, Optional<Submission> before) {
+        Item item = new Item(line.number(), line.number(), line.at(), line.kind(), line.edit(), before);
+        Item top = items.isEmpty() ? null : items.getLast();
+        if (top != null && continues(item, top)) {
+            items.set(items.size() - 1, new Item(top.first, item.last, item.at, item.kind, item.edit, top.before));
+        } else {
+            items.add(item);
+        }
     }
 
     private static boolean continues(Item item, Item top) {
@@ -64,14 +82,16 @@ public final class Chronicle {
     }
 
     /**
-     * The batch as it was after a line of history.
+     * A student's submission as it was after a line of history.
      *
-     * @param number the line; 0 for the batch as it was collected
+     * @param lines  its history in order; lines that cannot have changed the submission may be left out
+     * @param number the line; 0 for the submission as it was collected
+     * @return empty where the student was not in the class yet
      */
-    public static Batch at(Batch collected, List<Entry> lines, long number) {
-        History history = new History(collected);
-        lines.stream().filter(l -> l.number() <= number).forEach(history::replay);
-        return history.batch();
+    public static Optional<Submission> at(Batch collected, List<Entry> lines, long number, StudentKey student) {
+        StudentReplay replay = new StudentReplay(collected, student);
+        lines.stream().filter(l -> l.number() <= number).forEach(replay::replay);
+        return replay.submission();
     }
 
     /** The edit that brings a submission back as it was; leaves seal, receipts and hand-ins as they are now. */

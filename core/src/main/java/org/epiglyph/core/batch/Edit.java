@@ -245,6 +245,15 @@ public sealed interface Edit {
         };
     }
 
+    /** The student whose submission is all that it can change; empty where it may change more. */
+    default Optional<StudentKey> soleStudent() {
+        return switch (this) {
+            case OfSubmission one -> Optional.of(one.student());
+            case Together(List<Edit> edits) when edits.stream().allMatch(e -> e.soleStudent().isPresent()) -> scope();
+            case OfBatch _ -> Optional.empty();
+        };
+    }
+
     /** The students whose submissions it changes; empty where it may change every one. */
     default Optional<Set<StudentKey>> students() {
         return switch (this) {

@@ -1,10 +1,7 @@
 package org.epiglyph.core.batch;
 
-import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,32 +11,45 @@ import org.epiglyph.core.roster.StudentKey;
 
 /**
  * A batch with the edits that made it. Undo and redo are kept for each submission by itself, so that taking back never
- * reaches into another student's work; they are rebuilt by {@link #replay}, so that they survive a restart.
+ * reaches into another student's work; they are rebuilt by {@link #replay}, so that they survive a restart. A history that
+ * goes on from a checkpoint rebuilds those of a student when they are first asked for, from that student's lines.
  * Not safe for several threads.
  */
 public final class History {
-    private static final Duration ONE_SPELL_OF_TYPING = Duration.ofSeconds(20);
-    private final Map<Optional<StudentKey>, Deque<Step>> done = new HashMap<>();
-    private final Map<Optional<StudentKey>, Deque<Step>> undone = new HashMap<>();
-    private final Batch collected;
+    private final Map<Optional<StudentKey>, UndoStacks> stacks = new HashMap<>();
+    private final EarlierLines earlier;
+    private final long base;
     private final List<Entry> lines = new ArrayList<>();
     private Batch batch;
     private long last;
 
     /** @param collected the batch before any edit */
     public History(Batch collected) {
-        this.collected = collected;
-        this.batch = collected;
+        this(Checkpoint.collected(collected), EarlierLines.none(collected));
+    }
+
+    /** Goes on from a checkpoint. @param earlier the lines up to it */
+    public History(Checkpoint from, EarlierLines earlier) {
+        this.earlier = earlier;
+        this.batch = from.batch();
+        this.base = from.number();
+        this.last = from.number();
+        stacks.put(Optional.empty(), new UndoStacks(from.done(), from.undone()));
     }
 
     /** The batch before any edit. */
     public Batch collected() {
-        return collected;
+        return earlier.collected();
     }
 
-    /** All lines so far, in order. */
+    /** The lines since the checkpoint that it goes on from, in order; all of them where there is none. */
     public List<Entry> lines() {
         return List.copyOf(lines);
+    }
+
+    /** The number of the line that it goes on from; 0 where it holds all lines. */
+    public long base() {
+        return base;
     }
 
     /** The number of the last line; 0 before the first. */
@@ -49,6 +59,12 @@ public final class History {
 
     public Batch batch() {
         return batch;
+    }
+
+    /** Where another history can go on from. */
+    public Checkpoint checkpoint() {
+        UndoStacks ofBatch = stacks(Optional.empty());
+        return new Checkpoint(batch, last, ofBatch.done(), ofBatch.undone());
     }
 
     /**
@@ -89,98 +105,68 @@ public final class History {
 
     private Optional<Entry> step(Entry.Kind kind, Optional<StudentKey> scope, Instant at,
             Consumer<EditRefused> passedOver) {
-        Optional<Edit> fitting = nextFitting(kind, scope, passedOver);
-        return fitting.map(edit -> replay(new Entry(last + 1, at, kind, edit)));
-    }
-
-    /**
-     * The next step that fits. Those above it that do not are moved to the other side, which {@link #replay} does in the
-     * same way; where none fits, nothing moves, since no line would tell of it.
-     */
-    private Optional<Edit> nextFitting(Entry.Kind kind, Optional<StudentKey> scope, Consumer<EditRefused> passedOver) {
-        Deque<Step> from = stack(kind == Entry.Kind.UNDONE ? done : undone, scope);
-        Deque<Step> to = stack(kind == Entry.Kind.UNDONE ? undone : done, scope);
-        int unfitting = 0;
-        for (Step step : from) {
-            Edit edit = kind == Entry.Kind.UNDONE ? step.back : step.edit;
-            try {
-                batch.inverse(edit);
-                batch.apply(edit);
-                for (int i = 0; i < unfitting; i++) {
-                    to.push(from.pop());
-                }
-                return Optional.of(edit);
-            } catch (EditRefused e) {
-                if (e.isForNow()) {
-                    throw e;
-                }
-                passedOver.accept(e);
-                unfitting++;
-            }
-        }
-        return Optional.empty();
+        return stacks(scope).nextFitting(kind, batch, passedOver)
+                .map(edit -> replay(new Entry(last + 1, at, kind, edit)));
     }
 
     public boolean canUndo(Optional<StudentKey> scope) {
-        return !stack(done, scope).isEmpty();
+        return stacks(scope).canUndo();
     }
 
     public boolean canRedo(Optional<StudentKey> scope) {
-        return !stack(undone, scope).isEmpty();
+        return stacks(scope).canRedo();
     }
 
     /** Applies a line of history; lines must come in the order in which they were recorded. */
     public Entry replay(Entry entry) {
+        return replay(entry, entry.edit());
+    }
+
+    /** @param whole the edit that the line's is a part of, which decides whether and by whose undo it is taken back */
+    Entry replay(Entry entry, Edit whole) {
         if (entry.number() <= last) {
             throw new IllegalArgumentException("Line " + entry.number() + " of the history comes after line " + last);
         }
         Edit edit = entry.edit();
-        if (entry.kind() != Entry.Kind.DONE && edit.isUndoable()) {
-            nextFitting(entry.kind(), edit.scope(), _ -> {});
+        Optional<UndoStacks> known = whole.isUndoable() ? known(whole.scope()) : Optional.empty();
+        if (entry.kind() != Entry.Kind.DONE) {
+            known.ifPresent(k -> k.nextFitting(entry.kind(), batch, _ -> {}));
         }
-        Batch before = batch;
-        Edit back = before.inverse(edit);
-        batch = before.apply(edit);
+        Edit back = batch.inverse(edit);
+        batch = batch.apply(edit);
         last = entry.number();
         lines.add(entry);
-        if (edit.isUndoable()) {
-            remember(entry, back);
-        }
+        known.ifPresent(k -> k.remember(entry, back));
         return entry;
     }
 
-    private void remember(Entry entry, Edit back) {
-        Optional<StudentKey> scope = entry.edit().scope();
-        switch (entry.kind()) {
-            case DONE -> {
-                stack(undone, scope).clear();
-                Step step = new Step(entry.edit(), back, entry.at());
-                Step top = stack(done, scope).peek();
-                if (top != null && step.continues(top)) {
-                    stack(done, scope).pop();
-                    step = new Step(step.edit, top.back, step.at);
-                }
-                stack(done, scope).push(step);
-            }
-            case UNDONE -> move(stack(done, scope), stack(undone, scope));
-            case REDONE -> move(stack(undone, scope), stack(done, scope));
+    /** Empty for a student whose stacks are not rebuilt yet; all that is done until then is in the lines. */
+    private Optional<UndoStacks> known(Optional<StudentKey> scope) {
+        return base == 0 ? Optional.of(stacks(scope)) : Optional.ofNullable(stacks.get(scope));
+    }
+
+    UndoStacks stacks(Optional<StudentKey> scope) {
+        UndoStacks there = stacks.get(scope);
+        if (there == null) {
+            there = base > 0 && scope.isPresent() ? rebuilt(scope.get()) : new UndoStacks();
+            stacks.put(scope, there);
+        }
+        return there;
+    }
+
+    /** Where earlier lines are damaged, what was done before them cannot be taken back. */
+    private UndoStacks rebuilt(StudentKey student) {
+        try {
+            return replayed(student, earlier.of(student));
+        } catch (EditRefused e) {
+            return new UndoStacks();
         }
     }
 
-    /** Nothing moves where a damaged history has lost the line that was taken back. */
-    private static void move(Deque<Step> from, Deque<Step> to) {
-        if (!from.isEmpty()) {
-            to.push(from.pop());
-        }
-    }
-
-    private static Deque<Step> stack(Map<Optional<StudentKey>, Deque<Step>> stacks, Optional<StudentKey> scope) {
-        return stacks.computeIfAbsent(scope, _ -> new ArrayDeque<>());
-    }
-
-    private record Step(Edit edit, Edit back, Instant at) {
-        boolean continues(Step top) {
-            return edit.continues(top.edit) && Duration.between(top.at, at).compareTo(ONE_SPELL_OF_TYPING) < 0;
-        }
+    private UndoStacks replayed(StudentKey student, List<Entry> before) {
+        StudentReplay replay = new StudentReplay(collected(), student);
+        before.forEach(replay::replay);
+        lines.forEach(replay::replay);
+        return replay.stacks();
     }
 }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.function.Function;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.epiglyph.core.marks.Mark;
@@ -133,6 +134,63 @@ class AnyEditTest {
         history.lines().forEach(again::replay);
         assertThat(List.copyOf(again.batch().submissions())).isEqualTo(List.copyOf(history.batch().submissions()));
         takeEverythingBack(again, history);
+    }
+
+    /** A history that goes on from a checkpoint takes, refuses and takes back what the whole one does. */
+    @Property(tries = 300)
+    void aHistoryGoesOnFromACheckpointAsFromItsFirstLine(@ForAll long seed) {
+        Random random = new Random(seed);
+        History whole = new History(Batches.three());
+        History goingOn = null;
+        int cut = random.nextInt(120);
+        for (int i = 0; i < 120; i++) {
+            if (i == cut) {
+                goingOn = new History(whole.checkpoint(), linesOf(whole));
+            }
+            Instant at = NOW.plusSeconds(i * 7L);
+            long choice = random.nextInt(10);
+            Optional<StudentKey> scope = scope(random);
+            Edit edit = edit(random, whole.batch(), i, 0);
+            Function<History, Object> act = h -> {
+                try {
+                    return choice < 2 ? h.undo(scope, at) : choice == 2 ? h.redo(scope, at) : h.record(edit, at);
+                } catch (EditRefused e) {
+                    return e.getMessage();
+                }
+            };
+            Object was = act.apply(whole);
+            if (goingOn != null) {
+                assertThat(act.apply(goingOn)).isEqualTo(was);
+            }
+        }
+        assertThat(List.copyOf(goingOn.batch().submissions())).isEqualTo(List.copyOf(whole.batch().submissions()));
+        for (StudentKey student : STUDENTS) {
+            assertThat(Chronicle.at(whole.collected(), whole.lines(), whole.last(), student))
+                    .isEqualTo(whole.batch().position(student) < 0
+                            ? Optional.empty()
+                            : Optional.of(whole.batch().submission(student)));
+        }
+        takeEverythingBack(goingOn, whole);
+        assertThat(goingOn.checkpoint().done()).isEqualTo(whole.checkpoint().done());
+        assertThat(goingOn.checkpoint().undone()).isEqualTo(whole.checkpoint().undone());
+    }
+
+    /** The lines up to now, as somebody keeps them who tells those of one student from all others. */
+    private static EarlierLines linesOf(History history) {
+        List<Entry> lines = history.lines();
+        return new EarlierLines() {
+            @Override
+            public Batch collected() {
+                return history.collected();
+            }
+
+            @Override
+            public List<Entry> of(StudentKey student) {
+                return lines.stream()
+                        .filter(l -> l.edit().soleStudent().map(student::equals).orElse(true))
+                        .toList();
+            }
+        };
     }
 
     /** Until nothing is left that fits; a seal of several students at once stands in the way until it is opened. */

@@ -53,7 +53,7 @@ class ChronicleTest {
     void anyEarlierStateCanBeBroughtBackAndThatTakenBackAgain() {
         history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
         history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.TWO)), NOW);
-        Submission then = Chronicle.at(history.collected(), history.lines(), 2).submission(Batches.ADA);
+        Submission then = Chronicle.at(history.collected(), history.lines(), 2, Batches.ADA).orElseThrow();
         history.record(new Edit.RemoveMark(Batches.ADA, "m1"), NOW);
         history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.empty()), NOW.plusSeconds(60));
         Submission later = history.batch().submission(Batches.ADA);
@@ -61,8 +61,8 @@ class ChronicleTest {
         assertThat(history.batch().submission(Batches.ADA)).isEqualTo(then);
         history.undo(ADA, NOW);
         assertThat(history.batch().submission(Batches.ADA)).isEqualTo(later);
-        assertThat(Chronicle.at(history.collected(), history.lines(), 0).submission(Batches.ADA))
-                .isEqualTo(Batches.three().submission(Batches.ADA));
+        assertThat(Chronicle.at(history.collected(), history.lines(), 0, Batches.ADA))
+                .contains(Batches.three().submission(Batches.ADA));
     }
 
     @Test

@@ -6,7 +6,6 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import javafx.application.Platform;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import javafx.css.PseudoClass;
@@ -24,6 +23,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Chronicle;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Aside;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Past;
@@ -42,7 +42,10 @@ final class HistorySide implements Side {
     private final VBox banner;
     private final VBox node;
     private boolean all;
-    private long asked;
+    private final Aside aside = Aside.thread();
+    private boolean reading;
+    private boolean again;
+    private long looked;
 
     HistorySide(DeskModel model, ZoneId zone) {
         this.model = model;
@@ -119,37 +122,53 @@ final class HistorySide implements Side {
         if (model.past().earlierProperty().get().isPresent()) {
             return;
         }
-        Batch collected = model.workspace().collected();
-        List<Entry> lines = model.workspace().lines();
+        if (reading) {
+            again = true; // what has changed meanwhile is read when this is done
+            return;
+        }
+        reading = true;
         Optional<StudentKey> student = all ? Optional.empty() : Optional.of(model.student());
-        long number = ++asked;
-        Thread.ofVirtual().start(() -> {
-            List<Chronicle.Item> found = Chronicle.items(collected, lines, student);
-            Platform.runLater(() -> {
-                if (number == asked) {
-                    items.setAll(found);
-                }
-            });
-        });
+        aside.start(() -> {
+            Batch collected = model.workspace().collected();
+            List<Entry> lines = student.isPresent()
+                    ? model.workspace().lines(student.get())
+                    : model.workspace().lines();
+            return Chronicle.items(collected, lines, student);
+        }, found -> {
+            items.setAll(found);
+            reading = false;
+            if (again) {
+                again = false;
+                refresh();
+            }
+        }, this::failed);
     }
 
     /** Shows the submission as it was after something was done. */
     private void look(Chronicle.Item item) {
-        Batch collected = model.workspace().collected();
-        List<Entry> lines = model.workspace().lines();
         Optional<StudentKey> student = item.student();
-        long number = ++asked;
-        Thread.ofVirtual().start(() -> {
-            Batch then = Chronicle.at(collected, lines, item.last());
-            Platform.runLater(() -> {
-                if (number == asked && student.isPresent()) {
-                    if (!model.student().equals(student.get())) {
-                        model.open(student.get());
+        if (student.isEmpty()) {
+            return;
+        }
+        long number = ++looked;
+        aside.start(
+                () -> Chronicle.at(model.workspace().collected(), model.workspace().lines(student.get()), item.last(),
+                        student.get()),
+                then -> {
+                    if (number == looked && then.isPresent()) {
+                        if (!model.student().equals(student.get())) {
+                            model.open(student.get());
+                        }
+                        model.past().lookBack(new Past.Earlier(item.at(), then.get()));
                     }
-                    model.past().lookBack(new Past.Earlier(item.at(), then.submission(student.get())));
-                }
-            });
-        });
+                }, this::failed);
+    }
+
+    /** What cannot be read leaves nothing to show, and says so. */
+    private void failed(String why) {
+        reading = false;
+        again = false;
+        model.say(why);
     }
 
     private String words(Chronicle.Item item) {

@@ -1,7 +1,6 @@
 package org.epiglyph.desktop.marking;
 
 import java.math.BigDecimal;
-import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Judgement;
@@ -236,15 +235,17 @@ public final class Scores {
     /** The submission of another student on which a criterion was last settled, and still is; empty where there is none. */
     private Optional<Submission> lastJudged(String criterion) {
         return model.workspace()
-                .lines()
-                .reversed()
-                .stream()
-                .map(Entry::edit)
-                .filter(e -> e instanceof Edit.Judge j && j.criterion().equals(criterion)
-                        || e instanceof Edit.SetScore s && s.criterion().equals(criterion))
-                .flatMap(e -> e.scope().stream())
-                .filter(s -> !s.equals(model.student()) && model.batch().submission(s).scores().isSettled(criterion))
-                .findFirst()
+                .newest(l -> judges(l.edit(), criterion) && l.edit()
+                        .scope()
+                        .filter(s -> !s.equals(model.student())
+                                && model.batch().submission(s).scores().isSettled(criterion))
+                        .isPresent())
+                .flatMap(l -> l.edit().scope())
                 .map(model.batch()::submission);
+    }
+
+    private static boolean judges(Edit edit, String criterion) {
+        return edit instanceof Edit.Judge j && j.criterion().equals(criterion)
+                || edit instanceof Edit.SetScore s && s.criterion().equals(criterion);
     }
 }

@@ -1,0 +1,48 @@
+package org.epiglyph.core.batch;
+
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.roster.StudentKey;
+
+/**
+ * The history of one student's submission, replayed without the rest of the class: what lines did to others is passed over.
+ * Whatever the student's lines depend on (scheme, task, phrasebook) is replayed with them.
+ */
+final class StudentReplay {
+    private final StudentKey student;
+    private final History history;
+
+    StudentReplay(Batch collected, StudentKey student) {
+        this.student = student;
+        this.history = new History(collected.only(student));
+    }
+
+    /** Replays what a line did to the student or the batch. */
+    void replay(Entry line) {
+        part(line.edit()).ifPresent(edit -> history
+                .replay(new Entry(line.number(), line.at(), line.kind(), edit), line.edit()));
+    }
+
+    /** What of an edit concerns the student or the whole batch; empty where nothing does. */
+    private Optional<Edit> part(Edit edit) {
+        return switch (edit) {
+            case Edit.OfSubmission one -> one.student().equals(student) ? Optional.of(one) : Optional.empty();
+            case Edit.Enrol e -> e.student().key().equals(student) ? Optional.of(e) : Optional.empty();
+            case Edit.Together(List<Edit> edits) -> {
+                List<Edit> parts = edits.stream().flatMap(e -> part(e).stream()).toList();
+                yield parts.isEmpty() ? Optional.empty() : Optional.of(new Edit.Together(parts));
+            }
+            case Edit.OfBatch all -> Optional.of(all);
+        };
+    }
+
+    /** The submission as it is now; empty before the student was in the class. */
+    Optional<Submission> submission() {
+        Batch batch = history.batch();
+        return batch.position(student) < 0 ? Optional.empty() : Optional.of(batch.submission(student));
+    }
+
+    UndoStacks stacks() {
+        return history.stacks(Optional.of(student));
+    }
+}

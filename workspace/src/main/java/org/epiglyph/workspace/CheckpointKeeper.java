@@ -1,0 +1,126 @@
+package org.epiglyph.workspace;
+
+import java.io.IOException;
+import java.sql.SQLException;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Checkpoint;
+import org.epiglyph.core.batch.Entry;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Puts a checkpoint down every so many lines, on a thread of its own, so that opening takes as long as the last lines do and
+ * not the whole history. Where one cannot be written, opening is slower and nothing is lost.
+ */
+final class CheckpointKeeper {
+    private static final Logger LOG = LoggerFactory.getLogger(CheckpointKeeper.class);
+    private static final int EVERY = 2_000;
+    private static final int WORTH_ONE = 250;
+    private final BatchFolder folder;
+    private final ExecutorService thread = Executors
+            .newSingleThreadExecutor(Thread.ofPlatform().name("keeping a checkpoint").daemon().factory());
+    private final LineIndex index;
+    private long asked;
+    private CheckpointFile file;
+    private Optional<CheckpointFile.Found> resumed;
+    private Optional<Batch> written = Optional.empty();
+
+    /** @param from what the batch was opened from; empty where its whole history was read */
+    CheckpointKeeper(BatchFolder folder, Optional<CheckpointFile.Found> from) {
+        this.folder = folder;
+        this.resumed = from;
+        this.index = from.map(CheckpointFile.Found::index).orElseGet(LineIndex::new);
+        this.asked = from.map(f -> f.checkpoint().number()).orElse(0L);
+    }
+
+    /** The line of the newest checkpoint that was asked for; what is due next holds the lines behind it. */
+    synchronized long asked() {
+        return asked;
+    }
+
+    /** True where so many lines are on the disk that it is time for one. */
+    synchronized boolean isDue(long number) {
+        return number - asked >= EVERY;
+    }
+
+    /** True where one is worth its while as the batch is closed. */
+    synchronized boolean isWorthIt(long number) {
+        return number - asked >= WORTH_ONE;
+    }
+
+    /**
+     * Has a checkpoint written.
+     *
+     * @param chain the digest of the history up to it, which is on the disk
+     * @param since the lines since {@link #asked()}
+     */
+    synchronized void put(Checkpoint checkpoint, String chain, List<Entry> since) {
+        asked = checkpoint.number();
+        thread.execute(() -> write(checkpoint, chain, since));
+    }
+
+    private void write(Checkpoint checkpoint, String chain, List<Entry> since) {
+        index.add(since);
+        try {
+            if (file == null) {
+                open();
+            }
+            file.write(checkpoint, chain, index, written);
+            written = Optional.of(checkpoint.batch());
+        } catch (SQLException | IOException | RuntimeException | Error e) {
+            LOG.info("A checkpoint could not be written ({})", e.getClass());
+            close();
+        }
+    }
+
+    private void open() throws SQLException, IOException {
+        if (resumed.isPresent()) {
+            file = CheckpointFile.open(folder, resumed.get());
+            written = resumed.map(r -> r.checkpoint().batch());
+            resumed = Optional.empty();
+        } else {
+            file = CheckpointFile.create(folder);
+            written = Optional.empty();
+        }
+    }
+
+    /** The next one is written from scratch. */
+    private void close() {
+        try {
+            if (file != null) {
+                file.close();
+            }
+        } catch (SQLException | RuntimeException e) {
+            LOG.info("A checkpoint's file could not be closed");
+        }
+        file = null;
+        resumed = Optional.empty();
+    }
+
+    /** Waits until what was asked for is written. */
+    void end() {
+        thread.execute(this::close);
+        thread.shutdown();
+        boolean interrupted = false;
+        try {
+            while (true) {
+                try {
+                    if (thread.awaitTermination(1, TimeUnit.DAYS)) {
+                        return;
+                    }
+                } catch (InterruptedException e) {
+                    interrupted = true;
+                }
+            }
+        } finally {
+            if (interrupted) {
+                Thread.currentThread().interrupt();
+            }
+        }
+    }
+}

@@ -1,0 +1,208 @@
+package org.epiglyph.workspace;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import java.util.function.Predicate;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.EarlierLines;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.roster.StudentKey;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The lines of a batch before the checkpoint that it was opened from, read on a connection of their own. Safe for several threads. */
+final class EarlierHistory implements EarlierLines, AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(EarlierHistory.class);
+    private static final String UNREADABLE = "Earlier changes cannot be read. Close the batch and write a repaired copy of it.";
+    private static final int AT_ONCE = 250;
+    private static final int FAR_ENOUGH = 4_000;
+    private final BatchFolder folder;
+    private final CheckpointFile.Found from;
+    private Database reader;
+    private Batch collected;
+    private List<Entry> shared;
+
+    EarlierHistory(BatchFolder folder, CheckpointFile.Found from) {
+        this.folder = folder;
+        this.from = from;
+    }
+
+    private long base() {
+        return from.checkpoint().number();
+    }
+
+    private Database reader() throws SQLException, Problem {
+        if (reader == null) {
+            reader = Database.look(folder.database());
+        }
+        return reader;
+    }
+
+    /** Rows that are met on the way; nothing is judged. */
+    private static class Met implements Database.Rows {
+        private final List<Entry> entries = new ArrayList<>();
+        private Optional<String> body = Optional.empty();
+
+        @Override
+        public void collected(String text, String digest) {
+            if (Chain.start(text).equals(digest)) {
+                body = Optional.of(text);
+            }
+        }
+
+        @Override
+        public boolean line(StoredLine line, String digest) {
+            try {
+                entries.add(line.entry());
+            } catch (JsonProcessingException | RuntimeException | StackOverflowError e) {
+                LOG.warn("A line of a history cannot be read");
+            }
+            return true;
+        }
+    }
+
+    @Override
+    public synchronized Batch collected() {
+        try {
+            if (collected == null) {
+                Met met = new Met();
+                reader().read(met, Long.MAX_VALUE);
+                collected = HistoryReading.batch(met.body.orElseThrow(() -> HistoryReading.unreadable(folder, null)),
+                        folder);
+            }
+            return collected;
+        } catch (SQLException | Problem e) {
+            throw new EditRefused(UNREADABLE);
+        }
+    }
+
+    @Override
+    public synchronized List<Entry> of(StudentKey student) {
+        try {
+            if (shared == null) {
+                shared = lines(from.index().shared());
+            }
+            List<Entry> all = new ArrayList<>(lines(from.index().alone(student)));
+            all.addAll(shared);
+            all.sort(Comparator.comparing(Entry::number));
+            return all;
+        } catch (SQLException | Problem | NumberFormatException e) {
+            throw new EditRefused(UNREADABLE);
+        }
+    }
+
+    /** The index goes on growing; what came behind the checkpoint is no line of this. */
+    private List<Entry> lines(String numbers) throws SQLException, Problem {
+        Met met = new Met();
+        for (long number : LineIndex.numbers(numbers).filter(n -> n <= base()).toArray()) {
+            reader().readLine(number, met);
+        }
+        return met.entries;
+    }
+
+    /** One line up to the checkpoint. */
+    synchronized Optional<Entry> line(long number) {
+        try {
+            return lines(Long.toString(number)).stream().findFirst();
+        } catch (SQLException | Problem e) {
+            throw new EditRefused(UNREADABLE);
+        }
+    }
+
+    /** The newest line of a kind among the last up to the checkpoint; empty where none of them is, or they cannot be read. */
+    synchronized Optional<Entry> newest(Predicate<Entry> kind) {
+        try {
+            for (long to = base(); to > Math.max(0, base() - FAR_ENOUGH); to -= AT_ONCE) {
+                Met met = new Met();
+                for (long number = Math.max(1, to - AT_ONCE + 1); number <= to; number++) {
+                    reader().readLine(number, met);
+                }
+                Optional<Entry> found = met.entries.reversed().stream().filter(kind).findFirst();
+                if (found.isPresent()) {
+                    return found;
+                }
+            }
+            return Optional.empty();
+        } catch (SQLException | Problem e) {
+            return Optional.empty();
+        }
+    }
+
+    /** All lines up to the checkpoint, in order. @throws Problem where they cannot be read */
+    synchronized List<Entry> all() throws Problem {
+        Met met = new Met();
+        try (Database all = Database.look(folder.database())) {
+            all.read(met);
+            return met.entries.stream().filter(e -> e.number() <= base()).toList();
+        } catch (SQLException e) {
+            throw HistoryReading.unreadable(folder, e);
+        }
+    }
+
+    /**
+     * Reads every line up to the checkpoint and says what is not whole about them, or about the rest of the file.
+     *
+     * @param goOn false when the answer is no longer wanted
+     */
+    Damage check(BooleanSupplier goOn) {
+        try (Database all = Database.look(folder.database())) {
+            Links links = new Links(goOn);
+            all.read(links);
+            if (!goOn.getAsBoolean()) {
+                return Damage.NONE;
+            }
+            if (links.reached < base()) {
+                return new Damage(List.of("Change " + (links.reached + 1)
+                        + " is damaged or missing in the batch's file. What you see is whole."));
+            }
+            return all.isWhole() ? Damage.NONE : damagedFile();
+        } catch (SQLException e) {
+            return damagedFile();
+        } catch (Problem e) {
+            return new Damage(List.of(e.getMessage()));
+        }
+    }
+
+    private static Damage damagedFile() {
+        return new Damage(List.of("The batch's file is damaged. What you see is whole."));
+    }
+
+    /** Follows the digests from line to line, as far as they fit. */
+    private final class Links implements Database.Rows {
+        private final BooleanSupplier goOn;
+        private String chain = "";
+        private long reached;
+
+        Links(BooleanSupplier goOn) {
+            this.goOn = goOn;
+        }
+
+        @Override
+        public void collected(String body, String digest) {
+            chain = Chain.start(body).equals(digest) ? digest : chain;
+        }
+
+        @Override
+        public boolean line(StoredLine line, String digest) {
+            chain = Chain.next(chain, line);
+            boolean fits = line.number() == reached + 1 && chain.equals(digest);
+            reached = fits ? line.number() : reached;
+            return fits && reached < base() && goOn.getAsBoolean();
+        }
+    }
+
+    @Override
+    public synchronized void close() throws SQLException {
+        if (reader != null) {
+            reader.close();
+            reader = null;
+        }
+    }
+}

@@ -1,0 +1,48 @@
+package org.epiglyph.workspace;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.epiglyph.core.batch.Attached;
+import org.epiglyph.core.batch.Delivered;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Marked;
+import org.epiglyph.core.batch.Receipt;
+import org.epiglyph.core.batch.Received;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.scoring.Scorecard;
+
+/** A submission as a checkpoint keeps it. */
+record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer> counting, List<Attached> attached,
+        List<Turn> turns, List<Mark> marks, Scorecard scores, String onTheWhole, String privately, List<PageRef> seen,
+        boolean sealed, List<Receipt> receipts, boolean handedBack) {
+    private static final Comparator<PageRef> IN_ORDER = Comparator.comparing(PageRef::document)
+            .thenComparing(PageRef::index);
+
+    /** @param degrees by which the page was turned clockwise */
+    record Turn(PageRef page, int degrees) {}
+
+    static StoredSubmission of(Submission s) {
+        List<Turn> turns = s.turns()
+                .entrySet()
+                .stream()
+                .map(e -> new Turn(e.getKey(), e.getValue()))
+                .sorted(Comparator.comparing(Turn::page, IN_ORDER))
+                .toList();
+        return new StoredSubmission(s.student(), s.handIns(), s.counting(), s.attached(), turns, s.marks(), s.scores(),
+                s.onTheWhole(), s.privately(), s.seen().stream().sorted(IN_ORDER).toList(), s.sealed(), s.receipts(),
+                s.handedBack());
+    }
+
+    Submission submission() {
+        Map<PageRef, Integer> turned = turns.stream().collect(Collectors.toMap(Turn::page, Turn::degrees));
+        return new Submission(student, new Received(handIns, counting, attached, turned),
+                new Marked(marks, scores, onTheWhole, privately, java.util.Set.copyOf(seen)),
+                new Delivered(sealed, receipts, handedBack));
+    }
+}

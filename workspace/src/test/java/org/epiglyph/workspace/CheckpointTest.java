@@ -1,0 +1,254 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.epiglyph.core.batch.Attached;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Receipt;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.task.Task;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A batch that goes on from a checkpoint is the batch that its whole history makes, or it is not gone on from. */
+class CheckpointTest {
+    private static final int STUDENTS = 12;
+    private static final int EDITS = 2_600; // past the checkpoint that is put down while marking, and worth one at closing
+    @TempDir
+    private Path folder;
+    private Path batch;
+
+    @BeforeEach
+    void markALot() throws Exception {
+        batch = folder.resolve("batch");
+        try (NewBatch made = NewBatch.at(batch)) {
+            for (int i = 0; i < STUDENTS; i++) {
+                made.add(new Student(key(i), "Given", "Family " + i, "A"), List.of());
+            }
+            made.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.valueOf(100_000)),
+                    Examples.SCHEME, Phrasebook.EMPTY);
+        }
+        mark(EDITS);
+    }
+
+    private static StudentKey key(int number) {
+        return new StudentKey("K-" + number);
+    }
+
+    private void mark(int edits) throws Exception {
+        Random random = new Random(edits);
+        try (Workspace workspace = open()) {
+            for (int i = 0; i < edits; i++) {
+                StudentKey student = key(random.nextInt(STUDENTS));
+                try {
+                    switch (random.nextInt(12)) {
+                        case 0 -> workspace.undo(Optional.of(student));
+                        case 1 -> workspace.redo(Optional.of(student));
+                        case 2 -> workspace.undo(Optional.empty());
+                        default -> workspace.edit(edit(random, student, i));
+                    }
+                } catch (EditRefused e) {
+                    assertThat(e.getMessage()).endsWith(".");
+                }
+            }
+        }
+    }
+
+    private static Edit edit(Random random, StudentKey student, int i) {
+        return switch (random.nextInt(11)) {
+            case 0 -> new Edit.SetScore(student, "c1", Optional.of(BigDecimal.valueOf(i)));
+            case 1 -> new Edit.SeePage(student, new PageRef("d1", i % 7));
+            case 2 -> new Edit.TurnPage(student, new PageRef("d1", i % 5), 90 * random.nextInt(4));
+            case 3 -> new Edit.WritePrivately(student, "hm " + i);
+            case 4 -> new Edit.KeepPhrase(new Phrase("p" + i % 9, "c" + i % 9, "words " + i, "c1", Optional.empty()));
+            case 5 -> new Edit.Together(List.of(new Edit.PlaceMark(student, Examples.stroke("t" + i)),
+                    new Edit.WriteOnTheWhole(key(random.nextInt(STUDENTS)), "whole " + i)));
+            case 6 -> random.nextInt(9) == 0 ? new Edit.Seal(student) : new Edit.OpenAgain(student);
+            case 7 -> new Edit.RecordReceipt(student, Optional.of(new Receipt("r" + i, Instant.EPOCH, "d", "v" + i)));
+            case 8 -> new Edit.AttachFile(student, new Attached("d1",
+                    new Document("a" + i, "a.pdf", "0".repeat(64), 1, new Pages.Ready(1, ""), "")));
+            default -> new Edit.PlaceMark(student, Examples.stroke("m" + i));
+        };
+    }
+
+    private Workspace open() throws Exception {
+        return Workspace.open(batch, Clock.systemUTC());
+    }
+
+    private Path checkpoint() {
+        return batch.resolve("checkpoint.sqlite");
+    }
+
+    /** The same batch without its checkpoint, so that its whole history is replayed. */
+    private Path replayed() throws Exception {
+        Path copy = folder.resolve("replayed");
+        NewBatch.deleteTree(copy);
+        try (Stream<Path> files = Files.walk(batch)) {
+            for (Path file : files.filter(f -> !f.equals(checkpoint())).toList()) {
+                Files.copy(file, copy.resolve(batch.relativize(file).toString()), StandardCopyOption.REPLACE_EXISTING);
+            }
+        }
+        return copy;
+    }
+
+    private static void assertSame(Batch one, Batch other) {
+        assertThat(List.copyOf(one.submissions())).isEqualTo(List.copyOf(other.submissions()));
+        assertThat(one.scheme()).isEqualTo(other.scheme());
+        assertThat(one.task()).isEqualTo(other.task());
+        assertThat(one.phrasebook()).isEqualTo(other.phrasebook());
+        assertThat(one.aids()).isEqualTo(other.aids());
+    }
+
+    @Test
+    void isWhatAReplayMakesAndTakesBackTheSame() throws Exception {
+        assertThat(checkpoint()).exists();
+        Path copy = replayed();
+        try (Workspace goingOn = open(); Workspace whole = Workspace.open(copy, Clock.systemUTC())) {
+            assertSame(goingOn.batch(), whole.batch());
+            assertThat(goingOn.lines()).isEqualTo(whole.lines());
+            assertThat(goingOn.checkEarlier()).isEqualTo(Damage.NONE);
+            assertThat(goingOn.newest(l -> l.edit() instanceof Edit.KeepPhrase))
+                    .isEqualTo(whole.newest(l -> l.edit() instanceof Edit.KeepPhrase))
+                    .isPresent();
+            for (int i = 0; i < STUDENTS; i++) {
+                Optional<StudentKey> student = Optional.of(key(i));
+                assertThat(goingOn.lines(key(i))).isEqualTo(whole.lines(key(i)));
+                for (int step = 0; step < 40; step++) {
+                    assertThat(edits(goingOn, student)).isEqualTo(edits(whole, student));
+                }
+            }
+            for (int step = 0; step < 40; step++) {
+                assertThat(edits(goingOn, Optional.empty())).isEqualTo(edits(whole, Optional.empty()));
+            }
+            assertSame(goingOn.batch(), whole.batch());
+        }
+    }
+
+    private static Object edits(Workspace workspace, Optional<StudentKey> scope) {
+        try {
+            return workspace.undo(scope).map(Entry::edit);
+        } catch (EditRefused e) {
+            return e.getMessage();
+        }
+    }
+
+    @Test
+    void anotherSessionsCheckpointHoldsWhatItChangedAlone() throws Exception {
+        byte[] first = Files.readAllBytes(checkpoint());
+        mark(300);
+        assertThat(Files.readAllBytes(checkpoint())).isNotEqualTo(first);
+        isWhatAReplayMakesAndTakesBackTheSame();
+    }
+
+    @Test
+    void aFewLinesAreNotWorthOne() throws Exception {
+        byte[] first = Files.readAllBytes(checkpoint());
+        mark(20);
+        assertThat(Files.readAllBytes(checkpoint())).isEqualTo(first);
+        isWhatAReplayMakesAndTakesBackTheSame();
+    }
+
+    /** Wherever a bit of it is wrong, it is passed over, or what it says is right all the same. */
+    @Test
+    void noFlippedBitGetsIntoTheBatch() throws Exception {
+        byte[] sound = Files.readAllBytes(checkpoint());
+        Batch whole = Glance.at(replayed()).batch();
+        Random random = new Random(11);
+        for (int flip = 0; flip < 40; flip++) {
+            byte[] damaged = sound.clone();
+            damaged[random.nextInt(damaged.length)] ^= (byte) (1 << random.nextInt(8));
+            Files.write(checkpoint(), damaged);
+            Glance glance = Glance.at(batch);
+            assertThat(glance.damage()).isEqualTo(Damage.NONE);
+            assertSame(glance.batch(), whole);
+        }
+        Files.write(checkpoint(), new byte[100]);
+        assertSame(Glance.at(batch).batch(), whole);
+        mark(300);
+        isWhatAReplayMakesAndTakesBackTheSame();
+    }
+
+    @Test
+    void oneOfAnotherHistoryIsPassedOver() throws Exception {
+        Path copy = replayed();
+        Files.copy(checkpoint(), copy.resolve("checkpoint.sqlite"));
+        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + copy.resolve("batch.sqlite"));
+                Statement statement = c.createStatement()) {
+            statement.execute("DELETE FROM history WHERE number > 100"); // an older copy of the batch was put back
+        }
+        Files.delete(copy.resolve("batch.last"));
+        try (Workspace workspace = Workspace.open(copy, Clock.systemUTC())) {
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+            assertThat(workspace.lines()).hasSize(100);
+        }
+    }
+
+    @Test
+    void damageBehindItIsFoundAndTheSoundCopyHasWhatTheCheckpointHas() throws Exception {
+        int line = 0;
+        try (Workspace workspace = open()) {
+            for (Entry entry : workspace.lines()) {
+                boolean placed = entry.edit() instanceof Edit.PlaceMark place
+                        && workspace.batch().submission(place.student()).findMark(place.mark().id()).isPresent();
+                line = placed ? (int) entry.number() : line;
+                if (line > 0) {
+                    break;
+                }
+            }
+        }
+        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
+                Statement statement = c.createStatement()) {
+            statement.execute("UPDATE history SET edit = replace(edit, 'Why?', 'Wha?') WHERE number = " + line);
+        }
+        List<Submission> all = new ArrayList<>();
+        try (Workspace workspace = open()) {
+            all.addAll(workspace.batch().submissions());
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+            assertThat(workspace.checkEarlier().inWords()).startsWith("Change " + line + " is damaged");
+            assertThatThrownBy(() -> workspace.edit(new Edit.WritePrivately(key(0), "x")))
+                    .isInstanceOf(EditRefused.class)
+                    .hasMessageContaining("What you see is whole.");
+            assertThatCode(() -> workspace.canUndo(Optional.of(key(0)))).doesNotThrowAnyException();
+        }
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).inWords()).startsWith("Change " + line + " is damaged.");
+        BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
+        try (Workspace workspace = Workspace.open(folder.resolve("sound"), Clock.systemUTC())) {
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+            for (Submission was : all) {
+                Submission now = workspace.batch().submission(was.student().key());
+                assertThat(now.marks()).isEqualTo(was.marks());
+                assertThat(now.scores()).isEqualTo(was.scores());
+                assertThat(now.onTheWhole()).isEqualTo(was.onTheWhole());
+                assertThat(now.sealed()).isEqualTo(was.sealed());
+            }
+        }
+    }
+}

@@ -113,14 +113,14 @@ public final class HandingBack {
     private static Optional<Outcome> certified(Submission submission, StudentKey student, Choices choices) {
         List<String> marked = submission.documents()
                 .stream()
-                .filter(d -> d.pages() instanceof Pages.Ready ready && ready.note().contains(Pages.CERTIFIED))
+                .filter(d -> d.pages().has(Pages.Trait.CERTIFIED))
                 .filter(d -> submission.marksForStudent().stream().anyMatch(m -> m.page().document().equals(d.id())))
                 .map(Document::name)
                 .toList();
         return marked.isEmpty() || choices.accepts(student, Outcome.Doubt.CERTIFIED)
                 ? Optional.empty()
                 : Optional.of(new Outcome.Asked(student, Outcome.Doubt.CERTIFIED, String.join(", ", marked)
-                        + ": " + Pages.CERTIFIED + " Hand it back all the same, or take the marks off it."));
+                        + ": its author has certified it against any change, and a mark breaks that. Hand it back all the same, or take the marks off it."));
     }
 
     private static Optional<Outcome> changed(Workspace workspace, StudentKey student, Choices choices) {

@@ -8,6 +8,9 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintStream;
 import java.nio.file.Path;
+import java.util.EnumSet;
+import java.util.Objects;
+import java.util.Set;
 import org.epiglyph.core.batch.Pages;
 
 /**
@@ -76,6 +79,10 @@ final class IntakeHelper {
                     out.writeInt(ready.count());
                     out.writeUTF(ready.rendition());
                     out.writeUTF(cut(ready.note()));
+                    out.writeInt(ready.traits().size());
+                    for (Pages.Trait trait : ready.traits()) {
+                        out.writeInt(trait.ordinal());
+                    }
                 }
                 case Pages.None(String why) -> {
                     out.writeByte(NONE);
@@ -96,12 +103,22 @@ final class IntakeHelper {
         /** @throws IOException where the disk failed, or the answer is none */
         static Pages read(DataInputStream in) throws IOException {
             return switch (in.readByte()) {
-                case READY -> new Pages.Ready(in.readInt(), in.readUTF(), in.readUTF());
+                case READY -> new Pages.Ready(in.readInt(), in.readUTF(), in.readUTF(), traits(in));
                 case NONE -> new Pages.None(in.readUTF());
                 case LOCKED -> new Pages.Locked(in.readUTF());
                 case DISK -> throw new DiskFailed();
                 default -> throw new IOException("An answer that is none");
             };
+        }
+
+        private static Set<Pages.Trait> traits(DataInputStream in) throws IOException {
+            Pages.Trait[] all = Pages.Trait.values();
+            Set<Pages.Trait> traits = EnumSet.noneOf(Pages.Trait.class);
+            int count = in.readInt();
+            for (int i = 0; i < count; i++) {
+                traits.add(all[Objects.checkIndex(in.readInt(), all.length)]);
+            }
+            return traits;
         }
 
         private static String cut(String words) {

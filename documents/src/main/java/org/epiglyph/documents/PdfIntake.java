@@ -4,8 +4,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSArray;
 import org.apache.pdfbox.cos.COSBase;
@@ -29,6 +31,7 @@ final class PdfIntake {
                 ? Loader.loadPDF(file.toFile(), password.get(), Scratch.cache())
                 : Loader.loadPDF(file.toFile(), Scratch.cache())) {
             List<String> notes = new ArrayList<>();
+            Set<Pages.Trait> traits = EnumSet.noneOf(Pages.Trait.class);
             int count = 0;
             double longest = 0;
             for (PDPage page : document.getPages()) {
@@ -46,7 +49,9 @@ final class PdfIntake {
                         "The file was cut off during transfer; what could be saved of it is shown. Ask the student for it again.");
             }
             if (isCertifiedAgainstMarks(document)) {
-                notes.add(Pages.CERTIFIED);
+                traits.add(Pages.Trait.CERTIFIED);
+                notes.add(
+                        "Its author has certified it against any change, remarks included; a mark on it breaks that.");
             }
             if (count > MANY_PAGES) {
                 notes.add("It has " + count + " pages. See whether that is meant.");
@@ -55,7 +60,9 @@ final class PdfIntake {
                 notes.add("It has a page of " + Math.round(longest / POINTS_A_METRE) + " metres; zoom in to read it.");
             }
             if (ActiveContent.isIn(document)) {
-                notes.add(Pages.ACTIVE + " Nothing of that is run here; it can be taken out when handing back.");
+                traits.add(Pages.Trait.ACTIVE);
+                notes.add(
+                        "It contains scripts or starts other programs. Nothing of that is run here; it can be taken out when handing back.");
             }
             boolean regular = PageTree.isRegular(document);
             if (!regular) {
@@ -66,9 +73,10 @@ final class PdfIntake {
                 notes.add("The PDF was locked; an open copy is shown and marked.");
             }
             if (document.isEncrypted() || !regular) {
-                return copied(document, rendition, count, notes);
+                write(document, rendition);
+                return new Pages.Ready(count, rendition.getFileName().toString(), String.join(" ", notes), traits);
             }
-            return new Pages.Ready(count, "", String.join(" ", notes));
+            return new Pages.Ready(count, "", String.join(" ", notes), traits);
         } catch (InvalidPasswordException e) {
             return new Pages.Locked(password.isPresent()
                     ? "That is not the password of this PDF. Try again, or ask the student for it or for an open copy."
@@ -98,8 +106,7 @@ final class PdfIntake {
         return false;
     }
 
-    private static Pages copied(PDDocument document, Path rendition, int count, List<String> notes)
-            throws DiskFailure {
+    private static void write(PDDocument document, Path rendition) throws DiskFailure {
         try {
             Files.createDirectories(rendition.toAbsolutePath().getParent());
             document.setAllSecurityToBeRemoved(true);
@@ -107,7 +114,6 @@ final class PdfIntake {
         } catch (IOException e) {
             throw new DiskFailure(e);
         }
-        return new Pages.Ready(count, rendition.getFileName().toString(), String.join(" ", notes));
     }
 
     /** Tells a failure to write from a failure to read. */

@@ -2,6 +2,11 @@ package org.epiglyph.documents;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Set;
+import java.io.DataOutputStream;
+import java.io.DataInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.ByteArrayInputStream;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -82,7 +87,8 @@ class IntakeTest {
             document.save(file.toFile());
         }
         Pages.Ready ready = (Pages.Ready) Intake.examine(file, folder.resolve("rendition.pdf"));
-        assertThat(ready.note()).startsWith(Pages.ACTIVE);
+        assertThat(ready.traits()).containsExactly(Pages.Trait.ACTIVE);
+        assertThat(ready.note()).startsWith("It contains scripts");
         Path copy = folder.resolve("copy.pdf");
         MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(), "Marker", Instant.EPOCH, false, copy);
         assertThat(Files.mismatch(file, copy)).isEqualTo(-1);
@@ -138,5 +144,19 @@ class IntakeTest {
         ImageIO.write(new BufferedImage(400, 200, BufferedImage.TYPE_INT_RGB), "png", png.toFile());
         assertThat(((Pages.None) examine("cut.png", Arrays.copyOf(Files.readAllBytes(png), 40))).reason())
                 .startsWith("The picture is broken");
+    }
+
+    /** What the helper process finds is what this process hears. */
+    @Test
+    void anAnswerTravelsWhole() throws Exception {
+        for (Pages answer : List.of(
+                new Pages.Ready(3, "d1.pdf", "A note.", Set.of(Pages.Trait.CERTIFIED, Pages.Trait.ACTIVE)),
+                new Pages.Ready(1, ""), new Pages.None("No."), new Pages.Locked("Locked."))) {
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            IntakeHelper.IntakeAnswer.write(answer, new DataOutputStream(bytes));
+            assertThat(
+                    IntakeHelper.IntakeAnswer.read(new DataInputStream(new ByteArrayInputStream(bytes.toByteArray()))))
+                    .isEqualTo(answer);
+        }
     }
 }

@@ -213,7 +213,7 @@ class WholeCopyTest {
             catalog.setItem(COSName.ACRO_FORM, form);
             document.save(received.toFile(), CompressParameters.NO_COMPRESSION);
         }
-        assertThat(((Pages.Ready) Intake.examine(received, folder.resolve("r.pdf"))).note()).contains(Pages.ACTIVE);
+        assertThat(Intake.examine(received, folder.resolve("r.pdf")).has(Pages.Trait.ACTIVE)).isTrue();
         assertThat(marked(received, true)).containsExactly(3);
         String copy = Files.readString(folder.resolve("out/marked.pdf"), StandardCharsets.ISO_8859_1);
         assertThat(copy).doesNotContain("/JavaScript")
@@ -239,7 +239,7 @@ class WholeCopyTest {
                 "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>", "<</Type/Page/Parent 2 0 R>>",
                 "<</Type/Sig/Filter/X/Reference[<</Type/SigRef/TransformMethod/DocMDP/TransformParams<</P " + permission
                         + ">>>>]>>");
-        Pages.Ready ready = (Pages.Ready) Intake.examine(received, folder.resolve("r.pdf"));
-        assertThat(ready.note().contains(Pages.CERTIFIED)).isEqualTo(permission < 3);
+        Pages pages = Intake.examine(received, folder.resolve("r.pdf"));
+        assertThat(pages.has(Pages.Trait.CERTIFIED)).isEqualTo(permission < 3);
     }
 }

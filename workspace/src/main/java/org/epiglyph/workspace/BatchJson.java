@@ -19,6 +19,7 @@ import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
@@ -91,6 +92,7 @@ final class BatchJson {
         mapper.registerSubtypes(kind(Stroke.class, "stroke"), kind(TextMarkup.class, "highlight"),
                 kind(Note.class, "note"), kind(TypedText.class, "text"),
                 kind(Stamp.class, "stamp"), kind(Shape.class, "shape"), kind(Correction.class, "correction"));
+        mapper.addMixIn(Pages.Ready.class, LaterInPages.class);
         mapper.addMixIn(Head.class, LaterInHeads.class);
         mapper.addMixIn(Receipt.class, LaterInReceipts.class);
         mapper.addMixIn(Phrase.class, LaterInPhrases.class);
@@ -138,6 +140,11 @@ final class BatchJson {
         private String criterion;
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
         private String meaning;
+    }
+
+    private abstract static class LaterInPages {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private Set<Pages.Trait> traits;
     }
 
     private abstract static class LaterInReceipts {

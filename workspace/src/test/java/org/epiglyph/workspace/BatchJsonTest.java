@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.ArrayList;
 import java.time.Duration;
 import java.util.List;
+import java.util.Set;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Edit;
@@ -219,5 +220,19 @@ class BatchJsonTest {
                 .isInstanceOf(JsonProcessingException.class);
         assertThatThrownBy(() -> BatchJson.read("{\"kind\":\"score\"", Edit.class))
                 .isInstanceOf(JsonProcessingException.class);
+    }
+
+    @Test
+    void traitsOfPagesAreKeptAndThoseOfEarlierBatchesReadOffTheirNote() throws Exception {
+        Pages.Ready active = new Pages.Ready(1, "", "note", Set.of(Pages.Trait.ACTIVE, Pages.Trait.CERTIFIED));
+        String text = BatchJson.write(new Edit.MakePages(ADA, "d1", active));
+        assertThat(text).isEqualTo("{\"kind\":\"pages\",\"student\":\"K-1\",\"document\":\"d1\",\"pages\":"
+                + "{\"kind\":\"ready\",\"count\":1,\"rendition\":\"\",\"note\":\"note\",\"traits\":[\"ACTIVE\",\"CERTIFIED\"]}}");
+        assertThat(BatchJson.read(text, Edit.class)).isEqualTo(new Edit.MakePages(ADA, "d1", active));
+        Pages earlier = BatchJson
+                .read("{\"kind\":\"ready\",\"count\":1,\"rendition\":\"\",\"note\":\"It contains scripts or "
+                        + "starts other programs. Nothing of that is run here.\"}", Pages.class);
+        assertThat(earlier.has(Pages.Trait.ACTIVE)).isTrue();
+        assertThat(earlier.has(Pages.Trait.CERTIFIED)).isFalse();
     }
 }

@@ -1,14 +1,41 @@
 package org.epiglyph.core.batch;
 
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.EnumSet;
 import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /** Whether a received document became pages. */
 public sealed interface Pages {
-    /** Stands in the note of a document that would run or start something; nothing of that is ever run here. */
-    String ACTIVE = "It contains scripts or starts other programs.";
+    /** What is to be minded about a document that became pages. */
+    enum Trait {
+        /** It would run or start something; nothing of that is ever run here. */
+        ACTIVE("It contains scripts or starts other programs."),
+        /** Any mark breaks its author's certification. */
+        CERTIFIED("Its author has certified it against any change, remarks included; a mark on it breaks that.");
 
-    /** Stands in the note of a document whose certification any mark breaks. */
-    String CERTIFIED = "Its author has certified it against any change, remarks included; a mark on it breaks that.";
+        private final String earlierSentence;
+
+        Trait(String earlierSentence) {
+            this.earlierSentence = earlierSentence;
+        }
+
+        /** Batches made before traits were kept tell them by a sentence in the note. */
+        private static Set<Trait> ofEarlierNote(String note) {
+            return Arrays.stream(values())
+                    .filter(t -> note.contains(t.earlierSentence))
+                    .collect(Collectors.toSet());
+        }
+
+        /** Always in one order, so that the same pages are written as the same text. */
+        private static Set<Trait> inOrder(Set<Trait> traits) {
+            Set<Trait> ordered = EnumSet.noneOf(Trait.class);
+            ordered.addAll(traits);
+            return Collections.unmodifiableSet(ordered);
+        }
+    }
 
     /**
      * It did.
@@ -16,19 +43,31 @@ public sealed interface Pages {
      * @param count     pages, at least 1
      * @param rendition name of the PDF made from it, within the batch's pages folder; empty where the original is a PDF
      * @param note      how it was made and what to mind, in plain sentences; may be empty
+     * @param traits    what the program has to mind
      */
-    record Ready(int count, String rendition, String note) implements Pages {
+    record Ready(int count, String rendition, String note, Set<Trait> traits) implements Pages {
         public Ready {
             if (count < 1) {
                 throw new IllegalArgumentException("A document with pages has at least one, not " + count);
             }
             note = Objects.requireNonNullElse(note, ""); // batches of the first version have none
+            traits = Trait.inOrder(traits == null ? Trait.ofEarlierNote(note) : traits);
+        }
+
+        /** Pages without traits. */
+        public Ready(int count, String rendition, String note) {
+            this(count, rendition, note, Set.of());
         }
 
         /** Pages of which there is nothing to say. */
         public Ready(int count, String rendition) {
             this(count, rendition, "");
         }
+    }
+
+    /** True where it became pages that have a trait. */
+    default boolean has(Trait trait) {
+        return this instanceof Ready ready && ready.traits.contains(trait);
     }
 
     /**

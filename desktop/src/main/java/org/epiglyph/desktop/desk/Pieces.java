@@ -67,7 +67,7 @@ final class Pieces {
             case Pages.Awaited() ->
                 pieces.add(new Piece.InPlace(
                         () -> words(document.name() + "\n\n" + Words.of("Desk.pagesAwaited"))));
-            case Pages.Ready(int count, String _, String note) -> {
+            case Pages.Ready(int count, String _, String note, var _) -> {
                 String divider = (oneOfSeveral ? document.name() : "")
                         + (oneOfSeveral && !note.isEmpty() ? "  \u00b7  " : "")
                         + note;

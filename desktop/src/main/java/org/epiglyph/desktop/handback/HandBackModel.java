@@ -76,7 +76,7 @@ public final class HandBackModel {
                 .submissions()
                 .stream()
                 .flatMap(s -> s.documents().stream())
-                .anyMatch(d -> d.pages() instanceof Pages.Ready ready && ready.note().contains(Pages.ACTIVE));
+                .anyMatch(d -> d.pages().has(Pages.Trait.ACTIVE));
     }
 
     Batch batch() {

@@ -22,7 +22,8 @@ public record Origin(String address, String task) {
         return !address.isEmpty();
     }
 
-    void write(Path file) throws IOException {
+    /** Keeps it in a file. */
+    public void write(Path file) throws IOException {
         Files.writeString(file, JSON.createObjectNode().put("address", address).put("task", task).toPrettyString());
     }
 

@@ -147,6 +147,7 @@ public final class HandBack implements Place {
         Label heading = new Label(Words.of("HandBack.toRecord"));
         heading.getStyleClass().add("subheading");
         TextField address = new TextField(model.origin().address());
+        address.setId("hand-back-address");
         PasswordField secret = new PasswordField();
         secret.setText(token);
         secret.setId("hand-back-token");
@@ -165,8 +166,31 @@ public final class HandBack implements Place {
         send.disableProperty().bind(showing.selectedToggleProperty().isNull());
         send.setOnAction(_ -> model.toRecord(address.getText(), secret.getText(),
                 visible.isSelected() ? HandBackModel.Showing.VISIBLE : HandBackModel.Showing.HELD));
-        return List.of(heading, labelled("Collect.address", address), labelled("Collect.token", secret), held, visible,
+        return List.of(heading, labelled("Collect.address", address), elsewhere(address),
+                labelled("Collect.token", secret), held, visible,
                 send);
+    }
+
+    /** Offers the address that answers, where the one in the field does not. */
+    private Node elsewhere(TextField address) {
+        Label words = new Label();
+        words.textProperty()
+                .bind(model.elsewhereProperty().map(e -> e.isEmpty() ? "" : Words.of("HandBack.elsewhere", e)));
+        words.setWrapText(true);
+        Button use = new Button(Words.of("HandBack.useAddress"));
+        use.setId("use-address");
+        use.getStyleClass().add("plain-button");
+        use.setMinWidth(Region.USE_PREF_SIZE);
+        use.setOnAction(_ -> address.setText(model.elsewhereProperty().get()));
+        HBox line = new HBox(words, use);
+        line.getStyleClass().add("field-line");
+        HBox.setHgrow(words, Priority.ALWAYS);
+        line.visibleProperty()
+                .bind(model.elsewhereProperty()
+                        .isNotEmpty()
+                        .and(address.textProperty().isNotEqualTo(model.elsewhereProperty())));
+        line.managedProperty().bind(line.visibleProperty());
+        return line;
     }
 
     private static VBox labelled(String key, TextField field) {

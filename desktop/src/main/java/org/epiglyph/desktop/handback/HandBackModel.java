@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.handback;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.HashMap;
@@ -12,6 +13,8 @@ import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
@@ -33,14 +36,20 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Handing back without any node: what is unfinished, the way chosen, and what became of each student. */
 public final class HandBackModel {
+    private static final Logger LOG = LoggerFactory.getLogger(HandBackModel.class);
     private final Workspace workspace;
     private final Background background;
     private final Clock clock;
     private final BooleanProperty plain = new SimpleBooleanProperty();
-    private final Origin origin;
+    private final String other;
+    private final ReadOnlyStringWrapper elsewhere = new ReadOnlyStringWrapper("");
+    private volatile String answering = "";
+    private volatile Origin origin;
     private final ObjectProperty<List<Outcome>> outcomes = new SimpleObjectProperty<>(List.of());
     private final StringProperty trouble = new SimpleStringProperty("");
     private final StringProperty said = new SimpleStringProperty("");
@@ -54,7 +63,14 @@ public final class HandBackModel {
         HELD, VISIBLE
     }
 
-    public HandBackModel(Workspace workspace, Background background, Clock clock) throws Problem {
+    /**
+     * Hands an open batch back.
+     *
+     * @param other the address of a record service that is offered where the batch's own does not answer; may be empty
+     * @throws Problem where it cannot be read where the batch came from
+     */
+    public HandBackModel(Workspace workspace, Background background, Clock clock, String other) throws Problem {
+        this.other = other;
         this.workspace = workspace;
         this.background = background;
         this.clock = clock;
@@ -138,7 +154,7 @@ public final class HandBackModel {
         begin();
         HandingBack work = handingBack();
         background.start(progress -> holding(() -> {
-            RecordClient client = HttpRecordClient.at(address, token, background::stopIfAsked);
+            RecordClient client = reached(address, token);
             if (showing == Showing.HELD) {
                 client.makeVisible(origin.task(), false);
             }
@@ -146,8 +162,51 @@ public final class HandBackModel {
             if (showing == Showing.VISIBLE && report.isWhole()) {
                 client.makeVisible(origin.task(), true);
             }
+            movedTo(address);
             return report;
-        }), report -> finish(report, where(report, showing)), trouble::set);
+        }), report -> finish(report, where(report, showing)), why -> {
+            trouble.set(why);
+            elsewhere.set(answering);
+        });
+    }
+
+    /** The service, after it has answered that it has the task. Where none answers, the other one may have it. */
+    private RecordClient reached(String address, String token) throws Problem {
+        RecordClient client = HttpRecordClient.at(address, token, background::stopIfAsked);
+        try {
+            client.task(origin.task());
+            return client;
+        } catch (RecordClient.Unreachable e) {
+            answering = !other.equals(address) && has(other, token) ? other : "";
+            throw e;
+        }
+    }
+
+    private boolean has(String address, String token) {
+        try {
+            return !address.isEmpty()
+                    && HttpRecordClient.at(address, token, background::stopIfAsked).task(origin.task()) != null;
+        } catch (Problem e) {
+            return false;
+        }
+    }
+
+    /** The batch goes back to where it has been handed back to. */
+    private void movedTo(String address) {
+        if (!address.equals(origin.address())) {
+            Origin moved = new Origin(address, origin.task());
+            try {
+                moved.write(workspace.folder().origin());
+                origin = moved;
+            } catch (IOException e) {
+                LOG.info("A batch's new address could not be kept");
+            }
+        }
+    }
+
+    /** The address of a service that has the task while the one that was tried does not answer; else empty. */
+    ReadOnlyStringProperty elsewhereProperty() {
+        return elsewhere.getReadOnlyProperty();
     }
 
     private String where(Report report, Showing showing) {
@@ -210,6 +269,8 @@ public final class HandBackModel {
 
     private void begin() {
         trouble.set("");
+        elsewhere.set("");
+        answering = "";
         said.set("");
         mayShow.set(false);
         outcomes.set(List.of());

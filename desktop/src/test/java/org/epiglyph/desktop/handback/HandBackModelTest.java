@@ -11,6 +11,7 @@ import java.util.concurrent.TimeUnit;
 import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
+import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.carrier.Planning;
@@ -60,7 +61,7 @@ class HandBackModelTest {
         PageMaking.all(workspace, Progress.NONE);
         workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("29.5"))));
         workspace.edit(new Edit.Seal(ADA));
-        model = new HandBackModel(workspace, new Background(), Clock.systemUTC());
+        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), address);
     }
 
     @AfterEach
@@ -112,6 +113,24 @@ class HandBackModelTest {
         toRecord(token, HandBackModel.Showing.HELD);
         assertThat(model.troubleProperty().get()).contains("does not answer");
         assertThat(workspace.batch().submission(ADA).receipt()).isEmpty();
+    }
+
+    /** The office was started anew at another port: it is offered, and the batch knows it from then on. */
+    @Test
+    void aServiceThatHasMovedIsOfferedAndKept() throws Exception {
+        String there = address;
+        address = "http://127.0.0.1:1";
+        toRecord(token, HandBackModel.Showing.VISIBLE);
+        assertThat(model.troubleProperty().get()).contains("does not answer");
+        assertThat(model.outcomesProperty().get()).isEmpty();
+        assertThat(model.elsewhereProperty().get()).isEqualTo(there);
+        new Origin("http://127.0.0.1:1", DemoWorld.TASK).write(workspace.folder().origin());
+        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), there);
+        address = there;
+        toRecord(token, HandBackModel.Showing.VISIBLE);
+        assertThat(model.elsewhereProperty().get()).isEmpty();
+        assertThat(model.alreadyBack()).isEqualTo(1);
+        assertThat(Origin.read(workspace.folder().origin())).isEqualTo(new Origin(there, DemoWorld.TASK));
     }
 
     @Test

@@ -250,7 +250,7 @@ public final class HttpRecordClient implements RecordClient {
         } catch (Transfer.TooLong e) {
             throw misunderstood();
         } catch (IOException e) {
-            throw new Problem("The record service at " + base
+            throw new Unreachable("The record service at " + base
                     + " does not answer. Check that it is running and that you are connected, then try again; nothing is lost.",
                     e);
         }

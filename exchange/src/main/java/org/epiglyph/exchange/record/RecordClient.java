@@ -84,6 +84,13 @@ public interface RecordClient {
         }
     }
 
+    /** Nothing answers at the service's address. */
+    final class Unreachable extends Problem {
+        Unreachable(String what, Throwable cause) {
+            super(what, cause);
+        }
+    }
+
     /** The record has changed since it was last looked at. */
     final class Conflict extends Problem {
         Conflict(String what) {

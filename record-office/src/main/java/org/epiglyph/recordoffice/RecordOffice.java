@@ -71,8 +71,7 @@ public final class RecordOffice implements AutoCloseable {
                 (e, ctx) -> ctx.status(404).json(new Shapes.Fault("Not done", 404, "Not found")));
         server.exception(JsonProcessingException.class, (e, ctx) -> ctx.status(500)
                 .json(new Shapes.Fault("Not done", 500, "A file in the data folder cannot be read")));
-        server.exception(Exception.class, (e, ctx) -> ctx.status(e.getMessage() != null
-                && e.getMessage().contains("exceeds") ? 413 : 500)
+        server.exception(Exception.class, (_, ctx) -> ctx.status(500)
                 .json(new Shapes.Fault("Not done", 500, "The office met a fault; the record is as before")));
     }
 
@@ -182,7 +181,7 @@ public final class RecordOffice implements AutoCloseable {
     }
 
     private Shapes.Sent sent(Context ctx) {
-        String result = ctx.formParam("result");
+        String result = part(ctx);
         if (result != null && result.length() > LONGEST_COMMENT) {
             throw new HttpResponseException(413, "The result is longer than " + LONGEST_COMMENT + " letters", Map.of());
         }
@@ -196,6 +195,15 @@ public final class RecordOffice implements AutoCloseable {
                     Objects.requireNonNullElse(sent.comment(), ""));
         } catch (JsonProcessingException e) {
             throw new BadRequestResponse("The part 'result' is missing or no JSON");
+        }
+    }
+
+    /** The part that is JSON; the first to read the body, and so the first to hear that it is too long. */
+    private static String part(Context ctx) {
+        try {
+            return ctx.formParam("result");
+        } catch (IllegalStateException e) {
+            throw new HttpResponseException(413, "The request is longer than " + MOST_BYTES + " bytes", Map.of());
         }
     }
 

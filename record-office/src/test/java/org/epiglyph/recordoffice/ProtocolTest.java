@@ -9,6 +9,11 @@ import com.atlassian.oai.validator.report.LevelResolver;
 import com.atlassian.oai.validator.report.ValidationReport;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.util.concurrent.atomic.AtomicLong;
+import java.io.SequenceInputStream;
+import java.io.InputStream;
+import java.io.IOException;
+import java.io.ByteArrayInputStream;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -197,5 +202,33 @@ class ProtocolTest {
                 .send(HttpRequest.newBuilder(URI.create(office.address() + path)).build(),
                         HttpResponse.BodyHandlers.ofString())
                 .body();
+    }
+
+    /** A body whose length nobody has stated; the office says why or closes, and the record is as before. */
+    @Test
+    void aBodyWithoutEndIsRefused() throws Exception {
+        byte[] head = "--x\r\nContent-Disposition: form-data; name=\"document\"; filename=\"a.pdf\"\r\n\r\n".getBytes();
+        AtomicLong left = new AtomicLong(201L << 20);
+        InputStream zeros = new InputStream() {
+            @Override
+            public int read() {
+                return left.getAndDecrement() > 0 ? 0 : -1;
+            }
+
+            @Override
+            public int read(byte[] into, int from, int length) {
+                return left.getAndAdd(-length) > 0 ? length : -1;
+            }
+        };
+        try {
+            HttpResponse<byte[]> response = send("PUT", RECORD,
+                    HttpRequest.BodyPublishers
+                            .ofInputStream(() -> new SequenceInputStream(new ByteArrayInputStream(head), zeros)),
+                    "Content-Type", "multipart/form-data; boundary=x", "Idempotency-Key", "endless");
+            assertThat(response.statusCode()).isEqualTo(413);
+        } catch (IOException e) {
+            assertThat(left.get()).as("closed before all was sent").isLessThan(201L << 20);
+        }
+        assertThat(get(RECORD).toString()).doesNotContain("endless");
     }
 }

@@ -65,7 +65,7 @@ final class ScoringBench {
 
     void tell(Figures figures) {
         double all = results();
-        figures.say("results of 1,000 students by 40 criteria, each with its derivation",
+        figures.say("results of 1,000 students by 40 criteria, derivations made on asking",
                 "a plain loop adding the same numbers", all, plainLoop(), "ms");
         figures.say("all results after one score has changed", "all results when none is known", oneChanged(), all,
                 "ms");

@@ -59,7 +59,8 @@ public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules
 
     /** The most that the criteria can come to, bonus aside, weights and best of several counted in. */
     public BigDecimal maximum() {
-        return Totals.of(this, Scorecard.EMPTY).maximum().rounded(new BigDecimal("0.0001"), RoundingMode.HALF_EVEN);
+        return Exact.of(Totals.of(this, Scorecard.EMPTY).maximum())
+                .rounded(new BigDecimal("0.0001"), RoundingMode.HALF_EVEN);
     }
 
     public Optional<Criterion> findCriterion(String id) {

@@ -3,39 +3,78 @@ package org.epiglyph.core.scoring;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 
-/**
- * What the scores come to, and how.
- *
- * @param value    the result on the record's scale, rounded
- * @param maximum  what the whole is worth in the record
- * @param complete true where no criterion is left unscored
- * @param grade    by the grade scale; empty without one, or below it
- * @param missed   names of what has a hurdle that was not reached
- * @param steps    how it came about, in order
- */
-public record Result(BigDecimal value, BigDecimal maximum, boolean complete, Optional<String> grade,
-        List<String> missed, List<Step> steps) {
-    public Result {
-        steps = List.copyOf(steps);
-        missed = List.copyOf(missed);
+/** What the scores come to, and how. Immutable; how it came about is computed when it is first asked for. */
+public final class Result {
+    private final BigDecimal value;
+    private final BigDecimal maximum;
+    private final boolean complete;
+    private final Optional<String> grade;
+    private final List<String> missed;
+    private final Supplier<List<Step>> how;
+    private volatile List<Step> steps;
+
+    Result(BigDecimal value, BigDecimal maximum, boolean complete, Optional<String> grade, List<String> missed,
+            Supplier<List<Step>> how) {
+        this.value = value;
+        this.maximum = maximum;
+        this.complete = complete;
+        this.grade = grade;
+        this.missed = List.copyOf(missed);
+        this.how = how;
+    }
+
+    /** The result on the record's scale, rounded. */
+    public BigDecimal value() {
+        return value;
+    }
+
+    /** What the whole is worth in the record. */
+    public BigDecimal maximum() {
+        return maximum;
+    }
+
+    /** True where no criterion is left unscored. */
+    public boolean complete() {
+        return complete;
+    }
+
+    /** By the grade scale; empty without one, or below it. */
+    public Optional<String> grade() {
+        return grade;
+    }
+
+    /** Names of what has a hurdle that was not reached. */
+    public List<String> missed() {
+        return missed;
+    }
+
+    /** How it came about, in order. */
+    public List<Step> steps() {
+        List<Step> known = steps;
+        if (known == null) {
+            known = List.copyOf(how.get());
+            steps = known;
+        }
+        return known;
     }
 
     /** How it came about, line by line, in words a student can read. */
     public List<String> derivation() {
-        return steps.stream().map(Step::words).toList();
+        return steps().stream().map(Step::words).toList();
     }
 
     /** How the figure of a criterion came about. */
     public List<String> whyCriterion(String id) {
-        return words(steps.stream().filter(s -> s.kind() == Step.Kind.CRITERION && s.of().equals(id)));
+        return words(steps().stream().filter(s -> s.kind() == Step.Kind.CRITERION && s.of().equals(id)));
     }
 
     /** How the sum of a section came about: its criteria, then the sum. */
     public List<String> whySection(Section section, MarkScheme scheme) {
         List<String> ids = scheme.criteriaOf(section.id()).stream().map(Criterion::id).toList();
-        return words(steps.stream()
+        return words(steps().stream()
                 .filter(s -> s.kind() == Step.Kind.CRITERION && ids.contains(s.of())
                         || s.kind() == Step.Kind.SECTION && s.of().equals(section.id())));
     }

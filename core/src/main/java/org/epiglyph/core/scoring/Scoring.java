@@ -5,6 +5,8 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.Supplier;
 
 /**
  * From scores to the result, in this order, each step said: criteria, sections, total, percent, weight, scaling, lateness,
@@ -18,8 +20,10 @@ public final class Scoring {
     private final List<Step> steps = new ArrayList<>();
     private final List<String> missed = new ArrayList<>();
     private final boolean complete;
+    private final boolean explaining;
 
-    private Scoring(MarkScheme scheme, Scorecard card, Circumstances circumstances) {
+    private Scoring(MarkScheme scheme, Scorecard card, Circumstances circumstances, boolean explaining) {
+        this.explaining = explaining;
         this.scheme = scheme;
         this.card = card;
         this.circumstances = circumstances;
@@ -27,51 +31,72 @@ public final class Scoring {
         complete = card.isComplete(scheme);
     }
 
-    /** The result of a scorecard. */
+    /** The result of a scorecard; how it came about is computed again, with words, when it is asked for. */
     public static Result result(MarkScheme scheme, Scorecard card, Circumstances circumstances) {
-        return new Scoring(scheme, card, circumstances).result();
+        return new Scoring(scheme, card, circumstances, false).result(() -> {
+            Scoring again = new Scoring(scheme, card, circumstances, true);
+            again.result(List::of);
+            return again.steps;
+        });
     }
 
-    private Result result() {
+    private Result result(Supplier<List<Step>> how) {
         Totals totals = Totals.of(scheme, card);
         totals.sums().forEach(this::say);
-        Exact exact = adjusted(weighted(total(totals), totals.maximum()));
+        Exact exact = adjusted(weighted(total(totals), Exact.of(totals.maximum())));
         BigDecimal value = scheme.rules().rounding().of(exact);
         if (Exact.of(value).compareTo(exact) != 0) {
-            say(Step.Kind.ROUNDING, "Rounded " + scheme.rules().rounding().rule().words() + " to a step of "
+            say(Step.Kind.ROUNDING, _ -> "Rounded " + scheme.rules().rounding().rule().words() + " to a step of "
                     + Criterion.words(scheme.rules().rounding().step()) + ": " + Criterion.words(value),
                     Exact.of(value));
         }
         Exact percent = Exact.of(value).percentOf(worth);
         Optional<String> grade = scheme.rules().grades().flatMap(g -> g.grade(percent));
-        grade.ifPresent(g -> say(Step.Kind.GRADE, "Grade by '" + scheme.rules().grades().orElseThrow().name() + "': "
-                + percent.words() + " % is " + g, percent));
-        return new Result(value, circumstances.maximum(), complete, grade, missed, steps);
+        grade.ifPresent(
+                g -> say(Step.Kind.GRADE, _ -> "Grade by '" + scheme.rules().grades().orElseThrow().name() + "': "
+                        + percent.words() + " % is " + g, percent));
+        return new Result(value, circumstances.maximum(), complete, grade, missed, how);
     }
 
-    private void say(Step.Kind kind, String words, Exact figure) {
-        steps.add(new Step(kind, "", words, figure));
+    private void say(Step.Kind kind, Function<Exact, String> words, Exact figure) {
+        if (explaining) {
+            steps.add(new Step(kind, "", words.apply(figure), figure));
+        }
     }
 
     private void say(Totals.Sum sum) {
         for (Totals.Part part : sum.parts()) {
-            steps.add(new Step(Step.Kind.CRITERION, part.criterion().id(), words(part), part.earned()));
+            if (explaining) {
+                steps.add(new Step(Step.Kind.CRITERION, part.criterion().id(), words(part), Exact.of(part.earned())));
+            }
             hurdle(part.criterion());
         }
         sum.section().ifPresent(section -> {
-            String weight = section.weight().compareTo(BigDecimal.ONE) == 0
-                    ? ""
-                    : ", times " + Criterion.words(section.weight()) + ": " + sum.weighted(sum.earned()).words()
-                            + " of "
-                            + sum.weighted(sum.maximum()).words();
-            String best = section.best().map(b -> " (the best " + b + " count)").orElse("");
-            steps.add(new Step(Step.Kind.SECTION, section.id(), section.name() + best + ": " + sum.earned().words()
-                    + " of " + sum.maximum().words() + weight, sum.weighted(sum.earned())));
-            hurdle(section.name(), section.hurdle(), sum.earned(), sum.maximum());
+            if (explaining) {
+                steps.add(new Step(Step.Kind.SECTION, section.id(), words(section, sum),
+                        Exact.of(sum.weighted(sum.earned()))));
+            }
+            hurdle(section.name(), section.hurdle(), Exact.of(sum.earned()), Exact.of(sum.maximum()));
         });
     }
 
+    private static String words(Section section, Totals.Sum sum) {
+        String weight = section.weight().compareTo(BigDecimal.ONE) == 0
+                ? ""
+                : ", times " + Criterion.words(section.weight()) + ": " + words(sum.weighted(sum.earned())) + " of "
+                        + words(sum.weighted(sum.maximum()));
+        String best = section.best().map(b -> " (the best " + b + " count)").orElse("");
+        return section.name() + best + ": " + words(sum.earned()) + " of " + words(sum.maximum()) + weight;
+    }
+
+    private static String words(BigDecimal decimal) {
+        return Exact.of(decimal).words();
+    }
+
     private void hurdle(Criterion criterion) {
+        if (criterion.hurdle().isEmpty()) {
+            return;
+        }
         boolean excused = card.standing(criterion.id()).equals(Optional.of(Standing.EXCUSED));
         hurdle(criterion.name(), criterion.hurdle().filter(_ -> !excused),
                 Exact.of(card.score(criterion.id()).orElse(BigDecimal.ZERO)), Exact.of(criterion.maximum()));
@@ -81,17 +106,17 @@ public final class Scoring {
         if (needed.isPresent() && complete && maximum.signum() > 0
                 && earned.percentOf(maximum).compareTo(Exact.of(needed.get())) < 0) {
             missed.add(name);
-            say(Step.Kind.HURDLE, "Hurdle not reached: " + name + " needs " + Criterion.words(needed.get())
+            say(Step.Kind.HURDLE, _ -> "Hurdle not reached: " + name + " needs " + Criterion.words(needed.get())
                     + " % and has " + earned.percentOf(maximum).words() + " %", earned);
         }
     }
 
     private Exact total(Totals totals) {
-        Exact total = totals.earned();
-        say(Step.Kind.TOTAL, "Sum: " + total.words() + " of " + totals.maximum().words(), total);
+        Exact total = Exact.of(totals.earned());
+        say(Step.Kind.TOTAL, sum -> "Sum: " + sum.words() + " of " + words(totals.maximum()), total);
         if (total.signum() < 0 && !scheme.rules().belowZero()) {
             total = Exact.ZERO;
-            say(Step.Kind.BOUND, "Not below 0: 0", total);
+            say(Step.Kind.BOUND, _ -> "Not below 0: 0", total);
         }
         return total;
     }
@@ -100,16 +125,16 @@ public final class Scoring {
     private Exact weighted(Exact total, Exact reachable) {
         if (reachable.signum() == 0) {
             boolean excused = card.standings().containsValue(Standing.EXCUSED);
-            say(Step.Kind.PERCENT, excused
+            say(Step.Kind.PERCENT, _ -> excused
                     ? "Everything is excused; there is nothing to score."
                     : "Nothing counts towards a maximum; there are no percent to give.", Exact.ZERO);
             return Exact.ZERO;
         }
         Exact percent = total.percentOf(reachable);
-        say(Step.Kind.PERCENT, "Percent: " + percent.words() + " %", percent);
+        say(Step.Kind.PERCENT, _ -> "Percent: " + percent.words() + " %", percent);
         Exact value = total.times(worth).over(reachable);
         if (reachable.compareTo(worth) != 0) {
-            say(Step.Kind.WEIGHT, "Worth " + worth.words() + " in the record: " + value.words(), value);
+            say(Step.Kind.WEIGHT, _ -> "Worth " + worth.words() + " in the record: " + value.words(), value);
         }
         return value;
     }
@@ -120,8 +145,8 @@ public final class Scoring {
         if (rules.scaling().isPresent()) {
             Scaling scaling = rules.scaling().get();
             value = scaling.of(value);
-            say(Step.Kind.SCALING, "Scaled, times " + Criterion.words(scaling.factor()) + " and "
-                    + signed(scaling.shift()) + ": " + value.words(), value);
+            say(Step.Kind.SCALING, to -> "Scaled, times " + Criterion.words(scaling.factor()) + " and "
+                    + signed(scaling.shift()) + ": " + to.words(), value);
         }
         if (rules.lateness().isPresent() && circumstances.late().isPresent()) {
             value = late(value, rules.lateness().get(), circumstances.late().get());
@@ -129,15 +154,15 @@ public final class Scoring {
         if (card.moderation().isPresent()) {
             Moderation moderation = card.moderation().get();
             value = value.plus(Exact.of(moderation.points()));
-            say(Step.Kind.MODERATION, "Moderated by " + signed(moderation.points())
-                    + (moderation.why().isEmpty() ? "" : " (" + moderation.why() + ")") + ": " + value.words(), value);
+            say(Step.Kind.MODERATION, to -> "Moderated by " + signed(moderation.points())
+                    + (moderation.why().isEmpty() ? "" : " (" + moderation.why() + ")") + ": " + to.words(), value);
         }
         return bounded(value);
     }
 
     private Exact late(Exact value, LatePenalty penalty, Duration late) {
         if (penalty.isTooLate(late)) {
-            say(Step.Kind.LATENESS, "Late beyond " + length(penalty.until().orElseThrow())
+            say(Step.Kind.LATENESS, _ -> "Late beyond " + length(penalty.until().orElseThrow())
                     + ", after which nothing is given: 0", Exact.ZERO);
             return Exact.ZERO;
         }
@@ -149,11 +174,13 @@ public final class Scoring {
         String why = penalty.steps().isEmpty()
                 ? penalty.started(late) + " started " + unit(penalty, penalty.started(late)) + " late"
                 : "Late beyond a step";
-        say(Step.Kind.LATENESS, why + ", " + Criterion.words(percent) + " % " + penalty.basis().words() + " taken off"
-                + (after.compareTo(left) > 0
-                        ? ", not below " + Criterion.words(penalty.floor().orElseThrow()) + " %"
-                        : "")
-                + ": " + after.words(), after);
+        say(Step.Kind.LATENESS,
+                _ -> why + ", " + Criterion.words(percent) + " % " + penalty.basis().words() + " taken off"
+                        + (after.compareTo(left) > 0
+                                ? ", not below " + Criterion.words(penalty.floor().orElseThrow()) + " %"
+                                : "")
+                        + ": " + after.words(),
+                after);
         return after;
     }
 
@@ -164,17 +191,17 @@ public final class Scoring {
             Exact most = worth.percent(rules.missed().get());
             if (bounded.compareTo(most) > 0) {
                 bounded = most;
-                say(Step.Kind.HURDLE, "After a hurdle that was not reached at most "
-                        + Criterion.words(rules.missed().get()) + " %: " + bounded.words(), bounded);
+                say(Step.Kind.HURDLE, to -> "After a hurdle that was not reached at most "
+                        + Criterion.words(rules.missed().get()) + " %: " + to.words(), bounded);
             }
         }
         if (!rules.aboveMaximum() && bounded.compareTo(worth) > 0) {
             bounded = worth;
-            say(Step.Kind.BOUND, "Not above the maximum: " + bounded.words(), bounded);
+            say(Step.Kind.BOUND, to -> "Not above the maximum: " + to.words(), bounded);
         }
         if (!rules.belowZero() && bounded.signum() < 0) {
             bounded = Exact.ZERO;
-            say(Step.Kind.BOUND, "Not below 0: 0", bounded);
+            say(Step.Kind.BOUND, _ -> "Not below 0: 0", bounded);
         }
         return bounded;
     }

@@ -1,9 +1,11 @@
 package org.epiglyph.core.scoring;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,13 +14,13 @@ import java.util.Set;
 import java.util.function.Function;
 
 /**
- * Criteria to sections to total, exactly.
+ * Criteria to sections to total, exactly: scores and weights are decimals, and so are their sums.
  *
  * @param sums    one for each section with criteria, in the order of its first criterion
  * @param earned  the total, which penalties may bring below 0
  * @param maximum the most that could be earned: what is excused is not in it, nor is a bonus
  */
-record Totals(List<Sum> sums, Exact earned, Exact maximum) {
+record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
 
     /**
      * What one section comes to.
@@ -28,9 +30,9 @@ record Totals(List<Sum> sums, Exact earned, Exact maximum) {
      * @param earned  before the section's weight
      * @param maximum before the section's weight
      */
-    record Sum(Optional<Section> section, List<Part> parts, Exact earned, Exact maximum) {
-        Exact weighted(Exact of) {
-            return section.map(s -> of.times(s.weight())).orElse(of);
+    record Sum(Optional<Section> section, List<Part> parts, BigDecimal earned, BigDecimal maximum) {
+        BigDecimal weighted(BigDecimal of) {
+            return section.isPresent() ? of.multiply(section.get().weight()) : of;
         }
     }
 
@@ -40,66 +42,95 @@ record Totals(List<Sum> sums, Exact earned, Exact maximum) {
      * @param earned what it adds to the section's sum; 0 where it does not count
      * @param passed true where others count in its place, since only the best do
      */
-    record Part(Criterion criterion, Exact earned, boolean passed) {}
+    record Part(Criterion criterion, BigDecimal earned, boolean passed) {}
+
+    /**
+     * A scheme's criteria as they are summed up, found out once for all the cards of a class.
+     *
+     * @param scheme whose
+     * @param groups one for each section with criteria, in the order of its first criterion
+     */
+    private record Grouping(MarkScheme scheme, List<Group> groups) {
+        private static volatile Grouping last = new Grouping(new MarkScheme(List.of()), List.of());
+
+        static Grouping of(MarkScheme scheme) {
+            Grouping known = last;
+            if (known.scheme != scheme) {
+                Map<String, List<Criterion>> bySection = new LinkedHashMap<>();
+                scheme.criteria().forEach(c -> bySection.computeIfAbsent(c.section(), _ -> new ArrayList<>()).add(c));
+                known = new Grouping(scheme, bySection.entrySet()
+                        .stream()
+                        .map(e -> new Group(scheme.findSection(e.getKey()), e.getValue(),
+                                List.copyOf(Totals.units(e.getValue()))))
+                        .toList());
+                last = known;
+            }
+            return known;
+        }
+    }
+
+    /** @param units criteria that compete to count */
+    private record Group(Optional<Section> section, List<Criterion> criteria, List<List<Criterion>> units) {}
 
     static Totals of(MarkScheme scheme, Scorecard card) {
-        Map<String, List<Criterion>> bySection = new LinkedHashMap<>();
-        scheme.criteria().forEach(c -> bySection.computeIfAbsent(c.section(), _ -> new ArrayList<>()).add(c));
         List<Sum> sums = new ArrayList<>();
-        Exact earned = Exact.ZERO;
-        Exact maximum = Exact.ZERO;
-        for (Map.Entry<String, List<Criterion>> entry : bySection.entrySet()) {
-            Sum sum = sum(scheme.findSection(entry.getKey()), entry.getValue(), card);
+        BigDecimal earned = BigDecimal.ZERO;
+        BigDecimal maximum = BigDecimal.ZERO;
+        for (Group group : Grouping.of(scheme).groups) {
+            Sum sum = sum(group, card);
             sums.add(sum);
-            earned = earned.plus(sum.weighted(sum.earned));
-            maximum = maximum.plus(sum.weighted(sum.maximum));
+            earned = earned.add(sum.weighted(sum.earned));
+            maximum = maximum.add(sum.weighted(sum.maximum));
         }
         return new Totals(sums, earned, maximum);
     }
 
-    private static Sum sum(Optional<Section> section, List<Criterion> criteria, Scorecard card) {
-        List<Unit> units = units(criteria)
-                .stream()
-                .map(u -> Unit.of(u, card))
-                .filter(u -> !u.isExcused())
-                .toList();
-        int count = Math.min(units.size(), section.flatMap(Section::best).orElse(units.size()));
-        Set<String> counting = new HashSet<>();
-        best(units, Unit::earned, count).forEach(u -> counting.add(u.counting.id()));
-        Exact maximum = Exact.ZERO;
-        for (Unit unit : best(units, Unit::maximum, count)) {
-            maximum = maximum.plus(unit.maximum);
+    private static Sum sum(Group group, Scorecard card) {
+        List<Unit> units = new ArrayList<>(group.units.size());
+        for (List<Criterion> unit : group.units) {
+            Unit one = Unit.of(unit, card);
+            if (!one.isExcused) {
+                units.add(one);
+            }
         }
-        List<Part> parts = new ArrayList<>();
-        Exact sum = Exact.ZERO;
-        for (Criterion criterion : criteria) {
-            boolean passed = criterion.role() == Role.COUNTS && !counting.contains(criterion.id());
-            Exact points = switch (criterion.role()) {
-                case COUNTS -> passed ? Exact.ZERO : points(criterion, card);
+        int count = Math.min(units.size(), group.section.flatMap(Section::best).orElse(units.size()));
+        Set<Criterion> counting = Collections.newSetFromMap(new IdentityHashMap<>());
+        best(units, Unit::earned, count).forEach(u -> counting.add(u.counting));
+        BigDecimal maximum = BigDecimal.ZERO;
+        for (Unit unit : best(units, Unit::maximum, count)) {
+            maximum = maximum.add(unit.maximum);
+        }
+        List<Part> parts = new ArrayList<>(group.criteria.size());
+        BigDecimal sum = BigDecimal.ZERO;
+        for (Criterion criterion : group.criteria) {
+            boolean passed = criterion.role() == Role.COUNTS && !counting.contains(criterion);
+            BigDecimal points = switch (criterion.role()) {
+                case COUNTS -> passed ? BigDecimal.ZERO : points(criterion, card);
                 case BONUS -> points(criterion, card);
-                case PENALTY -> Exact.ZERO.minus(points(criterion, card));
-                case SHOWN -> Exact.ZERO;
+                case PENALTY -> points(criterion, card).negate();
+                case SHOWN -> BigDecimal.ZERO;
             };
             parts.add(new Part(criterion, points,
                     passed && card.isSettled(criterion.id()) && !isExcused(criterion, card)));
-            sum = sum.plus(points);
+            sum = sum.add(points);
         }
-        return new Sum(section, parts, sum, maximum);
+        return new Sum(group.section, parts, sum, maximum);
     }
 
     /** The so many highest; all of them as they are where all count. */
-    private static List<Unit> best(List<Unit> units, Function<Unit, Exact> of, int count) {
+    private static List<Unit> best(List<Unit> units, Function<Unit, BigDecimal> of, int count) {
         return count == units.size()
                 ? units
                 : units.stream().sorted(Comparator.comparing(of).reversed()).limit(count).toList();
     }
 
-    private static Exact points(Criterion criterion, Scorecard card) {
-        return card.score(criterion.id()).map(s -> Exact.of(s).times(criterion.weight())).orElse(Exact.ZERO);
+    private static BigDecimal points(Criterion criterion, Scorecard card) {
+        BigDecimal score = card.points().get(criterion.id());
+        return score == null ? BigDecimal.ZERO : score.multiply(criterion.weight());
     }
 
     private static boolean isExcused(Criterion criterion, Scorecard card) {
-        return card.standing(criterion.id()).equals(Optional.of(Standing.EXCUSED));
+        return card.standings().get(criterion.id()) == Standing.EXCUSED;
     }
 
     /** Criteria that compete to count: each by itself, alternatives together. */
@@ -133,19 +164,20 @@ record Totals(List<Sum> sums, Exact earned, Exact maximum) {
     }
 
     /** One criterion, or alternatives of which the best counts. */
-    private record Unit(Criterion counting, Exact earned, Exact maximum, boolean isExcused) {
+    private record Unit(Criterion counting, BigDecimal earned, BigDecimal maximum, boolean isExcused) {
         static Unit of(List<Criterion> criteria, Scorecard card) {
-            List<Criterion> asked = criteria.stream().filter(c -> !Totals.isExcused(c, card)).toList();
-            if (asked.isEmpty()) {
-                return new Unit(criteria.getFirst(), Exact.ZERO, Exact.ZERO, true);
-            }
-            Criterion best = asked.getFirst();
-            Exact maximum = Exact.ZERO;
-            for (Criterion criterion : asked) {
-                if (points(criterion, card).compareTo(points(best, card)) > 0) {
-                    best = criterion;
+            Criterion best = null;
+            BigDecimal maximum = BigDecimal.ZERO;
+            for (Criterion criterion : criteria) {
+                if (!Totals.isExcused(criterion, card)) {
+                    if (best == null || points(criterion, card).compareTo(points(best, card)) > 0) {
+                        best = criterion;
+                    }
+                    maximum = maximum.max(criterion.maximum().multiply(criterion.weight()));
                 }
-                maximum = maximum.max(Exact.of(criterion.maximum()).times(criterion.weight()));
+            }
+            if (best == null) {
+                return new Unit(criteria.getFirst(), BigDecimal.ZERO, BigDecimal.ZERO, true);
             }
             return new Unit(best, points(best, card), maximum, false);
         }

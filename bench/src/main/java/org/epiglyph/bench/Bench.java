@@ -149,18 +149,18 @@ public final class Bench {
         for (int i = 0; i < STARTS; i++) {
             double window = seconds(() -> java(BareWindow.class.getName()));
             double program = seconds(() -> java(StartDesk.class.getName(), batch.toString()));
-            if (i > 0) { // the first start makes the class archives
+            if (i > 0) { // the first start makes the caches
                 bare.add(window);
                 desk.add(program);
             }
         }
-        say("start to the first sharp page on the desk", "a bare JavaFX window", median(desk), median(bare), "s");
+        say("start to the first page on the desk", "a bare JavaFX window", median(desk), median(bare), "s");
     }
 
     private void java(String... arguments) throws IOException, InterruptedException {
+        Path cache = world.resolve(arguments[0] + ".aot"); // as the launcher does, and for the baseline too
         List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElseThrow(),
-                "-Xshare:auto", "-XX:+AutoCreateSharedArchive",
-                "-XX:SharedArchiveFile=" + world.resolve(arguments[0] + ".jsa"), // as the launcher does, and for the baseline too
+                (Files.exists(cache) ? "-XX:AOTCache=" : "-XX:AOTCacheOutput=") + cache,
                 "-Djava.awt.headless=true",
                 "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
                 System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",

@@ -17,6 +17,7 @@ public final class StartDesk {
     /** @param arguments the batch's folder */
     public static void main(String[] arguments) {
         Path batch = Path.of(arguments[0]);
+        EpiglyphApplication.warm(); // as the program does
         Platform.startup(() -> {
             Program program = new Program(
                     new Program.Start(batch.getParent(), batch.resolveSibling("settings"), "", ""),

@@ -15,17 +15,35 @@ import org.epiglyph.desktop.frame.WindowMemory;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.Warming;
+import org.epiglyph.workspace.WarmUp;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** The JavaFX application: loads typefaces and style, shows the window. */
 public final class EpiglyphApplication extends Application {
+    private static final Logger LOG = LoggerFactory.getLogger(EpiglyphApplication.class);
     /** What the command line decided; the toolkit makes the application itself and offers no other way in. */
     private static final AtomicReference<Program.Start> START = new AtomicReference<>();
     private Program program;
 
     /** Starts the toolkit and returns when the window is closed. */
     public static void launch(Program.Start start) {
+        warm();
         START.set(start);
         Application.launch(EpiglyphApplication.class);
+    }
+
+    /** Loads what reads batches and draws pages while the toolkit comes up. */
+    public static void warm() {
+        Thread.ofPlatform().daemon().name("warming").start(() -> {
+            try {
+                WarmUp.run();
+                Warming.run();
+            } catch (IOException | RuntimeException e) {
+                LOG.warn("The first page will take its time", e);
+            }
+        });
     }
 
     /** A scene of the program at the usual size, with typefaces and style. */

@@ -35,7 +35,6 @@ import org.epiglyph.desktop.scheme.SchemePlace;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.shelf.Shelf;
 import org.epiglyph.desktop.spelling.Spelling;
-import org.epiglyph.documents.Warming;
 import org.epiglyph.workspace.BatchRepair;
 import org.epiglyph.workspace.Damage;
 import org.epiglyph.workspace.Workspace;
@@ -99,7 +98,6 @@ public final class Program {
     }
 
     public Program(Start start, Clock clock) {
-        warm();
         this.start = start;
         this.clock = clock;
         settings = new Settings(start.settings());
@@ -128,17 +126,6 @@ public final class Program {
         frame.acts()
                 .everywhere(Act.of("Place.phrasebook", "Shortcut+DIGIT6", () -> workspace.isPresent(),
                         () -> workspace.ifPresent(w -> toPhrasebook(w.folder().root()))));
-    }
-
-    /** What draws pages is loaded while the window comes up. */
-    private static void warm() {
-        Thread.ofPlatform().daemon().name("warming").start(() -> {
-            try {
-                Warming.run();
-            } catch (IOException e) {
-                LOG.warn("The first page will take its time", e);
-            }
-        });
     }
 
     public Frame frame() {

@@ -59,7 +59,7 @@ class LeavingTest {
                 received.incrementAndGet();
             }
             byte[] body = ("{\"receipt\":\"R-" + received.get()
-                    + "\",\"at\":\"2026-03-20T20:00:00Z\",\"visible\":false}")
+                    + "\",\"at\":\"2026-03-20T20:00:00Z\",\"visible\":false,\"sourcedId\":\"t\",\"title\":\"T\",\"resultValueMax\":10}")
                     .getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().add("ETag", "\"v1\"");
             exchange.sendResponseHeaders(200, body.length);

@@ -100,8 +100,12 @@ final class OpenPages {
             show(show, made.get().pieces());
             return;
         }
+        double output = roll.outputScale();
         Thread.ofVirtual().start(() -> {
             List<Piece> read = pieces.of(submission, handIn);
+            first(read, output).limit(1)
+                    .filter(_ -> now == asked && roll.getWidth() > 0)
+                    .forEach(w -> images.image(w.page(), w.scale(), () -> now == asked)); // while the rest is set up
             Platform.runLater(() -> {
                 if (now == asked) {
                     show(show, read);
@@ -159,7 +163,7 @@ final class OpenPages {
             Platform.runLater(() -> {
                 if (now == asked) {
                     ready = made;
-                    draw(made.stream().flatMap(this::first).iterator(), now);
+                    draw(made.stream().flatMap(r -> first(r.pieces(), roll.outputScale())).iterator(), now);
                 }
             });
         });
@@ -167,9 +171,12 @@ final class OpenPages {
 
     private record Wanted(PageRef page, double scale) {}
 
-    private Stream<Wanted> first(Ready next) {
-        double scale = roll.scaleFor(next.pieces()) * roll.outputScale();
-        return next.submission().pages().stream().limit(DRAWN_AHEAD).map(p -> new Wanted(p, scale));
+    private Stream<Wanted> first(List<Piece> laid, double output) {
+        double scale = roll.scaleFor(laid) * output;
+        return laid.stream()
+                .filter(Piece.Leaf.class::isInstance)
+                .limit(DRAWN_AHEAD)
+                .map(p -> new Wanted(((Piece.Leaf) p).page(), scale));
     }
 
     /** One page after the other, so that a thread stays free for what may be asked for meanwhile. */

@@ -96,7 +96,7 @@ public final class Gestures {
                 release(contact);
             }
         });
-        words.read(leaf.page());
+        leaf.whenSettled(() -> words.read(leaf.page()));
     }
 
     /** Lets phrases be dropped on marks and pages. */

@@ -37,6 +37,8 @@ final class LeafImages {
     /** Leaves of slow documents that have no image yet, the one wanted most first. */
     private final List<PageLeaf> lacking = new ArrayList<>();
     private final List<PageRef> ahead = new ArrayList<>();
+    /** A page that takes longer to draw shows a coarse image of itself meanwhile. */
+    private static final Duration TOO_LONG = Duration.millis(500);
     private boolean coarseUnderWay;
 
     /**
@@ -85,8 +87,10 @@ final class LeafImages {
                 coarseUnderWay = false;
                 for (PageLeaf leaf : lacking.stream().filter(l -> l.page().equals(page)).toList()) {
                     lacking.remove(leaf);
-                    if (!leaf.hasImage()) {
-                        show(leaf, image, failure);
+                    if (!leaf.hasImage() && image != null) {
+                        leaf.coarse(image);
+                    } else if (!leaf.saysFailure()) {
+                        show(leaf, null, failure);
                     }
                 }
                 coarse();
@@ -98,7 +102,16 @@ final class LeafImages {
         if (!leaves.isEmpty()) {
             PageLeaf leaf = leaves.getFirst();
             BooleanSupplier wanted = () -> inSight.test(leaf) && scale.getAsDouble() == pixels;
+            PauseTransition tooLong = new PauseTransition(TOO_LONG);
+            tooLong.setOnFinished(_ -> {
+                if (!leaf.hasImage() && wanted.getAsBoolean()) {
+                    lacking.add(leaf);
+                    coarse();
+                }
+            });
+            tooLong.play();
             onInterface(images.image(leaf.page(), pixels, wanted), (image, failure) -> {
+                tooLong.stop();
                 if (wanted.getAsBoolean()) {
                     show(leaf, image, failure);
                 }
@@ -110,10 +123,14 @@ final class LeafImages {
     private void show(PageLeaf leaf, Image image, Throwable failure) {
         if (image != null) {
             leaf.image(image);
-        } else if (failure != null && !leaf.hasImage()) {
+        } else if (failure != null) {
             Throwable cause = failure instanceof CompletionException ? failure.getCause() : failure;
-            leaf.sayFailure(cause instanceof Problem ? cause.getMessage() : Words.of("Desk.pageFault"),
-                    cause instanceof OpenDocument.TooSlow ? Optional.of(() -> tryLonger(leaf)) : Optional.empty());
+            boolean tooSlow = cause instanceof OpenDocument.TooSlow;
+            if (tooSlow || !leaf.hasImage()) {
+                String why = cause instanceof Problem ? cause.getMessage() : Words.of("Desk.pageFault");
+                leaf.sayFailure(leaf.hasImage() ? Words.of("Desk.coarseOnly") : why,
+                        tooSlow ? Optional.of(() -> tryLonger(leaf)) : Optional.empty());
+            }
         }
     }
 

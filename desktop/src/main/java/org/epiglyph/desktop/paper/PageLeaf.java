@@ -27,6 +27,7 @@ public final class PageLeaf extends Pane {
     /** How far the grips of the frame around chosen marks reach, in pixels. */
     static final double GRIP = 5;
     private static final double TURN_STEM = 16;
+    private Runnable afterwards = () -> {};
     private final PageRef page;
     private final PageGeometry geometry;
     private final int turn;
@@ -115,7 +116,31 @@ public final class PageLeaf extends Pane {
 
     void image(Image sharp) {
         image.setImage(sharp);
+        if (sharp != null) {
+            settled();
+        }
         getChildren().removeIf(c -> c.getStyleClass().contains("page-failure"));
+    }
+
+    /** Shows a coarse image until the sharp one comes; what is said of the page stays. */
+    void coarse(Image quick) {
+        image.setImage(quick);
+    }
+
+    /** Runs once the page is drawn, or it is said why it cannot be; what can wait for that does not delay it. */
+    void whenSettled(Runnable then) {
+        afterwards = then;
+    }
+
+    private void settled() {
+        Runnable then = afterwards;
+        afterwards = () -> {};
+        then.run();
+    }
+
+    /** True where it is said why the page, or its sharp image, is not there. */
+    boolean saysFailure() {
+        return getChildren().stream().anyMatch(c -> c.getStyleClass().contains("page-failure"));
     }
 
     public boolean hasImage() {
@@ -129,6 +154,7 @@ public final class PageLeaf extends Pane {
 
     /** Says in the page's place why it is not there. @param longer tries once more with more time, where that may help */
     void sayFailure(String words, Optional<Runnable> longer) {
+        settled();
         getChildren().removeIf(c -> c.getStyleClass().contains("page-failure"));
         Label label = new Label(words);
         label.setWrapText(true);

@@ -7,8 +7,10 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -170,7 +172,8 @@ public final class CollectModel {
 
     /** Adds what was dropped or chosen, each place once. */
     void addPlaces(List<Path> more) {
-        more.stream().filter(p -> !places.contains(p)).forEach(places::add);
+        Set<Path> all = new LinkedHashSet<>(places);
+        places.addAll(more.stream().filter(all::add).toList());
     }
 
     /**

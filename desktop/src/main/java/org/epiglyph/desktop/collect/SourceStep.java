@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.collect;
 
+import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Form;
 import java.io.File;
 import java.nio.file.Path;
@@ -16,6 +17,7 @@ import javafx.scene.control.PasswordField;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -27,11 +29,14 @@ import org.epiglyph.desktop.frame.Words;
 /** The first step: a record service, or archives, folders and files. */
 final class SourceStep {
     private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("EEEE d MMMM yyyy, HH:mm", Locale.ENGLISH);
+    private static final double PLACE_HEIGHT = 48;
+    private static final double PLACE_PADDING = 14;
+    private static final int MOST_PLACES = 6;
     private final CollectModel model;
     private final TextField address = new TextField();
     private final PasswordField token = new PasswordField();
     private final VBox taskList = new VBox();
-    private final VBox placeList = new VBox();
+    private final Rows<Path> placeList = new Rows<>("places", this::place);
     private final TextField sheet = new TextField();
     private final TextField title = new TextField();
     private final TextField due = new TextField();
@@ -116,7 +121,12 @@ final class SourceStep {
                 () -> choose("*.csv", "*.tsv", "*.txt", "*.xlsx").ifPresent(f -> sheet.setText(f.toString())));
         read.setId("read-files");
         placeList.getStyleClass().add("places");
-        placeList.setId("places");
+        Label empty = new Label(Words.of("Collect.dropHere"));
+        empty.getStyleClass().add("drop-words");
+        empty.setWrapText(true);
+        placeList.setPlaceholder(empty);
+        placeList.setItems(model.places());
+        placeList.setFixedCellSize(PLACE_HEIGHT);
         showPlaces();
         HBox choosing = new HBox(choose, folder);
         choosing.getStyleClass().add("field-line");
@@ -136,27 +146,26 @@ final class SourceStep {
         model.readFiles(sheet.getText(), title.getText(), due.getText(), classList.getText());
     }
 
+    /** As high as its lines, up to a few; more of them scroll. */
     private void showPlaces() {
-        placeList.getChildren().clear();
-        if (model.places().isEmpty()) {
-            Label empty = new Label(Words.of("Collect.dropHere"));
-            empty.getStyleClass().add("drop-words");
-            empty.setWrapText(true);
-            placeList.getChildren().add(empty);
-        }
-        for (Path place : model.places()) {
-            Label name = new Label(String.valueOf(place.getFileName()));
-            Label where = new Label(String.valueOf(place.toAbsolutePath().getParent()));
-            where.getStyleClass().add("hint");
-            where.setTextOverrun(javafx.scene.control.OverrunStyle.CENTER_ELLIPSIS);
-            VBox words = new VBox(name, where);
-            HBox.setHgrow(words, Priority.ALWAYS);
-            Button away = Form.button("Collect.removePlace", "link-button", () -> model.places().remove(place));
-            away.setAccessibleText(Words.of("Collect.removePlaceSpoken", place.getFileName()));
-            HBox line = new HBox(words, away);
-            line.getStyleClass().add("place-line");
-            placeList.getChildren().add(line);
-        }
+        int lines = Math.clamp(model.places().size(), 2, MOST_PLACES);
+        placeList.setMinHeight(lines * PLACE_HEIGHT + 2 * PLACE_PADDING);
+        placeList.setPrefHeight(placeList.getMinHeight());
+    }
+
+    private Node place(Path place) {
+        Label name = new Label(String.valueOf(place.getFileName()));
+        Label where = new Label(String.valueOf(place.toAbsolutePath().getParent()));
+        where.getStyleClass().add("hint");
+        where.setTextOverrun(javafx.scene.control.OverrunStyle.CENTER_ELLIPSIS);
+        VBox words = new VBox(name, where);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        Button away = Form.button("Collect.removePlace", "link-button", () -> model.places().remove(place));
+        away.setMinWidth(Region.USE_PREF_SIZE);
+        away.setAccessibleText(Words.of("Collect.removePlaceSpoken", place.getFileName()));
+        HBox line = new HBox(words, away);
+        line.getStyleClass().add("place-line");
+        return line;
     }
 
     private void chooseFiles() {

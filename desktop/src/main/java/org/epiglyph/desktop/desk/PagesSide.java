@@ -1,19 +1,20 @@
 package org.epiglyph.desktop.desk;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.function.DoubleConsumer;
+import javafx.application.Platform;
 import javafx.css.PseudoClass;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
@@ -21,6 +22,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
@@ -31,6 +33,9 @@ final class PagesSide implements Side {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final PseudoClass UNSEEN = PseudoClass.getPseudoClass("unseen");
     private static final double WIDTH = 108;
+    /** What a button takes beside its page, and a row beside its buttons. */
+    private static final double AROUND = 16;
+    private static final double SCROLL_BAR = 20;
     private static final double NATURAL = 96.0 / 72;
     private final DeskModel model;
     private final PageRoll roll;
@@ -39,10 +44,12 @@ final class PagesSide implements Side {
     private final TextField number = new TextField();
     private final TextField percent = new TextField();
     private final Label said = new Label();
-    private final FlowPane leaves = new FlowPane();
-    private final ScrollPane scroll = new ScrollPane(leaves);
+    private final Rows<Integer> rows = new Rows<>("small-leaves", this::row);
     private final VBox node;
-    private final List<Button> buttons = new ArrayList<>();
+    /** The buttons of pages in sight, by the page's place from 0; those of pages scrolled past may be in it too. */
+    private final Map<Integer, Button> buttons = new ConcurrentHashMap<>();
+    private Map<PageRef, Long> marksOn = Map.of();
+    private int across = 2;
     private List<PageRef> shown = List.of();
     private int shownTurns;
     private Optional<PageRef> here = Optional.empty();
@@ -60,6 +67,7 @@ final class PagesSide implements Side {
         number.setOnAction(_ -> go());
         said.getStyleClass().add("notice");
         said.setWrapText(true);
+        said.managedProperty().bind(said.textProperty().isNotEmpty());
         Label percentLabel = new Label(Words.of("Side.size"));
         percentLabel.setLabelFor(percent);
         percent.setId("page-percent");
@@ -67,13 +75,10 @@ final class PagesSide implements Side {
         percent.setOnAction(_ -> resize());
         HBox line = new HBox(label, number, percentLabel, percent);
         line.getStyleClass().add("field-line");
-        leaves.getStyleClass().add("small-leaves");
-        scroll.setFitToWidth(true);
-        scroll.vvalueProperty().addListener((_, _, _) -> draw());
-        scroll.heightProperty().addListener((_, _, _) -> draw());
-        node = new VBox(line, said, scroll);
+        rows.widthProperty().addListener((_, _, width) -> arrange(width.doubleValue()));
+        node = new VBox(line, said, rows);
         node.getStyleClass().add("side-content");
-        VBox.setVgrow(scroll, javafx.scene.layout.Priority.ALWAYS);
+        VBox.setVgrow(rows, javafx.scene.layout.Priority.ALWAYS);
         roll.arrangedProperty().addListener((_, _, _) -> markHere());
     }
 
@@ -115,21 +120,45 @@ final class PagesSide implements Side {
         }
     }
 
+    /** As many pages stand beside each other as the side is wide. */
+    private void arrange(double width) {
+        int fitting = Math.max(1, (int) ((width - SCROLL_BAR) / (WIDTH + AROUND)));
+        if (fitting != across) {
+            across = fitting;
+            lay();
+        }
+    }
+
+    private void lay() {
+        buttons.clear();
+        rows.getItems().setAll(IntStream.range(0, (shown.size() + across - 1) / across).boxed().toList());
+        rows.refresh();
+    }
+
+    private Node row(int number) {
+        HBox row = new HBox();
+        row.getStyleClass().add("small-leaves");
+        for (int i = number * across; i < Math.min(shown.size(), (number + 1) * across); i++) {
+            Button button = leaf(shown.get(i), i + 1);
+            mark(i, button);
+            row.getChildren().add(button);
+        }
+        return row;
+    }
+
     @Override
     public void refresh() {
         List<PageRef> pages = roll.pages();
+        marksOn = model.submission().marks().stream().collect(Collectors.groupingBy(Mark::page, Collectors.counting()));
         if (!pages.equals(shown) || model.submission().turns().hashCode() != shownTurns) {
             shown = pages;
             shownTurns = model.submission().turns().hashCode();
-            buttons.clear();
             here = Optional.empty();
-            for (int i = 0; i < pages.size(); i++) {
-                buttons.add(leaf(pages.get(i), i + 1));
-            }
-            leaves.getChildren().setAll(buttons);
+            lay();
+        } else {
+            buttons.forEach(this::mark);
         }
-        mark();
-        javafx.application.Platform.runLater(this::draw);
+        markHere();
     }
 
     private Button leaf(PageRef page, int count) {
@@ -151,34 +180,26 @@ final class PagesSide implements Side {
         button.getStyleClass().add("small-leaf-button");
         button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         button.setGraphic(content);
+        buttons.put(count - 1, button);
         button.setId("small-leaf-" + count);
-        button.setUserData(image);
+        images.image(page, PageImages.COARSE, () -> buttons.get(count - 1) == button)
+                .thenAccept(drawn -> Platform.runLater(() -> image.setImage(drawn)));
         button.setOnAction(_ -> roll.reveal(page, 0));
         return button;
     }
 
-    private void mark() {
-        if (node.getScene() == null || !shown.equals(roll.pages())) {
-            return;
-        }
-        markHere();
-        Map<PageRef, Long> marksOn = model.submission()
-                .marks()
-                .stream()
-                .collect(Collectors.groupingBy(Mark::page, Collectors.counting()));
-        for (int i = 0; i < buttons.size(); i++) {
-            PageRef page = shown.get(i);
-            Button button = buttons.get(i);
-            boolean unseen = !model.submission().seen().contains(page);
-            long marks = marksOn.getOrDefault(page, 0L);
-            button.pseudoClassStateChanged(UNSEEN, unseen);
-            String words = unseen
-                    ? Words.of("Side.pageUnseen", i + 1)
-                    : marks == 0 ? String.valueOf(i + 1) : Words.of("Side.pageMarks", i + 1, marks);
-            Label label = (Label) ((VBox) button.getGraphic()).getChildren().get(1);
-            label.setText(words);
-            button.setAccessibleText(Words.of("Desk.page", i + 1) + ", " + words);
-        }
+    private void mark(int index, Button button) {
+        PageRef page = shown.get(index);
+        boolean unseen = !model.submission().seen().contains(page);
+        long marks = marksOn.getOrDefault(page, 0L);
+        button.pseudoClassStateChanged(UNSEEN, unseen);
+        button.pseudoClassStateChanged(HERE, here.equals(Optional.of(page)));
+        String words = unseen
+                ? Words.of("Side.pageUnseen", index + 1)
+                : marks == 0 ? String.valueOf(index + 1) : Words.of("Side.pageMarks", index + 1, marks);
+        Label label = (Label) ((VBox) button.getGraphic()).getChildren().get(1);
+        label.setText(words);
+        button.setAccessibleText(Words.of("Desk.page", index + 1) + ", " + words);
     }
 
     /** Shows which page is in sight, which changes with every step of scrolling. */
@@ -191,34 +212,9 @@ final class PagesSide implements Side {
         }
         Optional<PageRef> now = roll.pageInSight();
         if (!now.equals(here)) {
-            here.map(shown::indexOf)
-                    .filter(i -> i >= 0)
-                    .ifPresent(
-                            i -> buttons.get(i).pseudoClassStateChanged(HERE, false));
-            now.map(shown::indexOf)
-                    .filter(i -> i >= 0)
-                    .ifPresent(
-                            i -> buttons.get(i).pseudoClassStateChanged(HERE, true));
+            here.map(shown::indexOf).map(buttons::get).ifPresent(b -> b.pseudoClassStateChanged(HERE, false));
+            now.map(shown::indexOf).map(buttons::get).ifPresent(b -> b.pseudoClassStateChanged(HERE, true));
             here = now;
-        }
-    }
-
-    /** Draws the small leaves in sight. */
-    private void draw() {
-        if (node.getScene() == null) {
-            return;
-        }
-        double top = scroll.getVvalue() * Math.max(0, leaves.getHeight() - scroll.getViewportBounds().getHeight());
-        double bottom = top + scroll.getViewportBounds().getHeight();
-        for (int i = 0; i < buttons.size(); i++) {
-            Button button = buttons.get(i);
-            ImageView image = (ImageView) button.getUserData();
-            boolean inSight = button.getLayoutY() < bottom + 200
-                    && button.getLayoutY() + button.getHeight() > top - 200;
-            if (inSight && image.getImage() == null) {
-                images.image(shown.get(i), PageImages.COARSE, () -> node.getScene() != null)
-                        .thenAccept(drawn -> javafx.application.Platform.runLater(() -> image.setImage(drawn)));
-            }
         }
     }
 }

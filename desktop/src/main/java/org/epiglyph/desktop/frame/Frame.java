@@ -122,7 +122,7 @@ public final class Frame {
         saidLine.getStyleClass().add("frame-said-line");
         saidLine.visibleProperty().bind(said.textProperty().isNotEmpty());
         saidLine.setMaxSize(WIDEST_SAID, Region.USE_PREF_SIZE);
-        StackPane.setAlignment(saidLine, Pos.BOTTOM_CENTER);
+        StackPane.setAlignment(saidLine, Pos.BOTTOM_RIGHT);
     }
 
     /** Says something that belongs to no place, in a calm line at the foot; empty takes it away. */

@@ -83,6 +83,12 @@ public final class Ledger extends VBox {
         body.setHbarPolicy(ScrollBarPolicy.NEVER);
         body.setFocusTraversable(false);
         body.setContent(content);
+        body.viewportBoundsProperty().addListener((_, before, _) -> {
+            if (before.getHeight() <= 0) { // it comes to the screen
+                body.setVvalue(0);
+                Platform.runLater(() -> active().ifPresent(this::bringIntoView));
+            }
+        });
         setVgrow(body, Priority.ALWAYS);
         getChildren().addAll(body, foot);
         model.scores()
@@ -182,6 +188,9 @@ public final class Ledger extends VBox {
 
     /** Scrolls as little as shows a part whole, or its head where it is higher than the view. */
     private void bringIntoView(Region part) {
+        if (body.getViewportBounds().getHeight() <= 0) {
+            return; // it is not on the screen yet; it begins at its head
+        }
         applyCss();
         layout();
         double whole = body.getContent().getLayoutBounds().getHeight();

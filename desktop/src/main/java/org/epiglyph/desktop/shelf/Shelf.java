@@ -6,15 +6,13 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -23,10 +21,12 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
 import org.slf4j.LoggerFactory;
 
@@ -34,14 +34,14 @@ import org.slf4j.LoggerFactory;
 public final class Shelf implements Place {
     /** Lines that come together while others are still read. */
     private static final int AT_ONCE = 16;
+    private static final double LEAST_HEIGHT = 240;
     private final Path folder;
     private final Consumer<Path> toDesk;
     private final Consumer<Path> toHandBack;
     private final Runnable toCollect;
     private final Consumer<Path> toCollectAgain;
     private final Consumer<Path> repair;
-    private final VBox lines = new VBox();
-    private final Map<BatchLine, Node> shown = new HashMap<>();
+    private final Rows<BatchLine> lines = new Rows<>("batches", this::line);
     private final Label trouble = new Label();
     private final ScrollPane root;
     private volatile long visits;
@@ -79,10 +79,14 @@ public final class Shelf implements Place {
         trouble.managedProperty().bind(trouble.visibleProperty());
         Label where = new Label(Words.of("Shelf.where", folder));
         where.getStyleClass().add("hint");
+        VBox.setVgrow(lines, Priority.ALWAYS);
+        lines.setMinHeight(LEAST_HEIGHT);
+        lines.setFocusTraversable(false); // the buttons in it are what can be reached
         VBox content = new VBox(top, trouble, lines, where);
         content.getStyleClass().add("sheet");
         root = new ScrollPane(content);
         root.setFitToWidth(true);
+        root.setFitToHeight(true);
         root.getStyleClass().add("place");
         root.setOnDragOver(e -> {
             if (e.getDragboard().hasFiles()) {
@@ -136,27 +140,16 @@ public final class Shelf implements Place {
         if (visit != visits) {
             return; // a later visit shows its own
         }
-        List<Node> nodes = new ArrayList<>();
-        Map<BatchLine, Node> before = Map.copyOf(shown);
-        if (all) {
-            shown.clear();
-        }
-        for (BatchLine batch : batches) {
-            Node line = Optional.ofNullable(before.get(batch)).orElseGet(() -> line(batch));
-            shown.put(batch, line);
-            nodes.add(line);
-        }
-        if (batches.isEmpty() && all) {
-            Label empty = new Label(Words.of("Shelf.empty"));
-            empty.getStyleClass().add("empty");
-            empty.setWrapText(true);
-            nodes.add(empty);
-        }
-        List<Node> there = lines.getChildren();
-        if (there.size() <= nodes.size() && there.equals(nodes.subList(0, there.size()))) {
-            lines.getChildren().addAll(nodes.subList(there.size(), nodes.size()));
-        } else if (all || there.size() <= nodes.size()) {
-            lines.getChildren().setAll(nodes);
+        Label empty = new Label(all ? Words.of("Shelf.empty") : "");
+        empty.getStyleClass().add("empty");
+        empty.setWrapText(true);
+        StackPane.setAlignment(empty, Pos.TOP_LEFT);
+        lines.setPlaceholder(new StackPane(empty));
+        List<BatchLine> there = lines.getItems();
+        if (there.size() <= batches.size() && there.equals(batches.subList(0, there.size()))) {
+            there.addAll(batches.subList(there.size(), batches.size()));
+        } else if (all || there.size() <= batches.size()) {
+            lines.getItems().setAll(batches);
         }
     }
 

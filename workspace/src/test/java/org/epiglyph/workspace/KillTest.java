@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.BufferedReader;
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
@@ -101,9 +102,25 @@ class KillTest {
         for (int kill = 0; kill < KILLS; kill++) {
             long shown = markUntilKilled(batch, 20 + random.nextInt(180));
             last = Math.max(last, shown);
+            assertCheckpointTellsTheSame(batch);
             assertThat(edits(batch)).as("after kill %s", kill).isGreaterThanOrEqualTo(last);
         }
+        assertThat(batch.resolve("checkpoint.sqlite")).exists();
         assertThat(last).as("the kills came while edits were being made").isGreaterThan(KILLS);
+    }
+
+    /** Wherever the kill met a checkpoint that was being written: with it and without it the batch is the same. */
+    private static void assertCheckpointTellsTheSame(Path batch) throws Exception {
+        Path checkpoint = batch.resolve("checkpoint.sqlite");
+        if (Files.exists(checkpoint)) {
+            Glance with = Glance.at(batch);
+            Files.move(checkpoint, batch.resolve("aside"));
+            Glance without = Glance.at(batch);
+            Files.move(batch.resolve("aside"), checkpoint);
+            assertThat(with.damage()).isEqualTo(without.damage());
+            assertThat(List.copyOf(with.batch().submissions())).isEqualTo(List.copyOf(without.batch().submissions()));
+            assertThat(with.batch().phrasebook()).isEqualTo(without.batch().phrasebook());
+        }
     }
 
     /** How many edits are there; strokes and scores come in turn, so that none may be missing in between. */
@@ -124,7 +141,7 @@ class KillTest {
     /** The highest edit that was shown as kept before the kill; waits for the first, so that no kill comes too early. */
     private static long markUntilKilled(Path batch, long millis) throws Exception {
         Process marking = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(),
-                "-XX:TieredStopAtLevel=1", "--enable-native-access=ALL-UNNAMED",
+                "-XX:TieredStopAtLevel=1", "--enable-native-access=ALL-UNNAMED", "-Depiglyph.checkpoint.every=25",
                 "-cp", System.getProperty("java.class.path"), Marking.class.getName(), batch.toString())
                 .redirectError(ProcessBuilder.Redirect.DISCARD)
                 .start();

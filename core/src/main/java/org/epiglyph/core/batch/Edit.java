@@ -230,15 +230,22 @@ public sealed interface Edit {
                 throw new IllegalArgumentException("Nothing to do together");
             }
         }
+
+        /** The students of whom its parts, and the parts of those, are. */
+        private Set<StudentKey> named() {
+            return edits.stream()
+                    .flatMap(e -> e instanceof Together nested ? nested.named().stream() : e.scope().stream())
+                    .collect(Collectors.toSet());
+        }
     }
 
     /** The student whose history it belongs to; empty where it concerns the batch alone. */
     default Optional<StudentKey> scope() {
         return switch (this) {
             case OfSubmission of -> Optional.of(of.student());
-            case Together(List<Edit> edits) -> {
-                List<StudentKey> students = edits.stream().flatMap(e -> e.scope().stream()).distinct().toList();
-                yield students.size() == 1 ? Optional.of(students.getFirst()) : Optional.empty();
+            case Together together -> {
+                Set<StudentKey> named = together.named();
+                yield named.size() == 1 ? Optional.of(named.iterator().next()) : Optional.empty();
             }
             case KeepPhrase _,RemovePhrase _,Enrol _,ChangeTask _,ChangeAids _,ChangeScheme _,Reword _,ArrangePhrases _ ->
                 Optional.empty();

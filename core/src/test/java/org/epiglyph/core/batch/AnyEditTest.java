@@ -112,6 +112,15 @@ class AnyEditTest {
                                 .derivation()));
     }
 
+    @Test
+    void whatConcernsSeveralStudentsBelongsToTheBatchHoweverItIsNested() {
+        Edit two = new Edit.Together(
+                List.of(new Edit.WritePrivately(Batches.BAO, "b"), new Edit.WritePrivately(Batches.CARYS, "c")));
+        assertThat(new Edit.Together(List.of(score("c1", 5), two)).scope()).isEmpty();
+        assertThat(new Edit.Together(List.of(score("c1", 5), new Edit.Together(List.of(score("c2", 1))))).scope())
+                .isEqualTo(ADA);
+    }
+
     /** A replayed history has the same batch and the same steps back as the one that was lived through. */
     @Property(tries = 300)
     void everyEditIsTakenOrRefusedAndUndoNeverSticks(@ForAll long seed) {

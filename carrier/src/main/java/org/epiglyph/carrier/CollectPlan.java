@@ -299,7 +299,7 @@ public final class CollectPlan implements AutoCloseable {
         return source.nameEncoding();
     }
 
-    /** True where an earlier batch is added to. */
+    /** True if an earlier batch is added to. */
     public boolean isAgain() {
         return earlier.isPresent();
     }
@@ -324,18 +324,18 @@ public final class CollectPlan implements AutoCloseable {
         return stands ? decided : item.match().student();
     }
 
-    /** True where the marker has decided about the file, now or when it was first collected. */
+    /** True if the marker has decided about the file, now or when it was first collected. */
     public boolean isDecided(Item item) {
         Optional<StudentKey> decided = decisions.get(item.id());
         return decided != null && (decided.isEmpty() || roster.find(decided.get()).isPresent());
     }
 
-    /** True where the file is nobody's by decision. */
+    /** True if the file is nobody's by decision. */
     public boolean isSetAside(Item item) {
         return isDecided(item) && studentOf(item).isEmpty();
     }
 
-    /** True where the file's student is neither certain nor decided. */
+    /** True if the file's student is neither certain nor decided. */
     public boolean isQuestion(Item item) {
         return item.match().student().isEmpty() && !isDecided(item);
     }

@@ -61,7 +61,7 @@ public record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
      * @param sha256  digest of its bytes
      * @param id      name of its folder among the originals
      * @param student whose it is; empty unless matched
-     * @param decided true where the marker said so
+     * @param decided true if the marker said so
      * @param why     the evidence or the reason
      */
     public record Line(String path, String sha256, String id, Fate fate, String student, boolean decided, String why) {}

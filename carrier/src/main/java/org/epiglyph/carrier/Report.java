@@ -14,7 +14,7 @@ public record Report(List<Outcome> outcomes, List<String> notes) {
         notes = List.copyOf(notes);
     }
 
-    /** True where the destination has everything that was to go. */
+    /** True if the destination has everything that was to go. */
     public boolean isWhole() {
         return outcomes.stream().allMatch(o -> switch (o) {
             case Outcome.Done done -> done.leftOut().isEmpty();

@@ -100,7 +100,7 @@ final class SentLog {
         return Set.copyOf(story(destination.task(), student.value()).digests);
     }
 
-    /** False where something was on its way since this arrived, so that the record may have that instead. */
+    /** False if something was on its way since this arrived, so that the record may have that instead. */
     boolean has(Destination destination, StudentKey student, String digest) throws IOException {
         read();
         return story(destination.task(), student.value()).has(digest);

@@ -19,7 +19,7 @@ import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.collect.CollectModel;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.frame.Act;
-import org.epiglyph.desktop.frame.Aside;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Frame;
 import org.epiglyph.desktop.frame.Looks;
@@ -52,7 +52,7 @@ public final class Program {
     private final Spelling spelling;
     private final Frame frame;
     private final Background background = new Background();
-    private final Aside aside = Aside.thread();
+    private final SerialExecutor serial = SerialExecutor.thread();
     private final ExecutorService keeping = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().name("keeping settings").daemon().factory());
     private final Shelf shelf;
@@ -235,12 +235,12 @@ public final class Program {
 
     /** Opens a batch's mark scheme. */
     public void toScheme(Path folder) {
-        open(folder, opened -> frame.show(new SchemePlace(new SchemeModel(opened, aside), start.opener())));
+        open(folder, opened -> frame.show(new SchemePlace(new SchemeModel(opened, serial), start.opener())));
     }
 
     /** Opens a batch's phrasebook. */
     public void toPhrasebook(Path folder) {
-        open(folder, opened -> frame.show(new PhrasebookPlace(new PhrasebookModel(opened, aside))));
+        open(folder, opened -> frame.show(new PhrasebookPlace(new PhrasebookModel(opened, serial))));
     }
 
     private interface Opened {
@@ -357,7 +357,7 @@ public final class Program {
         });
     }
 
-    /** Ends the program's work: work in the background is stopped, batches are let go of and the last settings are kept. */
+    /** Ends the program's work: work in the background is stopped, batches are released and the last settings are kept. */
     public void end() {
         background.cancel();
         close();
@@ -375,7 +375,7 @@ public final class Program {
         }
     }
 
-    /** Lets go of the batch: what is not written is written off the interface thread, and work that holds it goes on. */
+    /** Releases the batch: what is not written is written off the interface thread, and work that holds it goes on. */
     public void close() {
         if (frame.place() != shelf) {
             frame.leave();

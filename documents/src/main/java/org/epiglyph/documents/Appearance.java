@@ -93,7 +93,7 @@ final class Appearance {
         return resources;
     }
 
-    /** Draws one part; true where it needs the wash's graphics state. */
+    /** Draws one part; true if it needs the wash's graphics state. */
     private boolean draw(Drawn drawn) throws IOException {
         return switch (drawn) {
             case Drawn.Lines(var paths, double width, boolean translucent) -> {

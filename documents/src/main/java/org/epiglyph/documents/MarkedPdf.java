@@ -48,8 +48,8 @@ public final class MarkedPdf {
     /**
      * How a copy was written.
      *
-     * @param anew     true where it is not the received bytes with an update behind them
-     * @param unsigned true where signatures of the document are no longer valid in it
+     * @param anew     true if it is not the received bytes with an update behind them
+     * @param unsigned true if signatures of the document are no longer valid in it
      */
     public record Written(boolean anew, boolean unsigned) {}
 
@@ -135,7 +135,7 @@ public final class MarkedPdf {
             }
         }
 
-        /** @return true where the document had signatures */
+        /** @return true if the document had signatures */
         private boolean anew(boolean plain) throws IOException, Problem {
             Map<Integer, Integer> expected;
             boolean signed;
@@ -212,7 +212,7 @@ public final class MarkedPdf {
         return page.getCOSObject().getDictionaryObject(COSName.ANNOTS) instanceof COSArray all ? all.size() : 0;
     }
 
-    /** True where the file is read without any mending, so that an update behind it is found by every reader. */
+    /** True if the file is read without any mending, so that an update behind it is found by every reader. */
     private static boolean canBeUpdated(Path source) throws IOException {
         if (!endsProperly(source)) {
             return false;
@@ -239,12 +239,12 @@ public final class MarkedPdf {
         page.getCOSObject().setItem(COSName.ANNOTS, all);
     }
 
-    /** True where the file says at its end where its last cross-reference section is; one that was cut off does not. */
+    /** True if the file says at its end where its last cross-reference section is; one that was cut off does not. */
     static boolean hasEnd(Path pdf) throws IOException {
         return lastStart(pdf) >= 0;
     }
 
-    /** True where the last cross-reference section stands where the file says it does, so that an update can follow it. */
+    /** True if the last cross-reference section stands where the file says it does, so that an update can follow it. */
     static boolean endsProperly(Path pdf) throws IOException {
         long offset = lastStart(pdf);
         try (RandomAccessFile file = new RandomAccessFile(pdf.toFile(), "r")) {

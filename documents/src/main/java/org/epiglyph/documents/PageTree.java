@@ -25,7 +25,7 @@ final class PageTree {
 
     private PageTree() {}
 
-    /** True where every page is an object of its own and every count says how many there are. */
+    /** True if every page is an object of its own and every count says how many there are. */
     static boolean isRegular(PDDocument document) {
         COSBase root = document.getDocumentCatalog().getCOSObject().getDictionaryObject(COSName.PAGES);
         return root instanceof COSDictionary node

@@ -73,7 +73,7 @@ public enum Typeface {
         return lines;
     }
 
-    /** True where the typeface itself has the letter. */
+    /** True if the typeface itself has the letter. */
     public boolean has(int codePoint) {
         return font().canDisplay(codePoint);
     }

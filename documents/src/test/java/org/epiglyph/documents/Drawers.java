@@ -32,7 +32,7 @@ final class Drawers {
         return ImageIO.read(png.toFile());
     }
 
-    /** True where a pixel looks different; a page with blending may be rounded a little otherwise than one without. */
+    /** True if a pixel looks different; a page with blending may be rounded a little otherwise than one without. */
     private static boolean differs(int one, int other) {
         int red = Math.abs((one >> 16 & 255) - (other >> 16 & 255));
         int green = Math.abs((one >> 8 & 255) - (other >> 8 & 255));

@@ -44,12 +44,12 @@ final class CheckpointKeeper {
         return asked;
     }
 
-    /** True where so many lines are on the disk that it is time for one. */
+    /** True if so many lines are on the disk that it is time for one. */
     synchronized boolean isDue(long number) {
         return number - asked >= EVERY;
     }
 
-    /** True where one is worth its while as the batch is closed. */
+    /** True if one is worth its while as the batch is closed. */
     synchronized boolean isWorthIt(long number) {
         return number - asked >= WORTH_ONE;
     }

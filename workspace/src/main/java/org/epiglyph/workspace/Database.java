@@ -301,7 +301,7 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** One line by its number, found by itself, so that damage elsewhere does not matter. @return false where there is none */
+    /** One line by its number, found by itself, so that damage elsewhere does not matter. @return false if there is none */
     boolean readLine(long number, Rows rows) throws SQLException {
         try (PreparedStatement query = connection.prepareStatement("SELECT number, at, kind, edit"
                 + (chained ? ", chain" : ", ''") + " FROM history WHERE number = ?")) {
@@ -327,7 +327,7 @@ final class Database implements AutoCloseable {
         return chain;
     }
 
-    /** True where the line is there and the history up to it has the digest. */
+    /** True if the line is there and the history up to it has the digest. */
     boolean hasChain(long number, String digest) throws SQLException {
         try (PreparedStatement query = connection.prepareStatement("SELECT chain FROM history WHERE number = ?")) {
             query.setLong(1, number);

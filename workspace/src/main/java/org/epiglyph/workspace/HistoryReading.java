@@ -192,7 +192,7 @@ final class HistoryReading implements Database.Rows {
         }
     }
 
-    /** @param otherVersion true where it may be of a version that this one cannot read */
+    /** @param otherVersion true if it may be of a version that this one cannot read */
     private record Decoded(Waiting from, Optional<Entry> entry, boolean otherVersion) {}
 
     /** Replays the lines that wait, which are decoded side by side. @return false from the first that is not whole on */

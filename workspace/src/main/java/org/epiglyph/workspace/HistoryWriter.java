@@ -104,7 +104,7 @@ final class HistoryWriter {
         }
     }
 
-    /** @return false where there is nothing more to do */
+    /** @return false if there is nothing more to do */
     private boolean writeNext() throws SQLException, InterruptedException {
         List<Entry> next;
         boolean lastTry;

@@ -123,7 +123,7 @@ final class LastCopy {
         }
     }
 
-    /** True where there is a copy, and all that it says is among the lines up to the given number. */
+    /** True if there is a copy, and all that it says is among the lines up to the given number. */
     boolean isBehind(long last) {
         List<Entry> all = places().stream().filter(Files::exists).flatMap(p -> read(p).stream()).toList();
         return !all.isEmpty() && all.stream().allMatch(e -> e.number() <= last);

@@ -57,7 +57,7 @@ public final class Originals {
         return new Stored(file, HexFormat.of().formatHex(digest.digest()), length);
     }
 
-    /** True where a document's bytes are those that were received; reads them all. */
+    /** True if a document's bytes are those that were received; reads them all. */
     static boolean isIntact(BatchFolder folder, Document document) {
         MessageDigest digest = NewBatch.sha256();
         try (InputStream in = Files.newInputStream(folder.original(document))) {

@@ -61,7 +61,7 @@ public final class Workspace implements AutoCloseable {
         this.lastCopy = new LastCopy(folder);
         lastCopy.reserve();
         this.lastMark = LastMark.open(folder.lastMark());
-        this.writer = new HistoryWriter("keeping a batch", new Kept(), telling);
+        this.writer = new HistoryWriter("keeping a batch", new DatabaseSink(), telling);
         takeInLastCopy();
         if (damage.isNone()) {
             Staging.settle(folder, this::line);
@@ -110,7 +110,7 @@ public final class Workspace implements AutoCloseable {
     }
 
     /** Where kept edits go. */
-    private final class Kept implements HistoryWriter.Sink {
+    private final class DatabaseSink implements HistoryWriter.Sink {
         @Override
         public void append(List<Entry> entries) throws SQLException {
             database.append(entries);
@@ -446,7 +446,7 @@ public final class Workspace implements AutoCloseable {
         return all.stream().filter(d -> !Originals.isIntact(folder, d)).map(Document::name).toList();
     }
 
-    /** Waits for work that holds the batch and until all edits are written, then lets go of the batch. */
+    /** Waits for work that holds the batch and until all edits are written, then releases the batch. */
     @Override
     public void close() throws Problem {
         synchronized (history) {

@@ -7,9 +7,9 @@ import java.util.Optional;
 /**
  * How far a submission is finished and handed back.
  *
- * @param sealed     true where the marker is done with it
+ * @param sealed     true if the marker is done with it
  * @param receipts   the last receipt of each destination, the newest last, whether or not the work has changed since
- * @param handedBack true where a destination has the work as it is now
+ * @param handedBack true if a destination has the work as it is now
  */
 public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBack) {
     static final Delivered NOTHING = new Delivered(false, List.of(), false);

@@ -294,7 +294,7 @@ public sealed interface Edit {
         };
     }
 
-    /** True where both write the same one thing, so that undo takes them back at once. */
+    /** True if both write the same one thing, so that undo takes them back at once. */
     default boolean continues(Edit before) {
         return switch (this) {
             case WriteOnTheWhole w -> before instanceof WriteOnTheWhole b && b.student().equals(w.student());

@@ -23,7 +23,7 @@ public final class EditRefused extends RuntimeException {
         return new EditRefused(why, true);
     }
 
-    /** True where one other act of the marker lifts the refusal. */
+    /** True if one other act of the marker lifts the refusal. */
     public boolean isForNow() {
         return forNow;
     }

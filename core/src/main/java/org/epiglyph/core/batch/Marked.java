@@ -23,7 +23,7 @@ public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, Stri
         seen = Set.copyOf(seen);
     }
 
-    /** True where nothing was done but looking. */
+    /** True if nothing was done but looking. */
     boolean isUntouched() {
         return marks.isEmpty() && scores.isEmpty() && onTheWhole.isEmpty() && privately.isEmpty();
     }

@@ -65,7 +65,7 @@ public sealed interface Pages {
         }
     }
 
-    /** True where it became pages that have a trait. */
+    /** True if it became pages that have a trait. */
     default boolean has(Trait trait) {
         return this instanceof Ready ready && ready.traits.contains(trait);
     }

@@ -70,7 +70,7 @@ public record Submission(Student student, Received received, Marked marked, Deli
         return marked.seen();
     }
 
-    /** True where the marker is done with it. */
+    /** True if the marker is done with it. */
     public boolean sealed() {
         return delivered.sealed();
     }
@@ -80,7 +80,7 @@ public record Submission(Student student, Received received, Marked marked, Deli
         return delivered.receipts();
     }
 
-    /** True where a destination has the work as it is now. */
+    /** True if a destination has the work as it is now. */
     public boolean handedBack() {
         return delivered.handedBack();
     }
@@ -93,7 +93,7 @@ public record Submission(Student student, Received received, Marked marked, Deli
                 .or(() -> handIns().isEmpty() ? Optional.empty() : Optional.of(handIns().getLast()));
     }
 
-    /** True where something was handed in after the hand-in that counts. */
+    /** True if something was handed in after the hand-in that counts. */
     public boolean hasNewer() {
         return current().isPresent() && current().get().number() < handIns().getLast().number();
     }
@@ -133,7 +133,7 @@ public record Submission(Student student, Received received, Marked marked, Deli
                 .or(() -> receipts().stream().filter(r -> r.mayBeOf(destination)).findFirst());
     }
 
-    /** True where at most the pages that were seen have changed since another state of the same submission. */
+    /** True if at most the pages that were seen have changed since another state of the same submission. */
     public boolean differsOnlyInSeen(Submission before) {
         return received == before.received && delivered == before.delivered
                 && (marked == before.marked || marked.differsOnlyInSeen(before.marked));

@@ -16,7 +16,7 @@ import org.epiglyph.core.scoring.Scorecard;
 /**
  * What an edit of one submission does, and beside it what takes it back.
  *
- * @param reachesSealed true where a sealed submission may be changed so
+ * @param reachesSealed true if a sealed submission may be changed so
  * @param apply         the submission after the edit; refuses where it is not allowed
  * @param inverse       the edit that takes it back, from the submission before it
  */

@@ -12,7 +12,7 @@ public sealed interface Drawn {
      *
      * @param paths       each one line
      * @param width       points
-     * @param translucent true where what lies below shows through, as under a highlighter (multiplied)
+     * @param translucent true if what lies below shows through, as under a highlighter (multiplied)
      */
     record Lines(List<InkPath> paths, double width, boolean translucent) implements Drawn {
         public Lines {

@@ -14,13 +14,13 @@ public record Lasso(List<PagePoint> loop) {
         loop = List.copyOf(loop);
     }
 
-    /** True where the middle of the mark lies within the loop. */
+    /** True if the middle of the mark lies within the loop. */
     public boolean holds(Mark mark) {
         PageBox box = mark.bounds();
         return contains(box.centre());
     }
 
-    /** True where the place lies within the loop, by the even-odd rule. */
+    /** True if the place lies within the loop, by the even-odd rule. */
     public boolean contains(PagePoint p) {
         boolean inside = false;
         for (int i = 0, j = loop.size() - 1; i < loop.size(); j = i++) {

@@ -18,7 +18,7 @@ public sealed interface Mark permits Stroke, TextMarkup, Correction, Note, Shape
     /** How it is drawn, from back to front. */
     List<Drawn> drawing();
 
-    /** True where a pointer at the place, with so many points of reach, touches the mark. */
+    /** True if a pointer at the place, with so many points of reach, touches the mark. */
     boolean touches(PagePoint place, double reach);
 
     /** The same mark elsewhere on its page. */
@@ -62,7 +62,7 @@ public sealed interface Mark permits Stroke, TextMarkup, Correction, Note, Shape
         return head().remark();
     }
 
-    /** True where neither the mark nor its words may ever be handed back. */
+    /** True if neither the mark nor its words may ever be handed back. */
     default boolean isPrivate() {
         return remark().isPrivate();
     }

@@ -24,7 +24,7 @@ public record Shape(Head head, Form form, PagePoint from, PagePoint to, double w
         /** Its arms point to the left of the way from its beginning to its end, as the page is seen. */
         BRACKET;
 
-        /** True where the figure encloses a part of the page. */
+        /** True if the figure encloses a part of the page. */
         public boolean isArea() {
             return this == BOX || this == ELLIPSE;
         }

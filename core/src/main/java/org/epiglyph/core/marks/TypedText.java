@@ -14,7 +14,7 @@ import org.epiglyph.core.page.PagePoint;
  * @param size   type size in points, 4 to 96
  * @param width  the width that the words take in points: of the longest line, or of the column that they were broken to
  * @param lines  the words broken into lines as they are drawn; empty where only the marker broke them
- * @param ground true where a ground in the colour of paper hides what lies below
+ * @param ground true if a ground in the colour of paper hides what lies below
  */
 public record TypedText(Head head, PagePoint at, String text, double size, double width, List<String> lines,
         boolean ground) implements Mark {

@@ -48,12 +48,12 @@ public record PageBox(double left, double top, double width, double height) {
         return new PagePoint(left + width / 2, top + height / 2);
     }
 
-    /** True where the point lies inside or on the edge. */
+    /** True if the point lies inside or on the edge. */
     public boolean contains(PagePoint point) {
         return point.x() >= left && point.x() <= right() && point.y() >= top && point.y() <= bottom();
     }
 
-    /** True where the boxes share more than an edge. */
+    /** True if the boxes share more than an edge. */
     public boolean overlaps(PageBox other) {
         return left < other.right() && other.left < right() && top < other.bottom() && other.top < bottom();
     }

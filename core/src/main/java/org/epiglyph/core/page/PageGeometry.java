@@ -95,7 +95,7 @@ public record PageGeometry(double cropLeft, double cropBottom, double cropWidth,
         return PageBox.between(fromShown(shown.topLeft()), fromShown(new PagePoint(shown.right(), shown.bottom())));
     }
 
-    /** True where the page as shown stands on its side. */
+    /** True if the page as shown stands on its side. */
     private boolean sideways() {
         return rotation == 90 || rotation == 270;
     }

@@ -164,7 +164,7 @@ public record PageText(List<PageWord> words) {
         return Optional.of(new Gap(foot, box.height()));
     }
 
-    /** True where a word is within reach of the place. */
+    /** True if a word is within reach of the place. */
     public boolean hasWordNear(PagePoint place) {
         return nearest(place) >= 0;
     }

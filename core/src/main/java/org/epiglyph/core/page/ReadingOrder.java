@@ -75,7 +75,7 @@ public final class ReadingOrder {
         return at < 0 ? List.of(words) : List.of(sorted.subList(0, at), sorted.subList(at, sorted.size()));
     }
 
-    /** True where the lower of the two heights is shared at least by half. */
+    /** True if the lower of the two heights is shared at least by half. */
     private static boolean isBeside(PageBox a, PageBox b) {
         double shared = Math.min(a.bottom(), b.bottom()) - Math.max(a.top(), b.top());
         return shared >= Math.min(a.height(), b.height()) / 2;

@@ -17,7 +17,7 @@ public record PenSample(double x, double y, double pressure, double tiltX, doubl
         }
     }
 
-    /** True where the pen touches the surface. */
+    /** True if the pen touches the surface. */
     public boolean isDown() {
         return pressure > 0;
     }

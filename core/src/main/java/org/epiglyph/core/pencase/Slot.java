@@ -13,7 +13,7 @@ import org.epiglyph.core.marks.Sign;
  * @param width   line width, type size or stamp height in points, above 0
  * @param face    what a stamp leaves; of no effect for other tools
  * @param meaning what marks of this slot stand for, in the marker's words; empty for nothing in particular
- * @param ground  true where typed text has a ground; of no effect for other tools
+ * @param ground  true if typed text has a ground; of no effect for other tools
  */
 public record Slot(Tool tool, Ink ink, double width, Face face, String meaning, boolean ground) {
     public Slot {

@@ -5,8 +5,8 @@ package org.epiglyph.core.phrases;
  *
  * @param id      unique in the phrasebook, never blank
  * @param name    what it is called, never blank
- * @param open    true where its phrases are offered
- * @param takenIn true where others keep it: it is updated from their file, and own changes stay
+ * @param open    true if its phrases are offered
+ * @param takenIn true if others keep it: it is updated from their file, and own changes stay
  */
 public record Collection(String id, String name, boolean open, boolean takenIn) {
     public Collection {

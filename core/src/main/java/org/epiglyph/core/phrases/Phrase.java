@@ -55,12 +55,12 @@ public record Phrase(String id, String code, String words, String criterion, Opt
         return title.isEmpty() ? words : title + ": " + words;
     }
 
-    /** True where others keep it. */
+    /** True if others keep it. */
     public boolean isTakenIn() {
         return !source.isEmpty();
     }
 
-    /** True where others keep it and the marker has changed its words. */
+    /** True if others keep it and the marker has changed its words. */
     public boolean isChanged() {
         return isTakenIn() && !source.equals(words);
     }

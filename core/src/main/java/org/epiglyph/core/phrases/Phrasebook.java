@@ -123,7 +123,7 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
             if (rank.isPresent()) {
                 long place = 3L * rank.getAsInt() + nearness(phrase, activeCriterion);
                 int unused = Integer.MAX_VALUE - uses.getOrDefault(phrase.id(), 0);
-                found.add(new Found(phrase, place << 32 | unused)); // reckoned once, not at each comparison
+                found.add(new Found(phrase, place << 32 | unused)); // computed once, not at each comparison
             }
         }
         found.sort(Comparator.comparingLong(Found::place));
@@ -167,7 +167,7 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         return inOrder(words, wanted) ? OptionalInt.of(4) : OptionalInt.empty();
     }
 
-    /** True where each typed letter begins a word of the phrase, in order. */
+    /** True if each typed letter begins a word of the phrase, in order. */
     private static boolean inOrder(String words, String wanted) {
         int at = 0;
         boolean starts = true;

@@ -141,7 +141,7 @@ public record Slots(List<Part> parts) {
                 + text.substring(matcher.end()));
     }
 
-    /** True where the phrase stands in a text about the student with the given name. */
+    /** True if the phrase stands in a text about the student with the given name. */
     public boolean standsIn(String text, String givenName) {
         return !text.isEmpty() && pattern(Optional.of(givenName)).matcher(text).find();
     }

@@ -47,7 +47,7 @@ public record Criterion(String id, String name, String text, BigDecimal maximum,
         this(id, name, text, maximum, step, new Manner.Points(), BigDecimal.ONE, Role.COUNTS, "", "", Optional.empty());
     }
 
-    /** True where it takes a score. */
+    /** True if it takes a score. */
     public boolean isScored() {
         return !(manner instanceof Manner.WordsOnly);
     }

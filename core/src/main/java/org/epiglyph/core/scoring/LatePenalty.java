@@ -67,7 +67,7 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
                 : 0;
     }
 
-    /** True where it came later than anything is given for. */
+    /** True if it came later than anything is given for. */
     public boolean isTooLate(Duration late) {
         return until.filter(u -> late.compareTo(u) > 0).isPresent();
     }

@@ -36,7 +36,7 @@ public final class Result {
         return maximum;
     }
 
-    /** True where no criterion is left unscored. */
+    /** True if no criterion is left unscored. */
     public boolean complete() {
         return complete;
     }

@@ -10,8 +10,8 @@ import java.util.Optional;
  * @param lateness     what lateness costs; empty for nothing
  * @param rounding     at the end
  * @param grades       the grade scale; empty for none
- * @param aboveMaximum true where a bonus may lift the result above the maximum
- * @param belowZero    true where penalties may bring the total below 0
+ * @param aboveMaximum true if a bonus may lift the result above the maximum
+ * @param belowZero    true if penalties may bring the total below 0
  * @param missed       percent of the maximum that a result reaches at most where a hurdle is missed; empty where that is only said
  */
 public record Rules(Optional<Scaling> scaling, Optional<LatePenalty> lateness, Rounding rounding,

@@ -87,7 +87,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         return words.getOrDefault(criterion, "");
     }
 
-    /** True where the criterion has a score, or a standing in its place. */
+    /** True if the criterion has a score, or a standing in its place. */
     public boolean isSettled(String criterion) {
         return points.containsKey(criterion) || standings.containsKey(criterion);
     }
@@ -139,7 +139,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         return EMPTY.left(scheme).size();
     }
 
-    /** True where everything that the scheme asks for is settled. */
+    /** True if everything that the scheme asks for is settled. */
     public boolean isComplete(MarkScheme scheme) {
         return left(scheme).isEmpty();
     }
@@ -156,7 +156,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
                 .toList();
     }
 
-    /** True where nothing was said about any criterion. */
+    /** True if nothing was said about any criterion. */
     public boolean isEmpty() {
         return points.isEmpty() && standings.isEmpty() && words.isEmpty() && moderation.isEmpty();
     }

@@ -40,7 +40,7 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
      * What one criterion brings.
      *
      * @param earned what it adds to the section's sum; 0 where it does not count
-     * @param passed true where others count in its place, since only the best do
+     * @param passed true if others count in its place, since only the best do
      */
     record Part(Criterion criterion, BigDecimal earned, boolean passed) {}
 
@@ -147,7 +147,7 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
     }
 
     /**
-     * True where the criterion need not be scored any more: an alternative to it is settled, or as many of its section
+     * True if the criterion need not be scored any more: an alternative to it is settled, or as many of its section
      * are as count.
      */
     static boolean hasEnough(MarkScheme scheme, Criterion criterion, Scorecard card) {

@@ -118,7 +118,7 @@ class RulesTest {
     }
 
     @Property
-    void fractionsReckonAsBigDecimalsDo(@ForAll @BigRange(min = "-1000", max = "1000") BigDecimal a,
+    void fractionsAddUpAsBigDecimalsDo(@ForAll @BigRange(min = "-1000", max = "1000") BigDecimal a,
             @ForAll @BigRange(min = "-1000", max = "1000") BigDecimal b) {
         assertThat(Exact.of(a).plus(Exact.of(b))).isEqualTo(Exact.of(a.add(b)));
         assertThat(Exact.of(a).minus(Exact.of(b))).isEqualTo(Exact.of(a.subtract(b)));

@@ -344,7 +344,7 @@ public final class CollectModel {
         }
     }
 
-    /** Lets go of the source. */
+    /** Releases the source. */
     void close() {
         CollectPlan understood = plan.get();
         plan.set(null);

@@ -23,7 +23,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Chronicle;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.frame.Aside;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Past;
@@ -42,7 +42,7 @@ final class HistorySide implements Side {
     private final VBox banner;
     private final VBox node;
     private boolean all;
-    private final Aside aside = Aside.thread();
+    private final SerialExecutor serial = SerialExecutor.thread();
     private boolean reading;
     private boolean again;
     private long looked;
@@ -128,7 +128,7 @@ final class HistorySide implements Side {
         }
         reading = true;
         Optional<StudentKey> student = all ? Optional.empty() : Optional.of(model.student());
-        aside.start(() -> {
+        serial.start(() -> {
             Batch collected = model.workspace().collected();
             List<Entry> lines = student.isPresent()
                     ? model.workspace().lines(student.get())
@@ -151,7 +151,7 @@ final class HistorySide implements Side {
             return;
         }
         long number = ++looked;
-        aside.start(
+        serial.start(
                 () -> Chronicle.at(model.workspace().collected(), model.workspace().lines(student.get()), item.last(),
                         student.get()),
                 then -> {

@@ -207,7 +207,7 @@ public final class Frame {
         scene.addEventFilter(KeyEvent.KEY_RELEASED, acts::onReleased);
     }
 
-    /** Leaves the place in sight for good, before its batch is let go of. */
+    /** Leaves the place in sight for good, before its batch is released. */
     public void leave() {
         if (place != null) {
             place.leave();

@@ -22,7 +22,7 @@ public interface Place {
         return List.of();
     }
 
-    /** True where the place itself shows the work that goes on in the background. */
+    /** True if the place itself shows the work that goes on in the background. */
     default boolean showsWork() {
         return false;
     }

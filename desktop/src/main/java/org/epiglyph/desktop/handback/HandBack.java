@@ -278,7 +278,7 @@ public final class HandBack implements Place {
         return line;
     }
 
-    /** True where it is the place of this open batch. */
+    /** True if it is the place of this open batch. */
     public boolean isOf(Workspace workspace) {
         return model.workspace() == workspace;
     }

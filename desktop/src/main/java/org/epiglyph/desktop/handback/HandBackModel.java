@@ -77,7 +77,7 @@ public final class HandBackModel {
         this.origin = Origin.read(workspace.folder().origin());
     }
 
-    /** True where scripts and what starts programs shall be taken out of the marked copies. */
+    /** True if scripts and what starts programs shall be taken out of the marked copies. */
     BooleanProperty plainProperty() {
         return plain;
     }
@@ -86,7 +86,7 @@ public final class HandBackModel {
         return new HandingBack(workspace, clock, new Choices(Words.of("HandBack.author"), plain.get(), accepted));
     }
 
-    /** True where a document that goes back contains scripts or starts programs. */
+    /** True if a document that goes back contains scripts or starts programs. */
     boolean hasActiveContent() {
         return workspace.batch()
                 .submissions()
@@ -216,7 +216,7 @@ public final class HandBackModel {
                 .of(!visible ? "HandBack.nowHeld" : report.isWhole() ? "HandBack.nowVisible" : "HandBack.notVisible");
     }
 
-    /** True where results were to be made visible and were not, since something did not go. */
+    /** True if results were to be made visible and were not, since something did not go. */
     ReadOnlyBooleanProperty mayShowProperty() {
         return mayShow.getReadOnlyProperty();
     }

@@ -16,7 +16,7 @@ interface Choice {
     /**
      * A letter was typed where the number stands.
      *
-     * @return false where it means nothing here
+     * @return false if it means nothing here
      */
     default boolean letter(char letter) {
         return false;

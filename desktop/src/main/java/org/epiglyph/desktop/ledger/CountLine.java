@@ -26,7 +26,7 @@ final class CountLine extends VBox {
         getChildren().addAll(words, take);
     }
 
-    /** True where there is something to say although the criterion is not open: the two figures differ. */
+    /** True if there is something to say although the criterion is not open: the two figures differ. */
     boolean show(Optional<MarkCount> count, Judgement judgement) {
         boolean differs = count.isPresent() && judgement.points().isPresent()
                 && count.get().points().compareTo(judgement.points().get()) != 0;

@@ -61,7 +61,7 @@ final class CriterionRow extends VBox {
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
     private boolean differs;
     private Shown shown;
-    /** Held here alone, so that a row of a scheme that was changed is let go of. */
+    /** Held here alone, so that a row of a scheme that was changed is released. */
     private final ChangeListener<String> folding = (_, _, _) -> unfold();
 
     /**
@@ -309,7 +309,7 @@ final class CriterionRow extends VBox {
         words.area().requestFocus();
     }
 
-    /** Scores what is typed; false where it is refused, which is then said. */
+    /** Scores what is typed; false if it is refused, which is then said. */
     private boolean enter() {
         pause.stop();
         try {
@@ -413,7 +413,7 @@ final class CriterionRow extends VBox {
         unfold();
     }
 
-    /** The derivation is reckoned only while it is looked at; the class's average goes through the whole class. */
+    /** The derivation is computed only while it is looked at; the class's average goes through the whole class. */
     private void sayWhy() {
         if (derivation.isVisible()) {
             derivation.setText(sayings.why());

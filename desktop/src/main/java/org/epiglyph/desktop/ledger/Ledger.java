@@ -47,7 +47,7 @@ public final class Ledger extends VBox {
     private final Consumer<Mark> go;
     private final Runnable toPages;
     private final List<SectionHead> heads = new ArrayList<>();
-    private MarkScheme ruled;
+    private MarkScheme shownScheme;
     private Optional<PhraseHand> hand = Optional.empty();
     private StudentKey shown;
 
@@ -252,8 +252,8 @@ public final class Ledger extends VBox {
     }
 
     /** The criteria under their sections, in the scheme's order. */
-    private void rule(MarkScheme scheme) {
-        ruled = scheme;
+    private void rebuildRows(MarkScheme scheme) {
+        shownScheme = scheme;
         String active = model.scores().criterionProperty().get();
         if (scheme.findCriterion(active).isEmpty()) {
             model.scores()
@@ -279,7 +279,7 @@ public final class Ledger extends VBox {
         }
     }
 
-    /** The derivation is reckoned only while it is looked at; the class's average goes through the whole class. */
+    /** The derivation is computed only while it is looked at; the class's average goes through the whole class. */
     private void sayWhy() {
         if (derivation.isVisible()) {
             derivation.setText(String.join("\n", model.batch().result(shown).derivation())
@@ -292,8 +292,8 @@ public final class Ledger extends VBox {
     /** Shows the submission as it is now. */
     public void refresh() {
         Batch batch = model.batch();
-        if (batch.scheme() != ruled) {
-            rule(batch.scheme());
+        if (batch.scheme() != shownScheme) {
+            rebuildRows(batch.scheme());
         }
         Submission submission = model.submission();
         boolean other = !submission.student().key().equals(shown);

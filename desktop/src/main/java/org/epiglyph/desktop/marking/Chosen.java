@@ -113,7 +113,7 @@ public final class Chosen {
         }
     }
 
-    /** Changes every chosen mark; what stays the same is no edit. True where anything changed. */
+    /** Changes every chosen mark; what stays the same is no edit. True if anything changed. */
     public boolean change(Function<Mark, Mark> change) {
         List<Edit> edits = new ArrayList<>();
         for (Mark mark : marks()) {

@@ -242,7 +242,7 @@ public final class DeskModel implements WorkspaceObserver {
 
     // --- changing things
 
-    /** Makes an edit; where it is refused, the notice says why. True where it was made. */
+    /** Makes an edit; where it is refused, the notice says why. True if it was made. */
     public boolean edit(Edit edit) {
         if (past.isLookedAt()) {
             notice.set(Words.of("Desk.earlierRefuses"));
@@ -278,7 +278,7 @@ public final class DeskModel implements WorkspaceObserver {
         return place(List.of(mark));
     }
 
-    /** Puts marks on their pages as one act and chooses them; true where that could be. */
+    /** Puts marks on their pages as one act and chooses them; true if that could be. */
     public boolean place(List<? extends Mark> marks) {
         for (Mark mark : marks) {
             String document = mark.page().document();
@@ -402,7 +402,7 @@ public final class DeskModel implements WorkspaceObserver {
         onInterface.execute(() -> kept.set(problem.getMessage()));
     }
 
-    /** Lets go of the workspace's news. */
+    /** Releases the workspace's news. */
     public void close() {
         workspace.forget(this);
     }

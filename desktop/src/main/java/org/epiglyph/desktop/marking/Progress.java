@@ -28,8 +28,8 @@ public final class Progress {
      *
      * @param level   share of the criteria that are scored, 0 to 1
      * @param stage   where it stands in the marker's work
-     * @param late    true where it came late
-     * @param scored  true where everything that the scheme asks for is settled
+     * @param late    true if it came late
+     * @param scored  true if everything that the scheme asks for is settled
      * @param section the student's section; may be empty
      */
     public record Notch(double level, Stage stage, boolean late, boolean scored, String section) {

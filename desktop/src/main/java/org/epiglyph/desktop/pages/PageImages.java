@@ -73,7 +73,7 @@ public final class PageImages implements AutoCloseable {
     }
 
     /**
-     * True where the page has neither words nor anything else on it to speak of: less than a thousandth of its coarse
+     * True if the page has neither words nor anything else on it to speak of: less than a thousandth of its coarse
      * image is darker than light grey. May take long.
      */
     public boolean isBlank(PageRef page) throws Problem {
@@ -110,7 +110,7 @@ public final class PageImages implements AutoCloseable {
         }
     }
 
-    /** True where pages of the document take long to draw, so that a coarse image should come first. */
+    /** True if pages of the document take long to draw, so that a coarse image should come first. */
     public boolean isSlow(PageRef page) {
         return slowest.getOrDefault(page.document(), 0L) > SLOW_NANOS;
     }

@@ -10,8 +10,8 @@ import org.epiglyph.core.page.PagePoint;
  * @param pressure above 0 up to 1; 0 where the device does not tell
  * @param millis   when
  * @param clicks   how many presses have followed each other quickly; 1 for the first
- * @param steered  true where Shift is held: lines go straight, squares are square
- * @param grabbing true where Alt is held: marks are chosen whatever tool is in hand
+ * @param steered  true if Shift is held: lines go straight, squares are square
+ * @param grabbing true if Alt is held: marks are chosen whatever tool is in hand
  */
 record Contact(PageLeaf leaf, PagePoint at, double pressure, long millis, int clicks, boolean steered,
         boolean grabbing) {

@@ -41,7 +41,7 @@ public final class Gestures {
     private boolean penWrites;
     /** Where in the scene the pointer was last; a quick hand is let up further on, with no drag between. */
     private Point2D pointer = Point2D.ZERO;
-    /** True where the press before was with the tool that chooses; a quick press after a stamp is no double press. */
+    /** True if the press before was with the tool that chooses; a quick press after a stamp is no double press. */
     private boolean choosing;
 
     /** Opens a field for typed text on a page. */

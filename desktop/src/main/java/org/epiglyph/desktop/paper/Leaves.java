@@ -96,7 +96,7 @@ final class Leaves {
         return leaf;
     }
 
-    /** Lets go of the leaves of all other pages. */
+    /** Releases the leaves of all other pages. */
     void keepOnly(Set<PageRef> near) {
         leaves.entrySet().removeIf(e -> {
             boolean gone = !near.contains(e.getKey());

@@ -79,7 +79,7 @@ public final class Margin extends Pane {
         }
     }
 
-    /** @param none true where there is no room beside the pages, so that a remark opens over the page's edge */
+    /** @param none true if there is no room beside the pages, so that a remark opens over the page's edge */
     public void narrow(boolean none) {
         narrow = none;
         refresh();

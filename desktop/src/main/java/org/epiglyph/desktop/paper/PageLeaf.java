@@ -138,7 +138,7 @@ public final class PageLeaf extends Pane {
         then.run();
     }
 
-    /** True where it is said why the page, or its sharp image, is not there. */
+    /** True if it is said why the page, or its sharp image, is not there. */
     boolean saysFailure() {
         return getChildren().stream().anyMatch(c -> c.getStyleClass().contains("page-failure"));
     }
@@ -147,7 +147,7 @@ public final class PageLeaf extends Pane {
         return image.getImage() != null;
     }
 
-    /** True where the image has as many pixels as the screen shows. */
+    /** True if the image has as many pixels as the screen shows. */
     public boolean isSharp(double output) {
         return hasImage() && image.getImage().getWidth() >= Math.floor(image.getFitWidth() * output) - 1;
     }
@@ -183,7 +183,7 @@ public final class PageLeaf extends Pane {
         return (360 - geometry.rotation()) % 360;
     }
 
-    /** Shows the page's marks, with a frame around the chosen ones. @param grips true where the frame can be taken hold of */
+    /** Shows the page's marks, with a frame around the chosen ones. @param grips true if the frame can be taken hold of */
     void marks(List<Mark> all, List<String> chosen, boolean grips) {
         painter.show(all);
         frames.getChildren().clear();

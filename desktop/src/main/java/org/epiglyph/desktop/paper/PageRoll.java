@@ -161,7 +161,7 @@ public final class PageRoll extends Region {
         return label;
     }
 
-    /** @param withGrips true where the frames around chosen marks can be taken hold of */
+    /** @param withGrips true if the frames around chosen marks can be taken hold of */
     public void marks(List<Mark> all, List<String> chosenMarks, boolean withGrips) {
         leaves.marks(all, chosenMarks, withGrips);
     }
@@ -223,7 +223,7 @@ public final class PageRoll extends Region {
         return rowAt(p.getX(), p.getY()).flatMap(i -> leaves.of(rows.get(i).page()));
     }
 
-    /** True where the scene's place is over this roll. */
+    /** True if the scene's place is over this roll. */
     public boolean holds(double sceneX, double sceneY) {
         return contains(sceneToLocal(sceneX, sceneY));
     }
@@ -367,7 +367,7 @@ public final class PageRoll extends Region {
         arrange();
     }
 
-    /** Puts the leaves in sight in their places; lets go of those far away. */
+    /** Puts the leaves in sight in their places; releases those far away. */
     private void arrange() {
         if (getWidth() <= 0 || getHeight() <= 0 || rows.isEmpty()) {
             return;

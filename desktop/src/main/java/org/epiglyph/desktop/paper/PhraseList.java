@@ -86,7 +86,7 @@ public final class PhraseList extends VBox {
         return both.isEmpty() ? "" : "  (" + both + ")";
     }
 
-    /** Up, down and Enter while phrases are shown; true where the key was meant for them. */
+    /** Up, down and Enter while phrases are shown; true if the key was meant for them. */
     public boolean key(KeyEvent event) {
         if (found.isEmpty()) {
             return false;

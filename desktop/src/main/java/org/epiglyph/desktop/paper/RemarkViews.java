@@ -62,7 +62,7 @@ final class RemarkViews {
         views.values().forEach(v -> v.setVisible(false));
     }
 
-    /** Lets go of the views that were not asked for since the beginning. */
+    /** Releases the views that were not asked for since the beginning. */
     void end() {
         views.entrySet().removeIf(e -> {
             boolean gone = !used.contains(e.getKey());
@@ -74,7 +74,7 @@ final class RemarkViews {
         });
     }
 
-    /** Lets go of all, since they would be set otherwise now: larger, or in other colours. */
+    /** Releases all, since they would be set otherwise now: larger, or in other colours. */
     void forget() {
         ground.getChildren().removeAll(views.values());
         views.clear();

@@ -25,8 +25,8 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.phrases.Update;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.desktop.care.Care;
-import org.epiglyph.desktop.frame.Aside;
+import org.epiglyph.desktop.editor.BatchEditor;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.TableBytes;
@@ -38,14 +38,14 @@ import org.epiglyph.workspace.Workspace;
  * The phrasebook as it is tidied. A phrase that stands nowhere is changed at once; one that was placed waits until it is
  * decided whether its places change too. For the interface thread.
  */
-public final class PhrasebookModel extends Care {
+public final class PhrasebookModel extends BatchEditor {
     private final ReadOnlyObjectWrapper<Batch> batch = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Optional<Phrase>> waiting = new ReadOnlyObjectWrapper<>(Optional.empty());
     private Map<String, Integer> uses = Map.of();
 
     /** Tends the phrases of an open batch. */
-    public PhrasebookModel(Workspace workspace, Aside aside) {
-        super(workspace, aside);
+    public PhrasebookModel(Workspace workspace, SerialExecutor serial) {
+        super(workspace, serial);
         renew();
     }
 
@@ -222,7 +222,7 @@ public final class PhrasebookModel extends Care {
                 book().collections().stream().filter(c -> !c.id().equals(id)).toList(), order());
     }
 
-    /** Copies a phrase into a collection; true where it was not there already. */
+    /** Copies a phrase into a collection; true if it was not there already. */
     public boolean copy(Phrase phrase, String collection) {
         boolean there = book().of(collection).stream().anyMatch(p -> p.words().equals(phrase.words()));
         if (there) {
@@ -342,10 +342,10 @@ public final class PhrasebookModel extends Care {
     /** What suggests itself: remarks to keep as phrases, and phrases that say the same. */
     public record Suggestions(List<PhraseReach.Repeated> repeated, List<Phrasebook.Pair> same) {}
 
-    /** Looks for suggestions aside; tells of them unless the batch has changed meanwhile. */
+    /** Looks for suggestions in the background; tells of them unless the batch has changed meanwhile. */
     public void suggest(Consumer<Suggestions> then) {
         Batch now = batch();
-        aside().start(() -> now == workspace().batch()
+        serial().start(() -> now == workspace().batch()
                 ? new Suggestions(PhraseReach.repeated(now), now.phrasebook().duplicates())
                 : new Suggestions(List.of(), List.of()), found -> {
                     if (now == batch()) {

@@ -12,8 +12,8 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.phrases.Phrase;
-import org.epiglyph.desktop.care.CarePage;
-import org.epiglyph.desktop.care.RowDrag;
+import org.epiglyph.desktop.editor.EditorPage;
+import org.epiglyph.desktop.editor.RowDrag;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
@@ -29,7 +29,7 @@ public final class PhrasebookPlace implements Place {
     private final ListView<Phrase> list = new ListView<>();
     private final VBox form = new VBox();
     private final Decision decision;
-    private final CarePage root;
+    private final EditorPage root;
     private final ReadOnlyStringWrapper title = new ReadOnlyStringWrapper();
     private boolean refreshing;
 
@@ -43,7 +43,7 @@ public final class PhrasebookPlace implements Place {
         form.getStyleClass().add("scheme-middle");
         VBox left = new VBox(collections, suggestions);
         left.getStyleClass().add("phrases-left");
-        root = new CarePage("Phrases", model,
+        root = new EditorPage("Phrases", model,
                 List.of(Form.button("Phrases.add", "plain-button", this::add),
                         Form.button("Phrases.addCollection", "plain-button",
                                 () -> model.addCollection(Words.of("Phrases.newCollection"))),
@@ -61,7 +61,7 @@ public final class PhrasebookPlace implements Place {
         decide();
     }
 
-    private CarePage root() {
+    private EditorPage root() {
         return root;
     }
 

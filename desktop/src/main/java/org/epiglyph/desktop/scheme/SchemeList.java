@@ -15,7 +15,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Section;
-import org.epiglyph.desktop.care.RowDrag;
+import org.epiglyph.desktop.editor.RowDrag;
 import org.epiglyph.desktop.frame.Words;
 
 /** Sections and criteria in order, the rules behind them, and the sum. Criteria are moved by dragging, or with keys. */

@@ -28,8 +28,8 @@ import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Scoring;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.core.scoring.Standing;
-import org.epiglyph.desktop.care.Care;
-import org.epiglyph.desktop.frame.Aside;
+import org.epiglyph.desktop.editor.BatchEditor;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.exchange.sheet.TableBytes;
@@ -40,7 +40,7 @@ import org.epiglyph.workspace.Workspace;
  * The mark scheme as it is being changed. What moves no score and no result is in force at once; the rest waits, with a
  * plan of what it would move, until it is decided on. What waits is kept beside the batch. For the interface thread.
  */
-public final class SchemeModel extends Care {
+public final class SchemeModel extends BatchEditor {
     private final KeptScheme kept;
     private final ReadOnlyObjectWrapper<MarkScheme> draft = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Optional<SchemeChange>> waiting = new ReadOnlyObjectWrapper<>(Optional.empty());
@@ -51,11 +51,11 @@ public final class SchemeModel extends Care {
     private long plans;
 
     /** Takes up what waited in the open batch, else the scheme in force. */
-    public SchemeModel(Workspace workspace, Aside aside) {
-        super(workspace, aside);
+    public SchemeModel(Workspace workspace, SerialExecutor serial) {
+        super(workspace, serial);
         kept = new KeptScheme(workspace);
         draft.set(batch().scheme());
-        aside.start(kept::read, before -> before.ifPresent(scheme -> {
+        serial.start(kept::read, before -> before.ifPresent(scheme -> {
             if (draft.get() == batch().scheme()) {
                 draft.set(scheme);
                 plan();
@@ -182,14 +182,14 @@ public final class SchemeModel extends Care {
 
     // --- putting it in force
 
-    /** Finds out aside what the scheme on the screen would do; what moves nothing is in force then. */
+    /** Finds out in the background what the scheme on the screen would do; what moves nothing is in force then. */
     private void plan() {
         MarkScheme scheme = draft.get();
         Batch batch = batch();
         SchemeChange.Keep how = keep.get();
         long asked = ++plans;
         planning = true;
-        aside().start(() -> SchemeChange.plan(batch, scheme, how), change -> {
+        serial().start(() -> SchemeChange.plan(batch, scheme, how), change -> {
             if (asked == plans && batch() == batch) {
                 planned(change);
             } else if (asked == plans) {
@@ -213,7 +213,7 @@ public final class SchemeModel extends Care {
     }
 
     private void keep(Optional<MarkScheme> scheme) {
-        aside().start(() -> {
+        serial().start(() -> {
             kept.keep(scheme);
             return scheme;
         }, _ -> {}, this::refuse);
@@ -269,7 +269,7 @@ public final class SchemeModel extends Care {
         taking(() -> Glance.at(otherBatch).batch().scheme());
     }
 
-    private void taking(Aside.Work<MarkScheme> source) {
+    private void taking(SerialExecutor.Work<MarkScheme> source) {
         reading(source, read -> {
             MarkScheme taken = SameNames.scheme(read, batch().scheme());
             if (change(_ -> taken)) {

@@ -13,7 +13,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Section;
-import org.epiglyph.desktop.care.CarePage;
+import org.epiglyph.desktop.editor.EditorPage;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
@@ -27,7 +27,7 @@ public final class SchemePlace implements Place {
     private final VBox form = new VBox();
     private final Trial trial;
     private final WaitingPlan waiting;
-    private final CarePage root;
+    private final EditorPage root;
     private final ReadOnlyStringWrapper title = new ReadOnlyStringWrapper();
     private final Consumer<Path> opener;
 
@@ -40,7 +40,7 @@ public final class SchemePlace implements Place {
         waiting = new WaitingPlan(model);
         title.set(model.batch().task().title());
         form.getStyleClass().add("scheme-middle");
-        root = new CarePage("Scheme", model,
+        root = new EditorPage("Scheme", model,
                 List.of(Form.button("Scheme.addCriterion", "plain-button", this::addCriterion),
                         Form.button("Scheme.addSection", "plain-button", this::addSection),
                         Form.button("Scheme.read", "link-button", this::read),

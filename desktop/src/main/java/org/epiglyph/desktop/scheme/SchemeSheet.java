@@ -29,7 +29,7 @@ final class SchemeSheet {
             Files.deleteIfExists(written);
             return sheet;
         } catch (IOException | Unreadable e) {
-            throw new Problem(Words.of("Care.notWritten", sheet, e.getMessage()), e);
+            throw new Problem(Words.of("Editor.notWritten", sheet, e.getMessage()), e);
         }
     }
 

@@ -41,7 +41,7 @@ final class Trial extends VBox {
             } catch (IllegalArgumentException e) {
                 refusal.setText(e.getMessage());
             }
-            reckon();
+            compute();
         });
         late.setId("trial-late");
         late.setPromptText("\u2013");
@@ -49,7 +49,7 @@ final class Trial extends VBox {
         late.getStyleClass().add("trial-score");
         model.imaginedProperty().addListener((_, _, _) -> {
             if (grid.getChildren().stream().anyMatch(Node::isFocused)) {
-                reckon(); // the field that is typed in stays under the hand
+                compute(); // the field that is typed in stays under the hand
             } else {
                 refresh();
             }
@@ -85,10 +85,10 @@ final class Trial extends VBox {
             grid.addRow(row++, name, field, of);
         }
         grid.addRow(row, new Label(Words.of("Scheme.trialLate")), late, new Label(Words.of("Scheme.hours")));
-        reckon();
+        compute();
     }
 
-    private void reckon() {
+    private void compute() {
         Result now = model.imaginedResult();
         result.setText(Words.of(now.complete() ? "Scheme.trialResult" : "Scheme.trialSoFar",
                 Criterion.words(now.value()), Criterion.words(now.maximum()))

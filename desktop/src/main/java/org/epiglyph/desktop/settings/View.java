@@ -10,7 +10,7 @@ import java.util.Objects;
  * @param zoom        how large pages are
  * @param textSize    size of the interface in percent, 100 to 200
  * @param night       true for the night theme
- * @param dimmed      true where paper is dimmed at night
+ * @param dimmed      true if paper is dimmed at night
  * @param folded      names of the parts of the desk that are folded away
  */
 public record View(Arrangement arrangement, Zoom zoom, int textSize, boolean night, boolean dimmed,

@@ -7,7 +7,7 @@ import javafx.geometry.Rectangle2D;
 /**
  * Where the window was when the program was left, in px of the screen.
  *
- * @param maximized true where it filled the screen; the other figures say where it goes back to
+ * @param maximized true if it filled the screen; the other figures say where it goes back to
  */
 public record WindowPlace(double x, double y, double width, double height, boolean maximized) {
     private static final double LEAST_WIDTH = 900;

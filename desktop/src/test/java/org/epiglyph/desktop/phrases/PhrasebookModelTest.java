@@ -19,7 +19,7 @@ import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.marking.BareBatch;
-import org.epiglyph.desktop.frame.Aside;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -27,7 +27,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class PhrasebookModelTest {
-    private static final Aside AT_ONCE = new Aside(Runnable::run, Runnable::run);
+    private static final SerialExecutor AT_ONCE = new SerialExecutor(Runnable::run, Runnable::run);
     @TempDir
     private Path folder;
     private Workspace workspace;

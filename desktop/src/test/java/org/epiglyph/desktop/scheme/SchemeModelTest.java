@@ -16,7 +16,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.desktop.marking.BareBatch;
-import org.epiglyph.desktop.frame.Aside;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -24,7 +24,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class SchemeModelTest {
-    private static final Aside AT_ONCE = new Aside(Runnable::run, Runnable::run);
+    private static final SerialExecutor AT_ONCE = new SerialExecutor(Runnable::run, Runnable::run);
     @TempDir
     private Path folder;
     private Workspace workspace;
@@ -180,7 +180,7 @@ class SchemeModelTest {
     void whatIsStillPlannedIsNotPutInForceAndIsSettledWhenTheScreenIsLeft() {
         score("7");
         Queue<Runnable> away = new ArrayDeque<>();
-        SchemeModel slow = new SchemeModel(workspace, new Aside(away::add, Runnable::run));
+        SchemeModel slow = new SchemeModel(workspace, new SerialExecutor(away::add, Runnable::run));
         slow.replace(slow.draft().criterion("c1").withMaximum(BigDecimal.TEN));
         assertThat(slow.waitingProperty().get()).as("not planned yet").isEmpty();
         slow.putInForce();
@@ -201,7 +201,7 @@ class SchemeModelTest {
     @Test
     void aPlanIsMadeAnewWherePagesCameMeanwhile() {
         Queue<Runnable> away = new ArrayDeque<>();
-        SchemeModel slow = new SchemeModel(workspace, new Aside(away::add, Runnable::run));
+        SchemeModel slow = new SchemeModel(workspace, new SerialExecutor(away::add, Runnable::run));
         slow.replace(slow.draft().criterion("c1").named("Way", "how"));
         score("7");
         while (!away.isEmpty()) {

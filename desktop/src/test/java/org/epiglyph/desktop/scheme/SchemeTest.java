@@ -141,14 +141,14 @@ class SchemeTest extends InWindow {
         robot.type(KeyCode.ENTER);
         robot.write("lots Decides");
         robot.clickOn("#criterion-name");
-        waitFor(() -> text(robot, "#care-notice").startsWith("Line 2: \u201clots Decides\u201d"));
+        waitFor(() -> text(robot, "#editor-notice").startsWith("Line 2: \u201clots Decides\u201d"));
         fill(robot, "#criterion-levels", "5 to 6  Weighs: says why");
         robot.type(KeyCode.ENTER);
         robot.write("0 None");
         robot.clickOn("#criterion-name");
         waitFor(() -> scheme().draft().criterion("c2").maximum().compareTo(BigDecimal.valueOf(6)) == 0);
         assertThat(((Manner.Levels) scheme().draft().criterion("c2").manner()).levels()).hasSize(2);
-        assertThat(text(robot, "#care-notice")).isEmpty();
+        assertThat(text(robot, "#editor-notice")).isEmpty();
     }
 
     @Test
@@ -194,13 +194,13 @@ class SchemeTest extends InWindow {
         waitFor(() -> ((Manner.Counted) scheme().draft().criterion("c1").manner()).named().equals("un"));
         fill(robot, "#criterion-limit", "2.5");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> text(robot, "#care-notice").equals("\u201c2.5\u201d is not a whole number."));
+        waitFor(() -> text(robot, "#editor-notice").equals("\u201c2.5\u201d is not a whole number."));
         fill(robot, "#criterion-limit", "2");
         robot.type(KeyCode.ENTER);
         waitFor(() -> ((Manner.Counted) scheme().draft().criterion("c1").manner()).limit().equals(Optional.of(2)));
         fill(robot, "#criterion-maximum", "1e999999999");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> text(robot, "#care-notice").endsWith("is not a number, or too large."));
+        waitFor(() -> text(robot, "#editor-notice").endsWith("is not a number, or too large."));
         choose(robot, "#criterion-role", Role.BONUS);
         waitFor(() -> scheme().draft().criterion("c1").role() == Role.BONUS);
         fill(robot, "#criterion-hurdle", "40");
@@ -250,13 +250,13 @@ class SchemeTest extends InWindow {
         waitFor(() -> Screen.isThere(robot, "#rule-late-steps"));
         fill(robot, "#rule-late-steps", "soon 10");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> text(robot, "#care-notice").equals("\u201csoon 10\u201d is not a step such as 24 h 10."));
+        waitFor(() -> text(robot, "#editor-notice").equals("\u201csoon 10\u201d is not a step such as 24 h 10."));
         fill(robot, "#rule-late-steps", "24 h 10, 48 h 25");
         robot.type(KeyCode.ENTER);
         waitFor(() -> scheme().draft().rules().lateness().filter(l -> l.steps().size() == 2).isPresent());
         fill(robot, "#rule-late-until", "72.5");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> text(robot, "#care-notice").equals("\u201c72.5\u201d is not a whole number."));
+        waitFor(() -> text(robot, "#editor-notice").equals("\u201c72.5\u201d is not a whole number."));
         fill(robot, "#rule-late-until", "72");
         robot.type(KeyCode.ENTER);
         waitFor(() -> scheme().draft().rules().lateness().flatMap(LatePenalty::until).isPresent());

@@ -68,7 +68,7 @@ public final class Renditions {
         };
     }
 
-    /** True where a zip's directory ends as it must (APPNOTE.TXT 6.3.10, 4.3.16), which what was cut off does not. */
+    /** True if a zip's directory ends as it must (APPNOTE.TXT 6.3.10, 4.3.16), which what was cut off does not. */
     private static boolean hasZipEnd(Path file) throws IOException {
         try (java.io.RandomAccessFile bytes = new java.io.RandomAccessFile(file.toFile(), "r")) {
             byte[] tail = new byte[(int) Math.min(bytes.length(), 22 + 65535)];

@@ -132,7 +132,7 @@ final class SafePackage {
         }
     }
 
-    /** @return false where the part is no XML and so is nothing that a page shows */
+    /** @return false if the part is no XML and so is nothing that a page shows */
     private boolean rewritten(ZipEntry entry, OutputStream out, SafeXml.Rules rules) throws IOException, Unreadable {
         byte[] bytes;
         try (InputStream in = bounded(entry)) {

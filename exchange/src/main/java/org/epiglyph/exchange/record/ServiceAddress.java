@@ -59,7 +59,7 @@ public record ServiceAddress(boolean secure, String host, int port, String path)
         return new Problem("'" + text + "' is not an address. Enter one like https://records.example.org.");
     }
 
-    /** True where nothing that is sent leaves this machine. */
+    /** True if nothing that is sent leaves this machine. */
     public boolean isThisMachine() {
         return LOOPBACK.matcher(host).matches();
     }

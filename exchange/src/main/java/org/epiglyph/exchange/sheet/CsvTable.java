@@ -125,7 +125,7 @@ public final class CsvTable implements Table {
                 .reduce(rows.get(place.row()).size(), Math::max);
     }
 
-    /** True where the cell says that already, be it written in another way: 7,50 says 7.5. */
+    /** True if the cell says that already, be it written in another way: 7,50 says 7.5. */
     private static boolean says(String cell, CellValue value) {
         return switch (value) {
             case CellValue.Words(String words) -> cell.equals(words);

@@ -19,6 +19,6 @@ public sealed interface Table permits CsvTable, Worksheet, CellTable {
         return place.column() < row.size() ? row.get(place.column()) : "";
     }
 
-    /** True where a comma stands before the decimals. */
+    /** True if a comma stands before the decimals. */
     boolean hasDecimalComma();
 }

@@ -24,7 +24,7 @@ import org.epiglyph.core.scoring.Section;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** The same sums in a spreadsheet: Apache POI's formula evaluator reckons a sheet that the test writes. */
+/** The same sums in a spreadsheet: Apache POI's formula evaluator computes a sheet that the test writes. */
 class SpreadsheetSumsTest {
     private static final BigDecimal QUARTER = new BigDecimal("0.25");
     private static final int COUNT = 7;
@@ -70,9 +70,9 @@ class SpreadsheetSumsTest {
                     .createCell(0)
                     .setCellFormula(
                             "ROUND((" + loose + "+" + best + ")/" + reachable + "*40*1.125-1.5+" + points + ",0)");
-            double reckoned = new XSSFFormulaEvaluator(book).evaluate(sheet.getRow(20).getCell(0)).getNumberValue();
+            double computed = new XSSFFormulaEvaluator(book).evaluate(sheet.getRow(20).getCell(0)).getNumberValue();
             assertThat(Scoring.result(scheme, card, Circumstances.inTime(BigDecimal.valueOf(40))).value())
-                    .isEqualByComparingTo(BigDecimal.valueOf(reckoned));
+                    .isEqualByComparingTo(BigDecimal.valueOf(computed));
         }
     }
 }

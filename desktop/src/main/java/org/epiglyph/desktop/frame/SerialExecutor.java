@@ -9,9 +9,9 @@ import org.epiglyph.core.Problem;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Short work aside of the interface thread, one piece after the other; what comes of it is told on that thread. */
-public final class Aside {
-    private static final Logger LOG = LoggerFactory.getLogger(Aside.class);
+/** Runs short work off the interface thread, one piece after the other; results are told on that thread. */
+public final class SerialExecutor {
+    private static final Logger LOG = LoggerFactory.getLogger(SerialExecutor.class);
     private final Executor away;
     private final Executor back;
 
@@ -27,14 +27,14 @@ public final class Aside {
      * @param away runs the work, in order
      * @param back runs what follows from it, in order
      */
-    public Aside(Executor away, Executor back) {
+    public SerialExecutor(Executor away, Executor back) {
         this.away = away;
         this.back = back;
     }
 
     /** Works on a thread of its own and comes back to the interface thread. */
-    public static Aside thread() {
-        return new Aside(Executors.newSingleThreadExecutor(Thread.ofVirtual().name("aside").factory()),
+    public static SerialExecutor thread() {
+        return new SerialExecutor(Executors.newSingleThreadExecutor(Thread.ofVirtual().name("serial").factory()),
                 Platform::runLater);
     }
 
@@ -50,7 +50,7 @@ public final class Aside {
                 T result = work.run();
                 back.execute(() -> done.accept(result));
             } catch (IOException e) {
-                back.execute(() -> failed.accept(Words.of("Care.noFile", e.getMessage())));
+                back.execute(() -> failed.accept(Words.of("Editor.noFile", e.getMessage())));
             } catch (Problem e) {
                 back.execute(() -> failed.accept(e.getMessage()));
             } catch (RuntimeException | Error e) {

@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.care;
+package org.epiglyph.desktop.editor;
 
 import java.util.Comparator;
 import java.util.List;

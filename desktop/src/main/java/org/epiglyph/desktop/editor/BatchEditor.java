@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.care;
+package org.epiglyph.desktop.editor;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -11,33 +11,33 @@ import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.EditRefused;
-import org.epiglyph.desktop.frame.Aside;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Workspace;
 
 /** Work on what belongs to the whole batch: says what was done or why not, steps back, reads and writes files. */
-public abstract class Care {
+public abstract class BatchEditor {
     private final Workspace workspace;
-    private final Aside aside;
+    private final SerialExecutor serial;
     private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
     private final ReadOnlyStringWrapper said = new ReadOnlyStringWrapper("");
 
     /**
-     * Tends an open batch.
+     * Edits an open batch.
      *
-     * @param aside reads, writes and plans, so that the interface goes on
+     * @param serial reads, writes and plans, so that the interface goes on
      */
-    protected Care(Workspace workspace, Aside aside) {
+    protected BatchEditor(Workspace workspace, SerialExecutor serial) {
         this.workspace = workspace;
-        this.aside = aside;
+        this.serial = serial;
     }
 
     public Workspace workspace() {
         return workspace;
     }
 
-    protected Aside aside() {
-        return aside;
+    protected SerialExecutor serial() {
+        return serial;
     }
 
     /** What was done, in words; empty after the next thing. */
@@ -97,20 +97,20 @@ public abstract class Care {
     /** Called after a step back or forth, whether it could be done or not. */
     protected abstract void afterStep();
 
-    /** Reads something aside; where that fails, says why. */
-    protected <T> void reading(Aside.Work<T> work, Consumer<T> then) {
-        aside.start(work, then, this::refuse);
+    /** Reads something in the background; where that fails, says why. */
+    protected <T> void reading(SerialExecutor.Work<T> work, Consumer<T> then) {
+        serial.start(work, then, this::refuse);
     }
 
-    /** Makes a file's bytes and writes them aside, and says so. */
-    protected void writing(Path file, Aside.Work<byte[]> bytes) {
-        aside.start(() -> {
+    /** Makes a file's bytes and writes them in the background, and says so. */
+    protected void writing(Path file, SerialExecutor.Work<byte[]> bytes) {
+        serial.start(() -> {
             byte[] made = bytes.run();
             try {
                 return Files.write(file, made);
             } catch (IOException e) {
-                throw new Problem(Words.of("Care.notWritten", file, e.getMessage()), e);
+                throw new Problem(Words.of("Editor.notWritten", file, e.getMessage()), e);
             }
-        }, written -> say(Words.of("Care.written", written.getFileName())), this::refuse);
+        }, written -> say(Words.of("Editor.written", written.getFileName())), this::refuse);
     }
 }

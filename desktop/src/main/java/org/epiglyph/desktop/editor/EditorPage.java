@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.care;
+package org.epiglyph.desktop.editor;
 
 import java.io.File;
 import java.nio.file.Path;
@@ -16,8 +16,8 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 
 /** The sheet of such a screen: heading, acts, what was said, what waits for a decision, and three columns. */
-public final class CarePage extends ScrollPane {
-    private final Care care;
+public final class EditorPage extends ScrollPane {
+    private final BatchEditor editor;
 
     /**
      * Puts a sheet together.
@@ -25,8 +25,9 @@ public final class CarePage extends ScrollPane {
      * @param key      names the words of the heading, and the notice
      * @param decision shown while something waits
      */
-    public CarePage(String key, Care care, List<? extends Node> acts, Node decision, List<? extends Node> columns) {
-        this.care = care;
+    public EditorPage(String key, BatchEditor editor, List<? extends Node> acts, Node decision,
+            List<? extends Node> columns) {
+        this.editor = editor;
         Label heading = new Label(Words.of(key + ".heading"));
         heading.getStyleClass().add("heading");
         FlowPane actions = new FlowPane();
@@ -35,9 +36,9 @@ public final class CarePage extends ScrollPane {
         FlowPane side = new FlowPane();
         side.getChildren().setAll(columns);
         side.getStyleClass().add("scheme-columns");
-        Label notice = line(care.noticeProperty(), "notice");
-        notice.setId("care-notice");
-        VBox content = new VBox(heading, actions, notice, line(care.saidProperty(), "said"), decision, side);
+        Label notice = line(editor.noticeProperty(), "notice");
+        notice.setId("editor-notice");
+        VBox content = new VBox(heading, actions, notice, line(editor.saidProperty(), "said"), decision, side);
         content.getStyleClass().addAll("sheet", "scheme-sheet");
         setContent(content);
         setFitToWidth(true);
@@ -67,7 +68,7 @@ public final class CarePage extends ScrollPane {
     /** Asks for another batch, beside this one. */
     public Optional<Path> otherBatch() {
         DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setInitialDirectory(care.workspace().folder().root().getParent().toFile());
+        chooser.setInitialDirectory(editor.workspace().folder().root().getParent().toFile());
         return chosen(chooser.showDialog(getScene().getWindow()));
     }
 

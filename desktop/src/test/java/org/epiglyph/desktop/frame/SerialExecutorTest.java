@@ -10,14 +10,14 @@ import java.util.Queue;
 import org.epiglyph.core.Problem;
 import org.junit.jupiter.api.Test;
 
-class AsideTest {
+class SerialExecutorTest {
     private final Queue<Runnable> away = new ArrayDeque<>();
     private final Queue<Runnable> back = new ArrayDeque<>();
-    private final Aside aside = new Aside(away::add, back::add);
+    private final SerialExecutor serial = new SerialExecutor(away::add, back::add);
     private final List<String> told = new ArrayList<>();
 
-    private void start(Aside.Work<String> work) {
-        aside.start(work, told::add, failed -> told.add("failed: " + failed));
+    private void start(SerialExecutor.Work<String> work) {
+        serial.start(work, told::add, failed -> told.add("failed: " + failed));
     }
 
     private void run() {

@@ -40,7 +40,7 @@ final class MeasuredDesk {
     /** Opens a batch at the desk. */
     void open(Path batch) throws Exception {
         Camera.act(() -> program.toDesk(batch));
-        Camera.waitFor(() -> program.frame().place() instanceof Desk && roll() != null);
+        Camera.waitFor(() -> program.frame().place() instanceof Desk);
     }
 
     /** Leaves the desk, which forgets every image and what was got ready. */
@@ -61,7 +61,7 @@ final class MeasuredDesk {
     }
 
     PageRoll roll() {
-        return (PageRoll) scene.lookup(".page-roll");
+        return ((Desk) program.frame().place()).pages();
     }
 
     boolean isSharp(StudentKey student) {

@@ -15,6 +15,7 @@ final class RollLens {
     private static final double LEAST_UNCONDENSED = 15;
     private static final int REACH = 3;
     private static final double GAP = 3;
+    private static final double SOMETHING = 2;
     private static final double MOST_LENS = 0.8;
     private static final double MOST_GAPS = 0.15;
     private final double[] tops;
@@ -63,8 +64,8 @@ final class RollLens {
         pointed = at(pointer);
         double before = Arrays.stream(gaps, 0, pointed + 1).sum();
         double y = Math.clamp(pointer - before, 0, room);
-        double top = Math.max(y - NOTCH / 2, y / 2); // leaves something for those before
-        top = Math.max(0, Math.min(top, room - NOTCH - (room - y) / 2)); // and for those after
+        double top = Math.max(y - NOTCH / 2, Math.max(SOMETHING, y / 2)); // leaves something for those before
+        top = Math.max(0, Math.min(top, room - NOTCH - Math.max(SOMETHING, (room - y) / 2))); // and for those after
         if (pointed == 0) {
             top = 0;
         } else if (pointed == heights.length - 1) {

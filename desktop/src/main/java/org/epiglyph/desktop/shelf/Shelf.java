@@ -17,6 +17,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -81,7 +82,13 @@ public final class Shelf implements Place {
         where.getStyleClass().add("hint");
         VBox.setVgrow(lines, Priority.ALWAYS);
         lines.setMinHeight(LEAST_HEIGHT);
-        lines.setFocusTraversable(false); // the buttons in it are what can be reached
+        lines.setOnKeyPressed(e -> {
+            BatchLine chosen = lines.getSelectionModel().getSelectedItem();
+            if (e.getCode() == KeyCode.ENTER && chosen != null && chosen.trouble().isEmpty()) {
+                e.consume();
+                toDesk.accept(chosen.folder());
+            }
+        });
         VBox content = new VBox(top, trouble, lines, where);
         content.getStyleClass().add("sheet");
         root = new ScrollPane(content);

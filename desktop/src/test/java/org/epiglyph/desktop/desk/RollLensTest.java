@@ -35,6 +35,14 @@ class RollLensTest {
     }
 
     @Test
+    void thoseBehindThePointerAtTheVeryEndKeepAPlace() {
+        RollLens lens = new RollLens(1_777, HEIGHT, 0, OptionalDouble.of(737), i -> i % 222 == 0);
+        for (int i = 0; i < 1_777; i++) {
+            assertThat(lens.height(i)).isPositive();
+        }
+    }
+
+    @Test
     void aClassThatFitsStandsInNotchesOfOneHeight() {
         RollLens lens = new RollLens(26, HEIGHT, 3, OptionalDouble.of(300), _ -> false);
         for (int i = 0; i < 26; i++) {

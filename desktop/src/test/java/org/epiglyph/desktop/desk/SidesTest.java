@@ -9,6 +9,7 @@ import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.util.List;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextInputControl;
@@ -220,7 +221,7 @@ class SidesTest extends InWindow {
         waitFor(() -> roll(robot).pageInSight().filter(p -> p.index() == 1).isPresent());
         robot.push(KeyCode.CONTROL, KeyCode.G);
         robot.write("77").type(KeyCode.ENTER);
-        assertThat(robot.lookup((Node n) -> n instanceof Labeled l && l.getText().startsWith("There is no page"))
+        assertThat(robot.lookup((Node n) -> n instanceof Label l && l.getText().startsWith("There is no page"))
                 .tryQuery())
                 .isPresent();
         waitFor(() -> new Settings(world.resolve("settings")).view().arrangement() == View.Arrangement.SINGLE);
@@ -311,7 +312,7 @@ class SidesTest extends InWindow {
         robot.interact(() -> model().scores().criterionProperty().set("c1"));
         robot.push(KeyCode.SHIFT, KeyCode.S);
         waitFor(() -> robot.lookup("#same-score")
-                .lookup((Node n) -> n instanceof Labeled l && l.getText().equals("Ada Typed"))
+                .lookup((Node n) -> n instanceof Labeled l && "Ada Typed".equals(l.getText()))
                 .tryQuery()
                 .isPresent());
         robot.type(KeyCode.D);

@@ -64,6 +64,7 @@ final class RollLens {
         pointed = at(pointer);
         double before = Arrays.stream(gaps, 0, pointed + 1).sum();
         double y = Math.clamp(pointer - before, 0, room);
+        pointed = y <= SOMETHING ? 0 : y >= room - SOMETHING ? heights.length - 1 : pointed; // the ends are reached at the ends
         double top = Math.max(y - NOTCH / 2, Math.max(SOMETHING, y / 2)); // leaves something for those before
         top = Math.max(0, Math.min(top, room - NOTCH - Math.max(SOMETHING, (room - y) / 2))); // and for those after
         if (pointed == 0) {

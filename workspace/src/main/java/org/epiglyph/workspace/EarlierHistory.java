@@ -136,7 +136,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
     }
 
     /** All lines up to the checkpoint, in order. @throws Problem where they cannot be read */
-    synchronized List<Entry> all() throws Problem {
+    List<Entry> all() throws Problem {
         Met met = new Met();
         try (Database all = Database.look(folder.database())) {
             all.read(met);

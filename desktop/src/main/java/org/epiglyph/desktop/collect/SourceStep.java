@@ -127,6 +127,7 @@ final class SourceStep {
         placeList.setPlaceholder(empty);
         placeList.setItems(model.places());
         placeList.setFixedCellSize(PLACE_HEIGHT);
+        placeList.setFocusTraversable(false); // its buttons can be reached
         showPlaces();
         HBox choosing = new HBox(choose, folder);
         choosing.getStyleClass().add("field-line");

@@ -8,6 +8,8 @@ import java.nio.file.Path;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.util.HexFormat;
+import java.util.List;
+import java.util.stream.Stream;
 import org.epiglyph.core.batch.Document;
 import org.slf4j.LoggerFactory;
 
@@ -55,6 +57,11 @@ public final class Originals {
             throw new IOException("The original cannot be made read only");
         }
         return new Stored(file, HexFormat.of().formatHex(digest.digest()), length);
+    }
+
+    /** Names of those documents whose bytes are no longer what was received, missing ones included. Reads them. */
+    static List<String> changed(BatchFolder folder, Stream<Document> documents) {
+        return documents.filter(d -> !isIntact(folder, d)).map(Document::name).toList();
     }
 
     /** True if a document's bytes are those that were received; reads them all. */

@@ -11,13 +11,13 @@ import java.util.Optional;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
-import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.History;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
@@ -425,25 +425,17 @@ public final class Workspace implements AutoCloseable {
 
     /** Names of documents whose bytes are no longer what was received, missing ones included. Reads every original. */
     public List<String> changedOriginals() {
-        List<String> changed = new ArrayList<>();
-        for (Submission submission : batch().submissions()) {
-            for (HandIn handIn : submission.handIns()) {
-                handIn.documents()
-                        .stream()
-                        .filter(d -> !Originals.isIntact(folder, d))
-                        .map(Document::name)
-                        .forEach(changed::add);
-            }
-        }
-        return changed;
+        return Originals.changed(folder, batch().submissions()
+                .stream()
+                .flatMap(s -> s.handIns().stream())
+                .flatMap(h -> h.documents().stream()));
     }
 
     /** Names of the student's documents, of the hand-in that counts and those attached, whose bytes have changed. Reads them. */
     public List<String> changedOriginals(StudentKey student) {
         Submission submission = batch().submission(student);
-        List<Document> all = new ArrayList<>(submission.documents());
-        submission.attached().forEach(a -> all.add(a.document()));
-        return all.stream().filter(d -> !Originals.isIntact(folder, d)).map(Document::name).toList();
+        return Originals.changed(folder,
+                Stream.concat(submission.documents().stream(), submission.attached().stream().map(Attached::document)));
     }
 
     /** Waits for work that holds the batch and until all edits are written, then releases the batch. */

@@ -97,7 +97,7 @@ final class PhrasesSide implements Side {
         List<Phrase> found = model.writing().phrases(search.getText());
         found.stream().limit(MOST_SHOWN).forEach(p -> list.getChildren().add(row(p, uses.getOrDefault(p.id(), 0))));
         if (found.isEmpty()) {
-            list.getChildren().add(Form.hint("Desk.noPhrase"));
+            list.getChildren().add(Form.hint(search.getText().isBlank() ? "Desk.noPhrasesYet" : "Desk.noPhrase"));
         } else if (found.size() > MOST_SHOWN) {
             list.getChildren().add(Form.words(Words.of("Phrases.more", found.size() - MOST_SHOWN), "hint"));
         }

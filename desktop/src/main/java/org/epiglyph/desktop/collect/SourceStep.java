@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Optional;
 import javafx.application.Platform;
 import javafx.collections.ListChangeListener;
+import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -29,6 +30,7 @@ import org.epiglyph.desktop.frame.Words;
 /** The first step: a record service, or archives, folders and files. */
 final class SourceStep {
     private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("EEEE d MMMM yyyy, HH:mm", Locale.ENGLISH);
+    private static final double FOCUS_RING = 4;
     private static final double PLACE_HEIGHT = 48;
     private static final double PLACE_PADDING = 14;
     private static final int MOST_PLACES = 6;
@@ -56,8 +58,10 @@ final class SourceStep {
         HBox.setHgrow(disk, Priority.ALWAYS);
         HBox both = new HBox(disk, record);
         both.getStyleClass().add("two-columns");
+        both.setPadding(new Insets(FOCUS_RING)); // else the edge would cut off what shows the focus
         root = new ScrollPane(both);
         root.setFitToWidth(true);
+        root.setTranslateX(-FOCUS_RING);
         Platform.runLater(() -> (model.places().isEmpty() ? choose : read).requestFocus());
         model.tasks().addListener((ListChangeListener<Task>) _ -> showTasks());
         model.places().addListener((ListChangeListener<Path>) _ -> showPlaces());

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import org.epiglyph.core.Problem;
 
 /**
@@ -22,9 +23,11 @@ public record Origin(String address, String task) {
         return !address.isEmpty();
     }
 
-    /** Keeps it in a file. */
+    /** Keeps it in a file, in one step: a batch whose origin is cut off could not go back to its record. */
     public void write(Path file) throws IOException {
-        Files.writeString(file, JSON.createObjectNode().put("address", address).put("task", task).toPrettyString());
+        Path beside = file.resolveSibling(file.getFileName() + ".part");
+        Files.writeString(beside, JSON.createObjectNode().put("address", address).put("task", task).toPrettyString());
+        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
     }
 
     /** Reads what was kept. */

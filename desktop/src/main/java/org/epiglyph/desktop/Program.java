@@ -217,7 +217,7 @@ public final class Program {
     public void toHandBack(Path folder) {
         open(folder, opened -> {
             if (handingBack.filter(h -> h.isOf(opened)).isEmpty()) {
-                HandBackModel model = new HandBackModel(opened, background, clock, start.recordOffice());
+                HandBackModel model = new HandBackModel(opened, background, clock, start.recordOffice(), start.token());
                 HandBack place = new HandBack(model, start.token(), this::toShelf, () -> toDesk(folder));
                 model.saidProperty().addListener((_, _, said) -> sayElsewhere(place, said));
                 model.troubleProperty().addListener((_, _, trouble) -> sayElsewhere(place, trouble));

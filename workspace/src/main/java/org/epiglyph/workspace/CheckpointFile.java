@@ -27,6 +27,7 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.places.Private;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteOpenMode;
 
@@ -143,7 +144,7 @@ final class CheckpointFile implements AutoCloseable {
     /** Opens the file for writing and begins anew. */
     static CheckpointFile create(BatchFolder folder) throws SQLException, IOException {
         Files.deleteIfExists(folder.checkpoint());
-        org.epiglyph.places.Private.file(folder.checkpoint());
+        Private.file(folder.checkpoint());
         Connection connection = connect(folder, SQLiteOpenMode.READWRITE);
         try (Statement statement = connection.createStatement()) {
             statement.executeUpdate("CREATE TABLE head (body TEXT NOT NULL, digest TEXT NOT NULL) STRICT");

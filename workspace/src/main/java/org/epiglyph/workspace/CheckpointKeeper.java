@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Checkpoint;
 import org.epiglyph.core.batch.Entry;
@@ -49,8 +48,8 @@ final class CheckpointKeeper {
         return number - asked >= EVERY;
     }
 
-    /** True if one is worth its while as the batch is closed. */
-    synchronized boolean isWorthIt(long number) {
+    /** True if one is worthwhile as the batch is closed. */
+    synchronized boolean isWorthwhile(long number) {
         return number - asked >= WORTH_ONE;
     }
 
@@ -103,25 +102,9 @@ final class CheckpointKeeper {
         resumed = Optional.empty();
     }
 
-    /** Waits until what was asked for is written. */
+    /** Waits until what was asked for is written; an interruption gives it up. */
     void end() {
-        thread.execute(this::close);
-        thread.shutdown();
-        boolean interrupted = false;
-        try {
-            while (true) {
-                try {
-                    if (thread.awaitTermination(1, TimeUnit.DAYS)) {
-                        return;
-                    }
-                } catch (InterruptedException e) {
-                    interrupted = true;
-                }
-            }
-        } finally {
-            if (interrupted) {
-                Thread.currentThread().interrupt();
-            }
-        }
+        thread.close();
+        close();
     }
 }

@@ -1,6 +1,5 @@
 package org.epiglyph.workspace;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -54,13 +53,6 @@ final class LineIndex {
 
     synchronized void restoreShared(String numbers) {
         ofAll.append(numbers);
-    }
-
-    /** The numbers of all lines that may have changed a student's submission, in order. */
-    synchronized List<Long> of(StudentKey student) {
-        List<Long> all = new ArrayList<>();
-        LongStream.concat(numbers(alone(student)), numbers(shared())).sorted().forEach(all::add);
-        return all;
     }
 
     /** @throws NumberFormatException where these are no numbers */

@@ -20,15 +20,15 @@ public record Overview(Summary summary, Damage damage) {
     public static Overview at(Path root) throws Problem {
         BatchFolder folder = new BatchFolder(root);
         Optional<SummaryFile.Stamp> stamp = SummaryFile.Stamp.of(folder);
-        Optional<Summary> kept = stamp.flatMap(s -> SummaryFile.read(folder, s));
+        Optional<Overview> kept = stamp.flatMap(s -> SummaryFile.read(folder, s));
         if (kept.isPresent()) {
-            return new Overview(kept.get(), Damage.NONE);
+            return kept.get();
         }
         Glance glance = Glance.at(root);
-        Summary summary = Summary.of(glance.batch());
+        Overview overview = new Overview(Summary.of(glance.batch()), glance.damage());
         if (glance.damage().isNone() && stamp.isPresent() && stamp.equals(SummaryFile.Stamp.of(folder))) {
-            SummaryFile.write(folder, stamp.get(), summary);
+            SummaryFile.write(folder, stamp.get(), overview);
         }
-        return new Overview(summary, glance.damage());
+        return overview;
     }
 }

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -42,13 +43,20 @@ final class SummaryFile {
         }
     }
 
-    private record Kept(Stamp stamp, Summary summary) {}
+    /** @param findings what is not whole; null in the summaries of earlier versions, which were kept of sound batches alone */
+    private record Kept(Stamp stamp, Summary summary, List<String> findings) {
+        Overview overview() {
+            return new Overview(summary, findings == null ? Damage.NONE : new Damage(findings));
+        }
+    }
 
-    /** The summary of a database that is as the stamp says; empty where there is none. */
-    static Optional<Summary> read(BatchFolder folder, Stamp stamp) {
+    /** What is known of a database that is as the stamp says; empty where nothing is. */
+    static Optional<Overview> read(BatchFolder folder, Stamp stamp) {
         try {
             Kept kept = BatchJson.read(Files.readString(folder.summary()), Kept.class);
-            return kept != null && stamp.equals(kept.stamp()) ? Optional.ofNullable(kept.summary()) : Optional.empty();
+            return Optional.ofNullable(kept)
+                    .filter(k -> stamp.equals(k.stamp()) && k.summary() != null)
+                    .map(Kept::overview);
         } catch (JsonProcessingException | RuntimeException e) {
             return Optional.empty(); // damaged, or of another version
         } catch (IOException e) {
@@ -57,10 +65,10 @@ final class SummaryFile {
     }
 
     /** Keeps a summary; where that cannot be, the shelf reads the history next time. */
-    static void write(BatchFolder folder, Stamp stamp, Summary summary) {
+    static void write(BatchFolder folder, Stamp stamp, Overview overview) {
         Path part = folder.summary().resolveSibling(folder.summary().getFileName() + ".part");
         try {
-            Files.writeString(part, BatchJson.write(new Kept(stamp, summary)));
+            Files.writeString(part, BatchJson.write(new Kept(stamp, overview.summary(), overview.damage().findings())));
             Files.move(part, folder.summary(), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException | RuntimeException e) {
             LOG.info("A summary could not be kept ({})", e.getClass());

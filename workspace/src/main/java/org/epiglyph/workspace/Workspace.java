@@ -131,14 +131,21 @@ public final class Workspace implements AutoCloseable {
 
     private volatile long copied;
 
-    /** Puts a checkpoint down, where the batch is just as it is on the disk. Only the thread that writes, or none, may be at it. */
+    /**
+     * Puts a checkpoint down, where the batch is just as it is on the disk. Only the thread that writes, or none, may be at
+     * it. Whatever goes wrong, edits go on being written and the batch can be closed.
+     */
     private void putCheckpoint(long kept) {
         synchronized (history) {
-            if (history.last() == kept && damage.isNone()) {
-                long since = checkpoints.asked();
-                List<Entry> lines = history.lines();
-                checkpoints.put(history.checkpoint(), database.chain(),
-                        lines.subList((int) (since - history.base()), lines.size()));
+            try {
+                if (history.last() == kept && damage.isNone()) {
+                    long since = checkpoints.asked();
+                    List<Entry> lines = history.lines();
+                    checkpoints.put(history.checkpoint(), database.chain(),
+                            lines.subList((int) (since - history.base()), lines.size()));
+                }
+            } catch (RuntimeException | Error e) {
+                LOG.info("A checkpoint could not be put down ({})", e.getClass());
             }
         }
     }
@@ -200,9 +207,7 @@ public final class Workspace implements AutoCloseable {
     public List<Entry> lines(StudentKey student) throws Problem {
         try {
             List<Entry> all = new ArrayList<>(earlier.map(e -> e.of(student)).orElse(List.of()));
-            linesSince().stream()
-                    .filter(l -> l.edit().soleStudent().map(student::equals).orElse(true))
-                    .forEach(all::add);
+            linesSince().stream().filter(l -> l.edit().mayChange(student)).forEach(all::add);
             return all;
         } catch (EditRefused e) {
             throw new Problem(e.getMessage(), e);
@@ -450,15 +455,11 @@ public final class Workspace implements AutoCloseable {
         }
         List<Entry> unwritten = end();
         Optional<Problem> problem = unwritten.isEmpty() ? Optional.empty() : Optional.of(keepCopy(unwritten));
-        if (unwritten.isEmpty() && checkpoints.isWorthIt(history.last())) {
-            putCheckpoint(history.last());
-        }
-        checkpoints.end();
-        try (lock; lastMark) {
-            if (earlier.isPresent()) {
-                earlier.get().close();
+        try (lock; lastMark; database; EarlierHistory _ = earlier.orElse(null)) {
+            if (unwritten.isEmpty() && checkpoints.isWorthwhile(history.last())) {
+                putCheckpoint(history.last());
             }
-            database.close();
+            checkpoints.end();
         } catch (SQLException | IOException e) {
             problem = problem.or(() -> Optional
                     .of(new Problem("The batch could not be closed in order; everything shown as saved is saved.", e)));
@@ -466,8 +467,9 @@ public final class Workspace implements AutoCloseable {
         if (problem.isPresent()) {
             throw problem.get();
         }
-        if (damage.isNone()) {
-            SummaryFile.Stamp.of(folder).ifPresent(s -> SummaryFile.write(folder, s, Summary.of(history.batch())));
+        if (damage.isNone() || earlier.isPresent()) { // what was found behind a checkpoint is seen again only by a long look
+            Overview now = new Overview(Summary.of(history.batch()), damage);
+            SummaryFile.Stamp.of(folder).ifPresent(s -> SummaryFile.write(folder, s, now));
         }
     }
 

@@ -238,6 +238,8 @@ class CheckpointTest {
                     .hasMessageContaining("What you see is whole.");
             assertThatCode(() -> workspace.canUndo(Optional.of(key(0)))).doesNotThrowAnyException();
         }
+        assertThat(Overview.at(batch).damage().inWords()).as("the shelf, which offers a repaired copy then")
+                .startsWith("Change " + line + " is damaged");
         assertThat(BatchRepair.check(batch, Clock.systemUTC()).inWords()).startsWith("Change " + line + " is damaged.");
         BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
         try (Workspace workspace = Workspace.open(folder.resolve("sound"), Clock.systemUTC())) {

@@ -44,7 +44,7 @@ public final class Batch {
      * @param submissions one for each student of the roster, in roster order
      */
     public static Batch collected(Task task, MarkScheme scheme, Phrasebook phrasebook, List<Submission> submissions) {
-        return new Batch(task, scheme, phrasebook, Submissions.of(submissions), Aids.NONE, new ConcurrentHashMap<>());
+        return restored(task, scheme, phrasebook, Aids.NONE, submissions);
     }
 
     /**

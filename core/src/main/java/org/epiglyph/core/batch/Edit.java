@@ -261,6 +261,11 @@ public sealed interface Edit {
         };
     }
 
+    /** True unless it can change no other submission than another student's. */
+    default boolean mayChange(StudentKey student) {
+        return soleStudent().map(student::equals).orElse(true);
+    }
+
     /** The students whose submissions it changes; empty where it may change every one. */
     default Optional<Set<StudentKey>> students() {
         return switch (this) {

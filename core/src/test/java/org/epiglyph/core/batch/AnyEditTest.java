@@ -195,9 +195,7 @@ class AnyEditTest {
 
             @Override
             public List<Entry> of(StudentKey student) {
-                return lines.stream()
-                        .filter(l -> l.edit().soleStudent().map(student::equals).orElse(true))
-                        .toList();
+                return lines.stream().filter(l -> l.edit().mayChange(student)).toList();
             }
         };
     }

@@ -47,6 +47,7 @@ public final class HandBackModel {
     private final Clock clock;
     private final BooleanProperty plain = new SimpleBooleanProperty();
     private final String other;
+    private final String otherToken;
     private final ReadOnlyStringWrapper elsewhere = new ReadOnlyStringWrapper("");
     private volatile String answering = "";
     private volatile Origin origin;
@@ -66,11 +67,14 @@ public final class HandBackModel {
     /**
      * Hands an open batch back.
      *
-     * @param other the address of a record service that is offered where the batch's own does not answer; may be empty
+     * @param other      the address of a record service that is offered where the batch's own does not answer; may be empty
+     * @param otherToken that service's own token: the one that is typed for the batch's service goes to no other
      * @throws Problem where it cannot be read where the batch came from
      */
-    public HandBackModel(Workspace workspace, Background background, Clock clock, String other) throws Problem {
+    public HandBackModel(Workspace workspace, Background background, Clock clock, String other, String otherToken)
+            throws Problem {
         this.other = other;
+        this.otherToken = otherToken;
         this.workspace = workspace;
         this.background = background;
         this.clock = clock;
@@ -177,15 +181,15 @@ public final class HandBackModel {
             client.task(origin.task());
             return client;
         } catch (RecordClient.Unreachable e) {
-            answering = !other.equals(address) && has(other, token) ? other : "";
+            answering = !other.equals(address) && otherHasTask() ? other : "";
             throw e;
         }
     }
 
-    private boolean has(String address, String token) {
+    private boolean otherHasTask() {
         try {
-            return !address.isEmpty()
-                    && HttpRecordClient.at(address, token, background::stopIfAsked).task(origin.task()) != null;
+            return !other.isEmpty() && HttpRecordClient.at(other, otherToken, background::stopIfAsked)
+                    .task(origin.task()) != null;
         } catch (Problem e) {
             return false;
         }

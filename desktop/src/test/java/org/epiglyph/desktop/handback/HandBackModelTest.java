@@ -61,7 +61,7 @@ class HandBackModelTest {
         PageMaking.all(workspace, Progress.NONE);
         workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("29.5"))));
         workspace.edit(new Edit.Seal(ADA));
-        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), address);
+        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), address, token);
     }
 
     @AfterEach
@@ -120,12 +120,12 @@ class HandBackModelTest {
     void aServiceThatHasMovedIsOfferedAndKept() throws Exception {
         String there = address;
         address = "http://127.0.0.1:1";
-        toRecord(token, HandBackModel.Showing.VISIBLE);
+        toRecord("for-another-service", HandBackModel.Showing.VISIBLE); // would be refused where it went astray
         assertThat(model.troubleProperty().get()).contains("does not answer");
         assertThat(model.outcomesProperty().get()).isEmpty();
         assertThat(model.elsewhereProperty().get()).isEqualTo(there);
         new Origin("http://127.0.0.1:1", DemoWorld.TASK).write(workspace.folder().origin());
-        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), there);
+        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), there, token);
         address = there;
         toRecord(token, HandBackModel.Showing.VISIBLE);
         assertThat(model.elsewhereProperty().get()).isEmpty();

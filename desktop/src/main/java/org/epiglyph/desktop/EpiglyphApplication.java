@@ -40,7 +40,7 @@ public final class EpiglyphApplication extends Application {
             try {
                 WarmUp.run();
                 Warming.run();
-            } catch (IOException | RuntimeException e) {
+            } catch (IOException | RuntimeException | Error e) { // it is only a rehearsal
                 LOG.warn("The first page will take its time", e);
             }
         });

@@ -22,7 +22,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EarlierHistory.class);
     private static final String UNREADABLE = "Earlier changes cannot be read. Close the batch and write a repaired copy of it.";
     private static final int AT_ONCE = 250;
-    private static final int FAR_ENOUGH = 4_000;
+    private static final int LOOK_BACK = 4_000;
     private final BatchFolder folder;
     private final CheckpointFile.Found from;
     private Database reader;
@@ -45,8 +45,8 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
         return reader;
     }
 
-    /** Rows that are met on the way; nothing is judged. */
-    private static class Met implements Database.Rows {
+    /** Collects the rows that are read; nothing is judged. */
+    private static class RowCollector implements Database.Rows {
         private final List<Entry> entries = new ArrayList<>();
         private Optional<String> body = Optional.empty();
 
@@ -72,9 +72,9 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
     public synchronized Batch collected() {
         try {
             if (collected == null) {
-                Met met = new Met();
-                reader().read(met, Long.MAX_VALUE);
-                collected = HistoryReading.batch(met.body.orElseThrow(() -> HistoryReading.unreadable(folder, null)),
+                RowCollector rows = new RowCollector();
+                reader().read(rows, Long.MAX_VALUE);
+                collected = HistoryReading.batch(rows.body.orElseThrow(() -> HistoryReading.unreadable(folder, null)),
                         folder);
             }
             return collected;
@@ -100,11 +100,11 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
 
     /** The index goes on growing; what came behind the checkpoint is no line of this. */
     private List<Entry> lines(String numbers) throws SQLException, Problem {
-        Met met = new Met();
+        RowCollector rows = new RowCollector();
         for (long number : LineIndex.numbers(numbers).filter(n -> n <= base()).toArray()) {
-            reader().readLine(number, met);
+            reader().readLine(number, rows);
         }
-        return met.entries;
+        return rows.entries;
     }
 
     /** One line up to the checkpoint. */
@@ -119,12 +119,12 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
     /** The newest line of a kind among the last up to the checkpoint; empty where none of them is, or they cannot be read. */
     synchronized Optional<Entry> newest(Predicate<Entry> kind) {
         try {
-            for (long to = base(); to > Math.max(0, base() - FAR_ENOUGH); to -= AT_ONCE) {
-                Met met = new Met();
+            for (long to = base(); to > Math.max(0, base() - LOOK_BACK); to -= AT_ONCE) {
+                RowCollector rows = new RowCollector();
                 for (long number = Math.max(1, to - AT_ONCE + 1); number <= to; number++) {
-                    reader().readLine(number, met);
+                    reader().readLine(number, rows);
                 }
-                Optional<Entry> found = met.entries.reversed().stream().filter(kind).findFirst();
+                Optional<Entry> found = rows.entries.reversed().stream().filter(kind).findFirst();
                 if (found.isPresent()) {
                     return found;
                 }
@@ -137,10 +137,10 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
 
     /** All lines up to the checkpoint, in order. @throws Problem where they cannot be read */
     List<Entry> all() throws Problem {
-        Met met = new Met();
+        RowCollector rows = new RowCollector();
         try (Database all = Database.look(folder.database())) {
-            all.read(met);
-            return met.entries.stream().filter(e -> e.number() <= base()).toList();
+            all.read(rows);
+            return rows.entries.stream().filter(e -> e.number() <= base()).toList();
         } catch (SQLException e) {
             throw HistoryReading.unreadable(folder, e);
         }
@@ -149,13 +149,13 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
     /**
      * Reads every line up to the checkpoint and says what is not whole about them, or about the rest of the file.
      *
-     * @param goOn false when the answer is no longer wanted
+     * @param stillWanted asked at each line; ends the check where it says no
      */
-    Damage check(BooleanSupplier goOn) {
+    Damage check(BooleanSupplier stillWanted) {
         try (Database all = Database.look(folder.database())) {
-            Links links = new Links(goOn);
+            Links links = new Links(stillWanted);
             all.read(links);
-            if (!goOn.getAsBoolean()) {
+            if (!stillWanted.getAsBoolean()) {
                 return Damage.NONE;
             }
             if (links.reached < base()) {
@@ -176,12 +176,12 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
 
     /** Follows the digests from line to line, as far as they fit. */
     private final class Links implements Database.Rows {
-        private final BooleanSupplier goOn;
+        private final BooleanSupplier stillWanted;
         private String chain = "";
         private long reached;
 
-        Links(BooleanSupplier goOn) {
-            this.goOn = goOn;
+        Links(BooleanSupplier stillWanted) {
+            this.stillWanted = stillWanted;
         }
 
         @Override
@@ -194,7 +194,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
             chain = Chain.next(chain, line);
             boolean fits = line.number() == reached + 1 && chain.equals(digest);
             reached = fits ? line.number() : reached;
-            return fits && reached < base() && goOn.getAsBoolean();
+            return fits && reached < base() && stillWanted.getAsBoolean();
         }
     }
 

@@ -15,6 +15,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.SubmissionWords;
@@ -29,6 +30,7 @@ final class LedgerHead extends VBox {
     private final Label facts = new Label();
     private final FlowPane handIns = new FlowPane();
     private final Label message = new Label();
+    private Optional<Choice> choice = Optional.empty();
 
     /** @param sides opens or closes a side of the desk by its name */
     LedgerHead(DeskModel model, Consumer<String> sides) {
@@ -42,6 +44,7 @@ final class LedgerHead extends VBox {
         message.setWrapText(true);
         handIns.getStyleClass().add("hand-ins");
         handIns.setId("hand-ins");
+        handIns.setManaged(false);
         GridPane doors = new GridPane();
         doors.getStyleClass().add("side-doors");
         List<String> names = List.of("remarks", "pages", "find", "beside", "history", "phrases");
@@ -69,22 +72,27 @@ final class LedgerHead extends VBox {
 
     /** Where there are several hand-ins: a word for each to look at it, and a way to let another one count. */
     private void showHandIns(Submission submission) {
-        handIns.getChildren().clear();
-        handIns.setManaged(submission.handIns().size() > 1);
-        if (submission.handIns().size() < 2) {
+        Optional<Choice> now = Choice.of(submission, model.shownHandIn());
+        if (now.equals(choice)) {
+            // A button that is being pressed stays: pages and words of this student may arrive at any moment.
             return;
         }
-        int counts = submission.current().orElseThrow().number();
-        int looked = model.shownHandIn().orElseThrow().number();
-        for (HandIn handIn : submission.handIns()) {
-            boolean counting = handIn.number() == counts;
-            Button button = new Button(Words.of(counting ? "Ledger.handInCounts" : "Ledger.handIn", handIn.number()));
+        choice = now;
+        handIns.getChildren().clear();
+        handIns.setManaged(now.isPresent());
+        now.ifPresent(this::showChoice);
+    }
+
+    private void showChoice(Choice choice) {
+        for (int number : choice.numbers()) {
+            Button button = new Button(
+                    Words.of(number == choice.counts() ? "Ledger.handInCounts" : "Ledger.handIn", number));
             button.getStyleClass().add("filter");
-            button.pseudoClassStateChanged(HERE, handIn.number() == looked);
-            button.setOnAction(_ -> model.shownHandInProperty().set(Optional.of(handIn.number())));
+            button.pseudoClassStateChanged(HERE, number == choice.looked());
+            button.setOnAction(_ -> model.shownHandInProperty().set(Optional.of(number)));
             handIns.getChildren().add(button);
         }
-        if (looked != counts) {
+        if (choice.looked() != choice.counts()) {
             Button let = new Button(Words.of("Ledger.letCount"));
             let.setId("let-count");
             let.getStyleClass().add("link-button");
@@ -107,5 +115,20 @@ final class LedgerHead extends VBox {
         Optional.of(submission).flatMap(s -> SubmissionWords.lateness(s, batch)).ifPresent(l -> parts.add(l.inWords()));
         parts.add(Words.of("Stage." + submission.stage(batch.scheme()).name()));
         return String.join("  \u00b7  ", parts);
+    }
+
+    /** The hand-ins that there are to choose from: of whom, which numbers, which counts and which is looked at. */
+    private record Choice(StudentKey student, List<Integer> numbers, int counts, int looked) {
+        static Optional<Choice> of(Submission submission, Optional<HandIn> shown) {
+            if (submission.handIns().size() < 2) {
+                return Optional.empty();
+            }
+            return Optional.of(
+                    new Choice(
+                            submission.student().key(),
+                            submission.handIns().stream().map(HandIn::number).toList(),
+                            submission.current().orElseThrow().number(),
+                            shown.orElseThrow().number()));
+        }
     }
 }

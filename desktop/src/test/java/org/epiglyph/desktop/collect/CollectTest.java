@@ -302,6 +302,9 @@ class CollectTest {
         waitFor(() -> !submission(changed).pages().isEmpty());
         robot.type(KeyCode.H);
         waitFor(() -> isThere(robot, "#let-count"));
+        Node pressed = robot.lookup("#let-count").query();
+        robot.interact(() -> ((Desk) program.frame().place()).model().writePrivately("Read the older one."));
+        assertThat(robot.lookup("#let-count").<Node>query()).as("a button under the hand").isSameAs(pressed);
         robot.clickOn("#let-count");
         assertThat(submission(changed).current().orElseThrow().number()).isEqualTo(1);
         try (Stream<Path> shelf = Files.list(world.resolve("shelf"))) {

@@ -27,7 +27,7 @@ if "%VERB%"=="test" (
 if not exist "%WORK%\built" (
   where mvn >nul 2>nul || (echo Apache Maven is missing. Install it, for example:  winget install Apache.Maven>&2 & exit /b 1)
   echo Building Epiglyph; this is done once. Delete .epiglyph\built to build again.>&2
-  pushd "%ROOT%" & call mvn -q -B -DskipTests -Dformatter.skip package || (popd & exit /b 1)
+  pushd "%ROOT%" & call mvn -q -B -DskipTests -Dformatter.skip clean package || (popd & exit /b 1)
   popd
   if not exist "%WORK%" mkdir "%WORK%"
   type nul > "%WORK%\built"
@@ -38,7 +38,7 @@ set "OFFICE=%ROOT%record-office\target\record-office-0.1.0.jar;%ROOT%record-offi
 set "DEMO=%ROOT%demo\target\demo-0.1.0.jar;%ROOT%demo\target\lib\*"
 set "BENCH=%ROOT%bench\target\bench-0.1.0.jar;%ROOT%bench\target\lib\*"
 set "FLAGS=-Djava.awt.headless=true --enable-native-access=ALL-UNNAMED"
-set "MAIN=org.epiglyph.desktop.command.EpiglyphCommand"
+set "MAIN=org.epiglyph.desktop.RunCommand"
 set "HOME_OF_DEMO=%LOCALAPPDATA%\epiglyph-demo"
 
 if "%VERB%"=="demo" (

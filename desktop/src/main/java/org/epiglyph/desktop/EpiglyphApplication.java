@@ -10,7 +10,7 @@ import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
-import org.epiglyph.desktop.discreet.Uncaught;
+import org.epiglyph.command.discreet.Uncaught;
 import org.epiglyph.desktop.frame.WindowMemory;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.Settings;

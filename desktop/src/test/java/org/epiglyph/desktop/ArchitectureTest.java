@@ -55,10 +55,23 @@ class ArchitectureTest {
             .dependOnClassesThat()
             .resideInAnyPackage("org.epiglyph.core..", "org.epiglyph.documents..", "org.epiglyph.exchange..",
                     "org.epiglyph.workspace..",
-                    "org.epiglyph.carrier..", "org.epiglyph.desktop..");
+                    "org.epiglyph.carrier..", "org.epiglyph.command..", "org.epiglyph.desktop..");
 
     @ArchTest
     static final ArchRule PACKAGES_OF_THE_CORE_FORM_NO_CIRCLES = slices().matching("org.epiglyph.core.(*)..")
             .should()
             .beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule PACKAGES_OF_THE_EXCHANGE_FORM_NO_CIRCLES = slices().matching("org.epiglyph.exchange.(*)..")
+            .should()
+            .beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule PACKAGES_OF_THE_DESKTOP_FORM_NO_CIRCLES = slices().matching("org.epiglyph.desktop.(*)..")
+            .should()
+            .beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule MODULES_FORM_NO_CIRCLES = slices().matching("org.epiglyph.(*)..").should().beFreeOfCycles();
 }

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Map;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.pencase.PenCase;
 import org.junit.jupiter.api.Test;
@@ -28,19 +27,5 @@ class SettingsTest {
         Files.writeString(folder.resolve("pen-case.json"), "{ not json");
         assertThat(new Settings(folder).penCase()).isEqualTo(PenCase.fresh());
         assertThat(Files.readString(folder.resolve("pen-case.unreadable.json"))).isEqualTo("{ not json");
-    }
-
-    /** XDG Base Directory Specification 0.8: variables that are set and absolute win. */
-    @Test
-    void foldersFollowThePlatformsCustom() {
-        Path home = Path.of("/home/ada");
-        PlatformFolders linux = PlatformFolders.of("Linux", home,
-                Map.of("XDG_STATE_HOME", "/state", "XDG_CONFIG_HOME", "relative"));
-        assertThat(linux.settings()).isEqualTo(home.resolve(".config/epiglyph"));
-        assertThat(linux.logs()).isEqualTo(Path.of("/state/epiglyph"));
-        assertThat(PlatformFolders.of("Mac OS X", home, Map.of()).settings())
-                .isEqualTo(home.resolve("Library/Application Support/Epiglyph"));
-        assertThat(PlatformFolders.of("Windows 11", home, Map.of("APPDATA", "/r")).settings())
-                .isEqualTo(Path.of("/r/Epiglyph"));
     }
 }

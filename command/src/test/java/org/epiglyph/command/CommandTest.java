@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.command;
+package org.epiglyph.command;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -7,7 +7,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Optional;
-import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
@@ -38,7 +37,7 @@ class CommandTest {
 
     @Test
     void aBatchIsCollectedFromTheRecordOfficeAndHandedBackThere() throws Exception {
-        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
+        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
         Path batch = folder.resolve("batch");
         String token = folder.resolve("office/token").toString();
         String address;
@@ -68,7 +67,7 @@ class CommandTest {
 
     @Test
     void aBatchIsCollectedFromFilesAndHandedBackIntoAFolder() throws Exception {
-        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
+        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
         Path zip = folder.resolve("class.zip");
         DemoWorld.zip(folder.resolve("office"), zip);
         Path sheet = folder.resolve("sheet.csv");

@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.discreet;
+package org.epiglyph.command.discreet;
 
 import java.util.function.Consumer;
 import org.slf4j.Logger;

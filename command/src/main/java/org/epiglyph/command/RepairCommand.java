@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.command;
+package org.epiglyph.command;
 
 import java.nio.file.Path;
 import java.time.Clock;

@@ -1,61 +1,46 @@
-package org.epiglyph.desktop.command;
+package org.epiglyph.command;
 
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.EditRefused;
-import org.epiglyph.desktop.EpiglyphApplication;
-import org.epiglyph.desktop.Program;
-import org.epiglyph.desktop.settings.PlatformFolders;
+import org.epiglyph.places.PlatformFolders;
 import org.epiglyph.places.Private;
 import org.epiglyph.places.TemporaryFolder;
 import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Option;
 import picocli.CommandLine;
 
 /** The program's command line. */
 @Command(name = "epiglyph", mixinStandardHelpOptions = true, version = "0.1.0", description = "Collect a batch, mark it, hand it back.", subcommands = {
         CollectCommand.class, HandBackCommand.class, CheckCommand.class, RepairCommand.class})
 public final class EpiglyphCommand implements Callable<Integer> {
-    @Command(name = "run", mixinStandardHelpOptions = true, description = "Opens the program's window.")
-    static final class Run implements Callable<Integer> {
-        @Option(names = "--shelf", description = "The folder of batches. Default: Epiglyph in your documents.")
-        private Path shelf;
-        @Option(names = "--settings", description = "The folder of settings. Default: where your system keeps settings.")
-        private Path settings;
-        @Option(names = "--record-office", defaultValue = "", description = "Address of a record service to begin with.")
-        private String recordOffice;
-        @Option(names = "--token-file", description = "A file that holds the record service's token.")
-        private Path tokenFile;
-
-        @Option(names = "--tablet", description = "A recorded trace that a simulated pen tablet plays at the desk.")
-        private Path tablet;
-
-        @Override
-        public Integer call() throws Problem {
-            PlatformFolders folders = folders();
-            String token = tokenFile == null ? "" : OptionFile.words(tokenFile);
-            Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
-                    settings == null ? folders.settings() : settings, recordOffice, token);
-            EpiglyphApplication.launch(tablet == null ? start : start.withTablet(tablet));
-            return 0;
-        }
+    public static void main(String[] arguments) throws IOException {
+        run(arguments);
     }
 
-    public static void main(String[] arguments) throws IOException {
+    /**
+     * Runs the command that the arguments name, and ends the program with its exit code.
+     *
+     * @param further commands besides those for scripts
+     * @throws IOException where the folder of logs cannot be made
+     */
+    public static void run(String[] arguments, Object... further) throws IOException {
         Path logs = folders().logs();
         Private.folder(logs);
         TemporaryFolder.sweep();
         System.setProperty("epiglyph.logs", logs.toString());
-        System.exit(commandLine().execute(arguments));
+        System.exit(commandLine(further).execute(arguments));
     }
 
     /** The command line with all its commands. */
-    static CommandLine commandLine() {
-        return new CommandLine(new EpiglyphCommand()).addSubcommand(new Run())
-                .setCaseInsensitiveEnumValuesAllowed(true)
+    static CommandLine commandLine(Object... further) {
+        CommandLine all = new CommandLine(new EpiglyphCommand());
+        for (Object command : further) {
+            all.addSubcommand(command);
+        }
+        return all.setCaseInsensitiveEnumValuesAllowed(true)
                 .setExecutionExceptionHandler((fault, _, _) -> {
                     System.err.println(inWords(fault));
                     return 1;
@@ -75,7 +60,8 @@ public final class EpiglyphCommand implements Callable<Integer> {
         };
     }
 
-    static PlatformFolders folders() {
+    /** Where this machine keeps settings, logs and batches. */
+    public static PlatformFolders folders() {
         return PlatformFolders.of(System.getProperty("os.name"), Path.of(System.getProperty("user.home")),
                 System.getenv());
     }

@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.settings;
+package org.epiglyph.places;
 
 import java.nio.file.Path;
 import java.util.Locale;

@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.discreet;
+package org.epiglyph.command.discreet;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.discreet;
+package org.epiglyph.command.discreet;
 
 import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.classic.spi.IThrowableProxy;

@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.discreet;
+package org.epiglyph.command.discreet;
 
 import ch.qos.logback.classic.Level;
 import ch.qos.logback.classic.LoggerContext;

@@ -1,4 +1,4 @@
-package org.epiglyph.desktop.command;
+package org.epiglyph.command;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -7,11 +7,15 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.exchange.sheet.TableBytes;
 
 /** Files that options name, read with a sentence where they cannot be. */
-final class OptionFile {
+public final class OptionFile {
     private OptionFile() {}
 
-    /** A short text, such as a token, without blanks around it. */
-    static String words(Path file) throws Problem {
+    /**
+     * A short text, such as a token, without blanks around it.
+     *
+     * @throws Problem where the file is missing, is a folder or cannot be read
+     */
+    public static String words(Path file) throws Problem {
         return new String(bytes(file), java.nio.charset.StandardCharsets.UTF_8).strip();
     }
 

@@ -1,0 +1,41 @@
+package org.epiglyph.desktop;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import org.epiglyph.command.EpiglyphCommand;
+import org.epiglyph.command.OptionFile;
+import org.epiglyph.core.Problem;
+import org.epiglyph.places.PlatformFolders;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** The command that opens the window, beside those for scripts. */
+@Command(name = "run", mixinStandardHelpOptions = true, description = "Opens the program's window.")
+public final class RunCommand implements Callable<Integer> {
+    @Option(names = "--shelf", description = "The folder of batches. Default: Epiglyph in your documents.")
+    private Path shelf;
+    @Option(names = "--settings", description = "The folder of settings. Default: where your system keeps settings.")
+    private Path settings;
+    @Option(names = "--record-office", defaultValue = "", description = "Address of a record service to begin with.")
+    private String recordOffice;
+    @Option(names = "--token-file", description = "A file that holds the record service's token.")
+    private Path tokenFile;
+
+    @Option(names = "--tablet", description = "A recorded trace that a simulated pen tablet plays at the desk.")
+    private Path tablet;
+
+    public static void main(String[] arguments) throws IOException {
+        EpiglyphCommand.run(arguments, new RunCommand());
+    }
+
+    @Override
+    public Integer call() throws Problem {
+        PlatformFolders folders = EpiglyphCommand.folders();
+        String token = tokenFile == null ? "" : OptionFile.words(tokenFile);
+        Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
+                settings == null ? folders.settings() : settings, recordOffice, token);
+        EpiglyphApplication.launch(tablet == null ? start : start.withTablet(tablet));
+        return 0;
+    }
+}

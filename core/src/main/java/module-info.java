@@ -5,6 +5,7 @@ module org.epiglyph.core {
     exports org.epiglyph.core.feedback;
     exports org.epiglyph.core.filing;
     exports org.epiglyph.core.ink;
+    exports org.epiglyph.core.lookover;
     exports org.epiglyph.core.margin;
     exports org.epiglyph.core.marks;
     exports org.epiglyph.core.page;

@@ -71,6 +71,25 @@ final class DemoMarking {
         score(students.get(sealed + scored), random, 2);
     }
 
+    /** Names another student in the work of the first one, and leaves a remark without words in that of the third. */
+    void leaveQuestions() throws Problem {
+        List<StudentKey> sealed = workspace.batch()
+                .submissions()
+                .stream()
+                .filter(Submission::sealed)
+                .map(s -> s.student().key())
+                .toList();
+        ask(sealed.get(0), "The same slip as in Lena's sketch: read the datum first.");
+        ask(sealed.get(2), "");
+    }
+
+    private void ask(StudentKey student, String words) {
+        Note note = new Note(new Head("question-" + student, submission(student).pages().getFirst(), Ink.MADDER, 0,
+                Remark.of(words)), new PagePoint(470, 320));
+        workspace.edit(new Edit.Together(List.of(new Edit.OpenAgain(student), new Edit.PlaceMark(student, note),
+                new Edit.Seal(student))));
+    }
+
     private void score(StudentKey student, Random random, int criteria) {
         for (Criterion criterion : workspace.batch().scheme().criteria().subList(0, criteria)) {
             judge(student, criterion, random);

@@ -195,6 +195,7 @@ public final class Shots {
             PageMaking.all(workspace, Progress.NONE);
             DemoMarking marking = new DemoMarking(workspace);
             marking.evening(11, 3);
+            marking.leaveQuestions();
             marking.crowd(workspace.batch().submissions().stream().skip(17).findFirst().orElseThrow().student().key());
         }
     }
@@ -209,10 +210,11 @@ public final class Shots {
             ((RadioButton) camera.scene().lookup("#visible")).setSelected(true);
             return null;
         });
+        Camera.waitFor(() -> camera.scene().lookup(".proof-leaf") != null);
+        camera.picture("hand-back");
         camera.fire("#hand-back-send");
         Camera.waitFor(() -> camera.scene().lookup("#hand-back-said") != null
                 && camera.scene().lookup("#hand-back-said").isVisible());
-        camera.picture("hand-back");
     }
 
     private void shelfPicture(Program program) throws Exception {

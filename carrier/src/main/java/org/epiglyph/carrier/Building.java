@@ -28,14 +28,19 @@ final class Building {
     private final BatchFolder folder;
     private final Choices choices;
     private final Instant at;
+    private final Path target;
     private final Optional<FilingRule> rule;
 
-    /** @param at the time that the annotations bear */
-    Building(Batch batch, BatchFolder folder, Choices choices, Instant at) throws Problem {
+    /**
+     * @param at     the time that the annotations bear
+     * @param target the folder that the copies are written into; two buildings at once need two
+     */
+    Building(Batch batch, BatchFolder folder, Choices choices, Instant at, Path target) throws Problem {
         this.batch = batch;
         this.folder = folder;
         this.choices = choices;
         this.at = at;
+        this.target = target;
         this.rule = Register.rule(folder);
     }
 
@@ -101,7 +106,7 @@ final class Building {
         Path name = Path.of(folder.original(document).getFileName().toString().equals(document.name())
                 ? path.substring(path.lastIndexOf('/') + 1)
                 : document.id() + "_marked.pdf");
-        return folder.outgoing().resolve(document.id()).resolve(name);
+        return target.resolve(document.id()).resolve(name);
     }
 
     private static String ending(String name) {

@@ -51,15 +51,20 @@ public final class HandingBack {
         return batch.submissions().stream().filter(Submission::sealed).map(s -> s.student().key()).toList();
     }
 
+    /** Puts every sealed submission into its student's record. */
+    public Report toRecord(RecordClient client, String task, Progress progress) throws Problem {
+        return toRecord(client, task, sealed(workspace.batch()), progress);
+    }
+
     /**
-     * Puts every sealed submission into its student's record.
+     * Puts submissions into their students' records. One that is not sealed when its turn comes stays.
      *
      * @throws Problem where pages that are still missing cannot be made
      * @throws java.util.concurrent.CancellationException where the progress asked to stop; what arrived has its receipt
      */
-    public Report toRecord(RecordClient client, String task, Progress progress) throws Problem {
+    public Report toRecord(RecordClient client, String task, List<StudentKey> students, Progress progress)
+            throws Problem {
         PageMaking.all(workspace, progress);
-        List<StudentKey> students = sealed(workspace.batch());
         ToRecord record = new ToRecord(client, task);
         List<Outcome> outcomes = new ArrayList<>();
         for (StudentKey student : students) {
@@ -69,16 +74,21 @@ public final class HandingBack {
         return new Report(outcomes, List.of());
     }
 
+    /** Writes every sealed submission into a folder. */
+    public Report toFolder(Path folder, Progress progress) throws Problem {
+        return toFolder(folder, sealed(workspace.batch()), progress);
+    }
+
     /**
-     * Writes a zip of all marked documents, named as the filing rule demands, and the grade sheet with scores and feedback.
+     * Writes a zip of the students' marked documents, named as the filing rule demands, and the grade sheet with scores and feedback.
      * What lies in the folder under their names is never written over: they get others.
      *
      * @param folder where both go; made where it is missing
      * @throws Problem where the zip or the sheet cannot be written; neither is then left half written
      */
-    public Report toFolder(Path folder, Progress progress) throws Problem {
+    public Report toFolder(Path folder, List<StudentKey> students, Progress progress) throws Problem {
         PageMaking.all(workspace, progress);
-        return new IntoFolder(workspace, clock, choices, folder).write(progress);
+        return new IntoFolder(workspace, clock, choices, folder, students).write(progress);
     }
 
     /** One student, of whom nothing may stop the others. */
@@ -102,6 +112,13 @@ public final class HandingBack {
     /** A step for one student. */
     interface Work {
         Outcome run() throws Problem;
+    }
+
+    /** Work that was opened again since it was chosen does not go. */
+    static Optional<Outcome> unsealed(Batch batch, StudentKey student) {
+        return batch.submission(student).sealed()
+                ? Optional.empty()
+                : Optional.of(new Outcome.Failed(student, "It is not sealed. Seal it, then hand it back."));
     }
 
     /** Asks where an original has changed since it was received, unless that was asked before. */
@@ -156,6 +173,10 @@ public final class HandingBack {
 
         Outcome hand(StudentKey student) throws Problem {
             Batch batch = workspace.batch();
+            Optional<Outcome> open = unsealed(batch, student);
+            if (open.isPresent()) {
+                return open.get();
+            }
             Optional<Receipt> known = known(batch.submission(student));
             if (isThere(batch, student, known, List.of())) {
                 return alreadyThere(student, known.orElseThrow());
@@ -164,8 +185,8 @@ public final class HandingBack {
             if (doubt.isPresent()) {
                 return doubt.get();
             }
-            Building.Built built = new Building(batch, workspace.folder(), choices, clock.instant())
-                    .build(student, new HashSet<>());
+            Building.Built built = new Building(batch, workspace.folder(), choices, clock.instant(),
+                    workspace.folder().outgoing()).build(student, new HashSet<>());
             if (isThere(batch, student, known, built.leftOut())) {
                 return alreadyThere(student, known.orElseThrow());
             }

@@ -23,12 +23,8 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Receipt;
-import org.epiglyph.core.feedback.Feedback;
-import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.core.scoring.Result;
-import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.places.Private;
 import org.epiglyph.workspace.Fingerprint;
 import org.epiglyph.workspace.Workspace;
@@ -43,25 +39,28 @@ final class IntoFolder {
     private final Batch batch;
     private final List<String> notes = new ArrayList<>();
 
-    IntoFolder(Workspace workspace, Clock clock, Choices choices, Path folder) {
+    private final List<StudentKey> students;
+
+    /** @param students whose work goes; what is not sealed by now stays */
+    IntoFolder(Workspace workspace, Clock clock, Choices choices, Path folder, List<StudentKey> students) {
         this.workspace = workspace;
         this.clock = clock;
         this.choices = choices;
         this.folder = folder;
         this.batch = workspace.batch();
+        this.students = students;
     }
 
-    private record Sheet(String name, byte[] bytes) {}
-
     Report write(Progress progress) throws Problem {
-        List<StudentKey> students = HandingBack.sealed(batch);
         Map<StudentKey, Building.Built> built = new LinkedHashMap<>();
         List<Outcome> outcomes = new ArrayList<>();
-        Building building = new Building(batch, workspace.folder(), choices, clock.instant());
+        Building building = new Building(batch, workspace.folder(), choices, clock.instant(),
+                workspace.folder().outgoing());
         Set<String> taken = new HashSet<>();
         for (StudentKey student : students) {
             progress.at(batch.submission(student).student().name(), built.size(), students.size());
-            Optional<Outcome> doubt = HandingBack.doubt(workspace, student, choices);
+            Optional<Outcome> doubt = HandingBack.unsealed(batch, student)
+                    .or(() -> HandingBack.doubt(workspace, student, choices));
             if (doubt.isPresent()) {
                 outcomes.add(doubt.get());
                 continue;
@@ -103,12 +102,12 @@ final class IntoFolder {
             Private.file(beside.getFirst());
             writeZip(beside.getFirst(), built, Register.read(workspace.folder()).nameEncoding());
             List<Path> targets = new ArrayList<>(List.of(zip));
-            for (Sheet sheet : sheets(built.keySet())) {
-                targets.add(folder.resolve(numbered(sheet.name, number)));
-                beside.add(part(targets.getLast()));
-                Private.file(beside.getLast());
-                Files.write(beside.getLast(), sheet.bytes);
-            }
+            OutgoingSheet sheet = OutgoingSheet.of(batch, workspace.folder(), built.keySet());
+            notes.addAll(sheet.notes());
+            targets.add(folder.resolve(numbered(sheet.name(), number)));
+            beside.add(part(targets.getLast()));
+            Private.file(beside.getLast());
+            Files.write(beside.getLast(), sheet.bytes());
             for (int i = 0; i < targets.size(); i++) {
                 Files.move(beside.get(i), targets.get(i), StandardCopyOption.ATOMIC_MOVE);
                 moved.add(targets.get(i));
@@ -153,29 +152,6 @@ final class IntoFolder {
     private static String numbered(String name, int number) {
         int dot = name.lastIndexOf('.');
         return number == 1 ? name : name.substring(0, dot) + "-" + number + name.substring(dot);
-    }
-
-    /** The received sheet with its cells filled; a new one where the batch came without, or where it does not take them. */
-    private List<Sheet> sheets(Iterable<StudentKey> students) throws Problem {
-        Map<StudentKey, GradeSheet.Filled> filled = new LinkedHashMap<>();
-        List<Student> all = new ArrayList<>();
-        for (StudentKey student : students) {
-            Result result = batch.result(student);
-            filled.put(student, new GradeSheet.Filled(result.value(), result.grade().filter(_ -> result.complete()),
-                    Feedback.text(batch, batch.submission(student))));
-            all.add(batch.submission(student).student());
-        }
-        GradeSheet own = GradeSheet.blank(all, !batch.scheme().rules().grades().isEmpty());
-        try {
-            Optional<GradeSheet> received = Register.read(workspace.folder()).gradeSheet(workspace.folder());
-            return List.of(received.isPresent()
-                    ? new Sheet("grade-sheet." + received.get().file().ending(), received.get().with(filled))
-                    : new Sheet("grade-sheet.csv", own.with(filled)));
-        } catch (Problem e) {
-            notes.add("The received grade sheet could not be filled: " + e.getMessage()
-                    + " The scores are in a sheet of the program's own, which was written in its place.");
-            return List.of(new Sheet("grade-sheet.csv", own.with(filled)));
-        }
     }
 
     /**

@@ -43,6 +43,7 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.BeforeEach;
@@ -170,6 +171,36 @@ class JourneyTest {
                         "K-1,Ada,Example,7.5,10,\"Score: 7.5 of 10\nSum: 7.5 of 10\nPercent: 75 %\n\nRemarks on page 1.\",")
                 .replace("K-2,Bao,Example,,10,,",
                         "K-2,Bao,Example,0,10,\"Score: 0 of 10\nSum: 0 of 10\nPercent: 0 %\","));
+    }
+
+    @Test
+    void theProofIsWhatGoesByteForByteAndOnlyTheChosenGo() throws Exception {
+        Path out = folder.resolve("out");
+        try (Workspace workspace = Workspace.open(collect(), CLOCK)) {
+            tick(workspace);
+            workspace.edit(new Edit.WritePrivately(ADA, "secret"));
+            score(workspace, ADA, "7.5");
+            score(workspace, BAO, "0");
+            HandingBack handingBack = new HandingBack(workspace, CLOCK, new Choices("Marker", false));
+            Proof proof = Proof.of(workspace.batch(), workspace.folder(), new Choices("Marker", false), ADA,
+                    CLOCK.instant(), folder.resolve("proof"));
+            assertThat(handingBack.toFolder(out, List.of(ADA), Progress.NONE).outcomes()).hasSize(1);
+            assertThat(workspace.batch().submission(BAO).receipt()).as("was not chosen").isEmpty();
+            try (ZipFile handed = new ZipFile(out.resolve("handed-back.zip").toFile())) {
+                assertThat(proof.files()).hasSize(1)
+                        .allSatisfy(f -> assertThat(Files.readAllBytes(f.file()))
+                                .isEqualTo(handed.getInputStream(handed.getEntry(f.name())).readAllBytes()));
+            }
+            assertThat(proof.row()).extracting(GradeSheet.Cell::value)
+                    .containsExactly("K-1", "Ada", "Example", "7.5", "10", proof.feedback(), "=A1");
+            assertThat(Files.readString(out.resolve("grade-sheet.csv"))).contains(proof.feedback())
+                    .contains("K-2,Bao,Example,,10,,");
+            assertThat(proof.trouble()).isEmpty();
+            workspace.edit(new Edit.OpenAgain(ADA));
+            assertThat(handingBack.toFolder(out, List.of(ADA), Progress.NONE).outcomes()).as("opened since")
+                    .singleElement()
+                    .isInstanceOf(Outcome.Failed.class);
+        }
     }
 
     @Test

@@ -186,6 +186,10 @@ public final class Program {
 
     /** Opens a batch at the desk. */
     public void toDesk(Path folder) {
+        toDesk(folder, _ -> {});
+    }
+
+    private void toDesk(Path folder, Consumer<Desk> then) {
         open(folder, opened -> {
             if (opened.batch().submissions().isEmpty()) {
                 throw new Problem(Words.of("Shelf.noStudents"));
@@ -197,8 +201,10 @@ public final class Program {
                     frame.renewActs();
                 }
             });
-            frame.show(new Desk(model, frame.looks(), new Desk.Tools(images, making.orElseThrow(), settings, spelling,
-                    clock, start.opener(), start.links(), frame::find, start.tablet())));
+            Desk desk = new Desk(model, frame.looks(), new Desk.Tools(images, making.orElseThrow(), settings, spelling,
+                    clock, start.opener(), start.links(), frame::find, start.tablet()));
+            frame.show(desk);
+            then.accept(desk);
         });
     }
 
@@ -217,14 +223,20 @@ public final class Program {
     public void toHandBack(Path folder) {
         open(folder, opened -> {
             if (handingBack.filter(h -> h.isOf(opened)).isEmpty()) {
-                HandBackModel model = new HandBackModel(opened, background, clock, start.recordOffice(), start.token());
-                HandBack place = new HandBack(model, start.token(), this::toShelf, () -> toDesk(folder));
+                HandBackModel model = new HandBackModel(opened, background, clock,
+                        words -> unknownWords(opened, words), start.recordOffice(), start.token());
+                HandBack place = new HandBack(model, start.token(), new HandBack.Ways(this::toShelf,
+                        (student, finding) -> toDesk(folder, desk -> student.ifPresent(s -> desk.goTo(s, finding)))));
                 model.saidProperty().addListener((_, _, said) -> sayElsewhere(place, said));
                 model.troubleProperty().addListener((_, _, trouble) -> sayElsewhere(place, trouble));
                 handingBack = Optional.of(place);
             }
             frame.show(handingBack.orElseThrow());
         });
+    }
+
+    private List<String> unknownWords(Workspace opened, String words) {
+        return spelling.unknown(words, opened.batch().aids().language()).stream().map(Spelling.Unknown::text).toList();
     }
 
     private void sayElsewhere(HandBack place, String words) {

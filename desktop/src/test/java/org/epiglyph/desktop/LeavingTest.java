@@ -77,6 +77,7 @@ class LeavingTest {
                 for (String criterion : new String[]{"c1", "c2"}) {
                     workspace.edit(new Edit.SetScore(student, criterion, Optional.of(BigDecimal.ONE)));
                 }
+                submission.pages().forEach(p -> workspace.edit(new Edit.SeePage(student, p)));
                 workspace.edit(new Edit.Seal(student));
             }
         }
@@ -109,6 +110,7 @@ class LeavingTest {
         robot.interact(() -> program.toHandBack(batch.folder()));
         waitFor(() -> program.frame().place() instanceof HandBack);
         robot.interact(() -> robot.lookup("#held").queryAs(RadioButton.class).setSelected(true));
+        waitFor(() -> !robot.lookup("#hand-back-send").query().isDisabled());
         robot.clickOn("#hand-back-send");
         assertThat(arrived.await(20, TimeUnit.SECONDS)).isTrue();
     }

@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import javafx.geometry.Point2D;
+import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
@@ -209,10 +210,30 @@ class StoryTest {
         robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
         waitFor(() -> robot.lookup("#visible").tryQuery().isPresent());
         robot.clickOn("#visible");
+        waitFor(() -> robot.lookup("go there").tryQuery().isPresent()); // two pages were never on the screen
+        assertThat(robot.lookup("#hand-back-send").query().isDisabled()).as("nobody is ready").isTrue();
+        robot.clickOn("Adaeze Lindqvist-Moreau");
+        accept(robot, "pages not seen: ", "the rest is a printed form");
+        accept(robot, "Units: 2 on the pages, 1.5 in the ledger", "said aloud, not on the page");
+        waitFor(() -> !robot.lookup("#hand-back-send").query().isDisabled());
         robot.clickOn("#hand-back-send");
         waitFor(() -> !text(robot, "#hand-back-said").isEmpty());
         assertThat(text(robot, "#hand-back-said")).startsWith("1 handed back, 0 already there, 0 not handed back.");
         assertThat(submission().stage(batch().scheme())).isEqualTo(org.epiglyph.core.batch.Stage.HANDED_BACK);
+    }
+
+    /** By keys, what was found first about the chosen student. */
+    private static void accept(FxRobot robot, String found, String why) {
+        waitFor(() -> asks(robot, found));
+        robot.type(KeyCode.A);
+        waitFor(() -> isFocused(robot, "#accept-reason"));
+        robot.write(why);
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> !asks(robot, found));
+    }
+
+    private static boolean asks(FxRobot robot, String found) {
+        return robot.lookup(".asks").queryAllAs(Labeled.class).stream().anyMatch(l -> l.getText().startsWith(found));
     }
 
     private void theRecordHasTheResult() throws Exception {

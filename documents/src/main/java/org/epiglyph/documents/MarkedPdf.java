@@ -74,7 +74,7 @@ public final class MarkedPdf {
         Path beside = target.resolveSibling(target.getFileName() + ".part");
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
-            Written written = new MarkedPdf.Writing(source, marks, new Annotations(author, at, pictures), beside)
+            Written written = new MarkedPdf.Writing(source, marks, new Annotations(author, at, pictures), at, beside)
                     .write(plain);
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
             return written;
@@ -96,12 +96,14 @@ public final class MarkedPdf {
         private final Path source;
         private final List<Mark> marks;
         private final Annotations annotations;
+        private final Instant at;
         private final Path beside;
 
-        Writing(Path source, List<Mark> marks, Annotations annotations, Path beside) {
+        Writing(Path source, List<Mark> marks, Annotations annotations, Instant at, Path beside) {
             this.source = source;
             this.marks = marks;
             this.annotations = annotations;
+            this.at = at;
             this.beside = beside;
         }
 
@@ -128,6 +130,7 @@ public final class MarkedPdf {
                 if (!PageTree.isRegular(document) || plain && ActiveContent.isIn(document)) {
                     return Optional.empty();
                 }
+                document.setDocumentId(at.toEpochMilli()); // the same copy at the same time has the same bytes
                 Set<COSDictionary> changed = new HashSet<>();
                 Map<Integer, Integer> expected = add(document, changed);
                 UpdateWriter.write(document, bytes, changed, out);
@@ -144,6 +147,7 @@ public final class MarkedPdf {
                 if (!PageTree.isRegular(document)) {
                     PageTree.mend(document);
                 }
+                document.setDocumentId(at.toEpochMilli());
                 signed = !document.getSignatureDictionaries().isEmpty();
                 if (plain) {
                     ActiveContent.remove(document);

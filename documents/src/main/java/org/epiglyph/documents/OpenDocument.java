@@ -6,14 +6,18 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 import org.apache.pdfbox.rendering.ImageType;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageText;
 
 /**
@@ -69,6 +73,31 @@ public final class OpenDocument implements AutoCloseable {
             throw new Problem("The words of page " + (index + 1) + " cannot be read; it can be marked as a picture.",
                     e);
         }
+    }
+
+    /**
+     * What the annotations of a page say in words, from top to bottom, as any reader of the file finds it.
+     *
+     * @param index zero-based
+     */
+    public synchronized List<WrittenRemark> remarks(int index) throws Problem {
+        PageGeometry shape = geometries.get(index);
+        List<WrittenRemark> remarks = new ArrayList<>();
+        try {
+            for (PDAnnotation annotation : document.getPage(index).getAnnotations()) {
+                String words = annotation.getContents();
+                PDRectangle box = annotation.getRectangle();
+                if (words != null && !words.isBlank() && box != null && !annotation.isHidden()) {
+                    PagePoint corner = shape.toShown(shape.fromPdf(box.getLowerLeftX(), box.getUpperRightY()));
+                    PagePoint other = shape.toShown(shape.fromPdf(box.getUpperRightX(), box.getLowerLeftY()));
+                    remarks.add(new WrittenRemark(Math.min(corner.y(), other.y()), words.strip()));
+                }
+            }
+        } catch (IOException | RuntimeException | StackOverflowError e) {
+            throw new Problem("The annotations of page " + (index + 1) + " cannot be read.", e);
+        }
+        remarks.sort(Comparator.comparingDouble(WrittenRemark::top));
+        return remarks;
     }
 
     /** A page takes longer than it may; it can be tried with more time. */

@@ -119,6 +119,7 @@ final class BatchJson {
                 kind(Edit.DetachFile.class, "detach"), kind(Edit.Enrol.class, "enrol"),
                 kind(Edit.ChangeTask.class, "task"), kind(Edit.OrderMark.class, "order-mark"),
                 kind(Edit.TurnPage.class, "turn-page"), kind(Edit.BringBack.class, "bring-back"),
+                kind(Edit.AcceptFinding.class, "accept"), kind(Edit.WithdrawAcceptance.class, "withdraw-acceptance"),
                 kind(Edit.ChangeAids.class, "aids"), kind(Edit.SetStanding.class, "standing"),
                 kind(Edit.Judge.class, "judge"), kind(Edit.WriteOnCriterion.class, "on-criterion"),
                 kind(Edit.Moderate.class, "moderate"), kind(Edit.ChangeScheme.class, "scheme"),

@@ -3,8 +3,10 @@ package org.epiglyph.workspace;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Delivered;
 import org.epiglyph.core.batch.HandIn;
@@ -20,9 +22,13 @@ import org.epiglyph.core.scoring.Scorecard;
 /** A submission as a checkpoint keeps it. */
 record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer> counting, List<Attached> attached,
         List<Turn> turns, List<Mark> marks, Scorecard scores, String onTheWhole, String privately, List<PageRef> seen,
-        boolean sealed, List<Receipt> receipts, boolean handedBack) {
+        boolean sealed, List<Receipt> receipts, boolean handedBack, List<Acceptance> accepted) {
     private static final Comparator<PageRef> IN_ORDER = Comparator.comparing(PageRef::document)
             .thenComparing(PageRef::index);
+
+    StoredSubmission {
+        accepted = Objects.requireNonNullElse(accepted, List.of()); // the first checkpoints have none
+    }
 
     /** @param degrees by which the page was turned clockwise */
     record Turn(PageRef page, int degrees) {}
@@ -36,13 +42,13 @@ record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer>
                 .toList();
         return new StoredSubmission(s.student(), s.handIns(), s.counting(), s.attached(), turns, s.marks(), s.scores(),
                 s.onTheWhole(), s.privately(), s.seen().stream().sorted(IN_ORDER).toList(), s.sealed(), s.receipts(),
-                s.handedBack());
+                s.handedBack(), s.accepted());
     }
 
     Submission submission() {
         Map<PageRef, Integer> turned = turns.stream().collect(Collectors.toMap(Turn::page, Turn::degrees));
         return new Submission(student, new Received(handIns, counting, attached, turned),
                 new Marked(marks, scores, onTheWhole, privately, java.util.Set.copyOf(seen)),
-                new Delivered(sealed, receipts, handedBack));
+                new Delivered(sealed, receipts, handedBack, accepted));
     }
 }

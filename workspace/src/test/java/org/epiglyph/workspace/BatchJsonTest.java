@@ -34,8 +34,10 @@ import org.epiglyph.core.marks.Shape;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.ink.InkPath;
+import org.epiglyph.core.batch.Limits;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.marks.Audience;
@@ -143,7 +145,10 @@ class BatchJsonTest {
                 new Edit.BringBack(ADA, List.of(new Note(HEAD, new PagePoint(1, 2))),
                         Scorecard.EMPTY.with("c1", Optional.of(BigDecimal.ONE)), "whole", "private"),
                 new Edit.ChangeAids(new Aids(List.of(new Document("b1", "model.pdf", "0".repeat(64), 9,
-                        new Pages.Ready(2, "", ""), "laid here")), "fr")));
+                        new Pages.Ready(2, "", ""), "laid here")), "fr",
+                        new Limits(Optional.of(BigDecimal.valueOf(50)), Optional.of(new BigDecimal("0.5"))))),
+                new Edit.AcceptFinding(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "meant so")),
+                new Edit.WithdrawAcceptance(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "")));
     }
 
     private static Phrase phrase() {

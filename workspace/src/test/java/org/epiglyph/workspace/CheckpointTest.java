@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
+import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
@@ -83,7 +84,7 @@ class CheckpointTest {
     }
 
     private static Edit edit(Random random, StudentKey student, int i) {
-        return switch (random.nextInt(11)) {
+        return switch (random.nextInt(12)) {
             case 0 -> new Edit.SetScore(student, "c1", Optional.of(BigDecimal.valueOf(i)));
             case 1 -> new Edit.SeePage(student, new PageRef("d1", i % 7));
             case 2 -> new Edit.TurnPage(student, new PageRef("d1", i % 5), 90 * random.nextInt(4));
@@ -92,6 +93,7 @@ class CheckpointTest {
             case 5 -> new Edit.Together(List.of(new Edit.PlaceMark(student, Examples.stroke("t" + i)),
                     new Edit.WriteOnTheWhole(key(random.nextInt(STUDENTS)), "whole " + i)));
             case 6 -> random.nextInt(9) == 0 ? new Edit.Seal(student) : new Edit.OpenAgain(student);
+            case 11 -> new Edit.AcceptFinding(student, new Acceptance("kind", "s" + i % 3, "thing", "why " + i));
             case 7 -> new Edit.RecordReceipt(student, Optional.of(new Receipt("r" + i, Instant.EPOCH, "d", "v" + i)));
             case 8 -> new Edit.AttachFile(student, new Attached("d1",
                     new Document("a" + i, "a.pdf", "0".repeat(64), 1, new Pages.Ready(1, ""), "")));

@@ -9,14 +9,16 @@ import java.util.Optional;
  *
  * @param documents model answers and other documents that the marker laid beside the pages, in order; never handed back
  * @param language  the language of the marker's words as a BCP 47 tag, such as en-GB; empty for no spelling check
+ * @param limits    what the look-over asks about besides
  */
-public record Aids(List<Document> documents, String language) {
+public record Aids(List<Document> documents, String language, Limits limits) {
     /** Nothing laid beside the pages; words in British English. */
-    public static final Aids NONE = new Aids(List.of(), "en-GB");
+    public static final Aids NONE = new Aids(List.of(), "en-GB", Limits.NONE);
 
     public Aids {
         documents = List.copyOf(documents);
         Objects.requireNonNull(language);
+        limits = Objects.requireNonNullElse(limits, Limits.NONE); // batches of earlier versions have none
     }
 
     public Optional<Document> find(String id) {
@@ -24,10 +26,14 @@ public record Aids(List<Document> documents, String language) {
     }
 
     public Aids withDocuments(List<Document> other) {
-        return new Aids(other, language);
+        return new Aids(other, language, limits);
     }
 
     public Aids withLanguage(String other) {
-        return new Aids(documents, other);
+        return new Aids(documents, other, limits);
+    }
+
+    public Aids withLimits(Limits other) {
+        return new Aids(documents, language, other);
     }
 }

@@ -1,6 +1,7 @@
 package org.epiglyph.core.batch;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
@@ -10,12 +11,14 @@ import java.util.Optional;
  * @param sealed     true if the marker is done with it
  * @param receipts   the last receipt of each destination, the newest last, whether or not the work has changed since
  * @param handedBack true if a destination has the work as it is now
+ * @param accepted   what the look-over found and the marker lets stand; one of each thing
  */
-public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBack) {
-    static final Delivered NOTHING = new Delivered(false, List.of(), false);
+public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBack, List<Acceptance> accepted) {
+    static final Delivered NOTHING = new Delivered(false, List.of(), false, List.of());
 
     public Delivered {
         receipts = List.copyOf(receipts);
+        accepted = List.copyOf(accepted);
     }
 
     /** With the receipt in the place of an earlier one of the same destination; empty takes the newest away. */
@@ -27,6 +30,34 @@ public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBa
         } else if (!all.isEmpty()) {
             all.removeLast();
         }
-        return new Delivered(sealed, all, sealed && other.isPresent());
+        return new Delivered(sealed, all, sealed && other.isPresent(), accepted);
+    }
+
+    /** Sealed or open again; either way no destination has the work as it is now. */
+    Delivered withSealed(boolean other) {
+        return new Delivered(other, receipts, false, accepted);
+    }
+
+    Delivered withHandedBack(boolean other) {
+        return new Delivered(sealed, receipts, other, accepted);
+    }
+
+    /** With one more thing accepted, in the place of an earlier word on the same thing; in one order whatever came first. */
+    Delivered accepting(Acceptance one) {
+        List<Acceptance> all = new ArrayList<>(without(one));
+        all.add(one);
+        all.sort(Comparator.comparing(Acceptance::kind)
+                .thenComparing(Acceptance::subject)
+                .thenComparing(Acceptance::thing));
+        return new Delivered(sealed, receipts, handedBack, all);
+    }
+
+    /** With a thing no longer accepted. */
+    Delivered withdrawing(Acceptance one) {
+        return new Delivered(sealed, receipts, handedBack, without(one));
+    }
+
+    private List<Acceptance> without(Acceptance one) {
+        return accepted.stream().filter(a -> !a.isOfOneThing(one)).toList();
     }
 }

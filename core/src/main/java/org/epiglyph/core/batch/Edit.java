@@ -28,7 +28,7 @@ public sealed interface Edit {
             WritePrivately, Seal, OpenAgain, SeePage,
             RecordReceipt, ReceiveHandIn, MakePages, LetCount, AttachFile, DetachFile,
             OrderMark, TurnPage, BringBack, SetStanding, Judge,
-            WriteOnCriterion, Moderate {
+            WriteOnCriterion, Moderate, AcceptFinding, WithdrawAcceptance {
         StudentKey student();
     }
 
@@ -208,6 +208,12 @@ public sealed interface Edit {
         }
     }
 
+    /** Lets something that the look-over found stand. */
+    record AcceptFinding(StudentKey student, Acceptance acceptance) implements OfSubmission {}
+
+    /** Takes back the word that something may stand. */
+    record WithdrawAcceptance(StudentKey student, Acceptance acceptance) implements OfSubmission {}
+
     /** Lays other documents beside the pages, or lets remarks be in another language. */
     record ChangeAids(Aids aids) implements OfBatch {}
 
@@ -245,7 +251,10 @@ public sealed interface Edit {
             case OfSubmission of -> Optional.of(of.student());
             case Together together -> {
                 Set<StudentKey> named = together.named();
-                yield named.size() == 1 ? Optional.of(named.iterator().next()) : Optional.empty();
+                boolean reachesOthers = students().isEmpty(); // a scheme among them changes everybody's result
+                yield named.size() == 1 && !reachesOthers
+                        ? Optional.of(named.iterator().next())
+                        : Optional.empty();
             }
             case KeepPhrase _,RemovePhrase _,Enrol _,ChangeTask _,ChangeAids _,ChangeScheme _,Reword _,ArrangePhrases _ ->
                 Optional.empty();

@@ -85,6 +85,11 @@ public record Submission(Student student, Received received, Marked marked, Deli
         return delivered.handedBack();
     }
 
+    /** What the look-over found and the marker lets stand. */
+    public List<Acceptance> accepted() {
+        return delivered.accepted();
+    }
+
     /** The hand-in that counts: the one that the marker chose, else the newest. */
     public Optional<HandIn> current() {
         return handIns().stream()
@@ -201,16 +206,24 @@ public record Submission(Student student, Received received, Marked marked, Deli
 
     /** Sealed or open again; either way the record no longer has the work as it is now. */
     Submission withSealed(boolean other) {
-        return with(new Delivered(other, receipts(), false));
+        return with(delivered.withSealed(other));
     }
 
     Submission withHandedBack(boolean other) {
-        return with(new Delivered(sealed(), receipts(), other));
+        return with(delivered.withHandedBack(other));
     }
 
     /** With the receipt in the place of an earlier one of the same destination; empty takes the newest away. */
     Submission withReceipt(Optional<Receipt> other) {
         return with(delivered.withReceipt(other));
+    }
+
+    Submission accepting(Acceptance acceptance) {
+        return with(delivered.accepting(acceptance));
+    }
+
+    Submission withdrawing(Acceptance acceptance) {
+        return with(delivered.withdrawing(acceptance));
     }
 
     Submission withCounting(Optional<Integer> other) {

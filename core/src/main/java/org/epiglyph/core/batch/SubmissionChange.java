@@ -46,6 +46,8 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
             case Edit.DetachFile e -> detach(e);
             case Edit.TurnPage e -> turn(e);
             case Edit.BringBack e -> bringBack(e);
+            case Edit.AcceptFinding e -> accept(e);
+            case Edit.WithdrawAcceptance e -> withdraw(e);
         };
     }
 
@@ -182,6 +184,25 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
                                 .stream()
                                 .filter(r -> e.receipt().isEmpty() || r.isOfOneDestination(e.receipt().get()))
                                 .reduce((_, newest) -> newest)));
+    }
+
+    // --- what the look-over found
+
+    private static SubmissionChange accept(Edit.AcceptFinding e) {
+        return always(s -> s.accepting(e.acceptance()),
+                s -> standing(s, e.acceptance())
+                        .<Edit>map(before -> new Edit.AcceptFinding(e.student(), before))
+                        .orElse(new Edit.WithdrawAcceptance(e.student(), e.acceptance())));
+    }
+
+    private static SubmissionChange withdraw(Edit.WithdrawAcceptance e) {
+        return always(s -> s.withdrawing(standing(s, e.acceptance())
+                .orElseThrow(() -> new EditRefused("That is not accepted any more."))),
+                s -> new Edit.AcceptFinding(e.student(), standing(s, e.acceptance()).orElse(e.acceptance())));
+    }
+
+    private static Optional<Acceptance> standing(Submission s, Acceptance of) {
+        return s.accepted().stream().filter(a -> a.isOfOneThing(of)).findFirst();
     }
 
     // --- what was handed in

@@ -84,6 +84,11 @@ public record Slots(List<Part> parts) {
         };
     }
 
+    /** True if nothing is left to fill. */
+    public boolean isFilled() {
+        return parts.stream().allMatch(p -> p instanceof Text);
+    }
+
     /** The places whose words are asked for when the phrase is placed, in order. */
     public List<Part> asked() {
         return parts.stream().filter(p -> !(p instanceof Text) && !(p instanceof Name)).toList();

@@ -119,6 +119,10 @@ class AnyEditTest {
         assertThat(new Edit.Together(List.of(score("c1", 5), two)).scope()).isEmpty();
         assertThat(new Edit.Together(List.of(score("c1", 5), new Edit.Together(List.of(score("c2", 1))))).scope())
                 .isEqualTo(ADA);
+        Edit scheme = new Edit.ChangeScheme(Batches.three().scheme(), List.of());
+        assertThat(new Edit.Together(List.of(score("c1", 5), scheme)).scope()).as("it reaches everybody").isEmpty();
+        Edit phrase = new Edit.KeepPhrase(new Phrase("p", "c", "words", "", Optional.empty()));
+        assertThat(new Edit.Together(List.of(score("c1", 5), phrase)).scope()).isEqualTo(ADA);
     }
 
     /** A replayed history has the same batch and the same steps back as the one that was lived through. */
@@ -245,7 +249,7 @@ class AnyEditTest {
                 .toList();
         Mark mark = marks.isEmpty() ? Batches.note("n" + i, "d1", 0, "words") : one(marks, random);
         Phrase phrase = new Phrase("p" + random.nextInt(3), "c" + i, "words " + i, "", Optional.empty());
-        return switch (random.nextInt(depth > 1 ? 27 : 28)) {
+        return switch (random.nextInt(depth > 1 ? 28 : 29)) {
             case 0, 1 -> new Edit.PlaceMark(student, Batches.note("n" + random.nextInt(9), "d1", 0, "w" + i),
                     random.nextInt(5) - 1);
             case 2 -> new Edit.ChangeMark(student, mark.withRemark(Remark.of("w" + i)));
@@ -280,6 +284,9 @@ class AnyEditTest {
             case 25 -> new Edit.ArrangePhrases(
                     List.of(new Edit.PhraseChange(batch.phrasebook().find(phrase.id()), Optional.of(phrase))),
                     List.of(new Collection("k", "Tides", true, true)), List.of("p1", "nothing"));
+            case 27 -> random.nextInt(3) > 0
+                    ? new Edit.AcceptFinding(student, new Acceptance("kind", "s" + i % 2, "", "because " + i))
+                    : new Edit.WithdrawAcceptance(student, new Acceptance("kind", "s" + i % 2, "", ""));
             case 26 -> random.nextBoolean()
                     ? new Edit.BringBack(student, marks, Scorecard.EMPTY.with(criterion, Optional.of(BigDecimal.TEN)),
                             "w",

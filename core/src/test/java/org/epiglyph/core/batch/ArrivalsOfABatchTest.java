@@ -8,7 +8,9 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.epiglyph.core.feedback.LookOver;
+import org.epiglyph.core.lookover.Dictionary;
+import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.core.lookover.LookOver;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -57,16 +59,21 @@ class ArrivalsOfABatchTest {
         Batch batch = Batches.three()
                 .apply(handIn(Batches.CARYS, 1, document("d9", new Pages.Awaited())))
                 .apply(new Edit.WritePrivately(Batches.CARYS, "begun"));
-        assertThat(LookOver.findings(batch))
-                .contains(new LookOver.Finding(Batches.CARYS, LookOver.Kind.PAGES_UNSEEN, "d9.pdf"));
+        assertThat(new LookOver(Dictionary.NONE).findings(batch, Batches.CARYS))
+                .filteredOn(f -> f.kind() == Finding.Kind.PAGES_UNSEEN)
+                .extracting(Finding::details)
+                .containsExactly(List.of("d9.pdf"));
     }
 
     @Test
     void theLookOverNamesANewerHandInThatDoesNotCount() {
         Batch batch = Batches.three().apply(handIn(Batches.ADA, 2, document("d9", new Pages.Awaited())));
-        assertThat(LookOver.findings(batch)).noneMatch(f -> f.kind() == LookOver.Kind.NEWER_HAND_IN);
-        assertThat(LookOver.findings(batch.apply(new Edit.LetCount(Batches.ADA, Optional.of(1)))))
-                .contains(new LookOver.Finding(Batches.ADA, LookOver.Kind.NEWER_HAND_IN, "2"));
+        assertThat(new LookOver(Dictionary.NONE).findings(batch))
+                .noneMatch(f -> f.kind() == Finding.Kind.NEWER_HAND_IN);
+        assertThat(new LookOver(Dictionary.NONE).findings(batch.apply(new Edit.LetCount(Batches.ADA, Optional.of(1)))))
+                .filteredOn(f -> f.kind() == Finding.Kind.NEWER_HAND_IN)
+                .extracting(Finding::details)
+                .containsExactly(List.of("2"));
     }
 
     @Test

@@ -59,17 +59,6 @@ class FeedbackTest {
     }
 
     @Test
-    void theLookOverNamesWhatIsUnfinished() {
-        Batch batch = with(Batches.three(), new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.ONE)),
-                new Edit.SeePage(Batches.ADA, new PageRef("d1", 0)));
-        assertThat(LookOver.findings(batch)).containsExactly(
-                new LookOver.Finding(Batches.ADA, LookOver.Kind.NOT_SCORED, "Units"),
-                new LookOver.Finding(Batches.ADA, LookOver.Kind.PAGES_UNSEEN, "2, 3"),
-                new LookOver.Finding(Batches.BAO, LookOver.Kind.NOTHING_SCORED, ""),
-                new LookOver.Finding(Batches.CARYS, LookOver.Kind.NOTHING_RECEIVED, ""));
-    }
-
-    @Test
     void whatTheInksStandForIsSaidOnceAndNothingPrivate() {
         Mark units = Batches.note("m1", "d1", 0, "m?");
         Mark same = Batches.note("m2", "d1", 0, "s?");

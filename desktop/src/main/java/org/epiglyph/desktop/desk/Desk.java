@@ -24,8 +24,10 @@ import javafx.stage.FileChooser;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Found;
 import org.epiglyph.desktop.frame.Looks;
@@ -362,6 +364,29 @@ public final class Desk implements Place {
     void goTo(Mark mark) {
         model.chosen().choose(List.of(mark.id()));
         pages.reveal(mark.page(), mark.bounds());
+    }
+
+    /** Brings a student to the desk, and there what was found about their work. */
+    public void goTo(StudentKey student, Optional<Finding> finding) {
+        go(() -> model.open(student));
+        finding.ifPresent(f -> Platform.runLater(() -> show(f)));
+    }
+
+    private void show(Finding finding) {
+        switch (finding.where()) {
+            case MARK -> model.submission().findMark(finding.subject()).ifPresent(this::goTo);
+            case CRITERION -> {
+                model.scores().criterionProperty().set(finding.subject());
+                ledger.focusCriterion();
+            }
+            case THE_WHOLE -> ledger.focusOnTheWhole();
+            case SUBMISSION -> model.submission()
+                    .pages()
+                    .stream()
+                    .filter(p -> finding.kind() == Finding.Kind.PAGES_UNSEEN && !model.submission().seen().contains(p))
+                    .findFirst()
+                    .ifPresent(p -> pages.reveal(p, 0));
+        }
     }
 
     private void choosePicture(Consumer<RemarkField.PictureChooser.Chosen> then) {

@@ -61,6 +61,10 @@ final class HistoryWords {
             case Edit.DetachFile _ -> Words.of("History.detached");
             case Edit.TurnPage turn -> Words.of("History.turned", turn.page().number());
             case Edit.BringBack _ -> Words.of("History.broughtBack");
+            case Edit.AcceptFinding accept -> accept.acceptance().reason().isBlank()
+                    ? Words.of("History.accepted")
+                    : Words.of("History.acceptedBecause", MarkWords.shortened(accept.acceptance().reason()));
+            case Edit.WithdrawAcceptance _ -> Words.of("History.acceptanceWithdrawn");
             case Edit.Enrol enrol -> Words.of("History.enrolled", enrol.student().name());
             case Edit.ChangeTask _ -> Words.of("History.task");
             case Edit.ChangeAids _ -> Words.of("History.aids");

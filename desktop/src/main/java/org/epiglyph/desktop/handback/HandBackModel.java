@@ -28,8 +28,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Pages;
-import org.epiglyph.core.batch.Stage;
-import org.epiglyph.core.feedback.LookOver;
+import org.epiglyph.core.lookover.Dictionary;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
@@ -39,12 +38,13 @@ import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Handing back without any node: what is unfinished, the way chosen, and what became of each student. */
+/** Handing back without any node: the way chosen, and what became of each student. */
 public final class HandBackModel {
     private static final Logger LOG = LoggerFactory.getLogger(HandBackModel.class);
     private final Workspace workspace;
     private final Background background;
     private final Clock clock;
+    private final Dictionary dictionary;
     private final BooleanProperty plain = new SimpleBooleanProperty();
     private final String other;
     private final String otherToken;
@@ -67,12 +67,14 @@ public final class HandBackModel {
     /**
      * Hands an open batch back.
      *
+     * @param dictionary knows words of the language that the marker writes in
      * @param other      the address of a record service that is offered where the batch's own does not answer; may be empty
      * @param otherToken that service's own token: the one that is typed for the batch's service goes to no other
      * @throws Problem where it cannot be read where the batch came from
      */
-    public HandBackModel(Workspace workspace, Background background, Clock clock, String other, String otherToken)
-            throws Problem {
+    public HandBackModel(Workspace workspace, Background background, Clock clock, Dictionary dictionary, String other,
+            String otherToken) throws Problem {
+        this.dictionary = dictionary;
         this.other = other;
         this.otherToken = otherToken;
         this.workspace = workspace;
@@ -87,7 +89,20 @@ public final class HandBackModel {
     }
 
     private HandingBack handingBack() {
-        return new HandingBack(workspace, clock, new Choices(Words.of("HandBack.author"), plain.get(), accepted));
+        return new HandingBack(workspace, clock, choices());
+    }
+
+    /** How work is handed back as it is chosen now. */
+    Choices choices() {
+        return new Choices(Words.of("HandBack.author"), plain.get(), accepted);
+    }
+
+    Dictionary dictionary() {
+        return dictionary;
+    }
+
+    Clock clock() {
+        return clock;
     }
 
     /** True if a document that goes back contains scripts or starts programs. */
@@ -129,31 +144,14 @@ public final class HandBackModel {
         return said;
     }
 
-    List<LookOver.Finding> findings() {
-        return LookOver.findings(workspace.batch());
-    }
-
-    List<StudentKey> sealed() {
-        return HandingBack.sealed(workspace.batch());
-    }
-
-    /** How many of the sealed ones the record has as they are now. */
-    long alreadyBack() {
-        return workspace.batch()
-                .submissions()
-                .stream()
-                .filter(s -> s.stage(workspace.batch().scheme()) == Stage.HANDED_BACK)
-                .count();
-    }
-
     String name(StudentKey student) {
         Batch batch = workspace.batch();
         return batch.naming().listed(batch.submission(student).student());
     }
 
-    /** Sends all sealed submissions to the record, then shows or holds them; where something did not go, they stay held. */
-    void toRecord(String address, String token, Showing showing) {
-        again = () -> toRecord(address, token, showing);
+    /** Sends students' submissions to the record, then shows or holds the results; where something did not go, they stay held. */
+    void toRecord(String address, String token, Showing showing, List<StudentKey> students) {
+        again = () -> toRecord(address, token, showing, students);
         showAll = () -> showAll(address, token);
         begin();
         HandingBack work = handingBack();
@@ -162,7 +160,7 @@ public final class HandBackModel {
             if (showing == Showing.HELD) {
                 client.makeVisible(origin.task(), false);
             }
-            Report report = work.toRecord(client, origin.task(), progress);
+            Report report = work.toRecord(client, origin.task(), students, progress);
             if (showing == Showing.VISIBLE && report.isWhole()) {
                 client.makeVisible(origin.task(), true);
             }
@@ -249,12 +247,12 @@ public final class HandBackModel {
         again.run();
     }
 
-    /** Writes all sealed submissions and the grade sheet into a folder. */
-    void toFolder(Path folder) {
-        again = () -> toFolder(folder);
+    /** Writes students' submissions and the grade sheet into a folder. */
+    void toFolder(Path folder, List<StudentKey> students) {
+        again = () -> toFolder(folder, students);
         begin();
         HandingBack work = handingBack();
-        background.start(progress -> holding(() -> work.toFolder(folder, progress)),
+        background.start(progress -> holding(() -> work.toFolder(folder, students, progress)),
                 report -> finish(report, Words.of("HandBack.nowInFolder", folder)), trouble::set);
     }
 

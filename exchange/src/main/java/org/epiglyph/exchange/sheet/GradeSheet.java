@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
@@ -158,6 +159,31 @@ public final class GradeSheet {
         });
         files.keySet().removeAll(twice);
         return files;
+    }
+
+    /**
+     * A cell of a student's row.
+     *
+     * @param heading of its column; empty where it has none
+     * @param value   as it is shown
+     */
+    public record Cell(String heading, String value) {}
+
+    /** A student's row in the sheet's order; empty for a student who is not in it. */
+    public List<Cell> row(StudentKey student) {
+        if (!rows.containsKey(student)) {
+            return List.of();
+        }
+        List<String> headings = table.row(roles.header());
+        List<String> values = table.row(rows.get(student));
+        return IntStream.range(0, values.size())
+                .mapToObj(i -> new Cell(i < headings.size() ? headings.get(i).strip() : "", values.get(i)))
+                .toList();
+    }
+
+    /** Another file of the same form, its rows and columns where they are in this one. */
+    public GradeSheet sameForm(SheetFile other) throws Problem {
+        return new GradeSheet(other, roles, List.copyOf(rows.keySet()));
     }
 
     /** The line in which the student stands, from 1 as a marker counts. */

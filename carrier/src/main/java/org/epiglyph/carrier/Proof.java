@@ -1,0 +1,77 @@
+package org.epiglyph.carrier;
+
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.feedback.Feedback;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Result;
+import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.workspace.BatchFolder;
+
+/**
+ * What one student will be handed, made by the code that hands back and from one state of the batch. Nothing is sent.
+ *
+ * @param batch    the state that it shows
+ * @param student  whose it is
+ * @param files    the marked documents as built, in order, by the name that they arrive under
+ * @param result   as the record and the sheet take it
+ * @param feedback the words in the record
+ * @param row      the student's row of the grade sheet, read back from the sheet as it goes out
+ * @param trouble  what will not go or must be known, each in a sentence
+ */
+public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Result result, String feedback,
+        List<GradeSheet.Cell> row, List<String> trouble) {
+    public Proof {
+        files = List.copyOf(files);
+        row = List.copyOf(row);
+        trouble = List.copyOf(trouble);
+    }
+
+    /**
+     * One file of a parcel.
+     *
+     * @param name as it arrives, folders included
+     * @param file on this disk
+     */
+    public record Outgoing(String name, Path file) {}
+
+    /**
+     * Builds a student's proof.
+     *
+     * @param target a folder for the copies, which no other proof and no hand-back uses
+     * @throws Problem where what is kept of the batch's filing rule or sheet cannot be read
+     */
+    public static Proof of(Batch batch, BatchFolder folder, Choices choices, StudentKey student, Instant at,
+            Path target)
+            throws Problem {
+        Submission submission = batch.submission(student);
+        Building.Built built = new Building(batch, folder, choices, at, target).build(student, new HashSet<>());
+        List<Outgoing> files = built.files()
+                .entrySet()
+                .stream()
+                .map((Map.Entry<String, Path> e) -> new Outgoing(e.getKey(), e.getValue()))
+                .toList();
+        OutgoingSheet sheet = OutgoingSheet.of(batch, folder, List.of(student));
+        return new Proof(batch, student, files, batch.result(student), Feedback.text(batch, submission),
+                sheet.row(student),
+                java.util.stream.Stream.concat(built.reasons().stream(), sheet.notes().stream()).toList());
+    }
+
+    /** The grade as it goes out; none before everything is scored. */
+    public Optional<String> grade() {
+        return result.grade().filter(_ -> result.complete());
+    }
+
+    /** The score as it goes out. */
+    public BigDecimal score() {
+        return result.value();
+    }
+}

@@ -1,0 +1,305 @@
+package org.epiglyph.core.lookover;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Predicate;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.epiglyph.core.batch.Aids;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.MarkCount;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Stage;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.phrases.Slots;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Decimal;
+import org.epiglyph.core.scoring.GradeScale;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Result;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.task.Task;
+
+/**
+ * Looks a batch over and keeps what it found: after an edit only the submissions that changed are looked at again. What
+ * the disk has to say (originals, page sizes) comes from outside and is added by whoever can read it. Not safe for several threads.
+ */
+public final class LookOver {
+    /** Words by which markers say that something is for themselves or a colleague (common practice, no source). */
+    private static final Pattern PRIVATE = Pattern.compile(
+            "\\b(note to self|for me only|my eyes only|not for (the|this) student|(do not|don['\u2019]t) (show|tell|send)"
+                    + "|to ?do\\b|tbd\\b|fixme|confidential|internal(ly)? only|off the record"
+                    + "|(ask|check with|discuss with|refer to) (the )?(second marker|moderator|lead marker|module leader|office)"
+                    + "|plagiari[sz]\\w*|academic misconduct|cheat\\w*|colluded|collusion)",
+            Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+    private static final int MOST_WORDS = 5;
+    private final Dictionary dictionary;
+    private final Map<String, List<String>> unknown = new ConcurrentHashMap<>();
+    private final Map<StudentKey, Looked> looked = new HashMap<>();
+    private Optional<Ground> ground = Optional.empty();
+
+    public LookOver(Dictionary dictionary) {
+        this.dictionary = dictionary;
+    }
+
+    /** What findings depend on besides the submission itself. */
+    private record Ground(MarkScheme scheme, Task task, Phrasebook phrasebook, Aids aids,
+            int students, ClassNames names) {
+        boolean isOf(Batch batch) {
+            return scheme == batch.scheme() && task == batch.task() && phrasebook == batch.phrasebook()
+                    && aids == batch.aids() && students == batch.submissions().size();
+        }
+    }
+
+    private record Looked(Submission submission, List<Finding> findings) {}
+
+    /** Everything found in a batch, in roster order, what was accepted included. */
+    public List<Finding> findings(Batch batch) {
+        stand(batch);
+        return batch.submissions().stream().flatMap(s -> of(batch, s).stream()).toList();
+    }
+
+    /** What is found about one student, what was accepted included. */
+    public List<Finding> findings(Batch batch, StudentKey student) {
+        stand(batch);
+        return of(batch, batch.submission(student));
+    }
+
+    /** True unless the marker lets it stand. */
+    public static boolean isOpen(Finding finding, Submission submission) {
+        return submission.accepted().stream().noneMatch(a -> a.isOfOneThing(finding.accepted("")));
+    }
+
+    /** What stood on another scheme, task, phrasebook or class is looked at anew. */
+    private void stand(Batch batch) {
+        if (ground.filter(g -> g.isOf(batch)).isEmpty()) {
+            looked.clear();
+            unknown.clear();
+            ground = Optional.of(new Ground(batch.scheme(), batch.task(), batch.phrasebook(), batch.aids(),
+                    batch.submissions().size(), new ClassNames(batch, dictionary)));
+        }
+    }
+
+    private List<Finding> of(Batch batch, Submission submission) {
+        Looked before = looked.get(submission.student().key());
+        if (before == null || before.submission != submission) {
+            before = new Looked(submission, new Look(batch, submission).findings());
+            looked.put(submission.student().key(), before);
+        }
+        return before.findings;
+    }
+
+    /** One look at one submission. */
+    private final class Look {
+        private final Batch batch;
+        private final Submission submission;
+        private final List<Finding> findings = new ArrayList<>();
+
+        Look(Batch batch, Submission submission) {
+            this.batch = batch;
+            this.submission = submission;
+        }
+
+        List<Finding> findings() {
+            if (submission.stage(batch.scheme()) == Stage.NOTHING_RECEIVED) {
+                found(Finding.Kind.NOTHING_RECEIVED, "");
+                return List.copyOf(findings);
+            }
+            unfinished();
+            handIns();
+            pages();
+            marks();
+            criteria();
+            words();
+            boundary();
+            return List.copyOf(findings);
+        }
+
+        private void found(Finding.Kind kind, String thing, String... details) {
+            found(kind, Finding.Where.SUBMISSION, "", thing, details);
+        }
+
+        private void found(Finding.Kind kind, Finding.Where where, String subject, String thing, String... details) {
+            findings.add(
+                    new Finding(submission.student().key(), kind, where, subject, List.of(details), thing));
+        }
+
+        private void unfinished() {
+            Scorecard scores = submission.scores();
+            if (scores.scoredOf(batch.scheme()) == 0 && Scorecard.askedBy(batch.scheme()) > 0) {
+                found(Finding.Kind.NOTHING_SCORED, "");
+            } else if (!scores.isComplete(batch.scheme())) {
+                List<Criterion> left = scores.left(batch.scheme());
+                found(Finding.Kind.NOT_SCORED, Finding.Where.CRITERION, left.getFirst().id(), "",
+                        String.join(", ", left.stream().map(Criterion::name).toList()));
+            } else if (!submission.sealed()) {
+                found(Finding.Kind.NOT_SEALED, "");
+            }
+        }
+
+        private void handIns() {
+            if (submission.hasNewer()) {
+                String newest = String.valueOf(submission.handIns().getLast().number());
+                found(Finding.Kind.NEWER_HAND_IN, newest, newest);
+            }
+            long behind = submission.marksForStudent().stream().filter(Predicate.not(this::goesBack)).count();
+            if (behind > 0) {
+                found(Finding.Kind.MARKS_LEFT_BEHIND, String.valueOf(behind), String.valueOf(behind));
+            }
+        }
+
+        private boolean goesBack(Mark mark) {
+            return submission.documents().stream().anyMatch(d -> d.id().equals(mark.page().document()));
+        }
+
+        private void pages() {
+            if (submission.stage(batch.scheme()) == Stage.UNTOUCHED) {
+                return;
+            }
+            List<String> unseen = new ArrayList<>();
+            boolean several = submission.documents().size() > 1;
+            for (Document document : submission.documents()) {
+                if (document.pages() instanceof Pages.Awaited) {
+                    unseen.add(document.name());
+                }
+                Submission.pages(List.of(document))
+                        .stream()
+                        .filter(p -> !submission.seen().contains(p))
+                        .map(p -> several ? document.name() + " " + p.number() : String.valueOf(p.number()))
+                        .forEach(unseen::add);
+            }
+            if (!unseen.isEmpty()) {
+                String all = String.join(", ", unseen);
+                found(Finding.Kind.PAGES_UNSEEN, all, all);
+            }
+        }
+
+        private void marks() {
+            for (Mark mark : submission.marksForStudent()) {
+                String criterion = mark.head().criterion();
+                if (!criterion.isEmpty() && batch.scheme().findCriterion(criterion).isEmpty()) {
+                    found(Finding.Kind.EVIDENCE_GONE, Finding.Where.MARK, mark.id(), criterion,
+                            String.valueOf(mark.page().number()));
+                }
+                if (mark instanceof Note && mark.remark().isEmpty() && goesBack(mark)) {
+                    found(Finding.Kind.EMPTY_REMARK, Finding.Where.MARK, mark.id(), "",
+                            String.valueOf(mark.page().number()));
+                }
+            }
+        }
+
+        private void criteria() {
+            List<Mark> there = submission.marks().stream().filter(this::goesBack).toList();
+            for (Criterion criterion : batch.scheme().criteria()) {
+                Optional<BigDecimal> score = submission.scores().score(criterion.id());
+                if (score.isEmpty()) {
+                    continue;
+                }
+                counted(criterion, there).filter(c -> c.compareTo(score.get()) != 0)
+                        .ifPresent(c -> found(Finding.Kind.COUNT_DIFFERS, Finding.Where.CRITERION, criterion.id(),
+                                Criterion.words(c) + " " + Criterion.words(score.get()), criterion.name(),
+                                Criterion.words(c), Criterion.words(score.get())));
+                if (wantsWords(criterion, score.get())) {
+                    found(Finding.Kind.WORDS_WANTED, Finding.Where.CRITERION, criterion.id(),
+                            Criterion.words(score.get()), criterion.name(), Criterion.words(score.get()));
+                }
+            }
+        }
+
+        /** What signs, stamps, or else numbers typed as evidence come to under a criterion. */
+        private Optional<BigDecimal> counted(Criterion criterion, List<Mark> marks) {
+            return MarkCount.of(criterion, marks, batch.phrasebook())
+                    .map(MarkCount::points)
+                    .or(() -> written(criterion, marks));
+        }
+
+        private Optional<BigDecimal> written(Criterion criterion, List<Mark> marks) {
+            return marks.stream()
+                    .filter(m -> !m.isPrivate() && m.head().criterion().equals(criterion.id()))
+                    .flatMap(m -> m instanceof TypedText text ? number(text.text()).stream() : Stream.of())
+                    .reduce(BigDecimal::add);
+        }
+
+        /** "4" or "4/6". */
+        private static Optional<BigDecimal> number(String typed) {
+            try {
+                return Optional.of(Decimal.of(typed.strip().replaceFirst("\\s*/\\s*\\d+$", "")));
+            } catch (NumberFormatException e) {
+                return Optional.empty(); // words
+            }
+        }
+
+        private boolean wantsWords(Criterion criterion, BigDecimal score) {
+            return criterion.maximum().signum() > 0 && submission.scores().words(criterion.id()).isBlank()
+                    && batch.aids()
+                            .limits()
+                            .wordsBelow()
+                            .filter(p -> score.multiply(BigDecimal.valueOf(100))
+                                    .compareTo(p.multiply(criterion.maximum())) < 0)
+                            .isPresent();
+        }
+
+        private void words() {
+            for (Said said : Said.in(submission, batch.scheme())) {
+                names().other(said.words(), submission.student())
+                        .ifPresent(name -> saidFound(Finding.Kind.NAMES_ANOTHER, said, name));
+                var looksPrivate = PRIVATE.matcher(said.words());
+                if (looksPrivate.find()) {
+                    saidFound(Finding.Kind.LOOKS_PRIVATE, said, looksPrivate.group());
+                }
+                if (!Slots.of(said.words()).isFilled()) {
+                    saidFound(Finding.Kind.SLOT_UNFILLED, said, said.words());
+                }
+                List<String> strange = unknown.computeIfAbsent(said.words(), this::unknownWords);
+                if (!strange.isEmpty()) {
+                    saidFound(Finding.Kind.UNKNOWN_WORDS, said, String.join(", ", strange));
+                }
+            }
+        }
+
+        private void saidFound(Finding.Kind kind, Said said, String detail) {
+            found(kind, said.where(), said.subject(), said.words(), detail);
+        }
+
+        private List<String> unknownWords(String words) {
+            return dictionary.unknown(words)
+                    .stream()
+                    .filter(w -> !names().knows(w))
+                    .distinct()
+                    .limit(MOST_WORDS)
+                    .toList();
+        }
+
+        private ClassNames names() {
+            return ground.orElseThrow().names;
+        }
+
+        private void boundary() {
+            Optional<BigDecimal> width = batch.aids().limits().nearBoundary();
+            Optional<GradeScale> grades = batch.scheme().rules().grades();
+            if (width.isEmpty() || grades.isEmpty() || !submission.scores().isComplete(batch.scheme())) {
+                return;
+            }
+            Result result = batch.result(submission.student().key());
+            for (GradeScale.Boundary boundary : grades.get().boundaries()) {
+                BigDecimal at = boundary.from().multiply(result.maximum()).movePointLeft(2);
+                if (at.signum() > 0 && result.value().subtract(at).abs().compareTo(width.get()) <= 0) {
+                    found(Finding.Kind.NEAR_BOUNDARY,
+                            Criterion.words(result.value()) + " " + Criterion.words(at),
+                            Criterion.words(result.value()), boundary.grade(), Criterion.words(at));
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,16 @@
+package org.epiglyph.desktop.handback;
+
+import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.desktop.frame.Words;
+
+/** How what was found is put into words. */
+final class FindingWords {
+    private FindingWords() {}
+
+    static String of(Finding finding) {
+        Object[] values = finding.kind() == Finding.Kind.MARKS_LEFT_BEHIND
+                ? new Object[]{Integer.valueOf(finding.details().getFirst())}
+                : finding.details().toArray();
+        return Words.of("LookOver." + finding.kind().name(), values);
+    }
+}

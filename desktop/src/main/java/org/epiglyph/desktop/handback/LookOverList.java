@@ -1,0 +1,323 @@
+package org.epiglyph.desktop.handback;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.beans.binding.Bindings;
+import javafx.collections.ListChangeListener;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Acceptance;
+import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Rows;
+import org.epiglyph.desktop.frame.Words;
+
+/** The class in groups; under each student what was found, with the ways to put it right or let it stand. */
+final class LookOverList extends VBox {
+    private final LookOverModel model;
+    private final BiConsumer<StudentKey, Optional<Finding>> toDesk;
+    private final Consumer<Integer> scrollProof;
+    private final Rows<Line> list = new Rows<>("look-over", this::node);
+    private Optional<Finding> accepting = Optional.empty();
+
+    /** A line of the list. */
+    private sealed interface Line {}
+
+    private record Heading(LookOverModel.Group group, int count) implements Line {}
+
+    private record Student(LookOverModel.Row row) implements Line {}
+
+    /**
+     * @param toDesk      goes to a student at the desk, and there to what was found
+     * @param chosen      hears which student's proof shall be seen
+     * @param scrollProof moves the proof by so many screens
+     */
+    LookOverList(LookOverModel model, BiConsumer<StudentKey, Optional<Finding>> toDesk, Consumer<StudentKey> chosen,
+            Consumer<Integer> scrollProof) {
+        this.model = model;
+        this.toDesk = toDesk;
+        this.scrollProof = scrollProof;
+        Label heading = new Label(Words.of("HandBack.heading"));
+        heading.getStyleClass().add("heading");
+        Label refused = new Label();
+        refused.getStyleClass().add("notice");
+        refused.setWrapText(true);
+        refused.setId("look-over-refused");
+        refused.textProperty().bind(model.refusedProperty());
+        refused.managedProperty().bind(refused.textProperty().isNotEmpty());
+        Label waiting = new Label(Words.of("HandBack.looking"));
+        waiting.getStyleClass().add("hint");
+        waiting.setWrapText(true);
+        waiting.textProperty()
+                .bind(Bindings.createStringBinding(() -> Words.of(
+                        model.batch().submissions().isEmpty() ? "HandBack.emptyClass" : "HandBack.looking"),
+                        model.rowsProperty()));
+        waiting.visibleProperty().bind(Bindings.isEmpty(list.getItems()));
+        waiting.managedProperty().bind(waiting.visibleProperty());
+        list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+        list.getSelectionModel().selectedItemProperty().addListener((_, _, line) -> {
+            if (line instanceof Student student) {
+                chosen.accept(student.row.student());
+            }
+        });
+        list.addEventFilter(KeyEvent.KEY_PRESSED, this::turn);
+        list.setAccessibleText(Words.of("HandBack.heading"));
+        VBox.setVgrow(list, Priority.ALWAYS);
+        getChildren().addAll(heading, refused, waiting, list);
+        getStyleClass().add("look-over");
+        model.rowsProperty().addListener((_, _, rows) -> fill(rows));
+    }
+
+    /** The students chosen, in roster order of their groups. */
+    List<StudentKey> chosen() {
+        return list.getSelectionModel()
+                .getSelectedItems()
+                .stream()
+                .flatMap(l -> l instanceof Student s ? Stream.of(s.row.student()) : null)
+                .toList();
+    }
+
+    void onChosen(Runnable changed) {
+        list.getSelectionModel()
+                .getSelectedItems()
+                .addListener(
+                        (ListChangeListener<Line>) _ -> changed.run());
+    }
+
+    private void fill(List<LookOverModel.Row> rows) {
+        List<StudentKey> before = chosen();
+        int at = list.getSelectionModel().getSelectedIndex();
+        List<Line> lines = new ArrayList<>();
+        for (LookOverModel.Group group : LookOverModel.Group.values()) {
+            List<LookOverModel.Row> of = rows.stream().filter(r -> r.group() == group).toList();
+            if (!of.isEmpty()) {
+                lines.add(new Heading(group, of.size()));
+                of.forEach(r -> lines.add(new Student(r)));
+            }
+        }
+        list.getItems().setAll(lines);
+        boolean again = false;
+        for (int i = 0; i < lines.size(); i++) {
+            if (lines.get(i) instanceof Student s && before.contains(s.row.student())) {
+                list.getSelectionModel().select(i);
+                again = true;
+            }
+        }
+        if (!again && !lines.isEmpty()) {
+            choose(Math.max(1, Math.min(at, lines.size() - 1)));
+        }
+    }
+
+    private void choose(int index) {
+        list.getSelectionModel().clearAndSelect(index);
+        list.getFocusModel().focus(index);
+    }
+
+    /** Goes to the next student whose proof can be seen, or the one before; past headings. */
+    void step(int by) {
+        List<Line> lines = list.getItems();
+        for (int i = list.getSelectionModel().getSelectedIndex() + by; i >= 0 && i < lines.size(); i += by) {
+            if (lines.get(i) instanceof Student) {
+                choose(i);
+                list.scrollTo(Math.max(0, i - 2));
+                return;
+            }
+        }
+    }
+
+    private void turn(KeyEvent event) {
+        if (accepting.isPresent()) {
+            return; // the keys belong to the reason
+        }
+        switch (event.getCode()) {
+            case PAGE_DOWN -> scrollProof.accept(1);
+            case PAGE_UP -> scrollProof.accept(-1);
+            case ENTER -> first().ifPresentOrElse(f -> toDesk.accept(f.student(), Optional.of(f)),
+                    () -> chosen().stream().findFirst().ifPresent(s -> toDesk.accept(s, Optional.empty())));
+            default -> {
+                return;
+            }
+        }
+        event.consume();
+    }
+
+    /** What was found first about the student in sight and is open. */
+    private Optional<Finding> first() {
+        return list.getSelectionModel().getSelectedItem() instanceof Student s
+                ? s.row.open().stream().findFirst()
+                : Optional.empty();
+    }
+
+    void acceptFirst() {
+        if (list.getSelectionModel().getSelectedItem() instanceof Student s) {
+            s.row.open().stream().filter(Finding::isAcceptable).findFirst().ifPresent(this::askReason);
+        }
+    }
+
+    void fixFirst() {
+        if (list.getSelectionModel().getSelectedItem() instanceof Student s) {
+            s.row.open().stream().filter(f -> model.fixOf(f).isPresent()).findFirst().ifPresent(model::fix);
+        }
+    }
+
+    void goFirst() {
+        first().ifPresent(f -> toDesk.accept(f.student(), Optional.of(f)));
+    }
+
+    void focus() {
+        list.requestFocus();
+    }
+
+    private void askReason(Finding finding) {
+        accepting = Optional.of(finding);
+        list.refresh();
+    }
+
+    private void askedReason() {
+        accepting = Optional.empty();
+        list.refresh();
+        list.requestFocus();
+    }
+
+    private Node node(Line line) {
+        return switch (line) {
+            case Heading(LookOverModel.Group group, int count) -> {
+                Label label = new Label(Words.of("HandBack.group." + group, count));
+                label.getStyleClass().add("look-over-group");
+                yield label;
+            }
+            case Student(LookOverModel.Row row) -> student(row);
+        };
+    }
+
+    private Node student(LookOverModel.Row row) {
+        Label name = new Label(row.name());
+        name.getStyleClass().add("finding-name");
+        name.setWrapText(true);
+        HBox.setHgrow(name, Priority.ALWAYS);
+        name.setMaxWidth(Double.MAX_VALUE);
+        Label result = new Label(row.result());
+        result.getStyleClass().add("figures");
+        result.setMinWidth(Region.USE_PREF_SIZE);
+        HBox head = new HBox(name, result);
+        head.getStyleClass().add("look-over-head");
+        VBox box = new VBox(head);
+        box.getStyleClass().add("look-over-student");
+        if (row.group() == LookOverModel.Group.HANDED_BACK) {
+            String found = row.open().stream().map(FindingWords::of).collect(Collectors.joining("; "));
+            if (!found.isEmpty()) {
+                box.getChildren().add(quiet(found));
+            }
+            return box;
+        }
+        row.open().forEach(f -> box.getChildren().add(finding(row, f)));
+        row.accepted().forEach(a -> box.getChildren().add(accepted(row, a)));
+        return box;
+    }
+
+    private static Label quiet(String words) {
+        Label label = new Label(words);
+        label.setWrapText(true);
+        label.getStyleClass().add("tells");
+        return label;
+    }
+
+    private Node finding(LookOverModel.Row row, Finding finding) {
+        Label words = quiet(FindingWords.of(finding));
+        boolean asks = finding.kind().weight() == Finding.Weight.DECIDES
+                && row.group() == LookOverModel.Group.TO_DECIDE;
+        words.getStyleClass().setAll("label", asks ? "asks" : "tells");
+        VBox box = new VBox(words);
+        if (accepting.equals(Optional.of(finding))) {
+            box.getChildren().add(reason(finding));
+            return box;
+        }
+        FlowPane acts = new FlowPane();
+        acts.getStyleClass().add("look-over-acts");
+        acts.getChildren().add(link("HandBack.goThere", row, () -> toDesk.accept(row.student(), Optional.of(finding))));
+        if (model.fixOf(finding).isPresent()) {
+            acts.getChildren().add(linkSaying(LookOverModel.fixWords(finding), row, () -> model.fix(finding)));
+        }
+        if (asks) {
+            acts.getChildren().add(link("HandBack.acceptIt", row, () -> askReason(finding)));
+        }
+        box.getChildren().add(acts);
+        return box;
+    }
+
+    private Node accepted(LookOverModel.Row row, Acceptance acceptance) {
+        Label words = new Label(acceptance.reason().isEmpty()
+                ? Words.of("HandBack.acceptedBare")
+                : Words.of("HandBack.accepted", acceptance.reason()));
+        words.getStyleClass().add("hint");
+        words.setWrapText(true);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        return new HBox(words, link("HandBack.withdraw", row, () -> model.withdraw(row.student(), acceptance)));
+    }
+
+    private Node reason(Finding finding) {
+        TextField reason = new TextField();
+        reason.setId("accept-reason");
+        reason.setPromptText(Words.of("HandBack.acceptReason"));
+        reason.setAccessibleText(Words.of("HandBack.acceptReason"));
+        Runnable accept = () -> {
+            accepting = Optional.empty();
+            model.accept(finding, reason.getText());
+            list.requestFocus();
+        };
+        reason.setOnAction(_ -> accept.run());
+        reason.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                askedReason();
+                e.consume();
+            }
+        });
+        Button now = new Button(Words.of("HandBack.acceptNow"));
+        now.setId("accept-now");
+        now.getStyleClass().add("plain-button");
+        now.setMinWidth(Region.USE_PREF_SIZE);
+        now.setOnAction(_ -> accept.run());
+        HBox.setHgrow(reason, Priority.ALWAYS);
+        HBox line = new HBox(reason, now);
+        line.getStyleClass().add("field-line");
+        Platform.runLater(reason::requestFocus);
+        return line;
+    }
+
+    private Button link(String key, LookOverModel.Row row, Runnable act) {
+        return linkSaying(Words.of(key), row, act);
+    }
+
+    private Button linkSaying(String words, LookOverModel.Row row, Runnable act) {
+        Button link = new Button(words);
+        link.getStyleClass().add("link-button");
+        link.setMinWidth(Region.USE_PREF_SIZE);
+        link.setAccessibleText(words + ", " + row.name());
+        link.setFocusTraversable(false); // a list of many has keys for its acts
+        link.setOnAction(_ -> {
+            list.getItems()
+                    .stream()
+                    .filter(l -> l instanceof Student s && s.row.equals(row))
+                    .findFirst()
+                    .ifPresent(l -> choose(list.getItems().indexOf(l)));
+            act.run();
+        });
+        return link;
+    }
+}

@@ -1,0 +1,162 @@
+package org.epiglyph.desktop.handback;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Supplier;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import org.epiglyph.carrier.Choices;
+import org.epiglyph.carrier.Proof;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.documents.WrittenRemark;
+import org.epiglyph.places.TemporaryFolder;
+import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The proof of the chosen student, without any node: built off the interface thread, the last one asked for alone. */
+final class ProofModel {
+    private static final Logger LOG = LoggerFactory.getLogger(ProofModel.class);
+    private final Workspace workspace;
+    private final Clock clock;
+    private final SerialExecutor executor;
+    private final Supplier<Choices> choices;
+    private final ReadOnlyObjectWrapper<Optional<Shown>> shown = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyBooleanWrapper building = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
+    private volatile Optional<StudentKey> wanted = Optional.empty();
+
+    /** @param choices how work is handed back as it is chosen now */
+    ProofModel(Workspace workspace, Clock clock, SerialExecutor executor, Supplier<Choices> choices) {
+        this.workspace = workspace;
+        this.clock = clock;
+        this.executor = executor;
+        this.choices = choices;
+    }
+
+    /**
+     * A proof with what is needed to show it.
+     *
+     * @param pages  all pages of all files, in order; a file that is no PDF has none
+     * @param images draws pages; documents are called by the number of their file
+     */
+    record Shown(Proof proof, List<Page> pages, PageImages images, TemporaryFolder folder) {
+        void close() {
+            images.close();
+            try {
+                folder.close();
+            } catch (IOException e) {
+                LOG.info("The copies of a proof stay until the next start");
+            }
+        }
+    }
+
+    /**
+     * A page as it goes out.
+     *
+     * @param file    number of its file, from 0
+     * @param index   number within it, from 0
+     * @param remarks what its annotations say, from top to bottom
+     */
+    record Page(int file, int index, PageGeometry shape, List<WrittenRemark> remarks) {}
+
+    ReadOnlyObjectProperty<Optional<Shown>> shownProperty() {
+        return shown.getReadOnlyProperty();
+    }
+
+    /** True while the proof that was asked for last is being built. */
+    ReadOnlyBooleanProperty buildingProperty() {
+        return building.getReadOnlyProperty();
+    }
+
+    /** Why there is no proof, in words; else empty. */
+    ReadOnlyStringProperty troubleProperty() {
+        return trouble.getReadOnlyProperty();
+    }
+
+    /** Builds a student's proof of the batch as it is now. */
+    void show(StudentKey student) {
+        wanted = Optional.of(student);
+        Batch batch = workspace.batch();
+        Choices chosen = choices.get();
+        building.set(true);
+        executor.start(() -> isWanted(student) ? Optional.of(build(batch, chosen, student)) : Optional.<Shown>empty(),
+                built -> built.ifPresent(b -> arrived(student, b)), why -> {
+                    if (isWanted(student)) {
+                        building.set(false);
+                        trouble.set(why);
+                    }
+                });
+    }
+
+    private boolean isWanted(StudentKey student) {
+        return wanted.equals(Optional.of(student));
+    }
+
+    private void arrived(StudentKey student, Shown built) {
+        if (!isWanted(student)) {
+            built.close();
+            return;
+        }
+        Optional<Shown> before = shown.get();
+        building.set(false);
+        trouble.set("");
+        shown.set(Optional.of(built));
+        before.ifPresent(Shown::close);
+    }
+
+    private Shown build(Batch batch, Choices chosen, StudentKey student) throws IOException, Problem {
+        TemporaryFolder folder = TemporaryFolder.make("proof");
+        try {
+            Proof proof = Proof.of(batch, workspace.folder(), chosen, student, clock.instant(), folder.path());
+            List<Page> pages = new ArrayList<>();
+            for (int i = 0; i < proof.files().size(); i++) {
+                if (isPdf(proof.files().get(i).name())) {
+                    addPages(pages, i, proof.files().get(i).file());
+                }
+            }
+            List<Path> files = proof.files().stream().map(Proof.Outgoing::file).toList();
+            return new Shown(proof, List.copyOf(pages),
+                    new PageImages(number -> files.get(Integer.parseInt(number)), workspace.folder().pictures()),
+                    folder);
+        } catch (Problem | RuntimeException | Error e) {
+            folder.close();
+            throw e;
+        }
+    }
+
+    static boolean isPdf(String name) {
+        return name.toLowerCase(Locale.ROOT).endsWith(".pdf");
+    }
+
+    private static void addPages(List<Page> pages, int file, Path pdf) throws Problem {
+        try (OpenDocument document = OpenDocument.open(pdf)) {
+            for (int i = 0; i < document.pageCount(); i++) {
+                pages.add(new Page(file, i, document.geometry(i), document.remarks(i)));
+            }
+        }
+    }
+
+    /** Nothing is shown any more; what was built for showing is deleted. */
+    void close() {
+        wanted = Optional.empty();
+        building.set(false);
+        shown.get().ifPresent(Shown::close);
+        shown.set(Optional.empty());
+    }
+}

@@ -1,0 +1,278 @@
+package org.epiglyph.desktop.handback;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import javafx.beans.binding.Bindings;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.epiglyph.carrier.Proof;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Rows;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.documents.WrittenRemark;
+import org.epiglyph.exchange.sheet.GradeSheet;
+
+/** What the chosen student will be handed: the pages as they were written, the words, the entry in the record, the row of the sheet. */
+final class ProofPane extends VBox {
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private static final double REMARKS = 200;
+    private static final double AROUND = 44;
+    private static final double LEAST = 200;
+    private final ProofModel model;
+    private final Label whose = new Label();
+    private final Label trouble = new Label();
+    private final Label waiting = new Label();
+    private final StackPane content = new StackPane();
+    private final Rows<Item> pages = new Rows<>("proof-pages", this::node);
+    private final ScrollPane words = new ScrollPane();
+    private final Map<String, Button> tabs = new LinkedHashMap<>();
+    private final Runnable next;
+    private String tab = "pages";
+
+    /** A page, or a file that has none. */
+    private sealed interface Item {}
+
+    private record OfPage(ProofModel.Page page) implements Item {}
+
+    private record Saying(String words) implements Item {}
+
+    /** @param next goes to the next student, behind the last page */
+    ProofPane(ProofModel model, Runnable next) {
+        this.model = model;
+        this.next = next;
+        HBox head = new HBox();
+        head.getStyleClass().add("proof-head");
+        for (String name : List.of("pages", "feedback", "record", "row")) {
+            Button button = new Button(Words.of("HandBack.proof." + name));
+            button.getStyleClass().add("filter");
+            button.setId("proof-" + name);
+            button.setMinWidth(Region.USE_PREF_SIZE);
+            button.setOnAction(_ -> show(name));
+            tabs.put(name, button);
+            head.getChildren().add(button);
+        }
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        whose.getStyleClass().add("hint");
+        head.getChildren().addAll(space, whose);
+        trouble.getStyleClass().add("notice");
+        trouble.setWrapText(true);
+        trouble.managedProperty().bind(trouble.textProperty().isNotEmpty());
+        waiting.getStyleClass().add("hint");
+        waiting.setWrapText(true);
+        waiting.textProperty()
+                .bind(Bindings.when(model.buildingProperty())
+                        .then(Words.of("HandBack.proof.building"))
+                        .otherwise(Words.of("HandBack.proof.choose")));
+        waiting.visibleProperty()
+                .bind(Bindings.createBooleanBinding(() -> model.shownProperty().get().isEmpty(), model.shownProperty())
+                        .and(model.troubleProperty().isEmpty()));
+        waiting.managedProperty().bind(waiting.visibleProperty());
+        words.setFitToWidth(true);
+        words.getStyleClass().add("proof-words");
+        content.getChildren().addAll(pages, words);
+        VBox.setVgrow(content, Priority.ALWAYS);
+        getChildren().addAll(head, trouble, waiting, content);
+        getStyleClass().add("proof");
+        setId("proof");
+        model.shownProperty().addListener((_, _, _) -> refresh());
+        model.troubleProperty().addListener((_, _, _) -> refresh());
+        pages.widthProperty().addListener((_, before, now) -> {
+            if (Math.abs(before.doubleValue() - now.doubleValue()) > 1) {
+                pages.refresh();
+            }
+        });
+        refresh();
+    }
+
+    private void show(String name) {
+        tab = name;
+        refresh();
+    }
+
+    /** Moves by so many screens; behind the last page the next student comes. */
+    void scroll(int screens) {
+        javafx.scene.control.ScrollBar bar = (javafx.scene.control.ScrollBar) pages.lookup(".scroll-bar:vertical");
+        boolean atEnd = !pages.isVisible() || bar == null || !bar.isVisible() || bar.getValue() >= bar.getMax();
+        if (screens > 0 && atEnd) {
+            next.run();
+        } else if (bar != null && pages.isVisible()) {
+            bar.setValue(Math.clamp(bar.getValue() + screens * bar.getVisibleAmount() * (bar.getMax() - bar.getMin()),
+                    bar.getMin(), bar.getMax()));
+        }
+    }
+
+    private void refresh() {
+        tabs.forEach((name, button) -> button.pseudoClassStateChanged(HERE, name.equals(tab)));
+        Optional<ProofModel.Shown> shown = model.shownProperty().get();
+        Optional<Proof> proof = shown.map(ProofModel.Shown::proof);
+        whose.setText(proof.map(p -> Words.of("HandBack.proof.asGets", student(p).givenName())).orElse(""));
+        trouble.setText(proof.map(p -> String.join("\n", warnings(p))).orElse("")
+                + model.troubleProperty().get());
+        boolean onPages = tab.equals("pages");
+        pages.setVisible(onPages && shown.isPresent());
+        words.setVisible(!onPages && shown.isPresent());
+        pages.getItems().setAll(shown.map(ProofPane::items).orElse(List.of()));
+        words.setContent(proof.map(this::worded).orElse(null));
+    }
+
+    private static List<String> warnings(Proof proof) {
+        List<String> all = new ArrayList<>(proof.trouble());
+        if (!proof.batch().submission(proof.student()).sealed()) {
+            all.addFirst(Words.of("HandBack.proof.unsealed", student(proof).givenName()));
+        }
+        return all;
+    }
+
+    private static Student student(Proof proof) {
+        return proof.batch().submission(proof.student()).student();
+    }
+
+    private static List<Item> items(ProofModel.Shown shown) {
+        List<Item> items = new ArrayList<>();
+        shown.pages().forEach(p -> items.add(new OfPage(p)));
+        for (Proof.Outgoing file : shown.proof().files()) {
+            if (!ProofModel.isPdf(file.name())) {
+                items.add(new Saying(Words.of("HandBack.proof.notPages", file.name())));
+            }
+        }
+        if (shown.proof().files().isEmpty()) {
+            items.add(new Saying(Words.of("HandBack.proof.noFiles", student(shown.proof()).givenName())));
+        }
+        return items;
+    }
+
+    private Node node(Item item) {
+        return switch (item) {
+            case Saying(String said) -> {
+                Label label = new Label(said);
+                label.setWrapText(true);
+                label.getStyleClass().add("proof-saying");
+                yield label;
+            }
+            case OfPage(ProofModel.Page page) -> page(page);
+        };
+    }
+
+    private Node page(ProofModel.Page page) {
+        ProofModel.Shown shown = model.shownProperty().get().orElseThrow();
+        double room = page.remarks().isEmpty() ? 0 : REMARKS;
+        double width = Math.max(LEAST, pages.getWidth() - AROUND - room);
+        double scale = Math.min(width / page.shape().shownWidth(), width * 1.6 / page.shape().shownHeight());
+        ImageView view = new ImageView();
+        view.setFitWidth(page.shape().shownWidth() * scale);
+        view.setFitHeight(page.shape().shownHeight() * scale);
+        StackPane leaf = new StackPane(view);
+        leaf.getStyleClass().add("proof-leaf");
+        leaf.setMinSize(view.getFitWidth(), view.getFitHeight());
+        leaf.setMaxSize(view.getFitWidth(), view.getFitHeight());
+        String file = shown.proof().files().get(page.file()).name();
+        leaf.setAccessibleText(Words.of("HandBack.proof.pageText", page.index() + 1,
+                page.remarks().stream().map(WrittenRemark::words).collect(Collectors.joining("; "))));
+        double pixels = pages.getScene() == null ? 1 : pages.getScene().getWindow().getOutputScaleX();
+        shown.images()
+                .image(new PageRef(String.valueOf(page.file()), page.index()), scale * pixels)
+                .thenAccept(image -> javafx.application.Platform.runLater(() -> view.setImage(image)));
+        Label name = new Label(Words.of("HandBack.proof.page", file, page.index() + 1));
+        name.getStyleClass().add("hint");
+        HBox line = new HBox(leaf, remarks(page));
+        line.getStyleClass().add("proof-line");
+        VBox all = new VBox(name, line);
+        all.getStyleClass().add("proof-page");
+        return all;
+    }
+
+    /** What the page's annotations say, read from the file itself. */
+    private static Node remarks(ProofModel.Page page) {
+        VBox all = new VBox();
+        all.getStyleClass().add("proof-remarks");
+        all.setMinWidth(page.remarks().isEmpty() ? 0 : REMARKS);
+        all.setMaxWidth(page.remarks().isEmpty() ? 0 : REMARKS);
+        for (int i = 0; i < page.remarks().size(); i++) {
+            Label words = new Label((i + 1) + "  " + page.remarks().get(i).words());
+            words.setWrapText(true);
+            words.getStyleClass().add("proof-remark");
+            all.getChildren().add(words);
+        }
+        return all;
+    }
+
+    private Node worded(Proof proof) {
+        return switch (tab) {
+            case "feedback" -> paper(List.of(text(proof.feedback())));
+            case "record" -> paper(List.of(record(proof)));
+            case "row" -> paper(List.of(proof.row().isEmpty()
+                    ? text(Words.of("HandBack.proof.noRow", student(proof).givenName()))
+                    : row(proof.row())));
+            default -> null;
+        };
+    }
+
+    private static Node paper(List<Node> nodes) {
+        VBox paper = new VBox();
+        paper.getStyleClass().add("proof-paper");
+        paper.getChildren().addAll(nodes);
+        return new VBox(paper);
+    }
+
+    private static Label text(String words) {
+        Label label = new Label(words);
+        label.setWrapText(true);
+        label.getStyleClass().add("proof-text");
+        return label;
+    }
+
+    private static Node record(Proof proof) {
+        GridPane grid = grid();
+        add(grid, 0, Words.of("HandBack.proof.score"), Words.of("HandBack.proof.outOf", Criterion.words(proof.score()),
+                Criterion.words(proof.batch().task().maximum())));
+        add(grid, 1, Words.of("HandBack.proof.grade"), proof.grade().orElse(Words.of("HandBack.proof.none")));
+        add(grid, 2, Words.of("HandBack.proof.files"), proof.files().isEmpty()
+                ? Words.of("HandBack.proof.none")
+                : proof.files().stream().map(Proof.Outgoing::name).collect(Collectors.joining("\n")));
+        add(grid, 3, Words.of("HandBack.proof.comment"), proof.feedback());
+        return grid;
+    }
+
+    private static Node row(List<GradeSheet.Cell> cells) {
+        GridPane grid = grid();
+        for (int i = 0; i < cells.size(); i++) {
+            add(grid, i, cells.get(i).heading(), cells.get(i).value());
+        }
+        return grid;
+    }
+
+    private static GridPane grid() {
+        GridPane grid = new GridPane();
+        grid.getStyleClass().add("proof-grid");
+        return grid;
+    }
+
+    private static void add(GridPane grid, int line, String heading, String value) {
+        Label name = new Label(heading);
+        name.getStyleClass().add("field-label");
+        name.setMinWidth(110);
+        name.setMaxWidth(180);
+        name.setWrapText(true);
+        Label words = text(value);
+        GridPane.setHgrow(words, Priority.ALWAYS);
+        GridPane.setValignment(name, javafx.geometry.VPos.TOP);
+        grid.addRow(line, name, words);
+    }
+}

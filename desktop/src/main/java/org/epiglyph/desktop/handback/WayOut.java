@@ -1,0 +1,431 @@
+package org.epiglyph.desktop.handback;
+
+import java.io.File;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.PasswordField;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import org.epiglyph.carrier.Outcome;
+import org.epiglyph.core.batch.Limits;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Decimal;
+import org.epiglyph.desktop.frame.BusyPane;
+import org.epiglyph.desktop.frame.Rows;
+import org.epiglyph.desktop.frame.Words;
+
+/** What goes out and where, in a sentence that can be changed word by word, and the one act; below it what became of each. */
+final class WayOut extends ScrollPane {
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
+    private static final BigDecimal MOST_PERCENT = BigDecimal.valueOf(100);
+    private static final BigDecimal MOST_POINTS = BigDecimal.valueOf(1000);
+    private static final double LEAST_LIST = 160;
+    private final HandBackModel model;
+    private final LookOverModel lookOver;
+    private final Supplier<List<StudentKey>> chosen;
+    private final MenuButton whom = new MenuButton();
+    private final MenuButton where = new MenuButton();
+    private final BooleanProperty onlyChosen = new SimpleBooleanProperty();
+    private final BooleanProperty intoFolder = new SimpleBooleanProperty();
+    private final Label counts = new Label();
+    private final Button send = new Button();
+    private final TextField address = new TextField();
+    private final PasswordField secret = new PasswordField();
+    private final RadioButton held = new RadioButton(Words.of("HandBack.held"));
+    private final RadioButton visible = new RadioButton(Words.of("HandBack.visible"));
+    private final ToggleGroup showing = new ToggleGroup();
+    private final TextField folder = new TextField();
+    private final Rows<Outcome> receipts = new Rows<>("receipts", this::receipt);
+    private final VBox receiptPart;
+
+    /** @param chosen the students chosen in the list */
+    WayOut(HandBackModel model, LookOverModel lookOver, String token, Supplier<List<StudentKey>> chosen) {
+        this.model = model;
+        this.lookOver = lookOver;
+        this.chosen = chosen;
+        intoFolder.set(!model.origin().isRecord());
+        secret.setText(token);
+        Label heading = new Label(Words.of("HandBack.what"));
+        heading.getStyleClass().add("subheading");
+        counts.getStyleClass().add("hint");
+        counts.setWrapText(true);
+        counts.setId("goes");
+        send.setId("hand-back-send");
+        send.getStyleClass().add("main-button");
+        send.setOnAction(_ -> handBack());
+        Label receiptHeading = new Label(Words.of("HandBack.receipts"));
+        receiptHeading.getStyleClass().add("subheading");
+        receipts.setMinHeight(LEAST_LIST);
+        receiptPart = new VBox(receiptHeading, receipts);
+        VBox.setVgrow(receipts, Priority.ALWAYS);
+        VBox.setVgrow(receiptPart, Priority.ALWAYS);
+        VBox ways = new VBox(sentence(), toRecord(), toFolder(), plain());
+        ways.getStyleClass().add("way-out-ways");
+        ways.disableProperty().bind(model.background().busyProperty());
+        VBox content = new VBox(heading, ways, counts, send,
+                line(model.troubleProperty(), "notice", "hand-back-trouble"),
+                line(model.saidProperty(), "said", "hand-back-said"), showAll(), new BusyPane(model.background()),
+                receiptPart, limits());
+        content.getStyleClass().add("way-out");
+        setContent(content);
+        setFitToWidth(true);
+        setFitToHeight(true);
+        onlyChosen.addListener((_, _, _) -> refresh());
+        intoFolder.addListener((_, _, _) -> refresh());
+        showing.selectedToggleProperty().addListener((_, _, _) -> refresh());
+        model.background().busyProperty().addListener((_, _, _) -> refresh());
+        model.outcomesProperty().addListener((_, _, _) -> showOutcomes());
+        refresh();
+        showOutcomes();
+    }
+
+    private static Label line(ObservableValue<String> words, String style, String id) {
+        Label label = new Label();
+        label.getStyleClass().add(style);
+        label.setId(id);
+        label.setWrapText(true);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        label.textProperty().bind(words);
+        label.visibleProperty().bind(label.textProperty().isNotEmpty());
+        label.managedProperty().bind(label.visibleProperty());
+        return label;
+    }
+
+    private static void showOnly(Node node, boolean shown) {
+        node.setVisible(shown);
+        node.setManaged(shown);
+    }
+
+    // --- the sentence
+
+    private Node sentence() {
+        whom.setId("whom");
+        whom.setAccessibleText(Words.of("HandBack.whom"));
+        where.setId("where");
+        where.setAccessibleText(Words.of("HandBack.where"));
+        where.getItems().add(item("HandBack.sentence.folder", () -> intoFolder.set(true)));
+        if (model.origin().isRecord()) {
+            where.getItems().addFirst(item("HandBack.sentence.records", () -> intoFolder.set(false)));
+        }
+        FlowPane words = new FlowPane(words("HandBack.sentence.hand"), whom);
+        for (String word : Words.of("HandBack.sentence.what").split(" ")) {
+            words.getChildren().add(said(word));
+        }
+        words.getChildren().add(where);
+        words.getStyleClass().add("sentence");
+        return words;
+    }
+
+    private static MenuItem item(String key, Runnable act) {
+        MenuItem item = new MenuItem(Words.of(key));
+        item.setId(key.substring(key.lastIndexOf('.') + 1));
+        item.setOnAction(_ -> act.run());
+        return item;
+    }
+
+    private static Label words(String key) {
+        return said(Words.of(key));
+    }
+
+    private static Label said(String words) {
+        Label label = new Label(words);
+        label.getStyleClass().add("sentence-word");
+        return label;
+    }
+
+    private List<StudentKey> going() {
+        List<StudentKey> may = new ArrayList<>(lookOver.in(LookOverModel.Group.READY));
+        may.addAll(lookOver.in(LookOverModel.Group.HANDED_BACK));
+        if (onlyChosen.get()) {
+            may.retainAll(chosen.get());
+        }
+        return may;
+    }
+
+    /** Says anew how many go, and whether they may. */
+    void refresh() {
+        List<StudentKey> picked = chosen.get();
+        if (picked.isEmpty()) {
+            onlyChosen.set(false);
+        }
+        whom.getItems().setAll(item("HandBack.sentence.allReady", () -> onlyChosen.set(false)));
+        if (!picked.isEmpty()) {
+            MenuItem some = new MenuItem(chosenWords(picked));
+            some.setId("chosen");
+            some.setOnAction(_ -> onlyChosen.set(true));
+            whom.getItems().add(some);
+        }
+        whom.setText(onlyChosen.get() ? chosenWords(picked) : Words.of("HandBack.sentence.allReady"));
+        where.setText(Words.of(intoFolder.get() ? "HandBack.sentence.folder" : "HandBack.sentence.records"));
+        List<StudentKey> going = going();
+        List<StudentKey> there = lookOver.in(LookOverModel.Group.HANDED_BACK);
+        long unchanged = going.stream().filter(there::contains).count();
+        counts.setText(onlyChosen.get() && going.size() < picked.size()
+                ? Words.of("HandBack.goes", going.size(), unchanged, 0) + " "
+                        + Words.of("HandBack.chosenStay", picked.size() - going.size())
+                : Words.of("HandBack.goes", going.size(), unchanged,
+                        onlyChosen.get() ? 0 : lookOver.in(LookOverModel.Group.TO_DECIDE).size()));
+        send.setText(Words.of("HandBack.send", going.size()));
+        send.setDisable(going.isEmpty() || model.background().busyProperty().get()
+                || !intoFolder.get() && showing.getSelectedToggle() == null);
+    }
+
+    private String chosenWords(List<StudentKey> picked) {
+        return picked.size() == 1
+                ? lookOver.row(picked.getFirst()).map(LookOverModel.Row::name).orElse("")
+                : Words.of("HandBack.sentence.chosen", picked.size());
+    }
+
+    private void handBack() {
+        if (intoFolder.get()) {
+            model.toFolder(Path.of(folder.getText().strip()), going());
+        } else {
+            model.toRecord(address.getText(), secret.getText(),
+                    visible.isSelected() ? HandBackModel.Showing.VISIBLE : HandBackModel.Showing.HELD, going());
+        }
+    }
+
+    // --- where
+
+    private Node toRecord() {
+        address.setText(model.origin().address());
+        address.setId("hand-back-address");
+        secret.setId("hand-back-token");
+        held.setId("held");
+        visible.setId("visible");
+        for (RadioButton one : List.of(held, visible)) {
+            one.setToggleGroup(showing);
+            one.setWrapText(true);
+            one.setMinHeight(Region.USE_PREF_SIZE);
+        }
+        VBox record = new VBox(held, visible, labelled("Collect.address", address), elsewhere(),
+                labelled("Collect.token", secret));
+        record.getStyleClass().add("way-out-part");
+        record.visibleProperty().bind(intoFolder.not());
+        record.managedProperty().bind(intoFolder.not());
+        return record;
+    }
+
+    private static VBox labelled(String key, TextField field) {
+        Label label = new Label(Words.of(key));
+        label.setLabelFor(field);
+        label.getStyleClass().add("field-label");
+        return new VBox(label, field);
+    }
+
+    /** Offers the address that answers, where the one in the field does not. */
+    private Node elsewhere() {
+        Label words = new Label();
+        words.textProperty()
+                .bind(model.elsewhereProperty().map(e -> e.isEmpty() ? "" : Words.of("HandBack.elsewhere", e)));
+        words.setWrapText(true);
+        words.setMinHeight(Region.USE_PREF_SIZE);
+        Button use = new Button(Words.of("HandBack.useAddress"));
+        use.setId("use-address");
+        use.getStyleClass().add("plain-button");
+        use.setOnAction(_ -> address.setText(model.elsewhereProperty().get()));
+        VBox line = new VBox(words, use);
+        line.visibleProperty()
+                .bind(model.elsewhereProperty()
+                        .isNotEmpty()
+                        .and(address.textProperty().isNotEqualTo(model.elsewhereProperty())));
+        line.managedProperty().bind(line.visibleProperty());
+        return line;
+    }
+
+    private Node toFolder() {
+        Label hint = new Label(Words.of("HandBack.folderHint"));
+        hint.getStyleClass().add("hint");
+        hint.setWrapText(true);
+        hint.setMinHeight(Region.USE_PREF_SIZE);
+        folder.setId("hand-back-folder");
+        folder.setAccessibleText(Words.of("HandBack.sentence.folder"));
+        folder.setText(model.workspace().folder().root().resolve("handed back").toString());
+        Button choose = new Button(Words.of("HandBack.choose"));
+        choose.getStyleClass().add("plain-button");
+        choose.setMinWidth(Region.USE_PREF_SIZE);
+        choose.setOnAction(_ -> choose().ifPresent(p -> folder.setText(p.toString())));
+        HBox.setHgrow(folder, Priority.ALWAYS);
+        HBox line = new HBox(folder, choose);
+        line.getStyleClass().add("field-line");
+        VBox part = new VBox(hint, line);
+        part.getStyleClass().add("way-out-part");
+        part.visibleProperty().bind(intoFolder);
+        part.managedProperty().bind(intoFolder);
+        return part;
+    }
+
+    private Optional<Path> choose() {
+        return Optional.ofNullable(new DirectoryChooser().showDialog(getScene().getWindow())).map(File::toPath);
+    }
+
+    private Node plain() {
+        CheckBox plain = new CheckBox(Words.of("HandBack.plain"));
+        plain.setId("plain-copies");
+        plain.setWrapText(true);
+        plain.setMinHeight(Region.USE_PREF_SIZE);
+        plain.selectedProperty().bindBidirectional(model.plainProperty());
+        showOnly(plain, model.hasActiveContent());
+        return plain;
+    }
+
+    private Node showAll() {
+        Button show = new Button(Words.of("HandBack.showAll"));
+        show.setId("show-all");
+        show.getStyleClass().add("plain-button");
+        show.visibleProperty().bind(model.mayShowProperty());
+        show.managedProperty().bind(show.visibleProperty());
+        show.disableProperty().bind(model.background().busyProperty());
+        show.setOnAction(_ -> model.showAll());
+        return show;
+    }
+
+    // --- what the look-over asks about besides
+
+    private Node limits() {
+        Label heading = new Label(Words.of("HandBack.limits"));
+        heading.getStyleClass().add("field-label");
+        Limits now = lookOver.batch().aids().limits();
+        Label refused = new Label();
+        refused.getStyleClass().add("notice");
+        refused.setWrapText(true);
+        refused.managedProperty().bind(refused.textProperty().isNotEmpty());
+        TextField below = number("limit-words", now.wordsBelow());
+        TextField near = number("limit-boundary", now.nearBoundary());
+        Runnable keep = () -> {
+            try {
+                Limits typed = new Limits(read(below, MOST_PERCENT), read(near, MOST_POINTS));
+                refused.setText("");
+                if (!typed.equals(lookOver.batch().aids().limits())) {
+                    lookOver.limit(typed);
+                }
+            } catch (IllegalArgumentException e) {
+                refused.setText(e.getMessage());
+            }
+        };
+        for (TextField field : List.of(below, near)) {
+            field.setOnAction(_ -> keep.run());
+            field.focusedProperty().addListener((_, _, focused) -> {
+                if (!focused) {
+                    keep.run();
+                }
+            });
+        }
+        VBox part = new VBox(heading, limit("HandBack.limit.words", below), limit("HandBack.limit.boundary", near),
+                refused);
+        part.getStyleClass().add("way-out-limits");
+        return part;
+    }
+
+    private static TextField number(String id, Optional<BigDecimal> value) {
+        TextField field = new TextField(value.map(Criterion::words).orElse(""));
+        field.setId(id);
+        field.setPrefColumnCount(4);
+        field.setMinWidth(Region.USE_PREF_SIZE);
+        return field;
+    }
+
+    private static HBox limit(String key, TextField field) {
+        Label label = new Label(Words.of(key));
+        label.setLabelFor(field);
+        label.setWrapText(true);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        HBox.setHgrow(label, Priority.ALWAYS);
+        label.setMaxWidth(Double.MAX_VALUE);
+        HBox line = new HBox(label, field);
+        line.getStyleClass().add("field-line");
+        return line;
+    }
+
+    /** @throws IllegalArgumentException where it is no such number, with words for the marker */
+    private static Optional<BigDecimal> read(TextField field, BigDecimal most) {
+        String typed = field.getText().strip().replace("%", "");
+        if (typed.isEmpty()) {
+            return Optional.empty();
+        }
+        String refusal = Words.of("HandBack.limit.refused", typed, Criterion.words(most));
+        try {
+            BigDecimal number = Decimal.of(typed);
+            if (number.signum() < 0 || number.compareTo(most) > 0) {
+                throw new IllegalArgumentException(refusal);
+            }
+            return Optional.of(number);
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException(refusal, e);
+        }
+    }
+
+    // --- what became of each
+
+    private void showOutcomes() {
+        receipts.getItems()
+                .setAll(model.outcomesProperty()
+                        .get()
+                        .stream()
+                        .sorted(Comparator.comparing(WayOut::isSettled)) // what asks for the marker stands first
+                        .toList());
+        showOnly(receiptPart, !receipts.getItems().isEmpty());
+    }
+
+    private static boolean isSettled(Outcome outcome) {
+        return switch (outcome) {
+            case Outcome.Done done -> done.leftOut().isEmpty();
+            case Outcome.AlreadyThere _ -> true;
+            case Outcome.Failed _,Outcome.Asked _ -> false;
+        };
+    }
+
+    private Node receipt(Outcome outcome) {
+        Label name = new Label(model.name(outcome.student()));
+        name.getStyleClass().add("finding-name");
+        name.setWrapText(true);
+        Label words = new Label(switch (outcome) {
+            case Outcome.Done(var _, var receipt, var leftOut) ->
+                Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())))
+                        + leftOut.stream().map(l -> "\n" + l).collect(Collectors.joining());
+            case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
+            case Outcome.Failed(var _, String why) -> Words.of("HandBack.failed", why);
+            case Outcome.Asked(var _, var _, String why) -> Words.of("HandBack.failed", why);
+        });
+        words.setWrapText(true);
+        words.getStyleClass().add("hint");
+        VBox line = new VBox(name, words);
+        if (outcome instanceof Outcome.Asked asked) {
+            Button yes = new Button(Words.of("HandBack.accept." + asked.doubt().name()));
+            yes.setId("accept-" + asked.student());
+            yes.getStyleClass().add("plain-button");
+            yes.setAccessibleText(yes.getText() + ", " + model.name(asked.student()));
+            yes.disableProperty().bind(model.background().busyProperty());
+            yes.setOnAction(_ -> model.accept(asked));
+            line.getChildren().add(yes);
+        }
+        line.getStyleClass().add("finding");
+        return line;
+    }
+}

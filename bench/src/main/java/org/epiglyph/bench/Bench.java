@@ -240,8 +240,9 @@ public final class Bench {
             double qpdf = 0;
             for (Path pdf : pdfs) {
                 mine += seconds(
-                        () -> MarkedPdf.write(pdf, pdf.resolveSibling("pictures"), marks, "Marker", Instant.EPOCH,
-                                false, out.resolve("ours.pdf")));
+                        () -> MarkedPdf.write(pdf, pdf.resolveSibling("pictures"), marks,
+                                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", Instant.EPOCH),
+                                out.resolve("ours.pdf")));
                 qpdf += seconds(() -> run(List.of("qpdf", pdf.toString(), out.resolve("theirs.pdf").toString())));
             }
             if (round > 0) {

@@ -79,7 +79,7 @@ final class DemoMarking {
                 .filter(Submission::sealed)
                 .map(s -> s.student().key())
                 .toList();
-        ask(sealed.get(0), "The same slip as in Lena's sketch: read the datum first.");
+        ask(sealed.get(1), "The same slip as in Lena's sketch: read the datum first.");
         ask(sealed.get(2), "");
     }
 

@@ -65,7 +65,9 @@ final class Building {
                 Path target = outgoing(document, path);
                 try {
                     MarkedPdf.Written written = MarkedPdf.write(folder.pages(document), folder.pictures(),
-                            marks(submission, document), choices.author(), at, choices.plain(), target);
+                            marks(submission, document),
+                            new MarkedPdf.Manner(choices.profile().form(), choices.plain(), choices.author(), at),
+                            target);
                     files.put(path, target);
                     if (written.unsigned()) {
                         reasons.add("'" + document.name()

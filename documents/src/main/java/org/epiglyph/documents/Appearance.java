@@ -1,15 +1,11 @@
 package org.epiglyph.documents;
 
-import java.awt.Shape;
 import java.awt.geom.AffineTransform;
-import java.awt.geom.PathIterator;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSFloat;
 import org.apache.pdfbox.cos.COSName;
@@ -38,11 +34,12 @@ final class Appearance {
     private final Ink ink;
     private final Path pictures;
     private final COSDictionary images = new COSDictionary();
-    private final StringBuilder content = new StringBuilder();
+    private final ContentWriter content;
 
     private Appearance(PDDocument document, PageGeometry geometry, Ink ink, Path pictures) {
         this.document = document;
         this.geometry = geometry;
+        this.content = new ContentWriter(geometry);
         this.ink = ink;
         this.pictures = pictures;
     }
@@ -75,7 +72,7 @@ final class Appearance {
             form.setItem(COSName.GROUP, group);
         }
         try (OutputStream out = form.createOutputStream(COSName.FLATE_DECODE)) {
-            out.write(appearance.content.toString().getBytes(StandardCharsets.US_ASCII));
+            out.write(appearance.content.bytes());
         }
         return form;
     }
@@ -100,20 +97,21 @@ final class Appearance {
                 if (translucent) {
                     content.append("/Wash gs\n");
                 }
-                colour(ink.rgb(), "RG");
-                content.append("1 J 1 j ").append(number(width / geometry.userUnit())).append(" w\n");
+                content.colour(ink.rgb(), "RG");
+                content.append("1 J 1 j ");
+                content.lineWidth(width);
                 paths.forEach(this::line);
                 yield translucent;
             }
             case Drawn.Wash(var boxes) -> {
                 content.append("/Wash gs\n");
-                colour(ink.rgb(), "rg");
-                boxes.forEach(this::area);
+                content.colour(ink.rgb(), "rg");
+                boxes.forEach(content::area);
                 content.append("f\n");
                 yield true;
             }
             case Drawn.Area(var outlines) -> {
-                colour(ink.rgb(), "rg");
+                content.colour(ink.rgb(), "rg");
                 for (InkPath outline : outlines) {
                     trace(outline);
                     content.append("h\n");
@@ -122,8 +120,8 @@ final class Appearance {
                 yield false;
             }
             case Drawn.Ground(PageBox box) -> {
-                colour(Drawn.Ground.PAPER, "rg");
-                area(box);
+                content.colour(Drawn.Ground.PAPER, "rg");
+                content.area(box);
                 content.append("f\n");
                 yield false;
             }
@@ -132,7 +130,7 @@ final class Appearance {
                 yield false;
             }
             case Drawn.Words words -> {
-                colour(ink.wordsRgb(), "rg");
+                content.colour(ink.wordsRgb(), "rg");
                 words(words);
                 yield false;
             }
@@ -140,24 +138,24 @@ final class Appearance {
     }
 
     private void line(InkPath path) {
-        point(path.start(), "m");
+        content.point(path.start(), "m");
         if (path.curves().isEmpty()) {
-            point(path.start(), "l"); // a dot: round ends give it its width
+            content.point(path.start(), "l"); // a dot: round ends give it its width
         }
         curves(path);
         content.append("S\n");
     }
 
     private void trace(InkPath path) {
-        point(path.start(), "m");
+        content.point(path.start(), "m");
         curves(path);
     }
 
     private void curves(InkPath path) {
         for (Cubic curve : path.curves()) {
-            coordinates(curve.first());
-            coordinates(curve.second());
-            point(curve.end(), "c");
+            content.coordinates(curve.first());
+            content.coordinates(curve.second());
+            content.point(curve.end(), "c");
         }
     }
 
@@ -181,17 +179,9 @@ final class Appearance {
         content.append("q ");
         for (double value : new double[]{geometry.toPdfX(right) - x, geometry.toPdfY(right) - y,
                 geometry.toPdfX(up) - x, geometry.toPdfY(up) - y, x, y}) {
-            content.append(number(value)).append(' ');
+            content.append(ContentWriter.number(value)).append(" ");
         }
         content.append("cm /").append(name.getName()).append(" Do Q\n");
-    }
-
-    private void area(PageBox box) {
-        point(box.topLeft(), "m");
-        point(new PagePoint(box.right(), box.top()), "l");
-        point(new PagePoint(box.right(), box.bottom()), "l");
-        point(new PagePoint(box.left(), box.bottom()), "l");
-        content.append("h\n");
     }
 
     private void words(Drawn.Words words) {
@@ -200,61 +190,8 @@ final class Appearance {
             AffineTransform place = AffineTransform.getTranslateInstance(words.at().x(), words.at().y());
             place.rotate(Math.toRadians(words.turn()));
             place.translate(0, y);
-            Shape outline = Typeface.SERIF_ITALIC.outline(line, words.size());
-            fill(outline.getPathIterator(place));
+            content.words(line, Typeface.SERIF_ITALIC, words.size(), place);
             y += words.size() * TypedText.LEADING;
         }
-    }
-
-    private void fill(PathIterator path) {
-        double[] c = new double[6];
-        PagePoint at = new PagePoint(0, 0);
-        boolean any = false;
-        for (; !path.isDone(); path.next()) {
-            any = true;
-            switch (path.currentSegment(c)) {
-                case PathIterator.SEG_MOVETO -> point(at = new PagePoint(c[0], c[1]), "m");
-                case PathIterator.SEG_LINETO -> point(at = new PagePoint(c[0], c[1]), "l");
-                case PathIterator.SEG_QUADTO -> {
-                    PagePoint end = new PagePoint(c[2], c[3]);
-                    coordinates(new PagePoint(at.x() + (c[0] - at.x()) * 2 / 3, at.y() + (c[1] - at.y()) * 2 / 3));
-                    coordinates(new PagePoint(end.x() + (c[0] - end.x()) * 2 / 3, end.y() + (c[1] - end.y()) * 2 / 3));
-                    point(at = end, "c");
-                }
-                case PathIterator.SEG_CUBICTO -> {
-                    coordinates(new PagePoint(c[0], c[1]));
-                    coordinates(new PagePoint(c[2], c[3]));
-                    point(at = new PagePoint(c[4], c[5]), "c");
-                }
-                default -> content.append("h\n");
-            }
-        }
-        if (any) {
-            content.append("f\n");
-        }
-    }
-
-    private void point(PagePoint p, String operator) {
-        coordinates(p);
-        content.append(operator).append('\n');
-    }
-
-    private void coordinates(PagePoint p) {
-        content.append(number(geometry.toPdfX(p))).append(' ').append(number(geometry.toPdfY(p))).append(' ');
-    }
-
-    private void colour(int rgb, String operator) {
-        content.append(number((rgb >> 16) / 255.0))
-                .append(' ')
-                .append(number((rgb >> 8 & 255) / 255.0))
-                .append(' ')
-                .append(number((rgb & 255) / 255.0))
-                .append(' ')
-                .append(operator)
-                .append('\n');
-    }
-
-    private static String number(double value) {
-        return String.format(Locale.ROOT, "%.3f", value);
     }
 }

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -45,6 +46,24 @@ public final class MarkedPdf {
 
     private MarkedPdf() {}
 
+    /** What a marked copy looks like. */
+    public enum Form {
+        /** One open annotation a mark. */
+        ANNOTATIONS,
+        /** The same, and the remarks printed into a margin that is added at the right. */
+        PRINTED_MARGIN
+    }
+
+    /**
+     * How copies are written.
+     *
+     * @param form   what they look like
+     * @param plain  true to take scripts and launches out; a copy is then written anew where there are any
+     * @param author who marked, as readers show it; may be empty
+     * @param at     the time that the annotations bear
+     */
+    public record Manner(Form form, boolean plain, String author, Instant at) {}
+
     /**
      * How a copy was written.
      *
@@ -59,14 +78,11 @@ public final class MarkedPdf {
      * @param source the document's pages as PDF; only read
      * @param pictures the folder of the marker's own pictures
      * @param marks  the marks to write; the caller has left out what is private
-     * @param author who marked, as readers show it; may be empty
-     * @param at     the time that the annotations bear
-     * @param plain  true to take scripts and launches out; the copy is then written anew where there are any
+     * @param manner how it is written
      * @param target the file to write; an earlier one is replaced
      * @throws Problem where the document cannot be written whole, with the true reason; the target is as before
      */
-    public static Written write(Path source, Path pictures, List<Mark> marks, String author, Instant at, boolean plain,
-            Path target)
+    public static Written write(Path source, Path pictures, List<Mark> marks, Manner manner, Path target)
             throws Problem {
         if (marks.stream().anyMatch(Mark::isPrivate)) {
             throw new IllegalArgumentException("A private mark is on its way out");
@@ -74,8 +90,8 @@ public final class MarkedPdf {
         Path beside = target.resolveSibling(target.getFileName() + ".part");
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
-            Written written = new MarkedPdf.Writing(source, marks, new Annotations(author, at, pictures), at, beside)
-                    .write(plain);
+            Written written = new MarkedPdf.Writing(source, marks,
+                    new Annotations(manner.author, manner.at, pictures), manner, beside).write();
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
             return written;
         } catch (IOException e) {
@@ -96,50 +112,52 @@ public final class MarkedPdf {
         private final Path source;
         private final List<Mark> marks;
         private final Annotations annotations;
-        private final Instant at;
+        private final Manner manner;
         private final Path beside;
+        private PrintedMargin margin;
 
-        Writing(Path source, List<Mark> marks, Annotations annotations, Instant at, Path beside) {
+        Writing(Path source, List<Mark> marks, Annotations annotations, Manner manner, Path beside) {
             this.source = source;
             this.marks = marks;
             this.annotations = annotations;
-            this.at = at;
+            this.manner = manner;
             this.beside = beside;
         }
 
-        Written write(boolean plain) throws IOException, Problem {
-            if (marks.isEmpty() && !plain) {
+        Written write() throws IOException, Problem {
+            if (marks.isEmpty() && !manner.plain) {
                 Files.copy(source, beside, StandardCopyOption.REPLACE_EXISTING);
                 return new Written(false, false);
             }
             if (canBeUpdated(source)) {
-                Optional<Map<Integer, Integer>> expected = update(plain);
+                Optional<Map<Integer, Integer>> expected = update();
                 if (expected.isPresent() && isWhole(expected.get(), false)) {
                     return new Written(false, false);
                 }
             }
-            boolean signed = anew(plain);
+            boolean signed = anew();
             return new Written(true, signed);
         }
 
         /** @return how many annotations each page has then; empty where the copy must be written anew */
-        private Optional<Map<Integer, Integer>> update(boolean plain) throws IOException {
+        private Optional<Map<Integer, Integer>> update() throws IOException {
             try (PDDocument document = load(source);
                     RandomAccessRead bytes = new RandomAccessReadBufferedFile(source.toFile());
                     OutputStream out = new BufferedOutputStream(Files.newOutputStream(beside))) {
-                if (!PageTree.isRegular(document) || plain && ActiveContent.isIn(document)) {
+                if (!PageTree.isRegular(document) || manner.plain && ActiveContent.isIn(document)) {
                     return Optional.empty();
                 }
-                document.setDocumentId(at.toEpochMilli()); // the same copy at the same time has the same bytes
+                document.setDocumentId(manner.at.toEpochMilli()); // the same copy at the same time has the same bytes
                 Set<COSDictionary> changed = new HashSet<>();
                 Map<Integer, Integer> expected = add(document, changed);
+                margin.subset();
                 UpdateWriter.write(document, bytes, changed, out);
                 return Optional.of(expected);
             }
         }
 
         /** @return true if the document had signatures */
-        private boolean anew(boolean plain) throws IOException, Problem {
+        private boolean anew() throws IOException, Problem {
             Map<Integer, Integer> expected;
             boolean signed;
             try (PDDocument document = load(source);
@@ -147,9 +165,9 @@ public final class MarkedPdf {
                 if (!PageTree.isRegular(document)) {
                     PageTree.mend(document);
                 }
-                document.setDocumentId(at.toEpochMilli());
+                document.setDocumentId(manner.at.toEpochMilli());
                 signed = !document.getSignatureDictionaries().isEmpty();
-                if (plain) {
+                if (manner.plain) {
                     ActiveContent.remove(document);
                 }
                 expected = add(document, new HashSet<>());
@@ -165,19 +183,25 @@ public final class MarkedPdf {
         private Map<Integer, Integer> add(PDDocument document, Set<COSDictionary> changed) throws IOException {
             Map<Integer, List<Mark>> byPage = marks.stream()
                     .collect(Collectors.groupingBy(m -> m.page().index(), TreeMap::new, Collectors.toList()));
+            List<PDPage> pages = new ArrayList<>();
+            document.getPages().forEach(pages::add);
+            if (byPage.keySet().stream().anyMatch(p -> p >= pages.size())) {
+                throw new IllegalStateException("A mark stands on a page that the document has not");
+            }
+            margin = new PrintedMargin(document, changed);
             Map<Integer, Integer> expected = new TreeMap<>();
-            int index = 0;
-            for (PDPage page : document.getPages()) {
+            for (int index = 0; index < pages.size(); index++) {
+                PDPage page = pages.get(index);
                 List<Mark> own = byPage.getOrDefault(index, List.of());
                 if (!own.isEmpty()) {
                     addAll(page, annotations.of(document, page, own));
                     changed.add(page.getCOSObject());
                 }
-                expected.put(index, count(page));
-                index++;
-            }
-            if (!byPage.isEmpty() && byPage.keySet().stream().anyMatch(p -> p >= expected.size())) {
-                throw new IllegalStateException("A mark stands on a page that the document has not");
+                expected.put(expected.size(), count(page));
+                int behind = manner.form == Form.PRINTED_MARGIN ? margin.print(page, own) : 0;
+                for (int i = 0; i < behind; i++) {
+                    expected.put(expected.size(), 0);
+                }
             }
             return expected;
         }

@@ -129,7 +129,8 @@ class EveryMarkTest {
 
     private Path marked(Path original, List<Mark> marks) throws Problem {
         Path target = folder.resolve("marked.pdf");
-        MarkedPdf.write(original, folder.resolve("pictures"), marks, "Marker", Instant.EPOCH, false, target);
+        MarkedPdf.write(original, folder.resolve("pictures"), marks,
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", Instant.EPOCH), target);
         return target;
     }
 

@@ -90,9 +90,11 @@ class IntakeTest {
         assertThat(ready.traits()).containsExactly(Pages.Trait.ACTIVE);
         assertThat(ready.note()).startsWith("It contains scripts");
         Path copy = folder.resolve("copy.pdf");
-        MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(), "Marker", Instant.EPOCH, false, copy);
+        MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(),
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", Instant.EPOCH), copy);
         assertThat(Files.mismatch(file, copy)).isEqualTo(-1);
-        MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(), "Marker", Instant.EPOCH, true, copy);
+        MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(),
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, true, "Marker", Instant.EPOCH), copy);
         try (PDDocument document = Loader.loadPDF(copy.toFile())) {
             assertThat(ActiveContent.isIn(document)).isFalse();
             assertThat(document.getNumberOfPages()).isEqualTo(1);

@@ -96,7 +96,8 @@ class MarkedPdfTest {
 
     private Path marked(Path original, List<Mark> marks) throws Exception {
         Path target = folder.resolve("marked.pdf");
-        MarkedPdf.write(original, original.resolveSibling("pictures"), marks, "Marker", AT, false, target);
+        MarkedPdf.write(original, original.resolveSibling("pictures"), marks,
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", AT), target);
         return target;
     }
 
@@ -205,7 +206,8 @@ class MarkedPdfTest {
     void anEarlierAnnotationOfTheStudentStays() throws Exception {
         Path once = marked(original(0, new PDRectangle(0, 0, 400, 300)), oneOfEach(0).subList(0, 1));
         Path twice = folder.resolve("twice.pdf");
-        MarkedPdf.write(once, once.resolveSibling("pictures"), oneOfEach(0).subList(4, 5), "Marker", AT, false, twice);
+        MarkedPdf.write(once, once.resolveSibling("pictures"), oneOfEach(0).subList(4, 5),
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", AT), twice);
         try (PdfReader reader = new PdfReader(Files.readAllBytes(twice))) {
             assertThat(reader.getPageN(1).getAsArray(PdfName.ANNOTS).size()).isEqualTo(2);
         }

@@ -225,7 +225,8 @@ class MutatedFilesTest {
             MarkedPdf.write(source, folder,
                     List.of(new Stamp(new Head("t", new PageRef("d", 0), Ink.MADDER, 0, Remark.NONE),
                             Sign.TICK, new PagePoint(20, 20), 20)),
-                    "", Instant.EPOCH, false, folder.resolve("made/marked.pdf"));
+                    new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "", Instant.EPOCH),
+                    folder.resolve("made/marked.pdf"));
         } catch (Problem e) {
             assertThat(e.getMessage()).endsWith(".");
         }

@@ -65,7 +65,8 @@ class WholeCopyTest {
         Pages.Ready ready = (Pages.Ready) Intake.examine(received, folder.resolve("rendition.pdf"));
         Path source = ready.rendition().isEmpty() ? received : folder.resolve("rendition.pdf");
         Path target = folder.resolve("out/marked.pdf");
-        MarkedPdf.write(source, folder, List.of(tick(0), tick(ready.count() - 1)), "Marker", AT, plain, target);
+        MarkedPdf.write(source, folder, List.of(tick(0), tick(ready.count() - 1)),
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, plain, "Marker", AT), target);
         try (OpenDocument open = OpenDocument.open(source)) {
             assertThat(open.pageCount()).isEqualTo(ready.count());
             IntStream.range(0, open.pageCount()).forEach(i -> {
@@ -154,7 +155,8 @@ class WholeCopyTest {
                 "<</Type/Sig/Filter/Adobe.PPKLite/SubFilter/adbe.pkcs7.detached/ByteRange[0 100 200 100]/Contents<00>>>",
                 "<</Type/Annot/Subtype/Widget/FT/Sig/T(s)/V 4 0 R/Rect[0 0 0 0]/P 3 0 R>>");
         byte[] before = Files.readAllBytes(received);
-        MarkedPdf.Written written = MarkedPdf.write(received, folder, List.of(tick(0)), "", AT, false,
+        MarkedPdf.Written written = MarkedPdf.write(received, folder, List.of(tick(0)),
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "", AT),
                 folder.resolve("out/marked.pdf"));
         assertThat(written).isEqualTo(new MarkedPdf.Written(false, false));
         assertThat(java.util.Arrays.copyOf(Files.readAllBytes(folder.resolve("out/marked.pdf")), before.length))
@@ -163,7 +165,8 @@ class WholeCopyTest {
             out.write("\nnothing that belongs here".getBytes(StandardCharsets.ISO_8859_1));
             out.write(new byte[4000]);
         }
-        assertThat(MarkedPdf.write(received, folder, List.of(tick(0)), "", AT, false, folder.resolve("out/anew.pdf")))
+        assertThat(MarkedPdf.write(received, folder, List.of(tick(0)),
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "", AT), folder.resolve("out/anew.pdf")))
                 .as("where the file must be written anew, that is said")
                 .isEqualTo(new MarkedPdf.Written(true, true));
     }

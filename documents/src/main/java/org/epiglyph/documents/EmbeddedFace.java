@@ -1,0 +1,79 @@
+package org.epiglyph.documents;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.List;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDResources;
+import org.apache.pdfbox.pdmodel.font.PDType0Font;
+
+/** One of the program's typefaces within a document: only the letters that are used, each with the character that it is. */
+final class EmbeddedFace {
+    private final PDDocument document;
+    private final Typeface face;
+    private final COSName name;
+    private PDType0Font font;
+
+    EmbeddedFace(PDDocument document, Typeface face) {
+        this.document = document;
+        this.face = face;
+        this.name = COSName.getPDFName("Epiglyph" + face.ordinal());
+    }
+
+    /** True if every letter is in the typeface and words simply run from left to right. */
+    boolean canSet(String line) {
+        return line.codePoints()
+                .allMatch(c -> face.has(c) && Character.getDirectionality(c) != Character.DIRECTIONALITY_RIGHT_TO_LEFT
+                        && Character.getDirectionality(c) != Character.DIRECTIONALITY_RIGHT_TO_LEFT_ARABIC
+                        && Character.getType(c) != Character.NON_SPACING_MARK);
+    }
+
+    /** The letters as the font's codes. */
+    byte[] encode(String line) throws IOException {
+        PDType0Font used = font();
+        line.codePoints().forEach(used::addToSubset);
+        return used.encode(line);
+    }
+
+    Typeface face() {
+        return face;
+    }
+
+    /** Its name among a page's resources, once it was put there. */
+    String name() {
+        return name.getName();
+    }
+
+    /** Puts faces among the resources of a page, which become the page's own: others may share those that it had. */
+    static void put(List<EmbeddedFace> faces, PDPage page) throws IOException {
+        PDResources inherited = page.getResources();
+        COSDictionary own = new COSDictionary(inherited == null ? new COSDictionary() : inherited.getCOSObject());
+        COSDictionary fonts = own.getDictionaryObject(COSName.FONT) instanceof COSDictionary there
+                ? new COSDictionary(there)
+                : new COSDictionary();
+        for (EmbeddedFace face : faces) {
+            fonts.setItem(face.name, face.font());
+        }
+        own.setItem(COSName.FONT, fonts);
+        page.setResources(new PDResources(own));
+    }
+
+    private PDType0Font font() throws IOException {
+        if (font == null) {
+            try (InputStream in = face.open()) {
+                font = PDType0Font.load(document, in, true);
+            }
+        }
+        return font;
+    }
+
+    /** Leaves out the letters that are not used; where the library saves the whole document, it does so itself. */
+    void subset() throws IOException {
+        if (font != null && font.willBeSubset()) {
+            font.subset();
+        }
+    }
+}

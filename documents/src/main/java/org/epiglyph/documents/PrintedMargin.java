@@ -1,0 +1,382 @@
+package org.epiglyph.documents;
+
+import java.awt.geom.AffineTransform;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Set;
+import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSBase;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSStream;
+import org.apache.pdfbox.contentstream.operator.Operator;
+import org.apache.pdfbox.pdfparser.PDFStreamParser;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.epiglyph.core.margin.MarginLayout;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PagePoint;
+
+/**
+ * Prints remarks beside their places into a margin that is added at the right of the page as it is shown, so that they are
+ * read in every program and on paper. Nothing is drawn on the page itself: a line leads from its edge, at the height of the
+ * mark, to the numbered words. What does not fit continues on a page behind. Words are
+ * text, so that they are found and copied.
+ */
+final class PrintedMargin {
+    private static final double A4_AREA = 595.0 * 842;
+    private static final double LEAST_SCALE = 0.6;
+    private static final double MOST_SCALE = 8;
+    private static final double WIDTH = 168;
+    private static final double EDGE = 18;
+    private static final double LEAD = 22;
+    private static final double SIZE = 9.5;
+    private static final double LEADING = 12.5;
+    private static final double GAP = 7;
+    private static final double NUMBER = 0.8;
+    private static final int RULE = 0xd5ccba;
+    private static final int SECOND = 0x555b7a;
+    private final PDDocument document;
+    private final Set<COSDictionary> changed;
+    private final EmbeddedFace words;
+    private final EmbeddedFace numbers;
+    private final EmbeddedFace quiet;
+    private int number;
+
+    /** @param changed takes every dictionary that is another than before */
+    PrintedMargin(PDDocument document, Set<COSDictionary> changed) {
+        this.document = document;
+        this.changed = changed;
+        words = new EmbeddedFace(document, Typeface.SERIF);
+        numbers = new EmbeddedFace(document, Typeface.INTERFACE_STRONG);
+        quiet = new EmbeddedFace(document, Typeface.INTERFACE);
+    }
+
+    /**
+     * A remark in lines.
+     *
+     * @param wish  where its top would stand, in points from the top of the page as shown
+     * @param place the height of its mark there
+     */
+    private record Printed(int number, int rgb, String words, List<String> lines, double wish, double place) {}
+
+    /** Measures of one page, in points as shown. */
+    private record Measures(PageGeometry shape, double scale) {
+        static Measures of(PageGeometry shape) {
+            double scale = Math.sqrt(shape.shownWidth() * shape.shownHeight() / A4_AREA);
+            return new Measures(shape, Math.clamp(scale, LEAST_SCALE, MOST_SCALE));
+        }
+
+        double of(double usual) {
+            return usual * scale;
+        }
+
+        double left() {
+            return shape.shownWidth() + of(LEAD);
+        }
+
+        double column() {
+            return of(WIDTH - LEAD - EDGE);
+        }
+
+        double height(Printed remark) {
+            return remark.lines.size() * of(LEADING);
+        }
+
+        double bottom() {
+            return shape.shownHeight() - of(EDGE);
+        }
+
+        /** From the page as shown to page space. */
+        AffineTransform place() {
+            PagePoint o = shape.fromShown(new PagePoint(0, 0));
+            PagePoint x = shape.fromShown(new PagePoint(1, 0));
+            PagePoint y = shape.fromShown(new PagePoint(0, 1));
+            return new AffineTransform(x.x() - o.x(), x.y() - o.y(), y.x() - o.x(), y.y() - o.y(), o.x(), o.y());
+        }
+    }
+
+    /**
+     * Prints the remarks of a page's marks.
+     *
+     * @return how many pages were added behind it
+     */
+    int print(PDPage page, List<Mark> marks) throws IOException {
+        Measures m = Measures.of(Geometries.of(page));
+        List<Printed> all = new ArrayList<>();
+        List<Mark> speaking = marks.stream()
+                .filter(k -> !k.remark().isEmpty())
+                .sorted(Comparator.comparingDouble(k -> m.shape.toShown(k.bounds()).top()))
+                .toList();
+        for (Mark mark : speaking) {
+            PageBox box = m.shape.toShown(mark.bounds());
+            double place = Math.clamp(box.centre().y(), 0, m.shape.shownHeight());
+            number++;
+            String said = RemarkText.plain(mark.remark().words()).strip();
+            all.add(new Printed(number, mark.ink().wordsRgb(), said,
+                    lines(number, said, m, m.column()),
+                    place - m.of(LEADING) / 2, place));
+        }
+        if (all.isEmpty()) {
+            return 0;
+        }
+        List<Printed> fitting = fitting(all, m);
+        ContentWriter content = new ContentWriter(m.shape);
+        ground(content, m);
+        double[] tops = tops(fitting, m);
+        for (int i = 0; i < fitting.size(); i++) {
+            lead(content, m, fitting.get(i), tops[i]);
+            words(content, m, fitting.get(i), tops[i], m.left());
+        }
+        List<Printed> rest = all.subList(fitting.size(), all.size());
+        if (!rest.isEmpty()) {
+            say(content, m,
+                    "remarks " + rest.getFirst().number + " to " + rest.getLast().number + " are on the next page",
+                    m.left(), m.bottom() + m.of(EDGE) / 2);
+        }
+        widen(page, m);
+        EmbeddedFace.put(List.of(words, numbers, quiet), page);
+        addBehind(page, content.bytes());
+        return rest.isEmpty() ? 0 : continueBehind(page, m, rest);
+    }
+
+    /** The words in lines, the first one leaving room for the number; a word wider than the column is broken. */
+    private static List<String> lines(int number, String words, Measures m, double column) {
+        double size = m.of(SIZE);
+        String room = "\u2007".repeat(String.valueOf(number).length() + 1); // as wide as the number and its space
+        List<String> lines = new ArrayList<>();
+        for (String line : Typeface.SERIF.lines(room + words, size, column)) {
+            String rest = line;
+            while (Typeface.SERIF.width(rest, size) > column && rest.length() > 1) {
+                int fits = rest.length() - 1;
+                while (fits > 1 && Typeface.SERIF.width(rest.substring(0, fits), size) > column) {
+                    fits--;
+                }
+                fits -= Character.isHighSurrogate(rest.charAt(fits - 1)) && fits > 1 ? 1 : 0;
+                lines.add(rest.substring(0, fits));
+                rest = rest.substring(fits);
+            }
+            lines.add(rest);
+        }
+        lines.set(0, lines.getFirst().replaceFirst("^\u2007+", ""));
+        return lines;
+    }
+
+    private static List<Printed> fitting(List<Printed> all, Measures m) {
+        List<Printed> fitting = new ArrayList<>(all);
+        while (!fitting.isEmpty() && height(fitting, m) > m.bottom() - m.of(EDGE)) {
+            fitting.removeLast();
+        }
+        return fitting;
+    }
+
+    private static double height(List<Printed> some, Measures m) {
+        return some.stream().mapToDouble(r -> m.height(r) + m.of(GAP)).sum();
+    }
+
+    /** As near to their places as they can stand between the page's edges. */
+    private static double[] tops(List<Printed> remarks, Measures m) {
+        double[] tops = MarginLayout.tops(
+                remarks.stream().map(r -> new MarginLayout.Wish(r.wish, m.height(r))).toList(), m.of(GAP), m.of(EDGE));
+        double bottom = m.bottom();
+        for (int i = tops.length - 1; i >= 0; i--) {
+            tops[i] = Math.min(tops[i], bottom - m.height(remarks.get(i)));
+            bottom = tops[i] - m.of(GAP);
+        }
+        return tops;
+    }
+
+    /** The margin is paper of its own: what the page hides beyond its edge stays hidden. */
+    private static void ground(ContentWriter content, Measures m) {
+        content.colour(0xffffff, "rg");
+        PageBox strip = PageBox.between(new PagePoint(m.shape.shownWidth(), 0),
+                new PagePoint(m.shape.shownWidth() + m.of(WIDTH), m.shape.shownHeight()));
+        content.area(m.shape.fromShown(strip));
+        content.append("f\n");
+        content.colour(RULE, "RG");
+        content.lineWidth(m.of(0.6));
+        double x = m.shape.shownWidth() + m.of(0.3);
+        line(content, m, new PagePoint(x, 0), new PagePoint(x, m.shape.shownHeight()));
+    }
+
+    private static void line(ContentWriter content, Measures m, PagePoint from, PagePoint to) {
+        content.point(m.shape.fromShown(from), "m");
+        content.point(m.shape.fromShown(to), "l");
+        content.append("S\n");
+    }
+
+    private static void lead(ContentWriter content, Measures m, Printed remark, double top) {
+        double start = m.shape.shownWidth() + m.of(1);
+        double end = m.left() - m.of(4);
+        double to = top + m.of(LEADING) * 0.55;
+        content.colour(remark.rgb, "RG");
+        content.lineWidth(m.of(0.7));
+        content.point(m.shape.fromShown(new PagePoint(start, remark.place)), "m");
+        content.coordinates(m.shape.fromShown(new PagePoint((start + end) / 2, remark.place)));
+        content.coordinates(m.shape.fromShown(new PagePoint((start + end) / 2, to)));
+        content.point(m.shape.fromShown(new PagePoint(end, to)), "c");
+        content.append("S\n");
+    }
+
+    private void words(ContentWriter content, Measures m, Printed remark, double top, double left) throws IOException {
+        content.colour(remark.rgb, "rg");
+        String number = String.valueOf(remark.number);
+        AffineTransform head = m.place();
+        head.translate(left, top + m.of(SIZE));
+        content.text(number, numbers, m.of(SIZE * NUMBER), head);
+        double indent = left + m.of(4) + numbers.face().width(number, m.of(SIZE * NUMBER));
+        for (int i = 0; i < remark.lines.size(); i++) {
+            AffineTransform place = m.place();
+            place.translate(i == 0 ? indent : left, top + m.of(SIZE) + i * m.of(LEADING));
+            content.text(remark.lines.get(i), words, m.of(SIZE), place);
+        }
+    }
+
+    private void say(ContentWriter content, Measures m, String said, double left, double baseLine) throws IOException {
+        content.colour(SECOND, "rg");
+        AffineTransform place = m.place();
+        place.translate(left, baseLine);
+        content.text(said, quiet, m.of(SIZE * NUMBER), place);
+    }
+
+    /** To be called before an update is written; where the whole document is saved, the library does this. */
+    void subset() throws IOException {
+        for (EmbeddedFace face : List.of(words, numbers, quiet)) {
+            face.subset();
+        }
+    }
+
+    /** The crop box grows at the side that is shown at the right, and the media box with it. */
+    private void widen(PDPage page, Measures m) {
+        PDRectangle crop = page.getCropBox();
+        PagePoint corner = m.shape.fromShown(new PagePoint(m.shape.shownWidth() + m.of(WIDTH), m.shape.shownHeight()));
+        PDRectangle wide = around(crop, (float) m.shape.toPdfX(corner), (float) m.shape.toPdfY(corner));
+        PDRectangle media = page.getMediaBox();
+        page.setMediaBox(around(around(wide, media.getLowerLeftX(), media.getLowerLeftY()), media.getUpperRightX(),
+                media.getUpperRightY()));
+        page.setCropBox(wide);
+        changed.add(page.getCOSObject());
+    }
+
+    private static PDRectangle around(PDRectangle box, float x, float y) {
+        float left = Math.min(box.getLowerLeftX(), x);
+        float bottom = Math.min(box.getLowerLeftY(), y);
+        return new PDRectangle(left, bottom, Math.max(box.getUpperRightX(), x) - left,
+                Math.max(box.getUpperRightY(), y) - bottom);
+    }
+
+    /**
+     * The page's own content is kept as it is, between as many saved and restored graphics states (ISO 32000-2, 8.4.2)
+     * as it leaves open or takes back too many.
+     */
+    private void addBehind(PDPage page, byte[] content) throws IOException {
+        Balance balance = Balance.of(page);
+        COSArray all = new COSArray();
+        all.add(stream("q\n".repeat(balance.lacking + 1).getBytes(StandardCharsets.US_ASCII)));
+        COSBase there = page.getCOSObject().getDictionaryObject(COSName.CONTENTS);
+        if (there instanceof COSArray several) {
+            for (int i = 0; i < several.size(); i++) {
+                all.add(several.get(i));
+            }
+        } else if (there != null) {
+            all.add(page.getCOSObject().getItem(COSName.CONTENTS));
+        }
+        byte[] restored = ("\n" + "Q\n".repeat(balance.left + balance.lacking + 1)).getBytes(StandardCharsets.US_ASCII);
+        byte[] behind = new byte[restored.length + content.length];
+        System.arraycopy(restored, 0, behind, 0, restored.length);
+        System.arraycopy(content, 0, behind, restored.length, content.length);
+        all.add(stream(behind));
+        page.getCOSObject().setItem(COSName.CONTENTS, all);
+        changed.add(page.getCOSObject());
+    }
+
+    /**
+     * How a page's content keeps its graphics states.
+     *
+     * @param lacking how many are restored that were never saved
+     * @param left    how many are saved and not restored, counted from the lowest
+     */
+    private record Balance(int lacking, int left) {
+        static Balance of(PDPage page) throws IOException {
+            int depth = 0;
+            int least = 0;
+            PDFStreamParser parser = new PDFStreamParser(page);
+            for (Object token = parser.parseNextToken(); token != null; token = parser.parseNextToken()) {
+                if (token instanceof Operator operator) {
+                    depth += switch (operator.getName()) {
+                        case "q" -> 1;
+                        case "Q" -> -1;
+                        default -> 0;
+                    };
+                    least = Math.min(least, depth);
+                }
+            }
+            return new Balance(-least, depth);
+        }
+    }
+
+    private COSStream stream(byte[] bytes) throws IOException {
+        COSStream stream = document.getDocument().createCOSStream();
+        try (OutputStream out = stream.createOutputStream(COSName.FLATE_DECODE)) {
+            out.write(bytes);
+        }
+        return stream;
+    }
+
+    // --- pages behind
+
+    private int continueBehind(PDPage page, Measures m, List<Printed> rest) throws IOException {
+        double width = m.shape.shownWidth() + m.of(WIDTH);
+        Measures sheet = new Measures(
+                new PageGeometry(0, 0, width, m.shape.shownHeight(), 0, 1), m.scale);
+        double column = Math.min(width - 4 * m.of(EDGE), m.of(420));
+        double left = 2 * m.of(EDGE);
+        int added = 0;
+        PDPage last = page;
+        ContentWriter content = null;
+        double top = 0;
+        for (Printed remark : rest) {
+            List<String> lines = lines(remark.number, remark.words, sheet, column);
+            while (!lines.isEmpty()) {
+                if (content == null || top + sheet.of(LEADING) > sheet.bottom()) {
+                    if (content != null) {
+                        last = pageBehind(last, sheet, content);
+                        added++;
+                    }
+                    content = new ContentWriter(sheet.shape);
+                    say(content, sheet, "remarks on the page before, continued", left, 2 * sheet.of(EDGE));
+                    top = 3 * sheet.of(EDGE);
+                }
+                int room = Math.max(1, (int) ((sheet.bottom() - top) / sheet.of(LEADING)));
+                List<String> now = lines.subList(0, Math.min(room, lines.size()));
+                words(content, sheet, new Printed(remark.number, remark.rgb, remark.words, now, 0, 0), top, left);
+                top += now.size() * sheet.of(LEADING) + sheet.of(GAP);
+                lines = lines.subList(now.size(), lines.size());
+            }
+        }
+        pageBehind(last, sheet, content);
+        return added + 1;
+    }
+
+    private PDPage pageBehind(PDPage before, Measures sheet, ContentWriter content) throws IOException {
+        PDPage page = new PDPage(new PDRectangle((float) sheet.shape.cropWidth(), (float) sheet.shape.cropHeight()));
+        page.getCOSObject().setItem(COSName.CONTENTS, stream(content.bytes()));
+        EmbeddedFace.put(List.of(words, numbers, quiet), page);
+        document.getPages().insertAfter(page, before);
+        COSBase parent = before.getCOSObject().getDictionaryObject(COSName.PARENT);
+        while (parent instanceof COSDictionary node) {
+            changed.add(node);
+            parent = node.getDictionaryObject(COSName.PARENT);
+        }
+        changed.add(page.getCOSObject());
+        return page;
+    }
+}

@@ -1,0 +1,210 @@
+package org.epiglyph.documents;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.Sign;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Remarks printed into an added margin: no remark lost, none over another, none off the page, and the page's own ink as it
+ * was; asked of poppler (pdftotext -bbox, pdftoppm) and qpdf, none of which the program uses.
+ */
+class PrintedMarginTest {
+    private static final Instant AT = Instant.parse("2026-03-20T20:00:00Z");
+    private static final PageRef PAGE = new PageRef("d1", 0);
+    private static final Pattern WORD = Pattern
+            .compile(
+                    "<word xMin=\"([-0-9.]+)\" yMin=\"([-0-9.]+)\" xMax=\"([-0-9.]+)\" yMax=\"([-0-9.]+)\">(.*?)</word>");
+    private static final double TOLERANCE = 1;
+
+    private record Word(int page, double left, double top, double right, double bottom, String text) {
+        boolean overlaps(Word other) {
+            double across = Math.min(right, other.right) - Math.max(left, other.left);
+            double down = Math.min(bottom, other.bottom) - Math.max(top, other.top);
+            return page == other.page && across > TOLERANCE && down > (bottom - top) * 0.35; // lines may touch
+        }
+    }
+
+    private record Found(List<double[]> pages, List<Word> words) {}
+
+    /** A page with words and a black bar; beyond the crop box, at every side, there is red that nobody may see. */
+    private static Path original(Path folder, int rotation, PDRectangle crop, boolean unbalanced) throws IOException {
+        Path file = folder.resolve("original.pdf");
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage(new PDRectangle(crop.getLowerLeftX() - 50, crop.getLowerLeftY() - 50,
+                    crop.getWidth() + 100, crop.getHeight() + 100));
+            page.setCropBox(crop);
+            page.setRotation(rotation);
+            document.addPage(page);
+            try (PDPageContentStream out = new PDPageContentStream(document, page)) {
+                PDRectangle media = page.getMediaBox();
+                out.setNonStrokingColor(1f, 0, 0);
+                out.addRect(media.getLowerLeftX(), media.getLowerLeftY(), media.getWidth(), media.getHeight());
+                out.fill();
+                out.setNonStrokingColor(1f, 1, 1);
+                out.addRect(crop.getLowerLeftX(), crop.getLowerLeftY(), crop.getWidth(), crop.getHeight());
+                out.fill();
+                out.setNonStrokingColor(0f, 0, 0);
+                out.addRect(crop.getLowerLeftX() + 20, crop.getLowerLeftY() + 20, 60, 8);
+                out.fill();
+                out.beginText();
+                out.setFont(new PDType1Font(Standard14Fonts.FontName.HELVETICA), 11);
+                out.newLineAtOffset(crop.getLowerLeftX() + 20, crop.getUpperRightY() - 60);
+                out.showText("theirwords");
+                out.endText();
+                if (unbalanced) {
+                    out.saveGraphicsState();
+                    out.transform(org.apache.pdfbox.util.Matrix.getScaleInstance(3, 3));
+                }
+            }
+            document.save(file.toFile());
+        }
+        return file;
+    }
+
+    private static Mark remark(int number, double x, double y, String words) {
+        return new Stamp(new Head("m" + number, PAGE, Ink.MADDER, 0, Remark.of(words)), Sign.TICK, new PagePoint(x, y),
+                12);
+    }
+
+    private static Path printed(Path folder, Path original, List<Mark> marks) throws Exception {
+        Path target = folder.resolve("printed.pdf");
+        MarkedPdf.write(original, folder.resolve("pictures"), marks,
+                new MarkedPdf.Manner(MarkedPdf.Form.PRINTED_MARGIN, false, "Marker", AT), target);
+        return target;
+    }
+
+    private static List<double[]> sizes(Path pdf) throws Exception {
+        List<double[]> sizes = new ArrayList<>();
+        try (OpenDocument document = OpenDocument.open(pdf)) {
+            for (int i = 0; i < document.pageCount(); i++) {
+                sizes.add(new double[]{document.geometry(i).shownWidth(), document.geometry(i).shownHeight()});
+            }
+        }
+        return sizes;
+    }
+
+    private static Found read(Path pdf) throws Exception {
+        String out = Drawers.run("pdftotext", "-bbox", "-cropbox", pdf.toString(), "-");
+        List<Word> words = new ArrayList<>();
+        int page = -1;
+        for (String line : out.split("\n")) {
+            page += line.contains("<page ") ? 1 : 0;
+            Matcher word = WORD.matcher(line);
+            if (word.find()) {
+                words.add(new Word(page, Double.parseDouble(word.group(1)), Double.parseDouble(word.group(2)),
+                        Double.parseDouble(word.group(3)), Double.parseDouble(word.group(4)), word.group(5)));
+            }
+        }
+        return new Found(sizes(pdf), words);
+    }
+
+    @Property(tries = 24)
+    void noRemarkIsLostNoneCoversAnotherAndNoneIsOffThePage(@ForAll long seed) throws Exception {
+        Random random = new Random(seed);
+        Path folder = Files.createTempDirectory("margin");
+        int rotation = 90 * random.nextInt(4);
+        PDRectangle crop = new PDRectangle(random.nextInt(80) - 40, random.nextInt(80) - 40, 300 + random.nextInt(700),
+                300 + random.nextInt(700));
+        Path original = original(folder, rotation, crop, random.nextInt(4) == 0);
+        boolean sideways = rotation % 180 != 0;
+        double shownWidth = sideways ? crop.getHeight() : crop.getWidth();
+        List<Mark> marks = new ArrayList<>();
+        int count = 1 + random.nextInt(random.nextBoolean() ? 6 : 60);
+        for (int i = 0; i < count; i++) {
+            String words = "begin" + i + "x " + "some further words ".repeat(random.nextInt(8)) + "end" + i + "x";
+            marks.add(remark(i, 150 + random.nextInt((int) crop.getWidth() - 180),
+                    100 + random.nextInt((int) crop.getHeight() - 150), words));
+        }
+        Found found = read(printed(folder, original, marks));
+        List<String> texts = found.words.stream().map(Word::text).toList();
+        for (int i = 0; i < count; i++) {
+            assertThat(texts).as("seed " + seed).containsOnlyOnce("begin" + i + "x", "end" + i + "x");
+        }
+        assertThat(texts).containsOnlyOnce("theirwords");
+        for (Word word : found.words) {
+            double[] page = found.pages.get(word.page);
+            assertThat(word.right).as(word + " of " + seed).isLessThanOrEqualTo(page[0] + TOLERANCE);
+            assertThat(word.bottom).as(word + " of " + seed).isLessThanOrEqualTo(page[1] + TOLERANCE);
+            if (word.page == 0 && !word.text.equals("theirwords")) {
+                assertThat(word.left).as(word + " beside the page").isGreaterThanOrEqualTo(shownWidth);
+            }
+        }
+        for (int i = 0; i < found.words.size(); i++) {
+            for (int j = i + 1; j < found.words.size(); j++) {
+                assertThat(found.words.get(i).overlaps(found.words.get(j)))
+                        .as(found.words.get(i) + " and " + found.words.get(j) + " of " + seed)
+                        .isFalse();
+            }
+        }
+    }
+
+    @Property(tries = 8)
+    void thePagesOwnInkIsAsItWasAndWhatItHidesStaysHidden(@ForAll long seed) throws Exception {
+        Random random = new Random(seed);
+        Path folder = Files.createTempDirectory("margin");
+        PDRectangle crop = new PDRectangle(10, 20, 320, 400);
+        Path original = original(folder, 90 * random.nextInt(4), crop, random.nextBoolean());
+        BufferedImage before = Drawers.draw("poppler", original, folder.resolve("before.png"));
+        Path printed = printed(folder, original,
+                List.of(remark(1, 200, 200, "A remark."), remark(2, 210, 320, "More.")));
+        BufferedImage after = Drawers.draw("poppler", printed, folder.resolve("after.png"));
+        assertThat(after.getWidth()).isGreaterThan(before.getWidth() + 100);
+        assertThat(after.getHeight()).isEqualTo(before.getHeight());
+        for (int y = 0; y < before.getHeight(); y++) {
+            for (int x = 0; x < before.getWidth(); x++) {
+                if ((before.getRGB(x, y) & 0xffffff) != 0xffffff) {
+                    assertThat(after.getRGB(x, y)).as("ink at " + x + ", " + y).isEqualTo(before.getRGB(x, y));
+                }
+            }
+            for (int x = before.getWidth(); x < after.getWidth(); x++) {
+                int rgb = after.getRGB(x, y) & 0xffffff;
+                assertThat(rgb).as("red at " + x + ", " + y).isNotEqualTo(0xff0000);
+            }
+        }
+    }
+
+    @Test
+    void theCopyIsAnUpdateThatKeepsEveryByteAndIsWellFormed() throws Exception {
+        Path folder = Files.createTempDirectory("margin");
+        Path original = original(folder, 0, new PDRectangle(0, 0, 400, 500), false);
+        List<Mark> many = new ArrayList<>();
+        for (int i = 0; i < 60; i++) {
+            many.add(remark(i, 200, 100 + i * 5,
+                    "Remark " + i + " \u0394\u03b1\u03bd\u03ac\u03b7 \u05e9\u05dc\u05d5\u05dd."));
+        }
+        Path printed = printed(folder, original, many);
+        assertThat(Files.readAllBytes(printed)).startsWith(Files.readAllBytes(original));
+        assertThat(Drawers.run("qpdf", "--check", printed.toString())).contains("No syntax or stream encoding errors");
+        assertThat(read(printed).pages.size()).as("continued on a page behind").isGreaterThan(1);
+        assertThat(Drawers.run("pdftotext", printed.toString(), "-")).contains("\u0394\u03b1\u03bd\u03ac\u03b7");
+        try (OpenDocument document = OpenDocument.open(printed)) {
+            assertThat(document.remarks(0)).as("still open annotations").hasSize(60);
+        }
+    }
+}

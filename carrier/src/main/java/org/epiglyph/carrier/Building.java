@@ -1,5 +1,7 @@
 package org.epiglyph.carrier;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -15,10 +17,12 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.documents.rendition.FeedbackPages;
 import org.epiglyph.exchange.filing.WayBack;
 import org.epiglyph.workspace.BatchFolder;
 
@@ -80,12 +84,45 @@ final class Building {
                 }
             }
         }
+        if (choices.profile().sheet() != Profile.Sheet.NONE) {
+            try {
+                files.putAll(sheet(submission, taken));
+            } catch (Problem e) {
+                leftOut.add("feedback sheet");
+                reasons.add(e.getMessage());
+            }
+        }
         for (Attached attached : submission.attached()) {
             Document document = attached.document();
             String ending = ending(document.name());
             files.put(free(taken, WayBack.named(document.path(), rule, ending), ending), folder.original(document));
         }
         return new Built(files, leftOut, reasons);
+    }
+
+    /** The feedback sheet, named after the first document, or the key where there is none. */
+    private Map<String, Path> sheet(Submission submission, Set<String> taken) throws Problem {
+        FeedbackSheet sheet = FeedbackSheet.of(batch, submission);
+        String ending = choices.profile().sheet().ending();
+        String stem = submission.documents().isEmpty()
+                ? submission.student().key().value().replaceAll("[^\\p{L}\\p{N}._-]", "_")
+                : FilingRule.stem(submission.documents().getFirst().path());
+        String path = free(taken, stem + "_feedback" + ending, ending);
+        Path file = target.resolve("sheet-" + batch.position(submission.student().key()))
+                .resolve(path.substring(path.lastIndexOf('/') + 1));
+        try {
+            Files.createDirectories(file.getParent());
+            switch (choices.profile().sheet()) {
+                case PDF -> FeedbackPages.pdf(sheet, at, file);
+                case HTML -> Files.writeString(file, FeedbackPages.html(sheet));
+                case TEXT -> Files.writeString(file, FeedbackPages.text(sheet));
+                case NONE -> throw new IllegalStateException("No sheet is wanted");
+            }
+        } catch (IOException | java.nio.file.InvalidPathException e) {
+            throw new Problem("Its feedback sheet could not be written. Check that the disk has room and try again.",
+                    e);
+        }
+        return Map.of(path, file);
     }
 
     private static List<Mark> marks(Submission submission, Document document) {

@@ -73,6 +73,9 @@ final class IntoFolder {
                 outcomes.add(trouble);
             }
         }
+        if (built.isEmpty()) {
+            return new Report(outcomes, List.of("Nobody's work went, so nothing was written."));
+        }
         Path zip = writeBoth(built);
         Instant now = clock.instant();
         for (Map.Entry<StudentKey, Building.Built> one : built.entrySet()) {

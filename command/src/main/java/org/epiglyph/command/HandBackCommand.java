@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
@@ -11,9 +12,11 @@ import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Outcome;
+import org.epiglyph.carrier.Profile;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.carrier.Report;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
@@ -56,6 +59,11 @@ final class HandBackCommand implements Callable<Integer> {
         held, visible
     }
 
+    @Option(names = "--profile", description = "A file that says what students are handed. Default: what was chosen for the batch.")
+    private Path profile;
+    @Option(names = "--only", split = ",", paramLabel = "KEY", description = "Hands back these students alone, by their keys.")
+    private List<String> only = List.of();
+
     @Option(names = "--accept-changed-originals", description = "Hands back although an original is no longer what was received.")
     private boolean acceptOriginals;
     @Option(names = "--break-certification", description = "Hands marked documents back although their author has certified them against any mark.")
@@ -68,7 +76,7 @@ final class HandBackCommand implements Callable<Integer> {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
             HandingBack handingBack = new HandingBack(workspace, Clock.systemDefaultZone(), choices(workspace));
             Report report = way.folder != null
-                    ? handingBack.toFolder(way.folder, Progress.NONE)
+                    ? handingBack.toFolder(way.folder, students(workspace), Progress.NONE)
                     : toRecord(workspace, handingBack);
             report.outcomes().forEach(HandBackCommand::say);
             report.notes().forEach(System.err::println);
@@ -79,7 +87,21 @@ final class HandBackCommand implements Callable<Integer> {
         }
     }
 
-    private Choices choices(Workspace workspace) {
+    private List<StudentKey> students(Workspace workspace) throws Problem {
+        List<StudentKey> sealed = HandingBack.sealed(workspace.batch());
+        if (only.isEmpty()) {
+            return sealed;
+        }
+        List<StudentKey> chosen = only.stream().map(k -> new StudentKey(k.strip())).toList();
+        for (StudentKey key : chosen) {
+            if (workspace.batch().position(key) < 0) {
+                throw new Problem("The class has no student with the key " + key + ". Check --only.");
+            }
+        }
+        return chosen;
+    }
+
+    private Choices choices(Workspace workspace) throws Problem {
         Set<Outcome.Doubt> accepted = EnumSet.noneOf(Outcome.Doubt.class);
         if (acceptOriginals) {
             accepted.add(Outcome.Doubt.ORIGINAL_CHANGED);
@@ -90,7 +112,8 @@ final class HandBackCommand implements Callable<Integer> {
         if (overOthers) {
             accepted.add(Outcome.Doubt.RECORD_CHANGED);
         }
-        return new Choices(author, plain, HandingBack.sealed(workspace.batch())
+        Profile handed = profile == null ? Profile.kept(workspace.folder().profile()) : Profile.read(profile);
+        return new Choices(author, plain, handed, HandingBack.sealed(workspace.batch())
                 .stream()
                 .collect(Collectors.toMap(s -> s, _ -> accepted)));
     }
@@ -104,7 +127,7 @@ final class HandBackCommand implements Callable<Integer> {
         if (way.record.showing == Showing.held) {
             client.makeVisible(origin.task(), false);
         }
-        Report report = handingBack.toRecord(client, origin.task(), Progress.NONE);
+        Report report = handingBack.toRecord(client, origin.task(), students(workspace), Progress.NONE);
         if (way.record.showing == Showing.visible && (report.isWhole() || way.record.showAnyway)) {
             client.makeVisible(origin.task(), true);
         } else if (way.record.showing == Showing.visible) {

@@ -60,6 +60,11 @@ public record BatchFolder(Path root) {
         return original(document);
     }
 
+    /** What students are handed, as the marker chose it for this batch. */
+    public Path profile() {
+        return root.resolve("profile.txt");
+    }
+
     /** What handing back built; can be made again. */
     public Path outgoing() {
         return root.resolve("outgoing");

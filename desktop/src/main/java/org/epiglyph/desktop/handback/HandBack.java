@@ -52,6 +52,7 @@ public final class HandBack implements Place {
         list.onChosen(wayOut::refresh);
         model.outcomesProperty().addListener((_, _, _) -> lookOver.refresh());
         model.plainProperty().addListener((_, _, _) -> chosen.ifPresent(proofs::show));
+        model.profileProperty().addListener((_, _, _) -> chosen.ifPresent(proofs::show));
     }
 
     private void choose(StudentKey student) {

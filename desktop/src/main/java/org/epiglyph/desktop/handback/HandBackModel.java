@@ -13,6 +13,7 @@ import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
@@ -22,6 +23,7 @@ import javafx.beans.property.StringProperty;
 import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.carrier.Origin;
+import org.epiglyph.carrier.Profile;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.Report;
 import org.epiglyph.core.Problem;
@@ -46,6 +48,7 @@ public final class HandBackModel {
     private final Clock clock;
     private final Dictionary dictionary;
     private final BooleanProperty plain = new SimpleBooleanProperty();
+    private final ObjectProperty<Profile> profile = new SimpleObjectProperty<>(Profile.USUAL);
     private final String other;
     private final String otherToken;
     private final ReadOnlyStringWrapper elsewhere = new ReadOnlyStringWrapper("");
@@ -81,6 +84,22 @@ public final class HandBackModel {
         this.background = background;
         this.clock = clock;
         this.origin = Origin.read(workspace.folder().origin());
+        profile.set(Profile.kept(workspace.folder().profile()));
+    }
+
+    /** What students are handed; a change is kept with the batch. */
+    ReadOnlyObjectProperty<Profile> profileProperty() {
+        return profile;
+    }
+
+    void choose(Profile other) {
+        profile.set(other);
+        try {
+            other.write(workspace.folder().profile());
+        } catch (IOException e) {
+            LOG.info("What students are handed could not be kept");
+            trouble.set(Words.of("HandBack.profileNotKept"));
+        }
     }
 
     /** True if scripts and what starts programs shall be taken out of the marked copies. */
@@ -94,7 +113,7 @@ public final class HandBackModel {
 
     /** How work is handed back as it is chosen now. */
     Choices choices() {
-        return new Choices(Words.of("HandBack.author"), plain.get(), accepted);
+        return new Choices(Words.of("HandBack.author"), plain.get(), profile.get(), accepted);
     }
 
     Dictionary dictionary() {

@@ -32,6 +32,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.epiglyph.carrier.Outcome;
+import org.epiglyph.carrier.Profile;
 import org.epiglyph.core.batch.Limits;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
@@ -39,6 +40,7 @@ import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.desktop.frame.BusyPane;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.documents.MarkedPdf;
 
 /** What goes out and where, in a sentence that can be changed word by word, and the one act; below it what became of each. */
 final class WayOut extends ScrollPane {
@@ -51,6 +53,8 @@ final class WayOut extends ScrollPane {
     private final Supplier<List<StudentKey>> chosen;
     private final MenuButton whom = new MenuButton();
     private final MenuButton where = new MenuButton();
+    private final MenuButton pages = new MenuButton();
+    private final MenuButton sheet = new MenuButton();
     private final BooleanProperty onlyChosen = new SimpleBooleanProperty();
     private final BooleanProperty intoFolder = new SimpleBooleanProperty();
     private final Label counts = new Label();
@@ -133,13 +137,30 @@ final class WayOut extends ScrollPane {
         if (model.origin().isRecord()) {
             where.getItems().addFirst(item("HandBack.sentence.records", () -> intoFolder.set(false)));
         }
-        FlowPane words = new FlowPane(words("HandBack.sentence.hand"), whom);
-        for (String word : Words.of("HandBack.sentence.what").split(" ")) {
-            words.getChildren().add(said(word));
+        pages.setId("pages-form");
+        pages.setAccessibleText(Words.of("HandBack.form"));
+        for (MarkedPdf.Form form : MarkedPdf.Form.values()) {
+            pages.getItems().add(item("HandBack.form." + form, () -> model.choose(profile().withForm(form))));
         }
-        words.getChildren().add(where);
+        sheet.setId("feedback-sheet");
+        sheet.setAccessibleText(Words.of("HandBack.sheet"));
+        for (Profile.Sheet one : Profile.Sheet.values()) {
+            sheet.getItems().add(item("HandBack.sheet." + one, () -> model.choose(profile().withSheet(one))));
+        }
+        model.profileProperty().addListener((_, _, _) -> refresh());
+        FlowPane words = new FlowPane(words("HandBack.sentence.hand"), whom, words("HandBack.sentence.their"), pages);
+        for (String key : List.of("HandBack.sentence.score", "HandBack.sentence.into")) {
+            for (String word : Words.of(key).split(" ")) {
+                words.getChildren().add(said(word));
+            }
+            words.getChildren().add(key.endsWith("score") ? sheet : where);
+        }
         words.getStyleClass().add("sentence");
         return words;
+    }
+
+    private Profile profile() {
+        return model.profileProperty().get();
     }
 
     private static MenuItem item(String key, Runnable act) {
@@ -183,6 +204,8 @@ final class WayOut extends ScrollPane {
         }
         whom.setText(onlyChosen.get() ? chosenWords(picked) : Words.of("HandBack.sentence.allReady"));
         where.setText(Words.of(intoFolder.get() ? "HandBack.sentence.folder" : "HandBack.sentence.records"));
+        pages.setText(Words.of("HandBack.form." + profile().form()));
+        sheet.setText(Words.of("HandBack.sheet." + profile().sheet()));
         List<StudentKey> going = going();
         List<StudentKey> there = lookOver.in(LookOverModel.Group.HANDED_BACK);
         long unchanged = going.stream().filter(there::contains).count();

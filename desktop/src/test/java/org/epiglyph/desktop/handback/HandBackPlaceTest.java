@@ -108,6 +108,7 @@ class HandBackPlaceTest {
         waitFor(() -> text(robot, "#hand-back-said").startsWith("1 handed back"));
         assertThat(batch().submission(first).receipt()).isEmpty();
         assertThat(batch().submission(second).handedBack()).isTrue();
+        waitFor(() -> isThere(robot, "Handed back  \u00b7  1"));
 
         robot.clickOn("accept \u2026");
         waitFor(() -> isFocused(robot, "#accept-reason"));
@@ -116,6 +117,7 @@ class HandBackPlaceTest {
         waitFor(() -> isReady(robot, 2));
         assertThat(batch().submission(first).accepted()).singleElement()
                 .satisfies(a -> assertThat(a.reason()).isEqualTo("they worked in a pair"));
+        waitFor(() -> isThere(robot, "take back"));
         robot.clickOn("take back");
         waitFor(() -> isReady(robot, 1));
         assertThat(batch().submission(first).accepted()).isEmpty();

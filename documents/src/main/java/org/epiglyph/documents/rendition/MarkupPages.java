@@ -74,16 +74,11 @@ final class MarkupPages {
             }
         }
         tame(clean);
-        List<SystemFaces.Face> system = isLatin(clean.text()) ? List.of() : SystemFaces.all();
-        int missing = markMissing(clean);
-        clean.select("p, li, td, th, h1, h2, h3, h4, h5, h6, blockquote, div, caption, dt, dd")
-                .forEach(MarkupPages::turn);
-        clean.head().appendElement("style").appendText(style(system.size()) + moreStyle);
         clean.outputSettings().syntax(Document.OutputSettings.Syntax.xml);
         PdfRendererBuilder builder = new PdfRendererBuilder();
         PDDocument document = Rendition.newDocument(); // closed with the renderer
         builder.usePDDocument(document);
-        fonts(builder, document, system);
+        int missing = prepare(builder, document, clean, moreStyle);
         builder.useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory());
         builder.useUnicodeBidiReorderer(new ICUBidiReorderer());
         builder.useUriResolver((_, uri) -> uri != null && uri.startsWith("data:") ? uri : null);
@@ -101,6 +96,22 @@ final class MarkupPages {
                     "Its text has a structure that cannot be laid out. Open it in another program; it can still be scored.",
                     e);
         }
+    }
+
+    /**
+     * Gives a page its faces and its direction. The program's own style stands before every other of the page.
+     *
+     * @return how many letters no face has; a box stands in their place
+     */
+    static int prepare(PdfRendererBuilder builder, PDDocument document, Document page, String moreStyle)
+            throws IOException {
+        List<SystemFaces.Face> system = isLatin(page.text()) ? List.of() : SystemFaces.all();
+        int missing = markMissing(page.body());
+        page.select("p, li, td, th, h1, h2, h3, h4, h5, h6, blockquote, div, caption, dt, dd")
+                .forEach(MarkupPages::turn);
+        page.head().prependElement("style").appendText(style(system.size()) + moreStyle);
+        fonts(builder, document, system);
+        return missing;
     }
 
     /** Deeply nested or endless markup is no page; a stack or a memory would end before it does. */
@@ -178,7 +189,7 @@ final class MarkupPages {
     }
 
     /** Puts a box in the place of each letter that no face has, and counts them. */
-    private static int markMissing(Document text) throws IOException {
+    private static int markMissing(Element text) throws IOException {
         int[] missing = new int[1];
         try (Faces faces = Faces.of(Typeface.SERIF, Typeface.HEBREW, Typeface.ARABIC, Typeface.FIXED_PITCH)) {
             text.traverse((node, _) -> {

@@ -1,0 +1,227 @@
+package org.epiglyph.documents.rendition;
+
+import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
+import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
+import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.GregorianCalendar;
+import java.util.List;
+import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.commonmark.parser.Parser;
+import org.commonmark.renderer.html.HtmlRenderer;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.feedback.FeedbackSheet;
+import org.epiglyph.documents.RemarkText;
+import org.jsoup.helper.W3CDom;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.Element;
+
+/** The feedback sheet as a page of HTML, as tagged PDF pages (ISO 14289-1), and as plain words. */
+public final class FeedbackPages {
+    private static final String STYLE = """
+            @page { size: A4; margin: 22mm 24mm 20mm 24mm;
+              @bottom-left { content: "%s"; font-family: epiglyph-words; font-size: 8.5pt; color: #555b7a }
+              @bottom-right { content: counter(page) " / " counter(pages); font-family: epiglyph-words; font-size: 8.5pt; color: #555b7a } }
+            body { font-size: 10.5pt; line-height: 1.5; color: #232a4d }
+            h1 { font-size: 19pt; margin: 0 0 1mm 0 }
+            h2 { font-size: 12.5pt; margin: 7mm 0 2mm 0; border-bottom: 0.6pt solid #d5ccba; padding-bottom: 1mm }
+            .facts { color: #555b7a; margin: 0 0 6mm 0 }
+            .result { font-size: 15pt; font-weight: bold; margin: 0 0 1mm 0 }
+            .whole { font-size: 11.5pt; margin: 3mm 0 0 0 }
+            table { border-collapse: collapse; width: 100%% }
+            th, td { border: 0 solid #d5ccba; border-bottom-width: 0.5pt; padding: 1.6mm 3mm 1.6mm 0; vertical-align: top; text-align: left }
+            thead th { font-size: 9pt; color: #555b7a; font-weight: normal }
+            tbody th { font-weight: bold; width: 34%% }
+            td.score { width: 17%%; white-space: nowrap }
+            .words { font-style: italic }
+            h3 { font-size: 10.5pt; margin: 3mm 0 1mm 0 }
+            ol { margin: 0 0 0 6mm; padding: 0 } li { margin: 0 0 1mm 0 } li p { margin: 0 }
+            .derivation { font-size: 9.5pt; margin: 0; padding: 0; list-style-type: none }
+            """;
+    private static final Parser PARSER = Parser.builder().build();
+    private static final HtmlRenderer HTML = HtmlRenderer.builder().escapeHtml(true).sanitizeUrls(true).build();
+
+    private FeedbackPages() {}
+
+    /** Writes tagged pages with title and language; the same sheet at the same time gives the same bytes. */
+    public static void pdf(FeedbackSheet sheet, Instant at, Path target) throws Problem {
+        Document page = page(sheet);
+        Path beside = target.resolveSibling(target.getFileName() + ".part");
+        try {
+            Files.createDirectories(target.toAbsolutePath().getParent());
+            PDDocument document = Rendition.newDocument(); // closed with the renderer
+            PdfRendererBuilder builder = new PdfRendererBuilder();
+            builder.usePDDocument(document);
+            builder.usePdfUaAccessibility(true);
+            builder.usePdfVersion(1.7f);
+            MarkupPages.prepare(builder, document, page, "");
+            builder.useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory());
+            builder.useUnicodeBidiReorderer(new ICUBidiReorderer());
+            builder.useUriResolver((_, _) -> null);
+            page.outputSettings().syntax(Document.OutputSettings.Syntax.xml);
+            builder.withW3cDocument(new W3CDom().fromJsoup(page), null);
+            try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
+                renderer.layout();
+                renderer.createPDFWithoutClosing();
+                date(document, at);
+                document.save(beside.toFile(), CompressParameters.NO_COMPRESSION);
+            }
+            Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException e) {
+            throw new Problem("Its feedback sheet could not be written. Check that the disk has room and try again.",
+                    e);
+        } catch (RuntimeException | StackOverflowError e) {
+            throw new Problem("Its feedback sheet cannot be laid out. Hand it back without one.", e);
+        } finally {
+            deleteQuietly(beside);
+        }
+    }
+
+    private static void deleteQuietly(Path file) {
+        try {
+            Files.deleteIfExists(file);
+        } catch (IOException e) {
+            org.slf4j.LoggerFactory.getLogger(FeedbackPages.class).info("A part of a feedback sheet stays behind");
+        }
+    }
+
+    private static void date(PDDocument document, Instant at) {
+        GregorianCalendar when = GregorianCalendar.from(at.atZone(ZoneOffset.UTC));
+        document.getDocumentInformation().setCreationDate(when);
+        document.getDocumentInformation().setModificationDate(when);
+        document.setDocumentId(at.toEpochMilli());
+    }
+
+    /** The sheet as a page that shows itself in any browser, without anything from elsewhere. */
+    public static String html(FeedbackSheet sheet) {
+        Document page = page(sheet);
+        page.head()
+                .appendElement("style")
+                .appendText(style(sheet)
+                        + """
+                                body { max-width: 46em; margin: 2em auto; padding: 0 1.5em; font-family: Georgia, serif; font-size: 1rem }
+                                """);
+        return page.outerHtml();
+    }
+
+    private static String style(FeedbackSheet sheet) {
+        return STYLE.formatted((sheet.student() + ", " + sheet.key()).replaceAll("[\"\\\\\\n<>&]", " "));
+    }
+
+    private static Document page(FeedbackSheet sheet) {
+        Document page = Document.createShell("");
+        page.selectFirst("html").attr("lang", "en");
+        page.title(sheet.task() + ": feedback for " + sheet.student());
+        page.head().appendElement("meta").attr("charset", "UTF-8");
+        page.head().appendElement("meta").attr("name", "description").attr("content", "Feedback on " + sheet.task());
+        page.head().appendElement("meta").attr("name", "subject").attr("content", "Feedback on " + sheet.task());
+        page.head().appendElement("meta").attr("name", "author").attr("content", "Epiglyph");
+        page.head().appendElement("style").appendText(style(sheet));
+        Element body = page.body();
+        body.appendElement("h1").text(sheet.task());
+        String module = sheet.module().isBlank() ? "" : "  \u00b7  " + sheet.module();
+        body.appendElement("p")
+                .addClass("facts")
+                .text(sheet.student() + ", " + sheet.key() + module
+                        + sheet.lateness().map(l -> "  \u00b7  " + l).orElse(""));
+        sheet.result()
+                .ifPresent(r -> body.appendElement("p")
+                        .addClass("result")
+                        .text(r + sheet.grade().map(g -> "  \u00b7  " + g).orElse("")));
+        if (!sheet.onTheWhole().isBlank()) {
+            marked(body.appendElement("div").addClass("whole"), sheet.onTheWhole());
+        }
+        criteria(body, sheet.criteria());
+        remarks(body, sheet);
+        body.appendElement("h2").text("How the result came about");
+        Element derivation = body.appendElement("ul").addClass("derivation");
+        sheet.derivation().forEach(l -> derivation.appendElement("li").text(l));
+        return page;
+    }
+
+    private static void criteria(Element body, List<FeedbackSheet.Line> lines) {
+        if (lines.isEmpty()) {
+            return;
+        }
+        body.appendElement("h2").text("Criterion by criterion");
+        Element table = body.appendElement("table");
+        Element head = table.appendElement("thead").appendElement("tr");
+        for (String heading : List.of("Criterion", "Score", "Words")) {
+            head.appendElement("th").attr("scope", "col").text(heading);
+        }
+        Element rows = table.appendElement("tbody");
+        for (FeedbackSheet.Line line : lines) {
+            Element row = rows.appendElement("tr");
+            row.appendElement("th").attr("scope", "row").text(line.name());
+            row.appendElement("td").addClass("score").text(line.score());
+            Element words = row.appendElement("td");
+            if (!line.level().isBlank()) {
+                words.appendElement("p").text(line.level());
+            }
+            if (!line.words().isBlank()) {
+                marked(words.appendElement("div").addClass("words"), line.words());
+            }
+        }
+    }
+
+    private static void remarks(Element body, FeedbackSheet sheet) {
+        if (sheet.remarks().isEmpty()) {
+            return;
+        }
+        body.appendElement("h2").text("Remarks on the pages");
+        for (FeedbackSheet.PageRemarks page : sheet.remarks()) {
+            body.appendElement("h3")
+                    .text(page.document().isEmpty()
+                            ? "Page " + page.page()
+                            : page.document() + ", page " + page.page());
+            Element list = body.appendElement("ol");
+            page.words().forEach(w -> marked(list.appendElement("li"), w));
+        }
+        if (!sheet.legend().isBlank()) {
+            body.appendElement("p").text(sheet.legend());
+        }
+    }
+
+    /** CommonMark as markup; a picture by its words, since none goes with the sheet. */
+    private static void marked(Element into, String words) {
+        into.append(HTML.render(PARSER.parse(words)));
+        into.select("img").forEach(i -> {
+            i.after("[" + i.attr("alt").replaceAll("[<>&]", "") + "]");
+            i.remove();
+        });
+        into.select("script, style, iframe, object, embed, link").remove();
+    }
+
+    /** The sheet in plain words. */
+    public static String text(FeedbackSheet sheet) {
+        StringBuilder text = new StringBuilder();
+        text.append(sheet.task()).append('\n').append(sheet.student()).append(", ").append(sheet.key()).append('\n');
+        sheet.lateness().ifPresent(l -> text.append(l).append('\n'));
+        sheet.result().ifPresent(r -> text.append(r).append(sheet.grade().map(g -> ", " + g).orElse("")).append('\n'));
+        if (!sheet.onTheWhole().isBlank()) {
+            text.append('\n').append(RemarkText.plain(sheet.onTheWhole())).append('\n');
+        }
+        text.append('\n');
+        for (FeedbackSheet.Line line : sheet.criteria()) {
+            text.append(line.name());
+            text.append(line.score().isBlank() ? "" : ": " + line.score());
+            text.append(line.level().isBlank() ? "" : ", " + line.level()).append('\n');
+            text.append(line.words().isBlank() ? "" : "  " + RemarkText.plain(line.words()) + "\n");
+        }
+        for (FeedbackSheet.PageRemarks page : sheet.remarks()) {
+            text.append("\n").append(page.document().isEmpty() ? "" : page.document() + ", ");
+            text.append("page ").append(page.page()).append('\n');
+            page.words().forEach(w -> text.append("- ").append(RemarkText.plain(w)).append('\n'));
+        }
+        text.append(sheet.legend().isBlank() ? "" : "\n" + sheet.legend() + "\n").append('\n');
+        sheet.derivation().forEach(l -> text.append(l).append('\n'));
+        return text.toString();
+    }
+}

@@ -25,9 +25,12 @@ import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.rendition.FeedbackPages;
 import org.epiglyph.exchange.filing.WayBack;
 import org.epiglyph.workspace.BatchFolder;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Builds what students are handed, all from one state of the batch. A document that cannot be built leaves the others. */
 final class Building {
+    private static final Logger LOG = LoggerFactory.getLogger(Building.class);
     private final Batch batch;
     private final BatchFolder folder;
     private final Choices choices;
@@ -88,6 +91,7 @@ final class Building {
             try {
                 files.putAll(sheet(submission, taken));
             } catch (Problem e) {
+                LOG.info("A feedback sheet could not be made", e.getCause());
                 leftOut.add("feedback sheet");
                 reasons.add(e.getMessage());
             }

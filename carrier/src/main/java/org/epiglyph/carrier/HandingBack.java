@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Document;
@@ -79,6 +80,17 @@ public final class HandingBack {
         return toFolder(folder, sealed(workspace.batch()), progress);
     }
 
+    /** The destinations that have given a receipt for the work just as it would be made now. */
+    public static List<Destination> receipted(Batch batch, StudentKey student, Choices choices) {
+        String digest = Fingerprint.of(batch, student, choices.deciding(List.of()));
+        return batch.submission(student)
+                .receipts()
+                .stream()
+                .filter(r -> r.digest().equals(digest))
+                .map(Receipt::destination)
+                .toList();
+    }
+
     /**
      * Writes a zip of the students' marked documents, named as the filing rule demands, and the grade sheet with scores and feedback.
      * What lies in the folder under their names is never written over: they get others.
@@ -145,11 +157,17 @@ public final class HandingBack {
             return Optional.empty();
         }
         List<String> changed = workspace.changedOriginals(student);
-        return changed.isEmpty()
+        return changed.isEmpty() || isAccepted(workspace.batch().submission(student), changed)
                 ? Optional.empty()
                 : Optional.of(new Outcome.Asked(student, Outcome.Doubt.ORIGINAL_CHANGED,
                         "What was received has changed on this disk: " + String.join(", ", changed)
                                 + ". Restore it from a copy, or hand it back as it is now."));
+    }
+
+    /** True if the look-over found just this, and the marker lets it stand. */
+    private static boolean isAccepted(Submission submission, List<String> changed) {
+        Acceptance found = DiskLook.originalsChanged(submission.student().key(), changed).accepted("");
+        return submission.accepted().stream().anyMatch(found::isOfOneThing);
     }
 
     /** What went, in words, for the receipt. */

@@ -39,7 +39,8 @@ public final class HandBack implements Place {
     public HandBack(HandBackModel model, String token, Ways ways) {
         this.model = model;
         this.ways = ways;
-        lookOver = new LookOverModel(model.workspace(), model.dictionary(), SerialExecutor.thread());
+        lookOver = new LookOverModel(model.workspace(), model.dictionary(), SerialExecutor.thread(),
+                model::choices);
         proofs = new ProofModel(model.workspace(), model.clock(), SerialExecutor.thread(), model::choices);
         proof = new ProofPane(proofs, () -> step(1));
         list = new LookOverList(lookOver, (student, finding) -> ways.toDesk.accept(Optional.of(student), finding),
@@ -51,8 +52,8 @@ public final class HandBack implements Place {
         lookOver.rowsProperty().addListener((_, _, _) -> renewed());
         list.onChosen(wayOut::refresh);
         model.outcomesProperty().addListener((_, _, _) -> lookOver.refresh());
-        model.plainProperty().addListener((_, _, _) -> chosen.ifPresent(proofs::show));
-        model.profileProperty().addListener((_, _, _) -> chosen.ifPresent(proofs::show));
+        model.plainProperty().addListener((_, _, _) -> choseOtherwise());
+        model.profileProperty().addListener((_, _, _) -> choseOtherwise());
     }
 
     private void choose(StudentKey student) {
@@ -70,6 +71,11 @@ public final class HandBack implements Place {
                 .filter(s -> s.proof().batch().submission(c) == lookOver.batch().submission(c)
                         && s.proof().student().equals(c))
                 .isEmpty()).ifPresent(proofs::show);
+    }
+
+    private void choseOtherwise() {
+        lookOver.refresh();
+        chosen.ifPresent(proofs::show);
     }
 
     private void step(int by) {

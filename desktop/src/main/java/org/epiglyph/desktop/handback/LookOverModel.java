@@ -4,12 +4,17 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import org.epiglyph.carrier.Choices;
+import org.epiglyph.carrier.DiskLook;
+import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Limits;
@@ -31,14 +36,21 @@ final class LookOverModel {
     private final Workspace workspace;
     private final SerialExecutor executor;
     private final LookOver lookOver;
+    private final DiskLook disk;
+    private final Supplier<Choices> choices;
     private final ReadOnlyObjectWrapper<List<Row>> rows = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyStringWrapper refused = new ReadOnlyStringWrapper("");
 
-    /** @param executor looks over off the interface thread, one look after the other */
-    LookOverModel(Workspace workspace, Dictionary dictionary, SerialExecutor executor) {
+    /**
+     * @param executor looks over off the interface thread, one look after the other
+     * @param choices  how work is handed back as it is chosen now
+     */
+    LookOverModel(Workspace workspace, Dictionary dictionary, SerialExecutor executor, Supplier<Choices> choices) {
+        this.choices = choices;
         this.workspace = workspace;
         this.executor = executor;
         this.lookOver = new LookOver(dictionary);
+        this.disk = new DiskLook(workspace);
     }
 
     /** Where a student's work stands. */
@@ -60,9 +72,10 @@ final class LookOverModel {
      * @param open     what is found and not accepted
      * @param accepted what the marker lets stand
      * @param result   score and grade in words; empty before everything is scored
+     * @param there    destinations that have it just as it would be made now
      */
     record Row(StudentKey student, String name, Group group, List<Finding> open, List<Acceptance> accepted,
-            String result) {}
+            String result, List<Destination> there) {}
 
     /** The class in groups, in roster order within each. */
     ReadOnlyObjectProperty<List<Row>> rowsProperty() {
@@ -89,7 +102,19 @@ final class LookOverModel {
 
     /** Looks the batch over once more, as it is when its turn comes. */
     void refresh() {
-        executor.start(() -> rowsOf(workspace.batch()), rows::set, refused::set);
+        executor.start(() -> rowsOf(workspace.batch()), found -> {
+            rows.set(found);
+            lookAtDisk();
+        }, refused::set);
+    }
+
+    /** What the disk says comes after what is known at once, and only of work that may go. */
+    private void lookAtDisk() {
+        executor.start(() -> {
+            Batch batch = workspace.batch();
+            batch.submissions().stream().filter(Submission::sealed).forEach(disk::look);
+            return rowsOf(batch);
+        }, rows::set, refused::set);
     }
 
     private List<Row> rowsOf(Batch batch) {
@@ -106,18 +131,17 @@ final class LookOverModel {
 
     private Row rowOf(Batch batch, Submission submission) {
         StudentKey student = submission.student().key();
-        List<Finding> open = lookOver.findings(batch, student)
-                .stream()
-                .filter(f -> LookOver.isOpen(f, submission))
-                .toList();
-        List<Acceptance> accepted = lookOver.findings(batch, student)
-                .stream()
+        List<Finding> all = new ArrayList<>(lookOver.findings(batch, student));
+        all.addAll(disk.known(submission));
+        List<Finding> open = all.stream().filter(f -> LookOver.isOpen(f, submission)).toList();
+        List<Acceptance> accepted = all.stream()
                 .flatMap(f -> submission.accepted().stream().filter(a -> a.isOfOneThing(f.accepted(""))))
                 .toList();
         return new Row(student, batch.naming().listed(submission.student()), group(submission, open), open, accepted,
                 submission.scores().isComplete(batch.scheme()) && !submission.scores().isEmpty()
                         ? result(batch.result(student))
-                        : "");
+                        : "",
+                submission.handedBack() ? HandingBack.receipted(batch, student, choices.get()) : List.of());
     }
 
     private static Group group(Submission submission, List<Finding> open) {

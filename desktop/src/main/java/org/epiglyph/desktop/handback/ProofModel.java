@@ -18,10 +18,12 @@ import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.Proof;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.feedback.Difference;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.documents.WrittenRemark;
 import org.epiglyph.places.TemporaryFolder;
@@ -52,10 +54,13 @@ final class ProofModel {
     /**
      * A proof with what is needed to show it.
      *
-     * @param pages  all pages of all files, in order; a file that is no PDF has none
-     * @param images draws pages; documents are called by the number of their file
+     * @param pages      all pages of all files, in order; a file that is no PDF has none
+     * @param readBeside true if remarks are read only where annotations are opened, so that they are shown beside the page
+     * @param since      what is otherwise than when it was handed back last; empty where that is nothing, or it never was
+     * @param images     draws pages; documents are called by the number of their file
      */
-    record Shown(Proof proof, List<Page> pages, PageImages images, TemporaryFolder folder) {
+    record Shown(Proof proof, List<Page> pages, boolean readBeside, Optional<Difference> since, PageImages images,
+            TemporaryFolder folder) {
         void close() {
             images.close();
             try {
@@ -131,13 +136,21 @@ final class ProofModel {
                 }
             }
             List<Path> files = proof.files().stream().map(Proof.Outgoing::file).toList();
-            return new Shown(proof, List.copyOf(pages),
+            boolean beside = chosen.profile().form() == MarkedPdf.Form.ANNOTATIONS;
+            return new Shown(proof, List.copyOf(pages), beside, since(batch, student, proof.feedback()),
                     new PageImages(number -> files.get(Integer.parseInt(number)), workspace.folder().pictures()),
                     folder);
         } catch (Problem | RuntimeException | Error e) {
             folder.close();
             throw e;
         }
+    }
+
+    private Optional<Difference> since(Batch batch, StudentKey student, String feedback) throws Problem {
+        return batch.submission(student).receipts().isEmpty()
+                ? Optional.empty()
+                : Difference.since(batch, workspace.collected(), workspace.lines(student), student)
+                        .filter(d -> !d.isNone(feedback));
     }
 
     static boolean isPdf(String name) {

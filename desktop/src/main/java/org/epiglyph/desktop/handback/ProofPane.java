@@ -1,8 +1,10 @@
 package org.epiglyph.desktop.handback;
 
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -20,6 +22,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.carrier.Proof;
+import org.epiglyph.core.feedback.Difference;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.Criterion;
@@ -31,12 +34,14 @@ import org.epiglyph.exchange.sheet.GradeSheet;
 /** What the chosen student will be handed: the pages as they were written, the words, the entry in the record, the row of the sheet. */
 final class ProofPane extends VBox {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
     private static final double REMARKS = 200;
     private static final double AROUND = 44;
     private static final double LEAST = 200;
     private final ProofModel model;
     private final Label whose = new Label();
     private final Label trouble = new Label();
+    private final Label since = new Label();
     private final Label waiting = new Label();
     private final StackPane content = new StackPane();
     private final Rows<Item> pages = new Rows<>("proof-pages", this::node);
@@ -74,6 +79,9 @@ final class ProofPane extends VBox {
         trouble.getStyleClass().add("notice");
         trouble.setWrapText(true);
         trouble.managedProperty().bind(trouble.textProperty().isNotEmpty());
+        since.setId("proof-since");
+        since.setWrapText(true);
+        since.managedProperty().bind(since.textProperty().isNotEmpty());
         waiting.getStyleClass().add("hint");
         waiting.setWrapText(true);
         waiting.textProperty()
@@ -88,7 +96,7 @@ final class ProofPane extends VBox {
         words.getStyleClass().add("proof-words");
         content.getChildren().addAll(pages, words);
         VBox.setVgrow(content, Priority.ALWAYS);
-        getChildren().addAll(head, trouble, waiting, content);
+        getChildren().addAll(head, trouble, since, waiting, content);
         getStyleClass().add("proof");
         setId("proof");
         model.shownProperty().addListener((_, _, _) -> refresh());
@@ -125,11 +133,12 @@ final class ProofPane extends VBox {
         whose.setText(proof.map(p -> Words.of("HandBack.proof.asGets", student(p).givenName())).orElse(""));
         trouble.setText(proof.map(p -> String.join("\n", warnings(p))).orElse("")
                 + model.troubleProperty().get());
+        since.setText(shown.flatMap(s -> s.since().map(d -> inWords(d, s.proof()))).orElse(""));
         boolean onPages = tab.equals("pages");
         pages.setVisible(onPages && shown.isPresent());
         words.setVisible(!onPages && shown.isPresent());
         pages.getItems().setAll(shown.map(ProofPane::items).orElse(List.of()));
-        words.setContent(proof.map(this::worded).orElse(null));
+        words.setContent(shown.map(this::worded).orElse(null));
     }
 
     private static List<String> warnings(Proof proof) {
@@ -172,7 +181,8 @@ final class ProofPane extends VBox {
 
     private Node page(ProofModel.Page page) {
         ProofModel.Shown shown = model.shownProperty().get().orElseThrow();
-        double room = page.remarks().isEmpty() ? 0 : REMARKS;
+        boolean beside = shown.readBeside() && !page.remarks().isEmpty();
+        double room = beside ? REMARKS : 0;
         double width = Math.max(LEAST, pages.getWidth() - AROUND - room);
         double scale = Math.min(width / page.shape().shownWidth(), width * 1.6 / page.shape().shownHeight());
         ImageView view = new ImageView();
@@ -191,7 +201,7 @@ final class ProofPane extends VBox {
                 .thenAccept(image -> javafx.application.Platform.runLater(() -> view.setImage(image)));
         Label name = new Label(Words.of("HandBack.proof.page", file, page.index() + 1));
         name.getStyleClass().add("hint");
-        HBox line = new HBox(leaf, remarks(page));
+        HBox line = beside ? new HBox(leaf, remarks(page)) : new HBox(leaf);
         line.getStyleClass().add("proof-line");
         VBox all = new VBox(name, line);
         all.getStyleClass().add("proof-page");
@@ -202,8 +212,8 @@ final class ProofPane extends VBox {
     private static Node remarks(ProofModel.Page page) {
         VBox all = new VBox();
         all.getStyleClass().add("proof-remarks");
-        all.setMinWidth(page.remarks().isEmpty() ? 0 : REMARKS);
-        all.setMaxWidth(page.remarks().isEmpty() ? 0 : REMARKS);
+        all.setMinWidth(REMARKS);
+        all.setMaxWidth(REMARKS);
         for (int i = 0; i < page.remarks().size(); i++) {
             Label words = new Label((i + 1) + "  " + page.remarks().get(i).words());
             words.setWrapText(true);
@@ -213,9 +223,53 @@ final class ProofPane extends VBox {
         return all;
     }
 
-    private Node worded(Proof proof) {
+    private static String inWords(Difference since, Proof proof) {
+        List<String> parts = new ArrayList<>();
+        if (since.before().compareTo(since.now()) != 0) {
+            parts.add(Words.of("HandBack.since.result", Criterion.words(since.before()), Criterion.words(since.now())));
+        }
+        if (since.added() > 0) {
+            parts.add(Words.of("HandBack.since.added", since.added()));
+        }
+        if (since.removed() > 0) {
+            parts.add(Words.of("HandBack.since.removed", since.removed()));
+        }
+        if (since.changed() > 0) {
+            parts.add(Words.of("HandBack.since.changed", since.changed()));
+        }
+        if (!since.feedback().equals(proof.feedback())) {
+            parts.add(Words.of("HandBack.since.feedback"));
+        }
+        return Words.of("HandBack.since", WHEN.format(since.at().atZone(proof.batch().task().zone())),
+                String.join(", ", parts));
+    }
+
+    /** What the record has, and beside it what it gets, where they differ. */
+    private static Node compared(Difference since, Proof proof) {
+        HBox both = new HBox(
+                new VBox(subheading(Words.of("HandBack.since.then")), text(since.feedback())),
+                new VBox(subheading(Words.of("HandBack.since.now")), text(proof.feedback())));
+        both.getChildren().forEach(n -> {
+            HBox.setHgrow(n, Priority.ALWAYS);
+            ((VBox) n).setPrefWidth(0);
+        });
+        both.getStyleClass().add("proof-both");
+        return both;
+    }
+
+    private static Label subheading(String words) {
+        Label label = new Label(words);
+        label.getStyleClass().add("field-label");
+        return label;
+    }
+
+    private Node worded(ProofModel.Shown shown) {
+        Proof proof = shown.proof();
         return switch (tab) {
-            case "feedback" -> paper(List.of(text(proof.feedback())));
+            case "feedback" -> paper(List.of(shown.since()
+                    .filter(d -> !d.feedback().equals(proof.feedback()))
+                    .map(d -> compared(d, proof))
+                    .orElseGet(() -> text(proof.feedback()))));
             case "record" -> paper(List.of(record(proof)));
             case "row" -> paper(List.of(proof.row().isEmpty()
                     ? text(Words.of("HandBack.proof.noRow", student(proof).givenName()))

@@ -33,6 +33,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.Profile;
+import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Limits;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
@@ -207,8 +208,11 @@ final class WayOut extends ScrollPane {
         pages.setText(Words.of("HandBack.form." + profile().form()));
         sheet.setText(Words.of("HandBack.sheet." + profile().sheet()));
         List<StudentKey> going = going();
-        List<StudentKey> there = lookOver.in(LookOverModel.Group.HANDED_BACK);
-        long unchanged = going.stream().filter(there::contains).count();
+        long unchanged = lookOver.rowsProperty()
+                .get()
+                .stream()
+                .filter(r -> going.contains(r.student()) && isThere(r))
+                .count();
         counts.setText(onlyChosen.get() && going.size() < picked.size()
                 ? Words.of("HandBack.goes", going.size(), unchanged, 0) + " "
                         + Words.of("HandBack.chosenStay", picked.size() - going.size())
@@ -217,6 +221,14 @@ final class WayOut extends ScrollPane {
         send.setText(Words.of("HandBack.send", going.size()));
         send.setDisable(going.isEmpty() || model.background().busyProperty().get()
                 || !intoFolder.get() && showing.getSelectedToggle() == null);
+    }
+
+    /** A folder always gets all of it; a record that has the work as it is gets nothing new. */
+    private boolean isThere(LookOverModel.Row row) {
+        return !intoFolder.get() && row.there()
+                .stream()
+                .anyMatch(d -> d.equals(Destination.UNNAMED)
+                        || d.equals(Destination.record(address.getText().strip(), model.origin().task())));
     }
 
     private String chosenWords(List<StudentKey> picked) {

@@ -171,6 +171,23 @@ class HandBackPlaceTest {
     }
 
     @Test
+    void afterAHandBackTheProofSaysWhatIsOtherwise(FxRobot robot) throws Exception {
+        toHandBack(robot);
+        waitFor(() -> isReady(robot, 1));
+        robot.clickOn("#hand-back-send");
+        waitFor(() -> isThere(robot, "Handed back  \u00b7  1"));
+        Workspace open = program.openBatch().orElseThrow();
+        robot.interact(() -> open.edit(new Edit.Together(List.of(new Edit.OpenAgain(second),
+                new Edit.SetScore(second, "c1", Optional.of(BigDecimal.valueOf(3))), new Edit.Seal(second)))));
+        robot.interact(() -> program.toHandBack(batch.folder()));
+        waitFor(() -> isThere(robot, "Ready  \u00b7  1"));
+        robot.clickOn("Bao Scanned");
+        waitFor(() -> text(robot, "#proof-since").contains("result 2, now 4"));
+        robot.clickOn("#proof-feedback");
+        waitFor(() -> isThere(robot, "As it was handed back") && isThere(robot, "As it goes now"));
+    }
+
+    @Test
     void aLimitOfTheMarkersIsAskedForAtOnceAndABadOneIsRefused(FxRobot robot) {
         toHandBack(robot);
         waitFor(() -> isReady(robot, 1));

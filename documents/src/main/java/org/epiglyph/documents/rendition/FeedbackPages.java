@@ -40,7 +40,7 @@ public final class FeedbackPages {
             thead th { font-size: 9pt; color: #555b7a; font-weight: normal }
             tbody th { font-weight: bold; width: 34%% }
             td.score { width: 17%%; white-space: nowrap }
-            .words { font-style: italic }
+            .words { font-style: italic } td p, .whole p { margin: 0 0 1mm 0 }
             h3 { font-size: 10.5pt; margin: 3mm 0 1mm 0 }
             ol { margin: 0 0 0 6mm; padding: 0 } li { margin: 0 0 1mm 0 } li p { margin: 0 }
             .derivation { font-size: 9.5pt; margin: 0; padding: 0; list-style-type: none }

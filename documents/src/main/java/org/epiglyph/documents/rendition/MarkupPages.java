@@ -10,6 +10,7 @@ import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
@@ -107,6 +108,13 @@ final class MarkupPages {
             throws IOException {
         List<SystemFaces.Face> system = isLatin(page.text()) ? List.of() : SystemFaces.all();
         int missing = markMissing(page.body());
+        List<TextNode> empty = new ArrayList<>();
+        page.body().traverse((node, _) -> {
+            if (node instanceof TextNode words && words.getWholeText().isEmpty()) {
+                empty.add(words); // the renderer stumbles over words that are there and say nothing
+            }
+        });
+        empty.forEach(TextNode::remove);
         page.select("p, li, td, th, h1, h2, h3, h4, h5, h6, blockquote, div, caption, dt, dd")
                 .forEach(MarkupPages::turn);
         page.head().prependElement("style").appendText(style(system.size()) + moreStyle);

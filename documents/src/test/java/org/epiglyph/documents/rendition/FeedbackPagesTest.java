@@ -13,6 +13,8 @@ import org.epiglyph.core.feedback.FeedbackSheet;
 import org.jsoup.Jsoup;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.verapdf.gf.foundry.VeraGreenfieldFoundryProvider;
 import org.verapdf.pdfa.Foundries;
 import org.verapdf.pdfa.PDFAParser;
@@ -72,6 +74,25 @@ class FeedbackPagesTest {
                 "Mate", "A careful plan.", "Criterion 0", "Sound", "Say which table.", "Criterion 59", "Page 1",
                 "Units!",
                 "<script>alert(1)</script>", "[sketch]", "How the result came about", "Percent: 84.375 %");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Bao Nguy\u1ec5n", "\u05e9\u05dc\u05d5\u05dd \u05db\u05d4\u05df",
+            "\u0645\u062d\u0645\u062f", "\u738b\u5c0f\u660e",
+            "A \ud83d\ude00 name"})
+    void namesOfEveryScriptAreSet(String name) throws Exception {
+        FeedbackSheet usual = sheet(2);
+        FeedbackSheet named = new FeedbackSheet("", usual.task(), name, "K-1", Optional.empty(), Optional.empty(),
+                Optional.empty(), name + ", a careful plan.", usual.criteria(), List.of(), List.of("Sum: 1 of 2"), "");
+        assertThat(failures(pdf(named, "named.pdf"))).isEmpty();
+    }
+
+    @Test
+    void whatSaysNothingIsNoHindrance() throws Exception {
+        FeedbackSheet bare = new FeedbackSheet("", "T", "A", "K", Optional.empty(), Optional.empty(), Optional.empty(),
+                "\u200b", List.of(new FeedbackSheet.Line("Reasoning", "", "", "")),
+                List.of(new FeedbackSheet.PageRemarks("", 1, List.of("\u200b"))), List.of(), "");
+        assertThat(failures(pdf(bare, "bare.pdf"))).isEmpty();
     }
 
     /** Else the check above could not fail. */

@@ -1,0 +1,98 @@
+package org.epiglyph.carrier;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What the disk has to say to the look-over: originals that are no longer what was received, and marks that lie off their
+ * page. Reads files, so that it is for no interface thread; what was read of a submission is kept until it changes.
+ */
+public final class DiskLook {
+    private static final Logger LOG = LoggerFactory.getLogger(DiskLook.class);
+    private final Workspace workspace;
+    private final Map<StudentKey, Looked> looked = new HashMap<>();
+
+    public DiskLook(Workspace workspace) {
+        this.workspace = workspace;
+    }
+
+    private record Looked(Submission submission, List<Finding> findings) {}
+
+    /** What is known of a submission as it is; empty where it was not looked at since it changed. */
+    public synchronized List<Finding> known(Submission submission) {
+        Looked there = looked.get(submission.student().key());
+        return there != null && there.submission == submission ? there.findings : List.of();
+    }
+
+    /** Looks at a submission, unless it was looked at as it is. */
+    public void look(Submission submission) {
+        synchronized (this) {
+            Looked there = looked.get(submission.student().key());
+            if (there != null && there.submission == submission) {
+                return;
+            }
+        }
+        List<Finding> findings = new ArrayList<>(originals(submission));
+        findings.addAll(offThePage(submission));
+        synchronized (this) {
+            looked.put(submission.student().key(), new Looked(submission, List.copyOf(findings)));
+        }
+    }
+
+    private List<Finding> originals(Submission submission) {
+        List<String> changed = workspace.changedOriginals(submission.student().key());
+        return changed.isEmpty() ? List.of() : List.of(originalsChanged(submission.student().key(), changed));
+    }
+
+    static Finding originalsChanged(StudentKey student, List<String> changed) {
+        String names = String.join(", ", changed);
+        return new Finding(student, Finding.Kind.ORIGINAL_CHANGED, Finding.Where.SUBMISSION, "", List.of(names), names);
+    }
+
+    private List<Finding> offThePage(Submission submission) {
+        List<Finding> found = new ArrayList<>();
+        for (Document document : submission.documents()) {
+            List<Mark> marks = submission.marksForStudent()
+                    .stream()
+                    .filter(m -> m.page().document().equals(document.id()))
+                    .toList();
+            if (!marks.isEmpty() && document.pages() instanceof Pages.Ready) {
+                found.addAll(offThePage(submission.student().key(), document, marks));
+            }
+        }
+        return found;
+    }
+
+    private List<Finding> offThePage(StudentKey student, Document document, List<Mark> marks) {
+        try (OpenDocument open = OpenDocument.open(workspace.folder().pages(document))) {
+            return marks.stream()
+                    .filter(m -> m.page().index() >= open.pageCount() || isOff(m, open.geometry(m.page().index())))
+                    .map(m -> new Finding(student, Finding.Kind.OUTSIDE_PAGE, Finding.Where.MARK, m.id(),
+                            List.of(String.valueOf(m.page().number())), m.bounds().toString()))
+                    .toList();
+        } catch (Problem e) {
+            LOG.info("A document could not be opened for the look-over", e.getCause());
+            return List.of(); // building its copy says so
+        }
+    }
+
+    private static boolean isOff(Mark mark, PageGeometry page) {
+        PagePoint centre = mark.bounds().centre();
+        return centre.x() < 0 || centre.y() < 0 || centre.x() > page.width() || centre.y() > page.height();
+    }
+}

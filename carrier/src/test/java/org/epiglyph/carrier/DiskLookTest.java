@@ -1,0 +1,111 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.feedback.FeedbackSheet;
+import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.Sign;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.documents.rendition.FeedbackPages;
+import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Originals;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class DiskLookTest {
+    private static final StudentKey ADA = new StudentKey("K-1");
+    @TempDir
+    private Path folder;
+    private Workspace workspace;
+
+    @BeforeEach
+    void open() throws Exception {
+        Path pdf = folder.resolve("work.pdf");
+        FeedbackPages.pdf(new FeedbackSheet("", "Work", "Ada", "K-1", Optional.empty(), Optional.empty(),
+                Optional.empty(), "The range is 3.9 m.", List.of(), List.of(), List.of(), ""), Instant.EPOCH, pdf);
+        Path batch = folder.resolve("batch");
+        try (NewBatch made = NewBatch.at(batch)) {
+            Originals.Stored stored = made.store("d1", "work.pdf", new ByteArrayInputStream(Files.readAllBytes(pdf)));
+            made.add(new Student(ADA, "Ada", "Example", ""), List.of(new HandIn(1, Optional.empty(), "", List.of(
+                    new Document("d1", "work.pdf", stored.sha256(), stored.bytes(), new Pages.Ready(1, ""), "")))));
+            made.place(new Task("", "", "Tides", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                    MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
+        }
+        workspace = Workspace.open(batch, Clock.systemUTC());
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        workspace.close();
+    }
+
+    private Submission ada() {
+        return workspace.batch().submission(ADA);
+    }
+
+    private void tick(String id, double x, double y) {
+        workspace.edit(new Edit.PlaceMark(ADA, new Stamp(new Head(id, new PageRef("d1", 0), Ink.MADDER, 0, Remark.NONE),
+                Sign.TICK, new PagePoint(x, y), 20)));
+    }
+
+    private List<Finding> looked(DiskLook disk) {
+        disk.look(ada());
+        return disk.known(ada());
+    }
+
+    @Test
+    void aMarkThatLiesOffThePageIsFoundAndOneAtItsEdgeIsNot() {
+        DiskLook disk = new DiskLook(workspace);
+        tick("edge", 590, 5);
+        assertThat(looked(disk)).isEmpty();
+        tick("off", 700, 100);
+        assertThat(disk.known(ada())).as("not looked at since").isEmpty();
+        assertThat(looked(disk)).singleElement()
+                .extracting(Finding::kind, Finding::subject)
+                .containsExactly(Finding.Kind.OUTSIDE_PAGE, "off");
+    }
+
+    @Test
+    void anOriginalThatIsAnotherThanReceivedIsFound() throws Exception {
+        DiskLook disk = new DiskLook(workspace);
+        assertThat(looked(disk)).isEmpty();
+        Path original = workspace.folder().original(ada().documents().getFirst());
+        original.toFile().setWritable(true);
+        Files.write(original, "changed".getBytes());
+        workspace.edit(new Edit.WritePrivately(ADA, "look again"));
+        assertThat(looked(disk)).singleElement()
+                .extracting(Finding::kind, Finding::details)
+                .containsExactly(Finding.Kind.ORIGINAL_CHANGED, List.of("work.pdf"));
+        Choices choices = new Choices("Marker", false);
+        assertThat(HandingBack.doubt(workspace, ADA, choices)).as("asked").isPresent();
+        workspace.edit(new Edit.AcceptFinding(ADA, disk.known(ada()).getFirst().accepted("known")));
+        assertThat(HandingBack.doubt(workspace, ADA, choices)).as("asked once is enough").isEmpty();
+    }
+}

@@ -1,0 +1,77 @@
+package org.epiglyph.core.feedback;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Chronicle;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.Receipt;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.roster.StudentKey;
+
+/**
+ * What a student would be told otherwise than when the work was last handed back. Private words are not compared.
+ *
+ * @param at       when it was handed back
+ * @param before   the result then
+ * @param now      the result now
+ * @param added    marks that are new
+ * @param removed  marks that are gone
+ * @param changed  marks that are otherwise
+ * @param feedback the words in the record then
+ */
+public record Difference(Instant at, BigDecimal before, BigDecimal now, int added, int removed, int changed,
+        String feedback) {
+    /**
+     * Compares a student's work with what was handed back last.
+     *
+     * @param collected the batch as it was collected
+     * @param lines     the lines of the history that may have changed the student's submission, in order
+     * @return empty where it was never handed back
+     */
+    public static Optional<Difference> since(Batch batch, Batch collected, List<Entry> lines, StudentKey student) {
+        return lines.reversed()
+                .stream()
+                .filter(l -> receipt(l.edit(), student).isPresent())
+                .findFirst()
+                .flatMap(line -> Chronicle.at(collected, lines, line.number(), student)
+                        .map(then -> between(then, batch, receipt(line.edit(), student).orElseThrow().at())));
+    }
+
+    private static Optional<Receipt> receipt(Edit edit, StudentKey student) {
+        return switch (edit) {
+            case Edit.RecordReceipt e when e.student().equals(student) -> e.receipt();
+            case Edit.Together(List<Edit> edits) -> edits.stream()
+                    .flatMap(e -> receipt(e, student).stream())
+                    .reduce((_, last) -> last);
+            default -> Optional.empty();
+        };
+    }
+
+    private static Difference between(Submission then, Batch batch, Instant at) {
+        StudentKey student = then.student().key();
+        Batch before = Batch.restored(batch.task(), batch.scheme(), batch.phrasebook(), batch.aids(), List.of(then));
+        Map<String, Mark> marks = new HashMap<>();
+        then.marksForStudent().forEach(m -> marks.put(m.id(), m));
+        int added = 0;
+        int changed = 0;
+        for (Mark mark : batch.submission(student).marksForStudent()) {
+            Mark was = marks.remove(mark.id());
+            added += was == null ? 1 : 0;
+            changed += was != null && !was.equals(mark) ? 1 : 0;
+        }
+        return new Difference(at, before.result(student).value(), batch.result(student).value(), added, marks.size(),
+                changed, Feedback.text(before, then));
+    }
+
+    /** True if a student would be told the same. */
+    public boolean isNone(String feedbackNow) {
+        return added == 0 && removed == 0 && changed == 0 && before.compareTo(now) == 0 && feedback.equals(feedbackNow);
+    }
+}

@@ -63,7 +63,7 @@ public final class Bench {
         void run() throws Exception;
     }
 
-    /** @param arguments the checkout's folder; and {@code desk} or {@code scoring} to measure that alone and write nothing */
+    /** @param arguments the checkout's folder; and {@code desk}, {@code scoring}, {@code growth}, {@code intake} or {@code hand-back} to measure that alone and write nothing */
     public static void main(String[] arguments) throws Exception {
         Path world = Files.createTempDirectory("epiglyph-bench");
         Bench bench = new Bench(world);
@@ -83,6 +83,10 @@ public final class Bench {
                 new IntakeFigures(bench.world).tell(bench::say);
                 return;
             }
+            if (only.equals("hand-back")) {
+                new HandBackFigures(bench.world).tell(batch, bench::say);
+                return;
+            }
             if (only.equals("desk")) {
                 new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
                 return;
@@ -91,6 +95,7 @@ public final class Bench {
             bench.pageImages(batch);
             bench.annotating(batch);
             new IntakeFigures(bench.world).tell(bench::say);
+            new HandBackFigures(bench.world).tell(batch, bench::say);
             bench.committing(batch);
             new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
             bench.collecting();
@@ -169,7 +174,7 @@ public final class Bench {
         run(command);
     }
 
-    private static void run(List<String> command) throws IOException, InterruptedException {
+    static void run(List<String> command) throws IOException, InterruptedException {
         Process process = new ProcessBuilder(command).redirectOutput(ProcessBuilder.Redirect.DISCARD)
                 .redirectError(ProcessBuilder.Redirect.DISCARD)
                 .start();

@@ -2,7 +2,6 @@ package org.epiglyph.documents;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.util.List;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -47,16 +46,14 @@ final class EmbeddedFace {
         return name.getName();
     }
 
-    /** Puts faces among the resources of a page, which become the page's own: others may share those that it had. */
-    static void put(List<EmbeddedFace> faces, PDPage page) throws IOException {
+    /** Puts it among the resources of a page, which become the page's own: others may share those that it had. */
+    void putInto(PDPage page) throws IOException {
         PDResources inherited = page.getResources();
         COSDictionary own = new COSDictionary(inherited == null ? new COSDictionary() : inherited.getCOSObject());
         COSDictionary fonts = own.getDictionaryObject(COSName.FONT) instanceof COSDictionary there
                 ? new COSDictionary(there)
                 : new COSDictionary();
-        for (EmbeddedFace face : faces) {
-            fonts.setItem(face.name, face.font());
-        }
+        fonts.setItem(name, font());
         own.setItem(COSName.FONT, fonts);
         page.setResources(new PDResources(own));
     }

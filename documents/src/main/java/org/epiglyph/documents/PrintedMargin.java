@@ -47,8 +47,6 @@ final class PrintedMargin {
     private final PDDocument document;
     private final Set<COSDictionary> changed;
     private final EmbeddedFace words;
-    private final EmbeddedFace numbers;
-    private final EmbeddedFace quiet;
     private int number;
 
     /** @param changed takes every dictionary that is another than before */
@@ -56,8 +54,6 @@ final class PrintedMargin {
         this.document = document;
         this.changed = changed;
         words = new EmbeddedFace(document, Typeface.SERIF);
-        numbers = new EmbeddedFace(document, Typeface.INTERFACE_STRONG);
-        quiet = new EmbeddedFace(document, Typeface.INTERFACE);
     }
 
     /**
@@ -143,7 +139,7 @@ final class PrintedMargin {
                     m.left(), m.bottom() + m.of(EDGE) / 2);
         }
         widen(page, m);
-        EmbeddedFace.put(List.of(words, numbers, quiet), page);
+        words.putInto(page);
         addBehind(page, content.bytes());
         return rest.isEmpty() ? 0 : continueBehind(page, m, rest);
     }
@@ -231,8 +227,8 @@ final class PrintedMargin {
         String number = String.valueOf(remark.number);
         AffineTransform head = m.place();
         head.translate(left, top + m.of(SIZE));
-        content.text(number, numbers, m.of(SIZE * NUMBER), head);
-        double indent = left + m.of(4) + numbers.face().width(number, m.of(SIZE * NUMBER));
+        content.text(number, words, m.of(SIZE * NUMBER), head);
+        double indent = left + m.of(4) + words.face().width(number, m.of(SIZE * NUMBER));
         for (int i = 0; i < remark.lines.size(); i++) {
             AffineTransform place = m.place();
             place.translate(i == 0 ? indent : left, top + m.of(SIZE) + i * m.of(LEADING));
@@ -244,14 +240,12 @@ final class PrintedMargin {
         content.colour(SECOND, "rg");
         AffineTransform place = m.place();
         place.translate(left, baseLine);
-        content.text(said, quiet, m.of(SIZE * NUMBER), place);
+        content.text(said, words, m.of(SIZE * NUMBER), place);
     }
 
     /** To be called before an update is written; where the whole document is saved, the library does this. */
     void subset() throws IOException {
-        for (EmbeddedFace face : List.of(words, numbers, quiet)) {
-            face.subset();
-        }
+        words.subset();
     }
 
     /** The crop box grows at the side that is shown at the right, and the media box with it. */
@@ -369,7 +363,7 @@ final class PrintedMargin {
     private PDPage pageBehind(PDPage before, Measures sheet, ContentWriter content) throws IOException {
         PDPage page = new PDPage(new PDRectangle((float) sheet.shape.cropWidth(), (float) sheet.shape.cropHeight()));
         page.getCOSObject().setItem(COSName.CONTENTS, stream(content.bytes()));
-        EmbeddedFace.put(List.of(words, numbers, quiet), page);
+        words.putInto(page);
         document.getPages().insertAfter(page, before);
         COSBase parent = before.getCOSObject().getDictionaryObject(COSName.PARENT);
         while (parent instanceof COSDictionary node) {

@@ -106,8 +106,9 @@ final class MarkupPages {
      */
     static int prepare(PdfRendererBuilder builder, PDDocument document, Document page, String moreStyle)
             throws IOException {
-        List<SystemFaces.Face> system = isLatin(page.text()) ? List.of() : SystemFaces.all();
-        int missing = markMissing(page.body());
+        boolean simple = isSimple(page.wholeText()) && page.select("pre, code").isEmpty();
+        List<SystemFaces.Face> system = simple || isLatin(page.text()) ? List.of() : SystemFaces.all();
+        int missing = simple ? 0 : markMissing(page.body());
         List<TextNode> empty = new ArrayList<>();
         page.body().traverse((node, _) -> {
             if (node instanceof TextNode words && words.getWholeText().isEmpty()) {
@@ -117,9 +118,23 @@ final class MarkupPages {
         empty.forEach(TextNode::remove);
         page.select("p, li, td, th, h1, h2, h3, h4, h5, h6, blockquote, div, caption, dt, dd")
                 .forEach(MarkupPages::turn);
-        page.head().prependElement("style").appendText(style(system.size()) + moreStyle);
-        fonts(builder, document, system);
+        page.head()
+                .prependElement("style")
+                .appendText((simple ? STYLE.formatted(WORDS, WORDS) : style(system.size())) + moreStyle);
+        words(builder);
+        if (!simple) {
+            furtherFonts(builder, document, system);
+        }
         return missing;
+    }
+
+    /** True if the typeface for words has every letter and nothing steers how they run: then no other need be read. */
+    private static boolean isSimple(String text) {
+        return text.codePoints()
+                .allMatch(c -> c >= ' ' && c < 127 || c == '\n' || c == '\t'
+                        || Character.getType(c) != Character.FORMAT && Character.getType(c) != Character.CONTROL
+                                && c < 0x2100 && Bidi.getBaseDirection(Character.toString(c)) != Bidi.RTL
+                                && Typeface.SERIF.has(c));
     }
 
     /** Deeply nested or endless markup is no page; a stack or a memory would end before it does. */
@@ -171,11 +186,14 @@ final class MarkupPages {
         return STYLE.formatted(WORDS + others + ", " + PITCH, PITCH + ", " + WORDS + others);
     }
 
-    private static void fonts(PdfRendererBuilder builder, PDDocument document, List<SystemFaces.Face> system)
-            throws IOException {
+    private static void words(PdfRendererBuilder builder) {
         font(builder, Typeface.SERIF, WORDS, 400, FontStyle.NORMAL);
         font(builder, Typeface.SERIF_STRONG, WORDS, 700, FontStyle.NORMAL);
         font(builder, Typeface.SERIF_ITALIC, WORDS, 400, FontStyle.ITALIC);
+    }
+
+    private static void furtherFonts(PdfRendererBuilder builder, PDDocument document, List<SystemFaces.Face> system)
+            throws IOException {
         font(builder, Typeface.FIXED_PITCH, PITCH, 400, FontStyle.NORMAL);
         font(builder, Typeface.HEBREW, HEBREW, 400, FontStyle.NORMAL);
         font(builder, Typeface.ARABIC, ARABIC, 400, FontStyle.NORMAL);

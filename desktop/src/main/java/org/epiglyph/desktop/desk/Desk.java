@@ -373,17 +373,12 @@ public final class Desk implements Place {
     }
 
     private void show(Finding finding) {
-        switch (finding.where()) {
-            case MARK -> model.submission().findMark(finding.subject()).ifPresent(this::goTo);
-            case CRITERION -> {
-                model.scores().criterionProperty().set(finding.subject());
-                ledger.focusCriterion();
-            }
-            case THE_WHOLE -> ledger.focusOnTheWhole();
-            case SUBMISSION -> model.submission()
+        ledger.show(finding);
+        if (finding.kind() == Finding.Kind.PAGES_UNSEEN) {
+            model.submission()
                     .pages()
                     .stream()
-                    .filter(p -> finding.kind() == Finding.Kind.PAGES_UNSEEN && !model.submission().seen().contains(p))
+                    .filter(p -> !model.submission().seen().contains(p))
                     .findFirst()
                     .ifPresent(p -> pages.reveal(p, 0));
         }

@@ -27,6 +27,7 @@ import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.FindingWords;
 
 /** The class in groups; under each student what was found, with the ways to put it right or let it stand. */
 final class LookOverList extends VBox {

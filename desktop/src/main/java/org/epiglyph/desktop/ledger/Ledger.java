@@ -15,6 +15,7 @@ import org.epiglyph.core.batch.Averages;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
+import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
@@ -42,6 +43,7 @@ public final class Ledger extends VBox {
     private final KeptWords onTheWhole;
     private final Label whereToLook = new Label();
     private final KeptWords privately;
+    private final LookAgainLines lookAgain;
     private final ResultFoot foot;
     private final Spelling spelling;
     private final Consumer<Mark> go;
@@ -62,6 +64,7 @@ public final class Ledger extends VBox {
         this.go = go;
         this.toPages = toPages;
         head = new LedgerHead(model, sides);
+        lookAgain = new LookAgainLines(this::show);
         foot = new ResultFoot(model, this::toggleDerivation, this::sealOrOpen);
         moderation = new ModerationLine(model);
         onTheWhole = new KeptWords(model, Words.of("Ledger.onTheWholePrompt"), 4, Audience.STUDENT,
@@ -72,7 +75,7 @@ public final class Ledger extends VBox {
         derivation.setWrapText(true);
         showDerivation(false);
         criteria.getStyleClass().add("criteria");
-        VBox content = new VBox(head, criteria, derivation, moderation, words(), note());
+        VBox content = new VBox(head, lookAgain, criteria, derivation, moderation, words(), note());
         content.getStyleClass().add("ledger-content");
         content.setOnMousePressed(e -> {
             e.consume(); // the pane that scrolls would take the focus, where nothing can be typed
@@ -102,6 +105,20 @@ public final class Ledger extends VBox {
             });
         }
         refresh();
+    }
+
+    /** Goes to what was found about the work on the desk, where it stands on a mark or in the ledger. */
+    public void show(Finding finding) {
+        switch (finding.where()) {
+            case MARK -> model.submission().findMark(finding.subject()).ifPresent(go);
+            case CRITERION -> {
+                model.scores().criterionProperty().set(finding.subject());
+                focusCriterion();
+            }
+            case THE_WHOLE -> focusOnTheWhole();
+            case SUBMISSION -> {
+            }
+        }
     }
 
     private void sealOrOpen() {
@@ -303,6 +320,7 @@ public final class Ledger extends VBox {
             Platform.runLater(() -> active().ifPresent(this::bringIntoView));
         }
         head.show(submission, batch);
+        lookAgain.show(submission, batch);
         rows.forEach(r -> r.refresh(other));
         Result result = batch.result(shown);
         foot.show(submission, result, batch.scheme());

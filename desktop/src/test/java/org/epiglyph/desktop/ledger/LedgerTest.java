@@ -15,6 +15,10 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.page.PagePoint;
@@ -100,6 +104,21 @@ class LedgerTest extends InWindow {
         waitFor(() -> submission().scores().words("c6").equals("Clear thought."));
         assertThat(submission().scores().isComplete(model().batch().scheme())).isTrue();
         assertThat(text(robot, "#sum-s")).isEqualTo("7");
+    }
+
+    @Test
+    void wordsThatNameAnotherStudentAreSaidWhileMarkingAndLeadToTheMark(FxRobot robot) {
+        atDesk(robot);
+        assertThat(robot.lookup(".look-again-line").queryAll()).isEmpty();
+        Note note = new Note(new Head("n1", submission().pages().getFirst(), Ink.MADDER, 0,
+                Remark.of("As Bao had it.")), new PagePoint(200, 200));
+        robot.interact(() -> model().edit(new Edit.PlaceMark(model().student(), note)));
+        waitFor(() -> robot.lookup("names Bao, another student").tryQuery().isPresent());
+        robot.clickOn("names Bao, another student");
+        assertThat(model().chosen().idsProperty().get()).containsExactly("n1");
+        robot.interact(() -> model().edit(new Edit.ChangeMark(model().student(),
+                note.withRemark(Remark.of("As before.")))));
+        waitFor(() -> robot.lookup(".look-again-line").queryAll().isEmpty());
     }
 
     @Test

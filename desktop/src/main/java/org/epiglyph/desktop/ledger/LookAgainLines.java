@@ -1,0 +1,57 @@
+package org.epiglyph.desktop.ledger;
+
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.scene.control.Button;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.lookover.Dictionary;
+import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.core.lookover.LookOver;
+import org.epiglyph.desktop.marking.FindingWords;
+
+/** What the look-over would ask about the work on the desk, while there is still a pen in hand; each line goes to it. */
+final class LookAgainLines extends VBox {
+    /** What the marker is in the middle of anyway, or sees at the criterion itself, is not asked about. */
+    private static final Set<Finding.Kind> LATER = EnumSet.of(Finding.Kind.NOTHING_RECEIVED,
+            Finding.Kind.NOTHING_SCORED,
+            Finding.Kind.NOT_SCORED, Finding.Kind.NOT_SEALED, Finding.Kind.PAGES_UNSEEN, Finding.Kind.NEWER_HAND_IN,
+            Finding.Kind.UNKNOWN_WORDS, Finding.Kind.EMPTY_REMARK, Finding.Kind.COUNT_DIFFERS);
+    private final LookOver lookOver = new LookOver(Dictionary.NONE); // spelling has its own line
+    private final Consumer<Finding> go;
+    private List<Finding> shown = List.of();
+
+    /** @param go shows what a line is about */
+    LookAgainLines(Consumer<Finding> go) {
+        this.go = go;
+        getStyleClass().add("look-again");
+        setManaged(false);
+    }
+
+    void show(Submission submission, Batch batch) {
+        List<Finding> now = batch.submission(submission.student().key()) == submission
+                ? lookOver.findings(batch, submission.student().key())
+                        .stream()
+                        .filter(f -> !LATER.contains(f.kind()) && LookOver.isOpen(f, submission))
+                        .toList()
+                : List.of(); // an earlier state is looked at
+        if (now.equals(shown)) {
+            return; // a line that is being pressed stays
+        }
+        shown = now;
+        setManaged(!now.isEmpty());
+        getChildren().setAll(now.stream().map(this::line).toList());
+    }
+
+    private Button line(Finding finding) {
+        Button line = new Button(FindingWords.of(finding));
+        line.getStyleClass().addAll("link-button", "look-again-line");
+        line.setWrapText(true);
+        line.setMaxWidth(Double.MAX_VALUE);
+        line.setOnAction(_ -> go.accept(finding));
+        return line;
+    }
+}

@@ -1,0 +1,242 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.documents.PdfContent;
+import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.exchange.sheet.SheetFile;
+import org.epiglyph.places.TemporaryFolder;
+import org.epiglyph.workspace.Workspace;
+
+/**
+ * Reads a bundle back that was written before, be it long ago, and holds it against what the batch would write now. What
+ * is compared is what the files say, not the times at which they were written.
+ */
+public final class BundleCheck {
+    private static final int MOST_ENTRIES = 100_000;
+    private static final long MOST_BYTES = 8L << 30;
+    private final Batch batch;
+    private final Workspace workspace;
+    private final Choices choices;
+    private final Path place;
+    private final Map<String, Path> files = new LinkedHashMap<>();
+    private final Set<String> met = new HashSet<>();
+    private Optional<Path> sheet = Optional.empty();
+    private int numbered;
+
+    private BundleCheck(Workspace workspace, Choices choices, Path place) {
+        this.workspace = workspace;
+        this.batch = workspace.batch();
+        this.choices = choices;
+        this.place = place;
+    }
+
+    /** How a student's part of a bundle stands to the batch. */
+    public enum Standing {
+        /** It is what the batch holds now. */
+        SAME,
+        /** Something is otherwise, missing, or called otherwise. */
+        OTHERWISE
+    }
+
+    /**
+     * What is found about one student.
+     *
+     * @param said what is otherwise, each in a sentence; none where it is the same
+     */
+    public record Line(StudentKey student, Standing standing, List<String> said) {
+        public Line {
+            said = List.copyOf(said);
+        }
+    }
+
+    /**
+     * The whole.
+     *
+     * @param lines   one for each sealed student
+     * @param notOurs names of files that are nobody's
+     */
+    public record Found(List<Line> lines, List<String> notOurs) {
+        public Found {
+            lines = List.copyOf(lines);
+            notOurs = List.copyOf(notOurs);
+        }
+
+        /** True if the bundle is what the batch holds now, and nothing else. */
+        public boolean isSame() {
+            return notOurs.isEmpty() && lines.stream().allMatch(l -> l.standing == Standing.SAME);
+        }
+    }
+
+    /**
+     * Checks a bundle.
+     *
+     * @param bundle a zip of marked documents, or a folder with one, with the documents themselves, and with a grade sheet
+     * @throws Problem where it cannot be read, or is larger than a bundle may be
+     */
+    public static Found of(Workspace workspace, Choices choices, Path bundle, Progress progress) throws Problem {
+        try (TemporaryFolder folder = TemporaryFolder.make("check")) {
+            BundleCheck check = new BundleCheck(workspace, choices, folder.path());
+            check.open(bundle);
+            return check.compare(progress);
+        } catch (IOException e) {
+            throw new Problem(bundle + " cannot be read. Check that it is there, and that it is a zip or a folder.", e);
+        }
+    }
+
+    // --- what is there
+
+    private void open(Path bundle) throws IOException, Problem {
+        if (!Files.isDirectory(bundle)) {
+            unpack(bundle);
+            return;
+        }
+        try (Stream<Path> all = Files.walk(bundle)) {
+            for (Path file : all.filter(Files::isRegularFile).sorted().toList()) {
+                String name = bundle.relativize(file).toString().replace('\\', '/');
+                String lower = name.toLowerCase(Locale.ROOT);
+                if (lower.endsWith(".zip")) {
+                    unpack(file);
+                } else if (lower.startsWith("grade-sheet")) {
+                    sheet = Optional.of(file); // the newest has the highest number, and comes last
+                } else {
+                    add(name, file);
+                }
+            }
+        }
+    }
+
+    private void unpack(Path zip) throws IOException, Problem {
+        long left = MOST_BYTES;
+        try (ZipFile archive = ZipFile.builder().setPath(zip).get()) {
+            for (ZipArchiveEntry entry : java.util.Collections.list(archive.getEntries())) {
+                if (entry.isDirectory()) {
+                    continue;
+                }
+                Path file = place.resolve("entry-" + numbered++);
+                try (InputStream in = archive.getInputStream(entry)) {
+                    left -= copy(in, file, left);
+                }
+                if (left < 0 || numbered > MOST_ENTRIES) {
+                    throw new Problem(
+                            zip.getFileName() + " unpacks to more than a bundle may hold. It is none of ours.");
+                }
+                add(entry.getName(), file);
+            }
+        }
+    }
+
+    private static long copy(InputStream in, Path file, long most) throws IOException {
+        try (var out = Files.newOutputStream(file)) {
+            byte[] some = new byte[65536];
+            long copied = 0;
+            for (int read = in.read(some); read >= 0 && copied <= most; read = in.read(some)) {
+                out.write(some, 0, read);
+                copied += read;
+            }
+            return copied;
+        }
+    }
+
+    private void add(String name, Path file) {
+        files.put(name, file);
+    }
+
+    // --- what should be there
+
+    private Found compare(Progress progress) throws Problem, IOException {
+        List<StudentKey> students = HandingBack.sealed(batch);
+        Building building = new Building(batch, workspace.folder(), choices, Instant.EPOCH, place.resolve("built"));
+        Optional<GradeSheet> received = sheet.isPresent() ? Optional.of(sheet(sheet.get())) : Optional.empty();
+        Set<String> taken = new HashSet<>();
+        List<Line> lines = new ArrayList<>();
+        for (StudentKey student : students) {
+            progress.at(batch.submission(student).student().name(), lines.size(), students.size());
+            List<String> said = new ArrayList<>();
+            for (Map.Entry<String, Path> file : building.build(student, taken).files().entrySet()) {
+                said(file.getKey(), file.getValue()).ifPresent(said::add);
+            }
+            received.ifPresent(r -> said.addAll(row(r, student)));
+            lines.add(new Line(student, said.isEmpty() ? Standing.SAME : Standing.OTHERWISE, said));
+        }
+        return new Found(lines, files.keySet().stream().filter(f -> !met.contains(f)).toList());
+    }
+
+    private Optional<String> said(String name, Path ours) throws Problem, IOException {
+        Path there = files.get(name);
+        if (there != null) {
+            met.add(name);
+            return isSame(ours, there, name) ? Optional.empty() : Optional.of(name + " says something else now.");
+        }
+        for (Map.Entry<String, Path> other : files.entrySet()) {
+            if (!met.contains(other.getKey()) && isSame(ours, other.getValue(), name)) {
+                met.add(other.getKey());
+                return Optional.of(name + " is called " + other.getKey() + " there.");
+            }
+        }
+        return Optional.of(name + " is missing.");
+    }
+
+    private static boolean isSame(Path ours, Path there, String name) throws IOException {
+        if (Files.mismatch(ours, there) < 0) {
+            return true;
+        }
+        try {
+            return name.toLowerCase(Locale.ROOT).endsWith(".pdf") && PdfContent.of(ours).equals(PdfContent.of(there));
+        } catch (Problem e) {
+            return false; // what is no PDF any more is not the same
+        }
+    }
+
+    private GradeSheet sheet(Path file) throws IOException, Problem {
+        SheetFile read = SheetFile.read(Files.readAllBytes(file), file.getFileName().toString());
+        return Register.read(workspace.folder())
+                .gradeSheet(workspace.folder())
+                .filter(g -> g.file().ending().equals(read.ending()))
+                .map(g -> sameForm(g, read))
+                .filter(Optional::isPresent)
+                .map(Optional::get)
+                .orElse(GradeSheet.read(Files.readAllBytes(file), file.getFileName().toString()));
+    }
+
+    private static Optional<GradeSheet> sameForm(GradeSheet form, SheetFile read) {
+        try {
+            return Optional.of(form.sameForm(read));
+        } catch (Problem e) {
+            return Optional.empty();
+        }
+    }
+
+    private List<String> row(GradeSheet there, StudentKey student) {
+        try {
+            List<GradeSheet.Cell> ours = OutgoingSheet.of(batch, workspace.folder(), List.of(student)).row(student);
+            List<GradeSheet.Cell> row = there.row(student);
+            if (row.isEmpty()) {
+                return List.of("The grade sheet has no row for " + student + ".");
+            }
+            return ours.stream()
+                    .filter(c -> !row.contains(c))
+                    .map(c -> "The grade sheet has another " + (c.heading().isEmpty() ? "cell" : c.heading()) + ".")
+                    .toList();
+        } catch (Problem e) {
+            return List.of(e.getMessage());
+        }
+    }
+}

@@ -1,0 +1,45 @@
+package org.epiglyph.command;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import org.epiglyph.carrier.BundleCheck;
+import org.epiglyph.carrier.Choices;
+import org.epiglyph.carrier.Profile;
+import org.epiglyph.carrier.Progress;
+import org.epiglyph.core.Problem;
+import org.epiglyph.workspace.Workspace;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Reads a bundle back and holds it against the batch. */
+@Command(name = "check-bundle", mixinStandardHelpOptions = true, description = "Reads a bundle back that was handed back into a folder, and says for each student whether it is what the batch holds now. Ends with 0 where it is, with 1 where it is not.")
+final class CheckBundleCommand implements Callable<Integer> {
+    @Option(names = "--author", defaultValue = "Marker", description = "Who marked, as it was given when the bundle was written. Default: ${DEFAULT-VALUE}.")
+    private String author;
+    @Option(names = "--plain", description = "The copies were written without scripts and what starts programs.")
+    private boolean plain;
+    @Option(names = "--profile", description = "A file that says what students were handed. Default: what was chosen for the batch.")
+    private Path profile;
+    @Parameters(index = "0", paramLabel = "BATCH", description = "The batch's folder.")
+    private Path batch;
+    @Parameters(index = "1", paramLabel = "BUNDLE", description = "The folder or zip that was written.")
+    private Path bundle;
+
+    @Override
+    public Integer call() throws Problem {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
+            Profile handed = profile == null ? Profile.kept(workspace.folder().profile()) : Profile.read(profile);
+            BundleCheck.Found found = BundleCheck.of(workspace, new Choices(author, plain, handed, Map.of()), bundle,
+                    Progress.NONE);
+            for (BundleCheck.Line line : found.lines()) {
+                System.out.println(line.student() + (line.said().isEmpty() ? " is what the batch holds now" : ""));
+                line.said().forEach(s -> System.out.println("  " + s));
+            }
+            found.notOurs().forEach(name -> System.out.println("nobody's: " + name));
+            return found.isSame() ? 0 : 1;
+        }
+    }
+}

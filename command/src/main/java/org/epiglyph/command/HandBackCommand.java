@@ -125,15 +125,23 @@ final class HandBackCommand implements Callable<Integer> {
         }
         HttpRecordClient client = HttpRecordClient.at(way.record.address, OptionFile.words(way.record.tokenFile));
         if (way.record.showing == Showing.held) {
-            client.makeVisible(origin.task(), false);
+            client.makeVisible(origin.task(), students(workspace), false);
         }
         Report report = handingBack.toRecord(client, origin.task(), students(workspace), Progress.NONE);
         if (way.record.showing == Showing.visible && (report.isWhole() || way.record.showAnyway)) {
-            client.makeVisible(origin.task(), true);
+            client.makeVisible(origin.task(), arrived(report), true);
         } else if (way.record.showing == Showing.visible) {
             System.err.println("The results stay held, since not everything went. Mend that, or give --show-anyway.");
         }
         return report;
+    }
+
+    private static List<StudentKey> arrived(Report report) {
+        return report.outcomes()
+                .stream()
+                .filter(o -> o instanceof Outcome.Done || o instanceof Outcome.AlreadyThere)
+                .map(Outcome::student)
+                .toList();
     }
 
     private static void say(Outcome outcome) {

@@ -17,6 +17,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
@@ -108,15 +109,36 @@ final class OfficeFolder {
         return folder(task).resolve("files");
     }
 
-    boolean isVisible(String task) {
-        return Files.exists(folder(task).resolve("visible"));
+    /** True if the student may see what the record holds. */
+    boolean isVisible(String task, String student) {
+        return Files.exists(record(folder(task), student).resolve("visible"));
     }
 
-    synchronized void makeVisible(String task, boolean visible) throws IOException {
+    synchronized void makeVisible(String task, String student, boolean visible) throws IOException {
+        Path mark = record(folder(task), student).resolve("visible");
         if (visible) {
-            Files.writeString(folder(task).resolve("visible"), "");
+            Files.createDirectories(mark.getParent());
+            Files.writeString(mark, "");
         } else {
-            Files.deleteIfExists(folder(task).resolve("visible"));
+            Files.deleteIfExists(mark);
+        }
+    }
+
+    /** When the student first saw the version that the record holds; empty where that was not yet. */
+    synchronized Optional<Instant> opened(String task, String student) throws IOException {
+        Shapes.Held held = record(task, student);
+        Path mark = version(task, held).resolve("opened");
+        return held.version() > 0 && Files.exists(mark)
+                ? Optional.of(Instant.parse(Files.readString(mark)))
+                : Optional.empty();
+    }
+
+    /** Notes that the student sees the version that the record holds. */
+    synchronized void open(String task, Shapes.Held held) throws IOException {
+        Path mark = version(task, held).resolve("opened");
+        if (!Files.exists(mark)) {
+            Files.createDirectories(mark.getParent());
+            Files.writeString(mark, clock.instant().toString());
         }
     }
 

@@ -1,6 +1,7 @@
 package org.epiglyph.recordoffice;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import io.javalin.Javalin;
 import io.javalin.config.SizeUnit;
 import io.javalin.http.BadRequestResponse;
@@ -21,6 +22,7 @@ import java.security.MessageDigest;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.zip.ZipEntry;
@@ -59,7 +61,7 @@ public final class RecordOffice implements AutoCloseable {
                         .result(SheetText.of(office, task(ctx)).getBytes(StandardCharsets.UTF_8)));
         server.get("/api/tasks/{task}/records/{student}", this::record);
         server.put("/api/tasks/{task}/records/{student}", this::receive);
-        server.put("/api/tasks/{task}/visibility", this::visibility);
+        server.put("/api/tasks/{task}/records/{student}/visibility", this::visibility);
         server.get("/openapi.yaml", ctx -> ctx.contentType("application/yaml")
                 .result(RecordOffice.class.getResourceAsStream("openapi.yaml")));
         server.get("/students/{student}", this::page);
@@ -137,8 +139,12 @@ public final class RecordOffice implements AutoCloseable {
 
     private void record(Context ctx) throws IOException {
         Shapes.Task task = task(ctx);
-        Shapes.Held held = office.record(task.sourcedId(), student(ctx, task).sourcedId());
-        ctx.header("ETag", held.tag()).json(held);
+        String student = student(ctx, task).sourcedId();
+        Shapes.Held held = office.record(task.sourcedId(), student);
+        ObjectNode shown = office.json().valueToTree(held);
+        shown.put("visible", office.isVisible(task.sourcedId(), student));
+        office.opened(task.sourcedId(), student).ifPresent(at -> shown.put("openedAt", at.toString()));
+        ctx.header("ETag", held.tag()).json(shown);
     }
 
     /** Takes one student's documents and result. The same key twice changes nothing; a stale or missing tag is refused. */
@@ -214,7 +220,7 @@ public final class RecordOffice implements AutoCloseable {
             if (wanted == null) {
                 throw new BadRequestResponse("The body is empty");
             }
-            office.makeVisible(task.sourcedId(), wanted.visible());
+            office.makeVisible(task.sourcedId(), student(ctx, task).sourcedId(), wanted.visible());
             ctx.json(wanted);
         } catch (JsonProcessingException e) {
             throw new BadRequestResponse("The body is no JSON");
@@ -235,14 +241,22 @@ public final class RecordOffice implements AutoCloseable {
 
     private void document(Context ctx) throws IOException {
         Shapes.Task task = task(ctx);
-        Path file = office.isVisible(task.sourcedId())
-                ? office.document(task.sourcedId(), student(ctx, task).sourcedId(), ctx.pathParam("name"))
+        String student = student(ctx, task).sourcedId();
+        Path file = office.isVisible(task.sourcedId(), student)
+                ? office.document(task.sourcedId(), student, ctx.pathParam("name"))
                         .orElseThrow(NotFoundResponse::new)
                 : null;
         if (file == null) {
             throw new NotFoundResponse("There is nothing to see yet");
         }
-        ctx.contentType("application/pdf");
+        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+        ctx.header("X-Content-Type-Options", "nosniff");
+        ctx.header("Content-Security-Policy", "sandbox; default-src 'none'; style-src 'unsafe-inline'");
+        ctx.contentType(name.endsWith(".pdf")
+                ? "application/pdf"
+                : name.endsWith(".html")
+                        ? "text/html; charset=utf-8"
+                        : name.endsWith(".txt") ? "text/plain; charset=utf-8" : "application/octet-stream");
         try (InputStream in = Files.newInputStream(file); OutputStream out = ctx.outputStream()) {
             in.transferTo(out);
         }

@@ -35,6 +35,9 @@ final class RecordPage {
         Shapes.Held held;
         try {
             held = office.record(task.sourcedId(), person.sourcedId());
+            if (held.version() > 0 && office.isVisible(task.sourcedId(), person.sourcedId())) {
+                office.open(task.sourcedId(), held);
+            }
         } catch (IOException e) {
             out.append("<section><h2>")
                     .append(escaped(task.title()))
@@ -46,7 +49,7 @@ final class RecordPage {
                 .append("</p><h2>")
                 .append(escaped(task.title()))
                 .append("</h2>");
-        if (held.version() == 0 || !office.isVisible(task.sourcedId())) {
+        if (held.version() == 0 || !office.isVisible(task.sourcedId(), person.sourcedId())) {
             out.append("<p class=\"quiet\">There is no result to see yet.</p></section>");
             return;
         }

@@ -150,7 +150,7 @@ class ProtocolTest {
         String nothing = "--x\r\nContent-Disposition: form-data; name=\"result\"\r\n\r\nnull\r\n--x--\r\n";
         assertThat(send("PUT", RECORD, HttpRequest.BodyPublishers.ofString(nothing), "Content-Type",
                 "multipart/form-data; boundary=x", "Idempotency-Key", "k3").statusCode()).isEqualTo(400);
-        assertThat(send("PUT", "/api/tasks/t1/visibility", HttpRequest.BodyPublishers.ofString("null"), "Content-Type",
+        assertThat(send("PUT", RECORD + "/visibility", HttpRequest.BodyPublishers.ofString("null"), "Content-Type",
                 "application/json").statusCode()).isEqualTo(400);
         String longest = "--x\r\nContent-Disposition: form-data; name=\"result\"\r\n\r\n{\"score\":1,\"comment\":\""
                 + "w".repeat(400_000)
@@ -185,14 +185,19 @@ class ProtocolTest {
     void theStudentSeesTheResultOnlyWhenItIsVisible() throws Exception {
         put("key-number-one", "29.5", "%PDF one");
         assertThat(page("/students/K-1")).contains("There is no result to see yet.").doesNotContain("29.5");
-        send("PUT", "/api/tasks/t1/visibility", HttpRequest.BodyPublishers.ofString("{\"visible\":true}"),
+        assertThat(get(RECORD).get("visible").asBoolean()).isFalse();
+        assertThat(get(RECORD).has("openedAt")).as("there was nothing to open").isFalse();
+        send("PUT", RECORD + "/visibility", HttpRequest.BodyPublishers.ofString("{\"visible\":true}"),
                 "Content-Type", "application/json");
+        assertThat(get(RECORD).has("openedAt")).as("visible, and not looked at").isFalse();
         assertThat(page("/students/K-1")).contains("<b>29.5</b> of 32", "Heights &lt;&amp;&gt;",
                 "&lt;b&gt;Good&lt;/b&gt;");
+        assertThat(get(RECORD).get("visible").asBoolean()).isTrue();
+        assertThat(get(RECORD).get("openedAt").asText()).isNotEmpty();
         String document = get(RECORD).get("documents").get(0).get("name").asText();
         assertThat(document).doesNotContain("/");
         assertThat(page("/students/K-1/tasks/t1/documents/" + document)).isEqualTo("%PDF one");
-        send("PUT", "/api/tasks/t1/visibility", HttpRequest.BodyPublishers.ofString("{\"visible\":false}"),
+        send("PUT", RECORD + "/visibility", HttpRequest.BodyPublishers.ofString("{\"visible\":false}"),
                 "Content-Type", "application/json");
         assertThat(page("/students/K-1")).doesNotContain("29.5");
     }

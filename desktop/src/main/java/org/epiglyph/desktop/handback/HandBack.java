@@ -1,6 +1,10 @@
 package org.epiglyph.desktop.handback;
 
+import java.time.format.DateTimeFormatter;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import javafx.beans.property.SimpleStringProperty;
@@ -13,10 +17,12 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Workspace;
 
 /** Hand back: the class with what wants deciding at the left, the proof of the chosen student in the middle, the way out at the right. */
 public final class HandBack implements Place {
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
     private final HandBackModel model;
     private final LookOverModel lookOver;
     private final ProofModel proofs;
@@ -43,7 +49,8 @@ public final class HandBack implements Place {
                 model::choices);
         proofs = new ProofModel(model.workspace(), model.clock(), SerialExecutor.thread(), model::choices);
         proof = new ProofPane(proofs, () -> step(1));
-        list = new LookOverList(lookOver, (student, finding) -> ways.toDesk.accept(Optional.of(student), finding),
+        list = new LookOverList(lookOver, model.seenProperty().map(this::inWords),
+                (student, finding) -> ways.toDesk.accept(Optional.of(student), finding),
                 this::choose, proof::scroll);
         wayOut = new WayOut(model, lookOver, token, list::chosen);
         HBox.setHgrow(proof, Priority.ALWAYS);
@@ -71,6 +78,14 @@ public final class HandBack implements Place {
                 .filter(s -> s.proof().batch().submission(c) == lookOver.batch().submission(c)
                         && s.proof().student().equals(c))
                 .isEmpty()).ifPresent(proofs::show);
+    }
+
+    private Map<StudentKey, String> inWords(Map<StudentKey, HandBackModel.Seen> seen) {
+        Map<StudentKey, String> words = new HashMap<>();
+        seen.forEach((student, s) -> words.put(student, s.opened()
+                .map(at -> Words.of("HandBack.opened", WHEN.format(at.atZone(model.batch().task().zone()))))
+                .orElse(Words.of(s.visible() ? "HandBack.notOpened" : "HandBack.heldThere"))));
+        return words;
     }
 
     private void choseOtherwise() {

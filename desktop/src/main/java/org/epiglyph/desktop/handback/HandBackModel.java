@@ -3,10 +3,12 @@ package org.epiglyph.desktop.handback;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.beans.property.BooleanProperty;
@@ -24,6 +26,7 @@ import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Profile;
+import org.epiglyph.carrier.Progress;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.Report;
 import org.epiglyph.core.Problem;
@@ -34,6 +37,7 @@ import org.epiglyph.core.lookover.Dictionary;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.record.HeldRecord;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.workspace.Workspace;
@@ -58,6 +62,7 @@ public final class HandBackModel {
     private final StringProperty trouble = new SimpleStringProperty("");
     private final StringProperty said = new SimpleStringProperty("");
     private final ReadOnlyBooleanWrapper mayShow = new ReadOnlyBooleanWrapper();
+    private final ObjectProperty<Map<StudentKey, Seen>> seen = new SimpleObjectProperty<>(Map.of());
     private final Map<StudentKey, Set<Outcome.Doubt>> accepted = new HashMap<>();
     private Runnable again = () -> {};
     private Runnable showAll = () -> {};
@@ -171,17 +176,17 @@ public final class HandBackModel {
     /** Sends students' submissions to the record, then shows or holds the results; where something did not go, they stay held. */
     void toRecord(String address, String token, Showing showing, List<StudentKey> students) {
         again = () -> toRecord(address, token, showing, students);
-        showAll = () -> showAll(address, token);
+        showAll = () -> showAll(address, token, arrived());
         begin();
         HandingBack work = handingBack();
         background.start(progress -> holding(() -> {
             RecordClient client = reached(address, token);
             if (showing == Showing.HELD) {
-                client.makeVisible(origin.task(), false);
+                client.makeVisible(origin.task(), students, false);
             }
             Report report = work.toRecord(client, origin.task(), students, progress);
             if (showing == Showing.VISIBLE && report.isWhole()) {
-                client.makeVisible(origin.task(), true);
+                client.makeVisible(origin.task(), students, true);
             }
             movedTo(address);
             return report;
@@ -247,15 +252,75 @@ public final class HandBackModel {
         showAll.run();
     }
 
-    private void showAll(String address, String token) {
+    /** The students whose work the record has since the last hand-back. */
+    private List<StudentKey> arrived() {
+        return outcomes.get()
+                .stream()
+                .filter(o -> o instanceof Outcome.Done || o instanceof Outcome.AlreadyThere)
+                .map(Outcome::student)
+                .toList();
+    }
+
+    private void showAll(String address, String token, List<StudentKey> students) {
         trouble.set("");
         background.start(_ -> {
-            HttpRecordClient.at(address, token, background::stopIfAsked).makeVisible(origin.task(), true);
+            HttpRecordClient.at(address, token, background::stopIfAsked)
+                    .makeVisible(origin.task(), students, true);
             return true;
         }, _ -> {
             mayShow.set(false);
             said.set(Words.of("HandBack.nowVisible"));
         }, trouble::set);
+    }
+
+    /**
+     * What the record says of a student's result.
+     *
+     * @param visible true if the student may see it
+     * @param opened  when the student first saw it
+     */
+    record Seen(boolean visible, Optional<Instant> opened) {}
+
+    /** What the record said when it was asked last, by student. */
+    ReadOnlyObjectProperty<Map<StudentKey, Seen>> seenProperty() {
+        return seen;
+    }
+
+    /** Asks the record who may see the result, and who has seen it. */
+    void askWhoHasSeen(String address, String token, List<StudentKey> students) {
+        trouble.set("");
+        background.start(progress -> asked(HttpRecordClient.at(address, token, background::stopIfAsked), students,
+                progress), this::learnt, trouble::set);
+    }
+
+    /** Lets students see results that the record has, or holds them, without sending anything anew. */
+    void show(String address, String token, List<StudentKey> students, boolean visible) {
+        trouble.set("");
+        background.start(progress -> {
+            RecordClient client = HttpRecordClient.at(address, token, background::stopIfAsked);
+            client.makeVisible(origin.task(), students, visible);
+            return asked(client, students, progress);
+        }, now -> {
+            learnt(now);
+            said.set(Words.of(visible ? "HandBack.shownNow" : "HandBack.heldNow", now.size()));
+        }, trouble::set);
+    }
+
+    private Map<StudentKey, Seen> asked(RecordClient client, List<StudentKey> students, Progress progress)
+            throws Problem {
+        Map<StudentKey, Seen> now = new HashMap<>();
+        for (StudentKey student : students) {
+            progress.at(name(student), now.size(), students.size());
+            HeldRecord held = client.held(origin.task(), student);
+            now.put(student, new Seen(held.visible(), held.opened()));
+        }
+        return now;
+    }
+
+    private void learnt(Map<StudentKey, Seen> now) {
+        Map<StudentKey, Seen> all = new HashMap<>(seen.get());
+        all.putAll(now);
+        seen.set(Map.copyOf(all));
     }
 
     /** Says yes to what was asked about a student, and hands back once more; what is there already is not sent again. */

@@ -2,6 +2,7 @@ package org.epiglyph.desktop.handback;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
@@ -9,6 +10,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
+import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -32,6 +34,7 @@ import org.epiglyph.desktop.marking.FindingWords;
 /** The class in groups; under each student what was found, with the ways to put it right or let it stand. */
 final class LookOverList extends VBox {
     private final LookOverModel model;
+    private final ObservableValue<Map<StudentKey, String>> seen;
     private final BiConsumer<StudentKey, Optional<Finding>> toDesk;
     private final Consumer<Integer> scrollProof;
     private final Rows<Line> list = new Rows<>("look-over", this::node);
@@ -45,13 +48,17 @@ final class LookOverList extends VBox {
     private record Student(LookOverModel.Row row) implements Line {}
 
     /**
+     * @param seen        what is known of whether students have seen their results, in words
      * @param toDesk      goes to a student at the desk, and there to what was found
      * @param chosen      hears which student's proof shall be seen
      * @param scrollProof moves the proof by so many screens
      */
-    LookOverList(LookOverModel model, BiConsumer<StudentKey, Optional<Finding>> toDesk, Consumer<StudentKey> chosen,
+    LookOverList(LookOverModel model, ObservableValue<Map<StudentKey, String>> seen,
+            BiConsumer<StudentKey, Optional<Finding>> toDesk, Consumer<StudentKey> chosen,
             Consumer<Integer> scrollProof) {
         this.model = model;
+        this.seen = seen;
+        seen.addListener((_, _, _) -> list.refresh());
         this.toDesk = toDesk;
         this.scrollProof = scrollProof;
         Label heading = new Label(Words.of("HandBack.heading"));
@@ -221,6 +228,7 @@ final class LookOverList extends VBox {
         VBox box = new VBox(head);
         box.getStyleClass().add("look-over-student");
         if (row.group() == LookOverModel.Group.HANDED_BACK) {
+            Optional.ofNullable(seen.getValue().get(row.student())).ifPresent(s -> box.getChildren().add(quiet(s)));
             String found = row.open().stream().map(FindingWords::of).collect(Collectors.joining("; "));
             if (!found.isEmpty()) {
                 box.getChildren().add(quiet(found));

@@ -68,6 +68,7 @@ final class WayOut extends ScrollPane {
     private final TextField folder = new TextField();
     private final Rows<Outcome> receipts = new Rows<>("receipts", this::receipt);
     private final VBox receiptPart;
+    private final FlowPane afterwards = new FlowPane();
 
     /** @param chosen the students chosen in the list */
     WayOut(HandBackModel model, LookOverModel lookOver, String token, Supplier<List<StudentKey>> chosen) {
@@ -84,6 +85,14 @@ final class WayOut extends ScrollPane {
         send.setId("hand-back-send");
         send.getStyleClass().add("main-button");
         send.setOnAction(_ -> handBack());
+        afterwards.getStyleClass().add("look-over-acts");
+        afterwards.getChildren()
+                .addAll(afterwards("ask-seen", "HandBack.askSeen",
+                        () -> model.askWhoHasSeen(address.getText(), secret.getText(), handedBack())),
+                        afterwards("show-now", "HandBack.showNow",
+                                () -> model.show(address.getText(), secret.getText(), handedBack(), true)),
+                        afterwards("hold-now", "HandBack.holdNow",
+                                () -> model.show(address.getText(), secret.getText(), handedBack(), false)));
         Label receiptHeading = new Label(Words.of("HandBack.receipts"));
         receiptHeading.getStyleClass().add("subheading");
         receipts.setMinHeight(LEAST_LIST);
@@ -95,7 +104,8 @@ final class WayOut extends ScrollPane {
         ways.disableProperty().bind(model.background().busyProperty());
         VBox content = new VBox(heading, ways, counts, send,
                 line(model.troubleProperty(), "notice", "hand-back-trouble"),
-                line(model.saidProperty(), "said", "hand-back-said"), showAll(), new BusyPane(model.background()),
+                line(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
+                new BusyPane(model.background()),
                 receiptPart, limits());
         content.getStyleClass().add("way-out");
         setContent(content);
@@ -218,6 +228,8 @@ final class WayOut extends ScrollPane {
                         + Words.of("HandBack.chosenStay", picked.size() - going.size())
                 : Words.of("HandBack.goes", going.size(), unchanged,
                         onlyChosen.get() ? 0 : lookOver.in(LookOverModel.Group.TO_DECIDE).size()));
+        showOnly(afterwards, !intoFolder.get() && !handedBack().isEmpty());
+        afterwards.setDisable(model.background().busyProperty().get());
         send.setText(Words.of("HandBack.send", going.size()));
         send.setDisable(going.isEmpty() || model.background().busyProperty().get()
                 || !intoFolder.get() && showing.getSelectedToggle() == null);
@@ -235,6 +247,23 @@ final class WayOut extends ScrollPane {
         return picked.size() == 1
                 ? lookOver.row(picked.getFirst()).map(LookOverModel.Row::name).orElse("")
                 : Words.of("HandBack.sentence.chosen", picked.size());
+    }
+
+    private static Button afterwards(String id, String key, Runnable act) {
+        Button button = new Button(Words.of(key));
+        button.setId(id);
+        button.getStyleClass().add("link-button");
+        button.setOnAction(_ -> act.run());
+        return button;
+    }
+
+    /** Those of the ones that are meant whose result the record has. */
+    private List<StudentKey> handedBack() {
+        List<StudentKey> there = new ArrayList<>(lookOver.in(LookOverModel.Group.HANDED_BACK));
+        if (onlyChosen.get()) {
+            there.retainAll(chosen.get());
+        }
+        return there;
     }
 
     private void handBack() {

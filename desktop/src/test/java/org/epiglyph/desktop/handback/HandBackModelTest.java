@@ -3,10 +3,15 @@ package org.epiglyph.desktop.handback;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import org.epiglyph.desktop.DemoCopy;
@@ -73,8 +78,7 @@ class HandBackModelTest {
 
     private void toRecord(String with, HandBackModel.Showing showing) throws Exception {
         WaitForAsyncUtils.asyncFx(() -> model.toRecord(address, with, showing, List.of(ADA))).get(10, TimeUnit.SECONDS);
-        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> !model.background().busyProperty().get());
-        WaitForAsyncUtils.waitForFxEvents();
+        settled();
     }
 
     private boolean isBack() {
@@ -86,12 +90,39 @@ class HandBackModelTest {
         toRecord(token, HandBackModel.Showing.HELD);
         assertThat(model.saidProperty().get()).isEqualTo(
                 "1 handed back, 0 already there, 0 not handed back. The results are held: students see nothing yet.");
-        assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/visible")).doesNotExist();
+        assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/visible")).doesNotExist();
         assertThat(isBack()).isTrue();
         toRecord(token, HandBackModel.Showing.VISIBLE);
         assertThat(model.saidProperty().get()).startsWith("0 handed back, 1 already there");
         assertThat(model.outcomesProperty().get()).singleElement().isInstanceOf(Outcome.AlreadyThere.class);
-        assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/visible")).exists();
+        assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/visible")).exists();
+    }
+
+    @Test
+    void resultsAreShownLaterWithoutSendingAndTheMarkerLearnsWhoOpenedThem() throws Exception {
+        toRecord(token, HandBackModel.Showing.HELD);
+        ask();
+        assertThat(model.seenProperty().get()).isEqualTo(Map.of(ADA, new HandBackModel.Seen(false, Optional.empty())));
+        WaitForAsyncUtils.asyncFx(() -> model.show(address, token, List.of(ADA), true)).get(10, TimeUnit.SECONDS);
+        settled();
+        assertThat(model.saidProperty().get()).isEqualTo("1 result is visible now; nothing was sent anew.");
+        assertThat(model.seenProperty().get()).isEqualTo(Map.of(ADA, new HandBackModel.Seen(true, Optional.empty())));
+        HttpClient.newHttpClient()
+                .send(HttpRequest.newBuilder(URI.create(address + "/students/K-4401")).build(),
+                        HttpResponse.BodyHandlers.discarding());
+        ask();
+        assertThat(model.seenProperty().get().get(ADA).opened()).isPresent();
+        assertThat(workspace.batch().submission(ADA).receipts()).as("sent once").hasSize(1);
+    }
+
+    private void ask() throws Exception {
+        WaitForAsyncUtils.asyncFx(() -> model.askWhoHasSeen(address, token, List.of(ADA))).get(10, TimeUnit.SECONDS);
+        settled();
+    }
+
+    private void settled() throws Exception {
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> !model.background().busyProperty().get());
+        WaitForAsyncUtils.waitForFxEvents();
     }
 
     @Test

@@ -13,6 +13,8 @@ import java.util.Optional;
  * @param score   the result there
  * @param at      when it came there
  * @param comment the words there; may be empty
+ * @param visible true if the student may see it
+ * @param opened  when the student first saw it, where the service says so
  */
 public record HeldRecord(String tag, String receipt, String digest, Optional<BigDecimal> score, Optional<Instant> at,
-        String comment) {}
+        String comment, boolean visible, Optional<Instant> opened) {}

@@ -180,7 +180,8 @@ public final class HttpRecordClient implements RecordClient {
                 ? Optional.of(time(text(node, "scoreDate")))
                 : Optional.empty();
         return new HeldRecord(tag(answer), node.path("receipt").asText(""), node.path("idempotencyKey").asText(""),
-                score, at, node.path("comment").asText(""));
+                score, at, node.path("comment").asText(""), node.path("visible").asBoolean(),
+                node.hasNonNull("openedAt") ? Optional.of(time(text(node, "openedAt"))) : Optional.empty());
     }
 
     private BigDecimal number(String text) throws Problem {
@@ -209,7 +210,7 @@ public final class HttpRecordClient implements RecordClient {
             Multipart form = new Multipart("epiglyph" + parcel.digest().substring(0, 24)).json("result",
                     result.toString());
             for (Path file : parcel.files()) {
-                form.pdf("document", file);
+                form.file("document", file);
             }
             HttpRequest.Builder request = recordRequest(task, parcel.student());
             request.header("Content-Type", form.contentType())
@@ -227,9 +228,10 @@ public final class HttpRecordClient implements RecordClient {
     }
 
     @Override
-    public void makeVisible(String task, boolean visible) throws Problem {
+    public void makeVisible(String task, StudentKey student, boolean visible) throws Problem {
         String body = JSON.createObjectNode().put("visible", visible).toString();
-        send(request("/api/tasks/" + encoded(task) + "/visibility").header("Content-Type", "application/json")
+        send(request("/api/tasks/" + encoded(task) + "/records/" + encoded(student.value()) + "/visibility")
+                .header("Content-Type", "application/json")
                 .PUT(HttpRequest.BodyPublishers.ofString(body))
                 .build(), LONGEST_RECEIPT);
     }

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /** A form of several parts (RFC 7578); files are streamed from the disk. */
 final class Multipart {
@@ -28,14 +29,24 @@ final class Multipart {
         return this;
     }
 
-    Multipart pdf(String name, Path file) throws IOException {
+    /** A file, whose kind its ending tells. */
+    Multipart file(String name, Path file) throws IOException {
         String fileName = file.getFileName().toString().replace("\"", "%22");
         parts.add(text(
                 "--" + boundary + "\r\nContent-Disposition: form-data; name=\"" + name + "\"; filename=\"" + fileName
-                        + "\"\r\nContent-Type: application/pdf\r\n\r\n"));
+                        + "\"\r\nContent-Type: " + kind(fileName) + "\r\n\r\n"));
         parts.add(BodyPublishers.ofFile(file));
         parts.add(text("\r\n"));
         return this;
+    }
+
+    private static String kind(String fileName) {
+        String lower = fileName.toLowerCase(Locale.ROOT);
+        return lower.endsWith(".pdf")
+                ? "application/pdf"
+                : lower.endsWith(".html")
+                        ? "text/html; charset=utf-8"
+                        : lower.endsWith(".txt") ? "text/plain; charset=utf-8" : "application/octet-stream";
     }
 
     BodyPublisher body() {

@@ -49,8 +49,15 @@ public interface RecordClient {
     /** What a student's record holds now. */
     HeldRecord held(String task, StudentKey student) throws Problem;
 
-    /** Lets students see what was handed back, or holds it. */
-    void makeVisible(String task, boolean visible) throws Problem;
+    /** Lets a student see what was handed back, or holds it. */
+    void makeVisible(String task, StudentKey student, boolean visible) throws Problem;
+
+    /** The same for several students, one after the other. */
+    default void makeVisible(String task, List<StudentKey> students, boolean visible) throws Problem {
+        for (StudentKey student : students) {
+            makeVisible(task, student, visible);
+        }
+    }
 
     /**
      * One time that a student handed in.

@@ -53,6 +53,7 @@ if "%VERB%"=="run" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorl
 if "%VERB%"=="collect" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="hand-back" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="check-bundle" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
+if "%VERB%"=="report" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="check" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="repair" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="shots" ("%JAVA%" %FLAGS% -Dglass.platform=Headless -Dprism.order=sw -cp "%BENCH%" org.epiglyph.bench.Shots "%ROOT%docs\screenshots" & exit /b !errorlevel!)

@@ -33,6 +33,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.feedback.ClassReport;
 import org.epiglyph.core.lookover.Dictionary;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Background;
@@ -40,6 +41,7 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.record.HeldRecord;
 import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.sheet.ReportFile;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -321,6 +323,15 @@ public final class HandBackModel {
         Map<StudentKey, Seen> all = new HashMap<>(seen.get());
         all.putAll(now);
         seen.set(Map.copyOf(all));
+    }
+
+    /** Writes the class as a table. */
+    void writeReport(Path file) {
+        trouble.set("");
+        background.start(_ -> {
+            ReportFile.write(ClassReport.of(workspace.batch()), file);
+            return file;
+        }, written -> said.set(Words.of("HandBack.reportWritten", written)), trouble::set);
     }
 
     /** Says yes to what was asked about a student, and hands back once more; what is there already is not sent again. */

@@ -31,6 +31,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
+import javafx.stage.FileChooser;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.Profile;
 import org.epiglyph.core.batch.Destination;
@@ -106,7 +107,7 @@ final class WayOut extends ScrollPane {
                 line(model.troubleProperty(), "notice", "hand-back-trouble"),
                 line(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
                 new BusyPane(model.background()),
-                receiptPart, limits());
+                receiptPart, report(), limits());
         content.getStyleClass().add("way-out");
         setContent(content);
         setFitToWidth(true);
@@ -368,6 +369,22 @@ final class WayOut extends ScrollPane {
         show.disableProperty().bind(model.background().busyProperty());
         show.setOnAction(_ -> model.showAll());
         return show;
+    }
+
+    private Node report() {
+        Button report = afterwards("save-report", "HandBack.report", () -> {
+            FileChooser chooser = new FileChooser();
+            chooser.setInitialFileName(Words.of("HandBack.reportName"));
+            chooser.getExtensionFilters()
+                    .addAll(new FileChooser.ExtensionFilter("XLSX", "*.xlsx"),
+                            new FileChooser.ExtensionFilter("CSV", "*.csv"));
+            Optional.ofNullable(chooser.showSaveDialog(getScene().getWindow()))
+                    .ifPresent(f -> model.writeReport(f.toPath()));
+        });
+        report.disableProperty().bind(model.background().busyProperty());
+        HBox line = new HBox(report);
+        line.getStyleClass().add("look-over-acts");
+        return line;
     }
 
     // --- what the look-over asks about besides

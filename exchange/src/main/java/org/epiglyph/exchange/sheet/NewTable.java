@@ -27,7 +27,7 @@ final class NewTable {
         StringWriter out = new StringWriter();
         out.write('\uFEFF');
         try (CSVPrinter printer = new CSVPrinter(out, CSVFormat.RFC4180)) {
-            printer.printRecord(headings);
+            printer.printRecord(headings.stream().map(Disarmed::of).toList());
             for (Map<String, String> row : rows) {
                 printer.printRecord(headings.stream().map(h -> Disarmed.of(row.getOrDefault(h, ""))).toList());
             }

@@ -1,0 +1,123 @@
+package org.epiglyph.core.feedback;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Stage;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.Result;
+import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.task.Lateness;
+
+/**
+ * The class as a table: one row a student, in roster order. For the marker and the department, so that private notes have no
+ * way in, but moderation and state do.
+ *
+ * @param headings each once
+ * @param rows     as long as the headings; a cell is a number or words, which may be empty
+ */
+public record ClassReport(List<String> headings, List<List<Cell>> rows) {
+    private static final int PERCENT_PLACES = 2;
+
+    /** A cell. */
+    public sealed interface Cell {}
+
+    /** A number, which a spreadsheet can add up. */
+    public record Number(BigDecimal value) implements Cell {}
+
+    /** Words, keys and times, which no program may take for a number. */
+    public record Text(String value) implements Cell {}
+
+    public ClassReport {
+        headings = List.copyOf(headings);
+        rows = rows.stream().map(List::copyOf).toList();
+    }
+
+    /** The report of a batch as it is. */
+    public static ClassReport of(Batch batch) {
+        List<String> headings = new ArrayList<>(
+                List.of("student key", "given name", "family name", "section", "state", "handed in", "late"));
+        Set<String> taken = new HashSet<>(headings);
+        List.of("result", "maximum", "percent", "grade", "moderated", "remarks", "handed back").forEach(taken::add);
+        for (Criterion criterion : batch.scheme().criteria()) {
+            headings.add(free(criterion.name(), taken));
+        }
+        headings.addAll(List.of("result", "maximum", "percent", "grade", "moderated", "remarks", "handed back"));
+        return new ClassReport(headings, batch.submissions().stream().map(s -> row(batch, s)).toList());
+    }
+
+    /** A criterion may be called as another one, or as a column that is always there. */
+    private static String free(String name, Set<String> taken) {
+        String free = name;
+        for (int n = 2; !taken.add(free); n++) {
+            free = name + " (" + n + ")";
+        }
+        return free;
+    }
+
+    private static List<Cell> row(Batch batch, Submission submission) {
+        Student student = submission.student();
+        MarkScheme scheme = batch.scheme();
+        List<Cell> row = new ArrayList<>(List.of(text(student.key().value()), text(student.given()),
+                text(student.family()), text(student.section()), text(state(submission.stage(scheme))),
+                text(submission.current().flatMap(HandIn::at).map(Object::toString).orElse("")),
+                text(submission.current()
+                        .flatMap(HandIn::at)
+                        .flatMap(at -> batch.task().lateness(student.key(), at))
+                        .filter(Lateness::isLate)
+                        .map(Lateness::inWords)
+                        .orElse(""))));
+        for (Criterion criterion : scheme.criteria()) {
+            row.add(submission.scores()
+                    .score(criterion.id())
+                    .<Cell>map(Number::new)
+                    .orElseGet(() -> text(submission.scores()
+                            .judgement(criterion.id())
+                            .standing()
+                            .map(Standing::words)
+                            .orElse(""))));
+        }
+        addResult(row, batch, submission);
+        row.add(text(submission.scores().moderation().map(ClassReport::moderated).orElse("")));
+        row.add(new Number(
+                BigDecimal.valueOf(submission.marksForStudent().stream().filter(m -> !m.remark().isEmpty()).count())));
+        row.add(text(submission.handedBack() ? submission.receipt().map(r -> r.at().toString()).orElse("") : ""));
+        return row;
+    }
+
+    /** Before everything is scored there is no result, and a blank is not 0. */
+    private static void addResult(List<Cell> row, Batch batch, Submission submission) {
+        boolean done = !submission.scores().isEmpty() && submission.scores().isComplete(batch.scheme());
+        Result result = batch.result(submission.student().key());
+        row.add(done ? new Number(result.value()) : text(""));
+        row.add(new Number(batch.task().maximum()));
+        row.add(done
+                ? new Number(result.value()
+                        .multiply(BigDecimal.valueOf(100))
+                        .divide(batch.task().maximum(), PERCENT_PLACES, RoundingMode.HALF_UP))
+                : text(""));
+        row.add(text(done ? result.grade().orElse("") : ""));
+    }
+
+    private static String moderated(Moderation moderation) {
+        return Criterion.words(moderation.points()) + (moderation.why().isBlank() ? "" : ": " + moderation.why());
+    }
+
+    private static String state(Stage stage) {
+        return stage.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
+
+    private static Cell text(String value) {
+        return new Text(value);
+    }
+}

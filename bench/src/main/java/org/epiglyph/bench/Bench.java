@@ -63,7 +63,7 @@ public final class Bench {
         void run() throws Exception;
     }
 
-    /** @param arguments the checkout's folder; and {@code desk}, {@code scoring}, {@code growth}, {@code intake} or {@code hand-back} to measure that alone and write nothing */
+    /** @param arguments the checkout's folder; and {@code desk}, {@code scoring}, {@code growth}, {@code intake}, {@code effort} or {@code hand-back} to measure that alone and write nothing */
     public static void main(String[] arguments) throws Exception {
         Path world = Files.createTempDirectory("epiglyph-bench");
         Bench bench = new Bench(world);
@@ -83,6 +83,10 @@ public final class Bench {
                 new IntakeFigures(bench.world).tell(bench::say);
                 return;
             }
+            if (only.equals("effort")) {
+                new EffortFigures(bench.world).tell(bench.pdfs(batch).getFirst(), System.out::println);
+                return;
+            }
             if (only.equals("hand-back")) {
                 new HandBackFigures(bench.world).tell(batch, bench::say);
                 return;
@@ -98,6 +102,7 @@ public final class Bench {
             new HandBackFigures(bench.world).tell(batch, bench::say);
             bench.committing(batch);
             new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
+            new EffortFigures(bench.world).tell(bench.pdfs(batch).getFirst(), bench.notes::add);
             bench.collecting();
             bench.matching();
             new ScoringBench().tell(bench::say);

@@ -1,9 +1,8 @@
 package org.epiglyph.bench;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
@@ -19,22 +18,9 @@ final class DeskFigures {
     /** The desk is measured in a process of its own with a heap of at most 512 MB, which says its figures. */
     void tell(Path batch, ScoringBench.Figures say, Consumer<String> note) throws Exception {
         Path folder = Files.createDirectories(world.resolve("desk"));
-        Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(), "-Xmx512m",
-                "-Djava.awt.headless=true", "-Dglass.platform=Headless", "-Dprism.order=sw",
-                "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
-                System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",
-                System.getProperty("java.class.path"), DeskBench.class.getName(), batch.toString(), folder.toString())
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
-        Map<String, Double> said = new HashMap<>();
-        process.inputReader().lines().forEach(line -> {
-            System.out.println(line);
-            String[] parts = line.split(" ");
-            said.put(parts[0], Double.parseDouble(parts[1]));
-        });
-        if (process.waitFor() != 0) {
-            throw new IOException("Measuring the desk ended with " + process.exitValue());
-        }
+        Map<String, Double> said = OwnProcess.figures(
+                List.of("-Xmx512m", "-Dglass.platform=Headless", "-Dprism.order=sw"), DeskBench.class, batch.toString(),
+                folder.toString());
         say.say("next submission to its first sharp page, not prepared", "PDFBox alone opening and drawing it",
                 said.get("next-unprepared-ms"), said.get("next-bare-ms"), "ms");
         say.say("ink with 5,000 strokes on the page: the interface thread's work a frame, 95th percentile",

@@ -6,7 +6,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
@@ -39,6 +38,8 @@ final class LookOverList extends VBox {
     private final Consumer<Integer> scrollProof;
     private final Rows<Line> list = new Rows<>("look-over", this::node);
     private Optional<Finding> accepting = Optional.empty();
+    private Runnable onChosen = () -> {};
+    private boolean filling;
 
     /** A line of the list. */
     private sealed interface Line {}
@@ -84,6 +85,11 @@ final class LookOverList extends VBox {
                 chosen.accept(student.row.student());
             }
         });
+        list.getSelectionModel().getSelectedItems().addListener((ListChangeListener<Line>) _ -> {
+            if (!filling) {
+                onChosen.run();
+            }
+        });
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::turn);
         list.setAccessibleText(Words.of("HandBack.heading"));
         VBox.setVgrow(list, Priority.ALWAYS);
@@ -101,14 +107,22 @@ final class LookOverList extends VBox {
                 .toList();
     }
 
+    /** @param changed hears that others are chosen; never while the list is filled anew with the same ones */
     void onChosen(Runnable changed) {
-        list.getSelectionModel()
-                .getSelectedItems()
-                .addListener(
-                        (ListChangeListener<Line>) _ -> changed.run());
+        onChosen = changed;
     }
 
     private void fill(List<LookOverModel.Row> rows) {
+        filling = true; // those who are chosen stay so; between the two nobody is, which is not the marker's wish
+        try {
+            refill(rows);
+        } finally {
+            filling = false;
+        }
+        onChosen.run();
+    }
+
+    private void refill(List<LookOverModel.Row> rows) {
         List<StudentKey> before = chosen();
         int at = list.getSelectionModel().getSelectedIndex();
         List<Line> lines = new ArrayList<>();
@@ -229,11 +243,6 @@ final class LookOverList extends VBox {
         box.getStyleClass().add("look-over-student");
         if (row.group() == LookOverModel.Group.HANDED_BACK) {
             Optional.ofNullable(seen.getValue().get(row.student())).ifPresent(s -> box.getChildren().add(quiet(s)));
-            String found = row.open().stream().map(FindingWords::of).collect(Collectors.joining("; "));
-            if (!found.isEmpty()) {
-                box.getChildren().add(quiet(found));
-            }
-            return box;
         }
         row.open().forEach(f -> box.getChildren().add(finding(row, f)));
         row.accepted().forEach(a -> box.getChildren().add(accepted(row, a)));
@@ -249,8 +258,9 @@ final class LookOverList extends VBox {
 
     private Node finding(LookOverModel.Row row, Finding finding) {
         Label words = quiet(FindingWords.of(finding));
-        boolean asks = finding.kind().weight() == Finding.Weight.DECIDES
-                && row.group() == LookOverModel.Group.TO_DECIDE;
+        boolean decides = finding.kind().weight() == Finding.Weight.DECIDES
+                && row.group() != LookOverModel.Group.NOT_SEALED;
+        boolean asks = decides && row.group() == LookOverModel.Group.TO_DECIDE; // what is handed back waits for nobody
         words.getStyleClass().setAll("label", asks ? "asks" : "tells");
         VBox box = new VBox(words);
         if (accepting.equals(Optional.of(finding))) {
@@ -263,7 +273,7 @@ final class LookOverList extends VBox {
         if (model.fixOf(finding).isPresent()) {
             acts.getChildren().add(linkSaying(LookOverModel.fixWords(finding), row, () -> model.fix(finding)));
         }
-        if (asks) {
+        if (decides) {
             acts.getChildren().add(link("HandBack.acceptIt", row, () -> askReason(finding)));
         }
         box.getChildren().add(acts);

@@ -75,7 +75,17 @@ final class LookOverModel {
      * @param there    destinations that have it just as it would be made now
      */
     record Row(StudentKey student, String name, Group group, List<Finding> open, List<Acceptance> accepted,
-            String result, List<Destination> there) {}
+            String result, List<Destination> there) {
+        /** True if it waits for a decision. */
+        boolean asks() {
+            return open.stream().anyMatch(f -> f.kind().weight() == Finding.Weight.DECIDES);
+        }
+
+        /** True if it may go: sealed, and nothing is left to decide. */
+        boolean mayGo() {
+            return (group == Group.READY || group == Group.HANDED_BACK) && !asks();
+        }
+    }
 
     /** The class in groups, in roster order within each. */
     ReadOnlyObjectProperty<List<Row>> rowsProperty() {

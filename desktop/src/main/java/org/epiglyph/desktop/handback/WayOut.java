@@ -83,6 +83,7 @@ final class WayOut extends ScrollPane {
         counts.getStyleClass().add("hint");
         counts.setWrapText(true);
         counts.setId("goes");
+        counts.setMinHeight(Region.USE_PREF_SIZE);
         send.setId("hand-back-send");
         send.getStyleClass().add("main-button");
         send.setOnAction(_ -> handBack());
@@ -193,8 +194,12 @@ final class WayOut extends ScrollPane {
     }
 
     private List<StudentKey> going() {
-        List<StudentKey> may = new ArrayList<>(lookOver.in(LookOverModel.Group.READY));
-        may.addAll(lookOver.in(LookOverModel.Group.HANDED_BACK));
+        List<StudentKey> may = new ArrayList<>(lookOver.rowsProperty()
+                .get()
+                .stream()
+                .filter(LookOverModel.Row::mayGo)
+                .map(LookOverModel.Row::student)
+                .toList());
         if (onlyChosen.get()) {
             may.retainAll(chosen.get());
         }
@@ -204,11 +209,8 @@ final class WayOut extends ScrollPane {
     /** Says anew how many go, and whether they may. */
     void refresh() {
         List<StudentKey> picked = chosen.get();
-        if (picked.isEmpty()) {
-            onlyChosen.set(false);
-        }
         whom.getItems().setAll(item("HandBack.sentence.allReady", () -> onlyChosen.set(false)));
-        if (!picked.isEmpty()) {
+        if (!picked.isEmpty() || onlyChosen.get()) {
             MenuItem some = new MenuItem(chosenWords(picked));
             some.setId("chosen");
             some.setOnAction(_ -> onlyChosen.set(true));
@@ -228,12 +230,17 @@ final class WayOut extends ScrollPane {
                 ? Words.of("HandBack.goes", going.size(), unchanged, 0) + " "
                         + Words.of("HandBack.chosenStay", picked.size() - going.size())
                 : Words.of("HandBack.goes", going.size(), unchanged,
-                        onlyChosen.get() ? 0 : lookOver.in(LookOverModel.Group.TO_DECIDE).size()));
+                        onlyChosen.get() ? 0 : lookOver.rowsProperty().get().stream().filter(this::stays).count()));
         showOnly(afterwards, !intoFolder.get() && !handedBack().isEmpty());
         afterwards.setDisable(model.background().busyProperty().get());
         send.setText(Words.of("HandBack.send", going.size()));
         send.setDisable(going.isEmpty() || model.background().busyProperty().get()
                 || !intoFolder.get() && showing.getSelectedToggle() == null);
+    }
+
+    /** Waits for a decision, and there is something to go. */
+    private boolean stays(LookOverModel.Row row) {
+        return row.asks() && row.group() != LookOverModel.Group.NOT_SEALED && !isThere(row);
     }
 
     /** A folder always gets all of it; a record that has the work as it is gets nothing new. */

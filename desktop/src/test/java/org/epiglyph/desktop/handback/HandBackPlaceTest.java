@@ -13,6 +13,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.zip.ZipFile;
+import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Batch;
@@ -168,6 +169,32 @@ class HandBackPlaceTest {
         waitFor(() -> robot.lookup(".proof-grid .proof-text").queryLabeled().getText().equals(second.value()));
         robot.clickOn("#proof-feedback");
         waitFor(() -> robot.lookup(".proof-text").queryLabeled().getText().contains("Remarks on page 1."));
+    }
+
+    /** A second press on the button must not send what the first one did not mean. */
+    @Test
+    void thoseWhoWereChosenStayChosenAfterTheHandBack(FxRobot robot) {
+        toHandBack(robot);
+        waitFor(() -> isReady(robot, 1));
+        robot.clickOn("accept \u2026");
+        waitFor(() -> isFocused(robot, "#accept-reason"));
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> isReady(robot, 2));
+        robot.clickOn("Bao Scanned");
+        robot.interact(() -> robot.lookup("#whom")
+                .queryAs(MenuButton.class)
+                .getItems()
+                .getLast()
+                .fire());
+        waitFor(() -> isReady(robot, 1));
+        robot.clickOn("#hand-back-send");
+        waitFor(() -> text(robot, "#hand-back-said").startsWith("1 handed back"));
+        waitFor(() -> isThere(robot, "Handed back  \u00b7  1"));
+        assertThat(text(robot, "#whom")).isEqualTo("Bao Scanned");
+        assertThat(isReady(robot, 1)).isTrue();
+        assertThat(batch().submission(first).receipt()).as("was ready, and not meant").isEmpty();
+        robot.clickOn("Ada Typed");
+        waitFor(() -> text(robot, "#whom").equals("Ada Typed"));
     }
 
     @Test

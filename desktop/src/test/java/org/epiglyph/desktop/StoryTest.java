@@ -26,6 +26,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Labeled;
@@ -233,7 +234,8 @@ class StoryTest {
     }
 
     private static boolean asks(FxRobot robot, String found) {
-        return robot.lookup(".asks").queryAllAs(Labeled.class).stream().anyMatch(l -> l.getText().startsWith(found));
+        Set<Labeled> lines = robot.lookup(".asks").queryAllAs(Labeled.class);
+        return lines.stream().anyMatch(l -> l.getText().startsWith(found));
     }
 
     private void theRecordHasTheResult() throws Exception {

@@ -1,16 +1,11 @@
 package org.epiglyph.desktop.handback;
 
 import java.io.File;
-import java.math.BigDecimal;
 import java.nio.file.Path;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.value.ObservableValue;
@@ -32,24 +27,15 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
-import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.Profile;
 import org.epiglyph.core.batch.Destination;
-import org.epiglyph.core.batch.Limits;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.desktop.frame.BusyPane;
-import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.MarkedPdf;
 
 /** What goes out and where, in a sentence that can be changed word by word, and the one act; below it what became of each. */
 final class WayOut extends ScrollPane {
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
-    private static final BigDecimal MOST_PERCENT = BigDecimal.valueOf(100);
-    private static final BigDecimal MOST_POINTS = BigDecimal.valueOf(1000);
-    private static final double LEAST_LIST = 160;
     private final HandBackModel model;
     private final LookOverModel lookOver;
     private final Supplier<List<StudentKey>> chosen;
@@ -67,8 +53,6 @@ final class WayOut extends ScrollPane {
     private final RadioButton visible = new RadioButton(Words.of("HandBack.visible"));
     private final ToggleGroup showing = new ToggleGroup();
     private final TextField folder = new TextField();
-    private final Rows<Outcome> receipts = new Rows<>("receipts", this::receipt);
-    private final VBox receiptPart;
     private final FlowPane afterwards = new FlowPane();
 
     /** @param chosen the students chosen in the list */
@@ -95,12 +79,8 @@ final class WayOut extends ScrollPane {
                                 () -> model.show(address.getText(), secret.getText(), handedBack(), true)),
                         afterwards("hold-now", "HandBack.holdNow",
                                 () -> model.show(address.getText(), secret.getText(), handedBack(), false)));
-        Label receiptHeading = new Label(Words.of("HandBack.receipts"));
-        receiptHeading.getStyleClass().add("subheading");
-        receipts.setMinHeight(LEAST_LIST);
-        receiptPart = new VBox(receiptHeading, receipts);
+        ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
-        VBox.setVgrow(receiptPart, Priority.ALWAYS);
         VBox ways = new VBox(sentence(), toRecord(), toFolder(), plain());
         ways.getStyleClass().add("way-out-ways");
         ways.disableProperty().bind(model.background().busyProperty());
@@ -108,7 +88,7 @@ final class WayOut extends ScrollPane {
                 line(model.troubleProperty(), "notice", "hand-back-trouble"),
                 line(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
                 new BusyPane(model.background()),
-                receiptPart, report(), limits());
+                receipts, report(), new LimitFields(lookOver));
         content.getStyleClass().add("way-out");
         setContent(content);
         setFitToWidth(true);
@@ -117,9 +97,7 @@ final class WayOut extends ScrollPane {
         intoFolder.addListener((_, _, _) -> refresh());
         showing.selectedToggleProperty().addListener((_, _, _) -> refresh());
         model.background().busyProperty().addListener((_, _, _) -> refresh());
-        model.outcomesProperty().addListener((_, _, _) -> showOutcomes());
         refresh();
-        showOutcomes();
     }
 
     private static Label line(ObservableValue<String> words, String style, String id) {
@@ -391,129 +369,6 @@ final class WayOut extends ScrollPane {
         report.disableProperty().bind(model.background().busyProperty());
         HBox line = new HBox(report);
         line.getStyleClass().add("look-over-acts");
-        return line;
-    }
-
-    // --- what the look-over asks about besides
-
-    private Node limits() {
-        Label heading = new Label(Words.of("HandBack.limits"));
-        heading.getStyleClass().add("field-label");
-        Limits now = lookOver.batch().aids().limits();
-        Label refused = new Label();
-        refused.getStyleClass().add("notice");
-        refused.setWrapText(true);
-        refused.managedProperty().bind(refused.textProperty().isNotEmpty());
-        TextField below = number("limit-words", now.wordsBelow());
-        TextField near = number("limit-boundary", now.nearBoundary());
-        Runnable keep = () -> {
-            try {
-                Limits typed = new Limits(read(below, MOST_PERCENT), read(near, MOST_POINTS));
-                refused.setText("");
-                if (!typed.equals(lookOver.batch().aids().limits())) {
-                    lookOver.limit(typed);
-                }
-            } catch (IllegalArgumentException e) {
-                refused.setText(e.getMessage());
-            }
-        };
-        for (TextField field : List.of(below, near)) {
-            field.setOnAction(_ -> keep.run());
-            field.focusedProperty().addListener((_, _, focused) -> {
-                if (!focused) {
-                    keep.run();
-                }
-            });
-        }
-        VBox part = new VBox(heading, limit("HandBack.limit.words", below), limit("HandBack.limit.boundary", near),
-                refused);
-        part.getStyleClass().add("way-out-limits");
-        return part;
-    }
-
-    private static TextField number(String id, Optional<BigDecimal> value) {
-        TextField field = new TextField(value.map(Criterion::words).orElse(""));
-        field.setId(id);
-        field.setPrefColumnCount(4);
-        field.setMinWidth(Region.USE_PREF_SIZE);
-        return field;
-    }
-
-    private static HBox limit(String key, TextField field) {
-        Label label = new Label(Words.of(key));
-        label.setLabelFor(field);
-        label.setWrapText(true);
-        label.setMinHeight(Region.USE_PREF_SIZE);
-        HBox.setHgrow(label, Priority.ALWAYS);
-        label.setMaxWidth(Double.MAX_VALUE);
-        HBox line = new HBox(label, field);
-        line.getStyleClass().add("field-line");
-        return line;
-    }
-
-    /** @throws IllegalArgumentException where it is no such number, with words for the marker */
-    private static Optional<BigDecimal> read(TextField field, BigDecimal most) {
-        String typed = field.getText().strip().replace("%", "");
-        if (typed.isEmpty()) {
-            return Optional.empty();
-        }
-        String refusal = Words.of("HandBack.limit.refused", typed, Criterion.words(most));
-        try {
-            BigDecimal number = Decimal.of(typed);
-            if (number.signum() < 0 || number.compareTo(most) > 0) {
-                throw new IllegalArgumentException(refusal);
-            }
-            return Optional.of(number);
-        } catch (NumberFormatException e) {
-            throw new IllegalArgumentException(refusal, e);
-        }
-    }
-
-    // --- what became of each
-
-    private void showOutcomes() {
-        receipts.getItems()
-                .setAll(model.outcomesProperty()
-                        .get()
-                        .stream()
-                        .sorted(Comparator.comparing(WayOut::isSettled)) // what asks for the marker stands first
-                        .toList());
-        showOnly(receiptPart, !receipts.getItems().isEmpty());
-    }
-
-    private static boolean isSettled(Outcome outcome) {
-        return switch (outcome) {
-            case Outcome.Done done -> done.leftOut().isEmpty();
-            case Outcome.AlreadyThere _ -> true;
-            case Outcome.Failed _,Outcome.Asked _ -> false;
-        };
-    }
-
-    private Node receipt(Outcome outcome) {
-        Label name = new Label(model.name(outcome.student()));
-        name.getStyleClass().add("finding-name");
-        name.setWrapText(true);
-        Label words = new Label(switch (outcome) {
-            case Outcome.Done(var _, var receipt, var leftOut) ->
-                Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())))
-                        + leftOut.stream().map(l -> "\n" + l).collect(Collectors.joining());
-            case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
-            case Outcome.Failed(var _, String why) -> Words.of("HandBack.failed", why);
-            case Outcome.Asked(var _, var _, String why) -> Words.of("HandBack.failed", why);
-        });
-        words.setWrapText(true);
-        words.getStyleClass().add("hint");
-        VBox line = new VBox(name, words);
-        if (outcome instanceof Outcome.Asked asked) {
-            Button yes = new Button(Words.of("HandBack.accept." + asked.doubt().name()));
-            yes.setId("accept-" + asked.student());
-            yes.getStyleClass().add("plain-button");
-            yes.setAccessibleText(yes.getText() + ", " + model.name(asked.student()));
-            yes.disableProperty().bind(model.background().busyProperty());
-            yes.setOnAction(_ -> model.accept(asked));
-            line.getChildren().add(yes);
-        }
-        line.getStyleClass().add("finding");
         return line;
     }
 }

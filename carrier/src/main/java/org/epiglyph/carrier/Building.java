@@ -77,8 +77,9 @@ final class Building {
                             target);
                     files.put(path, target);
                     if (written.unsigned()) {
-                        reasons.add("'" + document.name()
-                                + "' had to be written anew, so that its signatures are no longer valid in the marked copy.");
+                        reasons.add("'" + document.name() + (written.anew()
+                                ? "' had to be written anew, so that its signatures are no longer valid in the marked copy."
+                                : "' has signatures, and a printed margin changes its pages: in the marked copy they are no longer valid."));
                     }
                 } catch (Problem e) {
                     leftOut.add(document.id());

@@ -115,6 +115,7 @@ public final class MarkedPdf {
         private final Manner manner;
         private final Path beside;
         private PrintedMargin margin;
+        private boolean signed;
 
         Writing(Path source, List<Mark> marks, Annotations annotations, Manner manner, Path beside) {
             this.source = source;
@@ -132,11 +133,10 @@ public final class MarkedPdf {
             if (canBeUpdated(source)) {
                 Optional<Map<Integer, Integer>> expected = update();
                 if (expected.isPresent() && isWhole(expected.get(), false)) {
-                    return new Written(false, false);
+                    return new Written(false, signed && margin.hasPrinted());
                 }
             }
-            boolean signed = anew();
-            return new Written(true, signed);
+            return new Written(true, anew());
         }
 
         /** @return how many annotations each page has then; empty where the copy must be written anew */
@@ -147,6 +147,7 @@ public final class MarkedPdf {
                 if (!PageTree.isRegular(document) || manner.plain && ActiveContent.isIn(document)) {
                     return Optional.empty();
                 }
+                signed = !document.getSignatureDictionaries().isEmpty();
                 document.setDocumentId(manner.at.toEpochMilli()); // the same copy at the same time has the same bytes
                 Set<COSDictionary> changed = new HashSet<>();
                 Map<Integer, Integer> expected = add(document, changed);
@@ -159,7 +160,6 @@ public final class MarkedPdf {
         /** @return true if the document had signatures */
         private boolean anew() throws IOException, Problem {
             Map<Integer, Integer> expected;
-            boolean signed;
             try (PDDocument document = load(source);
                     OutputStream out = new BufferedOutputStream(Files.newOutputStream(beside))) {
                 if (!PageTree.isRegular(document)) {

@@ -243,6 +243,11 @@ final class PrintedMargin {
         content.text(said, words, m.of(SIZE * NUMBER), place);
     }
 
+    /** True if it changed a page: a signature covers its content, and notes it. */
+    boolean hasPrinted() {
+        return number > 0;
+    }
+
     /** To be called before an update is written; where the whole document is saved, the library does this. */
     void subset() throws IOException {
         words.subset();

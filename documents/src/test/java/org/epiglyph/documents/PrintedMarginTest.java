@@ -19,6 +19,9 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.interactive.digitalsignature.PDSignature;
+import org.apache.pdfbox.pdmodel.interactive.form.PDAcroForm;
+import org.apache.pdfbox.pdmodel.interactive.form.PDSignatureField;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Ink;
@@ -205,6 +208,30 @@ class PrintedMarginTest {
         assertThat(Drawers.run("pdftotext", printed.toString(), "-")).contains("\u0394\u03b1\u03bd\u03ac\u03b7");
         try (OpenDocument document = OpenDocument.open(printed)) {
             assertThat(document.remarks(0)).as("still open annotations").hasSize(60);
+        }
+    }
+
+    /** An annotation leaves a signature as it is; a page that is another does not, and that is said. */
+    @Test
+    void thatASignatureNoLongerHoldsIsSaid() throws Exception {
+        Path folder = Files.createTempDirectory("margin");
+        Path signed = folder.resolve("signed.pdf");
+        try (PDDocument document = new PDDocument()) {
+            document.addPage(new PDPage());
+            PDAcroForm form = new PDAcroForm(document);
+            document.getDocumentCatalog().setAcroForm(form);
+            PDSignatureField field = new PDSignatureField(form);
+            PDSignature signature = new PDSignature();
+            signature.setFilter(PDSignature.FILTER_ADOBE_PPKLITE);
+            field.setValue(signature);
+            form.getFields().add(field);
+            document.save(signed.toFile());
+        }
+        List<Mark> marks = List.of(remark(1, 100, 100, "A remark."));
+        for (MarkedPdf.Form form : MarkedPdf.Form.values()) {
+            MarkedPdf.Written written = MarkedPdf.write(signed, folder.resolve("pictures"), marks,
+                    new MarkedPdf.Manner(form, false, "Marker", AT), folder.resolve("out.pdf"));
+            assertThat(written.unsigned()).as(form.name()).isEqualTo(form == MarkedPdf.Form.PRINTED_MARGIN);
         }
     }
 }

@@ -24,7 +24,7 @@ import org.epiglyph.core.scoring.Section;
 final class ClassNames {
     private static final int LEAST_PART = 2;
     private static final Pattern TOKEN = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{M}\\p{N}'\u2019._-]*");
-    private static final Pattern SENTENCE_END = Pattern.compile("[.!?:\u2026\u00bb\"\u201d)]\\s*$|\\n\\s*$|^\\s*$");
+    private static final String SENTENCE_ENDS = ".!?:\u2026\u00bb\"\u201d)";
     private final Map<String, Set<Student>> byForm = new HashMap<>();
     private final Map<String, Set<Student>> byRun = new HashMap<>();
     private final Set<String> ofTask;
@@ -124,9 +124,20 @@ final class ClassNames {
 
     /** At the head of a sentence "Mark" and "Will" are words before they are names. */
     private boolean mayBeAWord(String form, String before) {
-        return SENTENCE_END.matcher(before).find() && !form.matches(".*\\d.*")
+        return isSentenceHead(before) && !form.matches(".*\\d.*")
                 && dictionary != Dictionary.NONE
                 && dictionary.unknown(form.toLowerCase(Locale.ROOT)).isEmpty();
+    }
+
+    private static boolean isSentenceHead(String before) {
+        int i = before.length() - 1;
+        while (i >= 0 && Character.isWhitespace(before.charAt(i))) {
+            if (before.charAt(i) == '\n') {
+                return true;
+            }
+            i--;
+        }
+        return i < 0 || SENTENCE_ENDS.indexOf(before.charAt(i)) >= 0;
     }
 
     /** True if the word belongs to a name of the class or to the task, so that no dictionary need know it. */

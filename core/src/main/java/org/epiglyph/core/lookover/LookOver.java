@@ -44,6 +44,7 @@ public final class LookOver {
                     + "|plagiari[sz]\\w*|academic misconduct|cheat\\w*|colluded|collusion)",
             Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
     private static final int MOST_WORDS = 5;
+    private static final int MOST_TEXTS = 100_000;
     private final Dictionary dictionary;
     private final Map<String, List<String>> unknown = new ConcurrentHashMap<>();
     private final Map<StudentKey, Looked> looked = new HashMap<>();
@@ -54,11 +55,14 @@ public final class LookOver {
     }
 
     /** What findings depend on besides the submission itself. */
-    private record Ground(MarkScheme scheme, Task task, Phrasebook phrasebook, Aids aids,
-            int students, ClassNames names) {
+    private record Ground(MarkScheme scheme, Task task, Phrasebook phrasebook, Aids aids, int students,
+            ClassNames names) {
         boolean isOf(Batch batch) {
-            return scheme == batch.scheme() && task == batch.task() && phrasebook == batch.phrasebook()
-                    && aids == batch.aids() && students == batch.submissions().size();
+            return hasNamesOf(batch) && phrasebook == batch.phrasebook() && aids == batch.aids();
+        }
+
+        boolean hasNamesOf(Batch batch) {
+            return scheme == batch.scheme() && task == batch.task() && students == batch.submissions().size();
         }
     }
 
@@ -85,9 +89,12 @@ public final class LookOver {
     private void stand(Batch batch) {
         if (ground.filter(g -> g.isOf(batch)).isEmpty()) {
             looked.clear();
-            unknown.clear();
+            unknown.clear(); // another language, perhaps
+            ClassNames names = ground.filter(g -> g.hasNamesOf(batch))
+                    .map(Ground::names)
+                    .orElseGet(() -> new ClassNames(batch, dictionary));
             ground = Optional.of(new Ground(batch.scheme(), batch.task(), batch.phrasebook(), batch.aids(),
-                    batch.submissions().size(), new ClassNames(batch, dictionary)));
+                    batch.submissions().size(), names));
         }
     }
 
@@ -260,6 +267,9 @@ public final class LookOver {
                 }
                 if (!Slots.of(said.words()).isFilled()) {
                     saidFound(Finding.Kind.SLOT_UNFILLED, said, said.words());
+                }
+                if (unknown.size() > MOST_TEXTS) {
+                    unknown.clear(); // words that were typed letter by letter would fill it
                 }
                 List<String> strange = unknown.computeIfAbsent(said.words(), this::unknownWords);
                 if (!strange.isEmpty()) {

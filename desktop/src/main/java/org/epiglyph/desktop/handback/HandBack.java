@@ -46,7 +46,7 @@ public final class HandBack implements Place {
         this.model = model;
         this.ways = ways;
         lookOver = new LookOverModel(model.workspace(), model.dictionary(), SerialExecutor.thread(),
-                model::choices);
+                SerialExecutor.thread(), model::choices);
         proofs = new ProofModel(model.workspace(), model.clock(), SerialExecutor.thread(), model::choices);
         proof = new ProofPane(proofs, () -> step(1));
         list = new LookOverList(lookOver, model.seenProperty().map(this::inWords),

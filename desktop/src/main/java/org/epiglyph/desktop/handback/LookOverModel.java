@@ -35,6 +35,7 @@ import org.epiglyph.workspace.Workspace;
 final class LookOverModel {
     private final Workspace workspace;
     private final SerialExecutor executor;
+    private final SerialExecutor reading;
     private final LookOver lookOver;
     private final DiskLook disk;
     private final Supplier<Choices> choices;
@@ -43,12 +44,15 @@ final class LookOverModel {
 
     /**
      * @param executor looks over off the interface thread, one look after the other
+     * @param reading  reads files, which takes longer, so that no answer to the marker waits for it
      * @param choices  how work is handed back as it is chosen now
      */
-    LookOverModel(Workspace workspace, Dictionary dictionary, SerialExecutor executor, Supplier<Choices> choices) {
+    LookOverModel(Workspace workspace, Dictionary dictionary, SerialExecutor executor, SerialExecutor reading,
+            Supplier<Choices> choices) {
         this.choices = choices;
         this.workspace = workspace;
         this.executor = executor;
+        this.reading = reading;
         this.lookOver = new LookOver(dictionary);
         this.disk = new DiskLook(workspace);
     }
@@ -120,11 +124,10 @@ final class LookOverModel {
 
     /** What the disk says comes after what is known at once, and only of work that may go. */
     private void lookAtDisk() {
-        executor.start(() -> {
-            Batch batch = workspace.batch();
-            batch.submissions().stream().filter(Submission::sealed).forEach(disk::look);
-            return rowsOf(batch);
-        }, rows::set, refused::set);
+        reading.start(() -> {
+            workspace.batch().submissions().stream().filter(Submission::sealed).forEach(disk::look);
+            return true;
+        }, _ -> executor.start(() -> rowsOf(workspace.batch()), rows::set, refused::set), refused::set);
     }
 
     private List<Row> rowsOf(Batch batch) {

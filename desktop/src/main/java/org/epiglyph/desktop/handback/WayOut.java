@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.handback;
 
 import java.io.File;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -254,10 +255,18 @@ final class WayOut extends ScrollPane {
 
     private void handBack() {
         if (intoFolder.get()) {
-            model.toFolder(Path.of(folder.getText().strip()), going());
+            toFolder(folder.getText().strip());
         } else {
             model.toRecord(address.getText(), secret.getText(),
                     visible.isSelected() ? HandBackModel.Showing.VISIBLE : HandBackModel.Showing.HELD, going());
+        }
+    }
+
+    private void toFolder(String typed) {
+        try {
+            model.toFolder(Path.of(typed), going());
+        } catch (InvalidPathException e) {
+            model.troubleProperty().set(Words.of("HandBack.noFolder", typed));
         }
     }
 

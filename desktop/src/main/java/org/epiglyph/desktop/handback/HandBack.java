@@ -84,7 +84,9 @@ public final class HandBack implements Place {
         Map<StudentKey, String> words = new HashMap<>();
         seen.forEach((student, s) -> words.put(student, s.opened()
                 .map(at -> Words.of("HandBack.opened", WHEN.format(at.atZone(model.batch().task().zone()))))
-                .orElse(Words.of(s.visible() ? "HandBack.notOpened" : "HandBack.heldThere"))));
+                .orElse(Words.of(!s.there()
+                        ? "HandBack.notThere"
+                        : s.visible() ? "HandBack.notOpened" : "HandBack.heldThere"))));
         return words;
     }
 

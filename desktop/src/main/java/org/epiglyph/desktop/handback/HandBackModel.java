@@ -278,10 +278,11 @@ public final class HandBackModel {
     /**
      * What the record says of a student's result.
      *
+     * @param there   true if the record has one
      * @param visible true if the student may see it
      * @param opened  when the student first saw it
      */
-    record Seen(boolean visible, Optional<Instant> opened) {}
+    record Seen(boolean there, boolean visible, Optional<Instant> opened) {}
 
     /** What the record said when it was asked last, by student. */
     ReadOnlyObjectProperty<Map<StudentKey, Seen>> seenProperty() {
@@ -314,7 +315,7 @@ public final class HandBackModel {
         for (StudentKey student : students) {
             progress.at(name(student), now.size(), students.size());
             HeldRecord held = client.held(origin.task(), student);
-            now.put(student, new Seen(held.visible(), held.opened()));
+            now.put(student, new Seen(!held.receipt().isEmpty(), held.visible(), held.opened()));
         }
         return now;
     }

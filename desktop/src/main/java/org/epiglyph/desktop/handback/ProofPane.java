@@ -15,6 +15,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.image.ImageView;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -70,12 +71,14 @@ final class ProofPane extends VBox {
             button.setMinWidth(Region.USE_PREF_SIZE);
             button.setOnAction(_ -> show(name));
             tabs.put(name, button);
-            head.getChildren().add(button);
         }
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        FlowPane names = new FlowPane();
+        names.getStyleClass().add("proof-tabs");
+        names.getChildren().addAll(tabs.values());
+        HBox.setHgrow(names, Priority.ALWAYS);
         whose.getStyleClass().add("hint");
-        head.getChildren().addAll(space, whose);
+        whose.setMinWidth(Region.USE_PREF_SIZE);
+        head.getChildren().addAll(names, whose);
         trouble.getStyleClass().add("notice");
         trouble.setWrapText(true);
         trouble.managedProperty().bind(trouble.textProperty().isNotEmpty());
@@ -195,7 +198,9 @@ final class ProofPane extends VBox {
         String file = shown.proof().files().get(page.file()).name();
         leaf.setAccessibleText(Words.of("HandBack.proof.pageText", page.index() + 1,
                 page.remarks().stream().map(WrittenRemark::words).collect(Collectors.joining("; "))));
-        double pixels = pages.getScene() == null ? 1 : pages.getScene().getWindow().getOutputScaleX();
+        double pixels = pages.getScene() == null
+                ? 1
+                : pages.getScene().getWindow().getOutputScaleX() * pages.getLocalToSceneTransform().getMxx();
         shown.images()
                 .image(new PageRef(String.valueOf(page.file()), page.index()), scale * pixels)
                 .thenAccept(image -> javafx.application.Platform.runLater(() -> view.setImage(image)));

@@ -36,6 +36,7 @@ public final class Shelf implements Place {
     /** Lines that come together while others are still read. */
     private static final int AT_ONCE = 16;
     private static final double LEAST_HEIGHT = 240;
+    private static final double LEAST_NAME = 140;
     private final Path folder;
     private final Consumer<Path> toDesk;
     private final Consumer<Path> toHandBack;
@@ -184,7 +185,10 @@ public final class Shelf implements Place {
         title.getStyleClass().add("batch-title");
         Label module = new Label(batch.below());
         module.getStyleClass().add("hint");
+        title.setWrapText(true);
+        module.setWrapText(true);
         VBox names = new VBox(title, module);
+        names.setMinWidth(LEAST_NAME);
         Label figures = new Label(figures(batch));
         figures.setWrapText(true);
         figures.getStyleClass().add("figures");
@@ -204,6 +208,9 @@ public final class Shelf implements Place {
         again.getStyleClass().add("link-button");
         again.setAccessibleText(Words.of("Shelf.collectAgainSpoken", batch.title()));
         desk.setDisable(!batch.trouble().isEmpty());
+        for (Button button : List.of(desk, back, again)) {
+            button.setMinWidth(Region.USE_PREF_SIZE); // words give way before a way out does
+        }
         boolean sound = batch.trouble().isEmpty() && batch.damage().isEmpty();
         HBox line = new HBox(names, space, figures);
         if (sound) {

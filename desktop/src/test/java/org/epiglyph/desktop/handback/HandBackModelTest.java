@@ -100,13 +100,17 @@ class HandBackModelTest {
 
     @Test
     void resultsAreShownLaterWithoutSendingAndTheMarkerLearnsWhoOpenedThem() throws Exception {
+        ask();
+        assertThat(model.seenProperty().get().get(ADA).there()).as("nothing was sent yet").isFalse();
         toRecord(token, HandBackModel.Showing.HELD);
         ask();
-        assertThat(model.seenProperty().get()).isEqualTo(Map.of(ADA, new HandBackModel.Seen(false, Optional.empty())));
+        assertThat(model.seenProperty().get())
+                .isEqualTo(Map.of(ADA, new HandBackModel.Seen(true, false, Optional.empty())));
         WaitForAsyncUtils.asyncFx(() -> model.show(address, token, List.of(ADA), true)).get(10, TimeUnit.SECONDS);
         settled();
         assertThat(model.saidProperty().get()).isEqualTo("1 result is visible now; nothing was sent anew.");
-        assertThat(model.seenProperty().get()).isEqualTo(Map.of(ADA, new HandBackModel.Seen(true, Optional.empty())));
+        assertThat(model.seenProperty().get())
+                .isEqualTo(Map.of(ADA, new HandBackModel.Seen(true, true, Optional.empty())));
         HttpClient.newHttpClient()
                 .send(HttpRequest.newBuilder(URI.create(address + "/students/K-4401")).build(),
                         HttpResponse.BodyHandlers.discarding());

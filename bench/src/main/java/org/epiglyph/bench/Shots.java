@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
@@ -15,6 +16,7 @@ import javafx.application.Platform;
 import javafx.concurrent.Worker;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.image.ImageView;
@@ -210,7 +212,14 @@ public final class Shots {
             ((RadioButton) camera.scene().lookup("#visible")).setSelected(true);
             return null;
         });
-        Camera.waitFor(() -> camera.scene().lookup(".proof-leaf") != null);
+        for (String choice : List.of("#pages-form", "#feedback-sheet")) {
+            Camera.onInterface(() -> {
+                ((MenuButton) camera.scene().lookup(choice)).getItems().get(1).fire();
+                return null;
+            });
+        }
+        Camera.waitFor(() -> camera.scene().lookup(".proof-leaf") != null
+                && camera.scene().lookup(".proof-remark") == null);
         camera.picture("hand-back");
         camera.fire("#hand-back-send");
         Camera.waitFor(() -> camera.scene().lookup("#hand-back-said") != null
@@ -239,7 +248,7 @@ public final class Shots {
             camera.on(record);
             stage.setScene(record);
             stage.show();
-            page.getEngine().load(office.address() + "/students/K-4401");
+            page.getEngine().load(office.address() + "/students/K-4422");
             return null;
         });
         if (!loaded.await(30, TimeUnit.SECONDS)) {

@@ -79,7 +79,7 @@ final class Building {
                     if (written.unsigned()) {
                         reasons.add("'" + document.name() + (written.anew()
                                 ? "' had to be written anew, so that its signatures are no longer valid in the marked copy."
-                                : "' has signatures, and a printed margin changes its pages: in the marked copy they are no longer valid."));
+                                : "' has signatures, and what is printed on its pages changes them: in the marked copy they are no longer valid."));
                     }
                 } catch (Problem e) {
                     leftOut.add(document.id());

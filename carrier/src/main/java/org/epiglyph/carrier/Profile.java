@@ -71,7 +71,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet) {
     public String text() {
         return """
                 # What students are handed back.
-                # pages: annotations, or printed margin
+                # pages: annotations, printed margin, or flattened
                 # feedback sheet: none, pdf, html or text
                 pages = %s
                 feedback sheet = %s

@@ -51,7 +51,9 @@ public final class MarkedPdf {
         /** One open annotation a mark. */
         ANNOTATIONS,
         /** The same, and the remarks printed into a margin that is added at the right. */
-        PRINTED_MARGIN
+        PRINTED_MARGIN,
+        /** The marks drawn into the pages, and the remarks printed into a margin; nothing is left to open or to take off. */
+        FLATTENED
     }
 
     /**
@@ -91,7 +93,7 @@ public final class MarkedPdf {
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
             Written written = new MarkedPdf.Writing(source, marks,
-                    new Annotations(manner.author, manner.at, pictures), manner, beside).write();
+                    pictures, manner, beside).write();
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
             return written;
         } catch (IOException e) {
@@ -111,16 +113,18 @@ public final class MarkedPdf {
     private static final class Writing {
         private final Path source;
         private final List<Mark> marks;
+        private final Path pictures;
         private final Annotations annotations;
         private final Manner manner;
         private final Path beside;
         private PrintedMargin margin;
         private boolean signed;
 
-        Writing(Path source, List<Mark> marks, Annotations annotations, Manner manner, Path beside) {
+        Writing(Path source, List<Mark> marks, Path pictures, Manner manner, Path beside) {
             this.source = source;
             this.marks = marks;
-            this.annotations = annotations;
+            this.pictures = pictures;
+            this.annotations = new Annotations(manner.author, manner.at, pictures);
             this.manner = manner;
             this.beside = beside;
         }
@@ -133,7 +137,7 @@ public final class MarkedPdf {
             if (canBeUpdated(source)) {
                 Optional<Map<Integer, Integer>> expected = update();
                 if (expected.isPresent() && isWhole(expected.get(), false)) {
-                    return new Written(false, signed && margin.hasPrinted());
+                    return new Written(false, signed && (manner.form == Form.FLATTENED || margin.hasPrinted()));
                 }
             }
             return new Written(true, anew());
@@ -194,11 +198,15 @@ public final class MarkedPdf {
                 PDPage page = pages.get(index);
                 List<Mark> own = byPage.getOrDefault(index, List.of());
                 if (!own.isEmpty()) {
-                    addAll(page, annotations.of(document, page, own));
+                    if (manner.form == Form.FLATTENED) {
+                        new Flattening(document, pictures).draw(page, own);
+                    } else {
+                        addAll(page, annotations.of(document, page, own));
+                    }
                     changed.add(page.getCOSObject());
                 }
                 expected.put(expected.size(), count(page));
-                int behind = manner.form == Form.PRINTED_MARGIN ? margin.print(page, own) : 0;
+                int behind = manner.form == Form.ANNOTATIONS ? 0 : margin.print(page, own);
                 for (int i = 0; i < behind; i++) {
                     expected.put(expected.size(), 0);
                 }

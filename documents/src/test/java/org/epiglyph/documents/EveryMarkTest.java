@@ -128,9 +128,13 @@ class EveryMarkTest {
     }
 
     private Path marked(Path original, List<Mark> marks) throws Problem {
+        return marked(original, marks, MarkedPdf.Form.ANNOTATIONS);
+    }
+
+    private Path marked(Path original, List<Mark> marks, MarkedPdf.Form form) throws Problem {
         Path target = folder.resolve("marked.pdf");
         MarkedPdf.write(original, folder.resolve("pictures"), marks,
-                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", Instant.EPOCH), target);
+                new MarkedPdf.Manner(form, false, "Marker", Instant.EPOCH), target);
         return target;
     }
 
@@ -139,8 +143,32 @@ class EveryMarkTest {
     void eachIsDrawnWhereItMustBeAndNowhereElse(int rotation, float left, float bottom, double unit) throws Exception {
         Path original = original(rotation, left, bottom, unit);
         List<Mark> marks = oneOfEach(rotation);
-        Path marked = marked(original, marks);
-        PageGeometry page = new PageGeometry(left, bottom, 400 / unit, 300 / unit, rotation, unit);
+        isDrawn(original, marks, marked(original, marks), new Turned(rotation, left, bottom, unit));
+    }
+
+    /** Without remarks, so that there is no margin to be wider by. */
+    @ParameterizedTest
+    @CsvSource({"0, 0, 0, 1", "90, 13.5, -20, 1", "180, -7, 44, 2", "270, 30, 20, 0.5"})
+    void flattenedEachIsDrawnThereTooAndNoAnnotationIsLeft(int rotation, float left, float bottom, double unit)
+            throws Exception {
+        Path original = original(rotation, left, bottom, unit);
+        List<Mark> marks = oneOfEach(rotation).stream()
+                .filter(m -> !(m instanceof Correction))
+                .map(m -> m.withRemark(Remark.NONE))
+                .toList();
+        Path flat = marked(original, marks, MarkedPdf.Form.FLATTENED);
+        isDrawn(original, marks, flat, new Turned(rotation, left, bottom, unit));
+        try (PdfReader reader = new PdfReader(Files.readAllBytes(flat))) {
+            assertThat(reader.getPageN(1).getAsArray(PdfName.ANNOTS)).isNull();
+        }
+    }
+
+    private record Turned(int rotation, float left, float bottom, double unit) {}
+
+    private void isDrawn(Path original, List<Mark> marks, Path marked, Turned turned) throws Exception {
+        int rotation = turned.rotation;
+        double unit = turned.unit;
+        PageGeometry page = new PageGeometry(turned.left, turned.bottom, 400 / unit, 300 / unit, rotation, unit);
         for (String drawer : Drawers.ALL) {
             BufferedImage before = Drawers.draw(drawer, original, folder.resolve(drawer + "before.png"), unit);
             BufferedImage after = Drawers.draw(drawer, marked, folder.resolve(drawer + "after.png"), unit);

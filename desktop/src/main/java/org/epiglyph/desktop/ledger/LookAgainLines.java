@@ -4,8 +4,10 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
+import javafx.animation.PauseTransition;
 import javafx.scene.control.Button;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.lookover.Dictionary;
@@ -20,7 +22,9 @@ final class LookAgainLines extends VBox {
             Finding.Kind.NOTHING_SCORED,
             Finding.Kind.NOT_SCORED, Finding.Kind.NOT_SEALED, Finding.Kind.PAGES_UNSEEN, Finding.Kind.NEWER_HAND_IN,
             Finding.Kind.UNKNOWN_WORDS, Finding.Kind.EMPTY_REMARK, Finding.Kind.COUNT_DIFFERS);
+    private static final double MOMENT_MILLIS = 200;
     private final LookOver lookOver = new LookOver(Dictionary.NONE); // spelling has its own line
+    private final PauseTransition moment = new PauseTransition(Duration.millis(MOMENT_MILLIS));
     private final Consumer<Finding> go;
     private List<Finding> shown = List.of();
 
@@ -31,16 +35,28 @@ final class LookAgainLines extends VBox {
         setManaged(false);
     }
 
+    /** The page comes first: what is found is said a moment later. */
     void show(Submission submission, Batch batch) {
+        if (!shown.isEmpty() && !shown.getFirst().student().equals(submission.student().key())) {
+            set(List.of()); // it was another student's
+        }
+        moment.setOnFinished(_ -> look(submission, batch));
+        moment.playFromStart();
+    }
+
+    private void look(Submission submission, Batch batch) {
         List<Finding> now = batch.submission(submission.student().key()) == submission
                 ? lookOver.findings(batch, submission.student().key())
                         .stream()
                         .filter(f -> !LATER.contains(f.kind()) && LookOver.isOpen(f, submission))
                         .toList()
                 : List.of(); // an earlier state is looked at
-        if (now.equals(shown)) {
-            return; // a line that is being pressed stays
+        if (!now.equals(shown)) { // a line that is being pressed stays
+            set(now);
         }
+    }
+
+    private void set(List<Finding> now) {
         shown = now;
         setManaged(!now.isEmpty());
         getChildren().setAll(now.stream().map(this::line).toList());

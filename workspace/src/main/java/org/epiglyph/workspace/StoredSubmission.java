@@ -1,5 +1,6 @@
 package org.epiglyph.workspace;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -22,7 +23,8 @@ import org.epiglyph.core.scoring.Scorecard;
 /** A submission as a checkpoint keeps it. */
 record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer> counting, List<Attached> attached,
         List<Turn> turns, List<Mark> marks, Scorecard scores, String onTheWhole, String privately, List<PageRef> seen,
-        boolean sealed, List<Receipt> receipts, boolean handedBack, List<Acceptance> accepted) {
+        boolean sealed, List<Receipt> receipts, boolean handedBack,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Acceptance> accepted) {
     private static final Comparator<PageRef> IN_ORDER = Comparator.comparing(PageRef::document)
             .thenComparing(PageRef::index);
 

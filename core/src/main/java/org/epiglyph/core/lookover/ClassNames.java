@@ -1,5 +1,7 @@
 package org.epiglyph.core.lookover;
 
+import java.text.Normalizer;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -23,6 +25,7 @@ import org.epiglyph.core.scoring.Section;
  */
 final class ClassNames {
     private static final int LEAST_PART = 2;
+    private static final Pattern MARKS = Pattern.compile("\\p{M}+");
     private static final Pattern TOKEN = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{M}\\p{N}'\u2019._-]*");
     private static final String SENTENCE_ENDS = ".!?:\u2026\u00bb\"\u201d)";
     private final Map<String, Set<Student>> byForm = new HashMap<>();
@@ -50,13 +53,21 @@ final class ClassNames {
             }
             for (String part : name.strip().split("\\s+")) {
                 String plain = part.replace('\u2019', '\'');
-                boolean isName = plain.length() >= LEAST_PART && !plain.equals(plain.toLowerCase(Locale.ROOT));
-                if (isName) { // "de", "van" and "ap" are no name by themselves
-                    forms.add(plain);
+                addName(forms, plain);
+                if (plain.contains("-")) {
+                    Arrays.stream(plain.split("-")).forEach(p -> addName(forms, p));
                 }
             }
         }
         return forms;
+    }
+
+    /** With and without accents, as a marker in a hurry types it. "de", "van" and "ap" are no name by themselves. */
+    private static void addName(Set<String> forms, String part) {
+        if (part.length() >= LEAST_PART && !part.equals(part.toLowerCase(Locale.ROOT))) {
+            forms.add(part);
+            forms.add(MARKS.matcher(Normalizer.normalize(part, Normalizer.Form.NFD)).replaceAll(""));
+        }
     }
 
     /** Scripts without capitals run words together, so that their names are looked for within words. */

@@ -242,6 +242,16 @@ class LookOverTest {
                 .contains(Finding.Kind.NAMES_ANOTHER);
     }
 
+    @ParameterizedTest
+    @ValueSource(strings = {"Ask Kr\u010dm\u00e1\u0159.", "As Krcmar did.", "As Moreau did.",
+            "as Lindqvist-Moreau did"})
+    void aNameIsFoundWithoutItsAccentsAndByOneOfItsParts(String words) {
+        Batch batch = remarked(words)
+                .apply(new Edit.Enrol(new Student(new StudentKey("K-8"), "Ivo", "Kr\u010dm\u00e1\u0159", "A")))
+                .apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "Eda", "Lindqvist-Moreau", "A")));
+        assertThat(kinds(batch)).containsExactly(Finding.Kind.NAMES_ANOTHER);
+    }
+
     @Test
     void namesInScriptsWithoutCapitalsAreFoundWithinARunOfWords() {
         Batch batch = remarked("\u8acb\u53c3\u8003\u738b\u5c0f\u660e\u7684\u7b54\u6848")

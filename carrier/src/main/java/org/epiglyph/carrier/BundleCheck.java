@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -22,6 +23,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.documents.PdfContent;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.SheetFile;
+import org.epiglyph.exchange.sheet.SheetRoles;
 import org.epiglyph.places.TemporaryFolder;
 import org.epiglyph.workspace.Workspace;
 
@@ -37,6 +39,7 @@ public final class BundleCheck {
     private final Choices choices;
     private final Path place;
     private final Map<String, Path> files = new LinkedHashMap<>();
+    private final Map<Path, Optional<List<String>>> contents = new HashMap<>();
     private final Set<String> met = new HashSet<>();
     private Optional<Path> sheet = Optional.empty();
     private int numbered;
@@ -164,7 +167,12 @@ public final class BundleCheck {
     private Found compare(Progress progress) throws Problem, IOException {
         List<StudentKey> students = HandingBack.sealed(batch);
         Building building = new Building(batch, workspace.folder(), choices, Instant.EPOCH, place.resolve("built"));
-        Optional<GradeSheet> received = sheet.isPresent() ? Optional.of(sheet(sheet.get())) : Optional.empty();
+        Optional<GradeSheet> received = Optional.empty();
+        Optional<GradeSheet> ours = Optional.empty();
+        if (sheet.isPresent() && !students.isEmpty()) {
+            received = Optional.of(sheet(sheet.get()));
+            ours = Optional.of(OutgoingSheet.of(batch, workspace.folder(), students).readBack());
+        }
         Set<String> taken = new HashSet<>();
         List<Line> lines = new ArrayList<>();
         for (StudentKey student : students) {
@@ -173,7 +181,9 @@ public final class BundleCheck {
             for (Map.Entry<String, Path> file : building.build(student, taken).files().entrySet()) {
                 said(file.getKey(), file.getValue()).ifPresent(said::add);
             }
-            received.ifPresent(r -> said.addAll(row(r, student)));
+            if (received.isPresent()) {
+                said.addAll(row(ours.orElseThrow(), received.get(), student));
+            }
             lines.add(new Line(student, said.isEmpty() ? Standing.SAME : Standing.OTHERWISE, said));
         }
         return new Found(lines, files.keySet().stream().filter(f -> !met.contains(f)).toList());
@@ -194,26 +204,33 @@ public final class BundleCheck {
         return Optional.of(name + " is missing.");
     }
 
-    private static boolean isSame(Path ours, Path there, String name) throws IOException {
+    private boolean isSame(Path ours, Path there, String name) throws IOException {
         if (Files.mismatch(ours, there) < 0) {
             return true;
         }
-        try {
-            return name.toLowerCase(Locale.ROOT).endsWith(".pdf") && PdfContent.of(ours).equals(PdfContent.of(there));
-        } catch (Problem e) {
-            return false; // what is no PDF any more is not the same
-        }
+        return name.toLowerCase(Locale.ROOT).endsWith(".pdf") && content(ours).isPresent()
+                && content(ours).equals(content(there));
     }
 
+    /** What a PDF says, read once; empty for what is none. */
+    private Optional<List<String>> content(Path pdf) {
+        return contents.computeIfAbsent(pdf, p -> {
+            try {
+                return Optional.of(PdfContent.of(p));
+            } catch (Problem e) {
+                return Optional.empty();
+            }
+        });
+    }
+
+    /** Read as the received sheet is, where it has that form; else by its headings. */
     private GradeSheet sheet(Path file) throws IOException, Problem {
         SheetFile read = SheetFile.read(Files.readAllBytes(file), file.getFileName().toString());
-        return Register.read(workspace.folder())
+        Optional<GradeSheet> asReceived = Register.read(workspace.folder())
                 .gradeSheet(workspace.folder())
                 .filter(g -> g.file().ending().equals(read.ending()))
-                .map(g -> sameForm(g, read))
-                .filter(Optional::isPresent)
-                .map(Optional::get)
-                .orElse(GradeSheet.read(Files.readAllBytes(file), file.getFileName().toString()));
+                .flatMap(g -> sameForm(g, read));
+        return asReceived.isPresent() ? asReceived.get() : GradeSheet.of(read, SheetRoles.recognise(read));
     }
 
     private static Optional<GradeSheet> sameForm(GradeSheet form, SheetFile read) {
@@ -224,19 +241,15 @@ public final class BundleCheck {
         }
     }
 
-    private List<String> row(GradeSheet there, StudentKey student) {
-        try {
-            List<GradeSheet.Cell> ours = OutgoingSheet.of(batch, workspace.folder(), List.of(student)).row(student);
-            List<GradeSheet.Cell> row = there.row(student);
-            if (row.isEmpty()) {
-                return List.of("The grade sheet has no row for " + student + ".");
-            }
-            return ours.stream()
-                    .filter(c -> !row.contains(c))
-                    .map(c -> "The grade sheet has another " + (c.heading().isEmpty() ? "cell" : c.heading()) + ".")
-                    .toList();
-        } catch (Problem e) {
-            return List.of(e.getMessage());
+    private static List<String> row(GradeSheet ours, GradeSheet there, StudentKey student) {
+        List<GradeSheet.Cell> row = there.row(student);
+        if (row.isEmpty()) {
+            return List.of("The grade sheet has no row for " + student + ".");
         }
+        return ours.row(student)
+                .stream()
+                .filter(c -> !row.contains(c))
+                .map(c -> "The grade sheet has another " + (c.heading().isEmpty() ? "cell" : c.heading()) + ".")
+                .toList();
     }
 }

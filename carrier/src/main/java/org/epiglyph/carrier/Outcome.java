@@ -8,6 +8,11 @@ import org.epiglyph.core.roster.StudentKey;
 public sealed interface Outcome {
     StudentKey student();
 
+    /** True if the destination has the work. */
+    default boolean hasArrived() {
+        return this instanceof Done || this instanceof AlreadyThere;
+    }
+
     /**
      * The destination has it; the receipt is the proof.
      *

@@ -48,8 +48,8 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<String> no
         }
     }
 
-    /** A student's row, read back from the bytes as they go out. */
-    List<GradeSheet.Cell> row(StudentKey student) throws Problem {
-        return form.sameForm(SheetFile.read(bytes, "The grade sheet that goes out")).row(student);
+    /** The sheet, read back from the bytes as they go out. */
+    GradeSheet readBack() throws Problem {
+        return form.sameForm(SheetFile.read(bytes, "The grade sheet that goes out"));
     }
 }

@@ -61,7 +61,7 @@ public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Resul
                 .toList();
         OutgoingSheet sheet = OutgoingSheet.of(batch, folder, List.of(student));
         return new Proof(batch, student, files, batch.result(student), Feedback.text(batch, submission),
-                sheet.row(student),
+                sheet.readBack().row(student),
                 java.util.stream.Stream.concat(built.reasons().stream(), sheet.notes().stream()).toList());
     }
 

@@ -139,7 +139,7 @@ final class HandBackCommand implements Callable<Integer> {
     private static List<StudentKey> arrived(Report report) {
         return report.outcomes()
                 .stream()
-                .filter(o -> o instanceof Outcome.Done || o instanceof Outcome.AlreadyThere)
+                .filter(Outcome::hasArrived)
                 .map(Outcome::student)
                 .toList();
     }

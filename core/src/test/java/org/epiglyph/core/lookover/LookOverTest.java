@@ -260,7 +260,7 @@ class LookOverTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"TODO: look again", "Ask the moderator about this.", "Looks plagiarised",
+    @ValueSource(strings = {"To do: look again", "Ask the moderator about this.", "Looks plagiarised",
             "Don\u2019t tell them."})
     void wordsThatReadAsIfTheyWereForOthersAreFound(String words) {
         assertThat(kinds(remarked(words))).containsExactly(Finding.Kind.LOOKS_PRIVATE);

@@ -258,7 +258,7 @@ public final class HandBackModel {
     private List<StudentKey> arrived() {
         return outcomes.get()
                 .stream()
-                .filter(o -> o instanceof Outcome.Done || o instanceof Outcome.AlreadyThere)
+                .filter(Outcome::hasArrived)
                 .map(Outcome::student)
                 .toList();
     }

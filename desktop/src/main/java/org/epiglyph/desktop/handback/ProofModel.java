@@ -157,11 +157,16 @@ final class ProofModel {
         return name.toLowerCase(Locale.ROOT).endsWith(".pdf");
     }
 
-    private static void addPages(List<Page> pages, int file, Path pdf) throws Problem {
+    /** A file that cannot be opened has no pages here, and leaves the others. */
+    private static void addPages(List<Page> pages, int file, Path pdf) {
+        List<Page> own = new ArrayList<>();
         try (OpenDocument document = OpenDocument.open(pdf)) {
             for (int i = 0; i < document.pageCount(); i++) {
-                pages.add(new Page(file, i, document.geometry(i), document.remarks(i)));
+                own.add(new Page(file, i, document.geometry(i), document.remarks(i)));
             }
+            pages.addAll(own);
+        } catch (Problem e) {
+            LOG.info("A file of a proof cannot be shown", e.getCause());
         }
     }
 

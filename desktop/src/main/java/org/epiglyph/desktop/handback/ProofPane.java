@@ -159,9 +159,10 @@ final class ProofPane extends VBox {
     private static List<Item> items(ProofModel.Shown shown) {
         List<Item> items = new ArrayList<>();
         shown.pages().forEach(p -> items.add(new OfPage(p)));
-        for (Proof.Outgoing file : shown.proof().files()) {
-            if (!ProofModel.isPdf(file.name())) {
-                items.add(new Saying(Words.of("HandBack.proof.notPages", file.name())));
+        for (int i = 0; i < shown.proof().files().size(); i++) {
+            int file = i;
+            if (shown.pages().stream().noneMatch(p -> p.file() == file)) {
+                items.add(new Saying(Words.of("HandBack.proof.notPages", shown.proof().files().get(i).name())));
             }
         }
         if (shown.proof().files().isEmpty()) {

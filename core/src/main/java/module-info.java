@@ -2,13 +2,17 @@
 module org.epiglyph.core {
     exports org.epiglyph.core;
     exports org.epiglyph.core.batch;
+    exports org.epiglyph.core.course;
     exports org.epiglyph.core.feedback;
     exports org.epiglyph.core.filing;
     exports org.epiglyph.core.ink;
+    exports org.epiglyph.core.letters;
     exports org.epiglyph.core.lookover;
     exports org.epiglyph.core.margin;
+    exports org.epiglyph.core.markbook;
     exports org.epiglyph.core.marks;
     exports org.epiglyph.core.page;
+    exports org.epiglyph.core.passages;
     exports org.epiglyph.core.pen;
     exports org.epiglyph.core.pencase;
     exports org.epiglyph.core.phrases;

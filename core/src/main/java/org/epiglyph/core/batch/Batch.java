@@ -1,7 +1,5 @@
 package org.epiglyph.core.batch;
 
-import java.time.Duration;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -108,6 +106,11 @@ public final class Batch {
         return submissions.position(student);
     }
 
+    /** How a student is called where several are listed. */
+    public String listedName(StudentKey student) {
+        return naming().listed(submission(student).student());
+    }
+
     /** How the students are called where several of them are listed. */
     public Naming naming() {
         return submissions.naming();
@@ -128,14 +131,19 @@ public final class Batch {
                         Scoring.result(scheme, submission.scores(), circumstances(submission)))).result;
     }
 
+    /** How the hand-in that counts compares with its due time; empty where one of the times is not known. */
+    public Optional<Lateness> timing(Submission submission) {
+        return submission.current().flatMap(HandIn::at).flatMap(at -> task.lateness(submission.student().key(), at));
+    }
+
+    /** How late the hand-in that counts came; empty where it is in time, or nothing came. */
+    public Optional<Lateness> lateness(Submission submission) {
+        return timing(submission).filter(Lateness::isLate);
+    }
+
     /** What beside the scores decides a student's result. */
     public Circumstances circumstances(Submission submission) {
-        Optional<Duration> late = submission.current()
-                .flatMap(HandIn::at)
-                .flatMap(at -> task.lateness(submission.student().key(), at))
-                .filter(Lateness::isLate)
-                .map(Lateness::sinceDue);
-        return new Circumstances(task.maximum(), late);
+        return new Circumstances(task.maximum(), lateness(submission).map(Lateness::sinceDue));
     }
 
     private record Computed(Submission submission, Result result) {}

@@ -17,6 +17,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
@@ -28,7 +29,8 @@ public sealed interface Edit {
             WritePrivately, Seal, OpenAgain, SeePage,
             RecordReceipt, ReceiveHandIn, MakePages, LetCount, AttachFile, DetachFile,
             OrderMark, TurnPage, BringBack, SetStanding, Judge,
-            WriteOnCriterion, Moderate, AcceptFinding, WithdrawAcceptance {
+            WriteOnCriterion, Moderate, AcceptFinding, WithdrawAcceptance, LogLetter, StrikeLetter, ReceiveAnswer,
+            Reply, Enclose, RemoveEnclosure, LearnAddress, LearnOpened, SetLateness {
         StudentKey student();
     }
 
@@ -62,6 +64,9 @@ public sealed interface Edit {
 
     /** Changes a result apart from the scores; empty takes the change away. */
     record Moderate(StudentKey student, Optional<Moderation> moderation) implements OfSubmission {}
+
+    /** Lateness costs one student something else than the scheme's rule says, or no longer. */
+    record SetLateness(StudentKey student, Optional<OwnLateness> lateness) implements OfSubmission {}
 
     /**
      * Another mark scheme, with what becomes of the scores there are.
@@ -187,6 +192,11 @@ public sealed interface Edit {
     /** @param document id of the attached document */
     record DetachFile(StudentKey student, String document) implements OfSubmission {}
 
+    /** Lays a file of the marker's beside what goes back, be the submission sealed or not. */
+    record Enclose(StudentKey student, Document document) implements OfSubmission {}
+
+    record RemoveEnclosure(StudentKey student, String document) implements OfSubmission {}
+
     /** @param position how many marks shall lie below it; more than there are for on top */
     record OrderMark(StudentKey student, String mark, int position) implements OfSubmission {}
 
@@ -213,6 +223,24 @@ public sealed interface Edit {
 
     /** Takes back the word that something may stand. */
     record WithdrawAcceptance(StudentKey student, Acceptance acceptance) implements OfSubmission {}
+
+    /** Notes that a student was written a letter, in the place of an earlier word on the same one. A fact, not undone. */
+    record LogLetter(StudentKey student, LetterSent letter) implements OfSubmission {}
+
+    /** Notes that a letter did not go after all. A fact, not undone. */
+    record StrikeLetter(StudentKey student, String digest) implements OfSubmission {}
+
+    /** Takes what a student answered, in the place of an earlier state of the same answer. A fact, not undone. */
+    record ReceiveAnswer(StudentKey student, Answer answer) implements OfSubmission {}
+
+    /** Takes a student's mail address. A fact, not undone. */
+    record LearnAddress(StudentKey student, String mail) implements OfSubmission {}
+
+    /** The record says when the student first looked at what it has. */
+    record LearnOpened(StudentKey student, Instant at) implements OfSubmission {}
+
+    /** Replies to an answer; empty words take the reply away. */
+    record Reply(StudentKey student, String answer, String words) implements OfSubmission {}
 
     /** Lays other documents beside the pages, or lets remarks be in another language. */
     record ChangeAids(Aids aids) implements OfBatch {}
@@ -302,7 +330,8 @@ public sealed interface Edit {
     /** True for what was seen, arrived, or was made of what arrived; taking other edits back leaves it as it is. */
     default boolean isFact() {
         return switch (this) {
-            case SeePage _,ReceiveHandIn _,MakePages _,Enrol _ -> true;
+            case SeePage _,ReceiveHandIn _,MakePages _,Enrol _,LogLetter _,StrikeLetter _,ReceiveAnswer _,LearnAddress _,LearnOpened _ ->
+                true;
             case Together(List<Edit> edits) -> edits.stream().anyMatch(Edit::isFact);
             default -> false;
         };
@@ -320,6 +349,8 @@ public sealed interface Edit {
                     && b.criterion().equals(c.criterion());
             case WriteOnCriterion w -> before instanceof WriteOnCriterion b && b.student().equals(w.student())
                     && b.criterion().equals(w.criterion());
+            case Reply r -> before instanceof Reply b && b.student().equals(r.student())
+                    && b.answer().equals(r.answer());
             case WritePrivately w -> before instanceof WritePrivately b && b.student().equals(w.student());
             default -> false;
         };

@@ -79,7 +79,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
     public static List<Moved> moved(Batch before, Batch after) {
         return before.submissions()
                 .stream()
-                .filter(s -> !s.scores().isEmpty())
+                .filter(s -> !s.scores().isEmpty() || !after.submission(s.student().key()).scores().isEmpty())
                 .map(s -> new Moved(s, before.result(s.student().key()), after.result(s.student().key())))
                 .filter(m -> !Moved.words(m.before).equals(Moved.words(m.after)))
                 .toList();

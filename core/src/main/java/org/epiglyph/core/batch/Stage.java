@@ -1,6 +1,13 @@
 package org.epiglyph.core.batch;
 
+import java.util.Locale;
+
 /** Where a submission stands in the marker's work. */
 public enum Stage {
-    NOTHING_RECEIVED, UNTOUCHED, BEGUN, SCORED, SEALED, HANDED_BACK
+    NOTHING_RECEIVED, UNTOUCHED, BEGUN, SCORED, SEALED, HANDED_BACK;
+
+    /** Its name in a list, such as "handed back". */
+    public String words() {
+        return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
 }

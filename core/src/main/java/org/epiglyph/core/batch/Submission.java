@@ -1,5 +1,6 @@
 package org.epiglyph.core.batch;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,11 +19,14 @@ import org.epiglyph.core.scoring.Scorecard;
  * @param received  what was handed in, and what the marker attached
  * @param marked    what the marker made of it
  * @param delivered how far it is finished and handed back
+ * @param correspondence what was written between marker and student beside the marking
  */
-public record Submission(Student student, Received received, Marked marked, Delivered delivered) {
+public record Submission(Student student, Received received, Marked marked, Delivered delivered,
+        Correspondence correspondence) {
     /** A submission as it came, untouched. */
     public static Submission untouched(Student student, List<HandIn> handIns) {
-        return new Submission(student, Received.of(handIns), Marked.NOTHING, Delivered.NOTHING);
+        return new Submission(student, Received.of(handIns), Marked.NOTHING, Delivered.NOTHING,
+                Correspondence.NONE);
     }
 
     /** Oldest first; none where nothing was received. */
@@ -85,6 +89,11 @@ public record Submission(Student student, Received received, Marked marked, Deli
         return delivered.handedBack();
     }
 
+    /** When the student first looked at what the record has, as far as it was asked. */
+    public Optional<Instant> opened() {
+        return delivered.opened();
+    }
+
     /** What the look-over found and the marker lets stand. */
     public List<Acceptance> accepted() {
         return delivered.accepted();
@@ -140,7 +149,7 @@ public record Submission(Student student, Received received, Marked marked, Deli
 
     /** True if at most the pages that were seen have changed since another state of the same submission. */
     public boolean differsOnlyInSeen(Submission before) {
-        return received == before.received && delivered == before.delivered
+        return received == before.received && delivered == before.delivered && correspondence == before.correspondence
                 && (marked == before.marked || marked.differsOnlyInSeen(before.marked));
     }
 
@@ -173,15 +182,23 @@ public record Submission(Student student, Received received, Marked marked, Deli
     }
 
     private Submission with(Received other) {
-        return new Submission(student, other, marked, delivered);
+        return new Submission(student, other, marked, delivered, correspondence);
     }
 
     private Submission with(Marked other) {
-        return new Submission(student, received, other, delivered);
+        return new Submission(student, received, other, delivered, correspondence);
     }
 
     private Submission with(Delivered other) {
-        return new Submission(student, received, marked, other);
+        return new Submission(student, received, marked, other, correspondence);
+    }
+
+    Submission withMail(String mail) {
+        return new Submission(student.withMail(mail), received, marked, delivered, correspondence);
+    }
+
+    Submission with(Correspondence other) {
+        return new Submission(student, received, marked, delivered, other);
     }
 
     Submission withMarks(List<Mark> other) {
@@ -207,6 +224,10 @@ public record Submission(Student student, Received received, Marked marked, Deli
     /** Sealed or open again; either way the record no longer has the work as it is now. */
     Submission withSealed(boolean other) {
         return with(delivered.withSealed(other));
+    }
+
+    Submission withOpened(Instant at) {
+        return with(delivered.withOpened(at));
     }
 
     Submission withHandedBack(boolean other) {

@@ -33,6 +33,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
             case Edit.Judge e -> judge(e, scheme);
             case Edit.WriteOnCriterion e -> writeOnCriterion(e, scheme);
             case Edit.Moderate e -> moderate(e);
+            case Edit.SetLateness e -> setLateness(e);
             case Edit.WriteOnTheWhole e -> writeOnTheWhole(e);
             case Edit.WritePrivately e -> writePrivately(e);
             case Edit.Seal e -> seal(e, scheme);
@@ -44,10 +45,18 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
             case Edit.LetCount e -> letCount(e);
             case Edit.AttachFile e -> attach(e);
             case Edit.DetachFile e -> detach(e);
+            case Edit.Enclose e -> enclose(e);
+            case Edit.RemoveEnclosure e -> removeEnclosure(e);
             case Edit.TurnPage e -> turn(e);
             case Edit.BringBack e -> bringBack(e);
             case Edit.AcceptFinding e -> accept(e);
             case Edit.WithdrawAcceptance e -> withdraw(e);
+            case Edit.LogLetter e -> fact(e, s -> s.with(s.correspondence().with(e.letter())));
+            case Edit.StrikeLetter e -> fact(e, s -> s.with(s.correspondence().without(e.digest())));
+            case Edit.ReceiveAnswer e -> fact(e, s -> s.with(s.correspondence().with(e.answer())));
+            case Edit.LearnAddress e -> fact(e, s -> s.withMail(e.mail()));
+            case Edit.LearnOpened e -> fact(e, s -> s.withOpened(e.at()));
+            case Edit.Reply e -> reply(e);
         };
     }
 
@@ -122,6 +131,11 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
                 s -> new Edit.Moderate(e.student(), s.scores().moderation()));
     }
 
+    private static SubmissionChange setLateness(Edit.SetLateness e) {
+        return unsealed(s -> s.withScores(s.scores().withLateness(e.lateness())),
+                s -> new Edit.SetLateness(e.student(), s.scores().lateness()));
+    }
+
     private static SubmissionChange writeOnTheWhole(Edit.WriteOnTheWhole e) {
         return unsealed(s -> s.withOnTheWhole(e.words()),
                 s -> new Edit.WriteOnTheWhole(e.student(), s.onTheWhole()));
@@ -171,10 +185,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
 
     /** Where the record had the work as it is, taking that back brings both again: what was handed back has not changed. */
     private static Edit resealed(Submission s, StudentKey student) {
-        Edit seal = new Edit.Seal(student);
-        return s.receipt().isEmpty() || !s.handedBack()
-                ? seal
-                : new Edit.Together(List.of(seal, new Edit.RecordReceipt(student, s.receipt())));
+        return asHandedBack(s, student, new Edit.Seal(student));
     }
 
     private static SubmissionChange recordReceipt(Edit.RecordReceipt e) {
@@ -203,6 +214,17 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
 
     private static Optional<Acceptance> standing(Submission s, Acceptance of) {
         return s.accepted().stream().filter(a -> a.isOfOneThing(of)).findFirst();
+    }
+
+    private static SubmissionChange reply(Edit.Reply e) {
+        return always(s -> s.with(s.correspondence().with(answer(s, e).withReply(e.words()))),
+                s -> new Edit.Reply(e.student(), e.answer(), answer(s, e).reply()));
+    }
+
+    private static Answer answer(Submission s, Edit.Reply e) {
+        return s.correspondence()
+                .find(e.answer())
+                .orElseThrow(() -> new EditRefused("There is no such answer of this student."));
     }
 
     // --- what was handed in
@@ -246,6 +268,40 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
                 s.attached().stream().filter(a -> !a.document().id().equals(e.document())).toList()),
                 s -> new Edit.AttachFile(e.student(), attached(s, e.document())
                         .orElseThrow(() -> new EditRefused("That document is no longer attached."))));
+    }
+
+    /** What goes back is otherwise then, so that no destination has the work as it is. */
+    private static SubmissionChange enclose(Edit.Enclose e) {
+        return always(s -> {
+            if (attached(s, e.document().id()).isPresent()) {
+                throw new EditRefused("That file is enclosed already.");
+            }
+            return s.withAttached(
+                    Stream.concat(s.attached().stream(), Stream.of(new Attached("", e.document()))).toList())
+                    .withHandedBack(false);
+        }, s -> asHandedBack(s, e.student(), new Edit.RemoveEnclosure(e.student(), e.document().id())));
+    }
+
+    private static SubmissionChange removeEnclosure(Edit.RemoveEnclosure e) {
+        return always(s -> s.withAttached(without(s, enclosure(s, e.document()))).withHandedBack(false),
+                s -> asHandedBack(s, e.student(),
+                        new Edit.Enclose(e.student(), enclosure(s, e.document()).document())));
+    }
+
+    private static List<Attached> without(Submission s, Attached one) {
+        return s.attached().stream().filter(a -> a != one).toList();
+    }
+
+    private static Attached enclosure(Submission s, String document) {
+        return attached(s, document).filter(Attached::isEnclosure)
+                .orElseThrow(() -> new EditRefused("That file is not enclosed any more."));
+    }
+
+    /** Where a destination had the work as it was, taking a change back brings that back too. */
+    private static Edit asHandedBack(Submission s, StudentKey student, Edit back) {
+        return s.receipt().isEmpty() || !s.handedBack()
+                ? back
+                : new Edit.Together(List.of(back, new Edit.RecordReceipt(student, s.receipt())));
     }
 
     private static Optional<Attached> attached(Submission s, String document) {

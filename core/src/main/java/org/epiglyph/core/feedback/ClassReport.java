@@ -1,15 +1,12 @@
 package org.epiglyph.core.feedback;
 
 import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.HandIn;
-import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.Criterion;
@@ -27,8 +24,6 @@ import org.epiglyph.core.task.Lateness;
  * @param rows     as long as the headings; a cell is a number or words, which may be empty
  */
 public record ClassReport(List<String> headings, List<List<Cell>> rows) {
-    private static final int PERCENT_PLACES = 2;
-
     /** A cell. */
     public sealed interface Cell {}
 
@@ -69,14 +64,9 @@ public record ClassReport(List<String> headings, List<List<Cell>> rows) {
         Student student = submission.student();
         MarkScheme scheme = batch.scheme();
         List<Cell> row = new ArrayList<>(List.of(text(student.key().value()), text(student.given()),
-                text(student.family()), text(student.section()), text(state(submission.stage(scheme))),
+                text(student.family()), text(student.section()), text(submission.stage(scheme).words()),
                 text(submission.current().flatMap(HandIn::at).map(Object::toString).orElse("")),
-                text(submission.current()
-                        .flatMap(HandIn::at)
-                        .flatMap(at -> batch.task().lateness(student.key(), at))
-                        .filter(Lateness::isLate)
-                        .map(Lateness::inWords)
-                        .orElse(""))));
+                text(batch.lateness(submission).map(Lateness::inWords).orElse(""))));
         for (Criterion criterion : scheme.criteria()) {
             row.add(submission.scores()
                     .score(criterion.id())
@@ -102,19 +92,13 @@ public record ClassReport(List<String> headings, List<List<Cell>> rows) {
         row.add(done ? new Number(result.value()) : text(""));
         row.add(new Number(batch.task().maximum()));
         row.add(done
-                ? new Number(result.value()
-                        .multiply(BigDecimal.valueOf(100))
-                        .divide(batch.task().maximum(), PERCENT_PLACES, RoundingMode.HALF_UP))
+                ? new Number(result.percent())
                 : text(""));
         row.add(text(done ? result.grade().orElse("") : ""));
     }
 
     private static String moderated(Moderation moderation) {
         return Criterion.words(moderation.points()) + (moderation.why().isBlank() ? "" : ": " + moderation.why());
-    }
-
-    private static String state(Stage stage) {
-        return stage.name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
     private static Cell text(String value) {

@@ -25,9 +25,10 @@ import org.epiglyph.core.roster.StudentKey;
  * @param removed  marks that are gone
  * @param changed  marks that are otherwise
  * @param feedback the words in the record then
+ * @param then     the batch as it was, with this student alone, by the scheme of now
  */
 public record Difference(Instant at, BigDecimal before, BigDecimal now, int added, int removed, int changed,
-        String feedback) {
+        String feedback, Batch then) {
     /**
      * Compares a student's work with what was handed back last.
      *
@@ -67,7 +68,7 @@ public record Difference(Instant at, BigDecimal before, BigDecimal now, int adde
             changed += was != null && !was.equals(mark) ? 1 : 0;
         }
         return new Difference(at, before.result(student).value(), batch.result(student).value(), added, marks.size(),
-                changed, Feedback.text(before, then));
+                changed, Feedback.text(before, then), before);
     }
 
     /** True if a student would be told the same. */

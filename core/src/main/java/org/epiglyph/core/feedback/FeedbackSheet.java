@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
-import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.scoring.Criterion;
@@ -30,14 +30,16 @@ import org.epiglyph.core.task.Lateness;
  * @param remarks    by document and page, from top to bottom
  * @param derivation how the result came about, line by line
  * @param legend     what the inks stand for; may be empty
+ * @param inTheClass what is told of the class, in sentences; none unless the marker chose it
  */
 public record FeedbackSheet(String module, String task, String student, String key, Optional<String> result,
         Optional<String> grade, Optional<String> lateness, String onTheWhole, List<Line> criteria,
-        List<PageRemarks> remarks, List<String> derivation, String legend) {
+        List<PageRemarks> remarks, List<String> derivation, String legend, List<String> inTheClass) {
     public FeedbackSheet {
         criteria = List.copyOf(criteria);
         remarks = List.copyOf(remarks);
         derivation = List.copyOf(derivation);
+        inTheClass = List.copyOf(inTheClass);
     }
 
     /**
@@ -56,6 +58,28 @@ public record FeedbackSheet(String module, String task, String student, String k
         }
     }
 
+    /** A part of a sheet that may be left out. */
+    public enum Part {
+        LATENESS, ON_THE_WHOLE, CRITERIA, REMARKS, DERIVATION, LEGEND
+    }
+
+    /** The same sheet without some of its parts. */
+    public FeedbackSheet without(Set<Part> left) {
+        return new FeedbackSheet(module, task, student, key, result, grade,
+                left.contains(Part.LATENESS) ? Optional.empty() : lateness,
+                left.contains(Part.ON_THE_WHOLE) ? "" : onTheWhole,
+                left.contains(Part.CRITERIA) ? List.of() : criteria,
+                left.contains(Part.REMARKS) ? List.of() : remarks,
+                left.contains(Part.DERIVATION) ? List.of() : derivation, left.contains(Part.LEGEND) ? "" : legend,
+                inTheClass);
+    }
+
+    /** The same sheet, telling something of the class. */
+    public FeedbackSheet withClass(List<String> sentences) {
+        return new FeedbackSheet(module, task, student, key, result, grade, lateness, onTheWhole, criteria, remarks,
+                derivation, legend, sentences);
+    }
+
     /** The sheet of a submission as it is. */
     public static FeedbackSheet of(Batch batch, Submission submission) {
         Result result = batch.result(submission.student().key());
@@ -66,17 +90,10 @@ public record FeedbackSheet(String module, String task, String student, String k
                         ? Optional
                                 .of(Criterion.words(result.value()) + " of " + Criterion.words(batch.task().maximum()))
                         : Optional.empty(),
-                result.grade().filter(_ -> done), lateness(batch, submission), submission.onTheWhole().strip(),
+                result.grade().filter(_ -> done), batch.lateness(submission).map(Lateness::inWords),
+                submission.onTheWhole().strip(),
                 batch.scheme().criteria().stream().map(c -> line(c, submission)).toList(), remarks(submission),
-                result.derivation(), Feedback.legend(submission));
-    }
-
-    private static Optional<String> lateness(Batch batch, Submission submission) {
-        return submission.current()
-                .flatMap(HandIn::at)
-                .flatMap(at -> batch.task().lateness(submission.student().key(), at))
-                .filter(Lateness::isLate)
-                .map(Lateness::inWords);
+                result.derivation(), Feedback.legend(submission), List.of());
     }
 
     private static Line line(Criterion criterion, Submission submission) {
@@ -92,17 +109,27 @@ public record FeedbackSheet(String module, String task, String student, String k
         return new Line(criterion.name(), score, level, submission.scores().words(id));
     }
 
+    /** The marks whose remarks the student reads, in the order of their numbers: by document, page and height. */
+    public static List<Mark> numbered(Submission submission) {
+        List<String> documents = submission.documents().stream().map(Document::id).toList();
+        return submission.marksForStudent()
+                .stream()
+                .filter(m -> !m.remark().isEmpty() && documents.contains(m.page().document()))
+                .sorted(Comparator.comparingInt((Mark m) -> documents.indexOf(m.page().document()))
+                        .thenComparingInt(m -> m.page().index())
+                        .thenComparingDouble(m -> m.bounds().top()))
+                .toList();
+    }
+
     private static List<PageRemarks> remarks(Submission submission) {
         List<PageRemarks> all = new ArrayList<>();
+        List<Mark> numbered = numbered(submission);
         boolean several = submission.documents().size() > 1;
         for (Document document : submission.documents()) {
             for (int page = 0; page < document.pageCount(); page++) {
                 int index = page;
-                List<String> words = submission.marksForStudent()
-                        .stream()
+                List<String> words = numbered.stream()
                         .filter(m -> m.page().document().equals(document.id()) && m.page().index() == index)
-                        .filter(m -> !m.remark().isEmpty())
-                        .sorted(Comparator.comparingDouble(m -> m.bounds().top()))
                         .map((Mark m) -> m.remark().words())
                         .toList();
                 if (!words.isEmpty()) {

@@ -61,6 +61,8 @@ public record Finding(StudentKey student, Kind kind, Where where, String subject
         ORIGINAL_CHANGED(Weight.DECIDES),
         /** The result lies within the marker's width of a grade boundary. */
         NEAR_BOUNDARY(Weight.DECIDES),
+        /** The student answered after a hand-back, and has no reply. */
+        ANSWER_WAITS(Weight.TELLS),
         /** Words that the dictionary does not know. */
         UNKNOWN_WORDS(Weight.TELLS);
 

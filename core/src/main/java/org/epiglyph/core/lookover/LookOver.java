@@ -11,6 +11,7 @@ import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Aids;
+import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.MarkCount;
@@ -121,6 +122,7 @@ public final class LookOver {
         List<Finding> findings() {
             if (submission.stage(batch.scheme()) == Stage.NOTHING_RECEIVED) {
                 found(Finding.Kind.NOTHING_RECEIVED, "");
+                answers();
                 return List.copyOf(findings);
             }
             unfinished();
@@ -130,6 +132,7 @@ public final class LookOver {
             criteria();
             words();
             boundary();
+            answers();
             return List.copyOf(findings);
         }
 
@@ -152,6 +155,18 @@ public final class LookOver {
                         String.join(", ", left.stream().map(Criterion::name).toList()));
             } else if (!submission.sealed()) {
                 found(Finding.Kind.NOT_SEALED, "");
+            }
+        }
+
+        private void answers() {
+            List<String> waiting = submission.correspondence()
+                    .answers()
+                    .stream()
+                    .filter(Answer::isWaiting)
+                    .map(Answer::id)
+                    .toList();
+            if (!waiting.isEmpty()) {
+                found(Finding.Kind.ANSWER_WAITS, String.join(" ", waiting), String.valueOf(waiting.size()));
             }
         }
 
@@ -302,13 +317,10 @@ public final class LookOver {
                 return;
             }
             Result result = batch.result(submission.student().key());
-            for (GradeScale.Boundary boundary : grades.get().boundaries()) {
-                BigDecimal at = boundary.from().multiply(result.maximum()).movePointLeft(2);
-                if (at.signum() > 0 && result.value().subtract(at).abs().compareTo(width.get()) <= 0) {
-                    found(Finding.Kind.NEAR_BOUNDARY,
-                            Criterion.words(result.value()) + " " + Criterion.words(at),
-                            Criterion.words(result.value()), boundary.grade(), Criterion.words(at));
-                }
+            for (GradeScale.Boundary boundary : grades.get().near(result, width.get())) {
+                String at = Criterion.words(boundary.at(result.maximum()));
+                String value = Criterion.words(result.value());
+                found(Finding.Kind.NEAR_BOUNDARY, value + " " + at, value, boundary.grade(), at);
             }
         }
     }

@@ -75,6 +75,11 @@ public record PageText(List<PageWord> words) {
         return b < 0 ? Selection.NONE : run(0, b);
     }
 
+    /** The words from one number to another, both included, from 0 in reading order. */
+    public Selection words(int first, int last) {
+        return run(first, last);
+    }
+
     /** All words. */
     public Selection all() {
         return words.isEmpty() ? Selection.NONE : run(0, words.size() - 1);

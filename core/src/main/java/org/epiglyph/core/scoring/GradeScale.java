@@ -1,6 +1,7 @@
 package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -45,6 +46,11 @@ public record GradeScale(String name, List<Boundary> boundaries) {
                 throw new IllegalArgumentException("A grade needs a word");
             }
         }
+
+        /** The points at which it begins, of so many in all. */
+        public BigDecimal at(BigDecimal maximum) {
+            return from.multiply(maximum).movePointLeft(2);
+        }
     }
 
     /** The grade of so many percent; empty below all boundaries. */
@@ -53,6 +59,38 @@ public record GradeScale(String name, List<Boundary> boundaries) {
                 .filter(b -> percent.compareTo(Exact.of(b.from)) >= 0)
                 .map(Boundary::grade)
                 .findFirst();
+    }
+
+    /**
+     * The scale with one grade beginning elsewhere.
+     *
+     * @param grade one of its words
+     * @param from  percent of the maximum
+     * @throws IllegalArgumentException where it has no such grade, or it would begin where or beyond where its neighbour does
+     */
+    public GradeScale withBoundary(String grade, BigDecimal from) {
+        int at = IntStream.range(0, boundaries.size())
+                .filter(i -> boundaries.get(i).grade.equals(grade))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("The grade scale has no '" + grade + "'"));
+        List<Boundary> other = new ArrayList<>(boundaries);
+        other.set(at, new Boundary(from, grade));
+        boolean above = at > 0 && from.compareTo(boundaries.get(at - 1).from) >= 0;
+        boolean below = at + 1 < boundaries.size() && from.compareTo(boundaries.get(at + 1).from) <= 0;
+        if (above || below) {
+            Boundary neighbour = boundaries.get(above ? at - 1 : at + 1);
+            throw new IllegalArgumentException("'" + grade + "' stays " + (above ? "below '" : "above '")
+                    + neighbour.grade + "', which begins at " + Criterion.words(neighbour.from) + " percent.");
+        }
+        return new GradeScale(name, other);
+    }
+
+    /** The boundaries above 0 that a result is at most so many points away from. */
+    public List<Boundary> near(Result result, BigDecimal width) {
+        return boundaries.stream()
+                .filter(b -> b.from.signum() > 0
+                        && result.value().subtract(b.at(result.maximum())).abs().compareTo(width) <= 0)
+                .toList();
     }
 
     private static GradeScale ready(String name, String... grades) {

@@ -27,6 +27,11 @@ public record Judgement(Optional<BigDecimal> points, Optional<Standing> standing
         return new Judgement(Optional.of(points), Optional.empty(), "", List.of());
     }
 
+    /** A standing in the place of points. */
+    public static Judgement standing(Standing standing) {
+        return new Judgement(Optional.empty(), Optional.of(standing), "", List.of());
+    }
+
     /** A level, with its points or some within its range. */
     public static Judgement level(Manner.Level level, BigDecimal points) {
         return new Judgement(Optional.of(points), Optional.empty(), level.id(), List.of());

@@ -63,6 +63,11 @@ public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules
                 .rounded(new BigDecimal("0.0001"), RoundingMode.HALF_EVEN);
     }
 
+    /** The most that the criteria of a section can come to, bonus aside, before its weight. */
+    public BigDecimal maximumOf(String section) {
+        return Totals.of(this, Scorecard.EMPTY).sum(section).map(Totals.Sum::maximum).orElse(BigDecimal.ZERO);
+    }
+
     public Optional<Criterion> findCriterion(String id) {
         return criteria.stream().filter(c -> c.id().equals(id)).findFirst();
     }

@@ -1,6 +1,7 @@
 package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -34,6 +35,13 @@ public final class Result {
     /** What the whole is worth in the record. */
     public BigDecimal maximum() {
         return maximum;
+    }
+
+    /** The result as a share of the maximum, in percent to two places, half up; 0 where there is nothing to earn. */
+    public BigDecimal percent() {
+        return maximum.signum() == 0
+                ? BigDecimal.ZERO
+                : value.multiply(BigDecimal.valueOf(100)).divide(maximum, 2, RoundingMode.HALF_UP);
     }
 
     /** True if no criterion is left unscored. */

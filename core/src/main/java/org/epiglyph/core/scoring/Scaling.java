@@ -1,21 +1,169 @@
 package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
- * Brings all results of a batch up or down by the same line.
+ * Brings all results of a batch up or down by the same curve, which never swaps two of them: first the points or the root, then
+ * the line.
  *
  * @param factor above 0
  * @param shift  points of the record, added after the factor; may be below 0
+ * @param points results that become others, in order, between and beyond which straight pieces lie; none, or two and more
+ * @param rootOf the maximum of a square root: a result becomes the root of itself times that; empty for none
  */
-public record Scaling(BigDecimal factor, BigDecimal shift) {
-    public Scaling {
-        if (factor.signum() <= 0) {
-            throw new IllegalArgumentException("Results are scaled by a factor above 0, not " + factor);
+public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, Optional<BigDecimal> rootOf) {
+    private static final MathContext DIGITS = MathContext.DECIMAL64;
+
+    /** A result, and what it becomes. */
+    public record Point(BigDecimal from, BigDecimal to) {
+        /** Reads "10 to 12". @throws IllegalArgumentException where it is anything else */
+        private static Point read(String words) {
+            String[] parts = words.strip().split("\\s+to\\s+");
+            try {
+                if (parts.length == 2) {
+                    return new Point(Decimal.of(parts[0]), Decimal.of(parts[1]));
+                }
+            } catch (NumberFormatException e) {
+                // said below
+            }
+            throw new IllegalArgumentException(
+                    "\u201c" + words.strip()
+                            + "\u201d is no point of a scaling. Write what becomes what, as 10 to 12.");
+        }
+
+        /** As it is read. */
+        public String words() {
+            return from.toPlainString() + " to " + to.toPlainString();
         }
     }
 
-    Exact of(Exact value) {
-        return value.times(factor).plus(Exact.of(shift));
+    /**
+     * Reads points such as "10 to 12, 20 to 21"; a comma within a number is its decimal comma, one before a space parts two points.
+     *
+     * @throws IllegalArgumentException where one is none; the message names it
+     */
+    public static List<Point> points(String words) {
+        return Arrays.stream(words.split(";|\\n|,(?=\\s)")).filter(p -> !p.isBlank()).map(Point::read).toList();
+    }
+
+    public Scaling {
+        points = points == null // schemes of earlier versions have none
+                ? List.of()
+                : points.stream().sorted(Comparator.comparing(Point::from)).toList();
+        rootOf = Objects.requireNonNullElse(rootOf, Optional.empty());
+        if (factor.signum() <= 0) {
+            throw new IllegalArgumentException("Results are scaled by a factor above 0, not " + factor);
+        }
+        if (points.size() == 1 || !points.isEmpty() && rootOf.isPresent()) {
+            throw new IllegalArgumentException("A curve has two points or more, or a root");
+        }
+        for (int i = 1; i < points.size(); i++) {
+            refuseSwaps(points.get(i - 1), points.get(i));
+        }
+        if (rootOf.filter(m -> m.signum() <= 0).isPresent()) {
+            throw new IllegalArgumentException("A root needs a maximum above 0");
+        }
+    }
+
+    private static void refuseSwaps(Point lower, Point upper) {
+        if (lower.from.compareTo(upper.from) == 0) {
+            throw new IllegalArgumentException(
+                    "A result becomes one other. " + Criterion.words(lower.from) + " is named twice.");
+        }
+        if (lower.to.compareTo(upper.to) >= 0) {
+            throw new IllegalArgumentException("The higher of two results stays the higher. Let "
+                    + Criterion.words(upper.from) + " become more than " + Criterion.words(lower.to) + ".");
+        }
+    }
+
+    /** A line alone. */
+    public Scaling(BigDecimal factor, BigDecimal shift) {
+        this(factor, shift, List.of(), Optional.empty());
+    }
+
+    /** Straight pieces through points, at least two. */
+    public static Scaling through(List<Point> points) {
+        return new Scaling(BigDecimal.ONE, BigDecimal.ZERO, points, Optional.empty());
+    }
+
+    /** The square root, by which the lower results rise more (common practice, no source). @param maximum stays as it is, as 0 does */
+    public static Scaling root(BigDecimal maximum) {
+        return new Scaling(BigDecimal.ONE, BigDecimal.ZERO, List.of(), Optional.of(maximum));
+    }
+
+    /**
+     * The line that gives results of one mean and spread another mean and spread.
+     *
+     * @throws IllegalArgumentException where one of the spreads is not above 0
+     */
+    public static Scaling toMeanAndSpread(BigDecimal mean, BigDecimal spread, BigDecimal wantedMean,
+            BigDecimal wantedSpread) {
+        if (spread.signum() <= 0) {
+            throw new IllegalArgumentException("Results that are all the same have no spread to change");
+        }
+        BigDecimal factor = wantedSpread.divide(spread, DIGITS);
+        return new Scaling(factor, wantedMean.subtract(mean.multiply(factor)));
+    }
+
+    /** With another line after the curve. */
+    public Scaling withLine(BigDecimal otherFactor, BigDecimal otherShift) {
+        return new Scaling(otherFactor, otherShift, points, rootOf);
+    }
+
+    /** True if every result stays as it is. */
+    public boolean isNothing() {
+        return factor.compareTo(BigDecimal.ONE) == 0 && shift.signum() == 0 && points.isEmpty() && rootOf.isEmpty();
+    }
+
+    /** What a result becomes. */
+    public Exact of(Exact value) {
+        return curved(value).times(factor).plus(Exact.of(shift));
+    }
+
+    private Exact curved(Exact value) {
+        if (rootOf.isPresent()) {
+            return root(value, rootOf.get());
+        }
+        if (points.isEmpty()) {
+            return value;
+        }
+        int upper = 1;
+        while (upper < points.size() - 1 && value.compareTo(Exact.of(points.get(upper).from)) > 0) {
+            upper++;
+        }
+        Point from = points.get(upper - 1);
+        Point to = points.get(upper);
+        Exact slope = Exact.of(to.to.subtract(from.to)).over(Exact.of(to.from.subtract(from.from)));
+        return value.minus(Exact.of(from.from)).times(slope).plus(Exact.of(from.to));
+    }
+
+    /** To sixteen digits; what is not above 0 stays as it is. */
+    private static Exact root(Exact value, BigDecimal maximum) {
+        if (value.signum() <= 0) {
+            return value;
+        }
+        BigDecimal square = new BigDecimal(value.numerator()).multiply(maximum)
+                .divide(new BigDecimal(value.denominator()), MathContext.DECIMAL128);
+        return Exact.of(square.sqrt(DIGITS).setScale(DIGITS.getPrecision(), RoundingMode.HALF_EVEN));
+    }
+
+    /** How it is put in a derivation, without the figure. */
+    String words() {
+        String curve = rootOf.map(m -> "the square root of itself times " + Criterion.words(m))
+                .orElse(points.stream()
+                        .map(p -> Criterion.words(p.from) + " becomes " + Criterion.words(p.to))
+                        .collect(Collectors.joining(", ")));
+        boolean isLine = factor.compareTo(BigDecimal.ONE) != 0 || shift.signum() != 0;
+        String line = "times " + Criterion.words(factor) + " and " + (shift.signum() < 0 ? "minus " : "plus ")
+                + Criterion.words(shift.abs());
+        return curve.isEmpty() ? line : isLine ? curve + ", then " + line : curve;
     }
 }

@@ -19,12 +19,14 @@ import java.util.Set;
  * @param parts      ids of the parts that are there, by criterion id
  * @param words      remarks for the student, by criterion id
  * @param moderation the change to the result that was decided apart from the scores
+ * @param lateness   what lateness costs this student, in the place of the scheme's rule
  */
 public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> standings, Map<String, String> levels,
-        Map<String, List<String>> parts, Map<String, String> words, Optional<Moderation> moderation) {
+        Map<String, List<String>> parts, Map<String, String> words, Optional<Moderation> moderation,
+        Optional<OwnLateness> lateness) {
     /** Nothing scored yet. */
     public static final Scorecard EMPTY = new Scorecard(Map.of(), Map.of(), Map.of(), Map.of(), Map.of(),
-            Optional.empty());
+            Optional.empty(), Optional.empty());
 
     public Scorecard {
         points = kept(points);
@@ -33,6 +35,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         parts = kept(parts);
         words = kept(words);
         moderation = Objects.requireNonNullElse(moderation, Optional.empty());
+        lateness = Objects.requireNonNullElse(lateness, Optional.empty());
     }
 
     /** A map that nobody changes, so that cards share it; in the order in which criteria were first settled. */
@@ -107,17 +110,22 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         return new Scorecard(changed(points, criterion, judgement.points()),
                 changed(standings, criterion, judgement.standing()),
                 changed(levels, criterion, Optional.of(judgement.level()).filter(l -> !l.isEmpty())),
-                changed(parts, criterion, Optional.of(judgement.parts()).filter(p -> !p.isEmpty())), words, moderation);
+                changed(parts, criterion, Optional.of(judgement.parts()).filter(p -> !p.isEmpty())), words, moderation,
+                lateness);
     }
 
     /** The card with a remark on a criterion; an empty one goes. */
     public Scorecard withWords(String criterion, String remark) {
         return new Scorecard(points, standings, levels, parts,
-                changed(words, criterion, Optional.of(remark).filter(r -> !r.isEmpty())), moderation);
+                changed(words, criterion, Optional.of(remark).filter(r -> !r.isEmpty())), moderation, lateness);
     }
 
     public Scorecard withModeration(Optional<Moderation> other) {
-        return new Scorecard(points, standings, levels, parts, words, other);
+        return new Scorecard(points, standings, levels, parts, words, other, lateness);
+    }
+
+    public Scorecard withLateness(Optional<OwnLateness> other) {
+        return new Scorecard(points, standings, levels, parts, words, moderation, other);
     }
 
     private static <V> Map<String, V> changed(Map<String, V> map, String criterion, Optional<V> value) {
@@ -127,6 +135,16 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         Map<String, V> other = new LinkedHashMap<>(map);
         value.ifPresentOrElse(v -> other.put(criterion, v), () -> other.remove(criterion));
         return new Kept<>(other);
+    }
+
+    /** What the criteria come to before the rules, weights and best of several counted in. */
+    public BigDecimal total(MarkScheme scheme) {
+        return Totals.of(scheme, this).earned();
+    }
+
+    /** What a section's criteria come to, before its weight; empty for a section without criteria. */
+    public Optional<BigDecimal> sum(MarkScheme scheme, String section) {
+        return Totals.of(scheme, this).sum(section).map(Totals.Sum::earned);
     }
 
     /** How many of the criteria that ask for a score need none any more. */
@@ -156,8 +174,16 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
                 .toList();
     }
 
+    /** True if nothing is expected: every criterion that takes a score is excused. */
+    public boolean isExcused(MarkScheme scheme) {
+        List<Criterion> scored = scheme.criteria().stream().filter(Criterion::isScored).toList();
+        return !scored.isEmpty()
+                && scored.stream().allMatch(c -> standing(c.id()).equals(Optional.of(Standing.EXCUSED)));
+    }
+
     /** True if nothing was said about any criterion. */
     public boolean isEmpty() {
-        return points.isEmpty() && standings.isEmpty() && words.isEmpty() && moderation.isEmpty();
+        return points.isEmpty() && standings.isEmpty() && words.isEmpty() && moderation.isEmpty()
+                && lateness.isEmpty();
     }
 }

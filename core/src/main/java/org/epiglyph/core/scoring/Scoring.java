@@ -145,10 +145,11 @@ public final class Scoring {
         if (rules.scaling().isPresent()) {
             Scaling scaling = rules.scaling().get();
             value = scaling.of(value);
-            say(Step.Kind.SCALING, to -> "Scaled, times " + Criterion.words(scaling.factor()) + " and "
-                    + signed(scaling.shift()) + ": " + to.words(), value);
+            say(Step.Kind.SCALING, to -> "Scaled, " + scaling.words() + ": " + to.words(), value);
         }
-        if (rules.lateness().isPresent() && circumstances.late().isPresent()) {
+        if (circumstances.late().isPresent() && card.lateness().isPresent()) {
+            value = ownLate(value, card.lateness().get());
+        } else if (rules.lateness().isPresent() && circumstances.late().isPresent()) {
             value = late(value, rules.lateness().get(), circumstances.late().get());
         }
         if (card.moderation().isPresent()) {
@@ -158,6 +159,16 @@ public final class Scoring {
                     + (moderation.why().isEmpty() ? "" : " (" + moderation.why() + ")") + ": " + to.words(), value);
         }
         return bounded(value);
+    }
+
+    private Exact ownLate(Exact value, OwnLateness own) {
+        Exact after = value.minus(worth.percent(own.percent()));
+        String taken = own.percent().signum() == 0
+                ? "nothing is taken off"
+                : Criterion.words(own.percent()) + " % of the maximum taken off";
+        say(Step.Kind.LATENESS, to -> "Late, " + taken + (own.why().isEmpty() ? "" : " (" + own.why() + ")") + ": "
+                + to.words(), after);
+        return after;
     }
 
     private Exact late(Exact value, LatePenalty penalty, Duration late) {

@@ -85,6 +85,11 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
         return new Totals(sums, earned, maximum);
     }
 
+    /** What the section with an id comes to; empty where it has no criteria. */
+    Optional<Sum> sum(String section) {
+        return sums.stream().filter(s -> s.section.map(Section::id).orElse("").equals(section)).findFirst();
+    }
+
     private static Sum sum(Group group, Scorecard card) {
         List<Unit> units = new ArrayList<>(group.units.size());
         for (List<Criterion> unit : group.units) {

@@ -46,6 +46,11 @@ public record Task(String id, String module, String title, String instructions, 
         return new Task(id, module, title, instructions, otherDue, zone, maximum, otherGrace, otherExtensions);
     }
 
+    /** The task as part of a course. */
+    public Task withModule(String other) {
+        return new Task(id, other, title, instructions, due, zone, maximum, grace, extensions);
+    }
+
     /** When it was due for a student: the own extension, else the task's due time. */
     public Optional<Instant> due(StudentKey student) {
         return Optional.ofNullable(extensions.get(student)).or(() -> due);

@@ -25,6 +25,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Standing;
@@ -249,7 +250,7 @@ class AnyEditTest {
                 .toList();
         Mark mark = marks.isEmpty() ? Batches.note("n" + i, "d1", 0, "words") : one(marks, random);
         Phrase phrase = new Phrase("p" + random.nextInt(3), "c" + i, "words " + i, "", Optional.empty());
-        return switch (random.nextInt(depth > 1 ? 28 : 29)) {
+        return switch (random.nextInt(depth > 1 ? 31 : 33)) {
             case 0, 1 -> new Edit.PlaceMark(student, Batches.note("n" + random.nextInt(9), "d1", 0, "w" + i),
                     random.nextInt(5) - 1);
             case 2 -> new Edit.ChangeMark(student, mark.withRemark(Remark.of("w" + i)));
@@ -260,7 +261,9 @@ class AnyEditTest {
                     ? Judgement.of(BigDecimal.valueOf(random.nextInt(9)))
                     : Judgement.NONE);
             case 8 -> new Edit.WriteOnCriterion(student, criterion, "w" + i);
-            case 9 -> new Edit.Moderate(student, Optional.of(new Moderation(BigDecimal.valueOf(i % 3), "why")));
+            case 9 -> random.nextBoolean()
+                    ? new Edit.Moderate(student, Optional.of(new Moderation(BigDecimal.valueOf(i % 3), "why")))
+                    : new Edit.SetLateness(student, Optional.of(new OwnLateness(BigDecimal.valueOf(i % 3), "why")));
             case 10, 11 -> new Edit.ChangeScheme(scheme(random), List.of(new Edit.Rescore(student, criterion,
                     Judgement.NONE, Judgement.of(BigDecimal.ONE))));
             case 12 -> new Edit.WriteOnTheWhole(student, "w" + i);
@@ -287,6 +290,22 @@ class AnyEditTest {
             case 27 -> random.nextInt(3) > 0
                     ? new Edit.AcceptFinding(student, new Acceptance("kind", "s" + i % 2, "", "because " + i))
                     : new Edit.WithdrawAcceptance(student, new Acceptance("kind", "s" + i % 2, "", ""));
+            case 30 -> random.nextBoolean()
+                    ? new Edit.Enclose(student,
+                            new Document("e" + i % 3, "e.pdf", "0".repeat(64), 1, new Pages.None(""), ""))
+                    : new Edit.RemoveEnclosure(student, "e" + random.nextInt(3));
+            case 28 -> random.nextBoolean()
+                    ? new Edit.ReceiveAnswer(student,
+                            new Answer("a" + i % 3, Optional.empty(), "w" + i, NOW.plusSeconds(i), "", false))
+                    : new Edit.Reply(student, "a" + random.nextInt(3), random.nextBoolean() ? "r" + i : "");
+            case 29 -> random.nextBoolean()
+                    ? new Edit.LogLetter(student,
+                            new LetterSent("d" + i % 3, "s", NOW.plusSeconds(i), "by mail", random.nextBoolean()))
+                    : random.nextBoolean()
+                            ? new Edit.StrikeLetter(student, "d" + random.nextInt(3))
+                            : random.nextBoolean()
+                                    ? new Edit.LearnAddress(student, "m" + i + "@example.org")
+                                    : new Edit.LearnOpened(student, NOW.plusSeconds(i));
             case 26 -> random.nextBoolean()
                     ? new Edit.BringBack(student, marks, Scorecard.EMPTY.with(criterion, Optional.of(BigDecimal.TEN)),
                             "w",

@@ -1,0 +1,89 @@
+package org.epiglyph.core.feedback;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Result;
+
+/** What students may be told of their class, none of whom can be told from it, nor anybody's rank. */
+public final class ClassWords {
+    /** With fewer results nothing is told, since few can be told apart (common practice, no source). */
+    public static final int LEAST = 5;
+    private static final int PARTS = 8;
+
+    private ClassWords() {}
+
+    /** What may be told. */
+    public enum Figure {
+        /** The mean of the results. */
+        AVERAGE,
+        /** How many have which grade; without grades, how many results lie in which eighth of the range. */
+        DISTRIBUTION
+    }
+
+    /** The sentences; none with fewer than {@link #LEAST} results. */
+    public static List<String> of(Batch batch, Set<Figure> wanted) {
+        List<Result> results = batch.submissions()
+                .stream()
+                .filter(s -> !s.scores().isEmpty() && s.scores().isComplete(batch.scheme())
+                        && !s.scores().isExcused(batch.scheme()))
+                .map(s -> batch.result(s.student().key()))
+                .toList();
+        List<String> said = new ArrayList<>();
+        if (results.size() >= LEAST && wanted.contains(Figure.AVERAGE)) {
+            said.add("The average of the class is " + Criterion.words(mean(results)) + " of "
+                    + Criterion.words(batch.task().maximum()) + ".");
+        }
+        if (results.size() >= LEAST && wanted.contains(Figure.DISTRIBUTION)) {
+            said.add("Results of the class: " + String.join(", ", distribution(batch, results)
+                    .entrySet()
+                    .stream()
+                    .map(e -> e.getKey() + ": " + e.getValue())
+                    .toList()) + ".");
+        }
+        return said;
+    }
+
+    private static BigDecimal mean(List<Result> results) {
+        return results.stream()
+                .map(Result::value)
+                .reduce(BigDecimal.ZERO, BigDecimal::add)
+                .divide(BigDecimal.valueOf(results.size()), 1, RoundingMode.HALF_UP);
+    }
+
+    private static Map<String, Integer> distribution(Batch batch, List<Result> results) {
+        Map<String, Integer> counts = new LinkedHashMap<>();
+        batch.scheme().rules().grades().ifPresent(g -> g.boundaries().forEach(b -> counts.put(b.grade(), 0)));
+        if (!counts.isEmpty()) {
+            results.forEach(r -> r.grade().ifPresent(g -> counts.merge(g, 1, Integer::sum)));
+            return counts;
+        }
+        BigDecimal maximum = batch.task().maximum();
+        List<String> names = new ArrayList<>();
+        for (int i = 0; i < PARTS; i++) {
+            names.add((i == 0 ? "0" : "from " + Criterion.words(eighth(maximum, i))) + " to "
+                    + (i == PARTS - 1 ? "" : "below ") + Criterion.words(eighth(maximum, i + 1)));
+            counts.put(names.getLast(), 0);
+        }
+        for (Result result : results) {
+            int part = maximum.signum() == 0
+                    ? 0
+                    : result.value()
+                            .multiply(BigDecimal.valueOf(PARTS))
+                            .divide(maximum, 0, RoundingMode.FLOOR)
+                            .intValue();
+            counts.merge(names.get(Math.clamp(part, 0, PARTS - 1)), 1, Integer::sum);
+        }
+        return counts;
+    }
+
+    private static BigDecimal eighth(BigDecimal maximum, int times) {
+        return maximum.multiply(BigDecimal.valueOf(times)).divide(BigDecimal.valueOf(PARTS), 2, RoundingMode.HALF_UP);
+    }
+}

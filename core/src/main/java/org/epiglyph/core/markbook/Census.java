@@ -1,0 +1,72 @@
+package org.epiglyph.core.markbook;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
+
+/** How many of a class meet each condition. After an edit only those whom it reaches are looked at. For one thread. */
+public final class Census {
+    private final Map<Condition, Integer> counts = new EnumMap<>(Condition.class);
+    private List<Set<Condition>> met = List.of();
+    private Context context = Context.NONE;
+
+    public Census(Batch batch) {
+        all(batch);
+    }
+
+    public int count(Condition condition) {
+        return counts.get(condition);
+    }
+
+    /** Counts anew, since something else is known beside the batch. */
+    public void know(Context other, Batch batch) {
+        boolean same = other.again().equals(context.again());
+        context = other;
+        if (!same) {
+            all(batch);
+        }
+    }
+
+    /** What is known beside the batch. */
+    public Context context() {
+        return context;
+    }
+
+    /** @param students whose submissions may have changed; empty where every one may have */
+    public void changed(Optional<Set<StudentKey>> students, Batch batch) {
+        if (students.isEmpty() || batch.submissions().size() != met.size()) {
+            all(batch);
+            return;
+        }
+        for (StudentKey student : students.get()) {
+            int at = batch.position(student);
+            met.get(at).forEach(c -> counts.merge(c, -1, Integer::sum));
+            met.set(at, of(batch, batch.submission(student)));
+        }
+    }
+
+    private void all(Batch batch) {
+        for (Condition condition : Condition.values()) {
+            counts.put(condition, 0);
+        }
+        met = new ArrayList<>(batch.submissions().stream().map(s -> of(batch, s)).toList());
+    }
+
+    private Set<Condition> of(Batch batch, Submission submission) {
+        Set<Condition> own = EnumSet.noneOf(Condition.class);
+        for (Condition condition : Condition.values()) {
+            if (condition.holds(batch, submission, context)) {
+                own.add(condition);
+                counts.merge(condition, 1, Integer::sum);
+            }
+        }
+        return own;
+    }
+}

@@ -1,0 +1,198 @@
+package org.epiglyph.core.markbook;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import java.util.stream.Stream;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.Result;
+import org.epiglyph.core.scoring.Section;
+import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.task.Lateness;
+
+/** A column of the mark book. */
+public sealed interface Column {
+    /** What stands there for a submission, as far as the batch tells. */
+    Cell cell(Batch batch, Submission submission);
+
+    /** What stands there for a submission. @param context what is known beside the batch */
+    default Cell cell(Batch batch, Submission submission, Context context) {
+        return this == Fact.WORDS
+                ? context.words(submission).map(Cell::count).orElse(Cell.EMPTY)
+                : cell(batch, submission);
+    }
+
+    /** The scores on a criterion. */
+    record OfCriterion(String id) implements Column {
+        @Override
+        public Cell cell(Batch batch, Submission submission) {
+            return submission.scores()
+                    .score(id)
+                    .map(Cell::figure)
+                    .or(() -> submission.scores().standing(id).map(s -> Cell.words(letter(s))))
+                    .orElse(Cell.EMPTY);
+        }
+
+        /** As it is typed. */
+        private static String letter(Standing standing) {
+            return standing == Standing.EXCUSED ? "x" : "n";
+        }
+    }
+
+    /** What a section of the scheme comes to. */
+    record OfSection(String id) implements Column {
+        @Override
+        public Cell cell(Batch batch, Submission submission) {
+            boolean any = batch.scheme().criteriaOf(id).stream().anyMatch(c -> submission.scores().isSettled(c.id()));
+            return any
+                    ? submission.scores().sum(batch.scheme(), id).map(Cell::figure).orElse(Cell.EMPTY)
+                    : Cell.EMPTY;
+        }
+    }
+
+    /** What else is known of a submission. */
+    enum Fact implements Column {
+        KEY, SECTION, TOTAL, RESULT, PERCENT, GRADE, STATE, RECEIVED, LATENESS, HAND_INS, PAGES, WORDS, REMARKS, PRIVATE_NOTE, MODERATED, HANDED_BACK, OPENED;
+
+        private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
+
+        @Override
+        public Cell cell(Batch batch, Submission submission) {
+            return switch (this) {
+                case KEY -> Cell.words(submission.student().key().value());
+                case SECTION -> Cell.words(submission.student().section());
+                case STATE -> {
+                    var stage = submission.stage(batch.scheme());
+                    yield Cell.ranked(stage.words(), stage.ordinal());
+                }
+                case RECEIVED -> submission.current().flatMap(HandIn::at).map(at -> time(batch, at)).orElse(Cell.EMPTY);
+                case LATENESS -> batch.lateness(submission).map(l -> late(l, submission)).orElse(Cell.EMPTY);
+                case HAND_INS -> Cell.count(submission.handIns().size());
+                case PAGES -> Cell.count(submission.documents().stream().mapToInt(d -> d.pageCount()).sum());
+                case WORDS -> Cell.EMPTY; // the batch does not tell
+                case REMARKS ->
+                    Cell.count(submission.marksForStudent().stream().filter(m -> !m.remark().isEmpty()).count());
+                case PRIVATE_NOTE -> Cell.words(submission.privately().isBlank() ? "" : "yes");
+                case MODERATED ->
+                    submission.scores().moderation().map(Moderation::points).map(Cell::figure).orElse(Cell.EMPTY);
+                case TOTAL -> submission.scores().isEmpty()
+                        ? Cell.EMPTY
+                        : Cell.figure(submission.scores().total(batch.scheme()));
+                case RESULT -> result(batch, submission).map(Result::value).map(Cell::figure).orElse(Cell.EMPTY);
+                case PERCENT -> result(batch, submission).map(r -> Cell.figure(r.percent())).orElse(Cell.EMPTY);
+                case GRADE -> result(batch, submission).flatMap(Result::grade)
+                        .map(g -> grade(batch, g))
+                        .orElse(Cell.EMPTY);
+                case HANDED_BACK -> submission.handedBack()
+                        ? submission.receipt().map(r -> time(batch, r.at())).orElse(Cell.EMPTY)
+                        : Cell.EMPTY;
+                case OPENED -> submission.opened().map(at -> time(batch, at)).orElse(Cell.EMPTY);
+            };
+        }
+
+        private static Cell time(Batch batch, Instant at) {
+            return Cell.ranked(WHEN.format(at.atZone(batch.task().zone())), at.getEpochSecond());
+        }
+
+        private static Cell late(Lateness lateness, Submission submission) {
+            String own = submission.scores()
+                    .lateness()
+                    .map(o -> ", costs " + Criterion.words(o.percent()) + " %")
+                    .orElse("");
+            return Cell.ranked(lateness.inWords() + own, lateness.sinceDue().toSeconds());
+        }
+
+        /** Before everything is scored there is no result, and a blank is not 0. */
+        private static Optional<Result> result(Batch batch, Submission submission) {
+            return Optional.of(batch.result(submission.student().key()))
+                    .filter(r -> r.complete() && !submission.scores().isEmpty());
+        }
+
+        /** Grades are ordered as their scale has them, the lowest first. */
+        private static Cell grade(Batch batch, String grade) {
+            List<String> words = batch.scheme()
+                    .rules()
+                    .grades()
+                    .map(g -> g.boundaries().reversed().stream().map(b -> b.grade()).toList())
+                    .orElse(List.of());
+            return Cell.ranked(grade, words.indexOf(grade));
+        }
+    }
+
+    /** A place by lot, against effects of order; only orders have it. @param seed of the lots */
+    record Drawn(long seed) implements Column {
+        @Override
+        public Cell cell(Batch batch, Submission submission) {
+            return Cell.ranked("lot",
+                    new SplittableRandom(seed ^ submission.student().key().value().hashCode()).nextLong());
+        }
+    }
+
+    /** Its name in files; {@link #named} reads it. */
+    default String code() {
+        return switch (this) {
+            case OfCriterion(String id) -> "criterion " + id;
+            case OfSection(String id) -> "section " + id;
+            case Drawn(long seed) -> "drawn " + seed;
+            case Fact fact -> fact.name();
+        };
+    }
+
+    /** The column of a name in a file; empty where this version knows none of it. */
+    static Optional<Column> named(String code) {
+        int space = code.indexOf(' ');
+        String kind = space < 0 ? "" : code.substring(0, space);
+        String rest = code.substring(space + 1);
+        return switch (kind) {
+            case "criterion" -> Optional.of(new OfCriterion(rest));
+            case "section" -> Optional.of(new OfSection(rest));
+            case "drawn" ->
+                rest.matches("-?\\d{1,18}") ? Optional.of(new Drawn(Long.parseLong(rest))) : Optional.empty();
+            default -> Stream.of(Fact.values()).filter(f -> f.name().equals(code)).<Column>map(f -> f).findFirst();
+        };
+    }
+
+    /** The maximum of what is scored there; empty for what has none. */
+    default Optional<BigDecimal> maximum(Batch batch) {
+        return switch (this) {
+            case OfCriterion(String id) ->
+                batch.scheme().findCriterion(id).filter(Criterion::isScored).map(Criterion::maximum);
+            case OfSection(String id) -> Optional.of(batch.scheme().maximumOf(id));
+            case Fact.TOTAL -> Optional.of(batch.scheme().maximum());
+            case Fact.RESULT -> Optional.of(batch.task().maximum());
+            case Fact.PERCENT -> Optional.of(BigDecimal.valueOf(100));
+            case Fact _,Drawn _ -> Optional.empty();
+        };
+    }
+
+    /**
+     * The columns of a scheme, criteria that take a score in their order, each section followed by what it comes to.
+     *
+     * @param folded ids of sections of which only that is shown
+     */
+    static List<Column> of(MarkScheme scheme, java.util.Set<String> folded) {
+        return scheme.criteria()
+                .stream()
+                .map(Criterion::section)
+                .distinct()
+                .flatMap(s -> ofSection(scheme, s, folded.contains(s)))
+                .toList();
+    }
+
+    private static Stream<Column> ofSection(MarkScheme scheme, String section, boolean folded) {
+        Stream<Column> criteria = folded
+                ? Stream.of()
+                : scheme.criteriaOf(section).stream().filter(Criterion::isScored).map(c -> new OfCriterion(c.id()));
+        Optional<Section> known = scheme.findSection(section);
+        return known.isPresent() ? Stream.concat(criteria, Stream.of(new OfSection(section))) : criteria;
+    }
+}

@@ -1,0 +1,45 @@
+package org.epiglyph.core.markbook;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
+
+/**
+ * What the mark book knows beside the batch.
+ *
+ * @param again about whom the look-over would ask
+ * @param words how many words documents have on their pages, by the document's id, as far as they were counted
+ */
+public record Context(Set<StudentKey> again, Map<String, Integer> words) {
+    /** Nothing. */
+    public static final Context NONE = new Context(Set.of(), Map.of());
+
+    public Context {
+        again = Set.copyOf(again);
+        words = Map.copyOf(words);
+    }
+
+    public Context withAgain(Set<StudentKey> other) {
+        return new Context(other, words);
+    }
+
+    public Context withWords(Map<String, Integer> other) {
+        return new Context(again, other);
+    }
+
+    /** How many words the hand-in that counts has; empty before all its documents were counted, or without pages. */
+    Optional<Integer> words(Submission submission) {
+        List<String> documents = submission.documents()
+                .stream()
+                .filter(d -> d.pageCount() > 0)
+                .map(Document::id)
+                .toList();
+        return documents.isEmpty() || !words.keySet().containsAll(documents)
+                ? Optional.empty()
+                : Optional.of(documents.stream().mapToInt(words::get).sum());
+    }
+}

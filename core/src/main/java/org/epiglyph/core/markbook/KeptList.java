@@ -1,0 +1,27 @@
+package org.epiglyph.core.markbook;
+
+import java.util.List;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
+
+/**
+ * Students by condition, in an order, under a name that the marker gave it.
+ *
+ * @param name never blank
+ */
+public record KeptList(String name, Selection selection, Order order) {
+    public KeptList {
+        if (name.isBlank()) {
+            throw new IllegalArgumentException("A kept list needs a name");
+        }
+    }
+
+    /**
+     * Who is on it now, in order.
+     *
+     * @param context what is known beside the batch
+     */
+    public List<Submission> in(Batch batch, Context context) {
+        return order.of(batch, selection.in(batch, context), context);
+    }
+}

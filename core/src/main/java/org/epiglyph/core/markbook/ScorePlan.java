@@ -1,0 +1,151 @@
+package org.epiglyph.core.markbook;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.TypedScore;
+
+/**
+ * Scores for several places of the mark book, read before anything happens: what is taken and what is refused, place by
+ * place. Carried out as one edit.
+ *
+ * @param places in the order in which they were given
+ */
+public record ScorePlan(List<Place> places) {
+    public ScorePlan {
+        places = List.copyOf(places);
+    }
+
+    /** What becomes of one place. */
+    public sealed interface Place {}
+
+    /** It takes the score. @param from how it is settled now, which may be just so */
+    public record Taken(StudentKey student, Criterion criterion, Judgement from, Judgement to) implements Place {
+        /** True if anything becomes otherwise. */
+        public boolean changes() {
+            return !from.equals(to);
+        }
+    }
+
+    /**
+     * It does not.
+     *
+     * @param where whose score on what it was to be, in words
+     * @param typed what was given
+     * @param why   with the remedy
+     */
+    public record Refused(String where, String typed, String why) implements Place {}
+
+    /** Reads a block of cells whose first one belongs to a student and a column; what reaches beyond the book is refused. */
+    public static ScorePlan block(Batch batch, List<StudentKey> rows, List<Column> columns, List<List<String>> cells) {
+        Reader reader = new Reader(batch);
+        for (int r = 0; r < cells.size(); r++) {
+            for (int c = 0; c < cells.get(r).size(); c++) {
+                Optional<StudentKey> student = r < rows.size() ? Optional.of(rows.get(r)) : Optional.empty();
+                Optional<Column> column = c < columns.size() ? Optional.of(columns.get(c)) : Optional.empty();
+                reader.read(student, column, cells.get(r).get(c));
+            }
+        }
+        return new ScorePlan(reader.places);
+    }
+
+    /** Reads what was typed into one place. */
+    public static ScorePlan typed(Batch batch, StudentKey student, Column column, String typed) {
+        return block(batch, List.of(student), List.of(column), List.of(List.of(typed)));
+    }
+
+    /** Gives several places of one column what stands in the first of them. */
+    public static ScorePlan fill(Batch batch, List<StudentKey> rows, Column column) {
+        Reader reader = new Reader(batch);
+        String first = rows.isEmpty() ? "" : column.cell(batch, batch.submission(rows.getFirst())).words();
+        rows.stream().skip(1).forEach(s -> reader.read(Optional.of(s), Optional.of(column), first));
+        return new ScorePlan(reader.places);
+    }
+
+    /** Reads places one after the other; the second score for one place is refused. */
+    static final class Reader {
+        private final Batch batch;
+        private final List<Place> places = new ArrayList<>();
+        private final Set<String> given = new HashSet<>();
+
+        Reader(Batch batch) {
+            this.batch = batch;
+        }
+
+        List<Place> places() {
+            return places;
+        }
+
+        void refuse(String where, String typed, String why) {
+            places.add(new Refused(where, typed, why));
+        }
+
+        /** @param student empty below the last row, as the column is beyond the last */
+        void read(Optional<StudentKey> student, Optional<Column> column, String typed) {
+            String who = student.map(batch::listedName).orElse("below the last student");
+            if (student.isEmpty() || column.isEmpty()) {
+                if (!typed.isBlank()) {
+                    refuse(who, typed, "It lies beyond the mark book. Begin further up, or further left.");
+                }
+                return;
+            }
+            Optional<Criterion> criterion = column.get() instanceof Column.OfCriterion(String id)
+                    ? batch.scheme().findCriterion(id)
+                    : Optional.empty();
+            if (criterion.isEmpty()) {
+                if (!typed.isBlank()) {
+                    refuse(who, typed, "This column is computed. Scores go into the columns of criteria.");
+                }
+                return;
+            }
+            read(student.get(), criterion.get(), typed);
+        }
+
+        void read(StudentKey student, Criterion criterion, String typed) {
+            Submission submission = batch.submission(student);
+            String where = batch.listedName(student) + ", " + criterion.name();
+            Judgement now = submission.scores().judgement(criterion.id());
+            if (!given.add(student.value() + "\n" + criterion.id())) {
+                refuse(where, typed, "It was given a score already. Keep one of the two.");
+                return;
+            }
+            switch (TypedScore.read(criterion, typed, now)) {
+                case TypedScore.Refused(String why) -> refuse(where, typed, why);
+                case TypedScore.Read(Judgement to) when submission.sealed() && !to.equals(now) ->
+                    refuse(where, typed, "The submission is sealed. Open it again to change it.");
+                case TypedScore.Read(Judgement to) -> places.add(new Taken(student, criterion, now, to));
+            }
+        }
+    }
+
+    /** The places that take a score and become otherwise. */
+    public List<Taken> changes() {
+        return places.stream()
+                .flatMap(p -> p instanceof Taken taken && taken.changes() ? java.util.stream.Stream.of(taken) : null)
+                .toList();
+    }
+
+    public List<Refused> refused() {
+        return places.stream().flatMap(p -> p instanceof Refused r ? java.util.stream.Stream.of(r) : null).toList();
+    }
+
+    /** All changes as one act; empty where nothing becomes otherwise. */
+    public Optional<Edit> edit() {
+        List<Edit> edits = changes().stream()
+                .<Edit>map(t -> new Edit.Judge(t.student, t.criterion.id(), t.to))
+                .toList();
+        return switch (edits.size()) {
+            case 0 -> Optional.empty();
+            case 1 -> Optional.of(edits.getFirst());
+            default -> Optional.of(new Edit.Together(edits));
+        };
+    }
+}

@@ -1,0 +1,72 @@
+package org.epiglyph.core.markbook;
+
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
+import java.util.Optional;
+
+/**
+ * The figures at the foot of a column, summed exactly, so that one score more or less costs the same in a class of any size.
+ * Immutable.
+ *
+ * @param count   how many figures
+ * @param sum     their sum
+ * @param squares the sum of their squares
+ */
+public record Tally(int count, BigDecimal sum, BigDecimal squares) {
+    public static final Tally NONE = new Tally(0, BigDecimal.ZERO, BigDecimal.ZERO);
+    private static final MathContext DIGITS = MathContext.DECIMAL64;
+
+    /** With what stands in a cell; words change nothing. */
+    public Tally with(Cell cell) {
+        return changed(cell, 1);
+    }
+
+    /** Without what stands in a cell. */
+    public Tally without(Cell cell) {
+        return changed(cell, -1);
+    }
+
+    private Tally changed(Cell cell, int by) {
+        if (!cell.isFigure()) {
+            return this;
+        }
+        BigDecimal value = cell.rank().orElseThrow();
+        BigDecimal sign = BigDecimal.valueOf(by);
+        return new Tally(count + by, sum.add(value.multiply(sign)), squares.add(value.multiply(value).multiply(sign)));
+    }
+
+    /** The mean, to two places, half up; empty without figures. */
+    public Optional<BigDecimal> mean() {
+        return count == 0 ? Optional.empty() : Optional.of(rounded(exactMean()));
+    }
+
+    /** The standard deviation of a sample (divided by one less than the count), to two places; empty below two figures. */
+    public Optional<BigDecimal> spread() {
+        return count < 2 ? Optional.empty() : Optional.of(rounded(exactSpread()));
+    }
+
+    /** The mean, to sixteen digits; there is a figure. */
+    BigDecimal exactMean() {
+        return sum.divide(BigDecimal.valueOf(count), DIGITS);
+    }
+
+    /** The standard deviation of a sample, to sixteen digits; there are two figures. */
+    BigDecimal exactSpread() {
+        BigDecimal n = BigDecimal.valueOf(count);
+        BigDecimal above = squares.multiply(n).subtract(sum.multiply(sum)); // exact: never below 0
+        return above.divide(n.multiply(n.subtract(BigDecimal.ONE)), DIGITS).sqrt(DIGITS);
+    }
+
+    /** The mean as a share of a maximum, in whole percent; empty without figures, or where the maximum is 0. */
+    public Optional<BigDecimal> facility(BigDecimal maximum) {
+        return count == 0 || maximum.signum() == 0
+                ? Optional.empty()
+                : Optional.of(sum.multiply(BigDecimal.valueOf(100))
+                        .divide(maximum.multiply(BigDecimal.valueOf(count)), 0, RoundingMode.HALF_UP));
+    }
+
+    private static BigDecimal rounded(BigDecimal value) {
+        return value.setScale(2, RoundingMode.HALF_UP);
+    }
+}

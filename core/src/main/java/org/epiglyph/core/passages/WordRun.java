@@ -1,0 +1,150 @@
+package org.epiglyph.core.passages;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Set;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.PageWord;
+
+/**
+ * All words of a work in reading order, as numbers, with where they stand. A word that is broken at the end of a line is one.
+ *
+ * @param numbers of a {@link Vocabulary}; 0 for a word that is left out
+ * @param places  one for each word, or none where they stand nowhere
+ */
+public record WordRun(int[] numbers, List<Place> places) {
+    private static final Set<String> REFERENCES = Set.of("references", "bibliography", "literature", "sources",
+            "workscited");
+    private static final String OPENING = "\u201c\u00ab\u201e\"";
+    private static final String CLOSING = "\u201d\u00bb\u201c\"";
+    private static final int LONGEST_QUOTATION = 400;
+
+    /** Where a word stands. @param page from 0, of all pages of the work; @param first and last word of that page, from 0 */
+    public record Place(int page, int first, int last) {}
+
+    public WordRun {
+        numbers = numbers.clone();
+        places = List.copyOf(places);
+    }
+
+    @Override
+    public int[] numbers() {
+        return numbers.clone();
+    }
+
+    int number(int at) {
+        return numbers[at];
+    }
+
+    /** How many words, those left out included. */
+    public int size() {
+        return numbers.length;
+    }
+
+    /** How many words are not left out. */
+    public int counting() {
+        return (int) Arrays.stream(numbers).filter(n -> n != 0).count();
+    }
+
+    /** The words of a plain text, which stand nowhere. */
+    public static WordRun of(Vocabulary vocabulary, String text) {
+        return new WordRun(Arrays.stream(text.split("\\s+")).mapToInt(vocabulary::number).filter(n -> n != 0).toArray(),
+                List.of());
+    }
+
+    /** The same words without their places, for comparing many. */
+    WordRun unplaced() {
+        return new WordRun(numbers, List.of());
+    }
+
+    /** The words of pages. */
+    public static WordRun of(Vocabulary vocabulary, List<PageText> pages) {
+        return of(vocabulary, pages, false);
+    }
+
+    /**
+     * The words of pages.
+     *
+     * @param ownAlone true to leave out what stands in quotation marks, and what follows the heading of a list of references
+     */
+    public static WordRun of(Vocabulary vocabulary, List<PageText> pages, boolean ownAlone) {
+        List<Integer> numbers = new ArrayList<>();
+        List<Place> places = new ArrayList<>();
+        List<String> raw = new ArrayList<>();
+        int references = -1;
+        for (int page = 0; page < pages.size(); page++) {
+            List<PageWord> words = pages.get(page).words();
+            for (int i = 0; i < words.size(); i++) {
+                int first = i;
+                StringBuilder word = new StringBuilder(words.get(i).text());
+                while (isBroken(word) && i + 1 < words.size() && words.get(i + 1).line() != words.get(i).line()) {
+                    word.setLength(word.length() - 1);
+                    word.append(words.get(++i).text());
+                }
+                int number = vocabulary.number(word.toString());
+                if (number != 0) {
+                    if (isAlone(words, first, i) && REFERENCES.contains(Vocabulary.plain(word.toString()))) {
+                        references = numbers.size();
+                    }
+                    numbers.add(number);
+                    places.add(new Place(page, first, i));
+                    raw.add(word.toString());
+                }
+            }
+        }
+        int[] all = numbers.stream().mapToInt(Integer::intValue).toArray();
+        if (ownAlone) {
+            leaveOutQuotations(all, raw);
+            if (references >= 0) {
+                Arrays.fill(all, references, all.length, 0);
+            }
+        }
+        return new WordRun(all, places);
+    }
+
+    private static boolean isBroken(StringBuilder word) {
+        if (word.length() < 2) {
+            return false;
+        }
+        char last = word.charAt(word.length() - 1);
+        return (last == '-' || last == '\u00ad' || last == '\u2010')
+                && Character.isLetter(word.charAt(word.length() - 2));
+    }
+
+    /** True if the words from one to another have a line for themselves, as headings have. */
+    private static boolean isAlone(List<PageWord> words, int first, int last) {
+        int line = words.get(first).line();
+        return (first == 0 || words.get(first - 1).line() != line)
+                && (last + 1 == words.size() || words.get(last + 1).line() != line);
+    }
+
+    /** A quotation that is never closed, or is longer than any is, is none. */
+    private static void leaveOutQuotations(int[] numbers, List<String> raw) {
+        for (int i = 0; i < raw.size(); i++) {
+            int kind = OPENING.indexOf(raw.get(i).charAt(0));
+            int end = kind < 0 ? -1 : closing(raw, i, CLOSING.charAt(kind));
+            if (end >= 0) {
+                Arrays.fill(numbers, i, end + 1, 0);
+                i = end;
+            }
+        }
+    }
+
+    private static int closing(List<String> raw, int from, char sign) {
+        for (int i = from; i < Math.min(raw.size(), from + LONGEST_QUOTATION); i++) {
+            int at = raw.get(i).indexOf(sign, i == from ? 1 : 0);
+            if (at >= 0) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    /** Without the words of passages that it shares with a given text. */
+    public WordRun without(List<Passage> given) {
+        int[] left = numbers.clone();
+        given.forEach(p -> Arrays.fill(left, p.at(), p.at() + p.length(), 0));
+        return new WordRun(left, places);
+    }
+}

@@ -1,0 +1,15 @@
+package org.epiglyph.core.scoring;
+
+import java.math.BigDecimal;
+
+/**
+ * What lateness costs one student, in the place of the scheme's rule.
+ *
+ * @param percent of the maximum, taken off where the work is late, 0 to 100; 0 waives it
+ * @param why     the reason, in words a student can read; may be empty
+ */
+public record OwnLateness(BigDecimal percent, String why) {
+    public OwnLateness {
+        Percent.check(percent, "What lateness costs");
+    }
+}

@@ -1,0 +1,30 @@
+package org.epiglyph.core;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.AlphaChars;
+import net.jqwik.api.constraints.StringLength;
+import org.junit.jupiter.api.Test;
+
+/** A few typed letters, by which something is found. */
+class LettersTest {
+    @Test
+    void capitalsAndAccentsPlayNoPartAndEveryWordHasToBeThere() {
+        assertTrue(Letters.of("zoe MULL").areIn("M\u00fcller, Zo\u00eb"));
+        assertTrue(Letters.of("\u017br\u00f3d").areIn("Pawe\u0142 \u017br\u00f3d\u0142owski"));
+        assertFalse(Letters.of("zoe smith").areIn("Zo\u00eb M\u00fcller"));
+        assertTrue(Letters.of("   ").areIn("anybody"));
+        assertEquals("zoe", Letters.folded("ZO\u00cb"));
+    }
+
+    @Property
+    void whatIsFoldedBeforeIsFoundAlike(@ForAll @AlphaChars @StringLength(max = 12) String typed,
+            @ForAll @AlphaChars @StringLength(max = 20) String words) {
+        assertEquals(Letters.of(typed).areIn(words), Letters.of(typed).areInFolded(Letters.folded(words)));
+        assertTrue(Letters.of(words).areIn("before " + words.toUpperCase(java.util.Locale.ROOT) + " behind"));
+    }
+}

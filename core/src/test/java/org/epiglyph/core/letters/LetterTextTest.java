@@ -1,0 +1,78 @@
+package org.epiglyph.core.letters;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.batch.Answer;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Batches;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.scoring.Standing;
+import org.junit.jupiter.api.Test;
+
+class LetterTextTest {
+    private static Batch scored() {
+        return Batches.three()
+                .apply(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.valueOf(3))))
+                .apply(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.ONE)));
+    }
+
+    @Test
+    void slotsAreFilledForEachStudentAndWhatIsNotKnownIsNamed() {
+        LetterText text = new LetterText("{task}\r\nBcc: all@example.org",
+                "Dear {Name}, {full name}: {result} of {maximum}.");
+        Letter letter = text.to(scored(), scored().submission(Batches.ADA));
+        assertThat(letter.subject()).as("a subject is one line").isEqualTo("Workbook Bcc: all@example.org");
+        assertThat(letter.words()).isEqualTo("Dear Ada, Ada Example: {result} of 12.");
+        assertThat(letter.missing()).as("no result is told before the marker is done").containsExactly("{result}");
+        Batch sealed = scored().apply(new Edit.Seal(Batches.ADA));
+        assertThat(text.to(sealed, sealed.submission(Batches.ADA)).words())
+                .isEqualTo("Dear Ada, Ada Example: 4 of 12.");
+        assertThat(text.to(sealed, sealed.submission(Batches.CARYS)).words()).startsWith("Dear Carys, Carys:");
+    }
+
+    @Test
+    void bracesThatHoldNothingKnownAreFoundAndAPriceIsNoGroup() {
+        LetterText text = new LetterText("s", "{name} {nmae} {} costs $1");
+        assertThat(text.unknown()).containsExactly("{nmae}", "{}");
+        assertThat(text.to(scored(), scored().submission(Batches.ADA)).words()).isEqualTo("Ada {nmae} {} costs $1");
+    }
+
+    @Test
+    void eachConditionFindsItsStudents() {
+        Batch batch = scored().apply(new Edit.Seal(Batches.ADA))
+                .apply(new Edit.SetStanding(Batches.BAO, "c1", Optional.of(Standing.EXCUSED)))
+                .apply(new Edit.SetStanding(Batches.BAO, "c2", Optional.of(Standing.EXCUSED)));
+        assertThat(Recipients.of(Recipients.Condition.EVERYBODY).in(batch)).hasSize(3);
+        assertThat(Recipients.of(Recipients.Condition.NOTHING_RECEIVED).in(batch)).singleElement()
+                .satisfies(s -> assertThat(s.student().key()).isEqualTo(Batches.CARYS));
+        assertThat(Recipients.of(Recipients.Condition.EXCUSED).in(batch)).singleElement()
+                .satisfies(s -> assertThat(s.student().key()).isEqualTo(Batches.BAO));
+        assertThat(under("4.01", batch)).isEqualTo(1);
+        assertThat(under("4", batch)).as("below, not at").isZero();
+        assertThat(new Recipients(Recipients.Condition.CHOSEN, Optional.empty(), Set.of(Batches.CARYS)).in(batch))
+                .hasSize(1);
+        assertThat(Recipients.of(Recipients.Condition.LATE).in(batch)).isEmpty();
+    }
+
+    private static int under(String limit, Batch batch) {
+        return new Recipients(Recipients.Condition.RESULT_UNDER, Optional.of(new BigDecimal(limit)), Set.of())
+                .in(batch)
+                .size();
+    }
+
+    @Test
+    void anAnswerWaitsUntilItIsRepliedToAndTakingTheReplyBackMakesItWaitAgain() {
+        Answer answer = new Answer("A-1", Optional.of(2), "Why?", java.time.Instant.EPOCH, "", false);
+        Batch asked = scored().apply(new Edit.Seal(Batches.ADA)).apply(new Edit.ReceiveAnswer(Batches.ADA, answer));
+        assertThat(asked.submission(Batches.ADA).correspondence().awaitsReply()).isTrue();
+        Edit reply = new Edit.Reply(Batches.ADA, "A-1", "Page 2.");
+        Batch replied = asked.apply(reply);
+        assertThat(replied.submission(Batches.ADA).correspondence().awaitsReply()).isFalse();
+        assertThat(replied.submission(Batches.ADA).sealed()).as("a reply opens nothing").isTrue();
+        assertThat(replied.apply(asked.inverse(reply)).submission(Batches.ADA).correspondence())
+                .isEqualTo(asked.submission(Batches.ADA).correspondence());
+    }
+}

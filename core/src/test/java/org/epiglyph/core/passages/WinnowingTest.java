@@ -1,0 +1,196 @@
+package org.epiglyph.core.passages;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.PageWord;
+import org.epiglyph.core.roster.StudentKey;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Passages in common, held against every maximal common run as a plain table of all pairs of words finds it: on two versions
+ * of one free text, the GNU General Public License 1 and 2 as Debian's base-files has them (verbatim copies are
+ * permitted), and on words by chance.
+ */
+class WinnowingTest {
+    private final Vocabulary vocabulary = new Vocabulary();
+
+    private static String licence(String version) throws IOException {
+        try (InputStream in = WinnowingTest.class.getResourceAsStream("GPL-" + version)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+
+    /** The second implementation: every run of words that is the same in both and cannot be longer. */
+    private static Set<Passage> exact(WordRun one, WordRun other, int least) {
+        Set<Passage> all = new HashSet<>();
+        int[] before = new int[other.size() + 1];
+        for (int i = 1; i <= one.size(); i++) {
+            int[] here = new int[other.size() + 1];
+            for (int j = 1; j <= other.size(); j++) {
+                boolean same = one.number(i - 1) != 0 && one.number(i - 1) == other.number(j - 1);
+                here[j] = same ? before[j - 1] + 1 : 0;
+                boolean goesOn = i < one.size() && j < other.size() && one.number(i) != 0
+                        && one.number(i) == other.number(j);
+                if (here[j] >= least && !goesOn) {
+                    all.add(new Passage(i - here[j], j - here[j], here[j]));
+                }
+            }
+            before = here;
+        }
+        return all;
+    }
+
+    @Test
+    void findsEveryPassageOfTheGuaranteedLengthInTwoVersionsOfOneTextAndNothingElse() throws IOException {
+        WordRun one = WordRun.of(vocabulary, licence("1"));
+        WordRun other = WordRun.of(vocabulary, licence("2"));
+        Set<Passage> exact = exact(one, other, Winnowing.GUARANTEED);
+        List<Passage> found = Winnowing.between(one, other);
+        assertThat(exact).hasSizeGreaterThan(20);
+        assertThat(found).doesNotHaveDuplicates();
+        assertThat(new HashSet<>(found)).as("recall and precision are 1 from the guaranteed length on")
+                .isEqualTo(exact);
+        assertThat(found.stream().mapToInt(Passage::length).max().orElseThrow()).isGreaterThan(100);
+        double share = Winnowing.covered(found) / (double) one.size();
+        assertThat(share).isBetween(0.4, 0.95);
+    }
+
+    @Property(tries = 200)
+    void wordsByChanceToo(@ForAll long seed, @ForAll @IntRange(min = 2, max = 30) int words) {
+        Random chance = new Random(seed);
+        WordRun one = run(chance, words, 120);
+        WordRun other = run(chance, words, 150);
+        assertEquals(exact(one, other, Winnowing.GUARANTEED), new HashSet<>(Winnowing.between(one, other)));
+    }
+
+    private static WordRun run(Random chance, int words, int length) {
+        return new WordRun(IntStream.range(0, length)
+                .map(_ -> chance.nextInt(12) == 0 ? 0 : 1 + chance.nextInt(words))
+                .toArray(), List.of());
+    }
+
+    @Property(tries = 100)
+    void aPlantedPassageIsFoundWhereverItStands(@ForAll long seed, @ForAll @IntRange(max = 80) int at,
+            @ForAll @IntRange(max = 80) int otherAt, @ForAll @IntRange(min = 8, max = 40) int length) {
+        int[] one = IntStream.range(0, 130).map(i -> 1_000 + i).toArray();
+        int[] other = IntStream.range(0, 130).map(i -> 2_000 + i).toArray();
+        for (int i = 0; i < length; i++) {
+            one[at + i] = 10 + i;
+            other[otherAt + i] = 10 + i;
+        }
+        assertEquals(List.of(new Passage(at, otherAt, length)),
+                Winnowing.between(new WordRun(one, List.of()), new WordRun(other, List.of())));
+        assertTrue(Winnowing.fingerprints(new WordRun(one, List.of())).size() < 130 * 0.7);
+    }
+
+    // --- words of pages
+
+    private static PageText page(String... lines) {
+        List<PageWord> words = new ArrayList<>();
+        for (int line = 0; line < lines.length; line++) {
+            for (String word : lines[line].split(" ")) {
+                words.add(new PageWord(word, new PageBox(0, line * 12, 10, 10), line));
+            }
+        }
+        return new PageText(words);
+    }
+
+    private String read(WordRun run) {
+        return IntStream.range(0, run.size())
+                .mapToObj(i -> String.valueOf(run.number(i)))
+                .collect(Collectors.joining(" "));
+    }
+
+    @Test
+    void wordsAreOneWhateverTheirCaseTheirSignsAndTheirLineEnds() {
+        WordRun broken = WordRun.of(vocabulary,
+                List.of(page("The inter-", "polation, \ufb01nally", "\u2014 na\u00efve.")));
+        WordRun plain = WordRun.of(vocabulary, "the INTERPOLATION finally nai\u0308ve");
+        assertEquals(read(plain), read(broken));
+        assertEquals(List.of(new WordRun.Place(0, 0, 0), new WordRun.Place(0, 1, 2), new WordRun.Place(0, 3, 3),
+                new WordRun.Place(0, 5, 5)), broken.places());
+        assertEquals(4, WordRun.of(vocabulary, "\u0394\u03b1\u03bd\u03ac\u03b7 \u6f6e\u6c50 12 a").size());
+    }
+
+    @Test
+    void quotationsAndReferencesAreLeftOutByChoice() {
+        PageText page = page("As \u201cthe tide rises\u201d we \u201cwrote and never", "closed it", "References",
+                "Admiralty tables");
+        assertEquals(13, WordRun.of(vocabulary, List.of(page)).counting());
+        WordRun own = WordRun.of(vocabulary, List.of(page), true);
+        assertEquals(13, own.size());
+        assertEquals(13 - 3 - 3, own.counting());
+        PageText inText = page("see the references here", "and on");
+        assertEquals(6, WordRun.of(vocabulary, List.of(inText), true).counting());
+    }
+
+    // --- a class
+
+    private static final StudentKey ADA = new StudentKey("K-1");
+    private static final StudentKey BEN = new StudentKey("K-2");
+    private static final StudentKey CLEO = new StudentKey("K-3");
+
+    @Test
+    void whatTheTaskGaveEverybodyIsInCommonWithNobody() {
+        String task = "state the range of the tide and the duration from low water to high water at the port";
+        String copied = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
+        Corpus corpus = new Corpus(List.of(WordRun.of(vocabulary, task)));
+        corpus.put(ADA, WordRun.of(vocabulary, task + " my own answer is this one here " + copied));
+        corpus.put(BEN, WordRun.of(vocabulary, copied + " and then I did something else " + task));
+        corpus.put(CLEO, WordRun.of(vocabulary, task + " nothing else"));
+        List<Corpus.Common> common = corpus.common(ADA, true);
+        assertThat(common).singleElement().satisfies(c -> {
+            assertThat(c.other()).isEqualTo(BEN);
+            assertThat(c.words()).isEqualTo(copied.split(" ").length);
+            assertThat(c.passages()).containsExactly(new Passage(25, 0, copied.split(" ").length));
+        });
+        assertThat(corpus.common(CLEO, true)).isEmpty();
+        assertThat(corpus.words(CLEO)).contains(2);
+        assertThat(corpus.words(new StudentKey("nobody"))).isEmpty();
+        corpus.put(BEN, WordRun.of(vocabulary, "another hand in"));
+        assertThat(corpus.common(ADA, true)).as("an earlier hand-in is compared no longer").isEmpty();
+    }
+
+    @Test
+    void whatAThirdOfTheClassHasIsLeftOutByChoiceAndWhatTwoShareStays() {
+        String form = "the height at the time asked was worked out by the rule of twelfths as shown in the table above";
+        String copied = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
+        Corpus corpus = new Corpus(List.of());
+        for (int i = 0; i < 12; i++) {
+            String own = IntStream.range(i * 100, i * 100 + 30)
+                    .mapToObj(n -> "own" + n)
+                    .collect(Collectors.joining(" "));
+            corpus.put(new StudentKey("K-" + i),
+                    WordRun.of(vocabulary,
+                            own + " " + form + " " + own.replace("own", "more") + (i < 2 ? " " + copied : "")));
+        }
+        StudentKey first = new StudentKey("K-0");
+        assertThat(corpus.common(first, true)).hasSize(11);
+        assertThat(corpus.common(first, false)).singleElement().satisfies(c -> {
+            assertThat(c.other()).isEqualTo(new StudentKey("K-1"));
+            assertThat(c.words()).isEqualTo(copied.split(" ").length);
+        });
+        for (int i = 2; i < 12; i++) {
+            corpus.put(new StudentKey("K-" + i), WordRun.of(vocabulary, "something else"));
+        }
+        assertThat(corpus.common(first, false).getFirst().words()).as("only two have the form now")
+                .isEqualTo(copied.split(" ").length + form.split(" ").length);
+    }
+}

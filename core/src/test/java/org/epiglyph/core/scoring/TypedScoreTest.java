@@ -1,0 +1,54 @@
+package org.epiglyph.core.scoring;
+
+import static org.epiglyph.core.scoring.Schemes.number;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.math.BigDecimal;
+import org.junit.jupiter.api.Test;
+
+/** What is typed for a criterion. */
+class TypedScoreTest {
+    private static final Criterion POINTS = Schemes.points("c1", "8");
+    private static final Criterion LEVELS = Schemes.levels("c2", "Sound 7 10", "Weak 0 6.5");
+
+    @Test
+    void readsNumbersAsMarkersWriteThem() {
+        assertEquals(read(Judgement.of(number("6.5"))), TypedScore.read(POINTS, " 6,5 ", Judgement.NONE));
+        assertEquals(read(Judgement.of(number(".5"))), TypedScore.read(POINTS, "\u00bd", Judgement.NONE));
+        assertEquals(read(Judgement.NONE), TypedScore.read(POINTS, " ", Judgement.of(BigDecimal.ONE)));
+        assertEquals(read(Judgement.standing(Standing.EXCUSED)), TypedScore.read(POINTS, "X", Judgement.NONE));
+        assertEquals(read(Judgement.standing(Standing.NOT_ATTEMPTED)),
+                TypedScore.read(POINTS, "not attempted", Judgement.NONE));
+    }
+
+    @Test
+    void readsLevelsByLetterNameAndPoints() {
+        Manner.Levels levels = (Manner.Levels) LEVELS.manner();
+        Judgement sound = Judgement.level(levels.levels().getFirst(), number("8.5"));
+        assertEquals(read(sound), TypedScore.read(LEVELS, "a", Judgement.NONE));
+        assertEquals(read(sound), TypedScore.read(LEVELS, "SOUND", Judgement.NONE));
+        assertEquals("l1", level(TypedScore.read(LEVELS, "3", Judgement.NONE)));
+        Judgement nine = Judgement.level(levels.levels().getFirst(), number("9"));
+        assertEquals(read(nine), TypedScore.read(LEVELS, "a", nine), "points within the level stay");
+    }
+
+    @Test
+    void refusesWithTheRemedy() {
+        assertEquals(new TypedScore.Refused("9 is above the maximum of 'Part c1'. Enter 0 to 8."),
+                TypedScore.read(POINTS, "9", Judgement.NONE));
+        assertEquals(new TypedScore.Refused(
+                "\u201cseven\u201d is not a number. Enter 0 to 8, n for not attempted, x for excused, or leave it empty."),
+                TypedScore.read(POINTS, "seven", Judgement.NONE));
+        Criterion words = POINTS.withManner(new Manner.WordsOnly());
+        assertEquals(new TypedScore.Refused("'Part c1' takes words, no score."),
+                TypedScore.read(words, "n", Judgement.NONE));
+    }
+
+    private static TypedScore read(Judgement judgement) {
+        return new TypedScore.Read(judgement);
+    }
+
+    private static String level(TypedScore typed) {
+        return typed instanceof TypedScore.Read(Judgement judgement) ? judgement.level() : "";
+    }
+}

@@ -1,7 +1,7 @@
 package org.epiglyph.workspace;
 
-import java.nio.charset.StandardCharsets;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Set;
@@ -47,6 +47,11 @@ public record BatchFolder(Path root) {
         return ending.matches("[A-Za-z0-9]{1,8}") ? "document." + ending : "document";
     }
 
+    /** The words of a document's pages, as they were read last; can be read again. */
+    Path words(Document document) {
+        return root.resolve("words").resolve(document.id() + ".words");
+    }
+
     /** PDFs made from pictures; can be made again. */
     public Path renditions() {
         return root.resolve("pages");
@@ -66,6 +71,11 @@ public record BatchFolder(Path root) {
     }
 
     /** What handing back built; can be made again. */
+    public Path letter() {
+        return root.resolve("letter.txt");
+    }
+
+    /** Where what goes out is built. */
     public Path outgoing() {
         return root.resolve("outgoing");
     }
@@ -118,6 +128,11 @@ public record BatchFolder(Path root) {
     /** The batch in a few figures, for the shelf; can be made again. */
     Path summary() {
         return root.resolve("batch.summary");
+    }
+
+    /** What the marker decided about the batch on the shelf. */
+    Path shelfNote() {
+        return root.resolve("shelf.json");
     }
 
     /** The batch as it was at some line, so that opening need not replay all before it; can be made again. */

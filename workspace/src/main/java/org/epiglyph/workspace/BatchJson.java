@@ -46,6 +46,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
@@ -120,9 +121,15 @@ final class BatchJson {
                 kind(Edit.ChangeTask.class, "task"), kind(Edit.OrderMark.class, "order-mark"),
                 kind(Edit.TurnPage.class, "turn-page"), kind(Edit.BringBack.class, "bring-back"),
                 kind(Edit.AcceptFinding.class, "accept"), kind(Edit.WithdrawAcceptance.class, "withdraw-acceptance"),
+                kind(Edit.Enclose.class, "enclose"), kind(Edit.RemoveEnclosure.class, "remove-enclosure"),
+                kind(Edit.LearnAddress.class, "address"), kind(Edit.LearnOpened.class, "opened"),
+                kind(Edit.LogLetter.class, "letter"),
+                kind(Edit.StrikeLetter.class, "strike-letter"),
+                kind(Edit.ReceiveAnswer.class, "answer"), kind(Edit.Reply.class, "reply"),
                 kind(Edit.ChangeAids.class, "aids"), kind(Edit.SetStanding.class, "standing"),
                 kind(Edit.Judge.class, "judge"), kind(Edit.WriteOnCriterion.class, "on-criterion"),
-                kind(Edit.Moderate.class, "moderate"), kind(Edit.ChangeScheme.class, "scheme"),
+                kind(Edit.Moderate.class, "moderate"), kind(Edit.SetLateness.class, "lateness"),
+                kind(Edit.ChangeScheme.class, "scheme"),
                 kind(Edit.Reword.class, "reword"), kind(Edit.ArrangePhrases.class, "arrange-phrases"),
                 kind(Edit.RemovePhrase.class, "remove-phrase"), kind(Edit.Together.class, "together"));
         return mapper;
@@ -204,6 +211,8 @@ final class BatchJson {
         private Map<String, String> words;
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
         private Optional<Moderation> moderation;
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private Optional<OwnLateness> lateness;
     }
 
     private abstract static class LaterInTexts {

@@ -25,7 +25,7 @@ public record Overview(Summary summary, Damage damage) {
             return kept.get();
         }
         Glance glance = Glance.at(root);
-        Overview overview = new Overview(Summary.of(glance.batch()), glance.damage());
+        Overview overview = new Overview(Summary.of(glance.batch(), glance.lines()), glance.damage());
         if (glance.damage().isNone() && stamp.isPresent() && stamp.equals(SummaryFile.Stamp.of(folder))) {
             SummaryFile.write(folder, stamp.get(), overview);
         }

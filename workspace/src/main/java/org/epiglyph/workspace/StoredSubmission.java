@@ -1,6 +1,7 @@
 package org.epiglyph.workspace;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -8,9 +9,12 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.epiglyph.core.batch.Acceptance;
+import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Attached;
+import org.epiglyph.core.batch.Correspondence;
 import org.epiglyph.core.batch.Delivered;
 import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.LetterSent;
 import org.epiglyph.core.batch.Marked;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.Received;
@@ -24,12 +28,18 @@ import org.epiglyph.core.scoring.Scorecard;
 record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer> counting, List<Attached> attached,
         List<Turn> turns, List<Mark> marks, Scorecard scores, String onTheWhole, String privately, List<PageRef> seen,
         boolean sealed, List<Receipt> receipts, boolean handedBack,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Acceptance> accepted) {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Acceptance> accepted,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<LetterSent> letters,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Answer> answers,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) Optional<Instant> opened) {
     private static final Comparator<PageRef> IN_ORDER = Comparator.comparing(PageRef::document)
             .thenComparing(PageRef::index);
 
     StoredSubmission {
-        accepted = Objects.requireNonNullElse(accepted, List.of()); // the first checkpoints have none
+        accepted = Objects.requireNonNullElse(accepted, List.of()); // the first checkpoints have none of these
+        letters = Objects.requireNonNullElse(letters, List.of());
+        answers = Objects.requireNonNullElse(answers, List.of());
+        opened = Objects.requireNonNullElse(opened, Optional.empty());
     }
 
     /** @param degrees by which the page was turned clockwise */
@@ -44,13 +54,13 @@ record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer>
                 .toList();
         return new StoredSubmission(s.student(), s.handIns(), s.counting(), s.attached(), turns, s.marks(), s.scores(),
                 s.onTheWhole(), s.privately(), s.seen().stream().sorted(IN_ORDER).toList(), s.sealed(), s.receipts(),
-                s.handedBack(), s.accepted());
+                s.handedBack(), s.accepted(), s.correspondence().letters(), s.correspondence().answers(), s.opened());
     }
 
     Submission submission() {
         Map<PageRef, Integer> turned = turns.stream().collect(Collectors.toMap(Turn::page, Turn::degrees));
         return new Submission(student, new Received(handIns, counting, attached, turned),
                 new Marked(marks, scores, onTheWhole, privately, java.util.Set.copyOf(seen)),
-                new Delivered(sealed, receipts, handedBack, accepted));
+                new Delivered(sealed, receipts, handedBack, accepted, opened), new Correspondence(letters, answers));
     }
 }

@@ -1,34 +1,110 @@
 package org.epiglyph.workspace;
 
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.batch.Work;
+import org.epiglyph.core.scoring.Scorecard;
 
 /**
  * A batch in a few figures, as the shelf shows it.
  *
  * @param title      of its task
  * @param module     the course; may be empty
+ * @param due        the task's due time
  * @param students   how many are in the class
  * @param received   of how many something was received
  * @param scored     submissions with everything that the scheme asks for
  * @param sealed     sealed submissions, those handed back included
  * @param handedBack submissions handed back as they are now
+ * @param left       submissions that were received and do not have all their scores
+ * @param pagesLeft  how many pages those have
+ * @param newer      students of whom something newer came than counts
+ * @param pace       how long one submission took lately; empty where the history does not say
+ * @param edge       how far each submission is, in roster order, as {@link Notch#read} reads it
  */
-public record Summary(String title, String module, int students, int received, int scored, int sealed,
-        int handedBack) {
-    static Summary of(Batch batch) {
+public record Summary(String title, String module, Optional<Instant> due, int students, int received, int scored,
+        int sealed, int handedBack, int left, int pagesLeft, int newer, Optional<Duration> pace, String edge) {
+
+    /**
+     * How far one submission is.
+     *
+     * @param stage where it stands
+     * @param level share of the criteria that are scored, 0 to 1
+     */
+    public record Notch(Stage stage, double level) {
+        private static final int LEVELS = 9;
+
+        /** A digit for the stage and one for the level. */
+        private String written() {
+            return stage.ordinal() + "" + Math.round(level * LEVELS);
+        }
+
+        static List<Notch> read(String edge) {
+            return IntStream.range(0, edge.length() / 2)
+                    .mapToObj(i -> new Notch(Stage.values()[Character.digit(edge.charAt(2 * i), 10)],
+                            Character.digit(edge.charAt(2 * i + 1), 10) / (double) LEVELS))
+                    .toList();
+        }
+    }
+
+    /** False for what a damaged file, or one of an earlier version, says. */
+    boolean isWhole() {
+        return title != null && module != null && due != null && pace != null && edge != null
+                && edge.matches("([0-5][0-9])*");
+    }
+
+    /** How far each submission is, in roster order. */
+    public List<Notch> notches() {
+        return Notch.read(edge);
+    }
+
+    /** How long what is left takes at the own pace; empty where that is not known, or nothing is left. */
+    public Optional<Duration> timeLeft() {
+        return left == 0 ? Optional.empty() : pace.map(p -> p.multipliedBy(left));
+    }
+
+    /** Sealed submissions that no destination has as they are now. */
+    public int held() {
+        return sealed - handedBack;
+    }
+
+    Summary withPace(Optional<Duration> other) {
+        return new Summary(title, module, due, students, received, scored, sealed, handedBack, left, pagesLeft, newer,
+                other, edge);
+    }
+
+    /** @param lines the newest lines of its history, from which the pace is told */
+    static Summary of(Batch batch, List<Entry> lines) {
         int received = 0;
         int scored = 0;
         int sealed = 0;
         int handedBack = 0;
+        int left = 0;
+        int pagesLeft = 0;
+        int newer = 0;
+        int asked = Math.max(1, Scorecard.askedBy(batch.scheme()));
+        StringBuilder edge = new StringBuilder();
         for (Submission s : batch.submissions()) {
+            boolean complete = s.scores().isComplete(batch.scheme());
+            Stage stage = s.stage(batch.scheme());
+            boolean isLeft = !s.handIns().isEmpty() && !complete && !s.sealed();
             received += s.handIns().isEmpty() ? 0 : 1;
-            scored += s.scores().isComplete(batch.scheme()) ? 1 : 0;
+            scored += complete ? 1 : 0;
             sealed += s.sealed() ? 1 : 0;
-            handedBack += s.stage(batch.scheme()) == Stage.HANDED_BACK ? 1 : 0;
+            handedBack += stage == Stage.HANDED_BACK ? 1 : 0;
+            left += isLeft ? 1 : 0;
+            pagesLeft += isLeft ? s.pages().size() : 0;
+            newer += s.hasNewer() ? 1 : 0;
+            edge.append(new Notch(stage, s.scores().scoredOf(batch.scheme()) / (double) asked).written());
         }
-        return new Summary(batch.task().title(), batch.task().module(), batch.submissions().size(), received, scored,
-                sealed, handedBack);
+        return new Summary(batch.task().title(), batch.task().module(), batch.task().due(), batch.submissions().size(),
+                received, scored, sealed, handedBack, left, pagesLeft, newer, Work.of(lines).pace(), edge.toString());
     }
 }

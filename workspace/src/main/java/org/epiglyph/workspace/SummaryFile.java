@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
@@ -55,7 +56,8 @@ final class SummaryFile {
         try {
             Kept kept = BatchJson.read(Files.readString(folder.summary()), Kept.class);
             return Optional.ofNullable(kept)
-                    .filter(k -> stamp.equals(k.stamp()) && k.summary() != null)
+                    .filter(k -> stamp.equals(k.stamp()) && k.summary() != null
+                            && k.summary().isWhole())
                     .map(Kept::overview);
         } catch (JsonProcessingException | RuntimeException e) {
             return Optional.empty(); // damaged, or of another version
@@ -64,11 +66,24 @@ final class SummaryFile {
         }
     }
 
+    /** The pace that was told last: a session without an edit says nothing about it. */
+    private static Optional<Duration> pace(BatchFolder folder) {
+        try {
+            return Optional.ofNullable(BatchJson.read(Files.readString(folder.summary()), Kept.class))
+                    .flatMap(k -> Optional.ofNullable(k.summary()))
+                    .flatMap(s -> s.pace() == null ? Optional.empty() : s.pace());
+        } catch (IOException | RuntimeException e) {
+            return Optional.empty();
+        }
+    }
+
     /** Keeps a summary; where that cannot be, the shelf reads the history next time. */
     static void write(BatchFolder folder, Stamp stamp, Overview overview) {
         Path part = folder.summary().resolveSibling(folder.summary().getFileName() + ".part");
         try {
-            Files.writeString(part, BatchJson.write(new Kept(stamp, overview.summary(), overview.damage().findings())));
+            Summary summary = overview.summary();
+            Summary kept = summary.pace().isPresent() ? summary : summary.withPace(pace(folder));
+            Files.writeString(part, BatchJson.write(new Kept(stamp, kept, overview.damage().findings())));
             Files.move(part, folder.summary(), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException | RuntimeException e) {
             LOG.info("A summary could not be kept ({})", e.getClass());

@@ -34,14 +34,10 @@ public final class Workspace implements AutoCloseable {
     private final BatchFolder folder;
     private final Clock clock;
     private final BatchLock lock;
-    private final Database database;
     private final History history;
-    private final Optional<EarlierHistory> earlier;
-    private final CheckpointKeeper checkpoints;
+    private final Lines lines;
     private final Telling telling;
-    private final LastMark lastMark;
-    private final LastCopy lastCopy;
-    private final HistoryWriter writer;
+    private final KeptEdits kept;
     private volatile Damage damage;
     private volatile boolean closed;
     private int held;
@@ -51,20 +47,16 @@ public final class Workspace implements AutoCloseable {
         this.folder = folder;
         this.clock = clock;
         this.lock = lock;
-        this.database = database;
         HistoryReading.Found found = HistoryReading.open(database, folder);
         this.history = found.history();
         this.damage = found.damage();
-        this.earlier = found.earlier();
-        this.checkpoints = new CheckpointKeeper(folder, found.from());
+        this.lines = new Lines(history, found.earlier());
         this.telling = new Telling(observers);
-        this.lastCopy = new LastCopy(folder);
-        lastCopy.reserve();
-        this.lastMark = LastMark.open(folder.lastMark());
-        this.writer = new HistoryWriter("keeping a batch", new DatabaseSink(), telling);
-        takeInLastCopy();
+        this.kept = new KeptEdits(folder, database, history, new CheckpointKeeper(folder, found.from()),
+                () -> damage.isNone(), telling);
         if (damage.isNone()) {
-            Staging.settle(folder, this::line);
+            kept.takeInLastCopy();
+            Staging.settle(folder, lines::find);
         }
     }
 
@@ -109,68 +101,6 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
-    /** Where kept edits go. */
-    private final class DatabaseSink implements HistoryWriter.Sink {
-        @Override
-        public void append(List<Entry> entries) throws SQLException {
-            database.append(entries);
-        }
-
-        @Override
-        public void mark(long number) throws IOException {
-            lastMark.set(number);
-            if (checkpoints.isDue(number)) {
-                putCheckpoint(number);
-            }
-            if (copied > 0 && number >= copied) {
-                copied = 0;
-                lastCopy.taken();
-            }
-        }
-    }
-
-    private volatile long copied;
-
-    /**
-     * Puts a checkpoint down, where the batch is just as it is on the disk. Only the thread that writes, or none, may be at
-     * it. Whatever goes wrong, edits go on being written and the batch can be closed.
-     */
-    private void putCheckpoint(long kept) {
-        synchronized (history) {
-            try {
-                if (history.last() == kept && damage.isNone()) {
-                    long since = checkpoints.asked();
-                    List<Entry> lines = history.lines();
-                    checkpoints.put(history.checkpoint(), database.chain(),
-                            lines.subList((int) (since - history.base()), lines.size()));
-                }
-            } catch (RuntimeException | Error e) {
-                LOG.info("A checkpoint could not be put down ({})", e.getClass());
-            }
-        }
-    }
-
-    /** Edits that an earlier closing could not write are written now; their copy goes when they are. */
-    private void takeInLastCopy() {
-        if (!damage.isNone()) {
-            return;
-        }
-        List<Entry> after = lastCopy.after(history.last());
-        for (Entry entry : after) {
-            try {
-                history.replay(entry);
-            } catch (RuntimeException e) {
-                LOG.warn("A copy of edits does not fit the batch beside which it lies");
-                return;
-            }
-            copied = entry.number();
-            writer.add(List.of(entry));
-        }
-        if (after.isEmpty() && lastCopy.isBehind(history.last())) {
-            lastCopy.taken(); // all of it arrived after all
-        }
-    }
-
     public BatchFolder folder() {
         return folder;
     }
@@ -189,51 +119,22 @@ public final class Workspace implements AutoCloseable {
 
     /** The batch as it was collected, before any edit. @throws Problem where that cannot be read */
     public Batch collected() throws Problem {
-        try {
-            return history.collected();
-        } catch (EditRefused e) {
-            throw new Problem(e.getMessage(), e);
-        }
+        return lines.collected();
     }
 
     /** The lines of its history so far, in order; the early ones may be read for it. @throws Problem where they cannot */
     public List<Entry> lines() throws Problem {
-        List<Entry> all = new ArrayList<>(earlier.isPresent() ? earlier.get().all() : List.of());
-        all.addAll(linesSince());
-        return all;
+        return lines.all();
     }
 
     /** The lines that may have changed a student's submission, in order. @throws Problem where they cannot be read */
     public List<Entry> lines(StudentKey student) throws Problem {
-        try {
-            List<Entry> all = new ArrayList<>(earlier.map(e -> e.of(student)).orElse(List.of()));
-            linesSince().stream().filter(l -> l.edit().mayChange(student)).forEach(all::add);
-            return all;
-        } catch (EditRefused e) {
-            throw new Problem(e.getMessage(), e);
-        }
+        return lines.of(student);
     }
 
     /** The newest line of a kind among those of this session and some thousands before; empty where none of them is. */
     public Optional<Entry> newest(Predicate<Entry> kind) {
-        return linesSince().reversed()
-                .stream()
-                .filter(kind)
-                .findFirst()
-                .or(() -> earlier.flatMap(e -> e.newest(kind)));
-    }
-
-    private List<Entry> linesSince() {
-        synchronized (history) {
-            return history.lines();
-        }
-    }
-
-    private Optional<Entry> line(long number) {
-        return linesSince().stream()
-                .filter(e -> e.number() == number)
-                .findFirst()
-                .or(() -> earlier.flatMap(e -> e.line(number)));
+        return lines.newest(kind);
     }
 
     /**
@@ -241,8 +142,8 @@ public final class Workspace implements AutoCloseable {
      * taken. Takes long where the history is; ends when the batch is closed.
      */
     public Damage checkEarlier() {
-        if (earlier.isPresent() && damage.isNone()) {
-            Damage found = earlier.get().check(() -> !closed);
+        if (damage.isNone()) {
+            Damage found = lines.check(() -> !closed);
             if (!closed && !found.isNone()) {
                 damage = found;
             }
@@ -286,7 +187,7 @@ public final class Workspace implements AutoCloseable {
                 entries.add(recorded(history.record(edit, clock.instant())));
             }
             if (!entries.isEmpty()) {
-                writer.add(entries);
+                kept.add(entries);
             }
         }
         telling.tell();
@@ -340,7 +241,7 @@ public final class Workspace implements AutoCloseable {
             throw new EditRefused(
                     damage.inWords() + " It can be read, not changed. Write a sound copy and go on there.");
         }
-        writer.stuck().ifPresent(why -> {
+        kept.stuck().ifPresent(why -> {
             throw new EditRefused(why);
         });
     }
@@ -384,7 +285,7 @@ public final class Workspace implements AutoCloseable {
             entry = step.get();
             entry.ifPresent(e -> {
                 recorded(e);
-                writer.add(List.of(e));
+                kept.add(List.of(e));
             });
         }
         telling.tell();
@@ -393,7 +294,7 @@ public final class Workspace implements AutoCloseable {
 
     /** Waits until all edits so far are on the disk. @throws Problem where the disk takes nothing */
     public void flush() throws Problem {
-        writer.flush();
+        kept.flush();
     }
 
     /** Keeps the batch open for work in the background; closing waits until what is given here is closed. */
@@ -453,13 +354,9 @@ public final class Workspace implements AutoCloseable {
             awaitWork();
             closed = true;
         }
-        List<Entry> unwritten = end();
-        Optional<Problem> problem = unwritten.isEmpty() ? Optional.empty() : Optional.of(keepCopy(unwritten));
-        try (lock; lastMark; database; EarlierHistory _ = earlier.orElse(null)) {
-            if (unwritten.isEmpty() && checkpoints.isWorthwhile(history.last())) {
-                putCheckpoint(history.last());
-            }
-            checkpoints.end();
+        Optional<Problem> problem = kept.end();
+        try (lock; kept; lines) {
+            kept.endCheckpoints();
         } catch (SQLException | IOException e) {
             problem = problem.or(() -> Optional
                     .of(new Problem("The batch could not be closed in order; everything shown as saved is saved.", e)));
@@ -467,8 +364,8 @@ public final class Workspace implements AutoCloseable {
         if (problem.isPresent()) {
             throw problem.get();
         }
-        if (damage.isNone() || earlier.isPresent()) { // what was found behind a checkpoint is seen again only by a long look
-            Overview now = new Overview(Summary.of(history.batch()), damage);
+        if (damage.isNone() || lines.reachesBack()) { // what was found behind a checkpoint is seen again only by a long look
+            Overview now = new Overview(Summary.of(history.batch(), history.lines()), damage);
             SummaryFile.Stamp.of(folder).ifPresent(s -> SummaryFile.write(folder, s, now));
         }
     }
@@ -481,37 +378,6 @@ public final class Workspace implements AutoCloseable {
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new Problem("Work on the batch is still running, so it stays open. Stop the work, then close it.", e);
-        }
-    }
-
-    /** Closing is never broken off, or the batch would stay locked. */
-    private List<Entry> end() {
-        boolean interrupted = false;
-        try {
-            while (true) {
-                try {
-                    return writer.end();
-                } catch (InterruptedException e) {
-                    interrupted = true;
-                }
-            }
-        } finally {
-            if (interrupted) {
-                Thread.currentThread().interrupt();
-            }
-        }
-    }
-
-    private Problem keepCopy(List<Entry> unwritten) {
-        try {
-            Path copy = lastCopy.write(unwritten);
-            return new Problem(
-                    "The last changes (" + unwritten.size() + ") could not be written into the batch. They are kept in "
-                            + copy + " and are taken in when the batch is opened again. Check that the disk has room.");
-        } catch (IOException | RuntimeException | Error e) {
-            LOG.error("A copy of edits could not be written ({})", e.getClass());
-            return new Problem("The last changes (" + unwritten.size()
-                    + ") could not be written anywhere and are lost. Check that the disk has room; what was shown as kept is kept.");
         }
     }
 }

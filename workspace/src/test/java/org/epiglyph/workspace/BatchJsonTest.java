@@ -5,55 +5,58 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import java.math.BigDecimal;
-import java.time.Instant;
-import org.epiglyph.core.phrases.Collection;
-import org.epiglyph.core.scoring.Section;
-import org.epiglyph.core.scoring.Scaling;
-import org.epiglyph.core.scoring.Rules;
-import org.epiglyph.core.scoring.Rounding;
-import org.epiglyph.core.scoring.Role;
-import org.epiglyph.core.scoring.Moderation;
-import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.core.scoring.Manner;
-import org.epiglyph.core.scoring.LatePenalty;
-import org.epiglyph.core.scoring.Judgement;
-import org.epiglyph.core.scoring.GradeScale;
-import org.epiglyph.core.scoring.Criterion;
-import java.util.Map;
-import java.util.ArrayList;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
-import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.scoring.Scorecard;
-import org.epiglyph.core.scoring.Standing;
-import org.epiglyph.core.marks.Stroke;
-import org.epiglyph.core.marks.Shape;
-import org.epiglyph.core.marks.Face;
-import org.epiglyph.core.marks.Correction;
-import org.epiglyph.core.ink.InkPath;
-import org.epiglyph.core.batch.Limits;
-import org.epiglyph.core.batch.Pages;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Aids;
+import org.epiglyph.core.batch.Answer;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.LetterSent;
+import org.epiglyph.core.batch.Limits;
+import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Receipt;
+import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Correction;
+import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Head;
-import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.Shape;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.GradeScale;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.LatePenalty;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.OwnLateness;
+import org.epiglyph.core.scoring.Role;
+import org.epiglyph.core.scoring.Rounding;
+import org.epiglyph.core.scoring.Rules;
+import org.epiglyph.core.scoring.Scaling;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.scoring.Section;
+import org.epiglyph.core.scoring.Standing;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -131,7 +134,10 @@ class BatchJsonTest {
                         new Judgement(Optional.of(BigDecimal.ONE), Optional.empty(), "", List.of("p1", "p2"))),
                 new Edit.WriteOnCriterion(ADA, "c1", "Show the working."),
                 new Edit.Moderate(ADA, Optional.of(new Moderation(new BigDecimal("-1.5"), "second reading"))),
-                new Edit.Moderate(ADA, Optional.empty()), new Edit.ChangeScheme(everyKind(),
+                new Edit.Moderate(ADA, Optional.empty()),
+                new Edit.SetLateness(ADA, Optional.of(new OwnLateness(new BigDecimal("2.5"), "ill"))),
+                new Edit.SetLateness(ADA, Optional.empty()), new Edit.LearnOpened(ADA, Instant.EPOCH),
+                new Edit.ChangeScheme(everyKind(),
                         List.of(new Edit.Rescore(ADA, "c1", Judgement.of(BigDecimal.ONE), Judgement.NONE))),
                 new Edit.ArrangePhrases(
                         List.of(new Edit.PhraseChange(Optional.empty(), Optional.of(phrase())),
@@ -148,7 +154,13 @@ class BatchJsonTest {
                         new Pages.Ready(2, "", ""), "laid here")), "fr",
                         new Limits(Optional.of(BigDecimal.valueOf(50)), Optional.of(new BigDecimal("0.5"))))),
                 new Edit.AcceptFinding(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "meant so")),
-                new Edit.WithdrawAcceptance(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "")));
+                new Edit.WithdrawAcceptance(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "")),
+                new Edit.LogLetter(ADA, new LetterSent("ab", "Tides", Instant.EPOCH, "by mail", true)),
+                new Edit.StrikeLetter(ADA, "ab"), new Edit.LearnAddress(ADA, "ada@example.org"),
+                new Edit.Enclose(ADA, new Document("e1", "model.pdf", "0".repeat(64), 9, new Pages.None(""), "")),
+                new Edit.RemoveEnclosure(ADA, "e1"),
+                new Edit.ReceiveAnswer(ADA, new Answer("A-1", Optional.of(3), "Why?", Instant.EPOCH, "So.", true)),
+                new Edit.Reply(ADA, "A-1", "Look at page 2."));
     }
 
     private static Phrase phrase() {
@@ -169,7 +181,10 @@ class BatchJsonTest {
             criteria.add(new Criterion("c" + criteria.size(), "Criterion", "", BigDecimal.TEN, BigDecimal.ONE, manner,
                     new BigDecimal("1.5"), Role.BONUS, "s1", "x", Optional.of(BigDecimal.TEN)));
         }
-        Rules rules = new Rules(Optional.of(new Scaling(BigDecimal.TWO, BigDecimal.ONE)),
+        Rules rules = new Rules(Optional.of(new Scaling(BigDecimal.TWO, BigDecimal.ONE,
+                List.of(new Scaling.Point(BigDecimal.ONE, BigDecimal.TWO),
+                        new Scaling.Point(BigDecimal.TWO, BigDecimal.TEN)),
+                Optional.empty())),
                 Optional.of(new LatePenalty(Duration.ofDays(1), BigDecimal.TEN,
                         List.of(new LatePenalty.Tier(Duration.ofHours(2), BigDecimal.ONE)), LatePenalty.Basis.EARNED,
                         Optional.of(BigDecimal.TEN), Optional.of(BigDecimal.ONE), Optional.of(Duration.ofDays(9)))),

@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.junit.jupiter.api.Test;
@@ -24,7 +25,8 @@ class SummaryTest {
     }
 
     private static Summary computed(Path batch) throws Exception {
-        return Summary.of(Glance.at(batch).batch());
+        Glance glance = Glance.at(batch);
+        return Summary.of(glance.batch(), glance.lines());
     }
 
     private static void score(Workspace workspace) {
@@ -34,7 +36,11 @@ class SummaryTest {
     }
 
     private Path sealed() throws Exception {
-        Path batch = Examples.batch(folder);
+        return sealed(folder);
+    }
+
+    private static Path sealed(Path within) throws Exception {
+        Path batch = Examples.batch(Files.createDirectories(within));
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             score(workspace);
             workspace.edit(new Edit.Seal(Examples.ADA));
@@ -101,9 +107,27 @@ class SummaryTest {
     }
 
     @Test
+    void theStackIsSeenFromTheSideAndWhatIsLeftIsTold() throws Exception {
+        Path batch = Examples.batch(folder);
+        assertThat(read(batch)).satisfies(s -> {
+            assertThat(s.left()).isEqualTo(1);
+            assertThat(s.pagesLeft()).isEqualTo(2);
+            assertThat(s.notches()).containsExactly(new Summary.Notch(Stage.UNTOUCHED, 0));
+        });
+        Path other = sealed(folder.resolve("other"));
+        assertThat(read(other)).satisfies(s -> {
+            assertThat(s.left()).isZero();
+            assertThat(s.held()).isEqualTo(1);
+            assertThat(s.notches()).containsExactly(new Summary.Notch(Stage.SEALED, 1));
+            assertThat(s.timeLeft()).isEmpty();
+        });
+    }
+
+    @Test
     void damagedFiguresAndDamagedDatabasesAreSeen() throws Exception {
         Path batch = sealed();
-        for (String text : List.of("", "{", "null", "{\"stamp\":null,\"summary\":null}", "[1]", "{\"summary\":3}")) {
+        for (String text : List.of("", "{", "null", "{\"stamp\":null,\"summary\":null}", "[1]", "{\"summary\":3}",
+                Files.readString(batch.resolve("batch.summary")).replaceFirst("\"edge\":\"..", "\"edge\":\"zz"))) {
             Files.writeString(batch.resolve("batch.summary"), text);
             assertThat(read(batch)).as(text).isEqualTo(computed(batch));
         }

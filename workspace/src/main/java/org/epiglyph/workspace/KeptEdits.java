@@ -1,0 +1,188 @@
+package org.epiglyph.workspace;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Checkpoint;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.History;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Where the edits of an open batch go: into its database by a thread of their own, with a checkpoint from time to time; what
+ * cannot be written there by the end, into a copy beside the batch, from which the next opening takes it in.
+ */
+final class KeptEdits implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(KeptEdits.class);
+    private final Database database;
+    private final History history;
+    private final CheckpointKeeper checkpoints;
+    private final BooleanSupplier sound;
+    private final LastMark lastMark;
+    private final LastCopy lastCopy;
+    private final HistoryWriter writer;
+    /** The last edit that came out of a copy and is not written yet; 0 for none. */
+    private volatile long copied;
+    private boolean allWritten;
+    /** The checkpoint that is put down as soon as the disk has all of it. */
+    private Optional<Awaited> awaited = Optional.empty();
+
+    /** @param since the lines since the checkpoint before */
+    private record Awaited(Checkpoint checkpoint, List<Entry> since) {}
+
+    /**
+     * @param history what is written; also the lock under which it is read
+     * @param sound   true as long as the batch is whole, and so is worth a checkpoint
+     * @param telling tells what is kept
+     */
+    KeptEdits(BatchFolder folder, Database database, History history, CheckpointKeeper checkpoints,
+            BooleanSupplier sound, Telling telling) throws IOException {
+        this.database = database;
+        this.history = history;
+        this.checkpoints = checkpoints;
+        this.sound = sound;
+        this.lastCopy = new LastCopy(folder);
+        lastCopy.reserve();
+        this.lastMark = LastMark.open(folder.lastMark());
+        this.writer = new HistoryWriter("keeping a batch", new DatabaseSink(), telling);
+    }
+
+    private final class DatabaseSink implements HistoryWriter.Sink {
+        @Override
+        public void append(List<Entry> entries) throws SQLException {
+            database.append(entries);
+        }
+
+        @Override
+        public void mark(long number) throws IOException {
+            lastMark.set(number);
+            putCheckpoint(number, checkpoints.isDue(number));
+            if (copied > 0 && number >= copied) {
+                copied = 0;
+                lastCopy.taken();
+            }
+        }
+    }
+
+    /**
+     * Puts a checkpoint down where one is due: it is taken of the batch as it is now, and put down when all of it is on the
+     * disk, so that edits that come faster than they are written never keep it away. Only the thread that writes, or none,
+     * may be at it. Whatever goes wrong, edits go on being written and the batch can be closed.
+     */
+    private void putCheckpoint(long kept, boolean due) {
+        try {
+            if (awaited.isEmpty() && due) {
+                awaited = takeCheckpoint();
+            }
+            if (awaited.isPresent() && awaited.get().checkpoint().number() <= kept) {
+                Awaited now = awaited.get();
+                awaited = Optional.empty();
+                if (now.checkpoint().number() == kept && sound.getAsBoolean()) {
+                    checkpoints.put(now.checkpoint(), database.chain(), now.since());
+                }
+            }
+        } catch (RuntimeException | Error e) {
+            LOG.info("A checkpoint could not be put down ({})", e.getClass());
+        }
+    }
+
+    private Optional<Awaited> takeCheckpoint() {
+        synchronized (history) {
+            List<Entry> lines = history.lines();
+            return Optional.of(new Awaited(history.checkpoint(),
+                    lines.subList((int) (checkpoints.asked() - history.base()), lines.size())));
+        }
+    }
+
+    /** Edits that an earlier closing could not write are written now; their copy goes when they are. */
+    void takeInLastCopy() {
+        synchronized (history) {
+            List<Entry> after = lastCopy.after(history.last());
+            for (Entry entry : after) {
+                try {
+                    history.replay(entry);
+                } catch (RuntimeException e) {
+                    LOG.warn("A copy of edits does not fit the batch beside which it lies");
+                    return;
+                }
+                copied = entry.number();
+                writer.add(List.of(entry));
+            }
+            if (after.isEmpty() && lastCopy.isBehind(history.last())) {
+                lastCopy.taken(); // all of it arrived after all
+            }
+        }
+    }
+
+    /** Has edits written, in order. */
+    void add(List<Entry> entries) {
+        writer.add(entries);
+    }
+
+    /** Why no more edits can be taken; empty where they can. */
+    Optional<String> stuck() {
+        return writer.stuck();
+    }
+
+    void flush() throws Problem {
+        writer.flush();
+    }
+
+    /** Takes no more edits and waits until those there are written, or copied. @return what became of those that were not */
+    Optional<Problem> end() {
+        List<Entry> unwritten = unwritten();
+        allWritten = unwritten.isEmpty();
+        return allWritten ? Optional.empty() : Optional.of(copy(unwritten));
+    }
+
+    /** Closing is never broken off, or the batch would stay locked. */
+    private List<Entry> unwritten() {
+        boolean interrupted = false;
+        try {
+            while (true) {
+                try {
+                    return writer.end();
+                } catch (InterruptedException e) {
+                    interrupted = true;
+                }
+            }
+        } finally {
+            if (interrupted) {
+                Thread.currentThread().interrupt();
+            }
+        }
+    }
+
+    private Problem copy(List<Entry> unwritten) {
+        try {
+            Path copy = lastCopy.write(unwritten);
+            return new Problem(
+                    "The last changes (" + unwritten.size() + ") could not be written into the batch. They are kept in "
+                            + copy + " and are taken in when the batch is opened again. Check that the disk has room.");
+        } catch (IOException | RuntimeException | Error e) {
+            LOG.error("A copy of edits could not be written ({})", e.getClass());
+            return new Problem("The last changes (" + unwritten.size()
+                    + ") could not be written anywhere and are lost. Check that the disk has room; what was shown as kept is kept.");
+        }
+    }
+
+    /** Puts the last checkpoint down, after {@link #end()}, and waits for it. */
+    void endCheckpoints() {
+        if (allWritten && checkpoints.isWorthwhile(history.last())) {
+            putCheckpoint(history.last(), true);
+        }
+        checkpoints.end();
+    }
+
+    @Override
+    public void close() throws SQLException, IOException {
+        try (lastMark; database) {
+            // both are closed, whatever becomes of the other
+        }
+    }
+}

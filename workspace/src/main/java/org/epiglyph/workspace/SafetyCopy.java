@@ -1,0 +1,217 @@
+package org.epiglyph.workspace;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.FileStore;
+import java.nio.file.FileVisitOption;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Comparator;
+import java.util.Enumeration;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
+import java.util.zip.ZipFile;
+import java.util.zip.ZipOutputStream;
+import org.epiglyph.core.Problem;
+import org.epiglyph.places.Private;
+import org.epiglyph.places.WholeFile;
+
+/** A batch as one file, for a safe place; checked by opening what was written, and brought back onto a shelf. */
+public final class SafetyCopy {
+    /** What can be made again, or belongs to this machine alone. */
+    private static final Set<String> LEFT_OUT = Set.of("batch.lock", "batch.summary", "checkpoint.sqlite",
+            "checkpoint.sqlite-wal", "checkpoint.sqlite-shm", "batch.reserve", "batch.sqlite-shm", "outgoing");
+    private static final int BLOCK = 65_536;
+    private static final String DATABASE = "batch.sqlite";
+
+    private SafetyCopy() {}
+
+    /**
+     * Writes a copy of a batch that nobody has open, and opens it to see that it is whole.
+     *
+     * @param file    the zip archive to write; one of that name is replaced only by a whole one
+     * @param scratch a folder in which the copy is opened; emptied again
+     * @throws Problem where the batch is open elsewhere, the copy cannot be written, or is not whole
+     */
+    public static void write(Path batch, Path file, Path scratch, Clock clock) throws Problem {
+        try (Workspace held = Workspace.open(batch, clock)) {
+            if (!held.damage().isNone()) {
+                throw new Problem(held.damage().inWords() + " Write a sound copy first, and copy that.");
+            }
+            held.flush();
+            WholeFile.write(file, beside -> pack(batch, beside));
+        } catch (IOException e) {
+            throw new Problem("The copy cannot be written to " + file
+                    + ". Check that the folder can be written to and the disk has room.", e);
+        }
+        check(file, scratch, clock);
+    }
+
+    private static void pack(Path batch, Path file) throws IOException {
+        Private.file(file);
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file));
+                Stream<Path> all = Files.walk(batch)) {
+            for (Path path : all.filter(p -> Files.isRegularFile(p, LinkOption.NOFOLLOW_LINKS)).sorted().toList()) {
+                Path name = batch.relativize(path);
+                if (!LEFT_OUT.contains(name.getName(0).toString())) {
+                    zip.putNextEntry(new ZipEntry(name.toString().replace('\\', '/')));
+                    Files.copy(path, zip);
+                    zip.closeEntry();
+                }
+            }
+        }
+    }
+
+    private static void check(Path file, Path scratch, Clock clock) throws Problem {
+        Path opened = scratch.resolve("copy");
+        try {
+            unpack(file, opened);
+            try (Workspace copy = Workspace.open(opened, clock)) {
+                List<String> changed = copy.changedOriginals();
+                if (!copy.damage().isNone() || !changed.isEmpty()) {
+                    throw new Problem("The copy in " + file.getFileName() + " is not whole: " + copy.damage().inWords()
+                            + String.join(", ", changed) + " Write it once more.");
+                }
+            }
+        } catch (IOException e) {
+            throw new Problem("The copy in " + file.getFileName() + " cannot be read back. Write it once more.", e);
+        } finally {
+            delete(opened);
+        }
+    }
+
+    /** True if a file may be such a copy. */
+    public static boolean isOne(Path file) {
+        try (ZipFile zip = new ZipFile(file.toFile())) {
+            return zip.getEntry(DATABASE) != null && zip.getEntry("batch.last") != null;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /**
+     * Brings a copy onto a shelf, under its own name or, where that is taken, with a number behind.
+     *
+     * @return the batch's folder
+     * @throws Problem where it is no copy of a batch, is not whole, or there is no room
+     */
+    public static Path restore(Path file, Path shelf) throws Problem {
+        if (!isOne(file)) {
+            throw new Problem(file.getFileName() + " is no copy of a batch. Choose a file that was written as one.");
+        }
+        String name = String.valueOf(file.getFileName()).replaceFirst("(?i)\\.zip$", "");
+        Path part = shelf.resolve("." + name + ".part");
+        try {
+            Files.createDirectories(shelf);
+            delete(part);
+            unpack(file, part);
+            Glance glance = Glance.at(part);
+            if (!glance.damage().isNone()) {
+                throw new Problem("The copy in " + file.getFileName() + " is not whole: " + glance.damage().inWords());
+            }
+            return Files.move(part, free(shelf, name));
+        } catch (IOException e) {
+            delete(part);
+            throw new Problem("The copy in " + file.getFileName()
+                    + " cannot be brought onto the shelf. Check that it is whole and the disk has room.", e);
+        } catch (Problem e) {
+            delete(part);
+            throw e;
+        }
+    }
+
+    /** Copies a batch's folder from elsewhere onto a shelf. @return its folder there */
+    public static Path bring(Path batch, Path shelf) throws Problem {
+        String name = String.valueOf(batch.getFileName());
+        Path part = shelf.resolve("." + name + ".part");
+        try {
+            Files.createDirectories(shelf);
+            delete(part);
+            Private.folder(part);
+            try (Stream<Path> all = Files.walk(batch)) {
+                for (Path path : all.toList()) {
+                    Path to = part.resolve(batch.relativize(path).toString());
+                    if (Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
+                        Files.createDirectories(to);
+                    } else if (Files.isRegularFile(path, LinkOption.NOFOLLOW_LINKS)
+                            && !path.getFileName().toString().equals("batch.lock")) {
+                        Files.copy(path, to);
+                    }
+                }
+            }
+            Glance.at(part);
+            return Files.move(part, free(shelf, name));
+        } catch (IOException | UncheckedIOException e) {
+            delete(part);
+            throw new Problem(name + " cannot be copied onto the shelf. Check that the disk has room.", e);
+        } catch (Problem e) {
+            delete(part);
+            throw e;
+        }
+    }
+
+    private static Path free(Path shelf, String name) {
+        Path free = shelf.resolve(name);
+        for (int n = 2; Files.exists(free); n++) {
+            free = shelf.resolve(name + " (" + n + ")");
+        }
+        return free;
+    }
+
+    /** Nothing goes outside the folder, and nothing more than the disk has room for. */
+    private static void unpack(Path file, Path folder) throws IOException {
+        Private.folder(folder);
+        FileStore store = Files.getFileStore(folder);
+        try (ZipFile zip = new ZipFile(file.toFile())) {
+            Enumeration<? extends ZipEntry> entries = zip.entries();
+            while (entries.hasMoreElements()) {
+                ZipEntry entry = entries.nextElement();
+                Path to = folder.resolve(entry.getName()).normalize();
+                if (!to.startsWith(folder) || entry.isDirectory()) {
+                    throw new ZipException("a name that leads elsewhere: " + entry.getName());
+                }
+                if (entry.getSize() < 0 || entry.getSize() > store.getUsableSpace()) {
+                    throw new IOException("not enough room");
+                }
+                Files.createDirectories(to.getParent());
+                try (InputStream in = zip.getInputStream(entry); OutputStream out = Files.newOutputStream(to)) {
+                    copy(in, out, entry.getSize());
+                }
+            }
+        }
+    }
+
+    /** No more than was announced. */
+    private static void copy(InputStream in, OutputStream out, long bytes) throws IOException {
+        byte[] block = new byte[BLOCK];
+        long left = bytes;
+        for (int read = in.read(block); read >= 0; read = in.read(block)) {
+            left -= read;
+            if (left < 0) {
+                throw new ZipException("more than was announced");
+            }
+            out.write(block, 0, read);
+        }
+    }
+
+    private static void delete(Path folder) {
+        if (!Files.exists(folder)) {
+            return;
+        }
+        try (Stream<Path> all = Files.walk(folder, new FileVisitOption[0])) {
+            List<Path> inside = all.sorted(Comparator.reverseOrder()).toList();
+            for (Path path : inside) {
+                Files.deleteIfExists(path);
+            }
+        } catch (IOException | UncheckedIOException e) {
+            org.slf4j.LoggerFactory.getLogger(SafetyCopy.class).info("Parts of a copy stay behind");
+        }
+    }
+}

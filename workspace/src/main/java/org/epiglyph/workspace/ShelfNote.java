@@ -1,0 +1,64 @@
+package org.epiglyph.workspace;
+
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.Objects;
+import java.util.Optional;
+import org.epiglyph.core.Problem;
+import org.epiglyph.places.WholeFile;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What the marker decided about a batch on the shelf; a small file in its folder, so that it goes where the batch goes.
+ *
+ * @param promised the day on which the work is to be handed back
+ * @param archived true if it stands among what is done with
+ * @param weight   how much its results count among those of the course, 0 or more
+ */
+public record ShelfNote(Optional<LocalDate> promised, boolean archived, BigDecimal weight) {
+    public static final ShelfNote NONE = new ShelfNote(Optional.empty(), false, BigDecimal.ONE);
+
+    public ShelfNote {
+        promised = Objects.requireNonNullElse(promised, Optional.empty());
+        weight = weight == null || weight.signum() < 0 ? BigDecimal.ONE : weight; // the first notes have none
+    }
+
+    /** The note of a batch; none where it has none, or one that cannot be read. */
+    public static ShelfNote of(Path batch) {
+        Path file = new BatchFolder(batch).shelfNote();
+        try {
+            return Files.exists(file)
+                    ? Objects.requireNonNullElse(BatchJson.read(Files.readString(file), ShelfNote.class), NONE)
+                    : NONE;
+        } catch (IOException | RuntimeException e) {
+            LoggerFactory.getLogger(ShelfNote.class).info("A note on a batch cannot be read ({})", e.getClass());
+            return NONE;
+        }
+    }
+
+    /** Puts the note into a batch's folder. @throws Problem where it cannot be written */
+    public void keep(Path batch) throws Problem {
+        try {
+            WholeFile.write(new BatchFolder(batch).shelfNote(),
+                    beside -> Files.writeString(beside, BatchJson.write(this)));
+        } catch (IOException e) {
+            throw new Problem("That cannot be kept in " + batch.getFileName()
+                    + ". Check that its folder can be written to and the disk has room.", e);
+        }
+    }
+
+    public ShelfNote withPromised(Optional<LocalDate> day) {
+        return new ShelfNote(day, archived, weight);
+    }
+
+    public ShelfNote withArchived(boolean other) {
+        return new ShelfNote(promised, other, weight);
+    }
+
+    public ShelfNote withWeight(BigDecimal other) {
+        return new ShelfNote(promised, archived, other);
+    }
+}

@@ -6,6 +6,7 @@ import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -122,7 +123,7 @@ public final class IntakeProcess implements AutoCloseable {
                     return Optional.of(new Pages.None(
                             "The file takes too long to read. Open it in another program, or ask the student for a PDF."));
                 }
-                if (Files.exists(part) && Files.size(part) > MOST_WRITTEN) {
+                if (written(part) > MOST_WRITTEN) {
                     return Optional.of(new Pages.None(
                             "The file becomes far too large when its pages are made. Open it in another program, or ask the student for a PDF."));
                 }
@@ -136,6 +137,15 @@ public final class IntakeProcess implements AutoCloseable {
                 Thread.currentThread().interrupt();
                 throw new IOException("Stopped while a file was looked at", e);
             }
+        }
+    }
+
+    /** How much is written so far; 0 before it is begun, and once it has been moved into its place. */
+    private static long written(Path part) throws IOException {
+        try {
+            return Files.size(part);
+        } catch (NoSuchFileException e) {
+            return 0;
         }
     }
 

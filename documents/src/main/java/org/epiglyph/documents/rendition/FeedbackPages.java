@@ -1,25 +1,18 @@
 package org.epiglyph.documents.rendition;
 
-import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
-import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
-import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
-import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Instant;
-import java.time.ZoneOffset;
-import java.util.GregorianCalendar;
 import java.util.List;
-import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
-import org.apache.pdfbox.pdmodel.PDDocument;
 import org.commonmark.parser.Parser;
 import org.commonmark.renderer.html.HtmlRenderer;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.documents.RemarkText;
-import org.jsoup.helper.W3CDom;
+import org.epiglyph.places.WholeFile;
+import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
 
@@ -53,50 +46,15 @@ public final class FeedbackPages {
     /** Writes tagged pages with title and language; the same sheet at the same time gives the same bytes. */
     public static void pdf(FeedbackSheet sheet, Instant at, Path target) throws Problem {
         Document page = page(sheet);
-        Path beside = target.resolveSibling(target.getFileName() + ".part");
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
-            PDDocument document = Rendition.newDocument(); // closed with the renderer
-            PdfRendererBuilder builder = new PdfRendererBuilder();
-            builder.usePDDocument(document);
-            builder.usePdfUaAccessibility(true);
-            builder.usePdfVersion(1.7f);
-            MarkupPages.prepare(builder, document, page, "");
-            builder.useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory());
-            builder.useUnicodeBidiReorderer(new ICUBidiReorderer());
-            builder.useUriResolver((_, _) -> null);
-            page.outputSettings().syntax(Document.OutputSettings.Syntax.xml);
-            builder.withW3cDocument(new W3CDom().fromJsoup(page), null);
-            try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
-                renderer.layout();
-                renderer.createPDFWithoutClosing();
-                date(document, at);
-                document.save(beside.toFile(), CompressParameters.NO_COMPRESSION);
-            }
-            Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+            WholeFile.write(target, beside -> SetPages.draw(page, at, beside));
         } catch (IOException e) {
             throw new Problem("Its feedback sheet could not be written. Check that the disk has room and try again.",
                     e);
         } catch (RuntimeException | StackOverflowError e) {
             throw new Problem("Its feedback sheet cannot be laid out. Hand it back without one.", e);
-        } finally {
-            deleteQuietly(beside);
         }
-    }
-
-    private static void deleteQuietly(Path file) {
-        try {
-            Files.deleteIfExists(file);
-        } catch (IOException e) {
-            org.slf4j.LoggerFactory.getLogger(FeedbackPages.class).info("A part of a feedback sheet stays behind");
-        }
-    }
-
-    private static void date(PDDocument document, Instant at) {
-        GregorianCalendar when = GregorianCalendar.from(at.atZone(ZoneOffset.UTC));
-        document.getDocumentInformation().setCreationDate(when);
-        document.getDocumentInformation().setModificationDate(when);
-        document.setDocumentId(at.toEpochMilli());
     }
 
     /** The sheet as a page that shows itself in any browser, without anything from elsewhere. */
@@ -140,9 +98,15 @@ public final class FeedbackPages {
         }
         criteria(body, sheet.criteria());
         remarks(body, sheet);
-        body.appendElement("h2").text("How the result came about");
-        Element derivation = body.appendElement("ul").addClass("derivation");
-        sheet.derivation().forEach(l -> derivation.appendElement("li").text(l));
+        if (!sheet.derivation().isEmpty()) {
+            body.appendElement("h2").text("How the result came about");
+            Element derivation = body.appendElement("ul").addClass("derivation");
+            sheet.derivation().forEach(l -> derivation.appendElement("li").text(l));
+        }
+        if (!sheet.inTheClass().isEmpty()) {
+            body.appendElement("h2").text("In the class");
+            sheet.inTheClass().forEach(l -> body.appendElement("p").text(l));
+        }
         return page;
     }
 
@@ -176,12 +140,14 @@ public final class FeedbackPages {
             return;
         }
         body.appendElement("h2").text("Remarks on the pages");
+        int number = 1;
         for (FeedbackSheet.PageRemarks page : sheet.remarks()) {
             body.appendElement("h3")
                     .text(page.document().isEmpty()
                             ? "Page " + page.page()
                             : page.document() + ", page " + page.page());
-            Element list = body.appendElement("ol");
+            Element list = body.appendElement("ol").attr("start", Integer.toString(number));
+            number += page.words().size();
             page.words().forEach(w -> marked(list.appendElement("li"), w));
         }
         if (!sheet.legend().isBlank()) {
@@ -197,6 +163,11 @@ public final class FeedbackPages {
             i.remove();
         });
         into.select("script, style, iframe, object, embed, link").remove();
+    }
+
+    /** The words of a sheet that was written as a web page, read back. */
+    public static String words(Path html) throws IOException {
+        return Jsoup.parse(html.toFile(), StandardCharsets.UTF_8.name()).text();
     }
 
     /** The sheet in plain words. */
@@ -215,13 +186,18 @@ public final class FeedbackPages {
             text.append(line.level().isBlank() ? "" : ", " + line.level()).append('\n');
             text.append(line.words().isBlank() ? "" : "  " + RemarkText.plain(line.words()) + "\n");
         }
+        int number = 1;
         for (FeedbackSheet.PageRemarks page : sheet.remarks()) {
             text.append("\n").append(page.document().isEmpty() ? "" : page.document() + ", ");
             text.append("page ").append(page.page()).append('\n');
-            page.words().forEach(w -> text.append("- ").append(RemarkText.plain(w)).append('\n'));
+            for (String words : page.words()) {
+                text.append(number++).append(". ").append(RemarkText.plain(words)).append('\n');
+            }
         }
         text.append(sheet.legend().isBlank() ? "" : "\n" + sheet.legend() + "\n").append('\n');
         sheet.derivation().forEach(l -> text.append(l).append('\n'));
+        text.append(sheet.inTheClass().isEmpty() ? "" : "\n");
+        sheet.inTheClass().forEach(l -> text.append(l).append('\n'));
         return text.toString();
     }
 }

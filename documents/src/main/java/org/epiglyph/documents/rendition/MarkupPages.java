@@ -9,10 +9,16 @@ import com.openhtmltopdf.pdfboxout.PDFontSupplier;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.epiglyph.documents.Typeface;
 import org.jsoup.Jsoup;
@@ -121,7 +127,7 @@ final class MarkupPages {
         page.head()
                 .prependElement("style")
                 .appendText((simple ? STYLE.formatted(WORDS, WORDS) : style(system.size())) + moreStyle);
-        words(builder);
+        words(builder, document);
         if (!simple) {
             furtherFonts(builder, document, system);
         }
@@ -186,10 +192,10 @@ final class MarkupPages {
         return STYLE.formatted(WORDS + others + ", " + PITCH, PITCH + ", " + WORDS + others);
     }
 
-    private static void words(PdfRendererBuilder builder) {
-        font(builder, Typeface.SERIF, WORDS, 400, FontStyle.NORMAL);
-        font(builder, Typeface.SERIF_STRONG, WORDS, 700, FontStyle.NORMAL);
-        font(builder, Typeface.SERIF_ITALIC, WORDS, 400, FontStyle.ITALIC);
+    private static void words(PdfRendererBuilder builder, PDDocument document) {
+        font(builder, document, Typeface.SERIF, 400, FontStyle.NORMAL);
+        font(builder, document, Typeface.SERIF_STRONG, 700, FontStyle.NORMAL);
+        font(builder, document, Typeface.SERIF_ITALIC, 400, FontStyle.ITALIC);
     }
 
     private static void furtherFonts(PdfRendererBuilder builder, PDDocument document, List<SystemFaces.Face> system)
@@ -200,6 +206,34 @@ final class MarkupPages {
         for (int i = 0; i < system.size(); i++) {
             builder.useFont(new PDFontSupplier(PDType0Font.load(document, system.get(i).open(), true)), SYSTEM + i, 400,
                     FontStyle.NORMAL, true);
+        }
+    }
+
+    private static void font(PdfRendererBuilder builder, PDDocument document, Typeface face, int weight,
+            FontStyle style) {
+        builder.useFont(new PlainFace(document, face), WORDS, weight, style, true);
+    }
+
+    /** A typeface of ours, read when it is first used. Looking for ligatures in it would take a fifth of the whole time. */
+    private static final class PlainFace extends PDFontSupplier {
+        private final PDDocument document;
+        private final Typeface face;
+
+        PlainFace(PDDocument document, Typeface face) {
+            super(null);
+            this.document = document;
+            this.face = face;
+        }
+
+        @Override
+        public PDFont supply() {
+            try (InputStream in = face.open()) {
+                TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(in));
+                font.setEnableGsub(false);
+                return PDType0Font.load(document, font, true);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
         }
     }
 

@@ -1,14 +1,13 @@
 package org.epiglyph.documents.rendition;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
 import org.epiglyph.documents.Scratch;
+import org.epiglyph.places.WholeFile;
 
 /**
  * Pages made of a received file.
@@ -27,12 +26,6 @@ public record Rendition(int pages, String note) {
         document.getDocumentCatalog().setMetadata(null);
         document.getDocument().getTrailer().removeItem(COSName.ID);
         document.setDocumentId(1L);
-        Path beside = target.resolveSibling(target.getFileName() + ".part");
-        try {
-            document.save(beside.toFile(), CompressParameters.NO_COMPRESSION);
-            Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-        } finally {
-            Files.deleteIfExists(beside);
-        }
+        WholeFile.write(target, beside -> document.save(beside.toFile(), CompressParameters.NO_COMPRESSION));
     }
 }

@@ -39,7 +39,7 @@ class FeedbackPagesTest {
                 lines,
                 List.of(new FeedbackSheet.PageRemarks("", 1, List.of("Units!", "<script>alert(1)</script> & why?")),
                         new FeedbackSheet.PageRemarks("second.pdf", 2, List.of("![sketch](picture:abc.png)"))),
-                List.of("Sum: 27 of 32", "Percent: 84.375 %"), "Inks: madder for units.");
+                List.of("Sum: 27 of 32", "Percent: 84.375 %"), "Inks: madder for units.", List.of());
     }
 
     private Path pdf(FeedbackSheet sheet, String name) throws Exception {
@@ -83,7 +83,8 @@ class FeedbackPagesTest {
     void namesOfEveryScriptAreSet(String name) throws Exception {
         FeedbackSheet usual = sheet(2);
         FeedbackSheet named = new FeedbackSheet("", usual.task(), name, "K-1", Optional.empty(), Optional.empty(),
-                Optional.empty(), name + ", a careful plan.", usual.criteria(), List.of(), List.of("Sum: 1 of 2"), "");
+                Optional.empty(), name + ", a careful plan.", usual.criteria(), List.of(), List.of("Sum: 1 of 2"), "",
+                List.of());
         assertThat(failures(pdf(named, "named.pdf"))).isEmpty();
     }
 
@@ -91,7 +92,7 @@ class FeedbackPagesTest {
     void whatSaysNothingIsNoHindrance() throws Exception {
         FeedbackSheet bare = new FeedbackSheet("", "T", "A", "K", Optional.empty(), Optional.empty(), Optional.empty(),
                 "\u200b", List.of(new FeedbackSheet.Line("Reasoning", "", "", "")),
-                List.of(new FeedbackSheet.PageRemarks("", 1, List.of("\u200b"))), List.of(), "");
+                List.of(new FeedbackSheet.PageRemarks("", 1, List.of("\u200b"))), List.of(), "", List.of());
         assertThat(failures(pdf(bare, "bare.pdf"))).isEmpty();
     }
 
@@ -135,16 +136,25 @@ class FeedbackPagesTest {
                   Say which table.
 
                 page 1
-                - Units!
-                - <script>alert(1)</script> & why?
+                1. Units!
+                2. <script>alert(1)</script> & why?
 
                 second.pdf, page 2
-                - sketch
+                3. sketch
 
                 Inks: madder for units.
 
                 Sum: 27 of 32
                 Percent: 84.375 %
                 """);
+    }
+
+    @Test
+    void whatIsToldOfTheClassStandsAtTheEnd() {
+        FeedbackSheet told = sheet(1).withClass(List.of("The average of the class is 6.8 of 16."));
+        assertThat(FeedbackPages.html(told)).containsSubsequence("How the result came about", "In the class",
+                "The average of the class is 6.8 of 16.");
+        assertThat(FeedbackPages.text(told)).endsWith("\nThe average of the class is 6.8 of 16.\n");
+        assertThat(FeedbackPages.html(sheet(1))).doesNotContain("In the class");
     }
 }

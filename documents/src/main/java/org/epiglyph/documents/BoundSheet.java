@@ -1,0 +1,66 @@
+package org.epiglyph.documents;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.multipdf.PDFMergerUtility;
+import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.epiglyph.core.Problem;
+import org.epiglyph.places.WholeFile;
+
+/** A marked copy and its feedback sheet as one document. It is written anew, so that signatures are no longer valid in it. */
+public final class BoundSheet {
+    private BoundSheet() {}
+
+    /**
+     * Binds the pages of both, and opens what came of it once more before it takes its place.
+     *
+     * @param before true for the sheet before the pages, false for behind them
+     * @param at     the time by which the document is known again
+     * @param target the file to write; an earlier one is replaced
+     * @return true if the marked copy had signatures, which are no longer valid
+     * @throws Problem where they cannot be bound; the target is as before
+     */
+    public static boolean write(Path marked, Path sheet, boolean before, Instant at, Path target) throws Problem {
+        try (PDDocument pages = Loader.loadPDF(marked.toFile(), Scratch.cache());
+                PDDocument feedback = Loader.loadPDF(sheet.toFile(), Scratch.cache());
+                PDDocument both = new PDDocument(Scratch.cache())) {
+            Files.createDirectories(target.toAbsolutePath().getParent());
+            PDFMergerUtility merger = new PDFMergerUtility();
+            merger.appendDocument(both, before ? feedback : pages);
+            merger.appendDocument(both, before ? pages : feedback);
+            both.setDocumentInformation(pages.getDocumentInformation());
+            both.getDocumentCatalog().setLanguage(pages.getDocumentCatalog().getLanguage());
+            both.setDocumentId(at.toEpochMilli());
+            int expected = pages.getNumberOfPages() + feedback.getNumberOfPages();
+            int remarks = annotations(pages) + annotations(feedback);
+            WholeFile.write(target, beside -> {
+                both.save(beside.toFile(), CompressParameters.NO_COMPRESSION);
+                refuseLoss(beside, expected, remarks);
+            });
+            return !pages.getSignatureDictionaries().isEmpty();
+        } catch (IOException | RuntimeException | StackOverflowError e) {
+            throw new Problem("The feedback sheet could not be bound to the pages, so it goes as a file of its own.",
+                    e);
+        }
+    }
+
+    private static void refuseLoss(Path bound, int pages, int annotations) throws IOException {
+        try (PDDocument read = Loader.loadPDF(bound.toFile(), Scratch.cache())) {
+            if (read.getNumberOfPages() != pages || annotations(read) != annotations) {
+                throw new IOException("Pages or annotations were lost on the way");
+            }
+        }
+    }
+
+    private static int annotations(PDDocument document) throws IOException {
+        int all = 0;
+        for (var page : document.getPages()) {
+            all += page.getAnnotations().size();
+        }
+        return all;
+    }
+}

@@ -34,7 +34,9 @@ import java.util.stream.Stream;
  * tasks/ID/submissions.json       who handed in what and when
  * tasks/ID/files/...              the files
  * tasks/ID/visible                there while results are visible to students
- * tasks/ID/records/STUDENT/       record.json and the documents handed back
+ * tasks/ID/answers.json           what students wrote after a hand-back
+ * tasks/ID/records/STUDENT/       record.json, allowance.json and the documents handed back
+ * tasks/ID/records/STUDENT/was/   records of earlier versions
  * </pre>
  */
 final class OfficeFolder {
@@ -125,8 +127,12 @@ final class OfficeFolder {
     }
 
     /** When the student first saw the version that the record holds; empty where that was not yet. */
-    synchronized Optional<Instant> opened(String task, String student) throws IOException {
-        Shapes.Held held = record(task, student);
+    Optional<Instant> opened(String task, String student) throws IOException {
+        return opened(task, record(task, student));
+    }
+
+    /** When the student first saw a version. */
+    synchronized Optional<Instant> opened(String task, Shapes.Held held) throws IOException {
         Path mark = version(task, held).resolve("opened");
         return held.version() > 0 && Files.exists(mark)
                 ? Optional.of(Instant.parse(Files.readString(mark)))
@@ -163,7 +169,7 @@ final class OfficeFolder {
         Shapes.Held before = record(task, student);
         Shapes.Held after = new Shapes.Held(student, before.version() + 1, sent.score(), sent.scoreStatus(),
                 clock.instant(), sent.comment(), List.of(),
-                "R-" + task + "-" + student + "-" + (before.version() + 1), key);
+                "R-" + task + "-" + student + "-" + (before.version() + 1), key, sent.amendment());
         Path folder = version(task, after);
         Files.createDirectories(folder);
         List<Shapes.StoredDocument> stored = new ArrayList<>();
@@ -172,11 +178,71 @@ final class OfficeFolder {
         }
         Shapes.Held complete = new Shapes.Held(student, after.version(), after.score(), after.scoreStatus(),
                 after.scoreDate(), after.comment(), stored,
-                after.receipt(), key);
-        Path beside = record(folder(task), student).resolve("record.json.part");
-        json.writeValue(beside.toFile(), complete);
-        move(beside, record(folder(task), student).resolve("record.json"));
+                after.receipt(), key, sent.amendment());
+        if (before.version() > 0) {
+            write(before, record(folder(task), student).resolve("was").resolve(before.version() + ".json"));
+        }
+        write(complete, record(folder(task), student).resolve("record.json"));
         return complete;
+    }
+
+    private void write(Object value, Path file) throws IOException {
+        Files.createDirectories(file.getParent());
+        Path beside = file.resolveSibling(file.getFileName() + ".part");
+        json.writeValue(beside.toFile(), value);
+        move(beside, file);
+    }
+
+    /** All versions of a record, oldest first. */
+    synchronized List<Shapes.Held> versions(String task, String student) throws IOException {
+        Shapes.Held now = record(task, student);
+        List<Shapes.Held> all = new ArrayList<>();
+        for (int version = 1; version < now.version(); version++) {
+            Path file = record(folder(task), student).resolve("was").resolve(version + ".json");
+            if (Files.exists(file)) {
+                all.add(json.readValue(file.toFile(), Shapes.Held.class));
+            }
+        }
+        if (now.version() > 0) {
+            all.add(now);
+        }
+        return all;
+    }
+
+    synchronized Shapes.Allowance allowance(String task, String student) throws IOException {
+        Path file = record(folder(task), student).resolve("allowance.json");
+        return Files.exists(file) ? json.readValue(file.toFile(), Shapes.Allowance.class) : Shapes.Allowance.NONE;
+    }
+
+    synchronized void allow(String task, String student, Shapes.Allowance allowance) throws IOException {
+        write(allowance, record(folder(task), student).resolve("allowance.json"));
+    }
+
+    /** What students wrote after a hand-back, oldest first. */
+    synchronized List<Shapes.Answer> answers(String task) throws IOException {
+        Path file = folder(task).resolve("answers.json");
+        return Files.exists(file)
+                ? json.readValue(file.toFile(), new TypeReference<List<Shapes.Answer>>() {})
+                : List.of();
+    }
+
+    synchronized void answer(String task, String student, Integer remark, String words) throws IOException {
+        List<Shapes.Answer> all = new ArrayList<>(answers(task));
+        all.add(new Shapes.Answer("A-" + (all.size() + 1), student, remark, words, clock.instant(), null));
+        write(all, folder(task).resolve("answers.json"));
+    }
+
+    /** Keeps a reply; false where there is no such answer. */
+    synchronized boolean reply(String task, String id, String words) throws IOException {
+        List<Shapes.Answer> all = new ArrayList<>(answers(task));
+        boolean known = all.stream().anyMatch(a -> a.id().equals(id));
+        all.replaceAll(a -> a.id().equals(id)
+                ? new Shapes.Answer(a.id(), a.student(), a.remark(), a.words(), a.at(), words)
+                : a);
+        if (known) {
+            write(all, folder(task).resolve("answers.json"));
+        }
+        return known;
     }
 
     private Shapes.StoredDocument store(Path folder, Incoming document, List<Shapes.StoredDocument> before)

@@ -28,6 +28,8 @@ public final class RecordOfficeCommand implements Callable<Integer> {
         }
         try (RecordOffice office = RecordOffice.start(data, port, Clock.systemUTC())) {
             System.out.println("The record office is at " + office.address());
+            System.out.println(
+                    "Letters are taken at port " + office.mailPort() + " and shown at " + office.address() + "/mail");
             System.out.println("Its token is in " + data.resolve("token"));
             System.out.flush();
             Thread.currentThread().join();

@@ -2,8 +2,10 @@ package org.epiglyph.recordoffice;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.math.BigDecimal;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
@@ -25,7 +27,7 @@ final class RecordPage {
                 section(out, person, task);
             }
         }
-        return template().replace("{{name}}", escaped(person.name()))
+        return template("record.html").replace("{{name}}", escaped(person.name()))
                 .replace("{{key}}", escaped(person.sourcedId()))
                 .replace("{{tasks}}", out);
     }
@@ -44,20 +46,39 @@ final class RecordPage {
                     .append("</h2><p class=\"quiet\">This record cannot be read now.</p></section>");
             return;
         }
-        out.append("<section><p class=\"module\">")
+        out.append("<section><div class=\"main\"><p class=\"module\">")
                 .append(escaped(task.module()))
                 .append("</p><h2>")
                 .append(escaped(task.title()))
                 .append("</h2>");
-        if (held.version() == 0 || !office.isVisible(task.sourcedId(), person.sourcedId())) {
-            out.append("<p class=\"quiet\">There is no result to see yet.</p></section>");
-            return;
+        try {
+            allowance(out, office.allowance(task.sourcedId(), person.sourcedId()), task);
+            if (held.version() == 0 || !office.isVisible(task.sourcedId(), person.sourcedId())) {
+                out.append("<p class=\"quiet\">There is no result to see yet.</p></div></section>");
+                return;
+            }
+            result(out, held, task, person);
+            earlier(out, held, task);
+            out.append("</div><aside>");
+            answers(out, task, person);
+            out.append("</aside>");
+        } catch (IOException e) {
+            out.append("<p class=\"quiet\">A part of this record cannot be read now.</p>");
         }
+        out.append("</section>");
+    }
+
+    private static void result(StringBuilder out, Shapes.Held held, Shapes.Task task, Shapes.Person person) {
         if (held.score() != null) {
             out.append("<p class=\"result\"><b>")
-                    .append(held.score().stripTrailingZeros().toPlainString())
+                    .append(plain(held.score()))
                     .append("</b> of ")
-                    .append(task.resultValueMax().stripTrailingZeros().toPlainString())
+                    .append(plain(task.resultValueMax()))
+                    .append("</p>");
+        }
+        if (held.amendment() != null && held.amendment().shown()) {
+            out.append("<p class=\"why\"><b>Changed since you first saw it.</b> ")
+                    .append(escaped(held.amendment().reason()))
                     .append("</p>");
         }
         out.append("<p class=\"words\">").append(escaped(held.comment())).append("</p><ul>");
@@ -75,23 +96,105 @@ final class RecordPage {
                     .append(" kB</span></li>");
         }
         out.append("</ul><p class=\"quiet\">Entered ")
-                .append(TIME.format(held.scoreDate().atZone(ZoneId.of(task.zone()))))
+                .append(time(held.scoreDate(), task))
                 .append(", receipt ")
                 .append(escaped(held.receipt()))
-                .append("</p></section>");
+                .append("</p>");
     }
 
-    private static String template() throws IOException {
-        try (InputStream in = RecordPage.class.getResourceAsStream("record.html")) {
+    private static void allowance(StringBuilder out, Shapes.Allowance allowance, Shapes.Task task) {
+        if (allowance.excused()) {
+            out.append("<p class=\"allowed\">You are excused from this task.</p>");
+        }
+        if (allowance.extendedTo() != null) {
+            out.append("<p class=\"allowed\">Your own due time is ")
+                    .append(time(allowance.extendedTo(), task))
+                    .append(".</p>");
+        }
+        if (allowance.furtherHandIns() > 0) {
+            out.append("<p class=\"allowed\">You may hand in again: ")
+                    .append(allowance.furtherHandIns())
+                    .append(allowance.furtherHandIns() == 1 ? " time" : " times")
+                    .append(".</p>");
+        }
+    }
+
+    /** Only what the student has seen before: a version that was held never concerned them. */
+    private void earlier(StringBuilder out, Shapes.Held now, Shapes.Task task) throws IOException {
+        StringBuilder lines = new StringBuilder();
+        for (Shapes.Held held : office.versions(task.sourcedId(), now.student())) {
+            if (held.version() < now.version() && office.opened(task.sourcedId(), held).isPresent()) {
+                lines.append("<li>")
+                        .append(held.score() == null ? "No score" : plain(held.score()))
+                        .append(", entered ")
+                        .append(time(held.scoreDate(), task))
+                        .append("</li>");
+            }
+        }
+        if (!lines.isEmpty()) {
+            out.append("<details><summary>What stood here before</summary><ul>")
+                    .append(lines)
+                    .append("</ul></details>");
+        }
+    }
+
+    private void answers(StringBuilder out, Shapes.Task task, Shapes.Person person) throws IOException {
+        out.append("<h3>Your answer</h3>");
+        for (Shapes.Answer answer : office.answers(task.sourcedId())) {
+            if (answer.student().equals(person.sourcedId())) {
+                out.append("<p class=\"answer\"><span class=\"quiet\">")
+                        .append(time(answer.at(), task))
+                        .append(answer.remark() == null ? "" : ", to remark " + answer.remark())
+                        .append("</span><br>")
+                        .append(escaped(answer.words()))
+                        .append("</p>");
+                if (answer.reply() != null) {
+                    out.append("<p class=\"reply\"><span class=\"quiet\">The marker replied</span><br>")
+                            .append(escaped(answer.reply()))
+                            .append("</p>");
+                }
+            }
+        }
+        String id = escaped(task.sourcedId());
+        out.append("<form method=\"post\" action=\"/students/")
+                .append(encoded(person.sourcedId()))
+                .append("/tasks/")
+                .append(encoded(task.sourcedId()))
+                .append("/answers\"><label for=\"words-")
+                .append(id)
+                .append("\">Write to your marker</label><textarea required id=\"words-")
+                .append(id)
+                .append("\" name=\"words\" rows=\"3\" maxlength=\"4000\"></textarea><label for=\"remark-")
+                .append(id)
+                .append("\">Number of the remark, if it is about one</label><input id=\"remark-")
+                .append(id)
+                .append("\" name=\"remark\" inputmode=\"numeric\" size=\"4\"> <button>Send</button></form>");
+    }
+
+    private static String plain(BigDecimal number) {
+        return number.stripTrailingZeros().toPlainString();
+    }
+
+    private static String time(Instant at, Shapes.Task task) {
+        return TIME.format(at.atZone(ZoneId.of(task.zone())));
+    }
+
+    /** A page of the office's, with its style. @param name of the resource */
+    static String template(String name) throws IOException {
+        return resource(name).replace("{{style}}", resource("page.css"));
+    }
+
+    private static String resource(String name) throws IOException {
+        try (InputStream in = RecordPage.class.getResourceAsStream(name)) {
             return new String(in.readAllBytes(), StandardCharsets.UTF_8);
         }
     }
 
-    private static String encoded(String part) {
+    static String encoded(String part) {
         return URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20");
     }
 
-    private static String escaped(String text) {
+    static String escaped(String text) {
         return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
     }
 }

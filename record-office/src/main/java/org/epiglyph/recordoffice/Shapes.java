@@ -20,7 +20,8 @@ final class Shapes {
         }
     }
 
-    record Person(String sourcedId, String givenName, String familyName, String section) {
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    record Person(String sourcedId, String givenName, String familyName, String section, String email) {
         String name() {
             return givenName.isBlank() ? familyName : givenName + " " + familyName;
         }
@@ -29,7 +30,22 @@ final class Shapes {
     record Submission(String student, int handIn, Instant handedInAt, String message, List<String> files) {}
 
     /** What a marker sends. */
-    record Sent(BigDecimal score, String scoreStatus, String comment) {}
+    record Sent(BigDecimal score, String scoreStatus, String comment, Amendment amendment) {}
+
+    /** Why a result is changed that was there before; students read it where it is shown. */
+    record Amendment(String reason, boolean shown) {}
+
+    /** What a student is allowed, with or without a result. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    record Allowance(boolean excused, Instant extendedTo, int furtherHandIns) {
+        static final Allowance NONE = new Allowance(false, null, 0);
+    }
+
+    /** What a student wrote after a hand-back. @param remark the number of the remark that it answers, or null */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    record Answer(String id, String student, Integer remark, String words, Instant at, String reply) {}
+
+    record Words(String words) {}
 
     record StoredDocument(String name, String sha256, long bytes) {}
 
@@ -37,9 +53,9 @@ final class Shapes {
     @JsonInclude(JsonInclude.Include.NON_NULL)
     record Held(String student, int version, BigDecimal score, String scoreStatus, Instant scoreDate, String comment,
             List<StoredDocument> documents,
-            String receipt, String idempotencyKey) {
+            String receipt, String idempotencyKey, Amendment amendment) {
         static Held empty(String student) {
-            return new Held(student, 0, null, "not submitted", null, "", List.of(), null, null);
+            return new Held(student, 0, null, "not submitted", null, "", List.of(), null, null, null);
         }
 
         String tag() {

@@ -1,6 +1,7 @@
 package org.epiglyph.recordoffice;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.atlassian.oai.validator.OpenApiInteractionValidator;
 import com.atlassian.oai.validator.model.Request;
@@ -200,6 +201,105 @@ class ProtocolTest {
         send("PUT", RECORD + "/visibility", HttpRequest.BodyPublishers.ofString("{\"visible\":false}"),
                 "Content-Type", "application/json");
         assertThat(page("/students/K-1")).doesNotContain("29.5");
+    }
+
+    private HttpResponse<byte[]> putJson(String path, String body) throws Exception {
+        return send("PUT", path, HttpRequest.BodyPublishers.ofString(body), "Content-Type", "application/json");
+    }
+
+    private HttpResponse<byte[]> amend(String key, String tag, boolean shown) throws Exception {
+        String form = "--x\r\nContent-Disposition: form-data; name=\"result\"\r\nContent-Type: application/json\r\n\r\n"
+                + "{\"score\":30,\"comment\":\"Better\",\"amendment\":{\"reason\":\"A page was <missed>.\",\"shown\":"
+                + shown
+                + "}}\r\n--x--\r\n";
+        return send("PUT", RECORD, HttpRequest.BodyPublishers.ofString(form), "Content-Type",
+                "multipart/form-data; boundary=x", "Idempotency-Key", key, "If-Match", tag);
+    }
+
+    @Test
+    void anAmendedResultKeepsWhatStoodBeforeAndTellsTheStudentWhyIfThatIsWanted() throws Exception {
+        put("key-number-one", "29.5", "%PDF one");
+        putJson(RECORD + "/visibility", "{\"visible\":true}");
+        page("/students/K-1");
+        amend("key-number-two", "\"v1\"", false);
+        assertThat(page("/students/K-1")).contains("<b>30</b>", "What stood here before", "29.5, entered")
+                .doesNotContain("missed");
+        amend("key-number-three", "\"v2\"", true);
+        assertThat(page("/students/K-1")).contains("A page was &lt;missed&gt;.");
+        JsonNode versions = get(RECORD + "/versions");
+        assertThat(versions).hasSize(3);
+        assertThat(versions.get(0).get("score").decimalValue()).isEqualByComparingTo("29.5");
+        assertThat(versions.get(1).get("amendment").get("shown").asBoolean()).isFalse();
+    }
+
+    @Test
+    void whatAStudentIsAllowedStandsThereWithoutAResult() throws Exception {
+        putJson(RECORD + "/allowance",
+                "{\"excused\":false,\"extendedTo\":\"2026-03-20T18:00:00Z\",\"furtherHandIns\":2}");
+        assertThat(get(RECORD).get("allowance").get("furtherHandIns").asInt()).isEqualTo(2);
+        assertThat(page("/students/K-1")).contains("Your own due time is Friday 20 March 2026, 18:00.",
+                "You may hand in again: 2 times.");
+        putJson(RECORD + "/allowance", "{\"excused\":true,\"furtherHandIns\":0}");
+        assertThat(page("/students/K-1")).contains("You are excused from this task.").doesNotContain("20 March");
+        assertThat(putJson(RECORD + "/allowance", "{\"excused\":true,\"furtherHandIns\":-1}").statusCode())
+                .isEqualTo(400);
+    }
+
+    private int write(String words, String remark, String... headers) throws Exception {
+        HttpRequest.Builder request = HttpRequest
+                .newBuilder(URI.create(office.address() + "/students/K-1/tasks/t1/answers"))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString("words="
+                        + java.net.URLEncoder.encode(words, StandardCharsets.UTF_8) + "&remark=" + remark));
+        if (headers.length > 0) {
+            request.headers(headers);
+        }
+        return http.send(request.build(), HttpResponse.BodyHandlers.discarding()).statusCode();
+    }
+
+    @Test
+    void aStudentAnswersAndReadsTheReply() throws Exception {
+        assertThat(write("Too early.", "")).as("nothing can be answered that cannot be seen").isEqualTo(404);
+        put("key-number-one", "29.5", "%PDF one");
+        putJson(RECORD + "/visibility", "{\"visible\":true}");
+        assertThat(write("Why <not> 30?", "3")).isEqualTo(302);
+        assertThat(write("From elsewhere.", "", "Origin", "https://elsewhere.example")).isEqualTo(403);
+        JsonNode answers = get("/api/tasks/t1/answers");
+        assertThat(answers).hasSize(1);
+        assertThat(answers.get(0).get("remark").asInt()).isEqualTo(3);
+        String id = answers.get(0).get("id").asText();
+        assertThat(putJson("/api/tasks/t1/answers/" + id + "/reply", "{\"words\":\"Look at page 2.\"}").statusCode())
+                .isEqualTo(200);
+        assertThat(putJson("/api/tasks/t1/answers/A-9/reply", "{\"words\":\"x\"}").statusCode()).isEqualTo(404);
+        assertThat(page("/students/K-1")).contains("Why &lt;not&gt; 30?", "to remark 3", "Look at page 2.");
+    }
+
+    @Test
+    void theOfficeMakesTheTroublesThatItIsToldToMakeAndNoOthers() throws Exception {
+        assertThat(get("/api/faults").get("failing").asDouble()).isZero();
+        assertThat(putJson("/api/faults", "{\"failing\":2}").statusCode()).isEqualTo(400);
+        putJson("/api/faults", "{\"failing\":1}");
+        assertThat(send("GET", "/api/tasks/t1/answers", HttpRequest.BodyPublishers.noBody()).statusCode())
+                .isEqualTo(503);
+        putJson("/api/faults", "{\"busy\":1,\"retryAfter\":7}");
+        HttpResponse<byte[]> busy = send("GET", "/api/tasks/t1/answers", HttpRequest.BodyPublishers.noBody());
+        assertThat(busy.statusCode()).isEqualTo(429);
+        assertThat(busy.headers().firstValue("Retry-After")).contains("7");
+        putJson("/api/faults", "{\"cutAnswer\":1}");
+        assertThatThrownBy(() -> put("key-number-one", "20", "%PDF")).isInstanceOf(IOException.class);
+        putJson("/api/faults", "{}");
+        assertThat(get(RECORD).get("version").asInt()).as("only the answer was lost").isEqualTo(1);
+        putJson("/api/faults", "{\"cutRequest\":1}");
+        assertThatThrownBy(() -> put("key-number-two", "21", "%PDF", "If-Match", "\"v1\""))
+                .isInstanceOf(IOException.class);
+        putJson("/api/faults", "{\"twice\":1}");
+        assertThat(get(RECORD).get("version").asInt()).as("the request was lost").isEqualTo(1);
+        assertThat(put("key-number-two", "21", "%PDF", "If-Match", "\"v1\"").statusCode()).isEqualTo(200);
+        assertThat(get(RECORD).get("version").asInt()).as("the second delivery changes nothing").isEqualTo(2);
+        putJson("/api/faults", "{\"changed\":1}");
+        assertThat(put("key-number-three", "22", "%PDF", "If-Match", "\"v2\"").statusCode()).isEqualTo(412);
+        putJson("/api/faults", "{}");
+        assertThat(get(RECORD).get("comment").asText()).isEqualTo("Entered at the office.");
     }
 
     private String page(String path) throws Exception {

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.LongConsumer;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Receipt;
@@ -16,6 +17,9 @@ import org.epiglyph.core.task.Task;
 public interface RecordClient {
     /** Where the service is, as the marker entered it. */
     String address();
+
+    /** What the service can do; of the calls below, those that need what it cannot do fail in words. */
+    Set<Ability> abilities();
 
     /** All tasks that the token may see, without instructions. */
     List<Task> tasks() throws Problem;
@@ -59,6 +63,18 @@ public interface RecordClient {
         }
     }
 
+    /** What the record says that a student is allowed. */
+    Allowance allowed(String task, StudentKey student) throws Problem;
+
+    /** Says what a student is allowed, in the place of what was said before. */
+    void allow(String task, StudentKey student, Allowance allowance) throws Problem;
+
+    /** What students wrote after a hand-back, oldest first. */
+    List<StudentAnswer> answers(String task) throws Problem;
+
+    /** Replies to an answer, in the place of an earlier reply. @param answer its id */
+    void reply(String task, String answer, String words) throws Problem;
+
     /**
      * One time that a student handed in.
      *
@@ -78,16 +94,22 @@ public interface RecordClient {
      * @param files    marked documents on this disk, named as they shall arrive
      * @param digest   SHA-256 of all that this says, the key under which it is sent once
      * @param knownTag the record's version that this replaces; empty where nothing is known of the record
+     * @param amendment why an earlier result is changed; empty for a first one, or where nothing is to be said
      */
     record Parcel(StudentKey student, Optional<BigDecimal> score, String feedback, List<Path> files, String digest,
-            String knownTag) {
+            String knownTag, Optional<Amendment> amendment) {
         public Parcel {
             files = List.copyOf(files);
         }
 
+        /** The same, with another word on why it is changed. */
+        public Parcel because(Amendment other) {
+            return new Parcel(student, score, feedback, files, digest, knownTag, Optional.of(other));
+        }
+
         /** The same, in the place of another version of the record. */
         public Parcel over(String tag) {
-            return new Parcel(student, score, feedback, files, digest, tag);
+            return new Parcel(student, score, feedback, files, digest, tag, amendment);
         }
     }
 

@@ -58,15 +58,28 @@ public final class GradeSheet {
         return new GradeSheet(file, roles, List.of());
     }
 
-    /** A new sheet for a class that came without one: RFC 4180, UTF-8, with empty scores. */
+    /** A new sheet for a class that came without one. */
     public static GradeSheet blank(List<Student> students, boolean withGrade) throws Problem {
+        return blank(students, withGrade, List.of());
+    }
+
+    /**
+     * A new sheet for a class that came without one: RFC 4180, UTF-8, with empty scores.
+     *
+     * @param further headings of further columns, each once
+     */
+    public static GradeSheet blank(List<Student> students, boolean withGrade, List<String> further) throws Problem {
         String more = withGrade ? "grade," : "";
         StringBuilder text = new StringBuilder(
-                "student key,given name,family name,section,score," + more + "feedback\r\n");
+                "student key,given name,family name,section,score," + more + "feedback");
+        further.forEach(heading -> text.append(',').append(quoted(heading)));
+        text.append("\r\n");
         for (Student s : students) {
             text.append(String.join(",", quoted(s.key().value()), quoted(s.given()), quoted(s.family()),
                     quoted(s.section())))
-                    .append(withGrade ? ",,,\r\n" : ",,\r\n");
+                    .append(withGrade ? ",,," : ",,")
+                    .append(",".repeat(further.size()))
+                    .append("\r\n");
         }
         SheetFile file = SheetFile.read(text.toString().getBytes(StandardCharsets.UTF_8), "The new grade sheet");
         return new GradeSheet(file, SheetRoles.recognise(file), students.stream().map(Student::key).toList());
@@ -126,7 +139,7 @@ public final class GradeSheet {
             family = given.isEmpty() ? key.value() : given;
             given = "";
         }
-        return new Student(key, given, family, at(row, Role.SECTION));
+        return new Student(key, given, family, at(row, Role.SECTION), at(row, Role.MAIL));
     }
 
     /** When the student handed in, where the sheet says so; empty for a student who is not in it. */
@@ -205,11 +218,24 @@ public final class GradeSheet {
     /**
      * What goes into a student's cells.
      *
-     * @param score    the result
-     * @param grade    its word in the grade scale; empty where there is none, which leaves the grade's cell alone
-     * @param feedback the words
+     * What is empty leaves its cell alone.
+     *
+     * @param score     the result
+     * @param grade     its word in the grade scale
+     * @param feedback  the words
+     * @param byHeading figures for columns that have no other meaning, by their headings; case and blanks do not count
      */
-    public record Filled(BigDecimal score, Optional<String> grade, String feedback) {}
+    public record Filled(Optional<BigDecimal> score, Optional<String> grade, Optional<String> feedback,
+            Map<String, BigDecimal> byHeading) {
+        public Filled {
+            byHeading = Map.copyOf(byHeading);
+        }
+
+        /** The usual cells. */
+        public Filled(BigDecimal score, Optional<String> grade, String feedback) {
+            this(Optional.of(score), grade, Optional.of(feedback), Map.of());
+        }
+    }
 
     /**
      * The sheet's bytes with the given students' score, grade and feedback; everything else is as received.
@@ -217,7 +243,7 @@ public final class GradeSheet {
      * @throws Problem where there is no column for the score, a student has no row, or a cell may not be written
      */
     public byte[] with(Map<StudentKey, Filled> filled) throws Problem {
-        if (roles.column(Role.SCORE).isEmpty()) {
+        if (roles.column(Role.SCORE).isEmpty() && filled.values().stream().anyMatch(f -> f.score().isPresent())) {
             throw new Problem(file.called()
                     + " has no column for the score. Head one 'score', or say which it is when you collect the batch.");
         }
@@ -229,18 +255,34 @@ public final class GradeSheet {
                 missing.add(student.value());
                 return;
             }
-            changes.put(new Place(row, roles.column(Role.SCORE).getAsInt()), new CellValue.Number(cells.score()));
+            cells.score()
+                    .ifPresent(s -> changes.put(new Place(row, roles.column(Role.SCORE).getAsInt()),
+                            new CellValue.Number(s)));
             cells.grade()
                     .ifPresent(g -> roles.column(Role.GRADE)
                             .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Words(g))));
-            roles.column(Role.FEEDBACK)
-                    .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Words(cells.feedback())));
+            cells.feedback()
+                    .ifPresent(words -> roles.column(Role.FEEDBACK)
+                            .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Words(words))));
+            cells.byHeading()
+                    .forEach((heading, figure) -> free(heading)
+                            .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Number(figure))));
         });
         if (!missing.isEmpty()) {
             throw new Problem("The grade sheet has no place for " + String.join(", ", missing)
                     + ". Export it again from the record system.");
         }
         return file.with(table, changes);
+    }
+
+    /** A column of that heading which has no other meaning. */
+    private Optional<Integer> free(String heading) {
+        List<String> headings = table.row(roles.header());
+        return IntStream.range(0, headings.size())
+                .filter(i -> headings.get(i).strip().equalsIgnoreCase(heading.strip()))
+                .filter(i -> !roles.columns().containsValue(i))
+                .boxed()
+                .findFirst();
     }
 
     /**

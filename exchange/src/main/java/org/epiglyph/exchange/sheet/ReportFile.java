@@ -6,7 +6,6 @@ import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Locale;
 import org.apache.commons.csv.CSVFormat;
@@ -18,6 +17,7 @@ import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.ClassReport;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.places.WholeFile;
 
 /** The report of a class as CSV or XLSX; text that would start a formula is disarmed, keys stay as they are written. */
 public final class ReportFile {
@@ -35,10 +35,9 @@ public final class ReportFile {
             throw new Problem("A report is written as .csv or .xlsx, and " + file.getFileName()
                     + " ends otherwise. Choose another name.");
         }
-        Path beside = file.resolveSibling(file.getFileName() + ".part");
         try {
-            Files.write(beside, name.endsWith(".csv") ? csv(report) : xlsx(report));
-            Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+            byte[] bytes = name.endsWith(".csv") ? csv(report) : xlsx(report);
+            WholeFile.write(file, beside -> Files.write(beside, bytes));
         } catch (IOException e) {
             throw new Problem("The report cannot be written to " + file
                     + ". Check that the folder is there, can be written to, and the disk has room.", e);

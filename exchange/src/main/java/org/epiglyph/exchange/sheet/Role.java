@@ -16,7 +16,8 @@ public enum Role {
                                                                             "feedback|comment|comments|remark|remarks|feedback for student"), CHANGED(
                                                                                     "last changed|changed|last modified|modified"), HANDED_IN(
                                                                                             "handed in|handed in at|time|submitted|received"), FILE(
-                                                                                                    "file|file name|files");
+                                                                                                    "file|file name|files"), MAIL(
+                                                                                                            "mail|mail address|email|email address|student email");
 
     private final List<String> headings;
 

@@ -10,8 +10,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.LatePenalty;
 import org.epiglyph.core.scoring.Rounding;
@@ -26,8 +26,7 @@ final class RuleCells {
     static Rules read(Rules rules, String name, String cell) {
         return switch (name.toLowerCase(Locale.ROOT)) {
             case "rounding" -> rules.withRounding(rounding(pairs(cell)));
-            case "scaling" -> rules.withScaling(Optional.of(new Scaling(number(pairs(cell), "times", "1"),
-                    number(pairs(cell), "plus", "0"))));
+            case "scaling" -> rules.withScaling(Optional.of(scaling(pairs(cell))));
             case "lateness" -> rules.withLateness(Optional.of(lateness(pairs(cell))));
             case "grades" -> rules.withGrades(Optional.of(grades(cell)));
             case "bounds" -> rules.withBounds(!"no".equals(pairs(cell).get("above maximum")),
@@ -42,8 +41,7 @@ final class RuleCells {
     static Map<String, String> write(Rules rules) {
         Map<String, String> cells = new LinkedHashMap<>();
         rules.scaling()
-                .ifPresent(s -> cells.put("scaling", "times=" + s.factor().toPlainString() + "; plus="
-                        + s.shift().toPlainString()));
+                .ifPresent(s -> cells.put("scaling", scaling(s)));
         rules.lateness().ifPresent(l -> cells.put("lateness", lateness(l)));
         if (!rules.rounding().equals(Rounding.USUAL)) {
             cells.put("rounding", "step=" + rules.rounding().step().toPlainString() + "; rule="
@@ -60,6 +58,22 @@ final class RuleCells {
         }
         rules.missed().ifPresent(m -> cells.put("missed hurdle", "most=" + m.toPlainString()));
         return cells;
+    }
+
+    private static Scaling scaling(Map<String, String> pairs) {
+        List<Scaling.Point> points = Scaling.points(pairs.getOrDefault("points", ""));
+        return new Scaling(number(pairs, "times", "1"), number(pairs, "plus", "0"), points,
+                pairs.containsKey("root of") ? Optional.of(number(pairs, "root of", "")) : Optional.empty());
+    }
+
+    private static String scaling(Scaling scaling) {
+        String line = "times=" + scaling.factor().toPlainString() + "; plus=" + scaling.shift().toPlainString();
+        String points = scaling.points()
+                .stream()
+                .map(Scaling.Point::words)
+                .collect(Collectors.joining(", "));
+        return line + (points.isEmpty() ? "" : "; points=" + points)
+                + scaling.rootOf().map(m -> "; root of=" + m.toPlainString()).orElse("");
     }
 
     private static Map<String, String> pairs(String cell) {

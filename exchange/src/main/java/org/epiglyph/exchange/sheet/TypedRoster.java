@@ -12,7 +12,7 @@ import org.epiglyph.core.roster.StudentKey;
 
 /**
  * A class list that was typed or pasted: a table with headings, or a line a student: "key name", "Family, Given",
- * "Given Family", parted by tabs or semicolons where there are sections too.
+ * "Given Family", parted by tabs or semicolons where there are sections or mail addresses too.
  */
 public final class TypedRoster {
     private TypedRoster() {}
@@ -46,20 +46,29 @@ public final class TypedRoster {
     }
 
     private static Student student(String line) {
-        String[] cells = line.split("\\s*[\t;]\\s*");
+        List<String> all = new ArrayList<>(List.of(line.split("\\s*[\t;]\\s*")));
+        String mail = all.stream().filter(c -> c.matches("\\S+@\\S+")).findFirst().orElse("");
+        all.remove(mail);
+        return all.isEmpty() ? named("", mail, "", mail) : student(all.toArray(String[]::new), mail);
+    }
+
+    private static Student student(String[] cells, String mail) {
         boolean keyed = cells.length > 1 && hasDigit(cells[0]);
         if (cells.length > 1) {
             String section = cells.length > (keyed ? 2 : 1) ? cells[cells.length - 1] : "";
-            return named(keyed ? cells[0] : "", cells[keyed ? 1 : 0], section);
+            return named(keyed ? cells[0] : "", cells[keyed ? 1 : 0], section, mail);
         }
+        String line = cells[0];
         int blank = line.indexOf(' ');
         boolean first = blank > 0 && hasDigit(line.substring(0, blank));
-        return first ? named(line.substring(0, blank), line.substring(blank + 1), "") : named("", line, "");
+        return first
+                ? named(line.substring(0, blank), line.substring(blank + 1), "", mail)
+                : named("", line, "", mail);
     }
 
-    private static Student named(String key, String written, String section) {
+    private static Student named(String key, String written, String section, String mail) {
         PersonName name = PersonName.of(written);
-        return new Student(new StudentKey(key.isEmpty() ? written : key), name.given(), name.family(), section);
+        return new Student(new StudentKey(key.isEmpty() ? written : key), name.given(), name.family(), section, mail);
     }
 
     private static boolean hasDigit(String text) {

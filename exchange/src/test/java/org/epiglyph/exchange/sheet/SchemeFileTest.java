@@ -52,7 +52,10 @@ class SchemeFileTest {
                 criterion(5, new Manner.Counted(Manner.Counted.What.EFFECTS, "", BigDecimal.ONE,
                         Manner.Counted.From.MAXIMUM, Optional.empty())).withRole(Role.PENALTY),
                 criterion(6, new Manner.WordsOnly()), criterion(7, new Manner.Points()).withRole(Role.SHOWN));
-        Rules rules = new Rules(Optional.of(new Scaling(new BigDecimal("1.1"), new BigDecimal("-2"))),
+        Rules rules = new Rules(Optional.of(new Scaling(new BigDecimal("1.1"), new BigDecimal("-2"),
+                List.of(new Scaling.Point(BigDecimal.TEN, new BigDecimal("12.5")),
+                        new Scaling.Point(new BigDecimal("20"), new BigDecimal("21"))),
+                Optional.empty())),
                 Optional.of(new LatePenalty(Duration.ofHours(1), BigDecimal.TWO,
                         List.of(new LatePenalty.Tier(Duration.ofHours(24), BigDecimal.TEN)), LatePenalty.Basis.EARNED,
                         Optional.of(new BigDecimal("40")), Optional.of(BigDecimal.TEN),
@@ -69,6 +72,14 @@ class SchemeFileTest {
     void everyKindComesBackAsItWas(String name) throws Problem {
         MarkScheme there = everything();
         assertThat(SchemeFile.read(SchemeFile.write(there, "Tides", name), name)).isEqualTo(there);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"scheme.csv", "scheme.json"})
+    void aRootComesBack(String name) throws Problem {
+        MarkScheme there = everything().withRules(Rules.USUAL.withScaling(Optional.of(Scaling.root(BigDecimal.TEN))));
+        byte[] bytes = SchemeFile.write(there, "Tides", name);
+        assertThat(SchemeFile.read(bytes, name)).isEqualTo(there);
     }
 
     /** Read by Commons CSV, by Apache POI, and as bare JSON. */

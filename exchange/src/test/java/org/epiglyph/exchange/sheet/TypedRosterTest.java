@@ -28,6 +28,17 @@ class TypedRosterTest {
     }
 
     @Test
+    void mailAddressesAreKnownWhereverTheyStand() throws Problem {
+        assertThat(TypedRoster
+                .read("K-1; Example, Ada; A; ada@example.org\nBao Example\tbao@example.org\ncy@example.org\n")
+                .students()).extracting(s -> s.key() + "|" + s.family() + "|" + s.section() + "|" + s.mail())
+                .containsExactly("K-1|Example|A|ada@example.org", "Bao Example|Example||bao@example.org",
+                        "cy@example.org|cy@example.org||cy@example.org");
+        assertThat(TypedRoster.read("key,family name,E-Mail\nK-1,Example,ada@example.org\n").students()).singleElement()
+                .satisfies(s -> assertThat(s.mail()).isEqualTo("ada@example.org"));
+    }
+
+    @Test
     void aPastedTableWithHeadingsIsReadByThem() throws Problem {
         assertThat(words(TypedRoster.read("family name\tgiven name\tkey\tsection\nExample\tAda\tK-1\tA\n")))
                 .isEqualTo("K-1|Ada|Example|A\n");

@@ -1,0 +1,55 @@
+package org.epiglyph.exchange.mail;
+
+import jakarta.mail.MessagingException;
+import jakarta.mail.Session;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.util.Properties;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.letters.Letter;
+
+/** Letters as .eml files, which any mail program opens and sends. */
+public final class LetterFile {
+    private static final int MOST_SAME = 10_000;
+
+    private LetterFile() {}
+
+    /**
+     * Writes a letter beside those that are there; none is written over.
+     *
+     * @return the file
+     * @throws Problem where an address is none, or the file cannot be written
+     */
+    public static Path write(Letter letter, Sender sender, Instant at, Path folder) throws Problem {
+        try {
+            LetterMessage message = LetterMessage.of(letter, sender, at, Session.getInstance(new Properties()));
+            Files.createDirectories(folder);
+            String stem = letter.student()
+                    .key()
+                    .value()
+                    .replaceAll("[^\\p{L}\\p{N}._-]", "_")
+                    .replaceFirst("^[.-]", "_");
+            for (int n = 1; n < MOST_SAME; n++) {
+                Path file = folder.resolve(stem + (n == 1 ? "" : "-" + n) + ".eml");
+                try (OutputStream out = Files.newOutputStream(file, StandardOpenOption.CREATE_NEW)) {
+                    message.writeTo(out);
+                    return file;
+                } catch (FileAlreadyExistsException e) {
+                    // an earlier letter stays; the next number is tried
+                } catch (IOException | MessagingException e) {
+                    Files.deleteIfExists(file);
+                    throw e;
+                }
+            }
+            throw new Problem("There are too many letters in " + folder + " already. Choose another folder.");
+        } catch (IOException | MessagingException e) {
+            throw new Problem("The letter could not be written into " + folder
+                    + ". Check that the folder can be written to and that the disk has room.", e);
+        }
+    }
+}

@@ -1,0 +1,143 @@
+package org.epiglyph.exchange.mail;
+
+import jakarta.mail.AuthenticationFailedException;
+import jakarta.mail.MessagingException;
+import jakarta.mail.SendFailedException;
+import jakarta.mail.Session;
+import jakarta.mail.Transport;
+import java.time.Instant;
+import java.util.Properties;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.letters.Letter;
+
+/**
+ * A mail service that takes letters by SMTP (RFC 5321). The password is held in memory while letters go, and nowhere else.
+ */
+public final class MailService implements AutoCloseable {
+    private static final String PATIENCE_MILLIS = "30000";
+    private final Host host;
+    private final Session session;
+    private final Transport transport;
+
+    /** How the way to the service is protected. */
+    public enum Security {
+        /** Begins in the open and must change over before anything is said (RFC 3207). */
+        STARTTLS,
+        /** Protected from the first byte (RFC 8314). */
+        TLS,
+        /** Not at all: for this machine alone. */
+        NONE
+    }
+
+    /**
+     * Where a service is.
+     *
+     * @param name a host's name or literal address
+     * @param port 1 to 65535
+     * @param user empty where the service asks for none
+     */
+    public record Host(String name, int port, Security security, String user) {
+        private static final int LAST_PORT = 65_535;
+
+        /** @throws Problem where it is no host, or letters would travel unprotected */
+        void check() throws Problem {
+            if (!name.matches("[A-Za-z0-9]([A-Za-z0-9.-]*[A-Za-z0-9])?|\\[?[0-9A-Fa-f:.]+]?") || port < 1
+                    || port > LAST_PORT) {
+                throw new Problem("'" + name.replaceAll("\\p{Cntrl}", "?") + "', port " + port
+                        + " is no mail service. Enter a name like mail.example.org and the port that goes with it.");
+            }
+            if (security == Security.NONE && !name.matches("localhost|127(\\.(0|[1-9]\\d{0,2})){3}|\\[?::1]?")) {
+                throw new Problem("Letters would travel unprotected to " + name
+                        + ". Choose STARTTLS or TLS; only this machine may go without.");
+            }
+        }
+    }
+
+    /** The service did not say whether it took a letter. */
+    public static final class Uncertain extends Problem {
+        Uncertain(String what, Throwable cause) {
+            super(what, cause);
+        }
+    }
+
+    private MailService(Host host, Session session, Transport transport) {
+        this.host = host;
+        this.session = session;
+        this.transport = transport;
+    }
+
+    /**
+     * Signs in.
+     *
+     * @param password empty where the service asks for none
+     * @throws Problem where it cannot be reached or does not let the user in
+     */
+    public static MailService open(Host host, String password) throws Problem {
+        host.check();
+        Properties settings = new Properties();
+        settings.put("mail.smtp.host", host.name());
+        settings.put("mail.smtp.port", Integer.toString(host.port()));
+        settings.put("mail.smtp.starttls.enable", Boolean.toString(host.security() == Security.STARTTLS));
+        settings.put("mail.smtp.starttls.required", Boolean.toString(host.security() == Security.STARTTLS));
+        settings.put("mail.smtp.ssl.enable", Boolean.toString(host.security() == Security.TLS));
+        settings.put("mail.smtp.ssl.checkserveridentity", "true");
+        settings.put("mail.smtp.auth", Boolean.toString(!host.user().isEmpty()));
+        for (String one : new String[]{"connectiontimeout", "timeout", "writetimeout"}) {
+            settings.put("mail.smtp." + one, PATIENCE_MILLIS);
+        }
+        Session session = Session.getInstance(settings);
+        try {
+            Transport transport = session.getTransport("smtp");
+            if (host.user().isEmpty()) {
+                transport.connect();
+            } else {
+                transport.connect(host.user(), password);
+            }
+            return new MailService(host, session, transport);
+        } catch (AuthenticationFailedException e) {
+            throw new Problem("The mail service at " + host.name()
+                    + " does not accept the user and the password. Check both; nothing was sent.", e);
+        } catch (MessagingException e) {
+            throw new Problem("The mail service at " + host.name() + ", port " + host.port()
+                    + " does not answer. Check the name, the port and the protection; nothing was sent.", e);
+        }
+    }
+
+    /**
+     * Sends one letter.
+     *
+     * @throws Uncertain where the connection ended before the service said yes or no
+     * @throws Problem where the service refuses it
+     */
+    public void send(Letter letter, Sender sender, Instant at) throws Problem {
+        LetterMessage message;
+        try {
+            message = LetterMessage.of(letter, sender, at, session);
+        } catch (MessagingException e) {
+            throw new Problem("The letter could not be made. Look at its subject and address.", e);
+        }
+        try {
+            if (!transport.isConnected()) {
+                throw new Problem("The mail service at " + host.name()
+                        + " has ended the connection. Send the rest again; nothing goes twice.");
+            }
+            transport.sendMessage(message, message.getAllRecipients());
+        } catch (SendFailedException e) {
+            throw new Problem("The mail service does not take a letter to " + letter.student().mail()
+                    + ". Check the address.", e);
+        } catch (MessagingException e) {
+            throw new Uncertain(
+                    "The connection to the mail service ended while this letter went, so it may have arrived.",
+                    e);
+        }
+    }
+
+    @Override
+    public void close() {
+        try {
+            transport.close();
+        } catch (MessagingException e) {
+            // what was sent is sent; a service that is gone needs no goodbye
+        }
+    }
+}

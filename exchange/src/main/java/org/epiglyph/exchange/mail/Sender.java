@@ -1,0 +1,54 @@
+package org.epiglyph.exchange.mail;
+
+import jakarta.mail.internet.AddressException;
+import jakarta.mail.internet.InternetAddress;
+import java.io.UnsupportedEncodingException;
+import java.nio.charset.StandardCharsets;
+import org.epiglyph.core.Problem;
+
+/**
+ * Who writes.
+ *
+ * @param address for example m.rowe@kestrelpoint.example
+ * @param name    as readers see it; may be empty
+ */
+public record Sender(String address, String name) {
+    /** @throws Problem where the address is none */
+    InternetAddress asAddress() throws Problem {
+        return address(address, name);
+    }
+
+    /** Refuses what is no mail address. @throws Problem saying so */
+    public static void check(String mail) throws Problem {
+        address(mail, "");
+    }
+
+    /**
+     * One address and no more: a list of several, or a line break that would begin another header, is none.
+     *
+     * @throws Problem where it is none
+     */
+    static InternetAddress address(String mail, String name) throws Problem {
+        try {
+            InternetAddress[] read = InternetAddress.parse(mail, true);
+            if (read.length != 1 || read[0].isGroup() || mail.matches("(?s).*\\p{Cntrl}.*")) {
+                throw notOne(mail);
+            }
+            read[0].validate();
+            InternetAddress one = new InternetAddress(read[0].getAddress());
+            if (!name.isBlank()) {
+                one.setPersonal(name.replaceAll("\\p{Cntrl}", " "), StandardCharsets.UTF_8.name());
+            }
+            return one;
+        } catch (AddressException e) {
+            throw notOne(mail);
+        } catch (UnsupportedEncodingException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static Problem notOne(String mail) {
+        return new Problem(
+                "'" + mail.replaceAll("\\p{Cntrl}", "?") + "' is no mail address. Enter one like name@example.org.");
+    }
+}

@@ -1,0 +1,2 @@
+/** Letters as files and by a mail service. */
+package org.epiglyph.exchange.mail;

@@ -1,0 +1,9 @@
+package org.epiglyph.exchange.record;
+
+/**
+ * Why a result is changed after it was handed back.
+ *
+ * @param reason in the marker's words
+ * @param shown  true if the student reads the reason
+ */
+public record Amendment(String reason, boolean shown) {}

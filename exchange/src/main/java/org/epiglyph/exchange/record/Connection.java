@@ -1,0 +1,260 @@
+package org.epiglyph.exchange.record;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.net.ConnectException;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpHeaders;
+import java.net.http.HttpRequest;
+import java.net.http.HttpTimeoutException;
+import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.LongConsumer;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.scoring.Decimal;
+
+/**
+ * The way to one record service, whatever its protocol: the token goes nowhere else, a request that met a busy service or
+ * was cut off is sent again within a budget, and what fails does so in words. Requests must be such that sending them twice
+ * does no harm.
+ */
+public final class Connection {
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final Duration PATIENCE = Duration.ofSeconds(60);
+    private static final long LONGEST_ANSWER = 64L << 20;
+    private static final long TICK_MILLIS = 100;
+    private static final Set<Integer> PASSING = Set.of(429, 502, 503, 504);
+    private final HttpClient http = HttpClient.newBuilder()
+            .connectTimeout(Duration.ofSeconds(10))
+            .version(HttpClient.Version.HTTP_1_1)
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
+    private final ServiceAddress base;
+    private final String token;
+    private final Backoff backoff;
+    private final Duration patience;
+    private final Runnable stillWanted;
+
+    Connection(ServiceAddress base, String token, Backoff backoff, Duration patience, Runnable stillWanted) {
+        this.base = base;
+        this.token = token;
+        this.backoff = backoff;
+        this.patience = patience;
+        this.stillWanted = stillWanted;
+    }
+
+    static Connection to(ServiceAddress base, String token, Backoff backoff, Runnable stillWanted) throws Problem {
+        if (!token.strip().matches("[\\x21-\\x7E]+")) {
+            throw new Problem(
+                    "The token is empty or has characters that no token has. Copy it again from the record system.");
+        }
+        return new Connection(base, token.strip(), backoff, PATIENCE, stillWanted);
+    }
+
+    ServiceAddress base() {
+        return base;
+    }
+
+    /** An answer, all of it in memory. */
+    record Answer(HttpHeaders headers, byte[] body) {
+        /** The version that it speaks of; empty where it does not say. */
+        String tag() {
+            return headers.firstValue("ETag").filter(t -> t.matches("[\\x21-\\x7E]{1,200}")).orElse("");
+        }
+    }
+
+    /** @param path below the service's address, encoded, beginning with a slash */
+    HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(base.resolve(path)).header("Authorization", "Bearer " + token);
+    }
+
+    JsonNode json(String path) throws Problem {
+        return parse(answer(request(path).header("Accept", "application/json").GET().build()).body());
+    }
+
+    Answer answer(HttpRequest request) throws Problem {
+        return answer(request, LONGEST_ANSWER);
+    }
+
+    /** @param most the answer's greatest length in bytes */
+    Answer answer(HttpRequest request, long most) throws Problem {
+        Tries tries = new Tries();
+        while (true) {
+            try {
+                Transfer.Answer answer = new Transfer(http, patience, _ -> stillWanted.run()).send(request, most);
+                if (!PASSING.contains(answer.status()) || !tries.mayGoOn(retryAfter(answer.headers()))) {
+                    refuseFailure(answer.status());
+                    return new Answer(answer.headers(), answer.body());
+                }
+            } catch (Transfer.TooLong e) {
+                throw misunderstood();
+            } catch (IOException e) {
+                if (isNoConnection(e) || !tries.mayGoOn(Optional.empty())) {
+                    throw unreachable(e);
+                }
+            }
+        }
+    }
+
+    /** Nothing at all answers there; to wait would only hide that. */
+    private static boolean isNoConnection(IOException e) {
+        return e instanceof ConnectException || e instanceof HttpTimeoutException
+                || e.getCause() instanceof ConnectException;
+    }
+
+    /**
+     * Writes the answer to a stream, in one try: what was written cannot be taken back.
+     *
+     * @throws IOException where it was interrupted, or the stream takes no more
+     */
+    void download(String path, OutputStream out, LongConsumer progress) throws Problem, IOException {
+        Transfer transfer = new Transfer(http, patience, received -> {
+            stillWanted.run();
+            progress.accept(received);
+        });
+        refuseFailure(transfer.send(request(path).GET().build(), out, Long.MAX_VALUE).statusCode());
+        progress.accept(transfer.moved()); // a small class is there before the first tick
+    }
+
+    /** The tries of one request. */
+    private final class Tries {
+        private final long begun = System.nanoTime();
+        private int failures;
+
+        /** Waits before the next try; false where the budget would not last. */
+        boolean mayGoOn(Optional<Duration> asked) throws Problem {
+            failures++;
+            Duration pause = asked.filter(a -> a.compareTo(backoff.first()) > 0)
+                    .orElseGet(() -> backoff.pause(failures));
+            Duration gone = Duration.ofNanos(System.nanoTime() - begun);
+            if (gone.plus(pause).compareTo(backoff.budget()) > 0) {
+                return false;
+            }
+            long until = System.nanoTime() + pause.toNanos();
+            while (System.nanoTime() - until < 0) {
+                stillWanted.run();
+                sleep(Math.min(TICK_MILLIS, Math.max(1, (until - System.nanoTime()) / 1_000_000)));
+            }
+            return true;
+        }
+
+        private void sleep(long millis) throws Problem {
+            try {
+                Thread.sleep(millis);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw unreachable(e);
+            }
+        }
+    }
+
+    /** Seconds or a date (RFC 9110, 10.2.3). */
+    private static Optional<Duration> retryAfter(HttpHeaders headers) {
+        return headers.firstValue("Retry-After").flatMap(text -> {
+            try {
+                return Optional.of(text.strip().matches("\\d{1,6}")
+                        ? Duration.ofSeconds(Long.parseLong(text.strip()))
+                        : Duration.between(Instant.now(), java.time.ZonedDateTime
+                                .parse(text.strip(), java.time.format.DateTimeFormatter.RFC_1123_DATE_TIME)));
+            } catch (DateTimeException e) {
+                return Optional.empty();
+            }
+        });
+    }
+
+    private RecordClient.Unreachable unreachable(Exception cause) {
+        return new RecordClient.Unreachable("The record service at " + base
+                + " does not answer. Check that it is running and that you are connected, then try again; nothing is lost.",
+                cause);
+    }
+
+    private void refuseFailure(int status) throws Problem {
+        if (status / 100 == 2) {
+            return;
+        }
+        throw switch (status) {
+            case 409, 412 -> new RecordClient.Conflict(
+                    "The record was changed by someone else since it was last handed back. Look at both, then decide.");
+            case 401, 403 -> new Problem("The record service at " + base
+                    + " does not accept the token. Get a new one from the record system and enter it again.");
+            case 404 -> new Problem("The record service at " + base
+                    + " does not know this task or student. Check that the batch belongs to this service.");
+            case 413 -> new Problem("The record service at " + base
+                    + " does not accept uploads of this size. Ask for its limit, or hand this student's work back to a folder.");
+            case 429, 502, 503, 504 -> new Problem("The record service at " + base
+                    + " is too busy now. Nothing is lost; hand back again in a few minutes.");
+            default -> status / 100 == 3
+                    ? new Problem("The service at " + base
+                            + " redirects to another address, and the token is only sent to its own. Ask for the right address and enter it.")
+                    : new Problem("The record service at " + base + " answered with error " + status
+                            + ". Nothing is lost; try again later.");
+        };
+    }
+
+    // --- reading what it says
+
+    JsonNode parse(byte[] body) throws Problem {
+        try {
+            JsonNode node = JSON.readTree(body);
+            if (node == null || node.isNull() || node.isMissingNode()) {
+                throw misunderstood();
+            }
+            return node;
+        } catch (JsonProcessingException e) {
+            throw misunderstood();
+        } catch (IOException e) {
+            throw new Problem("The answer of " + base + " could not be read. Try again; nothing is lost.", e);
+        }
+    }
+
+    String text(JsonNode node, String field) throws Problem {
+        if (!node.hasNonNull(field)) {
+            throw misunderstood();
+        }
+        return node.get(field).asText();
+    }
+
+    Instant time(String text) throws Problem {
+        try {
+            return Instant.parse(text);
+        } catch (DateTimeException e) {
+            throw misunderstood();
+        }
+    }
+
+    Optional<Instant> optionalTime(JsonNode node, String field) throws Problem {
+        return node.hasNonNull(field) ? Optional.of(time(node.get(field).asText())) : Optional.empty();
+    }
+
+    BigDecimal number(String text) throws Problem {
+        try {
+            return Decimal.of(text);
+        } catch (NumberFormatException e) {
+            throw misunderstood();
+        }
+    }
+
+    Problem misunderstood() {
+        return new Problem("The service at " + base
+                + " does not answer as a record service should. Check that the address is that of a record service.");
+    }
+
+    /** The class list cannot be used. @param how what is wrong, as the end of a sentence about it */
+    Problem unusableRoster(String how) {
+        return new Problem("The class list of the record service at " + base + " " + how
+                + ". Have it corrected there, then collect again; nothing was changed.");
+    }
+
+    static String encoded(String part) {
+        return URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20");
+    }
+}

@@ -1,0 +1,32 @@
+package org.epiglyph.exchange.record;
+
+import java.util.Set;
+
+/**
+ * The rostering and gradebook parts of 1EdTech OneRoster 1.2, from memory: results and words alone. Spoken where the
+ * address has the path that the standard gives such services.
+ */
+public final class OneRosterProtocol implements RecordService {
+    static final Set<Ability> ABILITIES = Set.of();
+    private static final String PATH = "/ims/oneroster";
+
+    @Override
+    public String name() {
+        return "OneRoster 1.2";
+    }
+
+    @Override
+    public Set<Ability> abilities() {
+        return ABILITIES;
+    }
+
+    @Override
+    public boolean speaksAt(ServiceAddress address) {
+        return address.path().equals(PATH) || address.path().endsWith(PATH);
+    }
+
+    @Override
+    public RecordClient connect(Connection connection) {
+        return new OneRosterClient(connection);
+    }
+}

@@ -1,0 +1,69 @@
+package org.epiglyph.exchange.record;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.ServiceLoader;
+import org.epiglyph.core.Problem;
+
+/** Makes clients of record services, each by the protocol that is spoken at its address. */
+public final class RecordServices {
+    private final List<RecordService> protocols;
+    private final Backoff backoff;
+
+    /**
+     * @param protocols asked in order; the first that speaks at an address is taken
+     * @param backoff   how long a service that is busy is waited for
+     */
+    public RecordServices(List<RecordService> protocols, Backoff backoff) {
+        this.protocols = List.copyOf(protocols);
+        this.backoff = backoff;
+    }
+
+    /** All protocols on the class path; the record office's own is taken where no other is spoken. */
+    public static RecordServices installed() {
+        List<RecordService> all = new ArrayList<>();
+        ServiceLoader.load(RecordService.class).forEach(all::add);
+        return new RecordServices(all, Backoff.USUAL);
+    }
+
+    /**
+     * A client for one service.
+     *
+     * @param address for example https://records.example.org or http://127.0.0.1:8087
+     * @throws Problem where the address is none, or the token would travel unprotected
+     */
+    public RecordClient connect(String address, String token) throws Problem {
+        return connect(address, token, () -> {});
+    }
+
+    /**
+     * A client whose work can be stopped.
+     *
+     * @param stillWanted called ten times a second while a transfer runs; what it throws ends the transfer
+     */
+    public RecordClient connect(String address, String token, Runnable stillWanted) throws Problem {
+        ServiceAddress base = ServiceAddress.of(address);
+        return protocol(base).connect(Connection.to(base, token, backoff, stillWanted));
+    }
+
+    /**
+     * The protocol that is spoken at an address.
+     *
+     * @throws Problem where the address is none
+     */
+    public RecordService at(String address) throws Problem {
+        return protocol(ServiceAddress.of(address));
+    }
+
+    /** The protocol of services whose address says nothing. */
+    public static RecordService usual() {
+        return new RecordOfficeProtocol();
+    }
+
+    private RecordService protocol(ServiceAddress address) {
+        return protocols.stream()
+                .filter(p -> p.speaksAt(address))
+                .findFirst()
+                .orElseGet(RecordServices::usual);
+    }
+}

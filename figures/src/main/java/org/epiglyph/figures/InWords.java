@@ -1,0 +1,311 @@
+package org.epiglyph.figures;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.scoring.Criterion;
+
+/** What figures say, each in a sentence that a colleague understands who never heard of the statistic. */
+public final class InWords {
+    /** With fewer results than these most figures say nothing. */
+    private static final int FEW = 5;
+    private static final double HARD = 0.4;
+    private static final double EASY = 0.9;
+    private static final double WEAK = 0.2;
+    private static final double SURE = 0.8;
+    private static final double PARTLY = 0.5;
+    private static final double ALIKE = 0.9;
+
+    private InWords() {}
+
+    /** Everything that there is to say of a class, what matters most first. */
+    public static List<String> all(ClassFigures figures) {
+        List<String> said = new ArrayList<>();
+        said.add(results(figures));
+        reliability(figures).ifPresent(said::add);
+        figures.sections().forEach((name, c) -> said.add(section(name, c)));
+        drift(figures).ifPresent(said::add);
+        change(figures).ifPresent(said::add);
+        evening(figures).ifPresent(said::add);
+        pace(figures).ifPresent(said::add);
+        missing(figures).ifPresent(said::add);
+        return said;
+    }
+
+    /** Where the results lie. */
+    public static String results(ClassFigures figures) {
+        Sample results = figures.results();
+        if (results.size() == 0) {
+            return "Nobody has a result yet.";
+        }
+        String range = count(results.size(), "result") + " from " + number(results.least()) + " to "
+                + number(results.most()) + " of " + Criterion.words(figures.maximum()) + ", mean "
+                + number(results.mean());
+        if (results.size() < FEW) {
+            return range + ". So few say little about a class.";
+        }
+        Interval half = results.middleHalf();
+        return range + ". The middle half lies between " + number(half.low()) + " and " + number(half.high()) + ".";
+    }
+
+    /** How far the result can be relied on. */
+    public static Optional<String> reliability(ClassFigures figures) {
+        ItemAnalysis items = figures.items();
+        if (items.alpha().isEmpty() || items.students() < FEW) {
+            return Optional.empty();
+        }
+        double alpha = items.alpha().get();
+        Interval interval = items.interval().orElseThrow();
+        String sure = alpha >= SURE
+                ? "The criteria agree well with each other"
+                : alpha >= PARTLY
+                        ? "The criteria agree only partly with each other"
+                        : "The criteria hardly agree with each other";
+        String error = items.standardError()
+                .map(e -> " A total is uncertain by about " + points(e) + " (standard error).")
+                .orElse("");
+        String near = figures.nearby()
+                .map(n -> " " + (n == 0 ? "No result lies" : n == 1 ? "One result lies" : n + " results lie")
+                        + " that near to a boundary.")
+                .orElse("");
+        return Optional.of(sure + ": alpha " + two(alpha) + ", between " + two(interval.low()) + " and "
+                + two(interval.high()) + " for " + items.students() + " students." + error + near);
+    }
+
+    /** How a section of the class does beside the others. */
+    public static String section(String name, Contrast contrast) {
+        return name + " is " + apart(contrast) + "; with " + contrast.second() + " students beside "
+                + contrast.first() + " " + chance(contrast.isWithinChance()) + effect(contrast);
+    }
+
+    private static String apart(Contrast contrast) {
+        double difference = contrast.difference();
+        if (number(difference).equals("0")) {
+            return "neither lower nor higher (between " + signed(contrast.interval().low()) + " and "
+                    + signed(contrast.interval().high()) + ")";
+        }
+        return points(Math.abs(difference)) + " " + (difference < 0 ? "lower" : "higher") + " (between "
+                + signed(contrast.interval().low()) + " and " + signed(contrast.interval().high()) + ")";
+    }
+
+    private static String chance(boolean within) {
+        return within ? "that is within chance." : "that is more than chance.";
+    }
+
+    private static String effect(Contrast contrast) {
+        return contrast.isWithinChance()
+                ? ""
+                : contrast.effect().map(g -> " Effect size " + two(Math.abs(g)) + ".").orElse("");
+    }
+
+    /** Whether results went up or down while they were given. */
+    public static Optional<String> drift(ClassFigures figures) {
+        return figures.marking().trend().filter(_ -> figures.marking().inOrder().size() >= FEW).map(t -> {
+            int steps = figures.marking().inOrder().size() - 1;
+            double whole = t.slope() * steps;
+            String way = "From the first to the last that you scored, results "
+                    + (whole < 0 ? "fall" : "rise") + " by " + points(Math.abs(whole)) + " (between "
+                    + signed(t.interval().low() * steps) + " and " + signed(t.interval().high() * steps) + "); ";
+            return way + chance(t.isWithinChance()) + t.lastThird()
+                    .map(c -> " The last third is " + number(Math.abs(c.difference())) + " "
+                            + (c.difference() < 0 ? "lower" : "higher") + " than the first.")
+                    .orElse("");
+        });
+    }
+
+    /** Whether results given late in the evening are otherwise. */
+    public static Optional<String> evening(ClassFigures figures) {
+        return figures.marking()
+                .evening()
+                .map(c -> "What you scored between 21:00 and 5:00 is " + apart(c) + "; with " + c.second()
+                        + " such results beside " + c.first() + " " + chance(c.isWithinChance()));
+    }
+
+    /** Whether results given after the mark scheme was last changed are otherwise. */
+    public static Optional<String> change(ClassFigures figures) {
+        return figures.marking()
+                .changed()
+                .map(c -> "What you scored after the last change of the mark scheme is " + apart(c) + "; with "
+                        + c.second() + " such results beside " + c.first() + " " + chance(c.isWithinChance()));
+    }
+
+    /** Which criteria go together most, and which least. */
+    public static Optional<String> relations(ClassFigures figures) {
+        List<Relation> all = figures.relations();
+        if (all.isEmpty() || all.getFirst().students() < FEW) {
+            return Optional.empty();
+        }
+        Relation most = all.getFirst();
+        String same = most.correlation() > ALIKE ? " They may ask for much the same." : "";
+        String least = all.size() > 1
+                ? " " + pair(figures, all.getLast()) + " go together least ("
+                        + between(all.getLast()) + ")."
+                : "";
+        return Optional.of(pair(figures, most) + " go together most (" + between(most) + ")." + same + least);
+    }
+
+    private static String pair(ClassFigures figures, Relation relation) {
+        return figures.criteria().get(relation.first()).criterion().name() + " and "
+                + figures.criteria().get(relation.second()).criterion().name();
+    }
+
+    private static String between(Relation relation) {
+        return two(relation.correlation()) + ", between " + two(relation.interval().low()) + " and "
+                + two(relation.interval().high());
+    }
+
+    /** Which phrase is used most. */
+    public static Optional<String> phrases(ClassFigures figures) {
+        return figures.phrases()
+                .stream()
+                .findFirst()
+                .map(u -> "Your most used phrase is \u201c" + u.phrase().words() + "\u201d: "
+                        + times(u.times()) + ", in the work of " + count(u.students(), "student") + ".");
+    }
+
+    private static String times(int times) {
+        return times == 1 ? "once" : times == 2 ? "twice" : times + " times";
+    }
+
+    /** How one student did beside the class: on which criteria better or worse than its mean. */
+    public static Optional<String> student(ClassFigures figures, Submission submission) {
+        List<CriterionFigures> scored = figures.criteria()
+                .stream()
+                .filter(c -> c.scores().size() >= FEW && submission.scores().score(c.criterion().id()).isPresent())
+                .sorted(Comparator.comparingDouble(c -> beside(c, submission)))
+                .toList();
+        if (scored.size() < 2) {
+            return Optional.empty();
+        }
+        return Optional.of("Beside the class, best on " + onCriterion(scored.getLast(), submission) + ", weakest on "
+                + onCriterion(scored.getFirst(), submission) + ".");
+    }
+
+    private static String onCriterion(CriterionFigures figures, Submission submission) {
+        double score = submission.scores().score(figures.criterion().id()).orElseThrow().doubleValue();
+        return figures.criterion().name() + " (" + number(score) + ", the mean is " + number(figures.scores().mean())
+                + ")";
+    }
+
+    /** In shares of what the criterion is worth, so that small and large criteria weigh alike. */
+    private static double beside(CriterionFigures figures, Submission submission) {
+        double score = submission.scores().score(figures.criterion().id()).orElseThrow().doubleValue();
+        double worth = figures.criterion().maximum().doubleValue();
+        return worth == 0 ? 0 : (score - figures.scores().mean()) / worth;
+    }
+
+    /** How long it takes, and how long it still takes. */
+    public static Optional<String> pace(ClassFigures figures) {
+        return figures.marking()
+                .pace()
+                .map(p -> "A submission takes you " + time(p) + figures.timeLeft()
+                        .map(t -> "; " + figures.left() + " left, " + about(t))
+                        .orElse("") + ".");
+    }
+
+    /** Who is late, and who is missing. */
+    public static Optional<String> missing(ClassFigures figures) {
+        List<String> parts = new ArrayList<>();
+        if (figures.nothing() > 0) {
+            parts.add("nothing was received from " + figures.nothing());
+        }
+        if (figures.lateWork() > 0) {
+            parts.add(figures.lateWork() + " came late");
+        }
+        return parts.isEmpty() ? Optional.empty() : Optional.of(capital(String.join(", ", parts)) + ".");
+    }
+
+    /** What there is to say of a criterion. */
+    public static List<String> criterion(CriterionFigures figures) {
+        List<String> said = new ArrayList<>();
+        String maximum = Criterion.words(figures.criterion().maximum());
+        if (figures.scores().size() == 0) {
+            return List.of("Nobody has a score on it yet.");
+        }
+        said.add(count(figures.scores().size(), "score") + " from " + number(figures.scores().least()) + " to "
+                + number(figures.scores().most()) + " of " + maximum + ", mean " + number(figures.scores().mean())
+                + ": " + percent(figures.facility()) + " of what it is worth.");
+        if (figures.scores().size() < FEW) {
+            said.add("So few say little about a criterion.");
+            return said;
+        }
+        if (figures.facility() < HARD) {
+            said.add("That is hard for this class.");
+        } else if (figures.facility() > EASY) {
+            said.add("That is easy for this class.");
+        }
+        figures.discrimination()
+                .ifPresent(d -> said.add(d < WEAK
+                        ? "It hardly goes with the other criteria (" + two(d)
+                                + "): who does well elsewhere does not do better here."
+                        : "It goes with the other criteria (" + two(d) + ")."));
+        if (figures.isMiddleAlone()) {
+            said.add("Only the middle of the scale is used.");
+        }
+        if (figures.notAttempted() > 0) {
+            said.add(percent(figures.notAttempted() / (double) figures.asked()) + " did not attempt it.");
+        }
+        return said;
+    }
+
+    /** How many have each grade. */
+    public static String grades(Map<String, Integer> grades) {
+        return "Grades: "
+                + String.join(", ", grades.entrySet().stream().map(e -> e.getKey() + " " + e.getValue()).toList());
+    }
+
+    private static String count(int count, String of) {
+        return count == 1 ? "1 " + of : count + " " + of + "s";
+    }
+
+    private static String points(double value) {
+        String words = number(value);
+        return words + (words.equals("1") ? " point" : " points");
+    }
+
+    private static String percent(double share) {
+        return Math.round(share * 100) + "%";
+    }
+
+    /** To one decimal, without one where it is 0. */
+    static String number(double value) {
+        String words = String.format(Locale.ROOT, "%.1f", value);
+        String plain = words.endsWith(".0") ? words.substring(0, words.length() - 2) : words;
+        return plain.equals("-0") ? "0" : plain.replace('-', '\u2212');
+    }
+
+    private static String signed(double value) {
+        String words = number(value);
+        return words.startsWith("\u2212") || words.equals("0") ? words : "+" + words;
+    }
+
+    private static String two(double value) {
+        return String.format(Locale.ROOT, "%.2f", value).replace('-', '\u2212');
+    }
+
+    /** "about 8 min", or "less than a minute". */
+    public static String about(Duration duration) {
+        return (duration.toMinutes() == 0 ? "" : "about ") + time(duration);
+    }
+
+    /** "8 min" or "2 h 10 min"; a started minute counts, but for the first. */
+    public static String time(Duration duration) {
+        if (duration.toMinutes() == 0) {
+            return "less than a minute";
+        }
+        long minutes = Math.max(1, Math.ceilDiv(duration.toSeconds(), 60));
+        long hours = minutes / 60;
+        return hours == 0
+                ? minutes + " min"
+                : hours + " h" + (minutes % 60 == 0 ? "" : " " + minutes % 60 + " min");
+    }
+
+    private static String capital(String words) {
+        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+    }
+}

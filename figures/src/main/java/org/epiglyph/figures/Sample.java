@@ -1,0 +1,77 @@
+package org.epiglyph.figures;
+
+import java.util.Optional;
+import org.apache.commons.statistics.descriptive.DoubleStatistics;
+import org.apache.commons.statistics.descriptive.Quantile;
+import org.apache.commons.statistics.descriptive.Statistic;
+import org.apache.commons.statistics.distribution.TDistribution;
+
+/**
+ * What some figures are like together.
+ *
+ * @param values the figures, in the order given; never changed
+ */
+public record Sample(double[] values) {
+    private static final double QUARTER = 0.25;
+
+    public Sample {
+        values = values.clone();
+    }
+
+    @Override
+    public double[] values() {
+        return values.clone();
+    }
+
+    public int size() {
+        return values.length;
+    }
+
+    /** The arithmetic mean; NaN without figures. */
+    public double mean() {
+        return DoubleStatistics.of(java.util.EnumSet.of(Statistic.MEAN), values).getAsDouble(Statistic.MEAN);
+    }
+
+    /** The standard deviation of a sample, divided by one less than the count; 0 for one figure, NaN for none. */
+    public double spread() {
+        return DoubleStatistics.of(java.util.EnumSet.of(Statistic.STANDARD_DEVIATION), values)
+                .getAsDouble(Statistic.STANDARD_DEVIATION);
+    }
+
+    public double least() {
+        return DoubleStatistics.of(java.util.EnumSet.of(Statistic.MIN), values).getAsDouble(Statistic.MIN);
+    }
+
+    public double most() {
+        return DoubleStatistics.of(java.util.EnumSet.of(Statistic.MAX), values).getAsDouble(Statistic.MAX);
+    }
+
+    /** Below which so large a part of the figures lies, by Hyndman and Fan's seventh definition, as R and spreadsheets have it. */
+    public double quantile(double share) {
+        return Quantile.withDefaults().with(Quantile.EstimationMethod.HF7).evaluate(values, share);
+    }
+
+    /** How many lie in each of so many equal parts of the range from 0 to a maximum; what lies beyond is in the first or last. */
+    public int[] distribution(double maximum, int parts) {
+        int[] counts = new int[parts];
+        double whole = Math.max(Double.MIN_NORMAL, maximum);
+        for (double value : values) {
+            counts[Math.clamp((int) (value / whole * parts), 0, parts - 1)]++;
+        }
+        return counts;
+    }
+
+    /** Between which the middle half of the figures lies; NaN without figures. */
+    public Interval middleHalf() {
+        return new Interval(quantile(QUARTER), quantile(1 - QUARTER));
+    }
+
+    /** Within which the mean of many such figures lies, by Student's t; empty below two figures. */
+    public Optional<Interval> meanInterval() {
+        if (size() < 2) {
+            return Optional.empty();
+        }
+        double t = TDistribution.of(size() - 1.0).inverseSurvivalProbability((1 - Interval.CONFIDENCE) / 2);
+        return Optional.of(Interval.around(mean(), t * spread() / Math.sqrt(size())));
+    }
+}

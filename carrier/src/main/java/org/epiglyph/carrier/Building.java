@@ -5,23 +5,33 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.Executor;
+import java.util.concurrent.Future;
+import java.util.concurrent.FutureTask;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.feedback.ClassWords;
+import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Result;
+import org.epiglyph.documents.BoundSheet;
 import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.documents.Xfdf;
 import org.epiglyph.documents.rendition.FeedbackPages;
 import org.epiglyph.exchange.filing.WayBack;
 import org.epiglyph.workspace.BatchFolder;
@@ -37,6 +47,7 @@ final class Building {
     private final Instant at;
     private final Path target;
     private final Optional<FilingRule> rule;
+    private final List<String> inTheClass;
 
     /**
      * @param at     the time that the annotations bear
@@ -49,6 +60,7 @@ final class Building {
         this.at = at;
         this.target = target;
         this.rule = Register.rule(folder);
+        this.inTheClass = ClassWords.of(batch, choices.profile().figures());
     }
 
     /**
@@ -58,63 +70,144 @@ final class Building {
      * @param leftOut ids of documents that could not be built
      * @param reasons why, and what else must be known, each in a sentence
      */
-    record Built(Map<String, Path> files, List<String> leftOut, List<String> reasons) {}
+    record Built(Map<String, Path> files, List<String> leftOut, List<String> reasons) {
+        /** With other names for files that others have the names of. @param taken those, in lower case; these are added */
+        Built apart(Set<String> taken) {
+            Map<String, Path> own = new LinkedHashMap<>();
+            files.forEach(
+                    (name, file) -> own.put(free(taken, name, ending(name.substring(name.lastIndexOf('/') + 1))),
+                            file));
+            return new Built(own, leftOut, reasons);
+        }
+    }
 
-    /** @param taken paths that others have, in lower case; what is built adds its own */
-    Built build(StudentKey student, Set<String> taken) {
+    /** One after the other, on this thread. */
+    Built build(StudentKey student, Set<String> taken) throws Problem {
+        return build(student, taken, Runnable::run);
+    }
+
+    /**
+     * Builds what one student is handed.
+     *
+     * @param taken   paths that others have, in lower case; what is built adds its own
+     * @param besides makes the feedback sheet while the documents are built
+     * @throws Problem where words that are private stand in what was built
+     */
+    Built build(StudentKey student, Set<String> taken, Executor besides) throws Problem {
         Submission submission = batch.submission(student);
-        Map<String, Path> files = new LinkedHashMap<>();
-        List<String> leftOut = new ArrayList<>();
-        List<String> reasons = new ArrayList<>();
+        boolean withSheet = choices.profile().sheet() != Profile.Sheet.NONE;
+        FutureTask<Path> sheet = new FutureTask<>(() -> sheet(submission));
+        if (withSheet) {
+            besides.execute(sheet);
+        }
+        Built built = new Built(new LinkedHashMap<>(), new ArrayList<>(), new ArrayList<>());
         for (Document document : submission.documents()) {
             if (document.pages() instanceof Pages.Ready) {
-                String path = free(taken, marked(document, submission), ".pdf");
-                Path target = outgoing(document, path);
-                try {
-                    MarkedPdf.Written written = MarkedPdf.write(folder.pages(document), folder.pictures(),
-                            marks(submission, document),
-                            new MarkedPdf.Manner(choices.profile().form(), choices.plain(), choices.author(), at),
-                            target);
-                    files.put(path, target);
-                    if (written.unsigned()) {
-                        reasons.add("'" + document.name() + (written.anew()
-                                ? "' had to be written anew, so that its signatures are no longer valid in the marked copy."
-                                : "' has signatures, and what is printed on its pages changes them: in the marked copy they are no longer valid."));
-                    }
-                } catch (Problem e) {
-                    leftOut.add(document.id());
-                    taken.remove(path.toLowerCase(Locale.ROOT));
-                    reasons.add("'" + document.name() + "' did not go: " + e.getMessage());
-                }
+                document(submission, document, built, taken);
             }
         }
-        if (choices.profile().sheet() != Profile.Sheet.NONE) {
-            try {
-                files.putAll(sheet(submission, taken));
-            } catch (Problem e) {
-                LOG.info("A feedback sheet could not be made", e.getCause());
-                leftOut.add("feedback sheet");
-                reasons.add(e.getMessage());
-            }
+        if (withSheet) {
+            take(sheet, submission, built, taken);
         }
+        refusePrivateWords(submission, built.files.values());
         for (Attached attached : submission.attached()) {
             Document document = attached.document();
             String ending = ending(document.name());
-            files.put(free(taken, WayBack.named(document.path(), rule, ending), ending), folder.original(document));
+            String name = attached.isEnclosure()
+                    ? document.name()
+                    : WayBack.named(document.path(), rule, added(submission), ending);
+            built.files.put(free(taken, name, ending), folder.original(document));
         }
-        return new Built(files, leftOut, reasons);
+        return built;
     }
 
-    /** The feedback sheet, named after the first document, or the key where there is none. */
-    private Map<String, Path> sheet(Submission submission, Set<String> taken) throws Problem {
-        FeedbackSheet sheet = FeedbackSheet.of(batch, submission);
-        String ending = choices.profile().sheet().ending();
-        String stem = submission.documents().isEmpty()
+    /** One that cannot be built leaves the others. */
+    private void document(Submission submission, Document document, Built built, Set<String> taken) {
+        String path = free(taken, marked(document, submission), ".pdf");
+        Path target = outgoing(document, path);
+        try {
+            MarkedPdf.Written written = MarkedPdf.write(folder.pages(document), folder.pictures(),
+                    marks(submission, document),
+                    new MarkedPdf.Manner(choices.profile().form(), choices.plain(), choices.author(), at), target);
+            built.files.put(path, target);
+            if (choices.profile().xfdf() && !marks(submission, document).isEmpty()) {
+                built.files.putAll(xfdf(submission, document, path, target, taken));
+            }
+            if (written.unsigned()) {
+                built.reasons.add("'" + document.name() + (written.anew()
+                        ? "' had to be written anew, so that its signatures are no longer valid in the marked copy."
+                        : "' has signatures, and what is printed on its pages changes them: in the marked copy they are no longer valid."));
+            }
+        } catch (Problem e) {
+            built.leftOut.add(document.id());
+            taken.remove(path.toLowerCase(Locale.ROOT));
+            built.reasons.add("'" + document.name() + "' did not go: " + e.getMessage());
+        }
+    }
+
+    private void take(Future<Path> sheet, Submission submission, Built built, Set<String> taken) {
+        try {
+            String ending = choices.profile().sheet().ending();
+            Path made = Futures.get(sheet);
+            if (!isBound(made, built)) {
+                built.files.put(free(taken, sheetName(submission) + ending, ending), made);
+            }
+        } catch (Problem e) {
+            LOG.info("A feedback sheet could not be made", e.getCause());
+            built.leftOut.add("feedback sheet");
+            built.reasons.add(e.getMessage());
+        }
+    }
+
+    /** Binds the sheet to the first document, where the profile says so and that can be done. */
+    private boolean isBound(Path sheet, Built built) {
+        if (!choices.profile().binds() || built.files.isEmpty()) {
+            return false;
+        }
+        Map.Entry<String, Path> first = built.files.entrySet().iterator().next();
+        Path bound = first.getValue().resolveSibling("bound").resolve(first.getValue().getFileName());
+        try {
+            boolean signed = BoundSheet.write(first.getValue(), sheet,
+                    choices.profile().place() == Profile.SheetPlace.BEFORE_THE_PAGES, at, bound);
+            first.setValue(bound);
+            if (signed) {
+                built.reasons.add(first.getKey()
+                        + " was written anew with its feedback sheet, so that its signatures are no longer valid.");
+            }
+            return true;
+        } catch (Problem e) {
+            LOG.info("A feedback sheet could not be bound", e.getCause());
+            built.reasons.add(e.getMessage());
+            return false;
+        }
+    }
+
+    private void refusePrivateWords(Submission submission, Collection<Path> files) throws Problem {
+        PrivateWords words = PrivateWords.of(submission);
+        if (!words.isEmpty()) {
+            List<Path> received = submission.documents()
+                    .stream()
+                    .filter(d -> d.pages() instanceof Pages.Ready)
+                    .map(folder::pages)
+                    .toList();
+            words.refuseIn(files, Feedback.text(batch, submission), received);
+        }
+    }
+
+    /** Named after the first document, or the key where there is none. */
+    private static String sheetName(Submission submission) {
+        return (submission.documents().isEmpty()
                 ? submission.student().key().value().replaceAll("[^\\p{L}\\p{N}._-]", "_")
-                : FilingRule.stem(submission.documents().getFirst().path());
-        String path = free(taken, stem + "_feedback" + ending, ending);
+                : FilingRule.stem(submission.documents().getFirst().path())) + "_feedback";
+    }
+
+    private Path sheet(Submission submission) throws Problem {
+        FeedbackSheet sheet = FeedbackSheet.of(batch, submission)
+                .without(choices.profile().leftOut())
+                .withClass(inTheClass);
+        String name = sheetName(submission);
         Path file = target.resolve("sheet-" + batch.position(submission.student().key()))
-                .resolve(path.substring(path.lastIndexOf('/') + 1));
+                .resolve(name.substring(name.lastIndexOf('/') + 1) + choices.profile().sheet().ending());
         try {
             Files.createDirectories(file.getParent());
             switch (choices.profile().sheet()) {
@@ -123,11 +216,36 @@ final class Building {
                 case TEXT -> Files.writeString(file, FeedbackPages.text(sheet));
                 case NONE -> throw new IllegalStateException("No sheet is wanted");
             }
+            return file;
         } catch (IOException | java.nio.file.InvalidPathException e) {
             throw new Problem("Its feedback sheet could not be written. Check that the disk has room and try again.",
                     e);
         }
-        return Map.of(path, file);
+    }
+
+    /** What the profile adds to a received name. */
+    private List<String> added(Submission submission) {
+        Result result = batch.result(submission.student().key());
+        List<String> added = new ArrayList<>();
+        for (Profile.Addition one : choices.profile().names().stream().sorted().toList()) {
+            switch (one) {
+                case MARKED -> added.add("marked");
+                case SCORE -> added.add(Criterion.words(result.value()));
+                case GRADE -> result.grade().filter(_ -> result.complete()).ifPresent(added::add);
+            }
+        }
+        return added;
+    }
+
+    /** The marks of a document beside it, as other programs read them. */
+    private Map<String, Path> xfdf(Submission submission, Document document, String path, Path marked,
+            Set<String> taken) throws Problem {
+        String name = free(taken, FilingRule.stem(path) + ".xfdf", ".xfdf");
+        Path file = marked.resolveSibling(document.id() + ".xfdf");
+        Xfdf.write(folder.pages(document), folder.pictures(), marks(submission, document),
+                new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, choices.author(), at),
+                path.substring(path.lastIndexOf('/') + 1), file);
+        return Map.of(name, file);
     }
 
     private static List<Mark> marks(Submission submission, Document document) {
@@ -142,8 +260,8 @@ final class Building {
                 .noneMatch(d -> !d.id().equals(document.id()) && FilingRule.stem(d.path()).equalsIgnoreCase(stem));
         String ending = ending(document.name());
         return alone || ending.equalsIgnoreCase(".pdf")
-                ? WayBack.marked(document.path(), rule)
-                : WayBack.marked(document.path() + ".pdf", rule);
+                ? WayBack.named(document.path(), rule, added(submission), ".pdf")
+                : WayBack.named(document.path() + ".pdf", rule, added(submission), ".pdf");
     }
 
     private Path outgoing(Document document, String path) {

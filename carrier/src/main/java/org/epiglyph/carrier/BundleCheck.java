@@ -21,6 +21,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.documents.PdfContent;
+import org.epiglyph.documents.Xfdf;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.SheetFile;
 import org.epiglyph.exchange.sheet.SheetRoles;
@@ -171,15 +172,17 @@ public final class BundleCheck {
         Optional<GradeSheet> ours = Optional.empty();
         if (sheet.isPresent() && !students.isEmpty()) {
             received = Optional.of(sheet(sheet.get()));
-            ours = Optional.of(OutgoingSheet.of(batch, workspace.folder(), students).readBack());
+            ours = Optional.of(OutgoingSheet.of(batch, workspace.folder(), choices.profile(), students).readBack());
         }
+        StudentFolders folders = new StudentFolders(batch);
         Set<String> taken = new HashSet<>();
         List<Line> lines = new ArrayList<>();
         for (StudentKey student : students) {
             progress.at(batch.submission(student).student().name(), lines.size(), students.size());
             List<String> said = new ArrayList<>();
-            for (Map.Entry<String, Path> file : building.build(student, taken).files().entrySet()) {
-                said(file.getKey(), file.getValue()).ifPresent(said::add);
+            for (Map.Entry<String, Path> file : built(building, student, taken, said).entrySet()) {
+                said(file.getKey(), file.getValue(), folders.of(student))
+                        .ifPresent(said::add);
             }
             if (received.isPresent()) {
                 said.addAll(row(ours.orElseThrow(), received.get(), student));
@@ -189,10 +192,30 @@ public final class BundleCheck {
         return new Found(lines, files.keySet().stream().filter(f -> !met.contains(f)).toList());
     }
 
-    private Optional<String> said(String name, Path ours) throws Problem, IOException {
-        Path there = files.get(name);
-        if (there != null) {
-            met.add(name);
+    /** One that cannot be built now leaves the others. */
+    private static Map<String, Path> built(Building building, StudentKey student, Set<String> taken,
+            List<String> said) {
+        try {
+            return building.build(student, taken).files();
+        } catch (Problem e) {
+            said.add(e.getMessage());
+            return Map.of();
+        }
+    }
+
+    /** @param own the folder that the student has, where there are such folders */
+    private Optional<String> said(String name, Path ours, String own) throws Problem, IOException {
+        String within = own + "/" + name;
+        List<String> places = files.keySet()
+                .stream()
+                .filter(f -> f.equals(name) || f.equals(within) || f.endsWith("/" + within))
+                .toList(); // in the zip, and in the student's folder
+        if (!places.isEmpty()) {
+            met.addAll(places);
+            Path there = files.get(places.getFirst());
+            for (String other : places) {
+                there = isSame(ours, files.get(other), name) ? there : files.get(other);
+            }
             return isSame(ours, there, name) ? Optional.empty() : Optional.of(name + " says something else now.");
         }
         for (Map.Entry<String, Path> other : files.entrySet()) {
@@ -208,8 +231,11 @@ public final class BundleCheck {
         if (Files.mismatch(ours, there) < 0) {
             return true;
         }
-        return name.toLowerCase(Locale.ROOT).endsWith(".pdf") && content(ours).isPresent()
-                && content(ours).equals(content(there));
+        String lower = name.toLowerCase(Locale.ROOT);
+        if (lower.endsWith(".xfdf")) {
+            return Xfdf.content(ours).isPresent() && Xfdf.content(ours).equals(Xfdf.content(there));
+        }
+        return lower.endsWith(".pdf") && content(ours).isPresent() && content(ours).equals(content(there));
     }
 
     /** What a PDF says, read once; empty for what is none. */

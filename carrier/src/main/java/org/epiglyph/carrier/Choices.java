@@ -3,8 +3,10 @@ package org.epiglyph.carrier;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.exchange.record.Amendment;
 
 /**
  * How work is handed back.
@@ -13,18 +15,40 @@ import org.epiglyph.core.roster.StudentKey;
  * @param plain    true to take scripts and what starts programs out of the marked copies
  * @param profile  what students are handed
  * @param accepted what the marker was asked and said yes to, by student
+ * @param amendment why results that were handed back before are changed; empty where nothing is said of it
+ * @param resolutions what was decided about records that somebody else has changed
  */
-public record Choices(String author, boolean plain, Profile profile, Map<StudentKey, Set<Outcome.Doubt>> accepted) {
+public record Choices(String author, boolean plain, Profile profile, Map<StudentKey, Set<Outcome.Doubt>> accepted,
+        Optional<Amendment> amendment, Map<StudentKey, Resolution> resolutions) {
     public Choices {
         accepted = Map.copyOf(accepted);
+        resolutions = Map.copyOf(resolutions);
     }
 
     public Choices(String author, boolean plain) {
-        this(author, plain, Profile.USUAL, Map.of());
+        this(author, plain, Map.of());
     }
 
     public Choices(String author, boolean plain, Map<StudentKey, Set<Outcome.Doubt>> accepted) {
         this(author, plain, Profile.USUAL, accepted);
+    }
+
+    public Choices(String author, boolean plain, Profile profile, Map<StudentKey, Set<Outcome.Doubt>> accepted) {
+        this(author, plain, profile, accepted, Optional.empty(), Map.of());
+    }
+
+    /** The same, with a word on why earlier results are changed. */
+    public Choices amending(Amendment why) {
+        return new Choices(author, plain, profile, accepted, Optional.of(why), resolutions);
+    }
+
+    /** The same, with what was decided about records that somebody else has changed. */
+    public Choices resolving(Map<StudentKey, Resolution> decided) {
+        return new Choices(author, plain, profile, accepted, amendment, decided);
+    }
+
+    Optional<Resolution.Way> resolution(StudentKey student, String tag) {
+        return Optional.ofNullable(resolutions.get(student)).filter(r -> r.isFor(tag)).map(Resolution::way);
     }
 
     boolean accepts(StudentKey student, Outcome.Doubt doubt) {

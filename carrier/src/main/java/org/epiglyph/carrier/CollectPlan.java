@@ -6,16 +6,15 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.filing.Match;
 import org.epiglyph.core.filing.Matching;
 import org.epiglyph.core.filing.RosterFromNames;
-import org.epiglyph.core.filing.RuleLearning;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -27,6 +26,7 @@ import org.epiglyph.exchange.archive.FileSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
 import org.epiglyph.exchange.filing.PlainLetters;
 import org.epiglyph.exchange.record.RecordClient.HandedIn;
+import org.epiglyph.exchange.record.StudentAnswer;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
 /**
@@ -34,13 +34,13 @@ import org.epiglyph.exchange.sheet.GradeSheet;
  * the marker says (sheet, class list, rule, decisions) changes it. Not safe for several threads.
  */
 public final class CollectPlan implements AutoCloseable {
-    private static final double FITS_WELL = 0.5;
     private final FileSource source;
     private final Origin origin;
     private final Optional<Roster> recorded;
     private final Map<String, HandedIn> byRecord;
     private final Optional<PlanGround.Earlier> earlier;
-    private final List<FilingRule> known;
+    private final List<StudentAnswer> answers;
+    private final KnownRules known;
     private final AutoCloseable alsoClose;
     private final PlainLetters letters = new PlainLetters();
     private final Map<String, Optional<StudentKey>> decisions = new HashMap<>();
@@ -101,7 +101,8 @@ public final class CollectPlan implements AutoCloseable {
         this.recorded = ground.recorded();
         this.byRecord = Map.copyOf(ground.byRecord());
         this.earlier = ground.earlier();
-        this.known = List.copyOf(ground.known());
+        this.answers = ground.answers();
+        this.known = new KnownRules(ground.known(), letters);
         this.alsoClose = ground.alsoClose();
         this.task = ground.task();
         this.sheet = ground.sheet();
@@ -157,9 +158,13 @@ public final class CollectPlan implements AutoCloseable {
                 .filter(f -> !Optional.of(f.path()).equals(sheetPath))
                 .toList();
         List<String> paths = files.stream().map(ReceivedFile::path).toList();
-        Optional<RosterFromNames> fromNames = deriveRoster(paths);
+        PlannedRoster planned = PlannedRoster.of(new PlannedRoster.Sources(earlier, recorded, sheet, typed), paths,
+                byHand);
+        roster = planned.roster();
+        rosterOrigin = planned.origin();
+        Optional<RosterFromNames> fromNames = planned.fromNames();
         Matching plain = new Matching(roster, letters);
-        rule = fromNames.isPresent() ? fromNames.get().rule() : byHand.or(() -> fittingRule(paths, plain));
+        rule = fromNames.isPresent() ? fromNames.get().rule() : byHand.or(() -> known.fitting(paths, plain));
         Matching matching = plain.with(rule);
         Map<String, StudentKey> inSheet = sheet.map(GradeSheet::files).orElse(Map.of());
         Map<String, Integer> nth = new HashMap<>();
@@ -177,45 +182,6 @@ public final class CollectPlan implements AutoCloseable {
                     earlier.map(e -> e.news(file)).orElse(News.NEW)));
         }
         items = derived;
-    }
-
-    private Optional<RosterFromNames> deriveRoster(List<String> paths) {
-        Map<StudentKey, Student> all = new LinkedHashMap<>();
-        rosterOrigin = recorded.isPresent()
-                ? RosterOrigin.RECORD
-                : sheet.isPresent()
-                        ? RosterOrigin.SHEET
-                        : earlier.isPresent() ? RosterOrigin.BATCH : RosterOrigin.TYPED;
-        earlier.ifPresent(e -> e.batch().submissions().forEach(s -> all.put(s.student().key(), s.student())));
-        recorded.ifPresent(r -> r.students().forEach(s -> all.putIfAbsent(s.key(), s)));
-        sheet.ifPresent(s -> s.roster().students().forEach(x -> all.putIfAbsent(x.key(), x)));
-        typed.forEach(s -> all.putIfAbsent(s.key(), s));
-        if (all.isEmpty()) {
-            RosterFromNames read = RosterFromNames.read(paths, byHand);
-            roster = read.roster();
-            rosterOrigin = RosterOrigin.NAMES;
-            return Optional.of(read);
-        }
-        roster = new Roster(List.copyOf(all.values()));
-        return Optional.empty();
-    }
-
-    /** A known rule that most names follow, as well as one learnt from them; else the learnt one. */
-    private Optional<FilingRule> fittingRule(List<String> paths, Matching plain) {
-        Optional<RuleLearning.Learnt> learnt = new RuleLearning(letters, plain).learn("learnt from this batch", paths);
-        int fits = learnt.map(RuleLearning.Learnt::fits).orElse(0);
-        return offeredRules(paths).stream()
-                .filter(r -> fits(r, paths) >= fits)
-                .findFirst()
-                .or(() -> learnt.map(RuleLearning.Learnt::rule));
-    }
-
-    private List<FilingRule> offeredRules(List<String> paths) {
-        return known.stream().filter(r -> !paths.isEmpty() && fits(r, paths) >= FITS_WELL * paths.size()).toList();
-    }
-
-    private static int fits(FilingRule rule, List<String> paths) {
-        return (int) paths.stream().filter(p -> rule.read(p).isPresent()).count();
     }
 
     private Optional<Match> known(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
@@ -274,12 +240,16 @@ public final class CollectPlan implements AutoCloseable {
 
     /** Known rules that most names of this source follow. */
     public List<FilingRule> offeredRules() {
-        return offeredRules(items.stream().map(Item::path).toList());
+        return known.offered(paths());
     }
 
     /** How many of the names follow a rule. */
     public int fits(FilingRule other) {
-        return fits(other, items.stream().map(Item::path).toList());
+        return KnownRules.fits(other, paths());
+    }
+
+    private List<String> paths() {
+        return items.stream().map(Item::path).toList();
     }
 
     /** All files that can be submissions, in the source's order. */
@@ -304,6 +274,11 @@ public final class CollectPlan implements AutoCloseable {
         return earlier.isPresent();
     }
 
+    /** What students wrote in the record that the batch does not have. */
+    public List<Edit.ReceiveAnswer> newAnswers() {
+        return earlier.map(e -> AnswerExchange.news(e.batch(), answers)).orElse(List.of());
+    }
+
     Optional<PlanGround.Earlier> earlier() {
         return earlier;
     }
@@ -319,9 +294,7 @@ public final class CollectPlan implements AutoCloseable {
 
     /** Whose the file is: by decision, else where the evidence is certain. */
     public Optional<StudentKey> studentOf(Item item) {
-        Optional<StudentKey> decided = decisions.get(item.id());
-        boolean stands = decided != null && (decided.isEmpty() || roster.find(decided.get()).isPresent());
-        return stands ? decided : item.match().student();
+        return isDecided(item) ? decisions.get(item.id()) : item.match().student();
     }
 
     /** True if the marker has decided about the file, now or when it was first collected. */

@@ -17,6 +17,7 @@ import org.epiglyph.carrier.CollectPlan.Item;
 import org.epiglyph.carrier.CollectPlan.News;
 import org.epiglyph.carrier.Register.Fate;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
@@ -218,6 +219,7 @@ public final class Collecting {
                 }
             }
             int students = edits.size();
+            edits.addAll(addresses(workspace.batch()));
             news.stream()
                     .flatMap(i -> plan.studentOf(i).stream())
                     .distinct()
@@ -226,12 +228,24 @@ public final class Collecting {
             if (!task.equals(workspace.batch().task())) {
                 edits.add(new Edit.ChangeTask(task));
             }
+            edits.addAll(plan.newAnswers());
             make(workspace, edits, staged(folder, earlier.register()));
             int handIns = (int) edits.stream().filter(e -> e instanceof Edit.ReceiveHandIn).count();
             return new Added(handIns, students);
         } catch (IOException e) {
             throw failed(folder.root(), e);
         }
+    }
+
+    /** Mail addresses that the batch does not know yet. */
+    private List<Edit> addresses(Batch batch) {
+        return plan.roster()
+                .students()
+                .stream()
+                .filter(s -> !s.mail().isBlank() && batch.position(s.key()) >= 0
+                        && batch.submission(s.key()).student().mail().isBlank())
+                .<Edit>map(s -> new Edit.LearnAddress(s.key(), s.mail()))
+                .toList();
     }
 
     private static void make(Workspace workspace, List<Edit> edits, Staging staging) throws Problem {

@@ -1,10 +1,12 @@
 package org.epiglyph.carrier;
 
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -23,6 +25,8 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.exchange.record.Ability;
+import org.epiglyph.exchange.record.Amendment;
 import org.epiglyph.exchange.record.HeldRecord;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.workspace.Fingerprint;
@@ -37,6 +41,9 @@ import org.slf4j.LoggerFactory;
 public final class HandingBack {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
     private static final Logger LOG = LoggerFactory.getLogger(HandingBack.class);
+    /** Kinds of what is noted about a record that somebody else has changed. */
+    private static final String LEFT = "RECORD_LEFT";
+    private static final String KEPT = "RECORD_KEPT";
     private final Workspace workspace;
     private final Clock clock;
     private final Choices choices;
@@ -171,8 +178,8 @@ public final class HandingBack {
     }
 
     /** What went, in words, for the receipt. */
-    static String sent(Building.Built built, String score) {
-        List<String> names = built.files().keySet().stream().map(p -> p.substring(p.lastIndexOf('/') + 1)).toList();
+    static String sent(Collection<String> paths, String score) {
+        List<String> names = paths.stream().map(p -> p.substring(p.lastIndexOf('/') + 1)).toList();
         return String.join(", ", names) + (names.isEmpty() ? "" : "; ") + "score " + score;
     }
 
@@ -210,9 +217,18 @@ public final class HandingBack {
             }
             String digest = Fingerprint.of(batch, student, choices.deciding(built.leftOut()));
             RecordClient.Parcel parcel = new RecordClient.Parcel(student, Optional.of(batch.result(student).value()),
-                    Feedback.text(batch, batch.submission(student)), List.copyOf(built.files().values()), digest,
-                    known.map(Receipt::tag).orElse(""));
+                    Feedback.text(batch, batch.submission(student)), files(built), digest,
+                    known.map(Receipt::tag).orElse(""), known.flatMap(_ -> choices.amendment()));
             return send(parcel, built);
+        }
+
+        /** None where the service takes none, which the marker was told before. */
+        private List<Path> files(Building.Built built) {
+            return takesFiles() ? List.copyOf(built.files().values()) : List.of();
+        }
+
+        private boolean takesFiles() {
+            return client.abilities().contains(Ability.FILES);
         }
 
         /** Other work that was on its way after the receipt may have arrived although no answer came. */
@@ -257,12 +273,60 @@ public final class HandingBack {
                     return received(new Receipt(held.receipt(), held.at().orElseGet(clock::instant), parcel.digest(),
                             held.tag()), parcel, built);
                 }
-                if (isOurs(held, parcel.student())
-                        || choices.accepts(parcel.student(), Outcome.Doubt.RECORD_CHANGED)) {
-                    return deliver(parcel.over(held.tag()), built);
-                }
-                return new Outcome.Asked(parcel.student(), Outcome.Doubt.RECORD_CHANGED, inWords(held, parcel));
+                return isOurs(held, parcel.student())
+                        ? deliver(parcel.over(held.tag()), built)
+                        : resolved(held, parcel, built);
             }
+        }
+
+        /** Somebody else's word in the record is never replaced unseen. */
+        private Outcome resolved(HeldRecord held, RecordClient.Parcel parcel, Building.Built built) throws Problem {
+            StudentKey student = parcel.student();
+            BigDecimal score = parcel.score().orElseThrow();
+            Optional<Resolution.Way> way = choices.resolution(student, held.tag());
+            if (way.isEmpty()) {
+                return isLeft(held, student)
+                        ? new Outcome.TheirsStand(student, held, score, parcel.feedback())
+                        : new Outcome.Differs(student, held, score, parcel.feedback());
+            }
+            return switch (way.get()) {
+                case OURS -> deliver(parcel.over(held.tag()), built);
+                case THEIRS -> {
+                    workspace.edit(new Edit.AcceptFinding(student, left(held)));
+                    yield new Outcome.TheirsStand(student, held, score, parcel.feedback());
+                }
+                case BOTH -> {
+                    String note = noted(held);
+                    workspace.edit(new Edit.AcceptFinding(student, new Acceptance(KEPT, "", note, "")));
+                    yield deliver(withNote(parcel, note).over(held.tag()), built);
+                }
+            };
+        }
+
+        /** In the record too, unless that has a reason which the student reads. */
+        private static RecordClient.Parcel withNote(RecordClient.Parcel parcel, String note) {
+            return parcel.amendment().filter(Amendment::shown).isPresent()
+                    ? parcel
+                    : parcel.because(new Amendment(
+                            parcel.amendment().map(a -> a.reason() + " ").orElse("") + note, false));
+        }
+
+        private boolean isLeft(HeldRecord held, StudentKey student) {
+            return workspace.batch()
+                    .submission(student)
+                    .accepted()
+                    .stream()
+                    .anyMatch(left(held)::isOfOneThing);
+        }
+
+        private Acceptance left(HeldRecord held) {
+            return new Acceptance(LEFT, destination.task(), held.tag(), "");
+        }
+
+        private String noted(HeldRecord held) {
+            return "Before, the record held " + held.score().map(Criterion::words).orElse("no score")
+                    + held.at().map(at -> " of " + WHEN.format(at.atZone(workspace.batch().task().zone()))).orElse("")
+                    + (held.comment().isBlank() ? "." : ": " + held.comment().strip());
         }
 
         private Outcome deliver(RecordClient.Parcel parcel, Building.Built built) throws Problem {
@@ -277,7 +341,8 @@ public final class HandingBack {
         }
 
         private Outcome received(Receipt receipt, RecordClient.Parcel parcel, Building.Built built) {
-            Receipt own = receipt.of(destination, sent(built, score(parcel)));
+            Receipt own = receipt.of(destination,
+                    sent(takesFiles() ? built.files().keySet() : Set.of(), score(parcel)));
             workspace.edit(new Edit.RecordReceipt(parcel.student(), Optional.of(own)));
             log.arrived(destination, parcel.student(), parcel.digest());
             return new Outcome.Done(parcel.student(), own, built.reasons());
@@ -295,15 +360,6 @@ public final class HandingBack {
 
         private static String score(RecordClient.Parcel parcel) {
             return parcel.score().map(Criterion::words).orElse("none");
-        }
-
-        private String inWords(HeldRecord held, RecordClient.Parcel parcel) {
-            return "Somebody else has changed this record"
-                    + held.at()
-                            .map(at -> " on " + WHEN.format(at.atZone(workspace.batch().task().zone())))
-                            .orElse("")
-                    + ": it has the score " + held.score().map(Criterion::words).orElse("none") + ", and yours is "
-                    + score(parcel) + ". Leave what is there, or hand yours back over it.";
         }
     }
 }

@@ -2,6 +2,7 @@ package org.epiglyph.carrier;
 
 import java.io.BufferedOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,6 +17,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import java.util.zip.Deflater;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.epiglyph.core.Problem;
@@ -28,18 +35,21 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.places.Private;
 import org.epiglyph.workspace.Fingerprint;
 import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** A hand-back as two files: a zip of the marked documents, and the grade sheet. All of it is of one state of the batch. */
 final class IntoFolder {
+    private static final Logger LOG = LoggerFactory.getLogger(IntoFolder.class);
     private static final int RIGHTS = 0100644;
+    private static final int SETTLING_SECONDS = 60;
     private final Workspace workspace;
     private final Clock clock;
     private final Choices choices;
     private final Path folder;
     private final Batch batch;
-    private final List<String> notes = new ArrayList<>();
-
     private final List<StudentKey> students;
+    private final List<String> notes = new ArrayList<>();
 
     /** @param students whose work goes; what is not sealed by now stays */
     IntoFolder(Workspace workspace, Clock clock, Choices choices, Path folder, List<StudentKey> students) {
@@ -52,31 +62,12 @@ final class IntoFolder {
     }
 
     Report write(Progress progress) throws Problem {
-        Map<StudentKey, Building.Built> built = new LinkedHashMap<>();
         List<Outcome> outcomes = new ArrayList<>();
-        Building building = new Building(batch, workspace.folder(), choices, clock.instant(),
-                workspace.folder().outgoing());
-        Set<String> taken = new HashSet<>();
-        for (StudentKey student : students) {
-            progress.at(batch.submission(student).student().name(), built.size(), students.size());
-            Optional<Outcome> doubt = HandingBack.unsealed(batch, student)
-                    .or(() -> HandingBack.doubt(workspace, student, choices));
-            if (doubt.isPresent()) {
-                outcomes.add(doubt.get());
-                continue;
-            }
-            Outcome trouble = HandingBack.one(student, () -> {
-                built.put(student, building.build(student, taken));
-                return null;
-            });
-            if (trouble != null) {
-                outcomes.add(trouble);
-            }
-        }
+        Map<StudentKey, Building.Built> built = build(outcomes, progress);
         if (built.isEmpty()) {
             return new Report(outcomes, List.of("Nobody's work went, so nothing was written."));
         }
-        Path zip = writeBoth(built);
+        Path zip = writeAll(built);
         Instant now = clock.instant();
         for (Map.Entry<StudentKey, Building.Built> one : built.entrySet()) {
             outcomes.add(HandingBack.one(one.getKey(), () -> received(one.getKey(), one.getValue(), zip, now)));
@@ -85,40 +76,94 @@ final class IntoFolder {
         return new Report(outcomes, notes);
     }
 
+    /** Builds on as many threads as there are processors; what comes of it is in the order of the students. */
+    private Map<StudentKey, Building.Built> build(List<Outcome> outcomes, Progress progress) throws Problem {
+        Building building = new Building(batch, workspace.folder(), choices, clock.instant(),
+                workspace.folder().outgoing());
+        Map<StudentKey, Future<Building.Built>> making = new LinkedHashMap<>();
+        Map<StudentKey, Building.Built> built = new LinkedHashMap<>();
+        Set<String> taken = new HashSet<>();
+        ExecutorService builders = Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors(),
+                Thread.ofPlatform().name("building copies").daemon().factory());
+        try {
+            for (StudentKey student : students) {
+                Optional<Outcome> doubt = HandingBack.unsealed(batch, student)
+                        .or(() -> HandingBack.doubt(workspace, student, choices));
+                if (doubt.isPresent()) {
+                    outcomes.add(doubt.get());
+                } else {
+                    making.put(student, builders.submit(() -> building.build(student, new HashSet<>())));
+                }
+            }
+            for (Map.Entry<StudentKey, Future<Building.Built>> one : making.entrySet()) {
+                progress.at(batch.submission(one.getKey()).student().name(), built.size(), making.size());
+                Outcome trouble = HandingBack.one(one.getKey(), () -> {
+                    built.put(one.getKey(), Futures.get(one.getValue()).apart(taken));
+                    return null;
+                });
+                if (trouble != null) {
+                    outcomes.add(trouble);
+                }
+            }
+            return built;
+        } finally {
+            builders.shutdownNow();
+            settle(builders);
+        }
+    }
+
+    /** What is still being built when the marker stops would be in the way of the next try. */
+    private static void settle(ExecutorService builders) {
+        try {
+            builders.awaitTermination(SETTLING_SECONDS, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
     private Outcome received(StudentKey student, Building.Built built, Path zip, Instant now) {
         String digest = Fingerprint.of(batch, student, choices.deciding(built.leftOut()));
         Receipt receipt = new Receipt(zip.getFileName().toString(), now, digest, "",
                 Destination.folder(folder.toAbsolutePath().normalize().toString()),
-                HandingBack.sent(built, Criterion.words(batch.result(student).value())));
+                HandingBack.sent(built.files().keySet(), Criterion.words(batch.result(student).value())));
         workspace.edit(new Edit.RecordReceipt(student, Optional.of(receipt)));
         return new Outcome.Done(student, receipt, built.reasons());
     }
 
-    private Path writeBoth(Map<StudentKey, Building.Built> built) throws Problem {
-        List<Path> beside = new ArrayList<>();
+    private Path writeAll(Map<StudentKey, Building.Built> built) throws Problem {
+        Profile.Layout layout = choices.profile().layout();
+        Map<Path, Path> places = new LinkedHashMap<>();
         List<Path> moved = new ArrayList<>();
         try {
             Files.createDirectories(folder);
             int number = freeNumber();
-            Path zip = folder.resolve(numbered("handed-back.zip", number));
-            beside.add(part(zip));
-            Private.file(beside.getFirst());
-            writeZip(beside.getFirst(), built, Register.read(workspace.folder()).nameEncoding());
-            List<Path> targets = new ArrayList<>(List.of(zip));
-            OutgoingSheet sheet = OutgoingSheet.of(batch, workspace.folder(), built.keySet());
+            if (number > 1 && choices.profile().meeting() == Profile.Meeting.REFUSE) {
+                throw new Problem("There is a hand-back in " + folder
+                        + " already, and the profile says that it must stay alone. Choose another folder; nothing was written.");
+            }
+            if (layout != Profile.Layout.FOLDERS) {
+                Path zip = planned(places, numbered("handed-back.zip", number));
+                Private.file(zip);
+                writeZip(zip, built, Register.read(workspace.folder()).nameEncoding());
+            }
+            if (layout != Profile.Layout.ZIP) {
+                writeFolders(planned(places, numbered("handed-back", number)), built);
+            }
+            OutgoingSheet sheet = OutgoingSheet.of(batch, workspace.folder(), choices.profile(), built.keySet());
             notes.addAll(sheet.notes());
-            targets.add(folder.resolve(numbered(sheet.name(), number)));
-            beside.add(part(targets.getLast()));
-            Private.file(beside.getLast());
-            Files.write(beside.getLast(), sheet.bytes());
-            for (int i = 0; i < targets.size(); i++) {
-                Files.move(beside.get(i), targets.get(i), StandardCopyOption.ATOMIC_MOVE);
-                moved.add(targets.get(i));
+            Path table = planned(places, numbered(sheet.name(), number));
+            Private.file(table);
+            Files.write(table, sheet.bytes());
+            for (Map.Entry<Path, Path> place : places.entrySet()) {
+                Files.move(place.getKey(), place.getValue(), StandardCopyOption.ATOMIC_MOVE);
+                moved.add(place.getValue());
             }
+            Path first = places.values().iterator().next();
             if (number > 1) {
-                notes.add("There was a hand-back in the folder already, so this one is in " + zip.getFileName() + ".");
+                notes.add("There was a hand-back in the folder already, so this one is in " + first.getFileName()
+                        + ".");
             }
-            return zip;
+            return first;
         } catch (IOException e) {
             moved.forEach(IntoFolder::deleteQuietly);
             throw new Problem(
@@ -126,25 +171,48 @@ final class IntoFolder {
                             + ". Check that the folder can be written to and the disk has room; the batch is as before.",
                     e);
         } finally {
-            beside.forEach(IntoFolder::deleteQuietly);
+            places.keySet().forEach(IntoFolder::deleteQuietly);
         }
     }
 
-    private static Path part(Path target) {
-        return target.resolveSibling(target.getFileName() + ".part");
+    /** Where something is written before it is moved to its place. */
+    private Path planned(Map<Path, Path> places, String name) {
+        Path beside = folder.resolve(name + "." + Long.toHexString(System.nanoTime()) + ".part");
+        places.put(beside, folder.resolve(name));
+        return beside;
+    }
+
+    /** A folder for each student, called by the key and the name. */
+    private void writeFolders(Path root, Map<StudentKey, Building.Built> built) throws IOException {
+        Private.folder(root);
+        StudentFolders folders = new StudentFolders(batch);
+        for (Map.Entry<StudentKey, Building.Built> one : built.entrySet()) {
+            Path own = root.resolve(folders.of(one.getKey()));
+            for (Map.Entry<String, Path> file : one.getValue().files().entrySet()) {
+                Path target = own.resolve(file.getKey()).normalize();
+                if (!target.startsWith(own)) {
+                    throw new IOException("A name leads out of its folder");
+                }
+                Files.createDirectories(target.getParent());
+                Files.copy(file.getValue(), target);
+            }
+        }
     }
 
     private static void deleteQuietly(Path file) {
-        try {
-            Files.deleteIfExists(file);
-        } catch (IOException e) {
-            org.slf4j.LoggerFactory.getLogger(IntoFolder.class).info("A part of a hand-back stays behind");
+        try (Stream<Path> all = Files.exists(file) ? Files.walk(file) : Stream.empty()) {
+            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(one);
+            }
+        } catch (IOException | UncheckedIOException e) {
+            LOG.info("A part of a hand-back stays behind");
         }
     }
 
     private int freeNumber() {
         int number = 1;
         while (Files.exists(folder.resolve(numbered("handed-back.zip", number)))
+                || Files.exists(folder.resolve(numbered("handed-back", number)))
                 || Files.exists(folder.resolve(numbered("grade-sheet.csv", number)))
                 || Files.exists(folder.resolve(numbered("grade-sheet.xlsx", number)))) {
             number++;
@@ -153,7 +221,7 @@ final class IntoFolder {
     }
 
     private static String numbered(String name, int number) {
-        int dot = name.lastIndexOf('.');
+        int dot = name.lastIndexOf('.') < 0 ? name.length() : name.lastIndexOf('.');
         return number == 1 ? name : name.substring(0, dot) + "-" + number + name.substring(dot);
     }
 
@@ -167,6 +235,7 @@ final class IntoFolder {
         try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(
                 new BufferedOutputStream(Files.newOutputStream(target)))) {
             String charset = encoding == null ? StandardCharsets.UTF_8.name() : encoding;
+            zip.setLevel(Deflater.BEST_SPEED); // what is in PDF is packed already
             zip.setEncoding(charset);
             zip.setFallbackToUTF8(true);
             zip.setCreateUnicodeExtraFields(charset.equals(StandardCharsets.UTF_8.name())

@@ -5,8 +5,8 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import org.epiglyph.core.Problem;
+import org.epiglyph.places.WholeFile;
 
 /**
  * Where a batch came from, kept beside it without any secret.
@@ -25,9 +25,8 @@ public record Origin(String address, String task) {
 
     /** Keeps it in a file, in one step: a batch whose origin is cut off could not go back to its record. */
     public void write(Path file) throws IOException {
-        Path beside = file.resolveSibling(file.getFileName() + ".part");
-        Files.writeString(beside, JSON.createObjectNode().put("address", address).put("task", task).toPrettyString());
-        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        String text = JSON.createObjectNode().put("address", address).put("task", task).toPrettyString();
+        WholeFile.write(file, beside -> Files.writeString(beside, text));
     }
 
     /** Reads what was kept. */

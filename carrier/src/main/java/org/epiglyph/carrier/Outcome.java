@@ -1,8 +1,10 @@
 package org.epiglyph.carrier;
 
+import java.math.BigDecimal;
 import java.util.List;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.exchange.record.HeldRecord;
 
 /** What became of one student's hand-back. */
 public sealed interface Outcome {
@@ -33,13 +35,23 @@ public sealed interface Outcome {
     /** It was not handed back, since the marker is asked first. */
     record Asked(StudentKey student, Doubt doubt, String why) implements Outcome {}
 
+    /**
+     * It was not handed back, since somebody else has changed the record meanwhile.
+     *
+     * @param theirs   what the record holds
+     * @param score    what would have gone there
+     * @param feedback the words that would have gone there
+     */
+    record Differs(StudentKey student, HeldRecord theirs, BigDecimal score, String feedback) implements Outcome {}
+
+    /** It was not handed back, since the marker lets stand what somebody else has put into the record. */
+    record TheirsStand(StudentKey student, HeldRecord theirs, BigDecimal score, String feedback) implements Outcome {}
+
     /** What a marker is asked about before a student's work goes. */
     enum Doubt {
         /** An original is no longer what was received. */
         ORIGINAL_CHANGED,
         /** A document is certified against any mark. */
-        CERTIFIED,
-        /** The record holds what somebody else has put there. */
-        RECORD_CHANGED
+        CERTIFIED
     }
 }

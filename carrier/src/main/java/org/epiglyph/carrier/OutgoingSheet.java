@@ -1,15 +1,21 @@
 package org.epiglyph.carrier;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.SheetFile;
@@ -25,17 +31,20 @@ import org.epiglyph.workspace.BatchFolder;
  * @param notes what the marker must know, each in a sentence
  */
 record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<String> notes) {
+    private static final int PERCENT_PLACES = 2;
+    /** Headings under which a sheet takes the result in percent. */
+    private static final List<String> PERCENT = List.of("percent", "percentage", "%");
+
     /** @throws Problem where what is kept of the received sheet cannot be read */
-    static OutgoingSheet of(Batch batch, BatchFolder folder, Iterable<StudentKey> students) throws Problem {
+    static OutgoingSheet of(Batch batch, BatchFolder folder, Profile profile, Iterable<StudentKey> students)
+            throws Problem {
         Map<StudentKey, GradeSheet.Filled> filled = new LinkedHashMap<>();
         List<Student> all = new ArrayList<>();
         for (StudentKey student : students) {
-            Result result = batch.result(student);
-            filled.put(student, new GradeSheet.Filled(result.value(), result.grade().filter(_ -> result.complete()),
-                    Feedback.text(batch, batch.submission(student))));
+            filled.put(student, filled(batch, profile.columns(), batch.submission(student)));
             all.add(batch.submission(student).student());
         }
-        GradeSheet own = GradeSheet.blank(all, !batch.scheme().rules().grades().isEmpty());
+        GradeSheet own = GradeSheet.blank(all, !batch.scheme().rules().grades().isEmpty(), further(batch, profile));
         try {
             Optional<GradeSheet> received = Register.read(folder).gradeSheet(folder);
             GradeSheet form = received.orElse(own);
@@ -46,6 +55,48 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<String> no
                     List.of("The received grade sheet could not be filled: " + e.getMessage()
                             + " The scores are in a sheet of the program's own, which was written in its place."));
         }
+    }
+
+    /** Columns that a new sheet has besides the usual ones. */
+    private static List<String> further(Batch batch, Profile profile) {
+        List<String> further = new ArrayList<>();
+        if (profile.columns().contains(Profile.Column.PERCENT)) {
+            further.add(PERCENT.getFirst());
+        }
+        if (profile.columns().contains(Profile.Column.CRITERIA)) {
+            batch.scheme()
+                    .criteria()
+                    .stream()
+                    .filter(Criterion::isScored)
+                    .map(Criterion::name)
+                    .distinct()
+                    .forEach(further::add);
+        }
+        return further;
+    }
+
+    private static GradeSheet.Filled filled(Batch batch, Set<Profile.Column> columns, Submission submission) {
+        Result result = batch.result(submission.student().key());
+        Map<String, BigDecimal> byHeading = new HashMap<>();
+        if (columns.contains(Profile.Column.PERCENT)) {
+            BigDecimal percent = result.value()
+                    .multiply(BigDecimal.valueOf(100))
+                    .divide(batch.task().maximum(), PERCENT_PLACES, RoundingMode.HALF_UP);
+            PERCENT.forEach(heading -> byHeading.put(heading, percent));
+        }
+        if (columns.contains(Profile.Column.CRITERIA)) {
+            for (Criterion criterion : batch.scheme().criteria()) {
+                submission.scores().score(criterion.id()).ifPresent(s -> byHeading.putIfAbsent(criterion.name(), s));
+            }
+        }
+        Optional<String> words = columns.contains(Profile.Column.POINTER)
+                ? Optional.of("The remarks are in the marked documents.")
+                : Optional.of(Feedback.text(batch, submission))
+                        .filter(_ -> columns.contains(Profile.Column.FEEDBACK));
+        return new GradeSheet.Filled(
+                Optional.of(result.value()).filter(_ -> columns.contains(Profile.Column.SCORE)),
+                result.grade().filter(_ -> result.complete() && columns.contains(Profile.Column.GRADE)), words,
+                byHeading);
     }
 
     /** The sheet, read back from the bytes as they go out. */

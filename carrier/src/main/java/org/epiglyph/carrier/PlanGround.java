@@ -14,6 +14,7 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.archive.FileSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
 import org.epiglyph.exchange.record.RecordClient.HandedIn;
+import org.epiglyph.exchange.record.StudentAnswer;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.workspace.BatchFolder;
 
@@ -25,12 +26,13 @@ import org.epiglyph.workspace.BatchFolder;
  * @param sheet     the grade sheet
  * @param sheetPath the sheet's path within the source, where it came with it
  * @param earlier   the batch that is collected again
+ * @param answers   what students wrote in the record since
  * @param known     filing rules that may fit
  * @param alsoClose closed with the source
  */
 record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> recorded,
         Map<String, HandedIn> byRecord, Optional<GradeSheet> sheet, Optional<String> sheetPath,
-        Optional<Earlier> earlier, List<FilingRule> known, AutoCloseable alsoClose) {
+        Optional<Earlier> earlier, List<StudentAnswer> answers, List<FilingRule> known, AutoCloseable alsoClose) {
     /** A batch that is collected again, as it is now, with the digest of each file of the source that was there before. */
     record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests) {
         private Stream<Register.Line> matched() {

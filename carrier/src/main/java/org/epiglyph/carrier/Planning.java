@@ -28,17 +28,21 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.archive.FileSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
+import org.epiglyph.exchange.record.Ability;
 import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.record.StudentAnswer;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.places.TemporaryFolder;
 import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.NewBatch;
-import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Reads a source and finds each file's student; makes nothing yet. */
 public final class Planning {
+    private static final Logger LOG = LoggerFactory.getLogger(Planning.class);
     private static final int LARGEST_SHEET = 20 << 20;
     private static final String READING = "Reading the files";
 
@@ -97,21 +101,28 @@ public final class Planning {
         progress.at("Asking the record service", 0, 0);
         Task task = client.task(taskId);
         Roster roster = client.roster(taskId);
+        List<StudentAnswer> answers = again.isPresent() ? answers(client, taskId) : List.of();
         Map<String, RecordClient.HandedIn> byPath = new HashMap<>();
         for (RecordClient.HandedIn handedIn : client.submissions(taskId)) {
             handedIn.files().forEach(path -> byPath.put(path, handedIn));
         }
-        GradeSheet sheet = GradeSheet.read(client.gradeSheet(taskId), "The record's grade sheet");
+        Optional<GradeSheet> sheet = client.abilities().contains(Ability.GRADE_SHEET)
+                ? Optional.of(GradeSheet.read(client.gradeSheet(taskId), "The record's grade sheet"))
+                : Optional.empty();
         TemporaryFolder download = temporary();
         Path archive = download.path().resolve("batch.zip");
         boolean planned = false;
         FileSource source = null;
         try {
-            client.batch(taskId, archive, bytes -> progress.at("Downloading", bytes, 0));
-            source = FileSource.open(List.of(archive), Optional.empty(), bytes -> progress.at(READING, 0, 0));
+            boolean hasFiles = client.abilities().contains(Ability.SUBMISSIONS);
+            if (hasFiles) {
+                client.batch(taskId, archive, bytes -> progress.at("Downloading", bytes, 0));
+            }
+            source = FileSource.open(hasFiles ? List.of(archive) : List.of(), Optional.empty(),
+                    _ -> progress.at(READING, 0, 0));
             CollectPlan plan = new CollectPlan(new PlanGround(task, source,
-                    new Origin(client.address(), taskId), Optional.of(roster), byPath, Optional.of(sheet),
-                    Optional.empty(), earlier(again, source, progress), List.of(),
+                    new Origin(client.address(), taskId), Optional.of(roster), byPath, sheet,
+                    Optional.empty(), earlier(again, source, progress), answers, List.of(),
                     download));
             planned = true;
             return plan;
@@ -120,6 +131,16 @@ public final class Planning {
                 close(source);
                 delete(download);
             }
+        }
+    }
+
+    /** Where they cannot be had, they come another time: the files are what is collected. */
+    private static List<StudentAnswer> answers(RecordClient client, String task) {
+        try {
+            return client.answers(task);
+        } catch (Problem e) {
+            LOG.info("What students answered could not be asked for");
+            return List.of();
         }
     }
 
@@ -149,7 +170,7 @@ public final class Planning {
                 sheet = earlier.get().register().gradeSheet(earlier.get().folder());
             }
             CollectPlan plan = new CollectPlan(new PlanGround(task(from, sheet, earlier), source, Origin.FILES,
-                    Optional.empty(), Map.of(), sheet, sheetPath, earlier, from.known(), () -> {}));
+                    Optional.empty(), Map.of(), sheet, sheetPath, earlier, List.of(), from.known(), () -> {}));
             if (!from.students().isEmpty()) {
                 plan.useTyped(from.students());
             }

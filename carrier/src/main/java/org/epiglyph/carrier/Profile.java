@@ -4,27 +4,57 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.feedback.ClassWords;
+import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.places.WholeFile;
 
 /**
  * What students are handed; kept beside the batch as a text file that can be given to others.
  *
- * @param form  what marked copies look like
- * @param sheet the feedback sheet that goes with them
+ * @param form    what marked copies look like
+ * @param sheet   the feedback sheet that goes with them
+ * @param place   where a feedback sheet in PDF stands
+ * @param leftOut parts that the feedback sheet does not have
+ * @param names   what stands behind a received name
+ * @param layout  how a hand-back lies in a folder
+ * @param meeting what becomes of a hand-back where one lies in the folder already; none is ever written over
+ * @param xfdf    true to lay the marks beside each marked document as XFDF
+ * @param columns what is filled into the grade sheet
+ * @param figures what the feedback sheet tells of the class
  */
-public record Profile(MarkedPdf.Form form, Sheet sheet) {
+public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<FeedbackSheet.Part> leftOut,
+        Set<Addition> names, Layout layout, Meeting meeting, boolean xfdf, Set<Column> columns,
+        Set<ClassWords.Figure> figures) {
     /** Open annotations alone, which is what receipts of all versions know. */
     public static final Profile USUAL = new Profile(MarkedPdf.Form.ANNOTATIONS, Sheet.NONE);
     private static final long LONGEST = 64 * 1024;
+
+    public Profile {
+        leftOut = Set.copyOf(leftOut);
+        names = Set.copyOf(names);
+        columns = Set.copyOf(columns);
+        figures = Set.copyOf(figures);
+    }
+
+    /** Marked copies of a form, and a feedback sheet; the rest as usual. */
+    public Profile(MarkedPdf.Form form, Sheet sheet) {
+        this(form, sheet, SheetPlace.OWN_FILE, Set.of(), Set.of(Addition.MARKED), Layout.ZIP, Meeting.NEXT_NUMBER,
+                false,
+                Set.of(Column.SCORE, Column.GRADE, Column.FEEDBACK), Set.of());
+    }
 
     /** The feedback sheet: none, or a file of its own. */
     public enum Sheet {
@@ -41,15 +71,81 @@ public record Profile(MarkedPdf.Form form, Sheet sheet) {
         }
     }
 
+    /** Where a feedback sheet in PDF stands; in every other form it is a file of its own. */
+    public enum SheetPlace {
+        OWN_FILE, BEFORE_THE_PAGES, BEHIND_THE_PAGES
+    }
+
+    /** What stands behind a received name, in this order. */
+    public enum Addition {
+        MARKED, SCORE, GRADE
+    }
+
+    /** How a hand-back lies in a folder. */
+    public enum Layout {
+        ZIP, FOLDERS, BOTH
+    }
+
+    /** What becomes of a hand-back where one lies already. */
+    public enum Meeting {
+        NEXT_NUMBER, REFUSE
+    }
+
+    /** What is filled into the grade sheet, where it has such a column. */
+    public enum Column {
+        SCORE, GRADE, FEEDBACK,
+        /** In the place of the feedback: in which files to look. */
+        POINTER, PERCENT,
+        /** Each criterion's score, under its name. */
+        CRITERIA
+    }
+
     public Profile withForm(MarkedPdf.Form other) {
-        return new Profile(other, sheet);
+        return new Profile(other, sheet, place, leftOut, names, layout, meeting, xfdf, columns, figures);
     }
 
     public Profile withSheet(Sheet other) {
-        return new Profile(form, other);
+        return new Profile(form, other, place, leftOut, names, layout, meeting, xfdf, columns, figures);
     }
 
-    /** What differs from the usual, for the fingerprint. */
+    public Profile withPlace(SheetPlace other) {
+        return new Profile(form, sheet, other, leftOut, names, layout, meeting, xfdf, columns, figures);
+    }
+
+    /** True if the feedback sheet is bound to the first document. */
+    boolean binds() {
+        return sheet == Sheet.PDF && place != SheetPlace.OWN_FILE;
+    }
+
+    public Profile withLeftOut(Set<FeedbackSheet.Part> other) {
+        return new Profile(form, sheet, place, other, names, layout, meeting, xfdf, columns, figures);
+    }
+
+    public Profile withNames(Set<Addition> other) {
+        return new Profile(form, sheet, place, leftOut, other, layout, meeting, xfdf, columns, figures);
+    }
+
+    public Profile withLayout(Layout other) {
+        return new Profile(form, sheet, place, leftOut, names, other, meeting, xfdf, columns, figures);
+    }
+
+    public Profile withMeeting(Meeting other) {
+        return new Profile(form, sheet, place, leftOut, names, layout, other, xfdf, columns, figures);
+    }
+
+    public Profile withXfdf(boolean other) {
+        return new Profile(form, sheet, place, leftOut, names, layout, meeting, other, columns, figures);
+    }
+
+    public Profile withColumns(Set<Column> other) {
+        return new Profile(form, sheet, place, leftOut, names, layout, meeting, xfdf, other, figures);
+    }
+
+    public Profile withFigures(Set<ClassWords.Figure> other) {
+        return new Profile(form, sheet, place, leftOut, names, layout, meeting, xfdf, columns, other);
+    }
+
+    /** What differs from the usual in what a student is handed, for the fingerprint. */
     List<String> deciding() {
         List<String> deciding = new ArrayList<>();
         if (form != MarkedPdf.Form.ANNOTATIONS) {
@@ -57,8 +153,25 @@ public record Profile(MarkedPdf.Form form, Sheet sheet) {
         }
         if (sheet != Sheet.NONE) {
             deciding.add("feedback sheet " + sheet);
+            sorted(leftOut).forEach(part -> deciding.add("without " + part));
+            if (binds()) {
+                deciding.add("sheet " + place);
+            }
+            if (!figures.isEmpty()) {
+                deciding.add("class figures " + sorted(figures)); // the choice alone: another student's score changes nobody's work
+            }
+        }
+        if (!names.equals(USUAL.names)) {
+            deciding.add("names " + sorted(names));
+        }
+        if (xfdf) {
+            deciding.add("xfdf");
         }
         return deciding;
+    }
+
+    private static <E extends Enum<E>> List<E> sorted(Collection<E> some) {
+        return some.stream().sorted().toList();
     }
 
     // --- as a text file
@@ -67,26 +180,48 @@ public record Profile(MarkedPdf.Form form, Sheet sheet) {
         return value.name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
+    private static <E extends Enum<E>> String written(Collection<E> values) {
+        return values.isEmpty()
+                ? "nothing"
+                : sorted(values).stream().map(Profile::written).collect(Collectors.joining(", "));
+    }
+
     /** The profile as text: comments begin with #, every other line is a word, an equals sign and a value. */
     public String text() {
         return """
                 # What students are handed back.
                 # pages: annotations, printed margin, or flattened
                 # feedback sheet: none, pdf, html or text
+                # sheet stands: own file, before the pages, or behind the pages (of the first document; in PDF)
+                # sheet without: nothing, or some of lateness, on the whole, criteria, remarks, derivation, legend
+                # names: nothing, or some of marked, score, grade
+                # in a folder: zip, folders (one a student), or both
+                # where one lies already: next number, or refuse
+                # xfdf: yes or no
+                # grade sheet: nothing, or some of score, grade, feedback, pointer, percent, criteria
+                # class figures: nothing, or some of average, distribution (on the feedback sheet; from five results on)
                 pages = %s
                 feedback sheet = %s
-                """.formatted(written(form), written(sheet));
+                sheet stands = %s
+                sheet without = %s
+                names = %s
+                in a folder = %s
+                where one lies already = %s
+                xfdf = %s
+                grade sheet = %s
+                class figures = %s
+                """.formatted(written(form), written(sheet), written(place), written(leftOut), written(names),
+                written(layout),
+                written(meeting), xfdf ? "yes" : "no", written(columns), written(figures));
     }
 
     /** Keeps it in a file, in one step. */
     public void write(Path file) throws IOException {
-        Path beside = file.resolveSibling(file.getFileName() + ".part");
-        Files.writeString(beside, text());
-        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        WholeFile.write(file, beside -> Files.writeString(beside, text()));
     }
 
     /**
-     * Reads a profile.
+     * Reads a profile; what it does not say is as usual.
      *
      * @throws Problem naming the file and what is wrong in it
      */
@@ -95,7 +230,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet) {
             if (Files.size(file) > LONGEST) {
                 throw new Problem(file.getFileName() + " is far too long for a profile. Choose another file.");
             }
-            return parse(Files.readString(file, StandardCharsets.UTF_8), file.getFileName().toString());
+            return new Reading(Files.readString(file, StandardCharsets.UTF_8), file.getFileName().toString()).profile();
         } catch (IOException e) {
             throw new Problem("The profile " + file
                     + " cannot be read. Check that it is there, and that it is plain text in UTF-8.", e);
@@ -107,30 +242,73 @@ public record Profile(MarkedPdf.Form form, Sheet sheet) {
         return Files.exists(file) ? read(file) : USUAL;
     }
 
-    private static Profile parse(String text, String called) throws Problem {
-        Map<String, String> values = new HashMap<>();
-        for (String line : text.lines().map(String::strip).filter(l -> !l.isEmpty() && !l.startsWith("#")).toList()) {
-            int equals = line.indexOf('=');
-            String name = equals < 0 ? line : line.substring(0, equals).strip();
-            if (!List.of("pages", "feedback sheet").contains(name)) {
-                throw new Problem(called + " has a line '" + line
-                        + "' that no profile has. Lines begin with 'pages =' or 'feedback sheet ='.");
-            }
-            values.put(name, line.substring(equals + 1).strip());
-        }
-        return new Profile(
-                value(MarkedPdf.Form.values(), values.getOrDefault("pages", written(USUAL.form)), "pages", called),
-                value(Sheet.values(), values.getOrDefault("feedback sheet", written(USUAL.sheet)), "feedback sheet",
-                        called));
-    }
+    /** A text that is read. */
+    private static final class Reading {
+        private static final List<String> LINES = List.of("pages", "feedback sheet", "sheet stands", "sheet without",
+                "names",
+                "in a folder", "where one lies already", "xfdf", "grade sheet", "class figures");
+        private final Map<String, String> values = new HashMap<>();
+        private final String called;
 
-    private static <E extends Enum<E>> E value(E[] all, String value, String name, String called) throws Problem {
-        return Arrays.stream(all)
-                .filter(e -> written(e).equalsIgnoreCase(value))
-                .findFirst()
-                .orElseThrow(() -> new Problem(called + ": '" + name + "' must be "
-                        + Arrays.stream(all).map(Profile::written).collect(Collectors.joining(" or ")) + ", not '"
-                        + value
-                        + "'."));
+        Reading(String text, String called) throws Problem {
+            this.called = called;
+            for (String line : text.lines()
+                    .map(String::strip)
+                    .filter(l -> !l.isEmpty() && !l.startsWith("#"))
+                    .toList()) {
+                int equals = line.indexOf('=');
+                String name = equals < 0 ? line : line.substring(0, equals).strip();
+                if (!LINES.contains(name)) {
+                    throw new Problem(called + " has a line '" + line + "' that no profile has. Lines begin with '"
+                            + String.join(" =', '", LINES) + " ='.");
+                }
+                values.put(name, line.substring(equals + 1).strip());
+            }
+        }
+
+        Profile profile() throws Problem {
+            return new Profile(one("pages", MarkedPdf.Form.values(), USUAL.form),
+                    one("feedback sheet", Sheet.values(), USUAL.sheet),
+                    one("sheet stands", SheetPlace.values(), USUAL.place),
+                    some("sheet without", FeedbackSheet.Part.class, USUAL.leftOut),
+                    some("names", Addition.class, USUAL.names), one("in a folder", Layout.values(), USUAL.layout),
+                    one("where one lies already", Meeting.values(), USUAL.meeting), yes("xfdf"),
+                    some("grade sheet", Column.class, USUAL.columns),
+                    some("class figures", ClassWords.Figure.class, USUAL.figures));
+        }
+
+        private boolean yes(String name) throws Problem {
+            String value = values.getOrDefault(name, "no").toLowerCase(Locale.ROOT);
+            if (!value.equals("yes") && !value.equals("no")) {
+                throw new Problem(called + ": '" + name + "' must be yes or no, not '" + value + "'.");
+            }
+            return value.equals("yes");
+        }
+
+        private <E extends Enum<E>> E one(String name, E[] all, E usual) throws Problem {
+            return values.containsKey(name) ? value(name, values.get(name), Arrays.asList(all)) : usual;
+        }
+
+        private <E extends Enum<E>> Set<E> some(String name, Class<E> kind, Set<E> usual) throws Problem {
+            if (!values.containsKey(name)) {
+                return usual;
+            }
+            Set<E> some = EnumSet.noneOf(kind);
+            for (String word : values.get(name).split(",")) {
+                if (!word.isBlank() && !word.strip().equalsIgnoreCase("nothing")) {
+                    some.add(value(name, word.strip(), List.of(kind.getEnumConstants())));
+                }
+            }
+            return some;
+        }
+
+        private <E extends Enum<E>> E value(String name, String word, List<E> all) throws Problem {
+            Stream<String> words = all.stream().map(Profile::written);
+            return all.stream()
+                    .filter(e -> written(e).equalsIgnoreCase(word))
+                    .findFirst()
+                    .orElseThrow(() -> new Problem(called + ": '" + name + "' must be "
+                            + words.collect(Collectors.joining(" or ")) + ", not '" + word + "'."));
+        }
     }
 }

@@ -7,6 +7,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.FutureTask;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
@@ -53,16 +55,38 @@ public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Resul
             Path target)
             throws Problem {
         Submission submission = batch.submission(student);
-        Building.Built built = new Building(batch, folder, choices, at, target).build(student, new HashSet<>());
-        List<Outgoing> files = built.files()
+        FutureTask<OutgoingSheet> row = new FutureTask<>(
+                () -> OutgoingSheet.of(batch, folder, choices.profile(), List.of(student)));
+        ForkJoinPool.commonPool().execute(row);
+        Building.Built built = build(batch, folder, choices, student, at, target);
+        OutgoingSheet sheet = Futures.get(row);
+        return new Proof(batch, student, outgoing(built), batch.result(student), Feedback.text(batch, submission),
+                sheet.readBack().row(student),
+                java.util.stream.Stream.concat(built.reasons().stream(), sheet.notes().stream()).toList());
+    }
+
+    /**
+     * Builds the documents alone, of whatever state of a student's work, in the form that is chosen now.
+     *
+     * @param target a folder for the copies, which nothing else uses
+     */
+    public static List<Outgoing> documents(Batch batch, BatchFolder folder, Choices choices, StudentKey student,
+            Instant at, Path target) throws Problem {
+        return outgoing(build(batch, folder, choices, student, at, target));
+    }
+
+    private static Building.Built build(Batch batch, BatchFolder folder, Choices choices, StudentKey student,
+            Instant at, Path target) throws Problem {
+        return new Building(batch, folder, choices, at, target).build(student, new HashSet<>(),
+                ForkJoinPool.commonPool());
+    }
+
+    private static List<Outgoing> outgoing(Building.Built built) {
+        return built.files()
                 .entrySet()
                 .stream()
                 .map((Map.Entry<String, Path> e) -> new Outgoing(e.getKey(), e.getValue()))
                 .toList();
-        OutgoingSheet sheet = OutgoingSheet.of(batch, folder, List.of(student));
-        return new Proof(batch, student, files, batch.result(student), Feedback.text(batch, submission),
-                sheet.readBack().row(student),
-                java.util.stream.Stream.concat(built.reasons().stream(), sheet.notes().stream()).toList());
     }
 
     /** The grade as it goes out; none before everything is scored. */

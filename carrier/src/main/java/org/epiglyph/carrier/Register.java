@@ -5,7 +5,6 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -25,6 +24,7 @@ import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.exchange.sheet.SheetFile;
 import org.epiglyph.exchange.sheet.SheetRoles;
+import org.epiglyph.places.WholeFile;
 import org.epiglyph.workspace.BatchFolder;
 
 /**
@@ -133,9 +133,7 @@ public record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
     }
 
     void write(Path file) throws IOException {
-        Path beside = file.resolveSibling(file.getFileName() + ".part");
-        JSON.writeValue(beside.toFile(), this);
-        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        WholeFile.write(file, beside -> JSON.writeValue(beside.toFile(), this));
     }
 
     /** The filing rule of a batch, where one is known. */

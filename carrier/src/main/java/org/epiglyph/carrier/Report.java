@@ -14,12 +14,12 @@ public record Report(List<Outcome> outcomes, List<String> notes) {
         notes = List.copyOf(notes);
     }
 
-    /** True if the destination has everything that was to go. */
+    /** True if the destination has everything that was to go, or what the marker lets stand there. */
     public boolean isWhole() {
         return outcomes.stream().allMatch(o -> switch (o) {
             case Outcome.Done done -> done.leftOut().isEmpty();
-            case Outcome.AlreadyThere _ -> true;
-            case Outcome.Failed _,Outcome.Asked _ -> false;
+            case Outcome.AlreadyThere _,Outcome.TheirsStand _ -> true;
+            case Outcome.Failed _,Outcome.Asked _,Outcome.Differs _ -> false;
         });
     }
 }

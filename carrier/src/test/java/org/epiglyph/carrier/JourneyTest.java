@@ -18,6 +18,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -44,6 +45,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.exchange.record.Ability;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.BeforeEach;
@@ -229,6 +231,7 @@ class JourneyTest {
             score(workspace, ADA, "7.5");
             score(workspace, BAO, "3");
             when(client.address()).thenReturn("https://records.example.org");
+            when(client.abilities()).thenReturn(EnumSet.allOf(Ability.class));
             HandingBack handingBack = new HandingBack(workspace, CLOCK, new Choices("Marker", false));
             when(client.handBack(any(), any())).thenAnswer(call -> {
                 RecordClient.Parcel parcel = call.getArgument(1);

@@ -4,37 +4,28 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayInputStream;
+import java.io.RandomAccessFile;
 import java.math.BigDecimal;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
-import java.time.Instant;
 import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.fdf.FDFAnnotationText;
+import org.apache.pdfbox.pdmodel.fdf.FDFDocument;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.batch.HandIn;
-import org.epiglyph.core.batch.Pages;
-import org.epiglyph.core.lookover.Finding;
-import org.epiglyph.core.marks.Audience;
-import org.epiglyph.core.marks.Head;
-import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
-import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PagePoint;
-import org.epiglyph.core.page.PageRef;
-import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -43,90 +34,14 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.PdfContent;
 import org.epiglyph.documents.rendition.FeedbackPages;
-import org.epiglyph.core.feedback.FeedbackSheet;
-import org.epiglyph.workspace.NewBatch;
-import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Workspace;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** What students are handed, as it is chosen; and that nothing private is ever among it, in any form. */
-class ProfileTest {
-    private static final StudentKey ADA = new StudentKey("K-1");
-    private static final Clock CLOCK = Clock.fixed(Instant.parse("2026-03-20T20:00:00Z"), ZoneOffset.UTC);
-    /** A word that nobody would write, for each place that is private. */
-    private static final List<String> PLANTED = List.of("zquince", "zmedlar", "zdamson", "zsorb", "zbullace");
-    @TempDir
-    private Path folder;
-    private Path batch;
-
-    @BeforeEach
-    void make() throws Exception {
-        batch = folder.resolve("batch");
-        Path pdf = folder.resolve("work.pdf");
-        FeedbackPages.pdf(
-                new FeedbackSheet("", "A student's own work", "Ada", "K-1", Optional.empty(), Optional.empty(),
-                        Optional.empty(), "The range is 3.9 m.", List.of(), List.of(), List.of(), ""),
-                CLOCK.instant(), pdf);
-        try (NewBatch made = NewBatch.at(batch)) {
-            Originals.Stored stored = made.store("d1", "K-1_work.pdf",
-                    new ByteArrayInputStream(Files.readAllBytes(pdf)));
-            made.add(new Student(ADA, "Ada", "Example", ""), List.of(new HandIn(1, Optional.empty(), "", List.of(
-                    new Document("d1", "K-1_work.pdf", stored.sha256(), stored.bytes(), new Pages.Ready(1, ""), "")))));
-            made.place(new Task("", "", "Tides", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
-                    MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
-        }
-        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
-            plant(workspace);
-            workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.valueOf(7))));
-            workspace.edit(new Edit.WriteOnTheWhole(ADA, "A careful plan."));
-            workspace.edit(new Edit.Seal(ADA));
-        }
-    }
-
-    private static Head head(String id, Remark remark) {
-        return new Head(id, new PageRef("d1", 0), Ink.MADDER, 0, remark);
-    }
-
-    private static Remark privately(String words) {
-        return Remark.of(words).withAudience(Audience.PRIVATE);
-    }
-
-    private static void plant(Workspace workspace) {
-        workspace.edit(
-                new Edit.PlaceMark(ADA, new Note(head("n1", Remark.of("Units, please.")), new PagePoint(200, 200))));
-        workspace.edit(
-                new Edit.PlaceMark(ADA, new Note(head("n2", privately(PLANTED.get(0))), new PagePoint(250, 300))));
-        workspace.edit(new Edit.PlaceMark(ADA,
-                new TypedText(head("t1", privately("hm")), new PagePoint(100, 400), PLANTED.get(1), 12, 60)));
-        workspace.edit(new Edit.WritePrivately(ADA, PLANTED.get(2)));
-        workspace.edit(new Edit.AcceptFinding(ADA, new Finding(ADA, Finding.Kind.EMPTY_REMARK, Finding.Where.MARK, "n1",
-                List.of(), "").accepted(PLANTED.get(3))));
-        workspace.edit(new Edit.KeepPhrase(new Phrase("p1", "pr", PLANTED.get(4), "", Optional.empty(), "", List.of(),
-                Audience.PRIVATE, Optional.empty(), "", "")));
-    }
-
-    private Map<String, byte[]> handedBack(Profile profile) throws Exception {
-        Path out = folder.resolve("out " + profile.form() + profile.sheet());
-        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
-            Report report = new HandingBack(workspace, CLOCK, new Choices("Marker", false, profile, Map.of()))
-                    .toFolder(out, Progress.NONE);
-            assertThat(report.isWhole()).isTrue();
-        }
-        Map<String, byte[]> files = new TreeMap<>();
-        files.put("grade-sheet.csv", Files.readAllBytes(out.resolve("grade-sheet.csv")));
-        try (ZipFile zip = new ZipFile(out.resolve("handed-back.zip").toFile())) {
-            for (ZipEntry entry : zip.stream().toList()) {
-                files.put(entry.getName(), zip.getInputStream(entry).readAllBytes());
-            }
-        }
-        return files;
-    }
-
+class ProfileTest extends HandedBackFixture {
     /** Every stream unpacked (qpdf), every byte looked at, in each encoding that a PDF string may have. */
     @ParameterizedTest
     @EnumSource(Profile.Sheet.class)
@@ -185,47 +100,170 @@ class ProfileTest {
                 .deciding(List.of())).containsExactly("pages PRINTED_MARGIN");
     }
 
-    private BundleCheck.Found checked(Profile profile, Path bundle) throws Exception {
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            return BundleCheck.of(workspace, new Choices("Marker", false, profile, Map.of()), bundle, Progress.NONE);
+    /** The same words in a private place and in what goes out: by a slip of the hand, or of the program. */
+    @ParameterizedTest
+    @EnumSource(MarkedPdf.Form.class)
+    void wordsThatArePrivateStopTheParcelWhereverTheyStand(MarkedPdf.Form form) throws Exception {
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            HandingBack handingBack = new HandingBack(workspace, CLOCK,
+                    new Choices("Marker", false, new Profile(form, Profile.Sheet.PDF), Map.of()));
+            workspace.edit(new Edit.OpenAgain(ADA));
+            workspace.edit(new Edit.WritePrivately(ADA, "Ask the second\nmarker about the range."));
+            workspace.edit(new Edit.PlaceMark(ADA, new Note(head("n9", Remark.of("Marker, about the  RANGE!")),
+                    new PagePoint(200, 500))));
+            workspace.edit(new Edit.Seal(ADA));
+            assertThat(handingBack.toFolder(folder.resolve("stopped"), Progress.NONE).outcomes()).singleElement()
+                    .satisfies(o -> assertThat(((Outcome.Failed) o).why()).contains("marker about the range"));
+            assertThat(folder.resolve("stopped/handed-back.zip")).doesNotExist();
+            workspace.edit(new Edit.OpenAgain(ADA));
+            workspace.edit(new Edit.RemoveMark(ADA, "n9"));
+            workspace.edit(new Edit.WritePrivately(ADA, "The range is 3.9 m."));
+            workspace.edit(new Edit.Seal(ADA));
+            assertThat(handingBack.toFolder(folder.resolve("went"), Progress.NONE).isWhole())
+                    .as("what the student wrote is the student's own")
+                    .isTrue();
+        }
+    }
+
+    /** A saying that is the student's own hides no other, and what a file writes otherwise is read as it is meant. */
+    @ParameterizedTest
+    @EnumSource(value = Profile.Sheet.class, names = "NONE", mode = EnumSource.Mode.EXCLUDE)
+    void eachPrivateSayingIsLookedForInEachKindOfSheet(Profile.Sheet sheet) throws Exception {
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            workspace.edit(new Edit.OpenAgain(ADA));
+            workspace.edit(new Edit.WritePrivately(ADA, "The range is 3.9 m.\nWeigh \"this\" & that again."));
+            workspace.edit(new Edit.WriteOnTheWhole(ADA, "We weigh \"this\" & that again."));
+            workspace.edit(new Edit.Seal(ADA));
+            assertThat(new HandingBack(workspace, CLOCK,
+                    new Choices("Marker", false, Profile.USUAL.withSheet(sheet), Map.of()))
+                    .toFolder(folder.resolve("stopped"), Progress.NONE)
+                    .outcomes()).singleElement()
+                    .satisfies(o -> assertThat(((Outcome.Failed) o).why()).contains("weigh this that again"));
+        }
+        assertThat(FeedbackPages.words(Files.writeString(folder.resolve("s.html"), "<p>this &amp; that</p>")))
+                .isEqualTo("this & that");
+    }
+
+    /** What cannot be read by the program may be read by the student. */
+    @Test
+    void anEnclosureGoesAsItIsWhateverItHolds() throws Exception {
+        Path odd = Files.write(folder.resolve("odd.txt"), new byte[]{(byte) 0xC3, (byte) 0x28, (byte) 0xFF});
+        Path broken = Files.writeString(folder.resolve("broken.pdf"), "%PDF-1.7 no more");
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            Enclosing.carryOut(workspace, odd, List.of(ADA));
+            Enclosing.carryOut(workspace, broken, List.of(ADA));
+        }
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            workspace.edit(new Edit.OpenAgain(ADA));
+            workspace.edit(new Edit.WritePrivately(ADA, "Ask the second marker about this."));
+            workspace.edit(new Edit.Seal(ADA));
+        }
+        Map<String, byte[]> files = handedBack(Profile.USUAL);
+        assertThat(files.get("odd.txt")).isEqualTo(Files.readAllBytes(odd));
+        assertThat(files.get("broken.pdf")).isEqualTo(Files.readAllBytes(broken));
+    }
+
+    @Test
+    void foldersOfStudentsAreNeverShared() {
+        String longKey = "K".repeat(80);
+        List<StudentKey> keys = List.of(new StudentKey("A/1"), new StudentKey("A:1"), new StudentKey("a_1"),
+                new StudentKey(longKey + "1"), new StudentKey(longKey + "2"), new StudentKey("../.."));
+        StudentFolders folders = new StudentFolders(Batch.collected(
+                new Task("", "", "Tides", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
+                keys.stream().map(k -> Submission.untouched(new Student(k, "", "Ada", ""), List.of())).toList()));
+        assertThat(keys.stream().map(folders::of).map(f -> f.toLowerCase(Locale.ROOT))).doesNotHaveDuplicates()
+                .allSatisfy(f -> assertThat(f).doesNotContain("/", ":", "..", "\\"));
+        assertThat(folders.of(new StudentKey("A/1"))).isEqualTo("A_1 Ada");
+    }
+
+    @Test
+    void anEnclosureGoesBackUnderItsOwnNameAndMakesTheWorkAnother() throws Exception {
+        Path model = Files.writeString(folder.resolve("model answer.txt"), "Twelve hours.");
+        Path large = folder.resolve("large.mp4");
+        try (RandomAccessFile file = new RandomAccessFile(large.toFile(), "rw")) {
+            file.setLength(Enclosing.LARGEST + 1);
+        }
+        handedBack(Profile.USUAL);
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            assertThat(workspace.batch().submission(ADA).handedBack()).isTrue();
+            assertThatThrownBy(() -> Enclosing.carryOut(workspace, large, List.of(ADA)))
+                    .hasMessageContaining("large.mp4 has 25.0 MB; an enclosure has at most 25.");
+            assertThatThrownBy(() -> Enclosing.carryOut(workspace, folder, List.of(ADA)))
+                    .hasMessageContaining("is no file");
+            Enclosing.carryOut(workspace, model, List.of(ADA));
+            assertThat(workspace.batch().submission(ADA).sealed()).isTrue();
+            assertThat(workspace.batch().submission(ADA).handedBack()).as("the student has no such file yet")
+                    .isFalse();
+        }
+        Map<String, byte[]> files = handedBack(new Profile(MarkedPdf.Form.FLATTENED, Profile.Sheet.NONE));
+        assertThat(new String(files.get("model answer.txt"), StandardCharsets.UTF_8)).isEqualTo("Twelve hours.");
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            String id = workspace.batch().submission(ADA).attached().getFirst().document().id();
+            Batch enclosed = workspace.batch();
+            Edit remove = new Edit.RemoveEnclosure(ADA, id);
+            assertThat(enclosed.apply(remove).apply(enclosed.inverse(remove)).submission(ADA))
+                    .isEqualTo(enclosed.submission(ADA));
         }
     }
 
     @ParameterizedTest
-    @EnumSource(Profile.Sheet.class)
-    void aBundleIsReadBackAsItWasWrittenHoweverLongAgo(Profile.Sheet sheet) throws Exception {
-        Profile profile = new Profile(MarkedPdf.Form.PRINTED_MARGIN, sheet);
-        handedBack(profile);
-        Path out = folder.resolve("out " + profile.form() + profile.sheet());
-        assertThat(checked(profile, out).isSame()).isTrue();
-        assertThat(checked(profile, out.resolve("handed-back.zip")).isSame()).as("the zip alone").isTrue();
-        assertThat(checked(Profile.USUAL, out).lines()).singleElement()
-                .satisfies(l -> assertThat(l.said()).contains("K-1_work_marked.pdf says something else now."));
+    @EnumSource(value = Profile.SheetPlace.class, names = "OWN_FILE", mode = EnumSource.Mode.EXCLUDE)
+    void aSheetIsBoundToThePagesWithNothingLost(Profile.SheetPlace place) throws Exception {
+        Profile profile = new Profile(MarkedPdf.Form.ANNOTATIONS, Profile.Sheet.PDF).withPlace(place);
+        Map<String, byte[]> files = handedBack(profile);
+        assertThat(files.keySet()).containsExactly("K-1_work_marked.pdf", "grade-sheet.csv");
+        Path bound = Files.write(folder.resolve("bound.pdf"), files.get("K-1_work_marked.pdf"));
+        assertThat(PdfContent.of(bound).toString()).contains("Units, please.");
+        String words = read(bound);
+        int own = words.indexOf("The range is 3.9 m.");
+        int sheet = words.indexOf("How the result came about");
+        assertThat(own).isNotNegative();
+        assertThat(sheet).isNotNegative();
+        assertThat(sheet < own).isEqualTo(place == Profile.SheetPlace.BEFORE_THE_PAGES);
+        assertThat(new ProcessBuilder("qpdf", "--check", bound.toString()).start().waitFor()).isZero();
+        assertThat(checked(profile, folder.resolve("out " + profile.form() + profile.sheet())).isSame()).isTrue();
     }
 
     @Test
-    void whatChangedIsRenamedOrMissingInABundleIsSaid() throws Exception {
-        Map<String, byte[]> files = handedBack(new Profile(MarkedPdf.Form.ANNOTATIONS, Profile.Sheet.TEXT));
-        Path loose = Files.createDirectories(folder.resolve("loose"));
-        Files.write(loose.resolve("other name.pdf"), files.get("K-1_work_marked.pdf"));
-        Files.writeString(loose.resolve("holiday.txt"), "nobody's");
-        Files.writeString(loose.resolve("grade-sheet.csv"),
-                new String(files.get("grade-sheet.csv"), StandardCharsets.UTF_8).replace(",7,", ",8,"));
-        Profile profile = Profile.USUAL.withSheet(Profile.Sheet.TEXT);
-        BundleCheck.Found found = checked(profile, loose);
-        assertThat(found.lines().getFirst().said()).containsExactly(
-                "K-1_work_marked.pdf is called other name.pdf there.", "K-1_work_feedback.txt is missing.",
-                "The grade sheet has another score.");
-        assertThat(found.notOurs()).containsExactly("holiday.txt");
+    void foldersNamesColumnsAndMarksBesideComeAsTheProfileSaysAndAreCheckedSo() throws Exception {
+        Map<String, byte[]> zipped = handedBack(RICH);
+        Path out = folder.resolve("out " + RICH.form() + RICH.sheet());
+        assertThat(zipped.keySet()).containsExactly("K-1_work_feedback.txt", "K-1_work_marked_7.pdf",
+                "K-1_work_marked_7.xfdf", "grade-sheet.csv");
+        Path own = out.resolve("handed-back/K-1 Ada Example");
+        assertThat(Files.readAllBytes(own.resolve("K-1_work_marked_7.pdf")))
+                .isEqualTo(zipped.get("K-1_work_marked_7.pdf"));
+        assertThat(new String(zipped.get("grade-sheet.csv"), StandardCharsets.UTF_8)).contains("percent",
+                "The remarks are in the marked documents.", ",70").doesNotContain("A careful plan.");
+        assertThat(new String(zipped.get("K-1_work_feedback.txt"), StandardCharsets.UTF_8))
+                .contains("1. Units, please.")
+                .doesNotContain("A careful plan.");
+        assertThat(checked(RICH, out).isSame()).isTrue();
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
-            workspace.edit(new Edit.OpenAgain(ADA));
-            workspace.edit(new Edit.RemoveMark(ADA, "n1"));
-            workspace.edit(new Edit.Seal(ADA));
+            HandingBack again = new HandingBack(workspace, CLOCK, new Choices("Marker", false, RICH, Map.of()));
+            assertThatThrownBy(() -> again.toFolder(out, Progress.NONE)).hasMessageContaining("must stay alone");
         }
-        Files.move(loose.resolve("other name.pdf"), loose.resolve("K-1_work_marked.pdf"));
-        assertThat(checked(profile, loose).lines().getFirst().said())
-                .contains("K-1_work_marked.pdf says something else now.");
-        assertThatThrownBy(() -> checked(profile, folder.resolve("nowhere"))).isInstanceOf(Problem.class);
+        assertThat(Files.exists(out.resolve("handed-back-2.zip"))).isFalse();
+        Files.writeString(own.resolve("K-1_work_feedback.txt"), "Somebody wrote here.");
+        assertThat(checked(RICH, out).isSame()).as("each copy is looked at").isFalse();
+    }
+
+    /** Read by another implementation of ISO 19444-1 than the one that wrote it (PDFBox). */
+    @Test
+    void marksBesideADocumentAreReadByAnotherReaderAndPrivateOnesAreNotThere() throws Exception {
+        byte[] xfdf = handedBack(Profile.USUAL.withXfdf(true)).get("K-1_work_marked.xfdf");
+        try (FDFDocument read = Loader.loadXFDF(new ByteArrayInputStream(xfdf))) {
+            assertThat(read.getCatalog().getFDF().getAnnotations()).singleElement().satisfies(a -> {
+                assertThat(a).isInstanceOf(FDFAnnotationText.class);
+                assertThat(a.getContents()).isEqualTo("Units, please.");
+                assertThat(a.getName()).isEqualTo("n1");
+                assertThat(a.getPage()).isZero();
+            });
+        }
+        for (String word : PLANTED) {
+            assertThat(new String(xfdf, StandardCharsets.UTF_8)).doesNotContain(word);
+        }
     }
 
     @Test
@@ -236,6 +274,8 @@ class ProfileTest {
         profile.write(file);
         assertThat(Profile.kept(file)).isEqualTo(profile);
         assertThat(Files.readString(file)).contains("pages = printed margin", "feedback sheet = html");
+        RICH.write(file);
+        assertThat(Profile.kept(file)).isEqualTo(RICH);
         Files.writeString(file, "\n# nothing chosen\n");
         assertThat(Profile.read(file)).isEqualTo(Profile.USUAL);
     }

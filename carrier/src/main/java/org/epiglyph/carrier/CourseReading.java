@@ -1,0 +1,92 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BiConsumer;
+import java.util.stream.Stream;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.course.Course;
+import org.epiglyph.workspace.Glance;
+import org.epiglyph.workspace.Overview;
+import org.epiglyph.workspace.ShelfNote;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Reads the batches of one course that lie on a shelf together. One that cannot be read is passed over. */
+public final class CourseReading {
+    private static final Logger LOG = LoggerFactory.getLogger(CourseReading.class);
+
+    private CourseReading() {}
+
+    /** @param folders of the course's parts, in their order */
+    public record Read(Course course, List<Path> folders) {
+        public Read {
+            folders = List.copyOf(folders);
+        }
+    }
+
+    /**
+     * The course of an open batch.
+     *
+     * @param folder  where the batch is
+     * @param current the batch as it is now; without a course it stands alone
+     */
+    public static Read of(Path folder, Batch current) {
+        List<Path> folders = new ArrayList<>(List.of(folder));
+        List<Course.Part> parts = new ArrayList<>(List.of(new Course.Part(current, ShelfNote.of(folder).weight())));
+        eachBeside(folder, current.task().module(), (other, batch) -> {
+            folders.add(other);
+            parts.add(new Course.Part(batch, ShelfNote.of(other).weight()));
+        });
+        Course course = new Course(parts);
+        return new Read(course, course.parts().stream().map(p -> folders.get(parts.indexOf(p))).toList());
+    }
+
+    /**
+     * Reads the other batches of a course, one after the other.
+     *
+     * @param folder of the batch beside which they lie
+     * @param module the course; where it is blank there are no others
+     */
+    static void eachBeside(Path folder, String module, BiConsumer<Path, Batch> take) {
+        if (module.isBlank()) {
+            return;
+        }
+        for (Path other : beside(folder)) {
+            if (isOf(other, module)) {
+                try {
+                    take.accept(other, Glance.at(other).batch());
+                } catch (Problem | RuntimeException e) {
+                    LOG.info("A batch beside one cannot be read ({})", e.getClass());
+                }
+            }
+        }
+    }
+
+    private static List<Path> beside(Path folder) {
+        Path here = folder.toAbsolutePath();
+        try (Stream<Path> others = Files.list(here.getParent())) {
+            return others.filter(o -> !o.equals(here) && Files.isRegularFile(o.resolve("batch.sqlite")))
+                    .sorted()
+                    .toList();
+        } catch (IOException | UncheckedIOException e) {
+            LOG.info("The batches beside one cannot be listed ({})", e.getClass());
+            return List.of();
+        }
+    }
+
+    /** The figures beside the database tell the course without reading the batch. */
+    private static boolean isOf(Path folder, String module) {
+        try {
+            return Overview.at(folder).summary().module().equals(module);
+        } catch (Problem | RuntimeException e) {
+            LOG.info("A batch beside one cannot be read ({})", e.getClass());
+            return false;
+        }
+    }
+}

@@ -1,0 +1,87 @@
+package org.epiglyph.carrier;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Result;
+
+/**
+ * What a student was told in another batch of the same course. Nothing private is in it.
+ *
+ * @param task       what it was on
+ * @param due        when it was due
+ * @param result     in words; empty before everything was scored
+ * @param onTheWhole the remark on the whole; may be empty
+ * @param criteria   what each criterion came to
+ * @param remarks    the remarks on the pages and on criteria, in order
+ */
+public record EarlierWork(String task, Optional<Instant> due, String result, String onTheWhole, List<Line> criteria,
+        List<String> remarks) {
+    public EarlierWork {
+        criteria = List.copyOf(criteria);
+        remarks = List.copyOf(remarks);
+    }
+
+    /**
+     * What one criterion came to.
+     *
+     * @param score such as "6 of 8"; empty where it has none
+     */
+    public record Line(String criterion, String score) {}
+
+    /**
+     * Reads the other batches beside one, the newest due first. One that cannot be read is passed over.
+     *
+     * @param batch   the folder of the batch that is open
+     * @param current the batch itself; without a course there are no others
+     */
+    public static List<EarlierWork> beside(Path batch, Batch current, StudentKey student) {
+        List<EarlierWork> all = new ArrayList<>();
+        CourseReading.eachBeside(batch, current.task().module(), (_, other) -> {
+            if (other.position(student) >= 0) {
+                all.add(of(other, other.submission(student)));
+            }
+        });
+        all.sort(Comparator.comparing((EarlierWork w) -> w.due.orElse(Instant.MIN)).reversed());
+        return List.copyOf(all);
+    }
+
+    static EarlierWork of(Batch batch, Submission submission) {
+        Result result = batch.result(submission.student().key());
+        boolean known = result.complete() && !submission.scores().isEmpty();
+        List<String> remarks = new ArrayList<>();
+        submission.marksForStudent()
+                .stream()
+                .filter(m -> !m.remark().isEmpty())
+                .map(m -> m.remark().words())
+                .forEach(remarks::add);
+        batch.scheme()
+                .criteria()
+                .stream()
+                .map(c -> submission.scores().words(c.id()))
+                .filter(w -> !w.isBlank())
+                .forEach(remarks::add);
+        return new EarlierWork(batch.task().title(), batch.task().due(),
+                known
+                        ? Criterion.words(result.value()) + " of " + Criterion.words(result.maximum())
+                                + result.grade().map(g -> ", " + g).orElse("")
+                        : "",
+                submission.onTheWhole(), batch.scheme()
+                        .criteria()
+                        .stream()
+                        .filter(Criterion::isScored)
+                        .map(c -> new Line(c.name(), submission.scores()
+                                .score(c.id())
+                                .map(p -> Criterion.words(p) + " of " + Criterion.words(c.maximum()))
+                                .orElse("")))
+                        .toList(),
+                remarks);
+    }
+}

@@ -1,0 +1,58 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.UUID;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.workspace.Originals;
+import org.epiglyph.workspace.Workspace;
+
+/** Lays a file of the marker's beside the work of some students. It is kept once, however many get it. */
+public final class Enclosing {
+    /** The largest file that is enclosed, in bytes: 25 MB. */
+    public static final long LARGEST = 25_000_000;
+
+    private Enclosing() {}
+
+    /**
+     * Encloses a file, as one act.
+     *
+     * @throws Problem where it cannot be read or is too large; nothing was enclosed then
+     */
+    public static void carryOut(Workspace workspace, Path file, List<StudentKey> students) throws Problem {
+        String name = String.valueOf(file.getFileName());
+        String id = "e" + UUID.randomUUID();
+        try {
+            if (!Files.isRegularFile(file)) {
+                throw new Problem(file + " is no file. Choose another one.");
+            }
+            if (Files.size(file) > LARGEST) {
+                throw new Problem(String.format(Locale.ROOT,
+                        "%s has %.1f MB; an enclosure has at most %d. Make it smaller, or tell students where it lies.",
+                        name, Files.size(file) / 1e6, LARGEST / 1_000_000));
+            }
+            Originals.Stored stored;
+            try (InputStream bytes = Files.newInputStream(file)) {
+                stored = new Originals(workspace.folder()).store(id, name, bytes);
+            }
+            Document document = new Document(id, name, stored.sha256(), stored.bytes(), new Pages.None(""),
+                    "enclosed by you");
+            workspace.edit(
+                    new Edit.Together(students.stream().<Edit>map(s -> new Edit.Enclose(s, document)).toList()));
+        } catch (IOException e) {
+            throw new Problem(file + " could not be enclosed. Check that it can be read, and that the disk has room.",
+                    e);
+        } catch (EditRefused e) {
+            throw new Problem("Nothing was enclosed: " + e.getMessage(), e);
+        }
+    }
+}

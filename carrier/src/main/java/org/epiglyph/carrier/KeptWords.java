@@ -1,0 +1,70 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.workspace.BatchFolder;
+import org.epiglyph.workspace.WordsFile;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The words of a batch's documents: read from their pages once, kept beside the batch, and taken from there afterwards. */
+public final class KeptWords {
+    private static final Logger LOG = LoggerFactory.getLogger(KeptWords.class);
+    private static final Object[] LOCKS = Stream.generate(Object::new).limit(64).toArray();
+    private final BatchFolder folder;
+
+    public KeptWords(BatchFolder folder) {
+        this.folder = folder;
+    }
+
+    /**
+     * The words of a document page by page; a page that cannot be read has none, as a picture has none.
+     *
+     * @throws Problem where the document cannot be opened
+     */
+    public List<PageText> of(Document document) throws Problem {
+        synchronized (LOCKS[Math.floorMod(document.id().hashCode(), LOCKS.length)]) { // two may want the same one
+            return keptOrRead(document);
+        }
+    }
+
+    private List<PageText> keptOrRead(Document document) throws Problem {
+        Optional<List<PageText>> kept = WordsFile.read(folder, document);
+        if (kept.isPresent() && kept.get().size() == document.pageCount()) {
+            return kept.get();
+        }
+        List<PageText> read = read(document);
+        try {
+            WordsFile.write(folder, document, read);
+        } catch (IOException e) {
+            LOG.info("Words of a document are not kept ({})", e.getClass());
+        }
+        return read;
+    }
+
+    private List<PageText> read(Document document) throws Problem {
+        try (OpenDocument open = OpenDocument.open(folder.pages(document))) {
+            List<PageText> pages = new ArrayList<>();
+            for (int i = 0; i < open.pageCount(); i++) {
+                pages.add(text(open, i));
+            }
+            return pages;
+        }
+    }
+
+    private static PageText text(OpenDocument open, int page) {
+        try {
+            return open.text(page);
+        } catch (Problem e) {
+            LOG.info("Words of a page cannot be read ({})", e.getCause() == null ? "" : e.getCause().getClass());
+            return PageText.NONE;
+        }
+    }
+}

@@ -1,0 +1,33 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.epiglyph.core.letters.LetterText;
+import org.epiglyph.places.WholeFile;
+import org.epiglyph.workspace.BatchFolder;
+
+/** The letter that is being written to students of a batch, kept beside it: its subject in the first line, its words below. */
+public final class LetterDraft {
+    private static final long LONGEST = 1 << 20;
+
+    private LetterDraft() {}
+
+    /** What was written so far; empty where nothing was. @throws IOException where it cannot be read */
+    public static LetterText read(BatchFolder folder) throws IOException {
+        Path file = folder.letter();
+        if (!Files.exists(file) || Files.size(file) > LONGEST) {
+            return new LetterText("", "");
+        }
+        String kept = Files.readString(file, StandardCharsets.UTF_8);
+        int line = kept.indexOf('\n');
+        return line < 0 ? new LetterText(kept, "") : new LetterText(kept.substring(0, line), kept.substring(line + 1));
+    }
+
+    /** Keeps it, in one step. */
+    public static void keep(BatchFolder folder, String subject, String words) throws IOException {
+        WholeFile.write(folder.letter(),
+                beside -> Files.writeString(beside, subject.replace('\n', ' ') + "\n" + words));
+    }
+}

@@ -1,0 +1,166 @@
+package org.epiglyph.carrier;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.LetterSent;
+import org.epiglyph.core.letters.Letter;
+import org.epiglyph.core.letters.LetterText;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.exchange.mail.LetterFile;
+import org.epiglyph.exchange.mail.MailService;
+import org.epiglyph.exchange.mail.Sender;
+import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Writes to students, each alone. What goes is noted in the batch before it goes, so that nobody is written the same thing
+ * twice, whatever ends the program meanwhile.
+ */
+public final class LetterSending {
+    private static final Logger LOG = LoggerFactory.getLogger(LetterSending.class);
+    private final Workspace workspace;
+    private final Clock clock;
+    private final Sender sender;
+
+    public LetterSending(Workspace workspace, Clock clock, Sender sender) {
+        this.workspace = workspace;
+        this.clock = clock;
+        this.sender = sender;
+    }
+
+    /** What becomes, or became, of one student's letter. */
+    public sealed interface Fate {
+        StudentKey student();
+
+        /** It goes, or went now. */
+        record Goes(StudentKey student, Letter letter) implements Fate {}
+
+        /** The same letter went before. */
+        record Already(StudentKey student, LetterSent sent) implements Fate {}
+
+        /** The same letter was on its way before, and nobody knows whether it arrived. */
+        record MayHaveGone(StudentKey student, LetterSent sent) implements Fate {}
+
+        /** There is no address. */
+        record NoAddress(StudentKey student) implements Fate {}
+
+        /** There is nothing to say in the place of a slot. */
+        record Lacks(StudentKey student, List<String> slots) implements Fate {}
+
+        /** It did not go; what and why, with the remedy. */
+        record Failed(StudentKey student, String why) implements Fate {}
+    }
+
+    /**
+     * What would become of each letter if it were sent now.
+     *
+     * @param again true to send once more what may have gone
+     */
+    public static List<Fate> plan(Batch batch, LetterText text, List<StudentKey> students, boolean again) {
+        return students.stream().map(s -> plan(batch, text, s, again)).toList();
+    }
+
+    private static Fate plan(Batch batch, LetterText text, StudentKey student, boolean again) {
+        Letter letter = text.to(batch, batch.submission(student));
+        Optional<LetterSent> before = batch.submission(student).correspondence().letter(letter.digest());
+        if (before.isPresent() && before.get().certain()) {
+            return new Fate.Already(student, before.get());
+        }
+        if (before.isPresent() && !again) {
+            return new Fate.MayHaveGone(student, before.get());
+        }
+        if (letter.student().mail().isBlank()) {
+            return new Fate.NoAddress(student);
+        }
+        return letter.missing().isEmpty()
+                ? new Fate.Goes(student, letter)
+                : new Fate.Lacks(student, letter.missing());
+    }
+
+    /** Writes letters as .eml files into a folder, where none is written over. */
+    public List<Fate> toFolder(Path folder, LetterText text, List<StudentKey> students, boolean again,
+            Progress progress) throws Problem {
+        return all(text, students, again, progress, "as a file",
+                (letter, at) -> LetterFile.write(letter, sender, at, folder));
+    }
+
+    /** Sends letters by a mail service. */
+    public List<Fate> byMail(MailService service, LetterText text, List<StudentKey> students, boolean again,
+            Progress progress) throws Problem {
+        return all(text, students, again, progress, "by mail", (letter, at) -> service.send(letter, sender, at));
+    }
+
+    private interface Way {
+        void send(Letter letter, Instant at) throws Problem;
+    }
+
+    private List<Fate> all(LetterText text, List<StudentKey> students, boolean again, Progress progress, String by,
+            Way way) throws Problem {
+        refuseUnfit(text);
+        List<Fate> fates = new ArrayList<>();
+        for (StudentKey student : students) {
+            progress.at(workspace.batch().submission(student).student().name(), fates.size(), students.size());
+            fates.add(one(student, text, again, by, way));
+        }
+        return fates;
+    }
+
+    /** A letter that nobody may read. */
+    private static void refuseUnfit(LetterText text) throws Problem {
+        if (text.isEmpty()) {
+            throw new Problem("The letter has no subject or no words. Write both.");
+        }
+        if (!text.unknown().isEmpty()) {
+            throw new Problem("No letter has the slot " + String.join(", ", text.unknown())
+                    + ". Write it otherwise, or without braces.");
+        }
+    }
+
+    private Fate one(StudentKey student, LetterText text, boolean again, String by, Way way) {
+        Fate planned = plan(workspace.batch(), text, student, again);
+        if (!(planned instanceof Fate.Goes(var _, Letter letter))) {
+            return planned;
+        }
+        Instant at = clock.instant();
+        LetterSent sent = new LetterSent(letter.digest(), letter.subject(), at, by, false);
+        try {
+            workspace.edit(new Edit.LogLetter(student, sent));
+        } catch (EditRefused e) {
+            return new Fate.Failed(student, "It was not sent, since it could not be noted: " + e.getMessage());
+        }
+        try {
+            way.send(letter, at);
+            workspace.edit(new Edit.LogLetter(student,
+                    new LetterSent(letter.digest(), letter.subject(), at, by, true)));
+            return planned;
+        } catch (MailService.Uncertain | EditRefused e) {
+            return new Fate.MayHaveGone(student, sent);
+        } catch (Problem e) {
+            return struck(student, letter, e.getMessage());
+        } catch (CancellationException e) {
+            throw e;
+        } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            LOG.error("A letter could not be sent", e);
+            return new Fate.MayHaveGone(student, sent);
+        }
+    }
+
+    private Fate struck(StudentKey student, Letter letter, String why) {
+        try {
+            workspace.edit(new Edit.StrikeLetter(student, letter.digest()));
+        } catch (EditRefused e) {
+            LOG.info("That a letter did not go could not be noted");
+        }
+        return new Fate.Failed(student, why);
+    }
+}

@@ -1,0 +1,132 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.documents.WrittenRemark;
+import org.epiglyph.documents.Xfdf;
+import org.epiglyph.documents.rendition.FeedbackPages;
+
+/**
+ * What the marker wrote for themselves about one student, looked for in what goes out: in the files as they were built, read
+ * back. One that stands there stops the parcel. What the student wrote too is the student's own.
+ */
+final class PrivateWords {
+    /** Fewer words than this stand anywhere by chance. */
+    private static final int LEAST_WORDS = 3;
+    private static final int LEAST_LETTERS = 12;
+    private static final Pattern SENTENCES = Pattern.compile("[\\n.!?;]+");
+    private final List<String> sayings;
+
+    private PrivateWords(List<String> sayings) {
+        this.sayings = sayings;
+    }
+
+    static PrivateWords of(Submission submission) {
+        Stream<String> marks = submission.marks()
+                .stream()
+                .filter(Mark::isPrivate)
+                .flatMap(m -> Stream.of(m.remark().words(), m instanceof TypedText text ? text.text() : ""));
+        List<String> sayings = new ArrayList<>();
+        Stream.concat(Stream.of(submission.privately()), marks).forEach(words -> {
+            for (String sentence : SENTENCES.split(words)) {
+                String plain = plain(sentence);
+                if (plain.length() >= LEAST_LETTERS && plain.split(" ").length >= LEAST_WORDS) {
+                    sayings.add(plain);
+                }
+            }
+        });
+        return new PrivateWords(List.copyOf(sayings));
+    }
+
+    /** Words alone, however they are spaced, broken or set. */
+    private static String plain(String text) {
+        return text.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
+    }
+
+    boolean isEmpty() {
+        return sayings.isEmpty();
+    }
+
+    /**
+     * Looks at what goes out.
+     *
+     * @param files    as built; what the marker attached goes as it is and is not among them
+     * @param feedback the words for the record and the sheet
+     * @param received the student's own pages
+     * @throws Problem naming the words, where any stand there
+     */
+    void refuseIn(Collection<Path> files, String feedback, Collection<Path> received) throws Problem {
+        if (isEmpty()) {
+            return;
+        }
+        List<String> out = new ArrayList<>(List.of(plain(feedback)));
+        for (Path file : files) {
+            out.add(plain(said(file)));
+        }
+        List<String> found = new ArrayList<>(
+                sayings.stream().filter(s -> out.stream().anyMatch(o -> o.contains(s))).toList());
+        for (Path own : found.isEmpty() ? List.<Path>of() : received) {
+            String written = plain(pages(own));
+            found.removeIf(written::contains);
+        }
+        if (!found.isEmpty()) {
+            throw new Problem("What goes out contains words that you wrote for yourself: \u201c" + found.getFirst()
+                    + "\u201d. Nothing went for this student; change them in one of the two places.");
+        }
+    }
+
+    private static String said(Path file) throws Problem {
+        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+        if (name.endsWith(".pdf")) {
+            return remarks(file) + "\n" + pages(file);
+        }
+        if (name.endsWith(".xfdf")) {
+            return String.join("\n", Xfdf.content(file).orElseThrow(() -> unreadable(null)));
+        }
+        try {
+            return name.endsWith(".html")
+                    ? FeedbackPages.words(file)
+                    : Files.readString(file, StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw unreadable(e);
+        }
+    }
+
+    private static Problem unreadable(IOException cause) {
+        return new Problem("A file that was built could not be read again. Try once more.", cause);
+    }
+
+    private static String remarks(Path pdf) throws Problem {
+        List<String> all = new ArrayList<>();
+        try (OpenDocument document = OpenDocument.open(pdf)) {
+            for (int page = 0; page < document.pageCount(); page++) {
+                document.remarks(page).stream().map(WrittenRemark::words).forEach(all::add);
+            }
+        }
+        return String.join("\n", all);
+    }
+
+    private static String pages(Path pdf) throws Problem {
+        List<String> all = new ArrayList<>();
+        try (OpenDocument document = OpenDocument.open(pdf)) {
+            for (int page = 0; page < document.pageCount(); page++) {
+                all.add(document.text(page).words().stream().map(w -> w.text()).collect(Collectors.joining(" ")));
+            }
+        }
+        return String.join("\n", all);
+    }
+}

@@ -1,0 +1,132 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.when;
+
+import java.math.BigDecimal;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.PageWord;
+import org.epiglyph.core.passages.Passage;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.junit.jupiter.api.Test;
+
+/** The words of a class: compared as they come, searched, and found on their pages again. */
+class ClassPassagesTest {
+    private static final StudentKey ADA = new StudentKey("K-1");
+    private static final StudentKey BEN = new StudentKey("K-2");
+    private static final StudentKey SCAN = new StudentKey("K-3");
+    private static final String TASK = "work out the height of the tide at noon by the rule of twelfths";
+    private static final String COPIED = "we waited outside until the stream had turned and then went in under engine";
+    private final KeptWords words = mock(KeptWords.class);
+
+    private static Document document(String id, int pages) {
+        return new Document(id, id + ".pdf", id.repeat(64).substring(0, 64), 9, new Pages.Ready(pages, ""), "");
+    }
+
+    private static Submission submission(StudentKey key, Document document) {
+        return Submission.untouched(new Student(key, "G", "F", ""),
+                List.of(new HandIn(1, Optional.empty(), "", List.of(document))));
+    }
+
+    private static PageText page(String text) {
+        List<PageWord> all = new ArrayList<>();
+        for (String word : text.split(" ")) {
+            all.add(new PageWord(word, new PageBox(all.size() * 20, 100, 18, 10), 0));
+        }
+        return new PageText(all);
+    }
+
+    private Batch batch() throws Problem {
+        when(words.of(any())).thenReturn(List.of(PageText.NONE));
+        when(words.of(document("a", 2))).thenReturn(List.of(page(TASK + " so I begin"), page("Then " + COPIED)));
+        when(words.of(document("b", 1))).thenReturn(List.of(page("As said, " + COPIED + ". " + TASK)));
+        return Batch.collected(
+                new Task("t", "", "Work", TASK, Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
+                List.of(submission(ADA, document("a", 2)), submission(BEN, document("b", 1)),
+                        submission(SCAN, document("c", 1))));
+    }
+
+    @Test
+    void whatIsInCommonBeyondTheTaskIsFoundAndDrawnOnItsPage() throws Problem {
+        Batch batch = batch();
+        ClassPassages passages = new ClassPassages(words, true);
+        assertThat(passages.words(ADA)).isEmpty();
+        passages.take(batch, _ -> true);
+        assertThat(passages.isComplete()).isTrue();
+        int length = COPIED.split(" ").length;
+        assertThat(passages.common(ADA, true)).singleElement().satisfies(c -> {
+            assertThat(c.other()).isEqualTo(BEN);
+            assertThat(c.words()).isEqualTo(length);
+        });
+        assertThat(passages.words(SCAN)).contains(0);
+        assertThat(passages.common(SCAN, true)).isEmpty();
+        Passage passage = passages.common(ADA, true).getFirst().passages().getFirst();
+        PlacedWords placed = passages.placed(batch.submission(ADA));
+        assertThat(placed.words(passage.at(), passage.length())).isEqualTo(COPIED);
+        Map<PageRef, List<PageBox>> boxes = placed.boxes(passage.at(), passage.length());
+        assertThat(boxes).containsOnlyKeys(new PageRef("a", 1));
+        assertThat(boxes.get(new PageRef("a", 1)))
+                .containsExactly(new PageBox(20, 100, (length - 1) * 20 + 18, 10));
+        assertThat(placed.boxes(passage.at() - 2, 4)).as("over the end of a page").hasSize(2);
+    }
+
+    @Test
+    void onlyWhatBecameOtherIsReadAgainAndStoppingIsGoneOnFrom() throws Problem {
+        Batch batch = batch();
+        ClassPassages passages = new ClassPassages(words, true);
+        passages.take(batch, looked -> looked < 2);
+        assertThat(passages.isComplete()).isFalse();
+        assertThat(passages.words(SCAN)).isEmpty();
+        passages.take(batch, _ -> true);
+        passages.take(batch.apply(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE))), _ -> true);
+        verify(words, times(1)).of(document("a", 2));
+        Batch later = batch.apply(new Edit.ReceiveHandIn(BEN,
+                new HandIn(2, Optional.empty(), "", List.of(document("d", 1)))));
+        passages.take(later, _ -> true);
+        assertThat(passages.common(ADA, true)).as("the earlier hand-in counts no longer").isEmpty();
+        verify(words, times(1)).of(document("b", 1));
+    }
+
+    @Test
+    void aDocumentThatCannotBeReadHasNoWordsAndStopsNobody() throws Problem {
+        Batch batch = batch();
+        when(words.of(document("a", 2))).thenThrow(new Problem("It cannot be opened."));
+        ClassPassages passages = new ClassPassages(words, true);
+        passages.take(batch, _ -> true);
+        assertThat(passages.words(ADA)).contains(0);
+        assertThat(passages.words(BEN).orElseThrow()).isPositive();
+        List<ClassSearch.Found> found = new ArrayList<>();
+        new ClassSearch(words).search(batch, "Stream had", found::add);
+        assertThat(found).containsExactly(new ClassSearch.Found(ADA, 0, false), new ClassSearch.Found(BEN, 1, true),
+                new ClassSearch.Found(SCAN, 0, false));
+        found.clear();
+        new ClassSearch(words).search(batch, "stream", one -> {
+            found.add(one);
+            return false;
+        });
+        assertThat(found).hasSize(1);
+    }
+}

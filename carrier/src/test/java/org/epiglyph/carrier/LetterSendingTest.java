@@ -1,0 +1,170 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.icegreen.greenmail.util.GreenMail;
+import com.icegreen.greenmail.util.ServerSetup;
+import jakarta.mail.Message;
+import jakarta.mail.Session;
+import jakarta.mail.internet.MimeMessage;
+import java.io.InputStream;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import java.util.Properties;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.LetterSent;
+import org.epiglyph.core.letters.LetterText;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.exchange.mail.MailService;
+import org.epiglyph.exchange.mail.Sender;
+import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Letters, taken by an independent mail server (GreenMail) and read back by an independent reader (Jakarta Mail). */
+class LetterSendingTest {
+    private static final StudentKey FREYA = new StudentKey("K-1");
+    private static final StudentKey BAO = new StudentKey("K-2");
+    private static final StudentKey NOBODY = new StudentKey("K-3");
+    private static final StudentKey ODD = new StudentKey("../K 4");
+    private static final List<StudentKey> ALL = List.of(FREYA, BAO, NOBODY, ODD);
+    private static final Clock CLOCK = Clock.fixed(Instant.parse("2026-03-20T20:00:00Z"), ZoneOffset.UTC);
+    private static final Sender SENDER = new Sender("m.rowe@kestrelpoint.example", "Márta Rowe");
+    private static final LetterText TEXT = new LetterText("Tides – nothing came, {name}",
+            "Dear {name},\n\nnothing has come from you.\n.\nÞökk");
+    @TempDir
+    private Path folder;
+    private Workspace workspace;
+    private final GreenMail mail = new GreenMail(new ServerSetup(0, "127.0.0.1", ServerSetup.PROTOCOL_SMTP));
+
+    @BeforeEach
+    void make() throws Exception {
+        Path batch = folder.resolve("batch");
+        try (NewBatch made = NewBatch.at(batch)) {
+            made.add(new Student(FREYA, "Freya", "Þorgilsdóttir", "", "freya@students.example"), List.of());
+            made.add(new Student(BAO, "Bao", "Nguyễn", "", "bao@students.example"), List.of());
+            made.add(new Student(NOBODY, "", "Mahendra", "", ""), List.of());
+            made.add(new Student(ODD, "Odd", "Example", "", "odd@example.org, all@example.org"), List.of());
+            made.place(new Task("", "", "Tides", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                    MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
+        }
+        workspace = Workspace.open(batch, CLOCK);
+        mail.start();
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        workspace.close();
+        mail.stop();
+    }
+
+    private LetterSending letters() {
+        return new LetterSending(workspace, CLOCK, SENDER);
+    }
+
+    private MailService.Host host() {
+        return new MailService.Host("127.0.0.1", mail.getSmtp().getPort(), MailService.Security.NONE, "");
+    }
+
+    private List<LetterSending.Fate> send(LetterText text, boolean again) throws Problem {
+        try (MailService service = MailService.open(host(), "")) {
+            return letters().byMail(service, text, ALL, again, Progress.NONE);
+        }
+    }
+
+    @Test
+    void everyStudentGetsAnOwnLetterOnceAndSeesNobodyElse() throws Exception {
+        List<LetterSending.Fate> fates = send(TEXT, false);
+        assertThat(fates).satisfiesExactly(f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
+                f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
+                f -> assertThat(f).isInstanceOf(LetterSending.Fate.NoAddress.class),
+                f -> assertThat(((LetterSending.Fate.Failed) f).why()).contains("no mail address"));
+        MimeMessage[] received = mail.getReceivedMessages();
+        assertThat(received).hasSize(2);
+        assertThat(received[0].getAllRecipients()).hasSize(1);
+        assertThat(received[0].getRecipients(Message.RecipientType.TO)[0].toString())
+                .contains("freya@students.example");
+        assertThat(received[0].getSubject()).isEqualTo("Tides – nothing came, Freya");
+        assertThat(((String) received[0].getContent()).replace("\r\n", "\n").stripTrailing())
+                .isEqualTo("Dear Freya,\n\nnothing has come from you.\n.\nÞökk");
+        assertThat(send(TEXT, false)).filteredOn(f -> f instanceof LetterSending.Fate.Already).hasSize(2);
+        assertThat(mail.getReceivedMessages()).as("nothing goes twice").hasSize(2);
+        send(new LetterText("Another", "Dear {name}."), false);
+        assertThat(mail.getReceivedMessages()).as("another letter does").hasSize(4);
+        assertThat(workspace.batch().submission(FREYA).correspondence().letters()).extracting(LetterSent::subject)
+                .containsExactly("Tides – nothing came, Freya", "Another");
+        assertThat(workspace.batch().submission(ODD).correspondence().letters()).as("what did not go is not noted")
+                .isEmpty();
+    }
+
+    @Test
+    void aLetterThatMayHaveGoneIsSentAgainOnlyOnAsking() throws Exception {
+        workspace.edit(new Edit.LogLetter(FREYA, new LetterSent(
+                TEXT.to(workspace.batch(), workspace.batch().submission(FREYA)).digest(), "s", CLOCK.instant(),
+                "by mail", false)));
+        assertThat(send(TEXT, false).getFirst()).isInstanceOf(LetterSending.Fate.MayHaveGone.class);
+        assertThat(mail.getReceivedMessages()).hasSize(1);
+        assertThat(send(TEXT, true).getFirst()).isInstanceOf(LetterSending.Fate.Goes.class);
+        assertThat(mail.getReceivedMessages()).hasSize(2);
+    }
+
+    @Test
+    void nobodyReadsASlotThatIsNotFilled() throws Exception {
+        assertThatThrownBy(() -> send(new LetterText("s", "Dear {nmae}"), false)).hasMessageContaining("{nmae}");
+        assertThat(send(new LetterText("s", "Yours is {result}."), false).getFirst())
+                .isInstanceOf(LetterSending.Fate.Lacks.class);
+        assertThat(mail.getReceivedMessages()).isEmpty();
+    }
+
+    @Test
+    void lettersAsFilesAreReadByAnyMailProgramAndNeverWrittenOver() throws Exception {
+        Path out = folder.resolve("letters");
+        Files.createDirectories(out);
+        Files.writeString(out.resolve("K-1.eml"), "an earlier one");
+        letters().toFolder(out, TEXT, ALL, false, Progress.NONE);
+        assertThat(Files.readString(out.resolve("K-1.eml"))).isEqualTo("an earlier one");
+        assertThat(out.resolve("K-2.eml")).exists();
+        try (InputStream in = Files.newInputStream(out.resolve("K-1-2.eml"))) {
+            MimeMessage read = new MimeMessage(Session.getInstance(new Properties()), in);
+            assertThat(read.getSubject()).isEqualTo("Tides – nothing came, Freya");
+            assertThat(read.getFrom()[0].toString()).contains("m.rowe@kestrelpoint.example");
+            assertThat(read.getMessageID()).isNotEmpty();
+        }
+        assertThat(new String(Files.readAllBytes(out.resolve("K-1-2.eml")), StandardCharsets.UTF_8))
+                .as("headers are plain letters (RFC 2047)")
+                .contains("Subject: =?UTF-8?");
+        try (var all = Files.list(out)) {
+            assertThat(all.map(p -> p.getFileName().toString())).containsExactlyInAnyOrder("K-1.eml", "K-1-2.eml",
+                    "K-2.eml");
+        }
+    }
+
+    @Test
+    void aServiceThatIsGoneSaysSoAndLettersNeverTravelInTheOpen() {
+        int port = mail.getSmtp().getPort();
+        mail.stop();
+        assertThatThrownBy(() -> MailService.open(new MailService.Host("127.0.0.1", port, MailService.Security.NONE,
+                ""), "")).hasMessageContaining("does not answer");
+        assertThatThrownBy(() -> MailService.open(new MailService.Host("mail.example.org", 25,
+                MailService.Security.NONE, ""), "")).hasMessageContaining("unprotected");
+        assertThatThrownBy(() -> MailService.open(new MailService.Host("evil\r\nRCPT", 25,
+                MailService.Security.TLS, ""), "")).hasMessageContaining("no mail service");
+    }
+}

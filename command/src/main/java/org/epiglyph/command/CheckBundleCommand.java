@@ -11,6 +11,7 @@ import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.Problem;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -23,6 +24,8 @@ final class CheckBundleCommand implements Callable<Integer> {
     private boolean plain;
     @Option(names = "--profile", description = "A file that says what students were handed. Default: what was chosen for the batch.")
     private Path profile;
+    @Mixin
+    private Said said;
     @Parameters(index = "0", paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
     @Parameters(index = "1", paramLabel = "BUNDLE", description = "The folder or zip that was written.")
@@ -35,10 +38,13 @@ final class CheckBundleCommand implements Callable<Integer> {
             BundleCheck.Found found = BundleCheck.of(workspace, new Choices(author, plain, handed, Map.of()), bundle,
                     Progress.NONE);
             for (BundleCheck.Line line : found.lines()) {
-                System.out.println(line.student() + (line.said().isEmpty() ? " is what the batch holds now" : ""));
-                line.said().forEach(s -> System.out.println("  " + s));
+                if (line.said().isEmpty()) {
+                    said.done(line.student().value(), "is what the batch holds now", "");
+                }
+                line.said().forEach(what -> said.not(line.student().value(), "differs", what));
             }
-            found.notOurs().forEach(name -> System.out.println("nobody's: " + name));
+            found.notOurs().forEach(name -> said.note("nobody's: " + name));
+            said.end();
             return found.isSame() ? 0 : 1;
         }
     }

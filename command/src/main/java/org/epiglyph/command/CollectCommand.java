@@ -22,7 +22,8 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.filing.RuleFile;
-import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.ReadText;
@@ -114,6 +115,7 @@ final class CollectCommand implements Callable<Integer> {
             if (again) {
                 try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
                     Collecting.into(plan, workspace, Progress.NONE);
+                    plan.newAnswers().forEach(a -> System.out.println(a.student() + " answered"));
                 }
             } else {
                 Collecting.carryOut(plan, marks, phrases, target, Progress.NONE);
@@ -150,8 +152,9 @@ final class CollectCommand implements Callable<Integer> {
     private CollectPlan plan() throws Problem, IOException {
         Optional<Path> earlier = again ? Optional.of(target) : Optional.empty();
         if (source.record != null) {
-            HttpRecordClient client = HttpRecordClient.at(source.record.address,
-                    OptionFile.words(source.record.tokenFile));
+            RecordClient client = RecordServices.installed()
+                    .connect(source.record.address,
+                            OptionFile.words(source.record.tokenFile));
             return Planning.fromRecord(client, source.record.task, earlier, Progress.NONE);
         }
         FromFiles from = source.files;

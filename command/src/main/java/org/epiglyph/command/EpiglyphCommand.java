@@ -15,7 +15,7 @@ import picocli.CommandLine;
 /** The program's command line. */
 @Command(name = "epiglyph", mixinStandardHelpOptions = true, version = "0.1.0", description = "Collect a batch, mark it, hand it back.", subcommands = {
         CollectCommand.class, HandBackCommand.class, CheckBundleCommand.class, CheckCommand.class, RepairCommand.class,
-        ReportCommand.class})
+        ReportCommand.class, LettersCommand.class})
 public final class EpiglyphCommand implements Callable<Integer> {
     public static void main(String[] arguments) throws IOException {
         run(arguments);

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import org.epiglyph.carrier.AnswerExchange;
 import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.carrier.Origin;
@@ -15,17 +16,24 @@ import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.Profile;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.carrier.Report;
+import org.epiglyph.carrier.Resolution;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.exchange.record.Ability;
+import org.epiglyph.exchange.record.Amendment;
+import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Hands the sealed submissions of a batch back from a script. */
-@Command(name = "hand-back", mixinStandardHelpOptions = true, description = "Hands the sealed submissions of a batch back.")
+@Command(name = "hand-back", mixinStandardHelpOptions = true, description = "Hands the sealed submissions of a batch back. Ends with 0 where everything went, with 1 where something did not, with 2 where the command was misread.")
 final class HandBackCommand implements Callable<Integer> {
     @ArgGroup(exclusive = true, multiplicity = "1")
     private Way way;
@@ -59,6 +67,19 @@ final class HandBackCommand implements Callable<Integer> {
         held, visible
     }
 
+    private static final String NOT = "not handed back";
+    @Mixin
+    private Said said;
+    @ArgGroup(exclusive = false)
+    private Amend amendment;
+
+    static final class Amend {
+        @Option(names = "--why", required = true, description = "Why results that were handed back before are changed; kept with them in the record.")
+        private String why;
+        @Option(names = "--why-shown", description = "Students read why.")
+        private boolean shown;
+    }
+
     @Option(names = "--profile", description = "A file that says what students are handed. Default: what was chosen for the batch.")
     private Path profile;
     @Option(names = "--only", split = ",", paramLabel = "KEY", description = "Hands back these students alone, by their keys.")
@@ -78,8 +99,9 @@ final class HandBackCommand implements Callable<Integer> {
             Report report = way.folder != null
                     ? handingBack.toFolder(way.folder, students(workspace), Progress.NONE)
                     : toRecord(workspace, handingBack);
-            report.outcomes().forEach(HandBackCommand::say);
-            report.notes().forEach(System.err::println);
+            report.outcomes().forEach(this::say);
+            report.notes().forEach(said::note);
+            said.end();
             return report.isWhole() ? 0 : 1;
         } catch (Problem e) {
             System.err.println(e.getMessage());
@@ -109,13 +131,15 @@ final class HandBackCommand implements Callable<Integer> {
         if (breakCertification) {
             accepted.add(Outcome.Doubt.CERTIFIED);
         }
-        if (overOthers) {
-            accepted.add(Outcome.Doubt.RECORD_CHANGED);
-        }
         Profile handed = profile == null ? Profile.kept(workspace.folder().profile()) : Profile.read(profile);
-        return new Choices(author, plain, handed, HandingBack.sealed(workspace.batch())
-                .stream()
-                .collect(Collectors.toMap(s -> s, _ -> accepted)));
+        List<StudentKey> sealed = HandingBack.sealed(workspace.batch());
+        Choices choices = new Choices(author, plain, handed,
+                sealed.stream().collect(Collectors.toMap(s -> s, _ -> accepted)));
+        if (overOthers) {
+            Resolution ours = new Resolution(Resolution.Way.OURS, "");
+            choices = choices.resolving(sealed.stream().collect(Collectors.toMap(s -> s, _ -> ours)));
+        }
+        return amendment == null ? choices : choices.amending(new Amendment(amendment.why, amendment.shown));
     }
 
     private Report toRecord(Workspace workspace, HandingBack handingBack) throws Problem, IOException {
@@ -123,17 +147,39 @@ final class HandBackCommand implements Callable<Integer> {
         if (!origin.isRecord()) {
             throw new Problem("This batch came from files. Hand it back with --folder.");
         }
-        HttpRecordClient client = HttpRecordClient.at(way.record.address, OptionFile.words(way.record.tokenFile));
-        if (way.record.showing == Showing.held) {
+        RecordClient client = RecordServices.installed()
+                .connect(way.record.address, OptionFile.words(way.record.tokenFile));
+        boolean holds = client.abilities().contains(Ability.VISIBILITY);
+        if (!holds && way.record.showing == Showing.held) {
+            throw new Problem("The service at " + way.record.address
+                    + " shows every result at once. Give --show visible, or hand back into a folder.");
+        }
+        if (holds && way.record.showing == Showing.held) {
             client.makeVisible(origin.task(), students(workspace), false);
         }
         Report report = handingBack.toRecord(client, origin.task(), students(workspace), Progress.NONE);
+        exchangeAnswers(workspace, client, origin.task());
+        if (!holds) {
+            return report;
+        }
         if (way.record.showing == Showing.visible && (report.isWhole() || way.record.showAnyway)) {
             client.makeVisible(origin.task(), arrived(report), true);
         } else if (way.record.showing == Showing.visible) {
             System.err.println("The results stay held, since not everything went. Mend that, or give --show-anyway.");
         }
         return report;
+    }
+
+    /** Where that fails, the work went all the same. */
+    private void exchangeAnswers(Workspace workspace, RecordClient client, String task) {
+        try {
+            new AnswerExchange(workspace, client, task).run(Progress.NONE)
+                    .kept()
+                    .forEach(
+                            s -> said.note("Somebody else has replied to " + s + ", so that your reply was not sent."));
+        } catch (Problem | EditRefused e) {
+            said.note("Answers and replies were not exchanged: " + e.getMessage());
+        }
     }
 
     private static List<StudentKey> arrived(Report report) {
@@ -144,21 +190,24 @@ final class HandBackCommand implements Callable<Integer> {
                 .toList();
     }
 
-    private static void say(Outcome outcome) {
+    private void say(Outcome outcome) {
+        String student = outcome.student().value();
         switch (outcome) {
-            case Outcome.Done(var student, var receipt, var leftOut) -> {
-                System.out.println(student + " handed back, receipt " + receipt.id());
-                leftOut.forEach(l -> System.err.println(student + ": " + l));
+            case Outcome.Done(var _, var receipt, var leftOut) -> {
+                said.done(student, "handed back", "receipt " + receipt.id());
+                leftOut.forEach(l -> said.not(student, "not all of it went", l));
             }
-            case Outcome.AlreadyThere(var student, var receipt) ->
-                System.out.println(student + " was there already, receipt " + receipt.id());
-            case Outcome.Failed(var student, String why) -> System.err.println(student + " not handed back: " + why);
-            case Outcome.Asked(var student, var doubt, String why) -> System.err.println(student + " not handed back: "
-                    + why + switch (doubt) {
-                        case RECORD_CHANGED -> " (--over-others)";
-                        case ORIGINAL_CHANGED -> " (--accept-changed-originals)";
-                        case CERTIFIED -> " (--break-certification)";
-                    });
+            case Outcome.AlreadyThere(var _, var receipt) ->
+                said.done(student, "was there already", "receipt " + receipt.id());
+            case Outcome.Differs(var _, var theirs, var _, var _) -> said.not(student, NOT,
+                    "Somebody else has changed the record; it holds the score "
+                            + theirs.score().map(Criterion::words).orElse("none") + " (--over-others)");
+            case Outcome.TheirsStand _ -> said.done(student, "left as somebody else has put it into the record", "");
+            case Outcome.Failed(var _, String why) -> said.not(student, NOT, why);
+            case Outcome.Asked(var _, var doubt, String why) -> said.not(student, NOT, why + switch (doubt) {
+                case ORIGINAL_CHANGED -> " (--accept-changed-originals)";
+                case CERTIFIED -> " (--break-certification)";
+            });
         }
     }
 }

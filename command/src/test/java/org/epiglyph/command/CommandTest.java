@@ -2,7 +2,12 @@ package org.epiglyph.command;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
 import java.math.BigDecimal;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -111,5 +116,37 @@ class CommandTest {
         assertThat(run("collect", "--files", in.toString(), "--class", folder.resolve("none").toString(),
                 folder.resolve("x").toString()))
                 .isNotZero();
+    }
+
+    @Test
+    void lettersGoToThoseWhoAreMeantOnceAndAScriptReadsWhatBecameOfThem() throws Exception {
+        DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
+        Path batch = folder.resolve("batch");
+        Path words = Files.writeString(folder.resolve("words.txt"), "Dear {name}, nothing has come for {task}.");
+        String token = folder.resolve("office/token").toString();
+        try (RecordOffice office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC())) {
+            run("collect", "--record-office", office.address(), "--token-file", token, "--task", DemoWorld.TASK,
+                    batch.toString());
+            PrintStream before = System.out;
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            System.setOut(new PrintStream(out, true, StandardCharsets.UTF_8));
+            try {
+                assertThat(run("letters", "--to", "nothing_received", "--subject", "Nothing came", "--words",
+                        words.toString(), "--from", "m.rowe@kestrelpoint.example", "--mail-service", "127.0.0.1",
+                        "--mail-port", Integer.toString(office.mailPort()), "--protection", "none", "--json",
+                        batch.toString())).isZero();
+            } finally {
+                System.setOut(before);
+            }
+            assertThat(new ObjectMapper().readTree(out.toByteArray())).hasSize(2)
+                    .allSatisfy(line -> assertThat(line.path("what").asText()).isEqualTo("written"));
+            String inboxes = new String(
+                    URI.create(office.address() + "/mail").toURL().openStream().readAllBytes(), StandardCharsets.UTF_8);
+            assertThat(inboxes).contains("2 came to this machine", "nothing has come for Tidal heights");
+        }
+        assertThat(run("letters", "--to", "result_under", "--subject", "s", "--words", words.toString(), "--from",
+                "m.rowe@kestrelpoint.example", "--folder", folder.resolve("out").toString(), batch.toString()))
+                .as("below which result is not said")
+                .isEqualTo(1);
     }
 }

@@ -10,10 +10,10 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine;
 
 /** Makes the demo's world where it is missing, starts the record office, and runs the program beside it. */
 @Command(name = "demo", mixinStandardHelpOptions = true, version = "0.1.0", description = "Starts the program with the demo's class and a record office.")
@@ -26,6 +26,8 @@ public final class DemoCommand implements Callable<Integer> {
     private boolean makeOnly;
     @Option(names = "--office", description = "The command that starts the record office, one part an option.", hidden = true)
     private List<String> office = new ArrayList<>();
+    @Option(names = "--collect", description = "The command that collects a batch, one part an option.", hidden = true)
+    private List<String> collect = new ArrayList<>();
     @Parameters(description = "The command that starts the program.", hidden = true)
     private List<String> program = new ArrayList<>();
 
@@ -62,14 +64,18 @@ public final class DemoCommand implements Callable<Integer> {
                 return 1;
             }
             String address = line.substring(line.indexOf("http://"));
+            String letters = lines.readLine();
+            String mailPort = letters == null ? "0" : letters.replaceAll(".*at port (\\d+).*", "$1");
             port.keep(address);
             System.out.println(line);
+            System.out.println("Letters that are sent are shown at " + address + "/mail");
             System.out.println(
                     "A student's record: " + address + "/students/" + ClassList.members().getFirst().sourcedId());
             System.out.println("A class that came by mail, to collect from files: " + home.resolve("by mail"));
+            waitingClass(shelf, address, data.resolve("token"));
             List<String> run = new ArrayList<>(program);
             run.addAll(List.of("--shelf", shelf.toString(), "--record-office", address, "--token-file",
-                    data.resolve("token").toString(), "--tablet", hand.toString()));
+                    data.resolve("token").toString(), "--tablet", hand.toString(), "--mail-port", mailPort));
             Process desk = new ProcessBuilder(run).inheritIO().start();
             Runtime.getRuntime().addShutdownHook(new Thread(desk::destroy));
             return desk.waitFor();
@@ -78,17 +84,32 @@ public final class DemoCommand implements Callable<Integer> {
         }
     }
 
+    /** The class already waits on the shelf when the window opens; where it cannot be collected, that can be done by hand. */
+    private void waitingClass(Path shelf, String address, Path token) throws IOException, InterruptedException {
+        Path batch = shelf.resolve("Tidal heights workbook");
+        if (!collect.isEmpty() && !Files.exists(batch)) {
+            System.out.println("Collecting the demo's class; this is done once.");
+            List<String> command = new ArrayList<>(collect);
+            command.addAll(List.of("collect", "--record-office", address, "--token-file", token.toString(), "--task",
+                    DemoWorld.TASK, "--scheme",
+                    shelf.resolve("mark schemes").resolve("Tidal heights workbook.csv").toString(), "--phrasebook",
+                    shelf.resolve("phrasebooks").resolve("Tides and Passage Planning.csv").toString(),
+                    batch.toString()));
+            Process collecting = new ProcessBuilder(command).redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .redirectError(ProcessBuilder.Redirect.INHERIT)
+                    .start();
+            if (collecting.waitFor() != 0) {
+                System.out.println("It could not be collected. Press Collect a batch in the window.");
+                return;
+            }
+        }
+        System.out.println("Press Mark, or Enter, in the window to begin.");
+    }
+
     /** Removes only what the demo itself makes. */
     private void clear() throws IOException {
         for (String part : List.of("record-office", "shelf", "by mail")) {
-            Path root = home.resolve(part);
-            if (Files.exists(root)) {
-                try (var all = Files.walk(root)) {
-                    for (Path path : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
-                        Files.delete(path);
-                    }
-                }
-            }
+            Trees.delete(home.resolve(part));
         }
     }
 }

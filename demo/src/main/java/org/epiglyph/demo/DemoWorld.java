@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
@@ -92,6 +93,7 @@ public final class DemoWorld {
         person.put("givenName", member.givenName());
         person.put("familyName", member.familyName());
         person.put("section", member.section());
+        person.put("email", member.sourcedId().toLowerCase(Locale.ROOT) + "@students.kestrelpoint.example");
         return person;
     }
 

@@ -11,12 +11,14 @@ import java.nio.file.Path;
 import java.time.LocalTime;
 import java.util.HashSet;
 import java.util.Map;
+import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.documents.Intake;
 import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.documents.TrialClass;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -118,5 +120,22 @@ class DemoWorldTest {
                 .doesNotContain(" m,");
         assertThat(new Workbook(new java.util.Random(3), Set.of(Workbook.Slip.THIRD_HOUR)).table().get(3))
                 .contains("5/12");
+    }
+
+    @Test
+    void theClassToTryThingsOnIsAFolderWithASheetOfEverybody() throws IOException {
+        Path place = folder.resolve("shelf").resolve("to try").resolve("workbooks");
+        TrialClass trial = ServiceLoader.load(TrialClass.class).findFirst().orElseThrow();
+        trial.make(place, folder.resolve("shelf"));
+        assertThat(Files.readAllLines(place.resolve("Grade sheet.csv"))).hasSize(ClassList.members().size() + 1);
+        try (Stream<Path> all = Files.list(place)) {
+            assertThat(all.filter(f -> f.toString().endsWith(".pdf")).count()).isGreaterThan(20);
+        }
+        try (Stream<Path> all = Files.list(place.getParent())) {
+            assertThat(all).as("nothing half made").containsExactly(place);
+        }
+        Files.delete(place.resolve("Grade sheet.csv"));
+        trial.make(place, folder.resolve("shelf"));
+        assertThat(place.resolve("Grade sheet.csv")).as("what is there stays as it is").doesNotExist();
     }
 }

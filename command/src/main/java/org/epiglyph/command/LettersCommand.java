@@ -1,0 +1,138 @@
+package org.epiglyph.command;
+
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import org.epiglyph.carrier.LetterSending;
+import org.epiglyph.carrier.Progress;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.letters.LetterText;
+import org.epiglyph.core.letters.Recipients;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.exchange.mail.MailService;
+import org.epiglyph.exchange.mail.Sender;
+import org.epiglyph.workspace.Workspace;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Writes to students from a script. */
+@Command(name = "letters", mixinStandardHelpOptions = true, description = "Writes a letter to each student who meets a condition; nobody is written the same one twice. Ends with 0 where every letter went or had gone before, with 1 where one did not.")
+final class LettersCommand implements Callable<Integer> {
+    @Option(names = "--to", required = true, description = "Whom to write to: ${COMPLETION-CANDIDATES}.")
+    private Whom whom;
+    @Option(names = "--under", description = "With --to result_under: below which result.")
+    private BigDecimal under;
+    @Option(names = "--only", split = ",", paramLabel = "KEY", description = "With --to chosen: these students, by their keys.")
+    private List<String> only = List.of();
+    @Option(names = "--subject", required = true, description = "One line; {name}, {task}, {result} and other slots are filled for each student.")
+    private String subject;
+    @Option(names = "--words", required = true, description = "A text file that holds the letter's words.")
+    private Path words;
+    @Option(names = "--from", required = true, description = "The sender's address.")
+    private String from;
+    @Option(names = "--from-name", defaultValue = "", description = "The sender's name.")
+    private String fromName;
+    @Option(names = "--again", description = "Also sends once more what may have gone before.")
+    private boolean again;
+    @ArgGroup(exclusive = true, multiplicity = "1")
+    private Way way;
+    @Mixin
+    private Said said;
+    @Parameters(paramLabel = "BATCH", description = "The batch's folder.")
+    private Path batch;
+
+    /** Conditions that need nothing of the record. */
+    enum Whom {
+        everybody, nothing_received, late, result_under, excused, chosen
+    }
+
+    static final class Way {
+        @Option(names = "--folder", description = "Writes .eml files into this folder.")
+        private Path folder;
+        @ArgGroup(exclusive = false)
+        private Mail mail;
+    }
+
+    static final class Mail {
+        @Option(names = "--mail-service", required = true, description = "Name of the host that takes mail.")
+        private String host;
+        @Option(names = "--mail-port", defaultValue = "587", description = "Its port. Default: ${DEFAULT-VALUE}.")
+        private int port;
+        @Option(names = "--protection", defaultValue = "starttls", description = "${COMPLETION-CANDIDATES}. Default: ${DEFAULT-VALUE}.")
+        private MailService.Security security;
+        @Option(names = "--user", defaultValue = "", description = "The user that signs in, if the service asks for one.")
+        private String user;
+        @Option(names = "--password-file", description = "A file that holds the user's password.")
+        private Path password;
+    }
+
+    @Override
+    public Integer call() throws Problem {
+        LetterText text = new LetterText(subject, OptionFile.words(words));
+        try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
+            List<StudentKey> students = recipients(workspace).in(workspace.batch())
+                    .stream()
+                    .map(s -> s.student().key())
+                    .toList();
+            LetterSending sending = new LetterSending(workspace, Clock.systemDefaultZone(), new Sender(from, fromName));
+            List<LetterSending.Fate> fates = way.folder != null
+                    ? sending.toFolder(way.folder, text, students, again, Progress.NONE)
+                    : byMail(sending, text, students);
+            fates.forEach(this::say);
+            said.end();
+            return fates.stream()
+                    .allMatch(f -> f instanceof LetterSending.Fate.Goes || f instanceof LetterSending.Fate.Already)
+                            ? 0
+                            : 1;
+        }
+    }
+
+    private Recipients recipients(Workspace workspace) throws Problem {
+        Recipients.Condition condition = Recipients.Condition.valueOf(whom.name().toUpperCase(java.util.Locale.ROOT));
+        if (condition == Recipients.Condition.RESULT_UNDER && under == null) {
+            throw new Problem("Below which result? Give --under.");
+        }
+        Set<StudentKey> named = new HashSet<>();
+        for (String key : only) {
+            StudentKey student = new StudentKey(key.strip());
+            if (workspace.batch().position(student) < 0) {
+                throw new Problem("The class has no student with the key " + student + ". Check --only.");
+            }
+            named.add(student);
+        }
+        return new Recipients(condition, Optional.ofNullable(under), named);
+    }
+
+    private List<LetterSending.Fate> byMail(LetterSending sending, LetterText text, List<StudentKey> students)
+            throws Problem {
+        String secret = way.mail.password == null ? "" : OptionFile.words(way.mail.password);
+        try (MailService service = MailService.open(
+                new MailService.Host(way.mail.host, way.mail.port, way.mail.security, way.mail.user), secret)) {
+            return sending.byMail(service, text, new ArrayList<>(students), again, Progress.NONE);
+        }
+    }
+
+    private void say(LetterSending.Fate fate) {
+        String student = fate.student().value();
+        switch (fate) {
+            case LetterSending.Fate.Goes _ -> said.done(student, "written", "");
+            case LetterSending.Fate.Already(var _, var sent) ->
+                said.done(student, "was written before", sent.at().toString());
+            case LetterSending.Fate.MayHaveGone _ ->
+                said.not(student, "may have been written before", "Give --again to send it once more.");
+            case LetterSending.Fate.NoAddress _ -> said.not(student, "not written", "There is no mail address.");
+            case LetterSending.Fate.Lacks(var _, var slots) -> said.not(student, "not written",
+                    "There is nothing to say for " + String.join(", ", slots) + ".");
+            case LetterSending.Fate.Failed(var _, String why) -> said.not(student, "not written", why);
+        }
+    }
+}

@@ -1,0 +1,50 @@
+package org.epiglyph.command;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import picocli.CommandLine.Option;
+
+/** What a command says of each student: a line for a person, or one JSON document for a program. */
+final class Said {
+    private final ObjectMapper mapper = new ObjectMapper();
+    private final ArrayNode lines = mapper.createArrayNode();
+    @Option(names = "--json", description = "Says what became of each student as one JSON document on the standard output.")
+    private boolean json;
+
+    /** What went well. @param more a receipt, a time; may be empty */
+    void done(String student, String what, String more) {
+        add(student, what, more, true);
+    }
+
+    /** What did not. @param why in whole sentences */
+    void not(String student, String what, String why) {
+        add(student, what, why, false);
+    }
+
+    private void add(String student, String what, String more, boolean good) {
+        if (json) {
+            ObjectNode line = lines.addObject();
+            line.put("student", student).put("done", good).put("what", what);
+            if (!more.isEmpty()) {
+                line.put(good ? "receipt" : "why", more);
+            }
+        } else if (good) {
+            System.out.println(student + " " + what + (more.isEmpty() ? "" : ", " + more));
+        } else {
+            System.err.println(student + " " + what + ": " + more);
+        }
+    }
+
+    /** What concerns everybody, in a whole sentence. */
+    void note(String sentence) {
+        System.err.println(sentence);
+    }
+
+    /** Writes the document, where one is wanted. */
+    void end() {
+        if (json) {
+            System.out.println(lines.toPrettyString());
+        }
+    }
+}

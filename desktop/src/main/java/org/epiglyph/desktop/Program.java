@@ -1,42 +1,50 @@
 package org.epiglyph.desktop;
 
-import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.Set;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javafx.application.Platform;
-import org.epiglyph.carrier.PageMaking;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.markbook.Column;
+import org.epiglyph.core.markbook.KeptList;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.collect.CollectModel;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.frame.Act;
-import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Frame;
 import org.epiglyph.desktop.frame.Looks;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.handback.HandBack;
 import org.epiglyph.desktop.handback.HandBackModel;
+import org.epiglyph.desktop.letters.Letters;
+import org.epiglyph.desktop.letters.LettersModel;
+import org.epiglyph.desktop.markbook.BookModel;
+import org.epiglyph.desktop.markbook.BookPlace;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.Walk;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.phrases.PhrasebookModel;
 import org.epiglyph.desktop.phrases.PhrasebookPlace;
 import org.epiglyph.desktop.scheme.SchemeModel;
 import org.epiglyph.desktop.scheme.SchemePlace;
+import org.epiglyph.desktop.settings.MailHabit;
 import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.settings.ShelfHabit;
 import org.epiglyph.desktop.shelf.Shelf;
 import org.epiglyph.desktop.spelling.Spelling;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.workspace.BatchRepair;
-import org.epiglyph.workspace.Damage;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -44,25 +52,22 @@ import org.slf4j.LoggerFactory;
 /** Puts the parts together and goes from place to place. Holds the one open batch. For the interface thread. */
 public final class Program {
     private static final Logger LOG = LoggerFactory.getLogger(Program.class);
-    private static final int VERIFY_AFTER_SECONDS = 4;
-    private static final int CLOSING_MILLIS = 60_000;
     private final Start start;
     private final Clock clock;
     private final Settings settings;
     private final Spelling spelling;
+    private final RecordServices services = RecordServices.installed();
     private final Frame frame;
     private final Background background = new Background();
     private final SerialExecutor serial = SerialExecutor.thread();
     private final ExecutorService keeping = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().name("keeping settings").daemon().factory());
     private final Shelf shelf;
-    private volatile Optional<Workspace> workspace = Optional.empty();
-    private Optional<PageMaking> making = Optional.empty();
+    private final OpenBatch batch;
     private Optional<HandBack> handingBack = Optional.empty();
-    /** Batches that were put back on the shelf while work held them. */
-    private final Map<Path, Workspace> held = new HashMap<>();
-    private final Map<Path, Thread> closing = new ConcurrentHashMap<>();
-    private boolean opening;
+    private Optional<BookPlace> markBook = Optional.empty();
+    private Optional<StudentKey> onDesk = Optional.empty();
+    private Optional<Walk.Followed> followed = Optional.empty();
 
     /**
      * How the program is started.
@@ -74,21 +79,27 @@ public final class Program {
      * @param opener       opens a file in the program that the system has for it
      * @param links        opens an address in the browser that the system has
      * @param tablet       a recorded trace that the simulated pen tablet plays; empty where there is no such tablet
+     * @param mailPort     port of a mail service on this machine to begin with; 0 for none
      */
     public record Start(Path shelf, Path settings, String recordOffice, String token, Consumer<Path> opener,
-            Consumer<String> links, Optional<Path> tablet) {
+            Consumer<String> links, Optional<Path> tablet, int mailPort) {
         /** Without anything that opens files. */
         public Start(Path shelf, Path settings, String recordOffice, String token) {
-            this(shelf, settings, recordOffice, token, _ -> {}, _ -> {}, Optional.empty());
+            this(shelf, settings, recordOffice, token, _ -> {}, _ -> {}, Optional.empty(), 0);
         }
 
         Start openingWith(Consumer<Path> other, Consumer<String> otherLinks) {
-            return new Start(shelf, settings, recordOffice, token, other, otherLinks, tablet);
+            return new Start(shelf, settings, recordOffice, token, other, otherLinks, tablet, mailPort);
         }
 
         /** With a simulated pen tablet that plays a trace. */
         public Start withTablet(Path trace) {
-            return new Start(shelf, settings, recordOffice, token, opener, links, Optional.of(trace));
+            return new Start(shelf, settings, recordOffice, token, opener, links, Optional.of(trace), mailPort);
+        }
+
+        /** With a mail service on this machine. */
+        public Start withMail(int port) {
+            return new Start(shelf, settings, recordOffice, token, opener, links, tablet, port);
         }
 
         @Override
@@ -104,28 +115,30 @@ public final class Program {
         spelling = new Spelling(settings);
         frame = new Frame(new Looks(settings, keeping), settings.keys(),
                 keys -> keeping.execute(() -> settings.keepKeys(keys)), background);
-        this.shelf = new Shelf(start.shelf(), this::toDesk, this::toHandBack, this::toCollect, this::toCollectAgain,
-                this::repair);
+        ObjectProperty<ShelfHabit> habit = new SimpleObjectProperty<>(settings.shelf());
+        habit.addListener((_, _, now) -> keeping.execute(() -> settings.keep(now)));
+        this.shelf = new Shelf(start.shelf(), habit, background, clock, new Shelf.Ways(this::toDesk, this::toMarkBook,
+                this::toHandBack, this::toCollect, this::toCollectAgain, this::repair));
+        batch = new OpenBatch(clock, new Hearing());
         background.busyProperty().addListener((_, _, busy) -> {
             if (!busy) {
-                Platform.runLater(this::closeHeld);
+                Platform.runLater(batch::closeHeld);
             }
         });
         frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
-        frame.acts()
-                .everywhere(Act.of("Place.desk", "Shortcut+DIGIT2", () -> workspace.isPresent(),
-                        () -> workspace.ifPresent(w -> toDesk(w.folder().root()))));
-        frame.acts()
-                .everywhere(
-                        Act.of("Place.handBack", "Shortcut+DIGIT3", () -> workspace.isPresent(),
-                                () -> workspace.ifPresent(w -> toHandBack(w.folder().root()))));
-        frame.acts().everywhere(Act.of("Place.collect", "Shortcut+DIGIT4", () -> toCollect(List.of())));
-        frame.acts()
-                .everywhere(Act.of("Place.scheme", "Shortcut+DIGIT5", () -> workspace.isPresent(),
-                        () -> workspace.ifPresent(w -> toScheme(w.folder().root()))));
-        frame.acts()
-                .everywhere(Act.of("Place.phrasebook", "Shortcut+DIGIT6", () -> workspace.isPresent(),
-                        () -> workspace.ifPresent(w -> toPhrasebook(w.folder().root()))));
+        frame.acts().everywhere(placeOfBatch("Place.desk", "Shortcut+DIGIT2", this::toDesk));
+        frame.acts().everywhere(placeOfBatch("Place.handBack", "Shortcut+DIGIT3", this::toHandBack));
+        frame.acts().everywhere(placeOfBatch("Place.markBook", "Shortcut+DIGIT4", this::toMarkBook));
+        frame.acts().everywhere(placeOfBatch("Place.scheme", "Shortcut+DIGIT5", this::toScheme));
+        frame.acts().everywhere(placeOfBatch("Place.phrasebook", "Shortcut+DIGIT6", this::toPhrasebook));
+        frame.acts().everywhere(placeOfBatch("Place.letters", "Shortcut+DIGIT7", this::toLetters));
+        frame.acts().everywhere(Act.of("Place.collect", "Shortcut+DIGIT8", () -> toCollect(List.of())));
+    }
+
+    /** A place that there is while a batch is open. */
+    private Act placeOfBatch(String words, String key, Consumer<Path> place) {
+        return Act.of(words, key, () -> batch.workspace().isPresent(),
+                () -> batch.workspace().ifPresent(w -> place.accept(w.folder().root())));
     }
 
     public Frame frame() {
@@ -134,7 +147,7 @@ public final class Program {
 
     /** The batch that is open now. */
     public Optional<Workspace> openBatch() {
-        return workspace;
+        return batch.workspace();
     }
 
     /** Goes to the shelf and puts the open batch back on it. */
@@ -147,7 +160,7 @@ public final class Program {
         if (background.busyProperty().get()) {
             frame.say(Words.of("Frame.busy"));
         } else {
-            collect(new CollectModel(start.shelf(), background, Optional.empty())).take(places);
+            collect(new CollectModel(start.shelf(), background, services, Optional.empty())).take(places);
         }
     }
 
@@ -157,7 +170,7 @@ public final class Program {
             frame.say(Words.of("Frame.busy"));
         } else {
             close();
-            collect(new CollectModel(start.shelf(), background, Optional.of(folder)));
+            collect(new CollectModel(start.shelf(), background, services, Optional.of(folder)));
         }
     }
 
@@ -190,7 +203,7 @@ public final class Program {
     }
 
     private void toDesk(Path folder, Consumer<Desk> then) {
-        open(folder, opened -> {
+        batch.open(folder, opened -> {
             if (opened.batch().submissions().isEmpty()) {
                 throw new Problem(Words.of("Shelf.noStudents"));
             }
@@ -201,11 +214,20 @@ public final class Program {
                     frame.renewActs();
                 }
             });
-            Desk desk = new Desk(model, frame.looks(), new Desk.Tools(images, making.orElseThrow(), settings, spelling,
+            goOn(model);
+            Desk desk = new Desk(model, frame.looks(), new Desk.Tools(images, batch.making(), settings, spelling,
                     clock, start.opener(), start.links(), frame::find, start.tablet()));
             frame.show(desk);
             then.accept(desk);
         });
+    }
+
+    /** The desk goes on where it was left, as long as the batch stays open: with the same student, along the same list. */
+    private void goOn(DeskModel model) {
+        onDesk.filter(s -> model.batch().position(s) >= 0).ifPresent(model::open);
+        followed.ifPresent(model.walk()::resume);
+        model.submissionProperty().addListener((_, _, now) -> onDesk = Optional.of(now.student().key()));
+        model.walk().followedProperty().addListener((_, _, now) -> followed = now);
     }
 
     private static Path pdfOf(Workspace opened, String document) {
@@ -221,18 +243,64 @@ public final class Program {
 
     /** Opens a batch for handing back; while its work goes on, it is the same place as before. */
     public void toHandBack(Path folder) {
-        open(folder, opened -> {
+        batch.open(folder, opened -> {
             if (handingBack.filter(h -> h.isOf(opened)).isEmpty()) {
                 HandBackModel model = new HandBackModel(opened, background, clock,
-                        words -> unknownWords(opened, words), start.recordOffice(), start.token());
+                        words -> unknownWords(opened, words),
+                        new HandBackModel.Records(services, start.recordOffice(), start.token()));
                 HandBack place = new HandBack(model, start.token(), new HandBack.Ways(this::toShelf,
-                        (student, finding) -> toDesk(folder, desk -> student.ifPresent(s -> desk.goTo(s, finding)))));
+                        (student, finding) -> toDesk(folder, desk -> student.ifPresent(s -> desk.goTo(s, finding))),
+                        students -> toLetters(folder, students)));
                 model.saidProperty().addListener((_, _, said) -> sayElsewhere(place, said));
                 model.troubleProperty().addListener((_, _, trouble) -> sayElsewhere(place, trouble));
                 handingBack = Optional.of(place);
             }
             frame.show(handingBack.orElseThrow());
         });
+    }
+
+    /** Opens a batch's mark book; coming back to it, it is as it was left. */
+    public void toMarkBook(Path folder) {
+        batch.open(folder, opened -> {
+            if (markBook.filter(b -> b.isOf(opened)).isEmpty()) {
+                BookModel model = new BookModel(opened, settings.book());
+                model.habitProperty().addListener((_, _, now) -> keeping.execute(() -> settings.keep(now)));
+                ObjectProperty<List<KeptList>> lists = new SimpleObjectProperty<>(settings.lists());
+                lists.addListener((_, _, now) -> keeping.execute(() -> settings.keepLists(now)));
+                markBook = Optional.of(new BookPlace(model, SerialExecutor.thread(), lists, new BookPlace.Ways(
+                        (student, column) -> toDesk(folder, desk -> desk.goTo(student, criterion(column))),
+                        (name, students) -> toDesk(folder,
+                                desk -> desk.model().walk().follow(new Walk.Followed(name, students))),
+                        start.opener())));
+            }
+            frame.show(markBook.orElseThrow());
+        });
+    }
+
+    private static String criterion(Column column) {
+        return column instanceof Column.OfCriterion(String id) ? id : "";
+    }
+
+    /** Opens a batch for writing to its students. */
+    public void toLetters(Path folder) {
+        toLetters(folder, Set.of());
+    }
+
+    private void toLetters(Path folder, Set<StudentKey> students) {
+        batch.open(folder, opened -> {
+            LettersModel model = new LettersModel(opened, background, clock, SerialExecutor.thread(),
+                    () -> handingBack.filter(h -> h.isOf(opened)).map(HandBack::unopened).orElse(Set.of()));
+            if (!students.isEmpty()) {
+                model.choose(students);
+            }
+            showLetters(model, folder);
+        });
+    }
+
+    private void showLetters(LettersModel model, Path folder) {
+        frame.show(new Letters(model, settings.mail().orElse(MailHabit.onThisMachine(start.mailPort())),
+                habit -> keeping.execute(() -> settings.keep(habit)), this::toShelf,
+                () -> toHandBack(folder)));
     }
 
     private List<String> unknownWords(Workspace opened, String words) {
@@ -247,138 +315,22 @@ public final class Program {
 
     /** Opens a batch's mark scheme. */
     public void toScheme(Path folder) {
-        open(folder, opened -> frame.show(new SchemePlace(new SchemeModel(opened, serial), start.opener())));
+        batch.open(folder, opened -> frame.show(new SchemePlace(new SchemeModel(opened, serial), start.opener())));
     }
 
     /** Opens a batch's phrasebook. */
     public void toPhrasebook(Path folder) {
-        open(folder, opened -> frame.show(new PhrasebookPlace(new PhrasebookModel(opened, serial))));
-    }
-
-    private interface Opened {
-        void go(Workspace workspace) throws Problem;
-    }
-
-    /** Reading a long history may take a while, so it is done off the interface thread; a second wish meanwhile is not heard. */
-    private void open(Path folder, Opened then) {
-        if (opening) {
-            return;
-        }
-        if (workspace.filter(w -> w.folder().root().equals(folder)).isPresent()) {
-            go(then);
-            return;
-        }
-        close();
-        Workspace still = held.remove(folder);
-        if (still != null) {
-            opened(still);
-            go(then);
-            return;
-        }
-        opening = true;
-        frame.say(Words.of("Shelf.opening", folder.getFileName()));
-        Thread before = closing.get(folder);
-        Thread.ofVirtual().start(() -> {
-            try {
-                if (before != null) {
-                    before.join();
-                }
-                Workspace opened = Workspace.open(folder, clock, Program::onInterface);
-                Platform.runLater(() -> {
-                    ready();
-                    opened(opened);
-                    go(then);
-                });
-            } catch (Problem e) {
-                Platform.runLater(() -> {
-                    ready();
-                    refuse(e);
-                });
-            } catch (RuntimeException | Error e) {
-                LOG.error("A batch could not be opened", e);
-                Platform.runLater(() -> {
-                    ready();
-                    refuse(new Problem(Words.of("Shelf.fault")));
-                });
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-            }
-        });
-    }
-
-    private void ready() {
-        opening = false;
-        frame.say("");
-    }
-
-    private static void onInterface(Runnable what) {
-        if (Platform.isFxApplicationThread()) {
-            what.run();
-        } else {
-            Platform.runLater(what);
-        }
-    }
-
-    private void opened(Workspace opened) {
-        workspace = Optional.of(opened);
-        making = Optional.of(new PageMaking(opened, Platform::runLater));
-        if (!opened.damage().isNone()) {
-            frame.say(Words.of("Shelf.damaged", opened.damage().inWords()));
-        }
-        verify(opened);
-    }
-
-    private void go(Opened then) {
-        try {
-            then.go(workspace.orElseThrow());
-        } catch (Problem e) {
-            refuse(e);
-        } catch (RuntimeException e) {
-            LOG.error("A place could not be shown", e);
-            refuse(new Problem(Words.of("Shelf.fault")));
-        }
-    }
-
-    private void refuse(Problem problem) {
-        LOG.info("A batch could not be opened", problem.getCause());
-        shelf.complain(problem.getMessage());
-        toShelf();
-    }
-
-    /** Compares the originals with their digests in the background. */
-    private void verify(Workspace opened) {
-        Thread.ofPlatform().daemon().name("comparing originals").priority(Thread.MIN_PRIORITY).start(() -> {
-            try {
-                TimeUnit.SECONDS.sleep(VERIFY_AFTER_SECONDS); // the pages in sight come first
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-                return;
-            }
-            if (workspace.filter(w -> w == opened).isEmpty()) {
-                return;
-            }
-            Damage damage = opened.checkEarlier();
-            if (!damage.isNone()) {
-                Platform.runLater(() -> frame.say(Words.of("Shelf.damaged", damage.inWords())));
-            }
-            var changed = opened.changedOriginals();
-            if (!changed.isEmpty()) {
-                Platform.runLater(
-                        () -> frame.say(Words.of("Shelf.changedOriginals", String.join(", ", changed))));
-            }
-        });
+        batch.open(folder, opened -> frame.show(new PhrasebookPlace(new PhrasebookModel(opened, serial))));
     }
 
     /** Ends the program's work: work in the background is stopped, batches are released and the last settings are kept. */
     public void end() {
         background.cancel();
         close();
-        closeHeld();
+        batch.closeHeld();
         keeping.shutdown();
         try {
-            for (Thread one : closing.values()) {
-                one.join(CLOSING_MILLIS);
-            }
+            batch.awaitClosed();
             if (!keeping.awaitTermination(3, TimeUnit.SECONDS)) {
                 LOG.warn("The settings could not be kept in time");
             }
@@ -387,41 +339,38 @@ public final class Program {
         }
     }
 
-    /** Releases the batch: what is not written is written off the interface thread, and work that holds it goes on. */
+    /** Puts the open batch back on the shelf. */
     public void close() {
-        if (frame.place() != shelf) {
-            frame.leave();
+        batch.close();
+    }
+
+    /** What the parts of the program do when batches open and close. */
+    private final class Hearing implements OpenBatch.Hearer {
+        @Override
+        public void say(String words) {
+            frame.say(words);
         }
-        making.ifPresent(PageMaking::close);
-        making = Optional.empty();
-        workspace.ifPresent(w -> {
-            if (w.isHeld()) {
-                held.put(w.folder().root(), w);
-            } else {
-                closeAside(w);
-            }
-        });
-        workspace = Optional.empty();
-    }
 
-    private void closeHeld() {
-        held.values().forEach(this::closeAside);
-        held.clear();
-    }
+        @Override
+        public void refuse(Problem problem) {
+            shelf.complain(problem.getMessage());
+            toShelf();
+        }
 
-    private void closeAside(Workspace closed) {
-        handingBack = handingBack.filter(h -> !h.isOf(closed));
-        Path folder = closed.folder().root();
-        closing.put(folder, Thread.ofVirtual().unstarted(() -> {
-            try {
-                closed.close();
-            } catch (Problem e) {
-                LOG.error("The batch could not be closed in order", e.getCause());
-                Platform.runLater(() -> frame.say(e.getMessage()));
-            } finally {
-                closing.remove(folder, Thread.currentThread());
+        @Override
+        public void leaving() {
+            if (frame.place() != shelf) {
+                frame.leave();
             }
-        }));
-        closing.get(folder).start();
+            onDesk = Optional.empty();
+            followed = Optional.empty();
+        }
+
+        @Override
+        public void closing(Workspace closed) {
+            handingBack = handingBack.filter(h -> !h.isOf(closed));
+            markBook.filter(b -> b.isOf(closed)).ifPresent(b -> b.model().close());
+            markBook = markBook.filter(b -> !b.isOf(closed));
+        }
     }
 }

@@ -25,6 +25,9 @@ public final class RunCommand implements Callable<Integer> {
     @Option(names = "--tablet", description = "A recorded trace that a simulated pen tablet plays at the desk.")
     private Path tablet;
 
+    @Option(names = "--mail-port", defaultValue = "0", description = "Port of a mail service on this machine to begin with.")
+    private int mailPort;
+
     public static void main(String[] arguments) throws IOException {
         EpiglyphCommand.run(arguments, new RunCommand());
     }
@@ -34,7 +37,7 @@ public final class RunCommand implements Callable<Integer> {
         PlatformFolders folders = EpiglyphCommand.folders();
         String token = tokenFile == null ? "" : OptionFile.words(tokenFile);
         Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
-                settings == null ? folders.settings() : settings, recordOffice, token);
+                settings == null ? folders.settings() : settings, recordOffice, token).withMail(mailPort);
         EpiglyphApplication.launch(tablet == null ? start : start.withTablet(tablet));
         return 0;
     }

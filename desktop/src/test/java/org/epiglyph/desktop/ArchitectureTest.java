@@ -18,7 +18,7 @@ class ArchitectureTest {
             .should()
             .onlyDependOnClassesThat()
             .resideInAnyPackage("org.epiglyph.core..", "java.lang..", "java.util..", "java.math..", "java.time..",
-                    "java.text..");
+                    "java.text..", "java.security..", "java.nio.charset..");
 
     @ArchTest
     static final ArchRule ONLY_DOCUMENTS_AND_THE_DEMO_TOUCH_PDF = noClasses().that()

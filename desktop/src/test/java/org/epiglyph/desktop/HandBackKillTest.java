@@ -6,7 +6,6 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.BufferedReader;
 import java.math.BigDecimal;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
@@ -14,21 +13,16 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import org.epiglyph.carrier.Choices;
-import org.epiglyph.carrier.CollectPlan;
-import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.PageMaking;
-import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.carrier.Report;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.demo.DemoWorld;
-import org.epiglyph.exchange.record.HttpRecordClient;
-import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.workspace.Fingerprint;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
@@ -46,7 +40,7 @@ class HandBackKillTest {
     static final class HandingBackForEver {
         public static void main(String[] arguments) throws Exception {
             Workspace workspace = Workspace.open(Path.of(arguments[0]), Clock.systemUTC());
-            HttpRecordClient client = HttpRecordClient.at(arguments[1], arguments[2]);
+            RecordClient client = RecordServices.installed().connect(arguments[1], arguments[2]);
             Random random = new Random();
             System.out.println("begun");
             System.out.flush();
@@ -69,15 +63,10 @@ class HandBackKillTest {
 
     @Test
     void whatWentIsKnownAndNothingGoesTwice() throws Exception {
-        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
-        try (RecordOffice office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC())) {
-            String token = Files.readString(folder.resolve("office/token")).strip();
+        try (DemoOffice office = DemoOffice.open(folder)) {
+            String token = office.token();
             Path batch = folder.resolve("batch");
-            try (CollectPlan plan = Planning.fromRecord(HttpRecordClient.at(office.address(), token), DemoWorld.TASK,
-                    Optional.empty(), Progress.NONE)) {
-                Collecting.carryOut(plan, MarkScheme.single(BigDecimal.valueOf(32)), Phrasebook.EMPTY, batch,
-                        Progress.NONE);
-            }
+            DemoOffice.collect(office.client(), batch);
             try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
                 PageMaking.all(workspace, Progress.NONE);
                 STUDENTS.forEach(s -> seal(workspace, s, 1));
@@ -88,7 +77,8 @@ class HandBackKillTest {
             }
             try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
                 Report report = new HandingBack(workspace, Clock.systemUTC(), new Choices("Marker", false))
-                        .toRecord(HttpRecordClient.at(office.address(), token), DemoWorld.TASK, Progress.NONE);
+                        .toRecord(office.client(), DemoWorld.TASK,
+                                Progress.NONE);
                 assertThat(report.isWhole()).as("%s", report).isTrue();
                 assertThat(report.outcomes()).noneMatch(o -> o instanceof Outcome.Asked);
                 List<StudentKey> sealed = HandingBack.sealed(workspace.batch());

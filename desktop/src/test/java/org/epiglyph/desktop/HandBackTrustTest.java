@@ -1,7 +1,6 @@
 package org.epiglyph.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.AdditionalAnswers.delegatesTo;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.doAnswer;
@@ -10,11 +9,8 @@ import static org.mockito.Mockito.mock;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.math.BigDecimal;
-import java.net.InetSocketAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -24,9 +20,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.zip.ZipFile;
 import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.CollectPlan;
@@ -37,6 +30,7 @@ import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.carrier.Report;
+import org.epiglyph.carrier.Resolution;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Stage;
@@ -44,17 +38,15 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.demo.DemoWorld;
-import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.exchange.record.Backoff;
 import org.epiglyph.exchange.record.RecordClient;
-import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.workspace.Fingerprint;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is called sent is there: against the running office, through a network that does what networks do. */
 class HandBackTrustTest {
@@ -62,23 +54,20 @@ class HandBackTrustTest {
     private static final StudentKey BAO = new StudentKey("K-4402");
     private static final int ROUNDS = Integer.getInteger("epiglyph.torture.handbacks", 40);
     private static final long SEED = Long.getLong("epiglyph.torture.seed", 13);
+    /** Tried again at once, so that trials do not wait. */
+    private static final Backoff SOON = new Backoff(Duration.ofMillis(5), Duration.ofMillis(300));
     @TempDir
     private Path folder;
-    private RecordOffice office;
+    private DemoOffice office;
     private String token;
     private Workspace workspace;
 
     @BeforeEach
     void open() throws Exception {
-        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
-        office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
-        token = Files.readString(folder.resolve("office/token"));
+        office = DemoOffice.open(folder);
+        token = office.token();
         Path batch = folder.resolve("batch");
-        try (CollectPlan plan = Planning.fromRecord(HttpRecordClient.at(office.address(), token), DemoWorld.TASK,
-                Optional.empty(), Progress.NONE)) {
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.valueOf(32)), Phrasebook.EMPTY, batch,
-                    Progress.NONE);
-        }
+        DemoOffice.collect(office.client(), batch);
         workspace = Workspace.open(batch, Clock.systemUTC());
         PageMaking.all(workspace, Progress.NONE);
     }
@@ -102,8 +91,8 @@ class HandBackTrustTest {
                 .toRecord(client(office.address()), DemoWorld.TASK, Progress.NONE);
     }
 
-    private HttpRecordClient client(String address) throws Problem {
-        return HttpRecordClient.at(address, token);
+    private RecordClient client(String address) throws Problem {
+        return new RecordServices(List.of(), SOON).connect(address, token);
     }
 
     private static Choices usual() {
@@ -195,19 +184,37 @@ class HandBackTrustTest {
         String tag = other.held(DemoWorld.TASK, ADA).tag();
         other.handBack(DemoWorld.TASK,
                 new RecordClient.Parcel(ADA, Optional.of(new BigDecimal("31")), "By another.", List.of(),
-                        "ab".repeat(32), tag));
+                        "ab".repeat(32), tag, Optional.empty()));
         seal(ADA, "25");
         seal(BAO, "11");
         Report report = toRecord(usual());
         assertThat(report.outcomes()).anySatisfy(o -> assertThat(o).isInstanceOf(Outcome.Done.class));
-        assertThat(report.outcomes()).filteredOn(o -> o instanceof Outcome.Asked)
+        assertThat(report.outcomes()).filteredOn(o -> o instanceof Outcome.Differs)
                 .singleElement()
-                .satisfies(o -> assertThat(((Outcome.Asked) o).why()).contains("it has the score 31, and yours is 25"));
+                .satisfies(o -> {
+                    Outcome.Differs differs = (Outcome.Differs) o;
+                    assertThat(differs.theirs().score().orElseThrow()).isEqualByComparingTo("31");
+                    assertThat(differs.theirs().comment()).isEqualTo("By another.");
+                    assertThat(differs.score()).isEqualByComparingTo("25");
+                });
         assertThat(record(ADA).path("score").decimalValue()).as("nothing is overwritten unseen")
                 .isEqualByComparingTo("31");
-        Report decided = toRecord(new Choices("Marker", false, Map.of(ADA, Set.of(Outcome.Doubt.RECORD_CHANGED))));
+        String seen = other.held(DemoWorld.TASK, ADA).tag();
+        Report left = toRecord(usual().resolving(Map.of(ADA, new Resolution(Resolution.Way.THEIRS, seen))));
+        assertThat(left.outcomes()).anySatisfy(o -> assertThat(o).isInstanceOf(Outcome.TheirsStand.class));
+        assertThat(toRecord(usual()).outcomes()).as("it is not asked about again")
+                .noneMatch(o -> o instanceof Outcome.Differs)
+                .anySatisfy(o -> assertThat(o).isInstanceOf(Outcome.TheirsStand.class));
+        assertThat(toRecord(usual().resolving(Map.of(ADA, new Resolution(Resolution.Way.OURS, "\"v1\"")))).outcomes())
+                .as("what was decided about another version decides nothing")
+                .noneMatch(o -> o.student().equals(ADA) && o.hasArrived());
+        Report decided = toRecord(usual().resolving(Map.of(ADA, new Resolution(Resolution.Way.BOTH, seen))));
         assertThat(decided.isWhole()).isTrue();
         assertThat(record(ADA).path("score").decimalValue()).isEqualByComparingTo("25");
+        assertThat(record(ADA).path("amendment").path("reason").asText()).contains("held 31").contains("By another.");
+        assertThat(record(ADA).path("amendment").path("shown").asBoolean()).isFalse();
+        assertThat(workspace.batch().submission(ADA).accepted())
+                .anySatisfy(a -> assertThat(a.thing()).contains("held 31"));
     }
 
     @Test
@@ -258,121 +265,6 @@ class HandBackTrustTest {
         list.info();
         String names = new String(list.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
         assertThat(names).as("Info-ZIP").contains("K-2_Pl").contains("_marked.pdf");
-    }
-
-    // --- hangs, floods, addresses
-
-    /** A server that does one thing to whoever asks. */
-    private static HttpServer server(com.sun.net.httpserver.HttpHandler handler) throws IOException {
-        HttpServer server = HttpServer.create(new InetSocketAddress("127.0.0.1", 0), 0);
-        server.createContext("/", handler);
-        server.setExecutor(java.util.concurrent.Executors.newVirtualThreadPerTaskExecutor());
-        server.start();
-        return server;
-    }
-
-    private static String at(HttpServer server) {
-        return "http://127.0.0.1:" + server.getAddress().getPort();
-    }
-
-    @Test
-    void anAnswerThatTricklesCanBeStoppedAtAnyByte() throws Exception {
-        AtomicBoolean stop = new AtomicBoolean();
-        HttpServer trickling = server(exchange -> {
-            exchange.sendResponseHeaders(200, 0);
-            try (OutputStream out = exchange.getResponseBody()) {
-                for (int i = 0; i < 100_000; i++) {
-                    out.write(' ');
-                    out.flush();
-                    TimeUnit.MILLISECONDS.sleep(20);
-                }
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-            }
-        });
-        try {
-            HttpRecordClient client = HttpRecordClient.at(at(trickling), "t", () -> {
-                if (stop.get()) {
-                    throw new CancellationException();
-                }
-            });
-            Thread.ofVirtual().start(() -> {
-                java.util.concurrent.locks.LockSupport.parkNanos(400_000_000);
-                stop.set(true);
-            });
-            assertThatThrownBy(client::tasks).isInstanceOf(CancellationException.class);
-        } finally {
-            trickling.stop(0);
-        }
-    }
-
-    @Test
-    void anAnswerWithoutEndIsNotTakenIntoMemory() throws Exception {
-        HttpServer flooding = server(exchange -> {
-            exchange.sendResponseHeaders(200, 0);
-            byte[] block = new byte[1 << 20];
-            try (OutputStream out = exchange.getResponseBody()) {
-                for (int i = 0; i < 2000; i++) {
-                    out.write(block);
-                }
-            }
-        });
-        try {
-            assertThatThrownBy(() -> client(at(flooding)).tasks()).isInstanceOf(Problem.class)
-                    .hasMessageContaining("does not answer as a record service should");
-        } finally {
-            flooding.stop(0);
-        }
-    }
-
-    @Test
-    void theTokenFollowsNoRedirectAndNoSecondMeaningOfAnAddress() throws Exception {
-        AtomicBoolean stolen = new AtomicBoolean();
-        HttpServer thief = server(exchange -> {
-            stolen.set(exchange.getRequestHeaders().containsKey("Authorization"));
-            exchange.sendResponseHeaders(200, -1);
-        });
-        HttpServer redirecting = server(exchange -> {
-            exchange.getResponseHeaders().add("Location", at(thief) + "/api/tasks");
-            exchange.sendResponseHeaders(307, -1);
-        });
-        try {
-            assertThatThrownBy(() -> client(at(redirecting)).tasks())
-                    .hasMessageContaining("redirects to another address");
-            String thiefs = "127.0.0.1:" + thief.getAddress().getPort();
-            for (String address : List.of(at(redirecting) + "//" + thiefs, "http://127.0.0.1@" + thiefs,
-                    at(redirecting) + "/..//" + thiefs, at(redirecting) + "?x=//" + thiefs,
-                    at(redirecting) + "#@" + thiefs,
-                    at(redirecting) + "/%2e%2e//x", "http://127.0.0.1:70000", "http://127.0.0.1:0", "http://0x7f.1:1",
-                    "http://127.0.0.1.example.org", "http://localhost.example.org:80")) {
-                assertThatThrownBy(() -> client(address).tasks()).as(address).isInstanceOf(Problem.class);
-            }
-            assertThat(stolen).isFalse();
-        } finally {
-            thief.stop(0);
-            redirecting.stop(0);
-        }
-    }
-
-    @ParameterizedTest
-    @ValueSource(strings = {"null", "[null]", "[{}]", "[{\"sourcedId\":\"\",\"familyName\":\"X\"}]",
-            "[{\"sourcedId\":\"K\",\"familyName\":\" \"}]",
-            "[{\"sourcedId\":\"K\",\"familyName\":\"A\"},{\"sourcedId\":\"K\",\"familyName\":\"B\"}]", "{\"a\":", "7",
-            "\"x\""})
-    void aClassListOfAnyShapeIsASentenceOrAClass(String body) throws Exception {
-        HttpServer odd = server(exchange -> {
-            byte[] bytes = body.getBytes(java.nio.charset.StandardCharsets.UTF_8);
-            exchange.sendResponseHeaders(200, bytes.length);
-            exchange.getResponseBody().write(bytes);
-            exchange.close();
-        });
-        try {
-            assertThat(client(at(odd)).roster("t").students()).isEmpty();
-        } catch (Problem e) {
-            assertThat(e.getMessage()).endsWith(".");
-        } finally {
-            odd.stop(0);
-        }
     }
 
     // --- the long one

@@ -30,11 +30,15 @@ public abstract class InWindow {
     protected void show(Stage stage, UnaryOperator<Program.Start> how) throws Exception {
         world = worlds.resolve(String.valueOf(System.nanoTime()));
         batch = SmallBatch.make(world);
+        prepare();
         program = new Program(
                 how.apply(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", "")),
                 Clock.systemUTC());
         Screen.show(stage, program);
     }
+
+    /** Changes the batch before the program is shown. */
+    protected void prepare() throws Exception {}
 
     @AfterEach
     void stop() throws Exception {

@@ -1,6 +1,7 @@
 package org.epiglyph.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.drag;
 import static org.epiglyph.desktop.Screen.leaf;
 import static org.epiglyph.desktop.Screen.onPage;
 import static org.epiglyph.desktop.Screen.text;
@@ -16,7 +17,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Mark;
@@ -29,6 +29,7 @@ import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.desk.RollPoints;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.core.page.PagePoint;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -135,14 +136,14 @@ class InterfaceTest {
         robot.push(KeyCode.CONTROL, KeyCode.DOWN);
         waitFor(() -> submission().student().key().value().equals("K-4429") && leaf(robot) != null);
         robot.type(KeyCode.DIGIT3);
-        drag(robot, 100, 200, 220, 202);
+        drag(robot, new PagePoint(100, 200), new PagePoint(220, 202));
         robot.type(KeyCode.ESCAPE);
         assertThat(submission().marks()).singleElement()
                 .isInstanceOfSatisfying(Stroke.class, s -> assertThat(s.nib()).isEqualTo(Stroke.Nib.BROAD));
         robot.type(KeyCode.DIGIT7);
         click(robot, 300, 400);
         robot.type(KeyCode.C);
-        drag(robot, 300, 400, 340, 420);
+        drag(robot, new PagePoint(300, 400), new PagePoint(340, 420));
         Stamp moved = (Stamp) submission().marks().getLast();
         assertThat(moved.at().x()).isBetween(335.0, 345.0);
         robot.type(KeyCode.RIGHT);
@@ -228,7 +229,7 @@ class InterfaceTest {
     void aHighlightFollowsWordsOverTwoLines(FxRobot robot) {
         collect(robot);
         robot.type(KeyCode.DIGIT2);
-        drag(robot, 200, 157, 200, 172);
+        drag(robot, new PagePoint(200, 157), new PagePoint(200, 172));
         robot.type(KeyCode.ESCAPE);
         waitFor(() -> !submission().marks().isEmpty());
         assertThat(submission().marks()).singleElement()
@@ -248,13 +249,6 @@ class InterfaceTest {
     }
 
     // --- helping hands
-
-    private static void drag(FxRobot robot, double fromX, double fromY, double toX, double toY) {
-        robot.moveTo(onPage(robot, fromX, fromY)).press(MouseButton.PRIMARY);
-        robot.moveTo(onPage(robot, (fromX + toX) / 2, (fromY + toY) / 2))
-                .moveTo(onPage(robot, toX, toY))
-                .release(MouseButton.PRIMARY);
-    }
 
     private static void click(FxRobot robot, double x, double y) {
         robot.clickOn(onPage(robot, x, y));

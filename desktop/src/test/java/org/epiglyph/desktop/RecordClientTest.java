@@ -11,7 +11,6 @@ import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -21,9 +20,8 @@ import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.demo.DemoWorld;
-import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.exchange.record.RecordClient;
-import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.exchange.record.RecordServices;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -34,14 +32,14 @@ class RecordClientTest {
     private static final StudentKey ADA = new StudentKey("K-4401");
     @TempDir
     private Path folder;
-    private RecordOffice office;
-    private HttpRecordClient client;
+    private DemoOffice office;
+    private RecordClient client;
 
     @BeforeEach
     void start() throws Exception {
-        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
-        office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
-        client = HttpRecordClient.at(office.address() + "/", Files.readString(folder.resolve("office/token")));
+        office = DemoOffice.open(folder);
+        client = RecordServices.installed()
+                .connect(office.address() + "/", office.token());
     }
 
     @AfterEach
@@ -53,7 +51,7 @@ class RecordClientTest {
         Path file = folder.resolve("K-4401 Zoë's \"work\"_marked.pdf");
         Files.writeString(file, "%PDF " + score);
         return new RecordClient.Parcel(ADA, Optional.of(new BigDecimal(score)), "Good – Ω.", List.of(file),
-                digest.repeat(32), tag);
+                digest.repeat(32), tag, Optional.empty());
     }
 
     @Test
@@ -92,7 +90,7 @@ class RecordClientTest {
 
     @Test
     void aWrongTokenAnUnknownTaskAndASilentServerAreToldApart() throws Exception {
-        HttpRecordClient stranger = HttpRecordClient.at(office.address(), "guess");
+        RecordClient stranger = RecordServices.installed().connect(office.address(), "guess");
         assertThatThrownBy(stranger::tasks).isInstanceOf(Problem.class)
                 .hasMessageContaining("does not accept the token");
         assertThatThrownBy(() -> client.task("nothing")).hasMessageContaining("does not know this task or student");
@@ -103,11 +101,13 @@ class RecordClientTest {
 
     @Test
     void theTokenNeverTravelsUnprotected() {
-        assertThatThrownBy(() -> HttpRecordClient.at("http://records.example.org", "t"))
+        assertThatThrownBy(() -> RecordServices.installed().connect("http://records.example.org", "t"))
                 .hasMessageContaining("would travel unprotected");
-        assertThatThrownBy(() -> HttpRecordClient.at("ftp://127.0.0.1", "t")).hasMessageContaining("is not an address");
-        assertThatThrownBy(() -> HttpRecordClient.at("not an address", "t")).hasMessageContaining("is not an address");
-        assertThatThrownBy(() -> HttpRecordClient.at("https://records.example.org", " "))
+        assertThatThrownBy(() -> RecordServices.installed().connect("ftp://127.0.0.1", "t"))
+                .hasMessageContaining("is not an address");
+        assertThatThrownBy(() -> RecordServices.installed().connect("not an address", "t"))
+                .hasMessageContaining("is not an address");
+        assertThatThrownBy(() -> RecordServices.installed().connect("https://records.example.org", " "))
                 .hasMessageContaining("The token is empty");
     }
 
@@ -125,7 +125,8 @@ class RecordClientTest {
         });
         odd.start();
         try {
-            HttpRecordClient confused = HttpRecordClient.at("http://127.0.0.1:" + odd.getAddress().getPort(), "t");
+            RecordClient confused = RecordServices.installed()
+                    .connect("http://127.0.0.1:" + odd.getAddress().getPort(), "t");
             for (int i = 0; i < 3; i++) {
                 assertThatThrownBy(() -> confused.task("t")).isInstanceOf(Problem.class)
                         .hasMessageContaining("does not answer as a record service should");

@@ -1,5 +1,7 @@
 package org.epiglyph.desktop;
 
+import java.nio.file.Path;
+import java.time.Clock;
 import java.util.Comparator;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -8,8 +10,10 @@ import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.input.MouseButton;
 import javafx.scene.layout.Region;
 import javafx.stage.Stage;
+import org.epiglyph.core.page.PagePoint;
 import org.testfx.api.FxRobot;
 import org.testfx.service.query.EmptyNodeQueryException;
 import org.testfx.util.WaitForAsyncUtils;
@@ -19,6 +23,14 @@ public final class Screen {
     private static final double A4_POINTS = 595.276;
 
     private Screen() {}
+
+    /** Starts a program with the shelf that a batch lies on, and settings in a world's folder. */
+    public static Program start(Stage stage, Path batch, Path world) {
+        Program program = new Program(new Program.Start(batch.getParent(), world.resolve("settings"), "", ""),
+                Clock.systemUTC());
+        show(stage, program);
+        return program;
+    }
 
     /** Shows a program at its shelf. */
     public static void show(Stage stage, Program program) {
@@ -52,6 +64,19 @@ public final class Screen {
         Region leaf = leaf(robot);
         double scale = leaf.getWidth() / A4_POINTS;
         return leaf.localToScreen(x * scale, y * scale);
+    }
+
+    /** As {@link #onPage(FxRobot, double, double)}. */
+    public static Point2D onPage(FxRobot robot, PagePoint place) {
+        return onPage(robot, place.x(), place.y());
+    }
+
+    /** Drags with the main button from a place of the first page to another, by way of the middle. */
+    public static void drag(FxRobot robot, PagePoint from, PagePoint to) {
+        robot.moveTo(onPage(robot, from)).press(MouseButton.PRIMARY);
+        robot.moveTo(onPage(robot, new PagePoint((from.x() + to.x()) / 2, (from.y() + to.y()) / 2)))
+                .moveTo(onPage(robot, to))
+                .release(MouseButton.PRIMARY);
     }
 
     /** The words of a label or field; empty where it is not there. */

@@ -7,11 +7,11 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import javafx.scene.control.Button;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
@@ -75,9 +75,7 @@ class SlowPageTest {
             batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                     MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
         }
-        program = new Program(new Program.Start(folder.getParent(), world.resolve("settings"), "", ""),
-                Clock.systemUTC());
-        Screen.show(stage, program);
+        program = Screen.start(stage, folder, world);
     }
 
     @AfterEach
@@ -90,7 +88,7 @@ class SlowPageTest {
         robot.interact(() -> program.toDesk(folder));
         WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> program.frame().place() instanceof Desk);
         WaitForAsyncUtils.waitFor(40, TimeUnit.SECONDS, () -> robot.lookup("#draw-longer").tryQuery().isPresent());
-        robot.clickOn("#draw-longer");
+        robot.interact(() -> robot.lookup("#draw-longer").queryAs(Button.class).fire());
         WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> robot.lookup("#draw-longer").tryQuery().isEmpty());
         robot.interact(() -> program.toShelf());
         assertThat(program.openBatch()).as("nothing waits for the page").isEmpty();

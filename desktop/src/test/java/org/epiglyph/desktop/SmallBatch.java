@@ -58,10 +58,10 @@ public final class SmallBatch {
         Path folder = world.resolve("shelf").resolve("small");
         Files.createDirectories(folder.getParent());
         try (NewBatch batch = NewBatch.at(folder)) {
-            batch.add(new Student(TYPED, "Ada", "Typed", ""),
+            batch.add(new Student(TYPED, "Ada", "Typed", "", "ada@students.example"),
                     List.of(new HandIn(1, Optional.empty(), "Page 2 is late work.",
                             List.of(document(batch, "d1", typed)))));
-            batch.add(new Student(SCANNED, "Bao", "Scanned", ""),
+            batch.add(new Student(SCANNED, "Bao", "Scanned", "", "bao@students.example"),
                     List.of(new HandIn(1, Optional.empty(), "", List.of(document(batch, "d2", scan)))));
             batch.add(new Student(TWICE, "Cem", "Twice", ""),
                     List.of(new HandIn(1, Optional.empty(), "", List.of(document(batch, "d3", scan))),

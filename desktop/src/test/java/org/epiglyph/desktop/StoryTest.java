@@ -1,11 +1,11 @@
 package org.epiglyph.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.isFocused;
 import static org.epiglyph.desktop.Screen.leaf;
 import static org.epiglyph.desktop.Screen.onPage;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
-import static org.epiglyph.desktop.Screen.isFocused;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -13,7 +13,7 @@ import com.lowagie.text.pdf.PdfArray;
 import com.lowagie.text.pdf.PdfDictionary;
 import com.lowagie.text.pdf.PdfName;
 import com.lowagie.text.pdf.PdfReader;
-import java.io.IOException;
+import java.math.BigDecimal;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -26,26 +26,33 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import javafx.geometry.Point2D;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageWord;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.documents.OpenDocument;
-import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -68,7 +75,7 @@ class StoryTest {
     @TempDir
     private static Path worlds;
     private Path world;
-    private RecordOffice office;
+    private DemoOffice office;
     private String token;
     private Program program;
 
@@ -76,10 +83,10 @@ class StoryTest {
     void start(Stage stage) throws Exception {
         world = Files.createDirectory(worlds.resolve(String.valueOf(System.nanoTime())));
         Path shelf = world.resolve("shelf");
-        DemoCopy.make(world.resolve("office"), shelf);
-        office = RecordOffice.start(world.resolve("office"), 0, Clock.systemUTC());
-        token = Files.readString(world.resolve("office").resolve("token"));
-        program = new Program(new Program.Start(shelf, world.resolve("settings"), office.address(), token),
+        office = DemoOffice.open(world);
+        token = office.token();
+        program = new Program(new Program.Start(shelf, world.resolve("settings"), office.address(), token)
+                .withMail(office.mailPort()),
                 Clock.systemDefaultZone());
         Screen.show(stage, program);
     }
@@ -102,6 +109,9 @@ class StoryTest {
         theRecordHasTheResult();
         thePdfHasTheMarks();
         handingBackAgainSendsNothing(robot);
+        theStudentAnswersAndReadsTheReply(robot);
+        amendedOverSomebodyElseWithAReason(robot);
+        aLetterGoesToWhomNothingCameFrom(robot);
         everythingIsThereAfterAStart();
     }
 
@@ -278,6 +288,75 @@ class StoryTest {
     private void handingBackAgainSendsNothing(FxRobot robot) {
         robot.clickOn("#hand-back-send");
         waitFor(() -> text(robot, "#hand-back-said").startsWith("0 handed back, 1 already there"));
+    }
+
+    private void theStudentAnswersAndReadsTheReply(FxRobot robot) throws Exception {
+        get("/students/" + STUDENT); // opens it
+        HttpResponse<Void> sent = http.send(HttpRequest
+                .newBuilder(URI.create(
+                        office.address() + "/students/" + STUDENT + "/tasks/" + DemoWorld.TASK + "/answers"))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString("words=Which+range%3F&remark=1"))
+                .build(), HttpResponse.BodyHandlers.discarding());
+        assertThat(sent.statusCode()).isEqualTo(302);
+        robot.clickOn("#ask-seen");
+        waitFor(() -> text(robot, "#hand-back-said").contains("answer came"));
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT2);
+        waitFor(() -> text(robot, "#student-name").equals("Adaeze Lindqvist-Moreau") && leaf(robot) != null
+                && robot.lookup(n -> n instanceof PageRoll && n.isFocused()).tryQuery().isPresent());
+        robot.push(KeyCode.SHIFT, KeyCode.U);
+        waitFor(() -> isFocused(robot, "#reply-A-1"));
+        robot.write("The one in line 3.");
+        waitFor(() -> text(robot, "#kept").startsWith("saved "));
+        assertThat(submission().sealed()).as("a reply opens nothing").isTrue();
+    }
+
+    private void amendedOverSomebodyElseWithAReason(FxRobot robot) throws Exception {
+        office.client()
+                .handBack(DemoWorld.TASK, new RecordClient.Parcel(STUDENT, Optional.of(new BigDecimal("28")),
+                        "Moderated.", List.of(), "ab".repeat(32), "\"v1\"", Optional.empty()));
+        robot.type(KeyCode.ESCAPE);
+        robot.interact(() -> robot.lookup("#open-again").queryAs(Button.class).fire());
+        waitFor(() -> !submission().sealed());
+        robot.interact(() -> program.openBatch()
+                .orElseThrow()
+                .edit(new Edit.SetScore(STUDENT, "c1", Optional.of(new BigDecimal("8")))));
+        robot.push(KeyCode.CONTROL, KeyCode.ENTER);
+        waitFor(() -> submission().sealed());
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+        waitFor(() -> robot.lookup("#amend-why")
+                .tryQuery()
+                .filter(n -> n.isVisible() && n.getParent().isVisible())
+                .isPresent());
+        robot.interact(() -> {
+            robot.lookup("#amend-why").queryAs(TextField.class).setText("Line 3 was read wrongly.");
+            robot.lookup("#amend-shown").queryAs(CheckBox.class).fire();
+            robot.lookup("#hand-back-send").queryAs(Button.class).fire();
+        });
+        waitFor(() -> robot.lookup("#resolve-OURS-" + STUDENT).tryQuery().isPresent());
+        JsonNode held = new ObjectMapper().readTree(get("/api/tasks/" + DemoWorld.TASK + "/records/" + STUDENT));
+        assertThat(held.get("score").decimalValue()).as("nothing is replaced unseen").isEqualByComparingTo("28");
+        robot.interact(() -> robot.lookup("#resolve-OURS-" + STUDENT).queryAs(Button.class).fire());
+        waitFor(() -> text(robot, "#hand-back-said").startsWith("1 handed back"));
+        assertThat(new String(get("/students/" + STUDENT), StandardCharsets.UTF_8)).contains("<b>26.5</b> of 32",
+                "Line 3 was read wrongly.", "26, entered", "Which range?", "The one in line 3.");
+    }
+
+    private void aLetterGoesToWhomNothingCameFrom(FxRobot robot) throws Exception {
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT7);
+        waitFor(() -> isFocused(robot, "#letter-subject"));
+        robot.write("Nothing came");
+        robot.type(KeyCode.TAB);
+        robot.write("Dear {name}, where is it?");
+        robot.interact(() -> {
+            robot.lookup("#letters-from").queryAs(TextField.class).setText("m.rowe@kestrelpoint.example");
+            robot.lookup("#letters-mail").queryAs(RadioButton.class).fire();
+        });
+        waitFor(() -> text(robot, "#letters-send").equals("Send 2 letters"));
+        robot.interact(() -> robot.lookup("#letters-send").queryAs(Button.class).fire());
+        waitFor(() -> text(robot, "#letters-said").startsWith("2 letters went."));
+        assertThat(new String(get("/mail"), StandardCharsets.UTF_8)).contains("2 came to this machine",
+                "Dear Joana, where is it?", "k-4444@students.kestrelpoint.example");
     }
 
     private void everythingIsThereAfterAStart() throws Exception {

@@ -185,11 +185,6 @@ public final class Collect implements Place {
     }
 
     @Override
-    public ObservableValue<String> aside() {
-        return new SimpleStringProperty("");
-    }
-
-    @Override
     public void leave() {
         model.background().cancel();
         understanding.ifPresent(Understanding::close);

@@ -29,7 +29,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.SchemeFile;
@@ -45,6 +45,7 @@ public final class CollectModel {
     private final Path shelf;
     private final Beside beside;
     private final Background background;
+    private final RecordServices services;
     private final Optional<Path> again;
     private final ObservableList<Task> tasks = FXCollections.observableArrayList();
     private final ObservableList<Path> places = FXCollections.observableArrayList();
@@ -71,10 +72,12 @@ public final class CollectModel {
 
     /**
      * @param shelf the folder in which the batch will stand; its schemes, phrasebooks and filing rules are offered
+     * @param services makes clients of record services
      * @param again the batch that is added to; empty to make a new one
      */
-    public CollectModel(Path shelf, Background background, Optional<Path> again) {
+    public CollectModel(Path shelf, Background background, RecordServices services, Optional<Path> again) {
         this.shelf = shelf;
+        this.services = services;
         this.beside = new Beside(shelf, trouble::set);
         this.background = background;
         this.again = again;
@@ -154,7 +157,7 @@ public final class CollectModel {
         trouble.set("");
         background.start(progress -> {
             progress.at(Words.of("Collect.asking"), 0, 0);
-            RecordClient asked = HttpRecordClient.at(address, token);
+            RecordClient asked = services.connect(address, token);
             List<Task> found = asked.tasks();
             client = asked;
             return found;

@@ -1,7 +1,5 @@
 package org.epiglyph.desktop.collect;
 
-import org.epiglyph.desktop.frame.Rows;
-import org.epiglyph.desktop.frame.Form;
 import java.io.File;
 import java.nio.file.Path;
 import java.time.format.DateTimeFormatter;
@@ -18,13 +16,15 @@ import javafx.scene.control.PasswordField;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
 
 /** The first step: a record service, or archives, folders and files. */
@@ -62,9 +62,12 @@ final class SourceStep {
         root = new ScrollPane(both);
         root.setFitToWidth(true);
         root.setTranslateX(-FOCUS_RING);
-        Platform.runLater(() -> (model.places().isEmpty() ? choose : read).requestFocus());
         model.tasks().addListener((ListChangeListener<Task>) _ -> showTasks());
-        model.places().addListener((ListChangeListener<Path>) _ -> showPlaces());
+        model.places().addListener((ListChangeListener<Path>) _ -> {
+            showPlaces();
+            Platform.runLater(this::focus);
+        });
+        read.sceneProperty().addListener((_, _, _) -> Platform.runLater(this::focus)); // a scroll pane shows its content later
     }
 
     Node node() {
@@ -145,6 +148,11 @@ final class SourceStep {
         }
         column.getChildren().addAll(Form.labelledArea("Collect.classList", classList), read);
         return column;
+    }
+
+    /** What comes next: something to read, or reading it. */
+    private void focus() {
+        (model.places().isEmpty() ? choose : read).requestFocus();
     }
 
     private void readFiles() {

@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
-import javafx.beans.value.ChangeListener;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
@@ -17,14 +16,13 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.batch.Document;
-import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.core.roster.StudentKey;
@@ -32,9 +30,11 @@ import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Found;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.ledger.Ledger;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.LookAgain;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.Gestures;
 import org.epiglyph.desktop.paper.KeyPen;
@@ -50,12 +50,6 @@ import org.epiglyph.desktop.spelling.Spelling;
 
 /** The desk: ledger, side sheet, pen case, pages, margin and roll, from left to right. */
 public final class Desk implements Place {
-    private static final double MARGIN_WIDTH = 240;
-    private static final double WIDEST_MARGIN = 420;
-    private static final double MARGIN_SHARE = 0.26;
-    private static final double BESIDE_REMARKS = 16;
-    private static final double LEAST_PAPER = 480;
-    private static final List<String> PARTS = List.of("ledger", "margin", "case", "roll");
     private final DeskModel model;
     private final Looks looks;
     private final PageImages images;
@@ -69,7 +63,8 @@ public final class Desk implements Place {
     private final PageRoll pages;
     private final Margin margin;
     private final RollStrip roll;
-    private final Region besidePaper = new Region();
+    private final PartsInSight parts;
+    private final LookAgain lookAgain;
     private final HBox paper;
     private final StackPane root;
     private final ObservableValue<String> title;
@@ -82,8 +77,6 @@ public final class Desk implements Place {
     private final OpenPages openPages;
     private final ByQuestion question;
     private final DeskFinder finder;
-    /** Looks outlive the desk, so that this is taken off when the desk is left. */
-    private final ChangeListener<View> looking = (_, _, _) -> look();
 
     /**
      * What the desk works with besides the batch.
@@ -122,12 +115,15 @@ public final class Desk implements Place {
         PagesSide pagesSide = new PagesSide(model, pages, images,
                 scale -> looks.change(v -> v.withZoom(View.Zoom.of(scale))));
         BesideSide beside = new BesideSide(model, pages, images, files, pieces);
-        FindSide find = new FindSide(pages, images);
+        FindSide find = new FindSide(model, pages, images, student -> go(() -> model.open(student)));
         question = new ByQuestion(model, pages, images, find::words);
         PhrasesSide phrases = new PhrasesSide(model);
         side = new SideSheet(
                 List.of(new RemarksSide(model, this::goTo, images::picture, tools.links()), pagesSide, find,
-                        beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases),
+                        beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases,
+                        new EarlierSide(model, SerialExecutor.thread()),
+                        new PassagesSide(model, pages, images, pieces),
+                        new AnswersSide(model, this::goTo)),
                 pages::requestFocus);
         ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
         ledger.takePhrases(phrases.hand());
@@ -139,22 +135,22 @@ public final class Desk implements Place {
             side.show("phrases");
             phrases.look(phrase);
         });
-        besidePaper.setMinWidth(MARGIN_WIDTH);
+        lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
+        parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
         HBox.setHgrow(pages, Priority.ALWAYS);
-        paper = new HBox(pages, besidePaper);
+        paper = new HBox(pages, parts.besidePaper());
         StackPane sheets = new StackPane(paper, margin);
         sheets.setMinWidth(0);
         VBox.setVgrow(sheets, Priority.ALWAYS);
         VBox work = new VBox(new SealedStrip(model), sheets);
         work.setMinWidth(0);
         HBox.setHgrow(work, Priority.ALWAYS);
-        HBox parts = new HBox(ledger, side, penCase, work, roll);
-        parts.getStyleClass().add("desk");
+        HBox all = new HBox(ledger, side, penCase, work, roll);
+        all.getStyleClass().add("desk");
         above.setPickOnBounds(false);
-        root = new StackPane(parts, above);
+        root = new StackPane(all, above);
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
-                model.progress().scoredProperty());
-        margin.remarkWidth(MARGIN_WIDTH - BESIDE_REMARKS);
+                model.progress().scoredProperty(), model.walk().followedProperty());
         acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
                 find, finder, pagesSide, beside, files, pieces,
                 tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
@@ -169,7 +165,7 @@ public final class Desk implements Place {
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> penCase.pressed(e.getTarget()));
         new TypingLine(pages, ledger, side);
         watch();
-        look();
+        parts.arrange();
     }
 
     private void watch() {
@@ -189,8 +185,8 @@ public final class Desk implements Place {
             }
         });
         model.batchProperty().addListener((_, before, now) -> {
-            boolean beside = !before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook());
-            if (beside) {
+            lookAgain.later();
+            if (!before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook())) {
                 side.refresh();
             }
             if (before.scheme() != now.scheme()) {
@@ -225,30 +221,7 @@ public final class Desk implements Place {
             chosenCard.refresh();
         });
         pages.onZoom(zoom -> looks.change(v -> v.withZoom(zoom)));
-        looks.viewProperty().addListener(looking);
-        margin.widthProperty().addListener((_, _, _) -> Platform.runLater(this::look));
         margin.heightProperty().addListener((_, _, _) -> Platform.runLater(margin::refresh));
-        for (Region part : List.of(ledger, penCase, roll)) {
-            part.managedProperty().bind(part.visibleProperty());
-        }
-        besidePaper.managedProperty().bind(besidePaper.visibleProperty());
-    }
-
-    /** Folds and arranges everything as the marker likes it. Without room for both, the margin gives way to the paper. */
-    private void look() {
-        View view = looks.view();
-        ledger.setVisible(!looks.isFolded("ledger"));
-        penCase.setVisible(!looks.isFolded("case"));
-        roll.setVisible(!looks.isFolded("roll"));
-        boolean narrow = looks.isFolded("margin")
-                || margin.getWidth() > 0 && margin.getWidth() < LEAST_PAPER + MARGIN_WIDTH;
-        double wide = Math.clamp(Math.round(margin.getWidth() * MARGIN_SHARE), MARGIN_WIDTH, WIDEST_MARGIN);
-        besidePaper.setMinWidth(wide);
-        margin.remarkWidth(wide - BESIDE_REMARKS);
-        besidePaper.setVisible(!narrow);
-        margin.narrow(narrow);
-        pages.look(view.arrangement(), view.zoom());
-        margin.look();
     }
 
     @Override
@@ -280,14 +253,14 @@ public final class Desk implements Place {
         return new PenInput(pages, gestures);
     }
 
-    /** The names of the parts that can be folded away. */
-    static List<String> parts() {
-        return PARTS;
-    }
-
     private String titleWords() {
         return model.batch().task().title() + "   "
-                + Words.of("Desk.scoredOf", model.progress().scoredProperty().get(), model.progress().size());
+                + Words.of("Desk.scoredOf", model.progress().scoredProperty().get(), model.progress().size())
+                + model.walk()
+                        .followedProperty()
+                        .get()
+                        .map(f -> "   " + Words.of("Desk.following", f.name(), f.students().size()))
+                        .orElse("");
     }
 
     @Override
@@ -300,7 +273,9 @@ public final class Desk implements Place {
     @Override
     public void leave() {
         openPages.leave();
-        looks.viewProperty().removeListener(looking);
+        lookAgain.end();
+        side.end();
+        parts.leave();
         ledger.keepWords();
         model.writing().finish();
         model.close();
@@ -372,7 +347,23 @@ public final class Desk implements Place {
         finding.ifPresent(f -> Platform.runLater(() -> show(f)));
     }
 
+    /** Brings a student to the desk, with a criterion in the ledger and its evidence on the pages. @param criterion id; may be empty */
+    public void goTo(StudentKey student, String criterion) {
+        go(() -> model.open(student));
+        if (!criterion.isEmpty()) {
+            Platform.runLater(() -> {
+                model.scores().criterionProperty().set(criterion);
+                ledger.focusCriterion();
+                model.scores().evidence(criterion).stream().findFirst().ifPresent(this::goTo);
+            });
+        }
+    }
+
     private void show(Finding finding) {
+        if (finding.kind() == Finding.Kind.ANSWER_WAITS) {
+            side.show("answers");
+            return;
+        }
         ledger.show(finding);
         if (finding.kind() == Finding.Kind.PAGES_UNSEEN) {
             model.submission()

@@ -21,10 +21,10 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.ledger.Ledger;
 import org.epiglyph.desktop.marking.Chosen;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.paper.KeyPen;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.settings.View.Arrangement;
@@ -73,9 +73,11 @@ final class DeskActs {
     }
 
     private List<Act> going() {
-        return List.of(act("next", "Shortcut+DOWN", () -> desk.go(() -> model.step(1))),
-                act("previous", "Shortcut+UP", () -> desk.go(() -> model.step(-1))),
-                act("nextToMark", "Shortcut+Shift+DOWN", () -> desk.go(model::nextToMark)),
+        return List.of(act("next", "Shortcut+DOWN", () -> desk.go(() -> model.walk().step(1))),
+                act("previous", "Shortcut+UP", () -> desk.go(() -> model.walk().step(-1))),
+                act("nextToMark", "Shortcut+Shift+DOWN", () -> desk.go(model.walk()::toNextUnmarked)),
+                act("leaveList", "", () -> model.walk().followedProperty().get().isPresent(),
+                        model.walk()::leaveList),
                 act("findStudent", "F", parts.finder::openForStudents),
                 act("undo", "Shortcut+Z", model.past()::canUndo, model.past()::undo),
                 act("redo", "Shortcut+Shift+Z", model.past()::canRedo, model.past()::redo),
@@ -88,6 +90,8 @@ final class DeskActs {
                 act("asLastTime", "Shortcut+D",
                         () -> model.scores().asLastTime(model.scores().criterionProperty().get())),
                 act("byQuestion", "Shift+Q", desk::toggleByQuestion),
+                act("earlier", "Shift+E", () -> parts.side.toggle("earlier")),
+                act("passages", "Shift+C", () -> parts.side.toggle("passages")),
                 act("sameScore", "Shift+S", () -> parts.side.toggle("same")),
                 act("phrases", "Shift+K", () -> parts.side.toggle("phrases")),
                 act("undoBatch", "Shortcut+Alt+Z", model.past()::canUndoBatch, model.past()::undoBatch),
@@ -252,12 +256,15 @@ final class DeskActs {
         acts.add(act("facing", "F9", () -> looks.change(v -> v.withArrangement(Arrangement.FACING))));
         List<String> keys = List.of("F2", "F4", "F5", "F6");
         for (int i = 0; i < keys.size(); i++) {
-            String part = Desk.parts().get(i);
+            String part = PartsInSight.NAMES.get(i);
             acts.add(act("fold." + part, keys.get(i), () -> looks.fold(part)));
         }
         acts.add(act("beside", "B", () -> parts.side.toggle("beside")));
         acts.add(act("instructions", "Shift+I", () -> beside("instructions")));
         acts.add(act("message", "M", () -> beside("message")));
+        acts.add(act("answers", "Shift+U", () -> parts.side.toggle("answers")));
+        acts.add(act("nextLookAgain", "Shortcut+Shift+G", () -> desk.go(model.walk()::toNextLookAgain)));
+        acts.add(act("nextAnswer", "Shortcut+Shift+U", () -> desk.go(model.walk()::toNextAnswer)));
         acts.add(act("otherHandIn", "H", () -> model.submission().handIns().size() > 1, this::otherHandIn));
         acts.add(act("letCount", "Shift+H", () -> model.submission().handIns().size() > 1, model::letShownCount));
         return acts;

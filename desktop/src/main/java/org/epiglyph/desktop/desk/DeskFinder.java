@@ -1,12 +1,11 @@
 package org.epiglyph.desktop.desk;
 
-import java.text.Normalizer;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.epiglyph.core.Letters;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.phrases.Phrase;
@@ -66,12 +65,12 @@ public final class DeskFinder {
 
     /** Students alone; the whole roll from the student on the desk on while nothing is typed. */
     private Stream<Found> students(String typed) {
-        List<String> wanted = List.of(plain(typed).strip().split("\\s+"));
+        Letters wanted = Letters.of(typed);
         Batch batch = model.batch();
         List<String> all = names(batch);
         int from = typed.isBlank() ? model.position() : 0;
         return IntStream.range(from, all.size())
-                .filter(i -> wanted.stream().allMatch(all.get(i)::contains))
+                .filter(i -> wanted.areInFolded(all.get(i)))
                 .limit(MOST_OF_A_KIND)
                 .mapToObj(i -> found(batch, batch.submissions().get(i)));
     }
@@ -89,18 +88,19 @@ public final class DeskFinder {
             names = batch.submissions()
                     .stream()
                     .map(Submission::student)
-                    .map(s -> plain(s.name() + " " + s.key() + " " + s.section()))
+                    .map(s -> Letters.folded(s.name() + " " + s.key() + " " + s.section()))
                     .toList();
         }
         return names;
     }
 
     private Stream<Found> criteria(String typed) {
+        Letters wanted = Letters.of(typed);
         return model.batch()
                 .scheme()
                 .criteria()
                 .stream()
-                .filter(c -> has(c.name(), typed))
+                .filter(c -> wanted.areIn(c.name()))
                 .limit(MOST_OF_A_KIND)
                 .map(this::found);
     }
@@ -111,22 +111,14 @@ public final class DeskFinder {
     }
 
     private Stream<Found> phrases(String typed) {
+        Letters wanted = Letters.of(typed);
         return model.batch()
                 .phrasebook()
                 .phrases()
                 .stream()
-                .filter(p -> has(p.code() + " " + p.shown(), typed))
+                .filter(p -> wanted.areIn(p.code() + " " + p.shown()))
                 .limit(MOST_OF_A_KIND)
                 .map(p -> new Found(p.shown(), Words.of("Finder.phrase", p.code()), () -> true,
                         () -> toPhrase.accept(p)));
-    }
-
-    private static boolean has(String words, String typed) {
-        String plain = plain(words);
-        return Stream.of(plain(typed).strip().split("\\s+")).allMatch(plain::contains);
-    }
-
-    private static String plain(String words) {
-        return Normalizer.normalize(words, Normalizer.Form.NFD).replaceAll("\\p{M}", "").toLowerCase(Locale.ROOT);
     }
 }

@@ -4,24 +4,31 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
 
@@ -34,18 +41,31 @@ final class FindSide implements Side {
     private final TextField field = new TextField();
     private final Label said = new Label();
     private final VBox list = new VBox();
+    private final CheckBox everywhere = new CheckBox(Words.of("Side.findEverywhere"));
+    private final ScrollPane scroll = new ScrollPane();
+    private final FindInClass inClass;
+    private final Consumer<StudentKey> go;
     private final VBox node;
     private final PauseTransition pause = new PauseTransition(Duration.millis(250));
     private List<Place> places = List.of();
     private List<PageRef> searched = List.of();
     private int here;
+    private boolean fromBehind;
+    private boolean searching;
     private long asked;
 
     private record Place(PageRef page, PageText.Selection words) {}
 
-    FindSide(PageRoll roll, PageImages images) {
+    /** @param go brings a student to the desk */
+    FindSide(DeskModel model, PageRoll roll, PageImages images, Consumer<StudentKey> go) {
         this.roll = roll;
         this.images = images;
+        this.go = go;
+        inClass = new FindInClass(model, go);
+        everywhere.setId("find-everywhere");
+        everywhere.setWrapText(true);
+        everywhere.setOnAction(_ -> search());
+        Form.show(inClass, false);
         field.setId("find-words");
         field.setPromptText(Words.of("Side.findPrompt"));
         field.setAccessibleText(Words.of("Side.findPrompt"));
@@ -64,11 +84,12 @@ final class FindSide implements Side {
         Button next = step("Side.findNext", 1);
         HBox steps = new HBox(before, next);
         steps.getStyleClass().add("field-line");
-        ScrollPane scroll = new ScrollPane(list);
+        scroll.setContent(list);
         scroll.setFitToWidth(true);
-        VBox.setVgrow(scroll, javafx.scene.layout.Priority.ALWAYS);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        VBox.setVgrow(inClass, Priority.ALWAYS);
         list.getStyleClass().add("found-list");
-        node = new VBox(field, steps, said, scroll);
+        node = new VBox(field, everywhere, steps, said, scroll, inClass);
         node.getStyleClass().add("side-content");
     }
 
@@ -104,20 +125,30 @@ final class FindSide implements Side {
 
     @Override
     public void leave() {
+        inClass.stop();
         roll.found(Map.of());
     }
 
     @Override
     public void refresh() {
         if (!searched.equals(roll.pages())) {
-            search();
+            searchPages();
+            inClass.refresh();
         }
     }
 
     private void search() {
+        searchPages();
+        Form.show(scroll, !everywhere.isSelected());
+        Form.show(inClass, everywhere.isSelected());
+        inClass.search(everywhere.isSelected() ? field.getText() : "");
+    }
+
+    private void searchPages() {
         String wanted = field.getText();
         List<PageRef> pages = roll.pages();
         searched = pages;
+        searching = true;
         long number = ++asked;
         Thread.ofVirtual().start(() -> {
             List<Place> found = new ArrayList<>();
@@ -140,8 +171,10 @@ final class FindSide implements Side {
     }
 
     private void show(List<Place> found, boolean readable) {
+        searching = false;
         places = found;
-        here = 0;
+        here = fromBehind ? Math.max(0, found.size() - 1) : 0;
+        fromBehind = false;
         list.getChildren().clear();
         for (Place place : found.stream().limit(MOST_SHOWN).toList()) {
             Button row = new Button(Words.of("Side.foundOn", roll.pages().indexOf(place.page) + 1, place.words.text()));
@@ -164,9 +197,20 @@ final class FindSide implements Side {
         }
     }
 
-    /** Goes to the place that comes so many places after the one in sight, round the end. */
+    /**
+     * Goes to the place that comes so many places after the one in sight, round the end; where all work is searched, behind the
+     * last one to the next student.
+     */
     void go(int by) {
-        if (!places.isEmpty()) {
+        if (searching) {
+            return; // these pages' places are not known yet
+        }
+        boolean out = places.isEmpty() || here + by < 0 || here + by >= places.size();
+        Optional<StudentKey> beside = everywhere.isSelected() && out ? inClass.beside(by) : Optional.empty();
+        if (beside.isPresent()) {
+            fromBehind = by < 0;
+            go.accept(beside.get());
+        } else if (!places.isEmpty()) {
             here = Math.floorMod(here + by, places.size());
             reveal();
         }

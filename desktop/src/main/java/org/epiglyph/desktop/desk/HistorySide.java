@@ -180,7 +180,7 @@ final class HistorySide implements Side {
         };
         return all
                 ? item.student()
-                        .map(s -> model.batch().naming().listed(model.batch().submission(s).student()) + ": " + how)
+                        .map(s -> model.batch().listedName(s) + ": " + how)
                         .orElse(how)
                 : how;
     }

@@ -42,6 +42,9 @@ final class HistoryWords {
             case Edit.Moderate moderate -> moderate.moderation()
                     .map(m -> Words.of("History.moderated", Criterion.words(m.points())))
                     .orElse(Words.of("History.moderationTaken"));
+            case Edit.SetLateness late -> late.lateness()
+                    .map(l -> Words.of("History.lateness", Criterion.words(l.percent())))
+                    .orElse(Words.of("History.latenessTaken"));
             case Edit.ChangeScheme change -> Words.of("History.scheme", change.rescores().size());
             case Edit.ArrangePhrases _ -> Words.of("History.phrases");
             case Edit.Reword reword -> Words.of("History.reworded",
@@ -65,6 +68,14 @@ final class HistoryWords {
                     ? Words.of("History.accepted")
                     : Words.of("History.acceptedBecause", MarkWords.shortened(accept.acceptance().reason()));
             case Edit.WithdrawAcceptance _ -> Words.of("History.acceptanceWithdrawn");
+            case Edit.Enclose enclose -> Words.of("History.enclosed", enclose.document().name());
+            case Edit.RemoveEnclosure _ -> Words.of("History.enclosureRemoved");
+            case Edit.LearnAddress _ -> Words.of("History.address");
+            case Edit.LearnOpened _ -> Words.of("History.openedByStudent");
+            case Edit.LogLetter letter -> Words.of("History.letter", letter.letter().subject());
+            case Edit.StrikeLetter _ -> Words.of("History.letterStruck");
+            case Edit.ReceiveAnswer _ -> Words.of("History.answer");
+            case Edit.Reply reply -> Words.of("History.reply", MarkWords.shortened(reply.words()));
             case Edit.Enrol enrol -> Words.of("History.enrolled", enrol.student().name());
             case Edit.ChangeTask _ -> Words.of("History.task");
             case Edit.ChangeAids _ -> Words.of("History.aids");

@@ -129,26 +129,10 @@ final class OpenPages {
         PauseTransition wait = new PauseTransition(BEFORE_PREPARING);
         wait.setOnFinished(_ -> {
             if (now == asked) {
-                prepare(mayComeNext());
+                prepare(model.walk().mayComeNext());
             }
         });
         wait.play();
-    }
-
-    /**
-     * The student behind and the one before, the one whom going on to the next unmarked brings, and, where nothing is to be
-     * seen of the one behind, the first behind who has pages.
-     */
-    private List<Submission> mayComeNext() {
-        List<Submission> all = model.batch().submissions();
-        int here = model.batch().position(student);
-        List<Submission> behind = all.subList(here + 1, all.size());
-        Stream<Submission> before = here > 0 ? Stream.of(all.get(here - 1)) : Stream.empty();
-        return Stream.of(behind.stream().limit(1), model.nextUnmarked().stream().map(model.batch()::submission),
-                behind.stream().filter(s -> !s.pages().isEmpty()).limit(1), before)
-                .flatMap(s -> s)
-                .distinct()
-                .toList();
     }
 
     private void prepare(List<Submission> next) {

@@ -3,10 +3,8 @@ package org.epiglyph.desktop.desk;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.function.Consumer;
-import javafx.beans.Observable;
 import javafx.css.CssMetaData;
 import javafx.css.Styleable;
-import javafx.css.StyleableProperty;
 import javafx.css.StyleablePropertyFactory;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
@@ -16,12 +14,12 @@ import javafx.scene.control.Label;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
-import javafx.scene.paint.Color;
-import javafx.scene.paint.Paint;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.InkGauge;
+import org.epiglyph.desktop.frame.Paints;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Progress;
@@ -39,10 +37,8 @@ final class RollStrip extends Region {
     private static final double EDGE = 4;
     private static final double LEAST_NOTCH = 9;
     private static final double BAND = 3;
-    private final StyleableProperty<Paint> ink = paint("ink", "-roll-ink", Color.BLACK);
-    private final StyleableProperty<Paint> leaf = paint("leaf", "-roll-leaf", Color.WHITE);
-    private final StyleableProperty<Paint> rule = paint("rule", "-roll-rule", Color.GRAY);
-    private final StyleableProperty<Paint> late = paint("late", "-roll-late", Color.ORANGE);
+    private final Paints<RollStrip> paints = new Paints<>(STYLE, this, "roll", s -> s.paints,
+            List.of("ink", "leaf", "rule", "late"));
     private final DeskModel model;
     private final Pane above;
     private final Consumer<StudentKey> opener;
@@ -88,18 +84,7 @@ final class RollStrip extends Region {
                 setCursor(isFocused() ? model.position() : -1);
             }
         });
-        for (StyleableProperty<Paint> paint : List.of(ink, leaf, rule, late)) {
-            ((Observable) paint).addListener(_ -> requestLayout());
-        }
-    }
-
-    private StyleableProperty<Paint> paint(String name, String css, Paint initial) {
-        return STYLE.createStyleablePaintProperty(this, name, css, s -> switch (name) {
-            case "ink" -> s.ink;
-            case "leaf" -> s.leaf;
-            case "rule" -> s.rule;
-            default -> s.late;
-        }, initial);
+        paints.onChange(this::requestLayout);
     }
 
     @Override
@@ -162,7 +147,8 @@ final class RollStrip extends Region {
         }
         Batch batch = model.batch();
         Submission submission = batch.submissions().get(named);
-        String state = SubmissionWords.state(submission, batch);
+        String plain = SubmissionWords.state(submission, batch);
+        String state = model.progress().isLookAgain(named) ? Words.of("Roll.lookAgain", plain) : plain;
         card.setText(submission.student().name() + "\n" + submission.student().key() + "  " + state);
         above.getChildren().add(card);
         card.applyCss();
@@ -217,44 +203,32 @@ final class RollStrip extends Region {
         boolean wide = here || position == named();
         double left = wide ? 0 : 8;
         double top = lens().top(position);
-        g.setFill(leaf.getValue());
+        g.setFill(paints.get("leaf"));
         g.fillRect(left, top, WIDTH - left, height - 1);
-        g.setFill(wide ? ink.getValue() : rule.getValue());
+        g.setFill(wide ? paints.get("ink") : paints.get("rule"));
         g.fillRect(left, top, here ? 4 : 1, height - 1);
         if (position == cursor && isFocused()) {
-            g.setStroke(late.getValue());
+            g.setStroke(paints.get("late"));
             g.setLineWidth(2);
             g.strokeRect(1, top + 1, WIDTH - 2, height - 3);
         }
         if (notch.late()) {
-            g.setFill(late.getValue());
+            g.setFill(paints.get("late"));
             g.fillRect(WIDTH - 4, top, 4, height - 1);
         }
-        vessel(g, notch, (left + WIDTH) / 2 - 5, top + height / 2, Math.min(16, height - 7));
+        if (model.progress().isLookAgain(position)) { // a ring, as around a word to come back to
+            g.setStroke(paints.get("ink"));
+            g.setLineWidth(1);
+            g.strokeOval(left + 1.5, top + height - 7, 4, 4);
+        }
+        if (notch.awaitsReply()) { // a quotation mark at the side, as beside something said
+            g.setFill(paints.get("ink"));
+            g.fillRect(left + 1.5, top + 2, 1.5, 6);
+            g.fillRect(left + 4, top + 2, 1.5, 6);
+        }
+        InkGauge.draw(g, notch.level(), notch.stage(), paints.get("ink"), paints.get("leaf"),
+                (left + WIDTH - InkGauge.WIDTH) / 2, top + height / 2, Math.min(16, height - 7));
         return position + 1;
-    }
-
-    private void vessel(GraphicsContext g, Progress.Notch notch, double x, double middle, double height) {
-        double top = Math.round(middle - height / 2) + 0.5;
-        double left = Math.round(x) + 0.5;
-        double level = Math.round(height * notch.level());
-        g.setFill(ink.getValue());
-        g.fillRect(left, top + height - level, 10, level);
-        g.setStroke(ink.getValue());
-        g.setLineWidth(1);
-        g.setLineDashes(notch.stage() == Stage.NOTHING_RECEIVED ? new double[]{2, 2} : null);
-        g.strokeRect(left, top, 10, height);
-        g.setLineDashes(null);
-        if (isSealed(notch)) {
-            g.fillRect(left - 2, top - 3, 14, 2);
-        }
-        if (notch.stage() == Stage.HANDED_BACK) {
-            g.setFill(leaf.getValue());
-            double[] xs = {left + 5, left + 10, left + 10};
-            double[] ys = {top, top, top + 5};
-            g.fillPolygon(xs, ys, 3);
-            g.strokePolygon(xs, ys, 3);
-        }
     }
 
     private static boolean isSealed(Progress.Notch notch) {
@@ -279,15 +253,15 @@ final class RollStrip extends Region {
             i++;
         }
         double thick = Math.max(1, end - top - (end - top > 2 ? 1 : 0));
-        g.setFill(rule.getValue());
+        g.setFill(paints.get("rule"));
         g.fillRect(8, top, WIDTH - 14, thick);
-        g.setFill(ink.getValue());
+        g.setFill(paints.get("ink"));
         g.fillRect(8, top, (WIDTH - 16) * level / (i - from), thick);
         if (sealed == i - from) {
             g.fillRect(WIDTH - 8, top, 2, thick);
         }
         if (anyLate) {
-            g.setFill(late.getValue());
+            g.setFill(paints.get("late"));
             g.fillRect(WIDTH - 4, top, 4, thick);
         }
         return i;

@@ -80,6 +80,11 @@ final class SideSheet extends VBox {
         afterFolding.run();
     }
 
+    /** The desk is left: what lies here does nothing more. */
+    void end() {
+        shown.ifPresent(Side::leave);
+    }
+
     void refresh() {
         shown.ifPresent(Side::refresh);
     }

@@ -3,15 +3,16 @@ package org.epiglyph.desktop.editor;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
 import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Steps;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Workspace;
 
@@ -79,14 +80,13 @@ public abstract class BatchEditor {
         step(said -> workspace.redo(Optional.empty(), said));
     }
 
-    private void step(Consumer<Consumer<EditRefused>> how) {
+    private void step(Function<Consumer<EditRefused>, Optional<Entry>> how) {
         beforeStep();
-        List<String> passedOver = new ArrayList<>();
-        try {
-            how.accept(e -> passedOver.add(e.getMessage()));
-            say(passedOver.isEmpty() ? "" : Words.of("Frame.passedOver", String.join(" ", passedOver)));
-        } catch (EditRefused e) {
-            refuse(e.getMessage());
+        Steps.Outcome outcome = Steps.take(how);
+        if (outcome.refusal().isEmpty()) {
+            say(outcome.said());
+        } else {
+            refuse(outcome.refusal());
         }
         afterStep();
     }

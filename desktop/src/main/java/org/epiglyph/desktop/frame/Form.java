@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.frame;
 
 import java.util.Optional;
+import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -37,6 +38,22 @@ public final class Form {
         label.getStyleClass().add(style);
         label.setMinHeight(Region.USE_PREF_SIZE);
         return label;
+    }
+
+    /** Words that may change or be gone; takes no room while there are none. */
+    public static Label words(ObservableValue<String> text, String style, String id) {
+        Label label = words("", style);
+        label.setId(id);
+        label.textProperty().bind(text);
+        label.visibleProperty().bind(label.textProperty().isNotEmpty());
+        label.managedProperty().bind(label.visibleProperty());
+        return label;
+    }
+
+    /** Shows a node, or leaves no room for it. */
+    public static void show(Node node, boolean shown) {
+        node.setVisible(shown);
+        node.setManaged(shown);
     }
 
     public static Label hint(String key) {

@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.frame;
 
 import java.util.List;
+import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 
@@ -15,7 +16,9 @@ public interface Place {
     ObservableValue<String> title();
 
     /** A quiet word at the right of the top line, such as when the last change was kept. */
-    ObservableValue<String> aside();
+    default ObservableValue<String> aside() {
+        return new SimpleStringProperty("");
+    }
 
     /** What the typed letters find here beside acts: those for which the finder was opened, where it was. */
     default List<Found> find(String typed) {

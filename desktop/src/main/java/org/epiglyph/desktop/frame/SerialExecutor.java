@@ -38,6 +38,11 @@ public final class SerialExecutor {
                 Platform::runLater);
     }
 
+    /** Does something where results are told. */
+    void back(Runnable what) {
+        back.execute(what);
+    }
+
     /**
      * Starts work.
      *

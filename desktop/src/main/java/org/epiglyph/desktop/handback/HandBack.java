@@ -6,7 +6,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
@@ -38,8 +41,10 @@ public final class HandBack implements Place {
      *
      * @param toShelf to the shelf
      * @param toDesk  to a student at the desk, and there to what was found
+     * @param toLetters to writing to some students; none for those of whom nothing came
      */
-    public record Ways(Runnable toShelf, BiConsumer<Optional<StudentKey>, Optional<Finding>> toDesk) {}
+    public record Ways(Runnable toShelf, BiConsumer<Optional<StudentKey>, Optional<Finding>> toDesk,
+            Consumer<Set<StudentKey>> toLetters) {}
 
     /** @param token the record service's token to begin with; may be empty */
     public HandBack(HandBackModel model, String token, Ways ways) {
@@ -49,10 +54,10 @@ public final class HandBack implements Place {
                 SerialExecutor.thread(), model::choices);
         proofs = new ProofModel(model.workspace(), model.clock(), SerialExecutor.thread(), model::choices);
         proof = new ProofPane(proofs, () -> step(1));
-        list = new LookOverList(lookOver, model.seenProperty().map(this::inWords),
+        list = new LookOverList(lookOver, model.record().seenProperty().map(this::inWords),
                 (student, finding) -> ways.toDesk.accept(Optional.of(student), finding),
                 this::choose, proof::scroll);
-        wayOut = new WayOut(model, lookOver, token, list::chosen);
+        wayOut = new WayOut(model, lookOver, token, list::chosen, ways.toLetters());
         HBox.setHgrow(proof, Priority.ALWAYS);
         root = new HBox(list, proof, wayOut);
         root.getStyleClass().addAll("place", "hand-back");
@@ -80,7 +85,7 @@ public final class HandBack implements Place {
                 .isEmpty()).ifPresent(proofs::show);
     }
 
-    private Map<StudentKey, String> inWords(Map<StudentKey, HandBackModel.Seen> seen) {
+    private Map<StudentKey, String> inWords(Map<StudentKey, RecordModel.Seen> seen) {
         Map<StudentKey, String> words = new HashMap<>();
         seen.forEach((student, s) -> words.put(student, s.opened()
                 .map(at -> Words.of("HandBack.opened", WHEN.format(at.atZone(model.batch().task().zone()))))
@@ -97,6 +102,18 @@ public final class HandBack implements Place {
 
     private void step(int by) {
         list.step(by);
+    }
+
+    /** Students whose record was asked and who have not opened what they may see. */
+    public Set<StudentKey> unopened() {
+        return model.record()
+                .seenProperty()
+                .get()
+                .entrySet()
+                .stream()
+                .filter(e -> e.getValue().there() && e.getValue().visible() && e.getValue().opened().isEmpty())
+                .map(Map.Entry::getKey)
+                .collect(Collectors.toSet());
     }
 
     /** True if it is the place of this open batch. */
@@ -129,7 +146,7 @@ public final class HandBack implements Place {
     public List<Act> acts() {
         return List.of(Act.of("Place.shelf", "Shortcut+DIGIT1", ways.toShelf),
                 Act.of("Place.desk", "Shortcut+DIGIT2",
-                        () -> ways.toDesk.accept(Optional.empty(), Optional.empty())),
+                        () -> ways.toDesk.accept(chosen, Optional.empty())),
                 Act.of("HandBack.nextStudent", "Shortcut+DOWN", () -> step(1)),
                 Act.of("HandBack.previousStudent", "Shortcut+UP", () -> step(-1)),
                 Act.of("HandBack.goFirst", "G", list::goFirst),
@@ -141,10 +158,5 @@ public final class HandBack implements Place {
     @Override
     public ObservableValue<String> title() {
         return new SimpleStringProperty(model.batch().task().title());
-    }
-
-    @Override
-    public ObservableValue<String> aside() {
-        return new SimpleStringProperty("");
     }
 }

@@ -3,12 +3,10 @@ package org.epiglyph.desktop.handback;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.beans.property.BooleanProperty;
@@ -25,10 +23,10 @@ import javafx.beans.property.StringProperty;
 import org.epiglyph.carrier.Choices;
 import org.epiglyph.carrier.HandingBack;
 import org.epiglyph.carrier.Origin;
-import org.epiglyph.carrier.Profile;
-import org.epiglyph.carrier.Progress;
 import org.epiglyph.carrier.Outcome;
+import org.epiglyph.carrier.Profile;
 import org.epiglyph.carrier.Report;
+import org.epiglyph.carrier.Resolution;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.EditRefused;
@@ -38,9 +36,10 @@ import org.epiglyph.core.lookover.Dictionary;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.record.HeldRecord;
-import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.exchange.record.Ability;
+import org.epiglyph.exchange.record.Amendment;
 import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.sheet.ReportFile;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
@@ -55,8 +54,8 @@ public final class HandBackModel {
     private final Dictionary dictionary;
     private final BooleanProperty plain = new SimpleBooleanProperty();
     private final ObjectProperty<Profile> profile = new SimpleObjectProperty<>(Profile.USUAL);
-    private final String other;
-    private final String otherToken;
+    private final Records records;
+    private final RecordModel record;
     private final ReadOnlyStringWrapper elsewhere = new ReadOnlyStringWrapper("");
     private volatile String answering = "";
     private volatile Origin origin;
@@ -64,8 +63,10 @@ public final class HandBackModel {
     private final StringProperty trouble = new SimpleStringProperty("");
     private final StringProperty said = new SimpleStringProperty("");
     private final ReadOnlyBooleanWrapper mayShow = new ReadOnlyBooleanWrapper();
-    private final ObjectProperty<Map<StudentKey, Seen>> seen = new SimpleObjectProperty<>(Map.of());
     private final Map<StudentKey, Set<Outcome.Doubt>> accepted = new HashMap<>();
+    private final Map<StudentKey, Resolution> resolutions = new HashMap<>();
+    private final StringProperty amendment = new SimpleStringProperty("");
+    private final BooleanProperty amendmentShown = new SimpleBooleanProperty();
     private Runnable again = () -> {};
     private Runnable showAll = () -> {};
 
@@ -75,18 +76,30 @@ public final class HandBackModel {
     }
 
     /**
+     * The record services that a batch may go back to.
+     *
+     * @param services   makes the clients
+     * @param other      the address of one that is offered where the batch's own does not answer; may be empty
+     * @param otherToken that one's own token: what is typed for the batch's service goes to no other
+     */
+    public record Records(RecordServices services, String other, String otherToken) {
+        @Override
+        public String toString() {
+            return "Records[" + other + "]"; // never the token
+        }
+    }
+
+    /**
      * Hands an open batch back.
      *
      * @param dictionary knows words of the language that the marker writes in
-     * @param other      the address of a record service that is offered where the batch's own does not answer; may be empty
-     * @param otherToken that service's own token: the one that is typed for the batch's service goes to no other
      * @throws Problem where it cannot be read where the batch came from
      */
-    public HandBackModel(Workspace workspace, Background background, Clock clock, Dictionary dictionary, String other,
-            String otherToken) throws Problem {
+    public HandBackModel(Workspace workspace, Background background, Clock clock, Dictionary dictionary,
+            Records records) throws Problem {
         this.dictionary = dictionary;
-        this.other = other;
-        this.otherToken = otherToken;
+        this.records = records;
+        this.record = new RecordModel(workspace, background, records, () -> origin, trouble, said);
         this.workspace = workspace;
         this.background = background;
         this.clock = clock;
@@ -109,6 +122,16 @@ public final class HandBackModel {
         }
     }
 
+    /** Why results that were handed back before are changed; blank to say nothing. */
+    StringProperty amendmentProperty() {
+        return amendment;
+    }
+
+    /** True if students read why. */
+    BooleanProperty amendmentShownProperty() {
+        return amendmentShown;
+    }
+
     /** True if scripts and what starts programs shall be taken out of the marked copies. */
     BooleanProperty plainProperty() {
         return plain;
@@ -120,7 +143,10 @@ public final class HandBackModel {
 
     /** How work is handed back as it is chosen now. */
     Choices choices() {
-        return new Choices(Words.of("HandBack.author"), plain.get(), profile.get(), accepted);
+        Choices choices = new Choices(Words.of("HandBack.author"), plain.get(), profile.get(), accepted)
+                .resolving(resolutions);
+        String why = amendment.get().strip();
+        return why.isEmpty() ? choices : choices.amending(new Amendment(why, amendmentShown.get()));
     }
 
     Dictionary dictionary() {
@@ -138,6 +164,11 @@ public final class HandBackModel {
                 .stream()
                 .flatMap(s -> s.documents().stream())
                 .anyMatch(d -> d.pages().has(Pages.Trait.ACTIVE));
+    }
+
+    /** What the record is asked and told besides the work. */
+    RecordModel record() {
+        return record;
     }
 
     Batch batch() {
@@ -171,8 +202,7 @@ public final class HandBackModel {
     }
 
     String name(StudentKey student) {
-        Batch batch = workspace.batch();
-        return batch.naming().listed(batch.submission(student).student());
+        return workspace.batch().listedName(student);
     }
 
     /** Sends students' submissions to the record, then shows or holds the results; where something did not go, they stay held. */
@@ -183,15 +213,16 @@ public final class HandBackModel {
         HandingBack work = handingBack();
         background.start(progress -> holding(() -> {
             RecordClient client = reached(address, token);
-            if (showing == Showing.HELD) {
+            boolean holds = client.abilities().contains(Ability.VISIBILITY);
+            if (holds && showing == Showing.HELD) {
                 client.makeVisible(origin.task(), students, false);
             }
             Report report = work.toRecord(client, origin.task(), students, progress);
-            if (showing == Showing.VISIBLE && report.isWhole()) {
+            if (holds && showing == Showing.VISIBLE && report.isWhole()) {
                 client.makeVisible(origin.task(), students, true);
             }
             movedTo(address);
-            return report;
+            return record.withAnswers(report, client, progress);
         }), report -> finish(report, where(report, showing)), why -> {
             trouble.set(why);
             elsewhere.set(answering);
@@ -200,20 +231,20 @@ public final class HandBackModel {
 
     /** The service, after it has answered that it has the task. Where none answers, the other one may have it. */
     private RecordClient reached(String address, String token) throws Problem {
-        RecordClient client = HttpRecordClient.at(address, token, background::stopIfAsked);
+        RecordClient client = record.connect(address, token);
         try {
             client.task(origin.task());
             return client;
         } catch (RecordClient.Unreachable e) {
-            answering = !other.equals(address) && otherHasTask() ? other : "";
+            answering = !records.other().equals(address) && otherHasTask() ? records.other() : "";
             throw e;
         }
     }
 
     private boolean otherHasTask() {
         try {
-            return !other.isEmpty() && HttpRecordClient.at(other, otherToken, background::stopIfAsked)
-                    .task(origin.task()) != null;
+            return !records.other().isEmpty()
+                    && record.connect(records.other(), records.otherToken()).task(origin.task()) != null;
         } catch (Problem e) {
             return false;
         }
@@ -266,64 +297,12 @@ public final class HandBackModel {
     private void showAll(String address, String token, List<StudentKey> students) {
         trouble.set("");
         background.start(_ -> {
-            HttpRecordClient.at(address, token, background::stopIfAsked)
-                    .makeVisible(origin.task(), students, true);
+            record.connect(address, token).makeVisible(origin.task(), students, true);
             return true;
         }, _ -> {
             mayShow.set(false);
             said.set(Words.of("HandBack.nowVisible"));
         }, trouble::set);
-    }
-
-    /**
-     * What the record says of a student's result.
-     *
-     * @param there   true if the record has one
-     * @param visible true if the student may see it
-     * @param opened  when the student first saw it
-     */
-    record Seen(boolean there, boolean visible, Optional<Instant> opened) {}
-
-    /** What the record said when it was asked last, by student. */
-    ReadOnlyObjectProperty<Map<StudentKey, Seen>> seenProperty() {
-        return seen;
-    }
-
-    /** Asks the record who may see the result, and who has seen it. */
-    void askWhoHasSeen(String address, String token, List<StudentKey> students) {
-        trouble.set("");
-        background.start(progress -> asked(HttpRecordClient.at(address, token, background::stopIfAsked), students,
-                progress), this::learnt, trouble::set);
-    }
-
-    /** Lets students see results that the record has, or holds them, without sending anything anew. */
-    void show(String address, String token, List<StudentKey> students, boolean visible) {
-        trouble.set("");
-        background.start(progress -> {
-            RecordClient client = HttpRecordClient.at(address, token, background::stopIfAsked);
-            client.makeVisible(origin.task(), students, visible);
-            return asked(client, students, progress);
-        }, now -> {
-            learnt(now);
-            said.set(Words.of(visible ? "HandBack.shownNow" : "HandBack.heldNow", now.size()));
-        }, trouble::set);
-    }
-
-    private Map<StudentKey, Seen> asked(RecordClient client, List<StudentKey> students, Progress progress)
-            throws Problem {
-        Map<StudentKey, Seen> now = new HashMap<>();
-        for (StudentKey student : students) {
-            progress.at(name(student), now.size(), students.size());
-            HeldRecord held = client.held(origin.task(), student);
-            now.put(student, new Seen(!held.receipt().isEmpty(), held.visible(), held.opened()));
-        }
-        return now;
-    }
-
-    private void learnt(Map<StudentKey, Seen> now) {
-        Map<StudentKey, Seen> all = new HashMap<>(seen.get());
-        all.putAll(now);
-        seen.set(Map.copyOf(all));
     }
 
     /** Writes the class as a table. */
@@ -340,6 +319,12 @@ public final class HandBackModel {
         Set<Outcome.Doubt> all = new HashSet<>(accepted.getOrDefault(asked.student(), Set.of()));
         all.add(asked.doubt());
         accepted.put(asked.student(), all);
+        again.run();
+    }
+
+    /** Decides about a record that somebody else has changed, and hands back once more. */
+    void resolve(StudentKey student, Resolution resolution) {
+        resolutions.put(student, resolution);
         again.run();
     }
 
@@ -379,6 +364,10 @@ public final class HandBackModel {
         long done = all.stream().filter(o -> o instanceof Outcome.Done).count();
         long there = all.stream().filter(o -> o instanceof Outcome.AlreadyThere).count();
         outcomes.set(all);
+        if (report.isWhole()) { // the next change has a reason of its own
+            amendment.set("");
+            amendmentShown.set(false);
+        }
         said.set(Words.of("HandBack.result", done, there, all.size() - done - there) + " " + where
                 + report.notes().stream().map(n -> " " + n).collect(Collectors.joining()));
     }

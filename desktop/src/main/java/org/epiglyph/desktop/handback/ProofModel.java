@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.handback;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -15,10 +16,13 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import org.epiglyph.carrier.Choices;
+import org.epiglyph.carrier.LetterDraft;
 import org.epiglyph.carrier.Proof;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.feedback.Difference;
+import org.epiglyph.core.letters.Letter;
+import org.epiglyph.core.letters.LetterText;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.SerialExecutor;
@@ -57,17 +61,31 @@ final class ProofModel {
      * @param pages      all pages of all files, in order; a file that is no PDF has none
      * @param readBeside true if remarks are read only where annotations are opened, so that they are shown beside the page
      * @param since      what is otherwise than when it was handed back last; empty where that is nothing, or it never was
+     * @param earlier    the pages as they were then; empty where they were the same, or cannot be made any more
+     * @param letter     the letter that is being written, as this student reads it; empty where there is none
      * @param images     draws pages; documents are called by the number of their file
      */
-    record Shown(Proof proof, List<Page> pages, boolean readBeside, Optional<Difference> since, PageImages images,
-            TemporaryFolder folder) {
+    record Shown(Proof proof, List<Page> pages, boolean readBeside, Optional<Difference> since,
+            Optional<Earlier> earlier, Optional<Letter> letter, PageImages images, TemporaryFolder folder) {
         void close() {
             images.close();
+            earlier.ifPresent(e -> e.images.close());
             try {
                 folder.close();
             } catch (IOException e) {
                 LOG.info("The copies of a proof stay until the next start");
             }
+        }
+    }
+
+    /**
+     * The pages as they were handed back last, in the form that is chosen now.
+     *
+     * @param names of their files
+     */
+    record Earlier(List<Page> pages, List<String> names, PageImages images) {
+        Optional<Page> page(String file, int index) {
+            return pages.stream().filter(p -> p.index == index && names.get(p.file).equals(file)).findFirst();
         }
     }
 
@@ -129,20 +147,54 @@ final class ProofModel {
         TemporaryFolder folder = TemporaryFolder.make("proof");
         try {
             Proof proof = Proof.of(batch, workspace.folder(), chosen, student, clock.instant(), folder.path());
-            List<Page> pages = new ArrayList<>();
-            for (int i = 0; i < proof.files().size(); i++) {
-                if (isPdf(proof.files().get(i).name())) {
-                    addPages(pages, i, proof.files().get(i).file());
-                }
-            }
-            List<Path> files = proof.files().stream().map(Proof.Outgoing::file).toList();
             boolean beside = chosen.profile().form() == MarkedPdf.Form.ANNOTATIONS;
-            return new Shown(proof, List.copyOf(pages), beside, since(batch, student, proof.feedback()),
-                    new PageImages(number -> files.get(Integer.parseInt(number)), workspace.folder().pictures()),
-                    folder);
+            Optional<Difference> since = since(batch, student, proof.feedback());
+            return new Shown(proof, pages(proof.files()), beside, since,
+                    since.filter(d -> d.added() + d.removed() + d.changed() > 0)
+                            .flatMap(d -> earlier(d, chosen, student, folder.path())),
+                    letter(batch, student),
+                    images(proof.files()), folder);
         } catch (Problem | RuntimeException | Error e) {
             folder.close();
             throw e;
+        }
+    }
+
+    private static List<Page> pages(List<Proof.Outgoing> files) {
+        List<Page> pages = new ArrayList<>();
+        for (int i = 0; i < files.size(); i++) {
+            if (isPdf(files.get(i).name())) {
+                addPages(pages, i, files.get(i).file());
+            }
+        }
+        return List.copyOf(pages);
+    }
+
+    private PageImages images(List<Proof.Outgoing> of) {
+        List<Path> files = of.stream().map(Proof.Outgoing::file).toList();
+        return new PageImages(number -> files.get(Integer.parseInt(number)), workspace.folder().pictures());
+    }
+
+    /** Where they cannot be made any more, the words and figures alone are compared. */
+    private Optional<Earlier> earlier(Difference since, Choices chosen, StudentKey student, Path folder) {
+        try {
+            List<Proof.Outgoing> files = Proof.documents(since.then(), workspace.folder(), chosen, student,
+                    since.at(), Files.createDirectory(folder.resolve("then")));
+            return Optional.of(new Earlier(pages(files), files.stream().map(Proof.Outgoing::name).toList(),
+                    images(files)));
+        } catch (IOException | Problem | RuntimeException e) {
+            LOG.info("The pages of an earlier hand-back cannot be made ({})", e.getClass());
+            return Optional.empty();
+        }
+    }
+
+    private Optional<Letter> letter(Batch batch, StudentKey student) {
+        try {
+            LetterText draft = LetterDraft.read(workspace.folder());
+            return draft.isEmpty() ? Optional.empty() : Optional.of(draft.to(batch, batch.submission(student)));
+        } catch (IOException e) {
+            LOG.info("The draft of a letter could not be read");
+            return Optional.empty();
         }
     }
 

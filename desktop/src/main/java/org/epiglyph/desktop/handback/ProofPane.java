@@ -27,8 +27,10 @@ import org.epiglyph.core.feedback.Difference;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.WrittenRemark;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
@@ -64,7 +66,7 @@ final class ProofPane extends VBox {
         this.next = next;
         HBox head = new HBox();
         head.getStyleClass().add("proof-head");
-        for (String name : List.of("pages", "feedback", "record", "row")) {
+        for (String name : List.of("pages", "feedback", "record", "row", "letter")) {
             Button button = new Button(Words.of("HandBack.proof." + name));
             button.getStyleClass().add("filter");
             button.setId("proof-" + name);
@@ -185,9 +187,45 @@ final class ProofPane extends VBox {
 
     private Node page(ProofModel.Page page) {
         ProofModel.Shown shown = model.shownProperty().get().orElseThrow();
-        boolean beside = shown.readBeside() && !page.remarks().isEmpty();
-        double room = beside ? REMARKS : 0;
-        double width = Math.max(LEAST, pages.getWidth() - AROUND - room);
+        String file = shown.proof().files().get(page.file()).name();
+        Label name = new Label(Words.of("HandBack.proof.page", file, page.index() + 1));
+        name.getStyleClass().add("hint");
+        Node line = shown.earlier()
+                .map(e -> both(shown, page, e, e.page(file, page.index())))
+                .orElseGet(() -> alone(shown, page));
+        VBox all = new VBox(name, line);
+        all.getStyleClass().add("proof-page");
+        return all;
+    }
+
+    private Node alone(ProofModel.Shown shown, ProofModel.Page page) {
+        boolean beside = shown.readBeside() && shown.pages().stream().anyMatch(p -> !p.remarks().isEmpty());
+        Node leaf = leaf(shown.images(), page, pages.getWidth() - AROUND - (beside ? REMARKS : 0));
+        HBox line = beside ? new HBox(leaf, remarks(page, before(shown.pages(), page), REMARKS)) : new HBox(leaf);
+        line.getStyleClass().add("proof-line");
+        return line;
+    }
+
+    /** A page as it was handed back, and as it goes now, each with its remarks below it. */
+    private Node both(ProofModel.Shown shown, ProofModel.Page now, ProofModel.Earlier earlier,
+            Optional<ProofModel.Page> then) {
+        double width = (pages.getWidth() - AROUND) / 2 - AROUND / 4;
+        VBox left = new VBox(subheading(Words.of("HandBack.since.then")), then
+                .map(p -> leaf(earlier.images(), p, width))
+                .orElseGet(() -> text(Words.of("HandBack.since.noPage"))));
+        VBox right = new VBox(subheading(Words.of("HandBack.since.now")), leaf(shown.images(), now, width));
+        if (shown.readBeside()) {
+            then.ifPresent(p -> left.getChildren().add(remarks(p, before(earlier.pages(), p), width)));
+            right.getChildren().add(remarks(now, before(shown.pages(), now), width));
+        }
+        HBox both = new HBox(left, right);
+        both.getStyleClass().addAll("proof-line", "proof-both");
+        return both;
+    }
+
+    /** @param room for its width */
+    private Node leaf(PageImages images, ProofModel.Page page, double room) {
+        double width = Math.max(LEAST, room);
         double scale = Math.min(width / page.shape().shownWidth(), width * 1.6 / page.shape().shownHeight());
         ImageView view = new ImageView();
         view.setFitWidth(page.shape().shownWidth() * scale);
@@ -196,32 +234,29 @@ final class ProofPane extends VBox {
         leaf.getStyleClass().add("proof-leaf");
         leaf.setMinSize(view.getFitWidth(), view.getFitHeight());
         leaf.setMaxSize(view.getFitWidth(), view.getFitHeight());
-        String file = shown.proof().files().get(page.file()).name();
         leaf.setAccessibleText(Words.of("HandBack.proof.pageText", page.index() + 1,
                 page.remarks().stream().map(WrittenRemark::words).collect(Collectors.joining("; "))));
         double pixels = pages.getScene() == null
                 ? 1
                 : pages.getScene().getWindow().getOutputScaleX() * pages.getLocalToSceneTransform().getMxx();
-        shown.images()
-                .image(new PageRef(String.valueOf(page.file()), page.index()), scale * pixels)
+        images.image(new PageRef(String.valueOf(page.file()), page.index()), scale * pixels)
                 .thenAccept(image -> javafx.application.Platform.runLater(() -> view.setImage(image)));
-        Label name = new Label(Words.of("HandBack.proof.page", file, page.index() + 1));
-        name.getStyleClass().add("hint");
-        HBox line = beside ? new HBox(leaf, remarks(page)) : new HBox(leaf);
-        line.getStyleClass().add("proof-line");
-        VBox all = new VBox(name, line);
-        all.getStyleClass().add("proof-page");
-        return all;
+        return leaf;
     }
 
-    /** What the page's annotations say, read from the file itself. */
-    private static Node remarks(ProofModel.Page page) {
+    /** How many remarks stand on pages before. */
+    private static int before(List<ProofModel.Page> all, ProofModel.Page page) {
+        return all.stream().takeWhile(p -> p != page).mapToInt(p -> p.remarks().size()).sum();
+    }
+
+    /** What the page's annotations say, read from the file itself. @param before remarks on pages before */
+    private static Node remarks(ProofModel.Page page, int before, double width) {
         VBox all = new VBox();
         all.getStyleClass().add("proof-remarks");
-        all.setMinWidth(REMARKS);
-        all.setMaxWidth(REMARKS);
+        all.setMinWidth(width);
+        all.setMaxWidth(width);
         for (int i = 0; i < page.remarks().size(); i++) {
-            Label words = new Label((i + 1) + "  " + page.remarks().get(i).words());
+            Label words = new Label((before + i + 1) + "  " + page.remarks().get(i).words());
             words.setWrapText(true);
             words.getStyleClass().add("proof-remark");
             all.getChildren().add(words);
@@ -280,8 +315,27 @@ final class ProofPane extends VBox {
             case "row" -> paper(List.of(proof.row().isEmpty()
                     ? text(Words.of("HandBack.proof.noRow", student(proof).givenName()))
                     : row(proof.row())));
+            case "letter" -> paper(letter(shown));
             default -> null;
         };
+    }
+
+    /** What this student was written, and what the letter that is being written says to them. */
+    private static List<Node> letter(ProofModel.Shown shown) {
+        Proof proof = shown.proof();
+        List<Node> nodes = new ArrayList<>();
+        proof.batch()
+                .submission(proof.student())
+                .correspondence()
+                .letters()
+                .forEach(l -> nodes.add(subheading(Words.of("HandBack.proof.written", l.subject(),
+                        WHEN.format(l.at().atZone(proof.batch().task().zone())), l.way()))));
+        shown.letter().ifPresentOrElse(l -> {
+            nodes.add(subheading(Words.of("HandBack.proof.draft", student(proof).givenName())));
+            nodes.add(Form.words(l.subject(), "subheading"));
+            nodes.add(text(l.words()));
+        }, () -> nodes.add(text(Words.of("HandBack.proof.noLetter"))));
+        return nodes;
     }
 
     private static Node paper(List<Node> nodes) {

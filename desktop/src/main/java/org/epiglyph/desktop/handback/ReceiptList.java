@@ -1,15 +1,22 @@
 package org.epiglyph.desktop.handback;
 
+import java.math.BigDecimal;
 import java.time.format.DateTimeFormatter;
 import java.util.Comparator;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.epiglyph.carrier.Outcome;
+import org.epiglyph.carrier.Resolution;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
 
@@ -17,6 +24,9 @@ import org.epiglyph.desktop.frame.Words;
 final class ReceiptList extends VBox {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
     private static final double LEAST_LIST = 160;
+    /** Room for theirs and ours, and what can be done about them. */
+    private static final double LEAST_TO_DECIDE = 360;
+    private static final double MOST_WORDS = 96;
     private final HandBackModel model;
     private final Rows<Outcome> receipts = new Rows<>("receipts", this::receipt);
 
@@ -38,6 +48,9 @@ final class ReceiptList extends VBox {
                         .stream()
                         .sorted(Comparator.comparing(ReceiptList::isSettled)) // what asks for the marker stands first
                         .toList());
+        receipts.setMinHeight(receipts.getItems().stream().allMatch(ReceiptList::isSettled)
+                ? LEAST_LIST
+                : LEAST_TO_DECIDE);
         setVisible(!receipts.getItems().isEmpty());
         setManaged(isVisible());
     }
@@ -45,8 +58,8 @@ final class ReceiptList extends VBox {
     private static boolean isSettled(Outcome outcome) {
         return switch (outcome) {
             case Outcome.Done done -> done.leftOut().isEmpty();
-            case Outcome.AlreadyThere _ -> true;
-            case Outcome.Failed _,Outcome.Asked _ -> false;
+            case Outcome.AlreadyThere _,Outcome.TheirsStand _ -> true;
+            case Outcome.Failed _,Outcome.Asked _,Outcome.Differs _ -> false;
         };
     }
 
@@ -61,6 +74,10 @@ final class ReceiptList extends VBox {
             case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
             case Outcome.Failed(var _, String why) -> Words.of("HandBack.failed", why);
             case Outcome.Asked(var _, var _, String why) -> Words.of("HandBack.failed", why);
+            case Outcome.Differs(var _, var theirs, var _, var _) -> Words.of("HandBack.differs", theirs.at()
+                    .map(at -> Words.of("HandBack.differs.at", TIME.format(at.atZone(model.batch().task().zone()))))
+                    .orElse(""));
+            case Outcome.TheirsStand _ -> Words.of("HandBack.theirsStand");
         });
         words.setWrapText(true);
         words.getStyleClass().add("hint");
@@ -74,7 +91,46 @@ final class ReceiptList extends VBox {
             yes.setOnAction(_ -> model.accept(asked));
             line.getChildren().add(yes);
         }
+        switch (outcome) {
+            case Outcome.Differs(var student, var theirs, var score, String feedback) -> {
+                line.getChildren()
+                        .addAll(side("HandBack.theirs", theirs.score(), theirs.comment()),
+                                side("HandBack.ours", Optional.of(score), feedback));
+                line.getChildren().add(ways(student, theirs.tag(), Resolution.Way.values()));
+            }
+            case Outcome.TheirsStand(var student, var theirs, var _, var _) ->
+                line.getChildren().add(ways(student, theirs.tag(), Resolution.Way.OURS, Resolution.Way.BOTH));
+            default -> {
+            }
+        }
         line.getStyleClass().add("finding");
         return line;
+    }
+
+    /** One of two words on a student, so that both can be compared. */
+    private static Node side(String key, Optional<BigDecimal> score, String words) {
+        Label heading = new Label(Words.of(key, score.map(Criterion::words).orElse(Words.of("HandBack.noScore"))));
+        heading.getStyleClass().add("field-label");
+        Label text = new Label(words.isBlank() ? Words.of("HandBack.noWords") : words.strip());
+        text.setWrapText(true);
+        text.setMaxHeight(MOST_WORDS);
+        text.setTooltip(new Tooltip(text.getText()));
+        return new VBox(heading, text);
+    }
+
+    private Node ways(StudentKey student, String tag, Resolution.Way... ways) {
+        FlowPane acts = new FlowPane();
+        acts.getStyleClass().add("look-over-acts");
+        for (Resolution.Way way : ways) {
+            Button act = new Button(Words.of("HandBack.resolve." + way));
+            act.setId("resolve-" + way + "-" + student);
+            act.getStyleClass().add("plain-button");
+            act.setAccessibleText(act.getText() + ", " + model.name(student));
+            act.setTooltip(new Tooltip(Words.of("HandBack.resolve." + way + ".what")));
+            act.disableProperty().bind(model.background().busyProperty());
+            act.setOnAction(_ -> model.resolve(student, new Resolution(way, tag)));
+            acts.getChildren().add(act);
+        }
+        return acts;
     }
 }

@@ -6,21 +6,19 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
-import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
-import javafx.scene.control.PasswordField;
-import javafx.scene.control.RadioButton;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -32,6 +30,7 @@ import org.epiglyph.carrier.Profile;
 import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.BusyPane;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.MarkedPdf;
 
@@ -48,21 +47,27 @@ final class WayOut extends ScrollPane {
     private final BooleanProperty intoFolder = new SimpleBooleanProperty();
     private final Label counts = new Label();
     private final Button send = new Button();
-    private final TextField address = new TextField();
-    private final PasswordField secret = new PasswordField();
-    private final RadioButton held = new RadioButton(Words.of("HandBack.held"));
-    private final RadioButton visible = new RadioButton(Words.of("HandBack.visible"));
-    private final ToggleGroup showing = new ToggleGroup();
+    private final RecordFields record;
+    private final AllowanceFields allowing;
+    private final EnclosureLine enclosures;
     private final TextField folder = new TextField();
     private final FlowPane afterwards = new FlowPane();
 
-    /** @param chosen the students chosen in the list */
-    WayOut(HandBackModel model, LookOverModel lookOver, String token, Supplier<List<StudentKey>> chosen) {
+    /**
+     * @param chosen    the students chosen in the list
+     * @param toLetters goes to writing to some students
+     */
+    WayOut(HandBackModel model, LookOverModel lookOver, String token, Supplier<List<StudentKey>> chosen,
+            Consumer<Set<StudentKey>> toLetters) {
         this.model = model;
         this.lookOver = lookOver;
         this.chosen = chosen;
         intoFolder.set(!model.origin().isRecord());
-        secret.setText(token);
+        record = new RecordFields(model, token);
+        enclosures = new EnclosureLine(model, lookOver::refresh);
+        allowing = new AllowanceFields(model, () -> new AllowanceFields.Way(record.address(), record.token()));
+        record.visibleProperty().bind(intoFolder.not());
+        record.managedProperty().bind(intoFolder.not());
         Label heading = new Label(Words.of("HandBack.what"));
         heading.getStyleClass().add("subheading");
         counts.getStyleClass().add("hint");
@@ -75,47 +80,30 @@ final class WayOut extends ScrollPane {
         afterwards.getStyleClass().add("look-over-acts");
         afterwards.getChildren()
                 .addAll(afterwards("ask-seen", "HandBack.askSeen",
-                        () -> model.askWhoHasSeen(address.getText(), secret.getText(), handedBack())),
+                        () -> model.record().askWhoHasSeen(record.address(), record.token(), handedBack())),
                         afterwards("show-now", "HandBack.showNow",
-                                () -> model.show(address.getText(), secret.getText(), handedBack(), true)),
+                                () -> model.record().show(record.address(), record.token(), handedBack(), true)),
                         afterwards("hold-now", "HandBack.holdNow",
-                                () -> model.show(address.getText(), secret.getText(), handedBack(), false)));
+                                () -> model.record().show(record.address(), record.token(), handedBack(), false)));
         ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
-        VBox ways = new VBox(sentence(), toRecord(), toFolder(), plain());
+        VBox ways = new VBox(sentence(), new ProfileFields(model), record, toFolder(), plain());
         ways.getStyleClass().add("way-out-ways");
         ways.disableProperty().bind(model.background().busyProperty());
         VBox content = new VBox(heading, ways, counts, send,
-                line(model.troubleProperty(), "notice", "hand-back-trouble"),
-                line(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
+                Form.words(model.troubleProperty(), "notice", "hand-back-trouble"),
+                Form.words(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
                 new BusyPane(model.background()),
-                receipts, report(), new LimitFields(lookOver));
+                receipts, report(toLetters), enclosures, allowing, new LimitFields(lookOver));
         content.getStyleClass().add("way-out");
         setContent(content);
         setFitToWidth(true);
         setFitToHeight(true);
         onlyChosen.addListener((_, _, _) -> refresh());
         intoFolder.addListener((_, _, _) -> refresh());
-        showing.selectedToggleProperty().addListener((_, _, _) -> refresh());
+        record.onChange(this::refresh);
         model.background().busyProperty().addListener((_, _, _) -> refresh());
         refresh();
-    }
-
-    private static Label line(ObservableValue<String> words, String style, String id) {
-        Label label = new Label();
-        label.getStyleClass().add(style);
-        label.setId(id);
-        label.setWrapText(true);
-        label.setMinHeight(Region.USE_PREF_SIZE);
-        label.textProperty().bind(words);
-        label.visibleProperty().bind(label.textProperty().isNotEmpty());
-        label.managedProperty().bind(label.visibleProperty());
-        return label;
-    }
-
-    private static void showOnly(Node node, boolean shown) {
-        node.setVisible(shown);
-        node.setManaged(shown);
     }
 
     // --- the sentence
@@ -173,16 +161,16 @@ final class WayOut extends ScrollPane {
     }
 
     private List<StudentKey> going() {
-        List<StudentKey> may = new ArrayList<>(lookOver.rowsProperty()
+        return rowsThatGo().stream().map(LookOverModel.Row::student).toList();
+    }
+
+    private List<LookOverModel.Row> rowsThatGo() {
+        Optional<Set<StudentKey>> meant = onlyChosen.get() ? Optional.of(Set.copyOf(chosen.get())) : Optional.empty();
+        return lookOver.rowsProperty()
                 .get()
                 .stream()
-                .filter(LookOverModel.Row::mayGo)
-                .map(LookOverModel.Row::student)
-                .toList());
-        if (onlyChosen.get()) {
-            may.retainAll(chosen.get());
-        }
-        return may;
+                .filter(r -> r.mayGo() && meant.filter(m -> !m.contains(r.student())).isEmpty())
+                .toList();
     }
 
     /** Says anew how many go, and whether they may. */
@@ -199,22 +187,21 @@ final class WayOut extends ScrollPane {
         where.setText(Words.of(intoFolder.get() ? "HandBack.sentence.folder" : "HandBack.sentence.records"));
         pages.setText(Words.of("HandBack.form." + profile().form()));
         sheet.setText(Words.of("HandBack.sheet." + profile().sheet()));
-        List<StudentKey> going = going();
-        long unchanged = lookOver.rowsProperty()
-                .get()
-                .stream()
-                .filter(r -> going.contains(r.student()) && isThere(r))
-                .count();
+        List<LookOverModel.Row> going = rowsThatGo();
+        long unchanged = going.stream().filter(this::isThere).count();
         counts.setText(onlyChosen.get() && going.size() < picked.size()
                 ? Words.of("HandBack.goes", going.size(), unchanged, 0) + " "
                         + Words.of("HandBack.chosenStay", picked.size() - going.size())
                 : Words.of("HandBack.goes", going.size(), unchanged,
                         onlyChosen.get() ? 0 : lookOver.rowsProperty().get().stream().filter(this::stays).count()));
-        showOnly(afterwards, !intoFolder.get() && !handedBack().isEmpty());
+        record.ask(intoFolder.get() ? 0 : (int) going.stream().filter(this::wasHandedBack).count());
+        enclosures.show(picked);
+        allowing.show(!intoFolder.get() && record.canAllow() ? picked : List.of());
+        Form.show(afterwards, !intoFolder.get() && record.canHold() && !handedBack().isEmpty());
         afterwards.setDisable(model.background().busyProperty().get());
         send.setText(Words.of("HandBack.send", going.size()));
         send.setDisable(going.isEmpty() || model.background().busyProperty().get()
-                || !intoFolder.get() && showing.getSelectedToggle() == null);
+                || !intoFolder.get() && record.showing().isEmpty());
     }
 
     /** Waits for a decision, and there is something to go. */
@@ -227,7 +214,16 @@ final class WayOut extends ScrollPane {
         return !intoFolder.get() && row.there()
                 .stream()
                 .anyMatch(d -> d.equals(Destination.UNNAMED)
-                        || d.equals(Destination.record(address.getText().strip(), model.origin().task())));
+                        || d.equals(Destination.record(record.address(), model.origin().task())));
+    }
+
+    /** Other work than now is in the record. */
+    private boolean wasHandedBack(LookOverModel.Row row) {
+        return !isThere(row) && model.batch()
+                .submission(row.student())
+                .receipts()
+                .stream()
+                .anyMatch(r -> r.destination().isRecord());
     }
 
     private String chosenWords(List<StudentKey> picked) {
@@ -257,8 +253,7 @@ final class WayOut extends ScrollPane {
         if (intoFolder.get()) {
             toFolder(folder.getText().strip());
         } else {
-            model.toRecord(address.getText(), secret.getText(),
-                    visible.isSelected() ? HandBackModel.Showing.VISIBLE : HandBackModel.Showing.HELD, going());
+            record.showing().ifPresent(s -> model.toRecord(record.address(), record.token(), s, going()));
         }
     }
 
@@ -271,52 +266,6 @@ final class WayOut extends ScrollPane {
     }
 
     // --- where
-
-    private Node toRecord() {
-        address.setText(model.origin().address());
-        address.setId("hand-back-address");
-        secret.setId("hand-back-token");
-        held.setId("held");
-        visible.setId("visible");
-        for (RadioButton one : List.of(held, visible)) {
-            one.setToggleGroup(showing);
-            one.setWrapText(true);
-            one.setMinHeight(Region.USE_PREF_SIZE);
-        }
-        VBox record = new VBox(held, visible, labelled("Collect.address", address), elsewhere(),
-                labelled("Collect.token", secret));
-        record.getStyleClass().add("way-out-part");
-        record.visibleProperty().bind(intoFolder.not());
-        record.managedProperty().bind(intoFolder.not());
-        return record;
-    }
-
-    private static VBox labelled(String key, TextField field) {
-        Label label = new Label(Words.of(key));
-        label.setLabelFor(field);
-        label.getStyleClass().add("field-label");
-        return new VBox(label, field);
-    }
-
-    /** Offers the address that answers, where the one in the field does not. */
-    private Node elsewhere() {
-        Label words = new Label();
-        words.textProperty()
-                .bind(model.elsewhereProperty().map(e -> e.isEmpty() ? "" : Words.of("HandBack.elsewhere", e)));
-        words.setWrapText(true);
-        words.setMinHeight(Region.USE_PREF_SIZE);
-        Button use = new Button(Words.of("HandBack.useAddress"));
-        use.setId("use-address");
-        use.getStyleClass().add("plain-button");
-        use.setOnAction(_ -> address.setText(model.elsewhereProperty().get()));
-        VBox line = new VBox(words, use);
-        line.visibleProperty()
-                .bind(model.elsewhereProperty()
-                        .isNotEmpty()
-                        .and(address.textProperty().isNotEqualTo(model.elsewhereProperty())));
-        line.managedProperty().bind(line.visibleProperty());
-        return line;
-    }
 
     private Node toFolder() {
         Label hint = new Label(Words.of("HandBack.folderHint"));
@@ -350,7 +299,7 @@ final class WayOut extends ScrollPane {
         plain.setWrapText(true);
         plain.setMinHeight(Region.USE_PREF_SIZE);
         plain.selectedProperty().bindBidirectional(model.plainProperty());
-        showOnly(plain, model.hasActiveContent());
+        Form.show(plain, model.hasActiveContent());
         return plain;
     }
 
@@ -365,7 +314,7 @@ final class WayOut extends ScrollPane {
         return show;
     }
 
-    private Node report() {
+    private Node report(Consumer<Set<StudentKey>> toLetters) {
         Button report = afterwards("save-report", "HandBack.report", () -> {
             FileChooser chooser = new FileChooser();
             chooser.setInitialFileName(Words.of("HandBack.reportName"));
@@ -376,7 +325,9 @@ final class WayOut extends ScrollPane {
                     .ifPresent(f -> model.writeReport(f.toPath()));
         });
         report.disableProperty().bind(model.background().busyProperty());
-        HBox line = new HBox(report);
+        Button letters = afterwards("write-letters", "HandBack.letters",
+                () -> toLetters.accept(chosen.get().size() > 1 ? Set.copyOf(chosen.get()) : Set.of()));
+        FlowPane line = new FlowPane(report, letters);
         line.getStyleClass().add("look-over-acts");
         return line;
     }

@@ -11,7 +11,6 @@ import javafx.beans.value.ChangeListener;
 import javafx.beans.value.WeakChangeListener;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
@@ -25,12 +24,11 @@ import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
-import org.epiglyph.core.phrases.Phrasebook;
-import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PhraseHand;
@@ -47,9 +45,8 @@ final class CriterionRow extends VBox {
     private final Label of = new Label();
     private final Label settled = new Label();
     private final Label text = new Label();
-    private final Label hint = new Label();
-    private final Label derivation = new Label();
     private final CriterionSayings sayings;
+    private final HintLine hint;
     private final Optional<Choice> choice;
     private final CountLine count;
     private final EvidenceList evidence;
@@ -60,7 +57,7 @@ final class CriterionRow extends VBox {
     private final List<Node> inner = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
     private boolean differs;
-    private Shown shown;
+    private CriterionShown shown;
     /** Held here alone, so that a row of a scheme that was changed is released. */
     private final ChangeListener<String> folding = (_, _, _) -> unfold();
 
@@ -74,6 +71,7 @@ final class CriterionRow extends VBox {
         this.next = next;
         evidence = new EvidenceList(go);
         sayings = new CriterionSayings(model, criterion);
+        hint = new HintLine(criterion, sayings);
         changed = new ChangedLine(model, criterion);
         choice = choice();
         count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
@@ -90,11 +88,8 @@ final class CriterionRow extends VBox {
         refusal.getStyleClass().add("refusal");
         refusal.setId("refusal-" + criterion.id());
         refusal.setWrapText(true);
-        derivation.getStyleClass().add("derivation");
-        derivation.setWrapText(true);
-        show(derivation, false);
         getChildren().addAll(line(), settled, changed, refusal);
-        inner.addAll(List.of(text, hintLine(), derivation));
+        inner.addAll(List.of(text, hint, hint.derivation()));
         choice.map(Choice::node).ifPresent(inner::add);
         inner.addAll(List.of(count, evidence, words));
         showText(false);
@@ -129,33 +124,13 @@ final class CriterionRow extends VBox {
         score.setAccessibleText(Words.of(criterion.manner() instanceof Manner.Levels
                 || criterion.manner() instanceof Manner.Checklist ? "Ledger.scoreOrLetterSpoken" : "Ledger.scoreSpoken",
                 criterion.name(), Criterion.words(criterion.maximum())));
-        show(score, criterion.isScored());
+        Form.show(score, criterion.isScored());
         of.getStyleClass().add("score-of");
         HBox.setHgrow(name, Priority.ALWAYS);
         name.setMaxWidth(Double.MAX_VALUE);
         of.setMinWidth(USE_PREF_SIZE);
         HBox line = new HBox(name, score, of);
         line.getStyleClass().add("criterion-line");
-        return line;
-    }
-
-    private HBox hintLine() {
-        hint.getStyleClass().add("hint");
-        hint.setWrapText(true);
-        HBox.setHgrow(hint, Priority.ALWAYS);
-        hint.setMaxWidth(Double.MAX_VALUE);
-        Button why = new Button(Words.of("Ledger.why"));
-        why.getStyleClass().add("link-button");
-        why.setId("why-" + criterion.id());
-        why.setMinWidth(USE_PREF_SIZE);
-        why.setFocusTraversable(false);
-        why.setAccessibleText(Words.of("Ledger.whyOf", criterion.name()));
-        why.setOnAction(_ -> {
-            show(derivation, !derivation.isVisible());
-            sayWhy();
-        });
-        HBox line = new HBox(hint, why);
-        line.getStyleClass().add("hint-line");
         return line;
     }
 
@@ -326,7 +301,7 @@ final class CriterionRow extends VBox {
 
     /** Shows the criterion's full text, or only its name. */
     void showText(boolean shown) {
-        show(text, shown);
+        Form.show(text, shown);
         choice.ifPresent(c -> c.showTexts(shown));
     }
 
@@ -363,26 +338,15 @@ final class CriterionRow extends VBox {
         unfold();
     }
 
-    /** What of a submission this row shows; as long as it is the same, nothing is drawn anew. */
-    private record Shown(StudentKey student, Judgement judgement, String remark, boolean sealed, List<Mark> marks,
-            Phrasebook phrases) {
-        boolean isSame(Shown other) {
-            return other != null && student.equals(other.student) && judgement.equals(other.judgement)
-                    && remark.equals(other.remark) && sealed == other.sealed && marks == other.marks
-                    && phrases == other.phrases;
-        }
-    }
-
     /** Shows the score as it is; what is being typed is left alone unless asked otherwise. */
     void refresh(boolean whateverIsTyped) {
         Submission submission = model.submission();
         Judgement judgement = submission.scores().judgement(criterion.id());
         String remark = submission.scores().words(criterion.id());
-        Shown now = new Shown(submission.student().key(), judgement, remark, submission.sealed(), submission.marks(),
-                model.batch().phrasebook());
+        CriterionShown now = CriterionShown.of(submission, criterion, model.batch().phrasebook());
         changed.show();
         if (!whateverIsTyped && now.isSame(shown)) {
-            sayWhy();
+            hint.sayWhy();
             return;
         }
         shown = now;
@@ -408,16 +372,8 @@ final class CriterionRow extends VBox {
         });
         differs = count.show(model.scores().count(criterion), judgement);
         settled.setText(sayings.settled(judgement, remark));
-        hint.setText(sayings.hint(judgement));
-        sayWhy();
+        hint.show(judgement);
         unfold();
-    }
-
-    /** The derivation is computed only while it is looked at; the class's average goes through the whole class. */
-    private void sayWhy() {
-        if (derivation.isVisible()) {
-            derivation.setText(sayings.why());
-        }
     }
 
     private void unfold() {
@@ -427,19 +383,14 @@ final class CriterionRow extends VBox {
         if ((active || differs) && !getChildren().contains(words)) {
             getChildren().addAll(getChildren().indexOf(refusal), inner);
         }
-        List<Node> open = new ArrayList<>(List.of(hint.getParent(), evidence, words));
+        List<Node> open = new ArrayList<>(List.of(hint, evidence, words));
         choice.map(Choice::node).ifPresent(open::add);
-        open.forEach(node -> show(node, active));
-        show(count, active && model.scores().count(criterion).isPresent() || differs);
-        show(settled, !active && !settled.getText().isEmpty());
+        open.forEach(node -> Form.show(node, active));
+        Form.show(count, active && model.scores().count(criterion).isPresent() || differs);
+        Form.show(settled, !active && !settled.getText().isEmpty());
         if (!active) {
-            show(derivation, false);
+            hint.fold();
         }
-        show(refusal, !refusal.getText().isEmpty());
-    }
-
-    private static void show(Node node, boolean shown) {
-        node.setVisible(shown);
-        node.setManaged(shown);
+        Form.show(refusal, !refusal.getText().isEmpty());
     }
 }

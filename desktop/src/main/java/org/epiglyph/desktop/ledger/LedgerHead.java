@@ -18,7 +18,6 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.SubmissionWords;
 
 /** The head of the ledger: whose work this is, when it came and in which hand-ins, and the ways to the sides. */
 final class LedgerHead extends VBox {
@@ -112,7 +111,7 @@ final class LedgerHead extends VBox {
             }
             h.at().ifPresent(at -> parts.add(Words.of("Ledger.came", CAME.format(at.atZone(model.zone())))));
         });
-        Optional.of(submission).flatMap(s -> SubmissionWords.lateness(s, batch)).ifPresent(l -> parts.add(l.inWords()));
+        batch.timing(submission).ifPresent(l -> parts.add(l.inWords()));
         parts.add(Words.of("Stage." + submission.stage(batch.scheme()).name()));
         return String.join("  \u00b7  ", parts);
     }

@@ -14,14 +14,10 @@ import org.epiglyph.core.lookover.Dictionary;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.lookover.LookOver;
 import org.epiglyph.desktop.marking.FindingWords;
+import org.epiglyph.desktop.marking.LookAgain;
 
 /** What the look-over would ask about the work on the desk, while there is still a pen in hand; each line goes to it. */
 final class LookAgainLines extends VBox {
-    /** What the marker is in the middle of anyway, or sees at the criterion itself, is not asked about. */
-    private static final Set<Finding.Kind> LATER = EnumSet.of(Finding.Kind.NOTHING_RECEIVED,
-            Finding.Kind.NOTHING_SCORED,
-            Finding.Kind.NOT_SCORED, Finding.Kind.NOT_SEALED, Finding.Kind.PAGES_UNSEEN, Finding.Kind.NEWER_HAND_IN,
-            Finding.Kind.UNKNOWN_WORDS, Finding.Kind.EMPTY_REMARK, Finding.Kind.COUNT_DIFFERS);
     private static final double MOMENT_MILLIS = 200;
     private final LookOver lookOver = new LookOver(Dictionary.NONE); // spelling has its own line
     private final PauseTransition moment = new PauseTransition(Duration.millis(MOMENT_MILLIS));
@@ -48,7 +44,7 @@ final class LookAgainLines extends VBox {
         List<Finding> now = batch.submission(submission.student().key()) == submission
                 ? lookOver.findings(batch, submission.student().key())
                         .stream()
-                        .filter(f -> !LATER.contains(f.kind()) && LookOver.isOpen(f, submission))
+                        .filter(f -> LookAgain.isForNow(f, submission))
                         .toList()
                 : List.of(); // an earlier state is looked at
         if (!now.equals(shown)) { // a line that is being pressed stays

@@ -3,7 +3,6 @@ package org.epiglyph.desktop.marking;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -18,7 +17,6 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
@@ -29,7 +27,9 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.pencase.PenCase;
+import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.SavedWords;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.spelling.Spelling;
@@ -41,7 +41,6 @@ import org.epiglyph.workspace.WorkspaceObserver;
  * hand, the pen case. Every change goes through {@link #edit}. For the interface thread.
  */
 public final class DeskModel implements WorkspaceObserver {
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT);
     private final Workspace workspace;
     private final Settings settings;
     private final Clock clock;
@@ -56,6 +55,7 @@ public final class DeskModel implements WorkspaceObserver {
     private final Scores scores = new Scores(this);
     private final Placing placing = new Placing(this);
     private final Past past = new Past(this);
+    private final Walk walk = new Walk(this);
     private final Progress progress;
     private final ReadOnlyObjectWrapper<PenCase> penCase = new ReadOnlyObjectWrapper<>();
     private final ObjectProperty<Optional<Integer>> shownHandIn = new SimpleObjectProperty<>(Optional.empty());
@@ -75,31 +75,11 @@ public final class DeskModel implements WorkspaceObserver {
         this.keeping = keeping;
         batch.set(workspace.batch());
         progress = new Progress(batch.get());
-        student = firstToMark().orElseThrow(() -> new IllegalArgumentException("A batch without students"));
+        student = walk.first().orElseThrow(() -> new IllegalArgumentException("A batch without students"));
         submission.set(batch.get().submission(student));
         batch.get().scheme().criteria().stream().findFirst().ifPresent(c -> scores.criterionProperty().set(c.id()));
         penCase.set(settings.penCase());
         workspace.observe(this);
-    }
-
-    private Optional<StudentKey> firstToMark() {
-        return nextToMark(-1).or(() -> progress.size() == 0 ? Optional.empty() : Optional.of(studentAt(0)));
-    }
-
-    /** The next student after a position, round the end, whose submission is still to be marked. */
-    private Optional<StudentKey> nextToMark(int after) {
-        int size = progress.size();
-        for (int i = 1; i <= size; i++) {
-            int at = (after + i) % size;
-            if (at != after && progress.at(at).isToMark()) {
-                return Optional.of(studentAt(at));
-            }
-        }
-        return Optional.empty();
-    }
-
-    private StudentKey studentAt(int position) {
-        return batch.get().submissions().get(position).student().key();
     }
 
     /** How far each submission of the class has come. */
@@ -149,6 +129,11 @@ public final class DeskModel implements WorkspaceObserver {
     /** Steps back and forth, and earlier states that are looked at. */
     public Past past() {
         return past;
+    }
+
+    /** Going from student to student. */
+    public Walk walk() {
+        return walk;
     }
 
     /** Shows a state of the submission on the desk, without changing anything. */
@@ -220,24 +205,9 @@ public final class DeskModel implements WorkspaceObserver {
         notice.set(words);
     }
 
-    /** Goes so many students on in the roll; stays at its ends. */
-    public void step(int by) {
-        open(studentAt(Math.clamp((long) position() + by, 0, progress.size() - 1)));
-    }
-
     /** Where the student on the desk stands in the roll, from 0. */
     public int position() {
         return batch.get().position(student);
-    }
-
-    /** The next student in the roll whose submission is not finished, round the end; empty where there is no other. */
-    public Optional<StudentKey> nextUnmarked() {
-        return nextToMark(position());
-    }
-
-    /** Goes to the next student in the roll whose submission is not finished, round the end. */
-    public void nextToMark() {
-        nextUnmarked().ifPresentOrElse(this::open, () -> notice.set(Words.of("Desk.nobodyLeft")));
     }
 
     // --- changing things
@@ -392,7 +362,7 @@ public final class DeskModel implements WorkspaceObserver {
     public void kept(long number, Instant at) {
         onInterface.execute(() -> {
             if (number >= lastEdit) {
-                kept.set(Words.of("Desk.kept", TIME.format(at.atZone(clock.getZone()))));
+                kept.set(SavedWords.at(at, clock.getZone()));
             }
         });
     }

@@ -1,16 +1,16 @@
 package org.epiglyph.desktop.marking;
 
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.epiglyph.core.batch.Chronicle;
 import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.Steps;
 
 /** The past of the submission on the desk: steps back and forth, and earlier states, looked at or brought back. */
 public final class Past {
@@ -94,15 +94,10 @@ public final class Past {
         step(said -> model.workspace().undo(Optional.empty(), said));
     }
 
-    private void step(Consumer<Consumer<EditRefused>> how) {
+    private void step(Function<Consumer<EditRefused>, Optional<Entry>> how) {
         lookAtPresent();
         model.writing().forget();
-        List<String> passedOver = new ArrayList<>();
-        try {
-            how.accept(e -> passedOver.add(e.getMessage()));
-            model.say(passedOver.isEmpty() ? "" : Words.of("Frame.passedOver", String.join(" ", passedOver)));
-        } catch (EditRefused e) {
-            model.say(e.getMessage());
-        }
+        Steps.Outcome outcome = Steps.take(how);
+        model.say(outcome.refusal() + outcome.said());
     }
 }

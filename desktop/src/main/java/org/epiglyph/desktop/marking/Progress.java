@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.marking;
 
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -11,7 +12,6 @@ import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Scorecard;
-import org.epiglyph.core.task.Lateness;
 
 /**
  * How far each submission of a class has come, in roster order. After an edit only the submissions that it changed are
@@ -21,6 +21,8 @@ public final class Progress {
     private static final double BEGUN_LEVEL = 0.12;
     private final ReadOnlyIntegerWrapper scored = new ReadOnlyIntegerWrapper();
     private Notch[] notches;
+    private Set<StudentKey> again = Set.of();
+    private BitSet againAt = new BitSet();
     private Consumer<Optional<Integer>> observer = _ -> {};
 
     /**
@@ -30,16 +32,20 @@ public final class Progress {
      * @param stage   where it stands in the marker's work
      * @param late    true if it came late
      * @param scored  true if everything that the scheme asks for is settled
+     * @param awaitsReply true if the student answered and has no reply
      * @param section the student's section; may be empty
      */
-    public record Notch(double level, Stage stage, boolean late, boolean scored, String section) {
-        static Notch of(Submission submission, Batch batch) {
+    public record Notch(double level, Stage stage, boolean late, boolean scored, boolean awaitsReply,
+            String section) {
+        /** How far a submission has come. */
+        public static Notch of(Submission submission, Batch batch) {
             Stage stage = submission.stage(batch.scheme());
             int asked = Math.max(1, Scorecard.askedBy(batch.scheme()));
             double share = submission.scores().scoredOf(batch.scheme()) / (double) asked;
             return new Notch(stage == Stage.BEGUN && share == 0 ? BEGUN_LEVEL : share, stage,
-                    SubmissionWords.lateness(submission, batch).filter(Lateness::isLate).isPresent(),
-                    submission.scores().isComplete(batch.scheme()), submission.student().section());
+                    batch.lateness(submission).isPresent(),
+                    submission.scores().isComplete(batch.scheme()), submission.correspondence().awaitsReply(),
+                    submission.student().section());
         }
 
         /** True for what is still to be marked. */
@@ -74,6 +80,25 @@ public final class Progress {
     /** Tells of each position that changed; of nothing in particular where all may have. */
     public void observe(Consumer<Optional<Integer>> changed) {
         observer = changed;
+    }
+
+    /** Takes which students are to be looked at again, and tells of the positions at which that is otherwise than before. */
+    public void lookAgain(Set<StudentKey> students, Batch batch) {
+        if (students.equals(again)) {
+            return;
+        }
+        again = Set.copyOf(students);
+        BitSet now = new BitSet();
+        students.stream().mapToInt(batch::position).filter(at -> at >= 0).forEach(now::set);
+        BitSet changed = (BitSet) againAt.clone();
+        changed.xor(now);
+        againAt = now;
+        changed.stream().filter(at -> at < notches.length).forEach(at -> observer.accept(Optional.of(at)));
+    }
+
+    /** True if the look-over would ask about the student at a position. */
+    public boolean isLookAgain(int position) {
+        return againAt.get(position);
     }
 
     /** @param students whose submissions may have changed; empty where every one may have */

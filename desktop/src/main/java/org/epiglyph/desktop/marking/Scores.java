@@ -1,25 +1,22 @@
 package org.epiglyph.desktop.marking;
 
 import java.math.BigDecimal;
-import org.epiglyph.core.scoring.Scorecard;
-import org.epiglyph.core.scoring.Manner;
-import org.epiglyph.core.scoring.Judgement;
-import org.epiglyph.core.scoring.Exact;
-import org.epiglyph.core.batch.MarkCount;
-import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.MarkCount;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.scoring.TypedScore;
 import org.epiglyph.desktop.frame.Words;
 
 /** The scores of the submission on the desk, and the criterion that is being scored. */
@@ -90,49 +87,22 @@ public final class Scores {
         }
     }
 
-    /** The standing that was typed: n for not attempted, x for excused; empty where it is neither. */
-    private static Optional<Standing> standing(String typed) {
-        return switch (typed.strip().toLowerCase(Locale.ROOT)) {
-            case "n", "not attempted" -> Optional.of(Standing.NOT_ATTEMPTED);
-            case "x", "excused" -> Optional.of(Standing.EXCUSED);
-            default -> Optional.empty();
-        };
-    }
-
     /**
      * Reads what was typed for a criterion: a number, a standing, or nothing.
      *
      * @throws EditRefused where it is neither, or out of range; says why
      */
     public Judgement read(Criterion criterion, String typed) {
-        Optional<Standing> standing = standing(typed);
-        if (standing.isPresent()) {
-            return new Judgement(Optional.empty(), standing, "", List.of());
-        }
-        Optional<BigDecimal> points = points(criterion, typed);
-        Judgement now = model.submission().scores().judgement(criterion.id());
-        if (points.isEmpty()) {
-            return Judgement.NONE;
-        }
-        if (now.points().filter(p -> p.compareTo(points.get()) == 0).isPresent()) {
-            return now;
-        }
-        return criterion.manner() instanceof Manner.Levels levels
-                ? Judgement.level(levels.holding(points.get()).orElseThrow(), points.get())
-                : Judgement.of(points.get());
+        return switch (TypedScore.read(criterion, typed, model.submission().scores().judgement(criterion.id()))) {
+            case TypedScore.Read(Judgement judgement) -> judgement;
+            case TypedScore.Refused(String why) -> throw new EditRefused(why);
+        };
     }
 
     /** Chooses a level; of a range the middle, unless the points there are lie within it. */
     public Optional<String> choose(Criterion criterion, Manner.Level level) {
-        BigDecimal points = model.submission()
-                .scores()
-                .score(criterion.id())
-                .filter(level::holds)
-                .orElseGet(() -> Exact.of(level.from().add(level.to()))
-                        .times(new BigDecimal("0.5"))
-                        .rounded(criterion.step(), RoundingMode.HALF_UP)
-                        .min(level.to()));
-        return judge(criterion.id(), Judgement.level(level, points));
+        Judgement now = model.submission().scores().judgement(criterion.id());
+        return judge(criterion.id(), TypedScore.choose(criterion, level, now));
     }
 
     /** Ticks a part of a checklist, or takes the tick away; without any part it is 0. */
@@ -197,27 +167,6 @@ public final class Scores {
                 .stream()
                 .limit(MOST_COMPARED)
                 .toList();
-    }
-
-    /**
-     * Reads points.
-     *
-     * @return nothing for an empty text
-     * @throws EditRefused where it is no number or out of range; says why
-     */
-    private static Optional<BigDecimal> points(Criterion of, String typed) {
-        String plain = typed.strip().replace(',', '.').replace("½", ".5");
-        if (plain.isEmpty()) {
-            return Optional.empty();
-        }
-        if (!plain.matches("-?(\\d{1,6}(\\.\\d{0,4})?|\\.\\d{1,4})")) {
-            throw new EditRefused(Words.of("Ledger.noNumber", typed.strip(), Criterion.words(of.maximum())));
-        }
-        BigDecimal points = new BigDecimal(plain);
-        of.refusal(points).ifPresent(why -> {
-            throw new EditRefused(why);
-        });
-        return Optional.of(points);
     }
 
     /** What the phrases on this submission's pages stand for under a criterion; empty where none has an effect. */

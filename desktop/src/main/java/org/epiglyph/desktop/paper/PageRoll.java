@@ -1,22 +1,18 @@
 package org.epiglyph.desktop.paper;
 
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Consumer;
-import java.util.function.Supplier;
-import java.util.stream.IntStream;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ReadOnlyLongProperty;
 import javafx.beans.property.ReadOnlyLongWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.geometry.Orientation;
 import javafx.geometry.Point2D;
-import javafx.scene.control.Label;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.input.ZoomEvent;
@@ -36,13 +32,10 @@ import org.epiglyph.desktop.settings.View.Zoom;
 /** The pages of a submission as one roll of paper. Only the leaves in sight, and their neighbours, are nodes. */
 public final class PageRoll extends Region {
     private static final double GAP = RollLayout.GAP;
-    private static final double DIVIDER = 36;
     private static final double BAR = 12;
     private final Pane sheet = new Pane();
     private final ScrollBar bar = new ScrollBar();
-    private final List<Row> rows = new ArrayList<>();
-    private final Map<PageRef, Integer> rowOf = new HashMap<>();
-    private List<PageRef> pages = List.of();
+    private RollRows rows = new RollRows(List.of());
     private final Leaves leaves;
     private final DoubleProperty scroll = new SimpleDoubleProperty();
     private final ReadOnlyLongWrapper arranged = new ReadOnlyLongWrapper();
@@ -52,12 +45,6 @@ public final class PageRoll extends Region {
     private Zoom zoom = Zoom.FIT_WIDTH;
     private RollLayout layout = RollLayout.of(List.of(), arrangement, zoom, 640, 700, -1);
     private double across;
-
-    private record Row(PageRef page, PageGeometry geometry, int turn, Region words) {
-        boolean isPage() {
-            return page != null;
-        }
-    }
 
     /**
      * @param equip gives a new leaf its gestures
@@ -122,43 +109,18 @@ public final class PageRoll extends Region {
         double before = scroll.get();
         show(pieces);
         layout();
-        scroll.set(Math.clamp(before, 0, Math.max(0, bar.getMax())));
+        scrollTo(before);
     }
 
     /** Shows other pages from their beginning. */
     public void show(List<Piece> pieces) {
-        rows.clear();
         leaves.clear();
-        sheet.getChildren().clear();
-        for (Piece piece : pieces) {
-            switch (piece) {
-                case Piece.Leaf(PageRef page, PageGeometry geometry, int turn) ->
-                    rows.add(new Row(page, geometry, turn, null));
-                case Piece.Divider(String words) -> rows.add(words(divider(words)));
-                case Piece.InPlace(Supplier<Region> node) -> rows.add(words(node.get()));
-            }
-        }
-        rowOf.clear();
-        for (int i = 0; i < rows.size(); i++) {
-            rowOf.put(rows.get(i).page(), i);
-        }
-        pages = rows.stream().filter(Row::isPage).map(Row::page).toList();
+        rows = new RollRows(pieces);
+        sheet.getChildren().setAll(rows.words());
         across = 0;
         layout = laidOut(-1); // before anything asks where the new rows stand
         scroll.set(0);
         measure();
-    }
-
-    private Row words(Region node) {
-        sheet.getChildren().add(node);
-        return new Row(null, null, 0, node);
-    }
-
-    private static Label divider(String text) {
-        Label label = new Label(text);
-        label.getStyleClass().add("document-divider");
-        label.setWrapText(true);
-        return label;
     }
 
     /** @param withGrips true if the frames around chosen marks can be taken hold of */
@@ -183,16 +145,16 @@ public final class PageRoll extends Region {
     /** Zooms by a factor and keeps the place under a point of the view where it is. */
     public void zoomBy(double factor, double atX, double atY) {
         record Held(int row, double shareX, double shareY) {}
-        Optional<Held> held = rowAt(atX, atY).map(i -> {
+        Optional<Held> held = rowAt(atX, atY).stream().mapToObj(i -> {
             RollLayout.Place p = layout.place(i);
             return new Held(i, (atX - p.left() + across) / p.width(), (atY + scroll.get() - p.top()) / p.height());
-        });
+        }).findFirst();
         zoom = Zoom.of(scale() * factor);
         measure();
         held.ifPresent(h -> {
             RollLayout.Place p = layout.place(h.row);
             across = Math.clamp(p.left() + h.shareX * p.width() - atX, 0, layout.overhang());
-            scroll.set(Math.clamp(p.top() + h.shareY * p.height() - atY, 0, Math.max(0, bar.getMax())));
+            scrollTo(p.top() + h.shareY * p.height() - atY);
             arrange();
         });
         zoomed.accept(zoom);
@@ -203,24 +165,19 @@ public final class PageRoll extends Region {
         zoomBy(factor, space() / 2, getHeight() / 2);
     }
 
-    private Optional<Integer> rowAt(double x, double y) {
-        return IntStream.range(0, rows.size())
-                .filter(i -> rows.get(i).isPage())
-                .boxed()
-                .min((a, b) -> Double
-                        .compare(distance(layout.place(a), x, y), distance(layout.place(b), x, y)));
+    private OptionalInt rowAt(double x, double y) {
+        return layout.nearestPage(x + across, y + scroll.get());
     }
 
-    private double distance(RollLayout.Place p, double x, double y) {
-        double dx = Math.max(0, Math.max(p.left() - across - x, x - p.left() + across - p.width()));
-        double dy = Math.max(0, Math.max(p.top() - scroll.get() - y, y + scroll.get() - p.bottom()));
-        return dx + dy;
+    private void scrollTo(double top) {
+        scroll.set(Math.clamp(top, 0, Math.max(0, bar.getMax())));
     }
 
     /** The leaf under a place of the scene, or the nearest one; empty where there is none. */
     public Optional<PageLeaf> leafAt(double sceneX, double sceneY) {
         Point2D p = sceneToLocal(sceneX, sceneY);
-        return rowAt(p.getX(), p.getY()).flatMap(i -> leaves.of(rows.get(i).page()));
+        OptionalInt row = rowAt(p.getX(), p.getY());
+        return row.isPresent() ? leaves.of(rows.get(row.getAsInt()).page()) : Optional.empty();
     }
 
     /** True if the scene's place is over this roll. */
@@ -239,54 +196,47 @@ public final class PageRoll extends Region {
     }
 
     private int rowInSight() {
-        return IntStream.range(0, rows.size())
-                .filter(i -> rows.get(i).isPage() && layout.place(i).bottom() > scroll.get() + getHeight() / 3)
-                .findFirst()
-                .orElse(-1);
+        return layout.pageReaching(scroll.get() + getHeight() / 3).orElse(-1);
     }
 
     /** All pages in order. */
     public List<PageRef> pages() {
-        return pages;
+        return rows.pages();
     }
 
     /** The shape of a page as it is shown; empty for pages not in the roll. */
     public Optional<PageGeometry> geometry(PageRef page) {
-        return row(page).map(i -> rows.get(i).geometry());
+        return rows.of(page).map(i -> rows.get(i).geometry());
     }
 
     /** Goes so many pages on. */
     public void turnPages(int by) {
         pageInSight().ifPresent(
-                p -> reveal(pages.get(Math.clamp((long) pages.indexOf(p) + by, 0, pages.size() - 1)), 0));
+                p -> reveal(pages().get(Math.clamp((long) pages().indexOf(p) + by, 0, pages().size() - 1)), 0));
     }
 
     /** Brings a place of a page into sight. @param shownY points from the top of the page as shown */
     public void reveal(PageRef page, double shownY) {
-        row(page).ifPresent(i -> {
+        rows.of(page).ifPresent(i -> {
             double margin = arrangement == Arrangement.SINGLE
                     ? Math.max(GAP, (getHeight() - layout.place(i).height()) / 2)
                     : GAP;
-            scroll.set(Math.clamp(layout.place(i).top() + shownY * scale() - margin, 0, Math.max(0, bar.getMax())));
+            scrollTo(layout.place(i).top() + shownY * scale() - margin);
         });
     }
 
     /** Points of a page, as it is shown, that lie above the view. */
     public double pointsAbove(PageRef page) {
-        return row(page).map(i -> (scroll.get() + GAP - layout.place(i).top()) / scale()).orElse(0.0);
+        return rows.of(page).map(i -> (scroll.get() + GAP - layout.place(i).top()) / scale()).orElse(0.0);
     }
 
     /** Brings a box of a page into sight, if it is not there already. */
     public void reveal(PageRef page, PageBox box) {
         placeOf(page, box).ifPresent(p -> {
             if (p.top() < scroll.get() || p.bottom() > scroll.get() + getHeight()) {
-                scroll.set(Math.clamp(p.top() - getHeight() / 3, 0, Math.max(0, bar.getMax())));
+                scrollTo(p.top() - getHeight() / 3);
             }
         });
-    }
-
-    private Optional<Integer> row(PageRef page) {
-        return Optional.ofNullable(rowOf.get(page));
     }
 
     /** True for a page in sight, or within the height of the view of it. */
@@ -296,7 +246,7 @@ public final class PageRoll extends Region {
 
     /** Where a box of a page is, in pixels from the roll's beginning and the view's left edge; empty for pages not in the roll. */
     public Optional<PageBox> placeOf(PageRef page, PageBox box) {
-        return row(page).map(i -> {
+        return rows.of(page).map(i -> {
             PageBox s = rows.get(i).geometry().toShown(box);
             RollLayout.Place p = layout.place(i);
             return new PageBox(p.left() - across + s.left() * scale(), p.top() + s.top() * scale(), s.width() * scale(),
@@ -306,7 +256,8 @@ public final class PageRoll extends Region {
 
     /** The page's edges in pixels, as for {@link #placeOf}. */
     Optional<RollLayout.Place> edges(PageRef page) {
-        return row(page).map(layout::place)
+        return rows.of(page)
+                .map(layout::place)
                 .map(
                         p -> new RollLayout.Place(p.left() - across, p.top(), p.width(), p.height()));
     }
@@ -316,7 +267,7 @@ public final class PageRoll extends Region {
             zoomBy(event.getDeltaY() > 0 ? 1.1 : 1 / 1.1, event.getX(), event.getY());
         } else {
             across = Math.clamp(across - event.getDeltaX(), 0, layout.overhang());
-            scroll.set(Math.clamp(scroll.get() - event.getDeltaY(), 0, Math.max(0, bar.getMax())));
+            scrollTo(scroll.get() - event.getDeltaY());
             arrange();
         }
         event.consume();
@@ -329,27 +280,21 @@ public final class PageRoll extends Region {
         measure();
         if (row > 0 || row == 0 && share > 0) {
             RollLayout.Place p = layout.place(row);
-            scroll.set(Math.clamp(p.top() + share * p.height(), 0, Math.max(0, bar.getMax())));
+            scrollTo(p.top() + share * p.height());
         }
     }
 
     /** The scale that other pages would be shown at, in pixels a point. */
     public double scaleFor(List<Piece> pieces) {
-        List<RollLayout.Row> sizes = pieces.stream()
-                .map(p -> p instanceof Piece.Leaf leaf
-                        ? new RollLayout.Row(true, leaf.geometry().shownWidth(), leaf.geometry().shownHeight())
-                        : new RollLayout.Row(false, 0, DIVIDER))
-                .toList();
-        return RollLayout.of(sizes, arrangement, zoom, space(), Math.max(120, getHeight()), -1).scale();
+        return laidOut(RollRows.sizes(pieces), -1).scale();
+    }
+
+    private RollLayout laidOut(List<RollLayout.Row> sizes, int inSight) {
+        return RollLayout.of(sizes, arrangement, zoom, space(), Math.max(120, getHeight()), inSight);
     }
 
     private RollLayout laidOut(int inSight) {
-        List<RollLayout.Row> sizes = rows.stream()
-                .map(r -> r.isPage()
-                        ? new RollLayout.Row(true, r.geometry().shownWidth(), r.geometry().shownHeight())
-                        : new RollLayout.Row(false, 0, Math.max(DIVIDER, r.words().prefHeight(space() - 4 * GAP))))
-                .toList();
-        return RollLayout.of(sizes, arrangement, zoom, space(), Math.max(120, getHeight()), inSight);
+        return laidOut(rows.sizes(space() - 4 * GAP), inSight);
     }
 
     private void measure() {
@@ -369,12 +314,12 @@ public final class PageRoll extends Region {
 
     /** Puts the leaves in sight in their places; releases those far away. */
     private void arrange() {
-        if (getWidth() <= 0 || getHeight() <= 0 || rows.isEmpty()) {
+        if (getWidth() <= 0 || getHeight() <= 0 || rows.all().isEmpty()) {
             return;
         }
         Set<PageRef> near = new HashSet<>();
-        for (int i = 0; i < rows.size(); i++) {
-            Row row = rows.get(i);
+        for (int i = 0; i < rows.all().size(); i++) {
+            RollRows.Row row = rows.get(i);
             RollLayout.Place place = layout.place(i);
             double top = place.top() - scroll.get();
             if (!row.isPage()) {

@@ -1,13 +1,18 @@
 package org.epiglyph.desktop.paper;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
+import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.desktop.settings.View.Arrangement;
 import org.epiglyph.desktop.settings.View.Zoom;
 
 /** Where the rows of a roll stand: pages under or beside each other, with words between them. Sums only. */
 final class RollLayout {
     static final double GAP = 16;
+    private final List<Row> rows;
     private final Arrangement arrangement;
     private final double viewWidth;
     private final double viewHeight;
@@ -22,16 +27,31 @@ final class RollLayout {
      * @param width  of a page as shown, in points
      * @param height of a page as shown in points; of words in pixels
      */
-    record Row(boolean isPage, double width, double height) {}
+    record Row(boolean isPage, double width, double height) {
+        static Row of(PageGeometry page) {
+            return new Row(true, page.shownWidth(), page.shownHeight());
+        }
+
+        /** @param height in pixels */
+        static Row words(double height) {
+            return new Row(false, 0, height);
+        }
+    }
 
     /** A row's place in pixels, from the roll's beginning and the left edge of the view. */
     record Place(double left, double top, double width, double height) {
         double bottom() {
             return top + height;
         }
+
+        /** How far a point is outside, in pixels across and down together; 0 within. */
+        private double distance(double x, double y) {
+            return Math.max(0, Math.max(left - x, x - left - width)) + Math.max(0, Math.max(top - y, y - bottom()));
+        }
     }
 
-    private RollLayout(Arrangement arrangement, double viewWidth, double viewHeight, double scale) {
+    private RollLayout(List<Row> rows, Arrangement arrangement, double viewWidth, double viewHeight, double scale) {
+        this.rows = List.copyOf(rows);
         this.arrangement = arrangement;
         this.viewWidth = viewWidth;
         this.viewHeight = viewHeight;
@@ -46,9 +66,9 @@ final class RollLayout {
             case WIDTH -> fitWidth(rows, arrangement, viewWidth);
             case PAGE -> fitPage(rows, arrangement, viewWidth, viewHeight, inSight);
         };
-        RollLayout layout = new RollLayout(arrangement, viewWidth, viewHeight,
+        RollLayout layout = new RollLayout(rows, arrangement, viewWidth, viewHeight,
                 Math.clamp(scale, Zoom.LEAST, Zoom.MOST));
-        layout.place(rows);
+        layout.place();
         return layout;
     }
 
@@ -70,7 +90,7 @@ final class RollLayout {
         return Math.min(across, (viewHeight - 2 * GAP) / page.height());
     }
 
-    private void place(List<Row> rows) {
+    private void place() {
         for (int i = 0; i < rows.size(); i++) {
             Row row = rows.get(i);
             if (!row.isPage()) {
@@ -108,6 +128,23 @@ final class RollLayout {
 
     Place place(int row) {
         return places.get(row);
+    }
+
+    /** The page nearest to a point, in pixels from the roll's beginning and left edge; empty where there are only words. */
+    OptionalInt nearestPage(double x, double y) {
+        return pages().boxed()
+                .min(Comparator.comparingDouble(i -> places.get(i).distance(x, y)))
+                .map(OptionalInt::of)
+                .orElse(OptionalInt.empty());
+    }
+
+    /** The first page that ends below a height, in pixels from the roll's beginning; empty where none does. */
+    OptionalInt pageReaching(double y) {
+        return pages().filter(i -> places.get(i).bottom() > y).findFirst();
+    }
+
+    private IntStream pages() {
+        return IntStream.range(0, rows.size()).filter(i -> rows.get(i).isPage());
     }
 
     /** Height of the whole roll in pixels. */

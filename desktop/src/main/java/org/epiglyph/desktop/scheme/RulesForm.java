@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiFunction;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
@@ -26,6 +27,7 @@ import org.epiglyph.desktop.frame.Words;
 
 /** From the total to the result, in the order in which the steps are taken. */
 final class RulesForm extends VBox {
+    private static final Scaling NONE = new Scaling(BigDecimal.ONE, BigDecimal.ZERO);
     private static final String ID = "rule-";
     private static final Duration DAY = Duration.ofDays(1);
     private static final Duration HOUR = Duration.ofHours(1);
@@ -60,19 +62,18 @@ final class RulesForm extends VBox {
     }
 
     private List<Node> scaling(Rules rules) {
-        Scaling none = new Scaling(BigDecimal.ONE, BigDecimal.ZERO);
-        Scaling scaling = rules.scaling().orElse(none);
+        Scaling scaling = rules.scaling().orElse(NONE);
         TextField factor = text("factor", Criterion.words(scaling.factor()),
-                (r, t) -> scaled(r, new Scaling(Kept.number(t), r.scaling().orElse(none).shift())));
+                (r, t) -> scaled(r, s -> s.withLine(Kept.number(t), s.shift())));
         TextField shift = text("shift", Criterion.words(scaling.shift()),
-                (r, t) -> scaled(r, new Scaling(r.scaling().orElse(none).factor(), Kept.number(t))));
+                (r, t) -> scaled(r, s -> s.withLine(s.factor(), Kept.number(t))));
         return List.of(heading("Scheme.scaling"),
                 line(Form.labelled("Scheme.factor", factor), Form.labelled("Scheme.shift", shift)));
     }
 
-    private static Rules scaled(Rules rules, Scaling scaling) {
-        boolean nothing = scaling.factor().compareTo(BigDecimal.ONE) == 0 && scaling.shift().signum() == 0;
-        return rules.withScaling(nothing ? Optional.empty() : Optional.of(scaling));
+    private static Rules scaled(Rules rules, UnaryOperator<Scaling> change) {
+        Scaling scaling = change.apply(rules.scaling().orElse(NONE));
+        return rules.withScaling(scaling.isNothing() ? Optional.empty() : Optional.of(scaling));
     }
 
     private List<Node> lateness(Rules rules) {

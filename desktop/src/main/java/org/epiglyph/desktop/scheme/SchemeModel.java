@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Consumer;
@@ -27,8 +26,9 @@ import org.epiglyph.core.scoring.SameNames;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Scoring;
 import org.epiglyph.core.scoring.Section;
-import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.scoring.TypedScore;
 import org.epiglyph.desktop.editor.BatchEditor;
+import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.SchemeFile;
@@ -48,7 +48,7 @@ public final class SchemeModel extends BatchEditor {
     private final ReadOnlyObjectWrapper<Scorecard> imagined = new ReadOnlyObjectWrapper<>(Scorecard.EMPTY);
     private Optional<Duration> late = Optional.empty();
     private boolean planning;
-    private long plans;
+    private final Newest plans = new Newest(serial());
 
     /** Takes up what waited in the open batch, else the scheme in force. */
     public SchemeModel(Workspace workspace, SerialExecutor serial) {
@@ -187,12 +187,11 @@ public final class SchemeModel extends BatchEditor {
         MarkScheme scheme = draft.get();
         Batch batch = batch();
         SchemeChange.Keep how = keep.get();
-        long asked = ++plans;
         planning = true;
-        serial().start(() -> SchemeChange.plan(batch, scheme, how), change -> {
-            if (asked == plans && batch() == batch) {
+        plans.start(() -> SchemeChange.plan(batch, scheme, how), change -> {
+            if (batch() == batch) {
                 planned(change);
-            } else if (asked == plans) {
+            } else {
                 plan(); // pages came meanwhile
             }
         }, failed -> {
@@ -222,7 +221,7 @@ public final class SchemeModel extends BatchEditor {
     /** Plans what was changed at last before the batch is left, at once. */
     void settle() {
         if (planning) {
-            plans++;
+            plans.drop();
             planned(SchemeChange.plan(batch(), draft.get(), keep.get()));
         }
     }
@@ -300,23 +299,15 @@ public final class SchemeModel extends BatchEditor {
 
     /** Scores the imagined student; why not, where that cannot be. */
     public Optional<String> imagine(Criterion criterion, String typed) {
-        String plain = typed.strip().replace(',', '.').toLowerCase(Locale.ROOT);
-        Judgement judgement;
-        if (plain.isEmpty()) {
-            judgement = Judgement.NONE;
-        } else if (plain.equals("n") || plain.equals("x")) {
-            judgement = new Judgement(Optional.empty(),
-                    Optional.of(plain.equals("n") ? Standing.NOT_ATTEMPTED : Standing.EXCUSED), "", List.of());
-        } else if (plain.matches("\\d{1,6}(\\.\\d{0,4})?")) {
-            judgement = Judgement.of(new BigDecimal(plain));
-        } else {
-            return Optional.of(Words.of("Ledger.noNumber", typed.strip(), Criterion.words(criterion.maximum())));
+        switch (TypedScore.read(criterion, typed, Judgement.NONE)) {
+            case TypedScore.Read(Judgement judgement) -> {
+                imagined.set(imagined.get().with(criterion.id(), judgement));
+                return Optional.empty();
+            }
+            case TypedScore.Refused(String why) -> {
+                return Optional.of(why);
+            }
         }
-        Optional<String> refused = judgement.refusal(criterion);
-        if (refused.isEmpty()) {
-            imagined.set(imagined.get().with(criterion.id(), judgement));
-        }
-        return refused;
     }
 
     /** Lets the imagined student be late by so many hours; 0 for in time. */

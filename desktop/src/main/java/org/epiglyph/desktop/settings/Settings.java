@@ -16,6 +16,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
@@ -130,6 +131,42 @@ public final class Settings {
 
     public void keep(WindowPlace window) {
         write("window", window);
+    }
+
+    /** How the marker writes letters; empty before the first one. */
+    public Optional<MailHabit> mail() {
+        return kept("mail", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), MailHabit.class)));
+    }
+
+    public void keep(MailHabit mail) {
+        write("mail", mail);
+    }
+
+    /** How the marker likes the mark book to be. */
+    public BookHabit book() {
+        return kept("mark-book", BookHabit.FRESH, f -> json.readValue(f.toFile(), BookHabit.class));
+    }
+
+    public void keep(BookHabit book) {
+        write("mark-book", book);
+    }
+
+    /** How the marker likes the shelf to be. */
+    public ShelfHabit shelf() {
+        return kept("shelf", ShelfHabit.FRESH, f -> json.readValue(f.toFile(), ShelfHabit.class));
+    }
+
+    public void keep(ShelfHabit shelf) {
+        write("shelf", shelf);
+    }
+
+    /** Lists of students that the marker keeps for every batch. */
+    public List<KeptList> lists() {
+        return kept("kept-lists", List.of(), f -> KeptListFile.read(json, f));
+    }
+
+    public void keepLists(List<KeptList> lists) {
+        write("kept-lists", KeptListFile.written(lists));
     }
 
     /** Keys that the marker gave to acts, by the act's name in the program. */

@@ -1,42 +1,85 @@
 package org.epiglyph.desktop.shelf;
 
 import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.Optional;
 import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Overview;
+import org.epiglyph.workspace.ShelfNote;
 import org.epiglyph.workspace.Summary;
-import org.epiglyph.workspace.Workspace;
 import org.slf4j.LoggerFactory;
 
 /**
  * What the shelf says of one batch.
  *
- * @param folder    where it is
- * @param title     its task
- * @param module    the course
- * @param received  students of whom something was received
- * @param students  the whole class
- * @param scored    submissions with every score
- * @param sealed    sealed submissions, those handed back included
- * @param back      submissions handed back
- * @param damage   what is not whole about it; empty where nothing is
- * @param trouble   why it cannot be opened; empty where it can
+ * @param folder  where it is
+ * @param summary its figures; empty where it cannot be opened
+ * @param note    what the marker decided about it
+ * @param damage  what is not whole about it; empty where nothing is
+ * @param trouble why it cannot be opened; empty where it can
  */
-record BatchLine(Path folder, String title, String module, int received, int students, int scored, int sealed, int back,
-        String damage, String trouble) {
+record BatchLine(Path folder, Optional<Summary> summary, ShelfNote note, String damage, String trouble) {
+    /** What is to be done first comes first: by the promised day, then by the due time, then by title. */
+    static final Comparator<BatchLine> ORDER = Comparator
+            .comparing((BatchLine b) -> b.note.promised().orElse(null), Comparator.nullsLast(Comparator.naturalOrder()))
+            .thenComparing(b -> b.summary.flatMap(Summary::due).orElse(null),
+                    Comparator.nullsLast(Comparator.naturalOrder()))
+            .thenComparing(BatchLine::title, String.CASE_INSENSITIVE_ORDER)
+            .thenComparing(b -> b.folder.toString());
+
+    /** Where a batch stands in the marker's work. */
+    enum Group {
+        TO_MARK, TO_HAND_BACK, HANDED_BACK, ARCHIVED
+    }
+
+    Group group() {
+        if (note.archived()) {
+            return Group.ARCHIVED;
+        }
+        return summary.map(BatchLine::group).orElse(Group.TO_MARK);
+    }
+
+    /** Work that was handed over on paper is scored without anything having been received. */
+    private static Group group(Summary of) {
+        int done = Math.max(of.scored(), of.sealed());
+        if (of.left() > 0 || done == 0) {
+            return Group.TO_MARK;
+        }
+        return of.handedBack() < Math.max(of.received(), done) ? Group.TO_HAND_BACK : Group.HANDED_BACK;
+    }
+
+    String title() {
+        return summary.map(Summary::title).orElse(String.valueOf(folder.getFileName()));
+    }
+
+    /** The course; empty where the batch has none, or cannot be opened. */
+    String course() {
+        return summary.map(Summary::module).orElse("");
+    }
+
+    /** True if it waits with something in it and nobody has begun. */
+    boolean isFresh() {
+        return trouble.isEmpty() && summary.filter(s -> s.left() > 0 && s.scored() == 0 && s.sealed() == 0).isPresent();
+    }
+
+    boolean isSound() {
+        return trouble.isEmpty() && damage.isEmpty();
+    }
+
     /** What stands below the title: the course, and the folder's name where that is another. */
     String below() {
         String name = String.valueOf(folder.getFileName());
-        String folderName = name.equals(title) ? "" : name;
+        String module = summary.map(Summary::module).orElse("");
+        String folderName = name.equals(title()) ? "" : name;
         return module.isEmpty() || folderName.isEmpty() ? module + folderName : module + "  \u00b7  " + folderName;
     }
 
     static BatchLine of(Path folder) {
         try {
             Overview overview = Overview.at(folder);
-            Summary of = overview.summary();
-            return new BatchLine(folder, of.title(), of.module(), of.received(), of.students(), of.scored(),
-                    of.sealed(), of.handedBack(), overview.damage().inWords(), "");
+            return new BatchLine(folder, Optional.of(overview.summary()), ShelfNote.of(folder),
+                    overview.damage().inWords(), "");
         } catch (Problem e) {
             return unreadable(folder, e.getMessage());
         } catch (RuntimeException | StackOverflowError e) {
@@ -46,6 +89,10 @@ record BatchLine(Path folder, String title, String module, int received, int stu
     }
 
     private static BatchLine unreadable(Path folder, String why) {
-        return new BatchLine(folder, String.valueOf(folder.getFileName()), "", 0, 0, 0, 0, 0, "", why);
+        return new BatchLine(folder, Optional.empty(), ShelfNote.of(folder), "", why);
+    }
+
+    BatchLine withNote(ShelfNote other) {
+        return new BatchLine(folder, summary, other, damage, trouble);
     }
 }

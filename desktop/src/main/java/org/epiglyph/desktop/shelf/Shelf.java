@@ -1,101 +1,139 @@
 package org.epiglyph.desktop.shelf;
 
 import java.io.File;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import javafx.application.Platform;
+import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
+import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Rows;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
-import org.slf4j.LoggerFactory;
+import org.epiglyph.desktop.settings.ShelfHabit;
 
-/** The shelf: every batch of a folder as a line in a register, and the way to a new one. */
+/** The shelf: every batch of a folder as a stack that lies on it, what waits first, and the way to a new one. */
 public final class Shelf implements Place {
-    /** Lines that come together while others are still read. */
-    private static final int AT_ONCE = 16;
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final double LEAST_HEIGHT = 240;
     private static final double LEAST_NAME = 140;
-    private final Path folder;
-    private final Consumer<Path> toDesk;
-    private final Consumer<Path> toHandBack;
-    private final Runnable toCollect;
-    private final Consumer<Path> toCollectAgain;
-    private final Consumer<Path> repair;
-    private final Rows<BatchLine> lines = new Rows<>("batches", this::line);
-    private final Label trouble = new Label();
+    private final ShelfModel model;
+    private final Clock clock;
+    private final Ways ways;
+    private final Rows<Item> lines = new Rows<>("batches", this::row);
+    private final Set<String> folded = new HashSet<>(Set.of(String.valueOf(BatchLine.Group.ARCHIVED)));
+    private final TextField find = new TextField();
+    private final Button collect = new Button(Words.of("Shelf.collect"));
+    private final Button byCourse = new Button(Words.of("Shelf.byCourse"));
+    private final Label first = Form.words("", "tells");
+    private final ShelfDoors doors;
     private final ScrollPane root;
-    private volatile long visits;
+    private boolean arriving;
+
+    /** A heading, or a batch. */
+    private sealed interface Item {}
+
+    /** @param name of what stands below it: a group, or a course */
+    private record Heading(String name, String words, boolean isFolded) implements Item {}
+
+    private record Stack(BatchLine batch) implements Item {}
 
     /**
-     * @param folder     where the batches are
-     * @param toDesk     opens a batch at the desk
-     * @param toHandBack opens a batch for handing back
-     * @param toCollect  begins a new batch with files, or none yet
-     * @param toCollectAgain collects further files into a batch
-     * @param repair     writes a sound copy of a damaged batch
+     * Where one goes from the shelf.
+     *
+     * @param desk         opens a batch at the desk
+     * @param markBook     opens its mark book
+     * @param handBack     opens it for handing back
+     * @param collect      begins a new batch with files, or none yet
+     * @param collectAgain collects further files into a batch
+     * @param repair       writes a sound copy of a damaged batch
      */
-    public Shelf(Path folder, Consumer<Path> toDesk, Consumer<Path> toHandBack, Consumer<List<Path>> toCollect,
-            Consumer<Path> toCollectAgain, Consumer<Path> repair) {
-        this.folder = folder;
-        this.toDesk = toDesk;
-        this.toHandBack = toHandBack;
-        this.toCollect = () -> toCollect.accept(List.of());
-        this.toCollectAgain = toCollectAgain;
-        this.repair = repair;
+    public record Ways(Consumer<Path> desk, Consumer<Path> markBook, Consumer<Path> handBack,
+            Consumer<List<Path>> collect, Consumer<Path> collectAgain, Consumer<Path> repair) {}
+
+    /**
+     * @param folder where the batches are
+     * @param habit  how the marker likes the shelf to be
+     */
+    public Shelf(Path folder, ObjectProperty<ShelfHabit> habit, Background background, Clock clock, Ways ways) {
+        this.model = new ShelfModel(folder, habit, background, clock, SerialExecutor.thread());
+        this.clock = clock;
+        this.ways = ways;
         Label heading = new Label(Words.of("Shelf.heading"));
         heading.getStyleClass().add("heading");
-        Button collect = new Button(Words.of("Shelf.collect"));
         collect.setId("collect");
         collect.getStyleClass().add("main-button");
-        collect.setOnAction(_ -> this.toCollect.run());
+        collect.setOnAction(_ -> collect());
+        find.setId("shelf-find");
+        find.setPromptText(Words.of("Shelf.find"));
+        find.setAccessibleText(Words.of("Shelf.find"));
+        find.textProperty().bindBidirectional(model.lettersProperty());
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
-        HBox top = new HBox(heading, space, collect);
+        byCourse.setId("by-course");
+        byCourse.getStyleClass().add("filter");
+        byCourse.setOnAction(_ -> habit.set(habit.get().withByCourse(!habit.get().byCourse())));
+        HBox top = new HBox(heading, space, byCourse, find, collect);
         top.getStyleClass().add("page-head");
-        trouble.getStyleClass().add("notice");
-        trouble.setId("shelf-trouble");
-        trouble.setWrapText(true);
-        trouble.visibleProperty().bind(trouble.textProperty().isNotEmpty());
-        trouble.managedProperty().bind(trouble.visibleProperty());
-        Label where = new Label(Words.of("Shelf.where", folder));
-        where.getStyleClass().add("hint");
+        doors = new ShelfDoors(this::collect, trial -> model.tryAClass(trial, ways.collect));
         VBox.setVgrow(lines, Priority.ALWAYS);
         lines.setMinHeight(LEAST_HEIGHT);
         lines.setOnKeyPressed(e -> {
-            BatchLine chosen = lines.getSelectionModel().getSelectedItem();
-            if (e.getCode() == KeyCode.ENTER && chosen != null && chosen.trouble().isEmpty()) {
+            if (e.getCode() == KeyCode.ENTER && act()) {
                 e.consume();
-                toDesk.accept(chosen.folder());
             }
         });
-        VBox content = new VBox(top, trouble, lines, where);
+        lines.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            boolean bare = !e.isShortcutDown() && !e.isAltDown();
+            if (bare && (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP)) {
+                step(e.getCode() == KeyCode.DOWN ? 1 : -1);
+                e.consume();
+            }
+        });
+        VBox content = new VBox(top, Form.words(model.troubleProperty(), "notice", "shelf-trouble"),
+                Form.words(model.saidProperty(), "tells", "shelf-said"), first, lines, new ShelfFolders(model));
         content.getStyleClass().add("sheet");
         root = new ScrollPane(content);
         root.setFitToWidth(true);
         root.setFitToHeight(true);
         root.getStyleClass().add("place");
+        takeDropped();
+        habit.addListener((_, _, _) -> refresh());
+        model.linesProperty().addListener((_, _, _) -> refresh());
+        model.completeProperty().addListener((_, _, _) -> refresh());
+        model.lettersProperty().addListener((_, _, _) -> refresh());
+    }
+
+    private void takeDropped() {
         root.setOnDragOver(e -> {
             if (e.getDragboard().hasFiles()) {
                 e.acceptTransferModes(TransferMode.COPY);
@@ -103,125 +141,217 @@ public final class Shelf implements Place {
             }
         });
         root.setOnDragDropped(e -> {
-            toCollect.accept(e.getDragboard().getFiles().stream().map(File::toPath).toList());
+            take(e.getDragboard().getFiles().stream().map(File::toPath).toList());
             e.setDropCompleted(true);
             e.consume();
         });
     }
 
+    /** Batches and copies of them come onto the shelf; of anything else a batch is collected. */
+    void take(List<Path> places) {
+        model.bring(places, ways.collect);
+    }
+
+    private void collect() {
+        ways.collect.accept(List.of());
+    }
+
     /** Says why a batch could not be opened. */
     public void complain(String why) {
-        trouble.setText(why);
+        model.troubleProperty().set(why);
     }
 
     @Override
     public void arrive() {
-        long visit = ++visits;
-        Thread.ofVirtual().start(() -> {
-            List<BatchLine> found = new ArrayList<>();
-            for (Path batch : batches()) {
-                found.add(BatchLine.of(batch));
-                if (found.size() % AT_ONCE == 0) {
-                    List<BatchLine> soFar = List.copyOf(found);
-                    Platform.runLater(() -> show(visit, soFar, false));
-                }
-            }
-            Platform.runLater(() -> show(visit, found, true));
-        });
-    }
-
-    private List<Path> batches() {
-        if (!Files.isDirectory(folder)) {
-            return List.of();
-        }
-        try (Stream<Path> all = Files.list(folder)) {
-            return all.filter(p -> Files.isRegularFile(p.resolve("batch.sqlite"))).sorted().toList();
-        } catch (IOException | UncheckedIOException e) {
-            LoggerFactory.getLogger(Shelf.class).warn("The shelf cannot be read", e);
-            Platform.runLater(() -> complain(Words.of("Shelf.unreadable", folder)));
-            return List.of();
-        }
+        model.refresh();
+        arriving = true;
+        Platform.runLater(this::focus);
     }
 
     /** Lines that are as they were stay where they are, and with them the focus. */
-    private void show(long visit, List<BatchLine> batches, boolean all) {
-        if (visit != visits) {
-            return; // a later visit shows its own
+    private void refresh() {
+        List<Item> items = new ArrayList<>();
+        boolean together = model.habitProperty().get().byCourse();
+        byCourse.pseudoClassStateChanged(HERE, together);
+        byCourse.setAccessibleText(
+                together ? Words.of("MarkBook.chosenSpoken", byCourse.getText()) : byCourse.getText());
+        Map<String, List<BatchLine>> groups = new LinkedHashMap<>();
+        for (BatchLine.Group group : BatchLine.Group.values()) {
+            List<BatchLine> of = model.found().stream().filter(l -> l.group() == group).toList();
+            boolean byState = !together || group == BatchLine.Group.ARCHIVED;
+            of.forEach(l -> groups.computeIfAbsent(byState ? group.name() : l.course(), _ -> new ArrayList<>()).add(l));
         }
-        Label empty = new Label(all ? Words.of("Shelf.empty") : "");
+        groups.forEach((name, of) -> {
+            boolean closed = folded.contains(name);
+            items.add(new Heading(name, headingWords(name, of), closed));
+            if (!closed) {
+                of.stream().sorted(BatchLine.ORDER).forEach(l -> items.add(new Stack(l)));
+            }
+        });
+        lines.setPlaceholder(empty());
+        List<Item> there = lines.getItems();
+        if (there.size() <= items.size() && there.equals(items.subList(0, there.size()))) {
+            there.addAll(items.subList(there.size(), items.size()));
+        } else {
+            lines.getItems().setAll(items);
+        }
+        Form.show(find, !model.linesProperty().get().isEmpty());
+        Form.show(byCourse, model.linesProperty().get().size() > 1);
+        Optional<BatchLine> fresh = model.linesProperty().get().size() == 1
+                ? model.linesProperty().get().stream().filter(BatchLine::isFresh).findFirst()
+                : Optional.empty();
+        first.setText(fresh.map(f -> Words.of("Shelf.first", f.title())).orElse(""));
+        Form.show(first, fresh.isPresent());
+        if (lines.getSelectionModel().getSelectedIndex() < 0) {
+            step(1);
+        }
+        if (arriving && collect.isFocused()) {
+            focus();
+        }
+    }
+
+    private static String headingWords(String name, List<BatchLine> of) {
+        if (Arrays.stream(BatchLine.Group.values()).anyMatch(g -> g.name().equals(name))) {
+            return Words.of("Shelf.group." + name, of.size());
+        }
+        return Words.of("Shelf.course", name.isEmpty() ? Words.of("Shelf.noCourse") : name, of.size());
+    }
+
+    /** What waits first has the focus; on an empty shelf, the way to a batch. */
+    private void focus() {
+        boolean none = lines.getItems().isEmpty();
+        (none ? collect : lines).requestFocus();
+        arriving = none;
+    }
+
+    /** Goes from batch to batch; a heading is no place to stay, but for one that is folded. */
+    private void step(int by) {
+        int here = lines.getSelectionModel().getSelectedIndex();
+        int next = here + by;
+        while (next >= 0 && next < lines.getItems().size() && isOpenHeading(lines.getItems().get(next))) {
+            next += by;
+        }
+        if (next >= 0 && next < lines.getItems().size()) {
+            lines.getSelectionModel().select(next);
+            lines.scrollTo(Math.max(0, next - 1));
+        }
+    }
+
+    private static boolean isOpenHeading(Item item) {
+        return item instanceof Heading heading && !heading.isFolded;
+    }
+
+    /** The empty shelf has two doors. */
+    private Node empty() {
+        boolean none = model.linesProperty().get().isEmpty();
+        if (none && model.completeProperty().get()) {
+            return doors;
+        }
+        Label empty = new Label(model.completeProperty().get() ? Words.of("Shelf.notFound") : "");
         empty.getStyleClass().add("empty");
         empty.setWrapText(true);
+        StackPane pane = new StackPane(empty);
         StackPane.setAlignment(empty, Pos.TOP_LEFT);
-        lines.setPlaceholder(new StackPane(empty));
-        List<BatchLine> there = lines.getItems();
-        if (there.size() <= batches.size() && there.equals(batches.subList(0, there.size()))) {
-            there.addAll(batches.subList(there.size(), batches.size()));
-        } else if (all || there.size() <= batches.size()) {
-            lines.getItems().setAll(batches);
-        }
+        return pane;
     }
 
-    private static String figures(BatchLine batch) {
-        if (!batch.trouble().isEmpty()) {
-            return batch.trouble();
-        }
-        return batch.damage().isEmpty()
-                ? Words.of("Shelf.figures", batch.received(), batch.students(), batch.scored(), batch.sealed(),
-                        batch.back())
-                : Words.of("Shelf.damaged", batch.damage());
+    // --- lines
+
+    private Node row(Item item) {
+        return switch (item) {
+            case Heading heading -> heading(heading);
+            case Stack(BatchLine batch) -> line(batch);
+        };
     }
 
-    private Node repairing(BatchLine batch) {
-        Button sound = new Button(Words.of("Shelf.repair"));
-        sound.getStyleClass().add("link-button");
-        sound.setMinWidth(Region.USE_PREF_SIZE);
-        sound.setOnAction(_ -> repair.accept(batch.folder()));
-        sound.setAccessibleText(Words.of("Shelf.repairSpoken", batch.title()));
-        return sound;
+    private Node heading(Heading heading) {
+        Button button = new Button((heading.isFolded ? "\u25b8  " : "") + heading.words);
+        button.getStyleClass().add("shelf-group");
+        button.setId("group-" + heading.name);
+        button.setOnAction(_ -> fold(heading.name));
+        return button;
+    }
+
+    private void fold(String name) {
+        if (!folded.remove(name)) {
+            folded.add(name);
+        }
+        refresh();
     }
 
     private Node line(BatchLine batch) {
-        Label title = new Label(batch.title());
-        title.getStyleClass().add("batch-title");
-        Label module = new Label(batch.below());
-        module.getStyleClass().add("hint");
-        title.setWrapText(true);
-        module.setWrapText(true);
-        VBox names = new VBox(title, module);
+        Label title = Form.words(batch.title(), "batch-title");
+        Path place = batch.folder().toAbsolutePath().getParent();
+        String elsewhere = place.equals(model.folder().toAbsolutePath()) ? "" : "  \u00b7  " + place;
+        Label below = Form.words(StackWords.below(batch, clock) + elsewhere, "hint");
+        VBox names = new VBox(title, below);
         names.setMinWidth(LEAST_NAME);
-        Label figures = new Label(figures(batch));
-        figures.setWrapText(true);
-        figures.getStyleClass().add("figures");
-        figures.setMaxWidth(420);
-        Pane space = new Pane();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        Button desk = new Button(Words.of("Shelf.toDesk"));
-        desk.setOnAction(_ -> toDesk.accept(batch.folder()));
-        desk.getStyleClass().add("plain-button");
-        desk.setAccessibleText(Words.of("Shelf.toDeskSpoken", batch.title()));
-        Button back = new Button(Words.of("Shelf.toHandBack"));
-        back.setOnAction(_ -> toHandBack.accept(batch.folder()));
-        back.getStyleClass().add("link-button");
-        back.setAccessibleText(Words.of("Shelf.toHandBackSpoken", batch.title()));
-        Button again = new Button(Words.of("Shelf.collectAgain"));
-        again.setOnAction(_ -> toCollectAgain.accept(batch.folder()));
-        again.getStyleClass().add("link-button");
-        again.setAccessibleText(Words.of("Shelf.collectAgainSpoken", batch.title()));
-        desk.setDisable(!batch.trouble().isEmpty());
-        for (Button button : List.of(desk, back, again)) {
-            button.setMinWidth(Region.USE_PREF_SIZE); // words give way before a way out does
-        }
-        boolean sound = batch.trouble().isEmpty() && batch.damage().isEmpty();
-        HBox line = new HBox(names, space, figures);
-        if (sound) {
-            line.getChildren().addAll(again, back);
-        } else {
-            line.getChildren().add(repairing(batch));
-        }
-        line.getChildren().add(desk);
+        HBox.setHgrow(names, Priority.ALWAYS);
+        Label figures = Form.words(StackWords.figures(batch), "figures");
+        HBox line = new HBox(names);
         line.getStyleClass().add("batch-line");
+        batch.summary().ifPresentOrElse(s -> {
+            VBox edge = new VBox(new ForeEdge(s.notches()), figures);
+            edge.getStyleClass().add("shelf-edge");
+            line.getChildren().add(edge);
+        }, () -> line.getChildren().add(figures));
+        if (!batch.isSound()) {
+            Button sound = Form.button("Shelf.repair", "link-button", () -> ways.repair.accept(batch.folder()));
+            sound.setAccessibleText(Words.of("Shelf.repairSpoken", batch.title()));
+            line.getChildren().add(sound);
+        }
+        if (batch.trouble().isEmpty()) {
+            line.getChildren().addAll(main(batch), new StackMenu(batch, model, clock, ways));
+        }
         return line;
     }
+
+    /** The one act that fits the batch's state. */
+    private Button main(BatchLine batch) {
+        Button button = Form.button("Shelf.main." + batch.group(), "plain-button", () -> act(batch));
+        button.setAccessibleText(Words.of("Shelf.spoken", button.getText(), batch.title()));
+        button.getStyleClass().add("shelf-main");
+        return button;
+    }
+
+    private void act(BatchLine batch) {
+        switch (batch.group()) {
+            case TO_MARK -> ways.desk.accept(batch.folder());
+            case TO_HAND_BACK -> ways.handBack.accept(batch.folder());
+            case HANDED_BACK -> model.note(batch, n -> n.withArchived(true));
+            case ARCHIVED -> model.note(batch, n -> n.withArchived(false));
+        }
+    }
+
+    /** Does what the chosen line is for. */
+    private boolean act() {
+        return switch (lines.getSelectionModel().getSelectedItem()) {
+            case Stack(BatchLine batch) when batch.trouble().isEmpty() -> {
+                act(batch);
+                yield true;
+            }
+            case Heading heading -> {
+                fold(heading.name);
+                yield true;
+            }
+            case null, default -> false;
+        };
+    }
+
+    private void restore() {
+        FileChooser chooser = new FileChooser();
+        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("ZIP", "*.zip"));
+        File file = chooser.showOpenDialog(root.getScene().getWindow());
+        if (file != null) {
+            model.bring(List.of(file.toPath()), _ -> complain(Words.of("Shelf.noCopy", file.getName())));
+        }
+    }
+
+    ShelfModel model() {
+        return model;
+    }
+
+    // --- the place
 
     @Override
     public Node node() {
@@ -230,16 +360,14 @@ public final class Shelf implements Place {
 
     @Override
     public List<Act> acts() {
-        return List.of(Act.of("Shelf.collect", "Shortcut+N", toCollect));
+        return List.of(Act.of("Shelf.collect", "Shortcut+N", this::collect),
+                Act.of("Shelf.act.find", "Shortcut+F", find::requestFocus),
+                Act.of("Shelf.act.restore", "", this::restore),
+                Act.of("Shelf.act.byCourse", "", byCourse::fire));
     }
 
     @Override
     public ObservableValue<String> title() {
-        return new SimpleStringProperty("");
-    }
-
-    @Override
-    public ObservableValue<String> aside() {
         return new SimpleStringProperty("");
     }
 }

@@ -4,22 +4,20 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
-import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.demo.MixedClass;
+import org.epiglyph.desktop.DemoOffice;
 import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.exchange.sheet.SheetRoles;
-import org.epiglyph.recordoffice.RecordOffice;
 import org.epiglyph.workspace.Glance;
-import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -33,15 +31,14 @@ class CollectModelTest {
     @TempDir
     private Path folder;
     private Path shelf;
-    private RecordOffice office;
+    private DemoOffice office;
     private CollectModel model;
 
     @BeforeEach
     void open() throws Exception {
         shelf = folder.resolve("shelf");
-        DemoCopy.make(folder.resolve("office"), shelf);
-        office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
-        model = new CollectModel(shelf, new Background(), Optional.empty());
+        office = DemoOffice.open(folder);
+        model = new CollectModel(shelf, new Background(), RecordServices.installed(), Optional.empty());
     }
 
     @AfterEach
@@ -57,7 +54,7 @@ class CollectModelTest {
     }
 
     private void readTheTask() throws Exception {
-        String token = Files.readString(folder.resolve("office/token"));
+        String token = office.token();
         act(() -> model.connect(office.address(), token));
         act(() -> model.readTask(model.tasks().getFirst()));
     }
@@ -184,7 +181,8 @@ class CollectModelTest {
         act(model.decisions()::setAsideRest);
         act(() -> model.make(_ -> {}));
         Path batch = model.doneProperty().get().batch();
-        CollectModel again = new CollectModel(shelf, model.background(), Optional.of(batch));
+        CollectModel again = new CollectModel(shelf, model.background(), RecordServices.installed(),
+                Optional.of(batch));
         assertThat(again.isAgain()).isTrue();
         assertThat(again.againName()).isEqualTo("by mail");
         act(() -> {

@@ -34,7 +34,6 @@ import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.workspace.Glance;
-import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -62,7 +61,7 @@ class CollectTest {
         MixedClass.make(world.resolve("by mail"), 26);
         program = new Program(
                 new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "", file -> opened = file,
-                        _ -> {}, java.util.Optional.empty()),
+                        _ -> {}, java.util.Optional.empty(), 0),
                 Clock.systemDefaultZone());
         Screen.show(stage, program);
     }

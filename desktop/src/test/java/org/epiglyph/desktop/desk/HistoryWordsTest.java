@@ -43,6 +43,7 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.OwnLateness;
 import org.junit.jupiter.api.Test;
 
 /** The history as a person reads it. */
@@ -107,6 +108,8 @@ class HistoryWordsTest {
                 new Edit.WriteOnCriterion(ADA, "c1", "Show the working."),
                 new Edit.Moderate(ADA, Optional.of(new Moderation(new BigDecimal("-1.50"), ""))),
                 new Edit.Moderate(ADA, Optional.empty()),
+                new Edit.SetLateness(ADA, Optional.of(new OwnLateness(new BigDecimal("5"), "ill"))),
+                new Edit.SetLateness(ADA, Optional.empty()),
                 new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)), new Edit.Seal(ADA),
                 new Edit.OpenAgain(ADA),
                 new Edit.ChangeScheme(history.batch().scheme(), List.of(new Edit.Rescore(ADA, "c1",
@@ -122,7 +125,8 @@ class HistoryWordsTest {
                         "Deleted: Note on page 2", "Method: 7", "Method: not attempted", "Method: score removed",
                         "Wrote the private note", "Rotated page 2", "Method: 2",
                         "Method: wrote \u201cShow the working.\u201d", "Moderated the result by -1.5",
-                        "Removed the moderation", "Changed the mark scheme (1 score changed)",
+                        "Removed the moderation", "Lateness costs this student 5 %",
+                        "Lateness costs what the mark scheme says", "Changed the mark scheme (1 score changed)",
                         "Changed the phrasebook", "Sealed", "Opened again",
                         "Note on page 2, and 1 more");
         assertThat(words).anyMatch(w -> w.startsWith("Overall remark: \u201cA plan.") && w.endsWith("\u2026\u201d"));

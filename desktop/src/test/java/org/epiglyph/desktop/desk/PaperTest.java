@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.drag;
 import static org.epiglyph.desktop.Screen.leaf;
 import static org.epiglyph.desktop.Screen.onPage;
 import static org.epiglyph.desktop.Screen.text;
@@ -81,17 +82,6 @@ class PaperTest extends InWindow {
         return page.words().stream().filter(w -> w.text().equals(text)).findFirst().orElseThrow();
     }
 
-    private static Point2D at(FxRobot robot, PagePoint p) {
-        return onPage(robot, p.x(), p.y());
-    }
-
-    private static void drag(FxRobot robot, PagePoint from, PagePoint to) {
-        robot.moveTo(at(robot, from)).press(MouseButton.PRIMARY);
-        robot.moveTo(at(robot, new PagePoint((from.x() + to.x()) / 2, (from.y() + to.y()) / 2)))
-                .moveTo(at(robot, to))
-                .release(MouseButton.PRIMARY);
-    }
-
     /** The headless platform's pointer knows no modifiers, so these events are made here. */
     private static void withShift(FxRobot robot, PagePoint... way) {
         for (int i = 0; i <= way.length; i++) {
@@ -103,7 +93,7 @@ class PaperTest extends InWindow {
     }
 
     private static void mouse(FxRobot robot, EventType<MouseEvent> type, PagePoint at, boolean shift) {
-        Point2D scene = leaf(robot).localToScene(leaf(robot).screenToLocal(at(robot, at)));
+        Point2D scene = leaf(robot).localToScene(leaf(robot).screenToLocal(onPage(robot, at)));
         robot.interact(() -> leaf(robot).fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), scene.getX(),
                 scene.getY(), MouseButton.PRIMARY, 1, shift, false, false, false, true, false, false, false, false,
                 true, null)));
@@ -202,7 +192,7 @@ class PaperTest extends InWindow {
         atDesk(robot);
         robot.type(KeyCode.DIGIT2);
         PagePoint range = word("range").box().centre();
-        robot.moveTo(at(robot, range)).clickOn(MouseButton.PRIMARY).clickOn(MouseButton.PRIMARY);
+        robot.moveTo(onPage(robot, range)).clickOn(MouseButton.PRIMARY).clickOn(MouseButton.PRIMARY);
         robot.type(KeyCode.ESCAPE);
         assertThat(last(TextMarkup.class).text()).isEqualTo("range");
         int before = marks().size();
@@ -217,7 +207,7 @@ class PaperTest extends InWindow {
                 .filter(n -> n != leaf(robot))
                 .min(java.util.Comparator.comparingDouble(Node::getLayoutY))
                 .orElseThrow();
-        robot.moveTo(at(robot, late.box().centre())).press(MouseButton.PRIMARY);
+        robot.moveTo(onPage(robot, late.box().centre())).press(MouseButton.PRIMARY);
         Bounds there = second.localToScreen(second.getBoundsInLocal());
         robot.moveTo(there.getMinX() + 60, there.getMinY() + 58).moveTo(there.getMinX() + 62, there.getMinY() + 58);
         robot.release(MouseButton.PRIMARY);
@@ -244,7 +234,7 @@ class PaperTest extends InWindow {
         assertThat(replaced.kind()).isEqualTo(Correction.Kind.REPLACE);
         assertThat(replaced.text()).isEqualTo("range");
         PageWord minutes = page.words().get(page.words().indexOf(range) + 12);
-        robot.clickOn(at(robot, p(minutes.box().left() - 1, minutes.box().centre().y())));
+        robot.clickOn(onPage(robot, p(minutes.box().left() - 1, minutes.box().centre().y())));
         waitFor(() -> Screen.isFocused(robot, "#remark"));
         robot.type(KeyCode.ESCAPE);
         assertThat(marks()).as("nothing put in is no correction").hasSize(1);
@@ -277,10 +267,10 @@ class PaperTest extends InWindow {
         waitFor(() -> marks().size() >= before + 4);
         assertThat(marks().subList(before, marks().size())).allMatch(Stamp.class::isInstance);
         hold(robot, Slot.stamp(SlotCard.face("1,5"), Ink.MADDER, 20));
-        robot.clickOn(at(robot, p(300, 450)));
+        robot.clickOn(onPage(robot, p(300, 450)));
         assertThat(((Face.Score) last(Stamp.class).face()).words()).isEqualTo("1.5");
         hold(robot, new Slot(Tool.TEXT, Ink.INDIGO, 12).withGround(true));
-        robot.clickOn(at(robot, p(100, 480)));
+        robot.clickOn(onPage(robot, p(100, 480)));
         waitFor(() -> Screen.isFocused(robot, "#typed-text"));
         robot.interact(() -> robot.lookup("#typed-text")
                 .queryAs(TextInputControl.class)
@@ -295,14 +285,14 @@ class PaperTest extends InWindow {
     void chosenMarksAreMovedScaledTurnedAndLaidOverEachOther(FxRobot robot) {
         atDesk(robot);
         hold(robot, Slot.stamp(Sign.CROSS, Ink.MADDER, 24));
-        robot.clickOn(at(robot, p(200, 600)));
-        robot.clickOn(at(robot, p(300, 600)));
+        robot.clickOn(onPage(robot, p(200, 600)));
+        robot.clickOn(onPage(robot, p(300, 600)));
         hold(robot, new Slot(Tool.CHOOSE, Ink.INDIGO, 1));
         drag(robot, p(160, 560), p(162, 562)); // a press beside them chooses nothing
         assertThat(model().chosen().isEmpty()).isTrue();
-        robot.moveTo(at(robot, p(170, 560))).press(MouseButton.PRIMARY);
+        robot.moveTo(onPage(robot, p(170, 560))).press(MouseButton.PRIMARY);
         for (PagePoint corner : List.of(p(340, 560), p(340, 650), p(170, 650), p(170, 570))) {
-            robot.moveTo(at(robot, corner));
+            robot.moveTo(onPage(robot, corner));
         }
         robot.release(MouseButton.PRIMARY);
         assertThat(model().chosen().idsProperty().get()).as("the loop goes around both").hasSize(2);
@@ -330,7 +320,7 @@ class PaperTest extends InWindow {
         robot.type(KeyCode.E);
         withShift(robot, p(200, 600));
         assertThat(marks()).as("the stroke falls into two").hasSize(2);
-        robot.clickOn(at(robot, p(120, 600)));
+        robot.clickOn(onPage(robot, p(120, 600)));
         assertThat(marks()).hasSize(1);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
@@ -341,7 +331,7 @@ class PaperTest extends InWindow {
     void marksAreCopiedToAnotherSubmissionAndKeepWhatTheySay(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.DIGIT4);
-        robot.clickOn(at(robot, p(200, 600)));
+        robot.clickOn(onPage(robot, p(200, 600)));
         robot.write("Show the working.").type(KeyCode.ENTER);
         robot.push(KeyCode.CONTROL, KeyCode.C);
         robot.push(KeyCode.CONTROL, KeyCode.DOWN);
@@ -379,12 +369,12 @@ class PaperTest extends InWindow {
     @Test
     void theCaseOpensAtThePointerAndItsSlotsCanBeArranged(FxRobot robot) throws IOException {
         atDesk(robot);
-        robot.moveTo(at(robot, p(200, 300)));
+        robot.moveTo(onPage(robot, p(200, 300)));
         robot.type(KeyCode.Q);
         waitFor(() -> Screen.isThere(robot, "#case-7"));
         robot.clickOn("#case-7");
         assertThat(model().penCaseProperty().get().current().face()).isEqualTo(Sign.CROSS);
-        robot.clickOn(at(robot, p(200, 300)), MouseButton.SECONDARY);
+        robot.clickOn(onPage(robot, p(200, 300)), MouseButton.SECONDARY);
         waitFor(() -> Screen.isThere(robot, "#case-1"));
         robot.type(KeyCode.ESCAPE);
         robot.type(KeyCode.S);
@@ -397,7 +387,7 @@ class PaperTest extends InWindow {
         robot.interact(() -> robot.lookup("#Case-up").queryButton().fire());
         assertThat(model().penCaseProperty().get().inHand()).isEqualTo(before.inHand() - 1);
         robot.type(KeyCode.ESCAPE);
-        robot.clickOn(at(robot, p(300, 500)));
+        robot.clickOn(onPage(robot, p(300, 500)));
         assertThat(last(Stamp.class).head().meaning()).isEqualTo("reasoning");
         robot.push(KeyCode.SHIFT, KeyCode.R);
         waitFor(() -> robot.lookup("#remarks-list").tryQuery().isPresent());

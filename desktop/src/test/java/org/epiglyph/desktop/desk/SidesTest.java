@@ -9,6 +9,7 @@ import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.util.List;
 import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
@@ -23,6 +24,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
+import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
@@ -30,7 +32,6 @@ import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.View;
 import org.epiglyph.documents.OpenDocument;
-import org.epiglyph.core.scoring.Judgement;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
@@ -142,6 +143,32 @@ class SidesTest extends InWindow {
         robot.interact(() -> model().open(SmallBatch.SCANNED));
         robot.push(KeyCode.CONTROL, KeyCode.F);
         waitFor(() -> text(robot, "#find-said").startsWith("These pages are images"));
+    }
+
+    @Test
+    void wordsAreFoundInAllStudentsWorkAndWalkedFromOneToTheNext(FxRobot robot) {
+        atDesk(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.F);
+        waitFor(() -> Screen.isFocused(robot, "#find-words"));
+        robot.interact(() -> robot.lookup("#find-everywhere").queryAs(CheckBox.class).fire());
+        robot.interact(() -> robot.lookup("#find-words").queryAs(TextInputControl.class).setText(onlyOnTheSecond()));
+        waitFor(() -> text(robot, "#find-class-said").equals("2 students have these words. "
+                + "The pages of one student have no words to search (a scan)."));
+        waitFor(() -> robot.lookup("#find-students .found-row").queryAll().size() == 2);
+        assertThat(robot.lookup("#find-students .found-row").queryAllAs(Labeled.class)).extracting(Labeled::getText)
+                .satisfiesExactly(w -> assertThat(w).startsWith("Ada Typed  \u00b7  "),
+                        w -> assertThat(w).startsWith("Cem Twice  \u00b7  "));
+        waitFor(() -> text(robot, "#find-said").contains("match"));
+        for (int i = 0; model().student().equals(SmallBatch.TYPED) && i < 50; i++) {
+            robot.push(KeyCode.F3);
+        }
+        assertThat(model().student()).as("behind the last place, past the scan").isEqualTo(SmallBatch.TWICE);
+        waitFor(() -> !robot.lookup(".found-place").queryAll().isEmpty());
+        robot.push(KeyCode.SHIFT, KeyCode.F3);
+        assertThat(model().student()).as("back before the first").isEqualTo(SmallBatch.TYPED);
+        robot.interact(() -> robot.lookup("#find-words").queryAs(TextInputControl.class).setText("submarine"));
+        waitFor(() -> text(robot, "#find-class-said").startsWith("Nobody has these words."));
+        assertThat(robot.lookup("#find-students .found-row").queryAll()).isEmpty();
     }
 
     private static int chosenPlace(FxRobot robot) {

@@ -14,23 +14,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
-import org.epiglyph.desktop.DemoCopy;
-import org.epiglyph.carrier.CollectPlan;
-import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Outcome;
 import org.epiglyph.carrier.PageMaking;
-import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.lookover.Dictionary;
-import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.desktop.DemoOffice;
 import org.epiglyph.desktop.frame.Background;
-import org.epiglyph.exchange.record.HttpRecordClient;
-import org.epiglyph.recordoffice.RecordOffice;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -45,7 +39,7 @@ class HandBackModelTest {
     private static final StudentKey ADA = new StudentKey("K-4401");
     @TempDir
     private Path folder;
-    private RecordOffice office;
+    private DemoOffice office;
     private String address;
     private String token;
     private Workspace workspace;
@@ -53,21 +47,17 @@ class HandBackModelTest {
 
     @BeforeEach
     void open() throws Exception {
-        DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
-        office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
+        office = DemoOffice.open(folder);
         address = office.address();
-        token = Files.readString(folder.resolve("office/token"));
+        token = office.token();
         Path batch = folder.resolve("batch");
-        try (CollectPlan plan = Planning.fromRecord(HttpRecordClient.at(office.address(), token), DemoWorld.TASK,
-                Optional.empty(), Progress.NONE)) {
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.valueOf(32)), Phrasebook.EMPTY, batch,
-                    Progress.NONE);
-        }
+        DemoOffice.collect(office.client(), batch);
         workspace = Workspace.open(batch, Clock.systemUTC());
         PageMaking.all(workspace, Progress.NONE);
         workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("29.5"))));
         workspace.edit(new Edit.Seal(ADA));
-        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), Dictionary.NONE, address, token);
+        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), Dictionary.NONE,
+                new HandBackModel.Records(RecordServices.installed(), address, token));
     }
 
     @AfterEach
@@ -101,26 +91,33 @@ class HandBackModelTest {
     @Test
     void resultsAreShownLaterWithoutSendingAndTheMarkerLearnsWhoOpenedThem() throws Exception {
         ask();
-        assertThat(model.seenProperty().get().get(ADA).there()).as("nothing was sent yet").isFalse();
+        assertThat(model.record().seenProperty().get().get(ADA).there()).as("nothing was sent yet").isFalse();
         toRecord(token, HandBackModel.Showing.HELD);
         ask();
-        assertThat(model.seenProperty().get())
-                .isEqualTo(Map.of(ADA, new HandBackModel.Seen(true, false, Optional.empty())));
-        WaitForAsyncUtils.asyncFx(() -> model.show(address, token, List.of(ADA), true)).get(10, TimeUnit.SECONDS);
+        assertThat(model.record().seenProperty().get())
+                .isEqualTo(Map.of(ADA, new RecordModel.Seen(true, false, Optional.empty())));
+        WaitForAsyncUtils.asyncFx(() -> model.record().show(address, token, List.of(ADA), true))
+                .get(10, TimeUnit.SECONDS);
         settled();
         assertThat(model.saidProperty().get()).isEqualTo("1 result is visible now; nothing was sent anew.");
-        assertThat(model.seenProperty().get())
-                .isEqualTo(Map.of(ADA, new HandBackModel.Seen(true, true, Optional.empty())));
+        assertThat(model.record().seenProperty().get())
+                .isEqualTo(Map.of(ADA, new RecordModel.Seen(true, true, Optional.empty())));
         HttpClient.newHttpClient()
                 .send(HttpRequest.newBuilder(URI.create(address + "/students/K-4401")).build(),
                         HttpResponse.BodyHandlers.discarding());
         ask();
-        assertThat(model.seenProperty().get().get(ADA).opened()).isPresent();
+        assertThat(model.record().seenProperty().get().get(ADA).opened()).isPresent();
         assertThat(workspace.batch().submission(ADA).receipts()).as("sent once").hasSize(1);
+        assertThat(workspace.batch().submission(ADA).opened()).as("kept with the batch")
+                .isEqualTo(model.record().seenProperty().get().get(ADA).opened());
+        long lines = workspace.lines().size();
+        ask();
+        assertThat(workspace.lines()).as("what is known already is not learnt again").hasSize((int) lines);
     }
 
     private void ask() throws Exception {
-        WaitForAsyncUtils.asyncFx(() -> model.askWhoHasSeen(address, token, List.of(ADA))).get(10, TimeUnit.SECONDS);
+        WaitForAsyncUtils.asyncFx(() -> model.record().askWhoHasSeen(address, token, List.of(ADA)))
+                .get(10, TimeUnit.SECONDS);
         settled();
     }
 
@@ -154,7 +151,8 @@ class HandBackModelTest {
         assertThat(model.outcomesProperty().get()).isEmpty();
         assertThat(model.elsewhereProperty().get()).isEqualTo(there);
         new Origin("http://127.0.0.1:1", DemoWorld.TASK).write(workspace.folder().origin());
-        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), Dictionary.NONE, there, token);
+        model = new HandBackModel(workspace, new Background(), Clock.systemUTC(), Dictionary.NONE,
+                new HandBackModel.Records(RecordServices.installed(), there, token));
         address = there;
         toRecord(token, HandBackModel.Showing.VISIBLE);
         assertThat(model.elsewhereProperty().get()).isEmpty();

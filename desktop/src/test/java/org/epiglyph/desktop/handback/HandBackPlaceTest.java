@@ -16,6 +16,7 @@ import java.util.zip.ZipFile;
 import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import org.epiglyph.carrier.LetterDraft;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
@@ -25,34 +26,28 @@ import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.Program;
-import org.epiglyph.desktop.Screen;
-import org.epiglyph.desktop.SmallBatch;
+import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.workspace.Workspace;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /** The look-over, the proof and the way out in the window. */
 @ExtendWith(ApplicationExtension.class)
-class HandBackPlaceTest {
-    @TempDir
-    private static Path worlds;
-    private Path world;
-    private SmallBatch batch;
-    private Program program;
+class HandBackPlaceTest extends InWindow {
     private StudentKey first;
     private StudentKey second;
 
     @Start
     void start(Stage stage) throws Exception {
-        world = worlds.resolve(String.valueOf(System.nanoTime()));
-        batch = SmallBatch.make(world);
+        show(stage);
+    }
+
+    @Override
+    protected void prepare() throws Exception {
         try (Workspace workspace = Workspace.open(batch.folder(), Clock.systemUTC())) {
             List<Submission> all = workspace.batch().submissions();
             first = all.get(0).student().key();
@@ -61,9 +56,6 @@ class HandBackPlaceTest {
                 done(workspace, submission, all.get(1));
             }
         }
-        program = new Program(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", ""),
-                Clock.systemUTC());
-        Screen.show(stage, program);
     }
 
     /** Sealed; the remark in each one's work names the other student, who is the second. */
@@ -76,11 +68,6 @@ class HandBackPlaceTest {
         }
         submission.pages().forEach(p -> workspace.edit(new Edit.SeePage(student, p)));
         workspace.edit(new Edit.Seal(student));
-    }
-
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
     }
 
     private Batch batch() {
@@ -204,12 +191,19 @@ class HandBackPlaceTest {
         robot.clickOn("#hand-back-send");
         waitFor(() -> isThere(robot, "Handed back  \u00b7  1"));
         Workspace open = program.openBatch().orElseThrow();
+        LetterDraft.keep(open.folder(), "{task}", "Dear {name}.");
         robot.interact(() -> open.edit(new Edit.Together(List.of(new Edit.OpenAgain(second),
+                new Edit.RemoveMark(second, "n-" + second),
                 new Edit.SetScore(second, "c1", Optional.of(BigDecimal.valueOf(3))), new Edit.Seal(second)))));
         robot.interact(() -> program.toHandBack(batch.folder()));
         waitFor(() -> isThere(robot, "Ready  \u00b7  1"));
         robot.clickOn("Bao Scanned");
         waitFor(() -> text(robot, "#proof-since").contains("result 2, now 4"));
+        waitFor(() -> robot.lookup(".proof-both .proof-leaf").queryAll().size() >= 2);
+        assertThat(robot.lookup(".proof-both .proof-remark").queryAll()).as("the remark stood there then, and is gone")
+                .hasSize(1);
+        robot.clickOn("#proof-letter");
+        waitFor(() -> isThere(robot, "Dear Bao."));
         robot.clickOn("#proof-feedback");
         waitFor(() -> isThere(robot, "As it was handed back") && isThere(robot, "As it goes now"));
     }

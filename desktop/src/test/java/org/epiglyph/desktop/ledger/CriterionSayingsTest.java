@@ -66,7 +66,7 @@ class CriterionSayingsTest extends AtBareDesk {
     void whyNamesTheScoreAndTheClassesAverage() {
         CriterionSayings sayings = of(BareBatch.METHOD);
         desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));
-        desk.step(1);
+        desk.walk().step(1);
         desk.scores().judge("c1", Judgement.of(BigDecimal.valueOf(4)));
         assertThat(sayings.why()).contains("4 of 8", "3", "2");
         assertThat(CriterionSayings.letter(Standing.NOT_ATTEMPTED)).isEqualTo("n");

@@ -96,7 +96,7 @@ class ChosenTest extends AtBareDesk {
         assertThat(((Stamp) marks().get(1)).at()).isEqualTo(new PagePoint(100, 100));
         assertThat(((Stamp) marks().get(2)).at()).isEqualTo(new PagePoint(108, 108));
         assertThat(marks()).allMatch(m -> m.head().criterion().equals("c1"));
-        desk.step(1);
+        desk.walk().step(1);
         desk.chosen().putCopies(new PageRef("d3", 0));
         assertThat(marks()).singleElement().satisfies(m -> assertThat(m.page().document()).isEqualTo("d3"));
         desk.chosen().putCopies(new PageRef("b9", 0));

@@ -8,13 +8,12 @@ import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
-import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
@@ -24,8 +23,8 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Standing;
 import org.junit.jupiter.api.Test;
 
 /** The desk's decisions, without a toolkit. */
@@ -44,9 +43,9 @@ class DeskModelTest extends AtBareDesk {
     @Test
     void theFirstWithSomethingToMarkLiesOnTheDeskAndTheRollHasEnds() {
         assertThat(student()).isEqualTo("K-2");
-        desk.step(5);
+        desk.walk().step(5);
         assertThat(student()).isEqualTo("K-3");
-        desk.step(-9);
+        desk.walk().step(-9);
         assertThat(student()).isEqualTo("K-1");
     }
 
@@ -54,11 +53,11 @@ class DeskModelTest extends AtBareDesk {
     void theNextToMarkPassesOverWhatIsSealed() {
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.seal();
-        desk.nextToMark();
+        desk.walk().toNextUnmarked();
         assertThat(student()).isEqualTo("K-3");
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.seal();
-        desk.nextToMark();
+        desk.walk().toNextUnmarked();
         assertThat(desk.noticeProperty().get()).isEqualTo("Every submission that was received is sealed.");
     }
 
@@ -132,7 +131,7 @@ class DeskModelTest extends AtBareDesk {
     void thePenCaseIsTheSameAtTheNextStudent() {
         desk.take(0);
         desk.keep(desk.penCaseProperty().get().withCurrent(desk.penCaseProperty().get().current().withInk(Ink.PLUM)));
-        desk.step(1);
+        desk.walk().step(1);
         assertThat(desk.penCaseProperty().get().current().ink()).isEqualTo(Ink.PLUM);
         assertThat(desk.newHead(PAGE, 0).ink()).isEqualTo(Ink.PLUM);
     }
@@ -152,8 +151,8 @@ class DeskModelTest extends AtBareDesk {
         desk.shownHandInProperty().set(Optional.of(1));
         assertThat(desk.shownHandIn().orElseThrow().number()).isEqualTo(1);
         assertThat(desk.submission().current().orElseThrow().number()).isEqualTo(2);
-        desk.step(1);
-        desk.step(-1);
+        desk.walk().step(1);
+        desk.walk().step(-1);
         assertThat(desk.shownHandIn().orElseThrow().number()).as("the one that counts lies there again").isEqualTo(2);
     }
 
@@ -213,11 +212,11 @@ class DeskModelTest extends AtBareDesk {
     @Test
     void theSameScoreIsFoundAmongThoseBeforeAndEvidenceInPageOrder() {
         desk.scores().judge("c1", Judgement.of(new BigDecimal("6.5")));
-        desk.step(1);
+        desk.walk().step(1);
         assertThat(desk.scores().sameBefore("c1")).isEmpty();
         desk.scores().judge("c1", Judgement.of(new BigDecimal("6.50")));
         assertThat(desk.scores().sameBefore("c1")).extracting(s -> s.student().key().value()).containsExactly("K-2");
-        desk.step(-1);
+        desk.walk().step(-1);
         Mark low = note("lower").withHead(desk.newHead(PAGE, 0).withCriterion("c1")).movedBy(0, 100);
         Mark high = note("upper").withHead(desk.newHead(PAGE, 0).withCriterion("c1"));
         desk.place(List.of(low, high));

@@ -86,7 +86,7 @@ class ScoresTest extends AtBareDesk {
         desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));
         desk.scores().write("c1", "Show the working.");
         String first = desk.submission().student().name();
-        desk.step(1);
+        desk.walk().step(1);
         desk.scores().asLastTime("c1");
         assertThat(desk.noticeProperty().get()).isEqualTo("Scored as for " + first + ".");
         assertThat(desk.submission().scores().score("c1")).hasValue(BigDecimal.TWO);

@@ -88,4 +88,25 @@ class RollLayoutTest {
                 .isEqualTo(Zoom.LEAST);
         assertThat(layout(List.of(), Arrangement.CONTINUOUS, Zoom.FIT_WIDTH).scale()).isPositive();
     }
+
+    @Test
+    void thePageNearestToAPointIsFoundAndWordsAreNone() {
+        RollLayout layout = layout(List.of(A4, WORDS, A4, A4), Arrangement.FACING, Zoom.of(0.5));
+        RollLayout.Place left = layout.place(2);
+        RollLayout.Place right = layout.place(3);
+        assertThat(layout.nearestPage(left.left() + 3, left.top() + 3)).hasValue(2);
+        assertThat(layout.nearestPage(right.left() - 3, right.top() + 3)).as("between them").hasValue(3);
+        assertThat(layout.nearestPage(5000, 5000)).as("far out").hasValue(3);
+        assertThat(layout.nearestPage(layout.place(0).left() + 1, layout.place(1).top() + 1)).as("on the words")
+                .hasValue(0);
+        assertThat(layout(List.of(WORDS), Arrangement.FACING, Zoom.FIT_WIDTH).nearestPage(0, 0)).isEmpty();
+    }
+
+    @Test
+    void theFirstPageThatReachesBelowAHeightIsFound() {
+        RollLayout layout = layout(List.of(WORDS, A4, A4), Arrangement.CONTINUOUS, Zoom.of(1));
+        assertThat(layout.pageReaching(0)).hasValue(1);
+        assertThat(layout.pageReaching(layout.place(1).bottom())).hasValue(2);
+        assertThat(layout.pageReaching(layout.total())).isEmpty();
+    }
 }

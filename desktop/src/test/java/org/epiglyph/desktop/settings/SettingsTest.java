@@ -28,4 +28,21 @@ class SettingsTest {
         assertThat(new Settings(folder).penCase()).isEqualTo(PenCase.fresh());
         assertThat(Files.readString(folder.resolve("pen-case.unreadable.json"))).isEqualTo("{ not json");
     }
+
+    @Test
+    void theShelfIsAsItWasLeftAndEachFolderIsThereOnce() {
+        ShelfHabit habit = ShelfHabit.FRESH.with("/one").with("/other").with("/one").withByCourse(true);
+        assertThat(habit.further()).containsExactly("/one", "/other");
+        new Settings(folder).keep(habit);
+        assertThat(new Settings(folder).shelf()).isEqualTo(habit);
+        assertThat(habit.without("/one").further()).containsExactly("/other");
+    }
+
+    @Test
+    void settingsOfAnEarlierVersionHaveWhatCameLaterAsItComes() throws Exception {
+        Files.writeString(folder.resolve("shelf.json"), "{}");
+        assertThat(new Settings(folder).shelf()).isEqualTo(ShelfHabit.FRESH);
+        Files.writeString(folder.resolve("mark-book.json"), "{\"facts\": [\"TOTAL\", \"NOT_KNOWN_HERE\"]}");
+        assertThat(new Settings(folder).book()).as("a column of a later version").isEqualTo(BookHabit.FRESH);
+    }
 }

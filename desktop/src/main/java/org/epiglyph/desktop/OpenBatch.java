@@ -1,0 +1,222 @@
+package org.epiglyph.desktop;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.TimeUnit;
+import javafx.application.Platform;
+import org.epiglyph.carrier.PageMaking;
+import org.epiglyph.core.Problem;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.workspace.Damage;
+import org.epiglyph.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * The one batch that is open, and those that are still being put back on the shelf. Reading and closing are done off the
+ * interface thread; everything here is called on it.
+ */
+final class OpenBatch {
+    private static final Logger LOG = LoggerFactory.getLogger(OpenBatch.class);
+    private static final int VERIFY_AFTER_SECONDS = 4;
+    private static final int CLOSING_MILLIS = 60_000;
+    private final Clock clock;
+    private final Hearer hearer;
+    private volatile Optional<Workspace> workspace = Optional.empty();
+    private Optional<PageMaking> making = Optional.empty();
+    /** Batches that were put back on the shelf while work held them. */
+    private final Map<Path, Workspace> held = new HashMap<>();
+    private final Map<Path, Thread> closing = new ConcurrentHashMap<>();
+    private boolean opening;
+
+    /** Who hears what becomes of batches, on the interface thread. */
+    interface Hearer {
+        /** Something is to be said in the top line; empty where it is over. */
+        void say(String words);
+
+        /** A batch or its place could not be opened. */
+        void refuse(Problem problem);
+
+        /** Another batch is wanted, or none: the place that shows this one is to be left. */
+        void leaving();
+
+        /** A batch is about to be closed for good. */
+        void closing(Workspace batch);
+    }
+
+    /** What is done with a batch once it is open. */
+    interface Then {
+        void go(Workspace workspace) throws Problem;
+    }
+
+    OpenBatch(Clock clock, Hearer hearer) {
+        this.clock = clock;
+        this.hearer = hearer;
+    }
+
+    Optional<Workspace> workspace() {
+        return workspace;
+    }
+
+    /** Makes the pages of the open batch. */
+    PageMaking making() {
+        return making.orElseThrow();
+    }
+
+    /** Opens a batch, unless it is open. Reading a long history may take a while; a second wish meanwhile is not heard. */
+    void open(Path folder, Then then) {
+        if (opening) {
+            return;
+        }
+        if (workspace.filter(w -> w.folder().root().equals(folder)).isPresent()) {
+            go(then);
+            return;
+        }
+        close();
+        Workspace still = held.remove(folder);
+        if (still != null) {
+            opened(still);
+            go(then);
+            return;
+        }
+        opening = true;
+        hearer.say(Words.of("Shelf.opening", folder.getFileName()));
+        Thread before = closing.get(folder);
+        Thread.ofVirtual().start(() -> {
+            try {
+                if (before != null) {
+                    before.join();
+                }
+                Workspace opened = Workspace.open(folder, clock, OpenBatch::onInterface);
+                Platform.runLater(() -> {
+                    ready();
+                    opened(opened);
+                    go(then);
+                });
+            } catch (Problem e) {
+                Platform.runLater(() -> {
+                    ready();
+                    refuse(e);
+                });
+            } catch (RuntimeException | Error e) {
+                LOG.error("A batch could not be opened", e);
+                Platform.runLater(() -> {
+                    ready();
+                    refuse(new Problem(Words.of("Shelf.fault")));
+                });
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        });
+    }
+
+    private void ready() {
+        opening = false;
+        hearer.say("");
+    }
+
+    private static void onInterface(Runnable what) {
+        if (Platform.isFxApplicationThread()) {
+            what.run();
+        } else {
+            Platform.runLater(what);
+        }
+    }
+
+    private void opened(Workspace opened) {
+        workspace = Optional.of(opened);
+        making = Optional.of(new PageMaking(opened, Platform::runLater));
+        if (!opened.damage().isNone()) {
+            hearer.say(Words.of("Shelf.damaged", opened.damage().inWords()));
+        }
+        verify(opened);
+    }
+
+    private void go(Then then) {
+        try {
+            then.go(workspace.orElseThrow());
+        } catch (Problem e) {
+            refuse(e);
+        } catch (RuntimeException e) {
+            LOG.error("A place could not be shown", e);
+            refuse(new Problem(Words.of("Shelf.fault")));
+        }
+    }
+
+    private void refuse(Problem problem) {
+        LOG.info("A batch could not be opened", problem.getCause());
+        hearer.refuse(problem);
+    }
+
+    /** Compares the originals with their digests in the background. */
+    private void verify(Workspace opened) {
+        Thread.ofPlatform().daemon().name("comparing originals").priority(Thread.MIN_PRIORITY).start(() -> {
+            try {
+                TimeUnit.SECONDS.sleep(VERIFY_AFTER_SECONDS); // the pages in sight come first
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            }
+            if (workspace.filter(w -> w == opened).isEmpty()) {
+                return;
+            }
+            Damage damage = opened.checkEarlier();
+            if (!damage.isNone()) {
+                Platform.runLater(() -> hearer.say(Words.of("Shelf.damaged", damage.inWords())));
+            }
+            List<String> changed = opened.changedOriginals();
+            if (!changed.isEmpty()) {
+                Platform.runLater(() -> hearer.say(Words.of("Shelf.changedOriginals", String.join(", ", changed))));
+            }
+        });
+    }
+
+    /** Releases the batch: what is not written is written off the interface thread, and work that holds it goes on. */
+    void close() {
+        hearer.leaving();
+        making.ifPresent(PageMaking::close);
+        making = Optional.empty();
+        workspace.ifPresent(w -> {
+            if (w.isHeld()) {
+                held.put(w.folder().root(), w);
+            } else {
+                closeAside(w);
+            }
+        });
+        workspace = Optional.empty();
+    }
+
+    /** Closes the batches that work held, once nothing holds them. */
+    void closeHeld() {
+        held.values().forEach(this::closeAside);
+        held.clear();
+    }
+
+    private void closeAside(Workspace closed) {
+        hearer.closing(closed);
+        Path folder = closed.folder().root();
+        closing.put(folder, Thread.ofVirtual().unstarted(() -> {
+            try {
+                closed.close();
+            } catch (Problem e) {
+                LOG.error("The batch could not be closed in order", e.getCause());
+                Platform.runLater(() -> hearer.say(e.getMessage()));
+            } finally {
+                closing.remove(folder, Thread.currentThread());
+            }
+        }));
+        closing.get(folder).start();
+    }
+
+    /** Waits for what is being closed, at the end of the program. */
+    void awaitClosed() throws InterruptedException {
+        for (Thread one : closing.values()) {
+            one.join(CLOSING_MILLIS);
+        }
+    }
+}

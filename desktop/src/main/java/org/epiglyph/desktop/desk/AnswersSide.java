@@ -1,0 +1,136 @@
+package org.epiglyph.desktop.desk;
+
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextArea;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Answer;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.feedback.FeedbackSheet;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** What the student wrote after the hand-back, each beside the remark that it answers, and the marker's reply to it. */
+final class AnswersSide implements Side {
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.ENGLISH);
+    private static final int ROWS = 4;
+    private final DeskModel model;
+    private final Consumer<Mark> go;
+    private final VBox list = new VBox();
+    private final ScrollPane node = new ScrollPane(list);
+    private Shown shown = new Shown(new StudentKey("-"), List.of());
+
+    /** What stands here, without the replies, which are typed here. */
+    private record Shown(StudentKey student, List<String> answers) {}
+
+    /** @param go shows a mark on its page */
+    AnswersSide(DeskModel model, Consumer<Mark> go) {
+        this.model = model;
+        this.go = go;
+        list.getStyleClass().add("answers");
+        node.setFitToWidth(true);
+    }
+
+    @Override
+    public String name() {
+        return "answers";
+    }
+
+    @Override
+    public Region node() {
+        return node;
+    }
+
+    @Override
+    public void refresh() {
+        List<Answer> answers = model.submission().correspondence().answers();
+        Shown now = new Shown(model.submission().student().key(),
+                answers.stream().map(a -> a.id() + a.words() + a.replied()).toList());
+        if (!now.equals(shown)) {
+            shown = now;
+            list.getChildren()
+                    .setAll(answers.isEmpty()
+                            ? List.of(Form.hint("Side.noAnswers"))
+                            : answers.reversed().stream().map(this::answer).toList());
+        } else {
+            answers.forEach(this::showReply);
+        }
+    }
+
+    @Override
+    public void arrive() {
+        refresh();
+        node.applyCss(); // before it has a skin, what it holds is in no scene and takes no focus
+        Optional.ofNullable(list.lookup(".text-area")).ifPresent(Node::requestFocus);
+    }
+
+    private Node answer(Answer answer) {
+        VBox entry = new VBox();
+        entry.getStyleClass().add("answer");
+        Label when = Form.words(WHEN.format(answer.at().atZone(model.batch().task().zone())), "hint");
+        entry.getChildren().add(when);
+        Optional<Mark> about = answer.remark().flatMap(this::numbered);
+        about.ifPresentOrElse(mark -> entry.getChildren().add(quoted(answer.remark().orElseThrow(), mark)),
+                () -> answer.remark()
+                        .ifPresent(n -> entry.getChildren().add(Form.words(Words.of("Side.remarkGone", n), "hint"))));
+        Label words = Form.words(answer.words(), "answer-words");
+        entry.getChildren().add(words);
+        TextArea reply = new TextArea(answer.reply());
+        reply.setId("reply-" + answer.id());
+        reply.setWrapText(true);
+        reply.setPrefRowCount(ROWS);
+        reply.setPromptText(Words.of("Side.replyPrompt"));
+        reply.setAccessibleText(Words.of("Side.reply") + ": " + answer.words());
+        Kept.tabGoesOn(reply);
+        StudentKey student = model.submission().student().key();
+        reply.textProperty().addListener((_, _, typed) -> reply(student, answer.id(), typed));
+        Label state = Form.hint(answer.replied() ? "Side.replied" : "Side.replyGoes");
+        entry.getChildren().addAll(Form.label("Side.reply", reply), reply, state);
+        return entry;
+    }
+
+    /** A reply that was taken back, or came otherwise than by this field. */
+    private void showReply(Answer answer) {
+        if (list.lookup("#reply-" + answer.id()) instanceof TextArea field && !field.getText().equals(answer.reply())) {
+            field.setText(answer.reply());
+        }
+    }
+
+    private void reply(StudentKey student, String id, String typed) {
+        boolean isOther = model.batch()
+                .submission(student)
+                .correspondence()
+                .find(id)
+                .filter(a -> !a.reply().equals(typed))
+                .isPresent();
+        if (isOther) {
+            model.edit(new Edit.Reply(student, id, typed));
+        }
+    }
+
+    private Optional<Mark> numbered(int number) {
+        List<Mark> marks = FeedbackSheet.numbered(model.submission());
+        return number <= marks.size() ? Optional.of(marks.get(number - 1)) : Optional.empty();
+    }
+
+    private Node quoted(int number, Mark mark) {
+        Button remark = new Button(Words.of("Side.toRemark", number, mark.page().number(), mark.remark().words()));
+        remark.getStyleClass().add("link-button");
+        remark.setWrapText(true);
+        remark.setMaxWidth(Double.MAX_VALUE);
+        remark.setOnAction(_ -> go.accept(mark));
+        return remark;
+    }
+}

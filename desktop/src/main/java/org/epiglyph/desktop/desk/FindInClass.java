@@ -1,0 +1,115 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.scene.control.Label;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.carrier.ClassSearch;
+import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Newest;
+import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** In whose work words stand: students as they are found, each with how often, and the way to the next one of them. */
+final class FindInClass extends VBox {
+    /** So many students come together while the others are still searched. */
+    private static final int AT_ONCE = 10;
+    private final DeskModel model;
+    private final ClassSearch search;
+    private final Newest newest = new Newest(SerialExecutor.thread());
+    private final Label said = Form.words("", "hint");
+    private final FoundRows<ClassSearch.Found> list;
+    private int silent;
+
+    /** @param go brings a student to the desk */
+    FindInClass(DeskModel model, Consumer<StudentKey> go) {
+        this.model = model;
+        search = new ClassSearch(new KeptWords(model.workspace().folder()));
+        list = new FoundRows<>("find-students",
+                f -> Words.of("Side.findStudent", model.batch().listedName(f.student()), f.places()),
+                f -> go.accept(f.student()));
+        said.setId("find-class-said");
+        VBox.setVgrow(list, Priority.ALWAYS);
+        getChildren().addAll(said, list);
+    }
+
+    /** Searches the class; blank words search nobody. */
+    void search(String wanted) {
+        silent = 0;
+        list.show(List.of());
+        said.setText("");
+        if (wanted.isBlank()) {
+            newest.drop();
+            return;
+        }
+        Batch batch = model.batch();
+        said.setText(Words.of("Side.findSearching", 0, batch.submissions().size()));
+        newest.startLong(turn -> search(turn, batch, wanted), said::setText);
+    }
+
+    private void search(Newest.Turn turn, Batch batch, String wanted) {
+        List<ClassSearch.Found> part = new ArrayList<>();
+        int[] done = {0};
+        search.search(batch, wanted, found -> {
+            part.add(found);
+            done[0]++;
+            if (part.size() == AT_ONCE) {
+                List<ClassSearch.Found> now = List.copyOf(part);
+                int looked = done[0];
+                turn.tell(() -> take(now, Words.of("Side.findSearching", looked, batch.submissions().size())));
+                part.clear();
+            }
+            return turn.isWanted();
+        });
+        turn.tell(() -> {
+            take(part, "");
+            said.setText(summary());
+        });
+    }
+
+    private void take(List<ClassSearch.Found> part, String progress) {
+        silent += (int) part.stream().filter(f -> !f.readable()).count();
+        list.add(part.stream().filter(f -> f.places() > 0).toList());
+        said.setText(progress);
+        refresh();
+    }
+
+    private String summary() {
+        String found = list.items().isEmpty()
+                ? Words.of("Side.findNobody")
+                : Words.of("Side.findStudents", list.items().size());
+        return silent == 0 ? found : found + " " + Words.of("Side.findSilent", silent);
+    }
+
+    /** Shows which of them is on the desk. */
+    void refresh() {
+        list.choose(list.items().stream().filter(f -> f.student().equals(model.student())).findFirst());
+    }
+
+    /** The student so many steps further among those found, in roster order round the end; empty where nobody else is. */
+    Optional<StudentKey> beside(int by) {
+        Batch batch = model.batch();
+        int here = batch.position(model.student());
+        List<StudentKey> others = list.items()
+                .stream()
+                .map(ClassSearch.Found::student)
+                .filter(s -> !s.equals(model.student()))
+                .toList();
+        Optional<StudentKey> next = by > 0
+                ? others.stream().filter(s -> batch.position(s) > here).findFirst()
+                : others.reversed().stream().filter(s -> batch.position(s) < here).findFirst();
+        return next.or(() -> (by > 0 ? others : others.reversed()).stream().findFirst());
+    }
+
+    /** Searches no further. */
+    void stop() {
+        newest.drop();
+    }
+}

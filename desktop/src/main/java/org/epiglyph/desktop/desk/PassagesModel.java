@@ -1,0 +1,113 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.epiglyph.carrier.ClassPassages;
+import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.carrier.PlacedWords;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.passages.Corpus;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Newest;
+import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** What the student on the desk has in common with the class, without any node; compared in the background once it is wanted. */
+final class PassagesModel {
+    /** So often what is known so far is told while the class is being read. */
+    private static final long TOLD_NANOS = 700_000_000;
+    private final DeskModel model;
+    private final Consumer<Known> told;
+    private final Newest comparing = new Newest(SerialExecutor.thread());
+    private final Newest pairing = new Newest(SerialExecutor.thread());
+    private ClassPassages passages;
+    private boolean commonplace;
+
+    /**
+     * What is known of a student.
+     *
+     * @param submission the work that was compared
+     * @param words      how many words of it are compared; empty before it was taken
+     * @param common     with whom there are passages in common
+     * @param looked     how many of the class were looked at
+     * @param complete   true once that is the whole class
+     */
+    record Known(Submission submission, Optional<Integer> words, List<Corpus.Common> common, int looked,
+            boolean complete) {}
+
+    /** Where the words of two works stand. */
+    record Pair(PlacedWords own, PlacedWords other) {}
+
+    /** @param told takes what is known, again and again while the class is being read */
+    PassagesModel(DeskModel model, Consumer<Known> told) {
+        this.model = model;
+        this.told = told;
+        passages = passages(true);
+    }
+
+    private ClassPassages passages(boolean ownAlone) {
+        return new ClassPassages(new KeptWords(model.workspace().folder()), ownAlone);
+    }
+
+    /** Compares from now on with what much of the class has, or without. */
+    void leaveOutCommonplace(boolean out) {
+        commonplace = !out;
+    }
+
+    /** Compares from now on with quotations and lists of references, or without. */
+    void leaveOutQuotations(boolean out) {
+        passages = passages(out);
+    }
+
+    /** Compares the student on the desk with the class; what was taken before is not taken again. */
+    void compare() {
+        Batch batch = model.batch();
+        Submission submission = model.submission();
+        ClassPassages here = passages;
+        boolean withCommonplace = commonplace;
+        comparing.startLong(turn -> {
+            long[] last = {System.nanoTime()};
+            here.take(batch, looked -> {
+                if (System.nanoTime() - last[0] > TOLD_NANOS) {
+                    last[0] = System.nanoTime();
+                    tell(turn, known(here, submission, withCommonplace, looked));
+                }
+                return turn.isWanted();
+            });
+            tell(turn, known(here, submission, withCommonplace, batch.submissions().size()));
+        }, model::say);
+    }
+
+    private void tell(Newest.Turn turn, Known known) {
+        turn.tell(() -> told.accept(known));
+    }
+
+    private static Known known(ClassPassages here, Submission submission, boolean commonplace, int looked) {
+        StudentKey student = submission.student().key();
+        return new Known(submission, here.words(student), here.common(student, commonplace), looked,
+                here.isComplete());
+    }
+
+    /**
+     * Reads where the words of the student on the desk and of another one stand.
+     *
+     * @param failed called where that cannot be read; it has been said why
+     */
+    void pair(StudentKey other, Consumer<Pair> then, Runnable failed) {
+        Batch batch = model.batch();
+        Submission own = model.submission();
+        ClassPassages here = passages;
+        pairing.start(() -> new Pair(here.placed(own), here.placed(batch.submission(other))), then, why -> {
+            model.say(why);
+            failed.run();
+        });
+    }
+
+    /** Compares no further, and lays nothing beside anything. */
+    void stop() {
+        comparing.drop();
+        pairing.drop();
+    }
+}

@@ -1,0 +1,266 @@
+package org.epiglyph.desktop.desk;
+
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.passages.Corpus;
+import org.epiglyph.core.passages.Passage;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.paper.PageRoll;
+import org.epiglyph.desktop.paper.Piece;
+
+/**
+ * Who else has the same words, beyond the task's own; choosing one lays both papers beside each other with the passages drawn
+ * alike. It judges nothing, and nothing of it reaches a student.
+ */
+final class PassagesSide implements Side {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
+    private static final int MOST_WORDS = 18;
+    private final DeskModel model;
+    private final PageRoll roll;
+    private final Pieces pieces;
+    private final PassagesModel passages;
+    private final PageRoll other;
+    private final Label said = Form.words("", "hint");
+    private final VBox choices = new VBox();
+    private final Button back = Form.button("Passages.back", "link-button", this::toClass);
+    private final FoundRows<Corpus.Common> students;
+    private final FoundRows<Shared> list;
+    private final VBox node;
+    private Optional<Corpus.Common> chosen = Optional.empty();
+    private Optional<StudentKey> cameFrom = Optional.empty();
+    private Optional<Submission> compared = Optional.empty();
+    private int words;
+
+    /** A passage of two works that lie beside each other. */
+    private record Shared(Passage passage, PassagesModel.Pair pair) {}
+
+    PassagesSide(DeskModel model, PageRoll roll, PageImages images, Pieces pieces) {
+        this.model = model;
+        this.roll = roll;
+        this.pieces = pieces;
+        passages = new PassagesModel(model, this::show);
+        other = new PageRoll(images, _ -> {}, _ -> {});
+        other.setAccessibleText(Words.of("Passages.otherPages"));
+        other.setId("passages-other");
+        said.setId("passages-said");
+        back.setId("passages-back");
+        students = new FoundRows<>("passages-list", this::words, this::choose);
+        list = new FoundRows<>("passages-shared", PassagesSide::words, this::reveal);
+        choices.getChildren()
+                .addAll(choice("own", passages::leaveOutQuotations),
+                        choice("commonplace", passages::leaveOutCommonplace));
+        for (Region part : List.of(students, other)) {
+            VBox.setVgrow(part, Priority.ALWAYS);
+        }
+        node = new VBox(said, choices, back, students, list, other);
+        node.getStyleClass().add("side-content");
+        forget();
+    }
+
+    private CheckBox choice(String name, Consumer<Boolean> leaveOut) {
+        CheckBox box = new CheckBox(Words.of("Passages." + name));
+        box.setId("passages-" + name);
+        box.setWrapText(true);
+        box.setSelected(true);
+        box.setOnAction(_ -> {
+            leaveOut.accept(box.isSelected());
+            compare();
+        });
+        return box;
+    }
+
+    @Override
+    public String name() {
+        return "passages";
+    }
+
+    @Override
+    public Region node() {
+        return node;
+    }
+
+    @Override
+    public double width() {
+        return 400;
+    }
+
+    @Override
+    public void arrive() {
+        compare();
+    }
+
+    @Override
+    public void leave() {
+        passages.stop();
+        forget();
+    }
+
+    @Override
+    public void refresh() {
+        if (compared.filter(this::isOnDesk).isEmpty()) {
+            compare();
+        }
+    }
+
+    /** True for the work on the desk as long as the same documents count. */
+    private boolean isOnDesk(Submission submission) {
+        return submission.student().key().equals(model.student())
+                && submission.documents().equals(model.submission().documents());
+    }
+
+    private void compare() {
+        compared = Optional.of(model.submission());
+        forget();
+        passages.compare();
+    }
+
+    private void forget() {
+        beside(Optional.empty());
+        students.show(List.of());
+        said.setText(Words.of("Passages.notReady", 0, model.batch().submissions().size()));
+        other.found(Map.of());
+        roll.found(Map.of());
+    }
+
+    /** With whom the work on the desk is laid beside each other; with nobody, the class is there to choose from. */
+    private void beside(Optional<Corpus.Common> common) {
+        chosen = common;
+        boolean pair = common.isPresent();
+        Form.show(choices, !pair);
+        Form.show(students, !pair);
+        Form.show(back, pair);
+        Form.show(list, pair);
+        Form.show(other, pair);
+        list.show(List.of());
+    }
+
+    private void toClass() {
+        cameFrom = chosen.map(Corpus.Common::other);
+        compare();
+    }
+
+    // --- the class
+
+    private void show(PassagesModel.Known known) {
+        if (!isOnDesk(known.submission()) || chosen.isPresent()) {
+            return;
+        }
+        words = known.words().orElse(0);
+        said.setText(sentence(known));
+        students.show(known.common());
+        known.common().stream().filter(c -> cameFrom.equals(Optional.of(c.other()))).findFirst().ifPresent(c -> {
+            students.choose(Optional.of(c));
+            students.focus();
+            cameFrom = Optional.empty();
+        });
+    }
+
+    /** Nothing received, not ready, no words, none, and some are different things. */
+    private String sentence(PassagesModel.Known known) {
+        if (known.submission().documents().isEmpty()) {
+            return Words.of("Passages.nothing");
+        }
+        if (known.words().filter(w -> w == 0).isPresent()) {
+            return Words.of("Passages.noWords");
+        }
+        String progress = known.complete()
+                ? ""
+                : " " + Words.of("Passages.notReady", known.looked(), model.batch().submissions().size());
+        if (known.common().isEmpty()) {
+            return known.complete() ? Words.of("Passages.none", Corpus.LEAST) : progress.strip();
+        }
+        return Words.of("Passages.some", known.common().size()) + progress;
+    }
+
+    private String words(Corpus.Common common) {
+        String when = model.batch()
+                .submission(common.other())
+                .current()
+                .flatMap(HandIn::at)
+                .map(t -> "\n" + Words.of("Passages.received", DAY.format(t.atZone(model.zone()))))
+                .orElse("");
+        return Words.of("Passages.row", model.batch().listedName(common.other()),
+                Math.round(100.0 * common.words() / Math.max(1, words)), common.passages().size()) + when;
+    }
+
+    // --- two works
+
+    private void choose(Corpus.Common common) {
+        beside(Optional.of(common));
+        said.setText(Words.of("Passages.reading"));
+        passages.pair(common.other(), pair -> lay(common, pair), this::compare);
+    }
+
+    /** Lays both papers beside each other. */
+    private void lay(Corpus.Common common, PassagesModel.Pair pair) {
+        List<Document> documents = model.batch().submission(common.other()).documents();
+        Thread.ofVirtual().start(() -> {
+            List<Piece> made = pieces.of(documents);
+            Platform.runLater(() -> {
+                if (chosen.equals(Optional.of(common))) {
+                    said.setText(Words.of("Passages.with", model.batch().listedName(common.other())));
+                    other.show(made);
+                    draw(common, pair);
+                    list.show(common.passages().stream().map(p -> new Shared(p, pair)).toList());
+                    list.focus();
+                    reveal(list.items().getFirst());
+                }
+            });
+        });
+    }
+
+    private void draw(Corpus.Common common, PassagesModel.Pair pair) {
+        Map<PageRef, List<PageBox>> here = new HashMap<>();
+        Map<PageRef, List<PageBox>> there = new HashMap<>();
+        for (Passage passage : common.passages()) {
+            add(here, pair.own().boxes(passage.at(), passage.length()));
+            add(there, pair.other().boxes(passage.otherAt(), passage.length()));
+        }
+        roll.found(here);
+        other.found(there);
+    }
+
+    private static void add(Map<PageRef, List<PageBox>> all, Map<PageRef, List<PageBox>> more) {
+        more.forEach((page, boxes) -> all.computeIfAbsent(page, _ -> new ArrayList<>()).addAll(boxes));
+    }
+
+    private static String words(Shared shared) {
+        Passage passage = shared.passage;
+        String words = shared.pair.own().words(passage.at(), Math.min(MOST_WORDS, passage.length()));
+        return Words.of("Passages.passage", passage.length(), words)
+                + (passage.length() > MOST_WORDS ? " \u2026" : "");
+    }
+
+    /** Scrolls both papers to a passage. */
+    private void reveal(Shared shared) {
+        list.choose(Optional.of(shared));
+        reveal(roll, shared.pair.own().boxes(shared.passage.at(), shared.passage.length()));
+        reveal(other, shared.pair.other().boxes(shared.passage.otherAt(), shared.passage.length()));
+    }
+
+    private static void reveal(PageRoll roll, Map<PageRef, List<PageBox>> boxes) {
+        boxes.entrySet().stream().findFirst().ifPresent(e -> roll.reveal(e.getKey(), PageBox.around(e.getValue())));
+    }
+}

@@ -1,0 +1,42 @@
+package org.epiglyph.desktop.frame;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import javafx.beans.Observable;
+import javafx.css.StyleableProperty;
+import javafx.css.StyleablePropertyFactory;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+import javafx.scene.paint.Paint;
+
+/** The colours that the style sheet gives to a region which draws itself. */
+public final class Paints<R extends Region> {
+    private final Map<String, StyleableProperty<Paint>> all = new LinkedHashMap<>();
+
+    /**
+     * Colours of one region.
+     *
+     * @param factory the one of the region's class, whose metadata the region gives out
+     * @param prefix  what stands before the names in the style sheet, as in {@code -roll-ink}
+     * @param of      the colours of a region of the class
+     */
+    public Paints(StyleablePropertyFactory<R> factory, R region, String prefix, Function<R, Paints<R>> of,
+            List<String> names) {
+        for (String name : names) {
+            all.put(name, factory.createStyleablePaintProperty(region, name, "-" + prefix + "-" + name,
+                    r -> of.apply(r).all.get(name), Color.BLACK));
+        }
+    }
+
+    /** The colour as it is now; an unknown name is a fault of the caller. */
+    public Paint get(String name) {
+        return all.get(name).getValue();
+    }
+
+    /** Tells when one becomes another. */
+    public void onChange(Runnable changed) {
+        all.values().forEach(p -> ((Observable) p).addListener(_ -> changed.run()));
+    }
+}

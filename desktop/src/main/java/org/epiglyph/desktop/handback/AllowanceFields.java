@@ -1,0 +1,97 @@
+package org.epiglyph.desktop.handback;
+
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.VBox;
+import org.epiglyph.carrier.Allowing;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.record.Allowance;
+import org.epiglyph.exchange.sheet.WrittenTime;
+
+/** What the chosen students are allowed: a time of their own, further hand-ins, or nothing to hand in. */
+final class AllowanceFields extends VBox {
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d.M.yyyy H:mm");
+    private final HandBackModel model;
+    private final Label heading = new Label();
+    private final TextField until = new TextField();
+    private final TextField times = new TextField();
+    private final CheckBox excused = new CheckBox(Words.of("HandBack.allow.excused"));
+    private final Label refused = Form.words("", "notice");
+    private List<StudentKey> students = List.of();
+    /** What stood in the fields when they were shown; what is left so stays as it is, student by student. */
+    private String shownUntil = "";
+    private boolean excusedTouched;
+
+    /** @param way the service's address and token, as they are typed when the record is told */
+    AllowanceFields(HandBackModel model, Supplier<Way> way) {
+        this.model = model;
+        heading.getStyleClass().add("field-label");
+        until.setId("allow-until");
+        times.setId("allow-times");
+        excused.setId("allow-excused");
+        excused.setOnAction(_ -> excusedTouched = true);
+        refused.managedProperty().bind(refused.textProperty().isNotEmpty());
+        Button tell = Form.button("HandBack.allow.tell", "plain-button", () -> tell(way.get()));
+        tell.setId("allow-tell");
+        tell.disableProperty().bind(model.background().busyProperty());
+        getChildren().addAll(heading, Form.labelled("HandBack.allow.until", until),
+                Form.labelled("HandBack.allow.times", times), excused, refused, tell);
+        getStyleClass().add("way-out-limits");
+    }
+
+    /** Where the record is. */
+    record Way(String address, String token) {}
+
+    /** Shows what these students are allowed, where they are others than before. */
+    void show(List<StudentKey> chosen) {
+        setVisible(!chosen.isEmpty());
+        setManaged(!chosen.isEmpty());
+        if (chosen.equals(students)) {
+            return;
+        }
+        students = List.copyOf(chosen);
+        heading.setText(chosen.size() == 1
+                ? Words.of("HandBack.allow.one", model.name(chosen.getFirst()))
+                : Words.of("HandBack.allow.several", chosen.size()));
+        Allowance now = chosen.isEmpty() ? Allowance.NONE : Allowing.of(model.batch(), chosen.getFirst());
+        boolean same = chosen.stream().allMatch(s -> Allowing.of(model.batch(), s).equals(now));
+        until.setText(same ? now.extendedTo().map(this::written).orElse("") : "");
+        excused.setSelected(same && now.excused());
+        shownUntil = until.getText();
+        excusedTouched = false;
+        until.setPromptText(same ? "" : Words.of("HandBack.allow.different"));
+        times.setText("");
+        times.setPromptText(Words.of("HandBack.allow.asItIs"));
+        refused.setText("");
+    }
+
+    private String written(Instant at) {
+        return WHEN.format(at.atZone(model.batch().task().zone()));
+    }
+
+    private void tell(Way way) {
+        refused.setText("");
+        Optional<Instant> at = WrittenTime.read(until.getText(), model.batch().task().zone());
+        String count = times.getText().strip();
+        if (at.isEmpty() && !until.getText().isBlank()) {
+            refused.setText(Words.of("HandBack.allow.noTime", until.getText().strip()));
+        } else if (!count.matches("\\d{0,2}")) {
+            refused.setText(Words.of("HandBack.allow.noCount", count));
+        } else {
+            model.record()
+                    .allow(way.address(), way.token(), students,
+                            new Allowing.Wish(!until.getText().strip().equals(shownUntil), at,
+                                    excusedTouched ? Optional.of(excused.isSelected()) : Optional.empty(),
+                                    count.isEmpty() ? Optional.empty() : Optional.of(Integer.valueOf(count))));
+        }
+    }
+}

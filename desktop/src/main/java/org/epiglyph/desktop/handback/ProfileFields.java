@@ -1,0 +1,154 @@
+package org.epiglyph.desktop.handback;
+
+import java.io.File;
+import java.io.IOException;
+import java.util.Collection;
+import java.util.EnumSet;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiFunction;
+import java.util.function.Function;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
+import org.epiglyph.carrier.Profile;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.feedback.ClassWords;
+import org.epiglyph.core.feedback.FeedbackSheet;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Words;
+
+/** What the sentence about what goes does not say: names, folders, columns, parts of the sheet. Folded until it is asked for. */
+final class ProfileFields extends VBox {
+    private final HandBackModel model;
+    private final VBox fields = new VBox();
+    private final Button unfold = Form.button("HandBack.more", "link-button", this::toggle);
+
+    ProfileFields(HandBackModel model) {
+        this.model = model;
+        unfold.setId("more-choices");
+        fields.getStyleClass().add("way-out-part");
+        fields.setVisible(false);
+        fields.setManaged(false);
+        getChildren().addAll(unfold, fields);
+        model.profileProperty().addListener((_, _, _) -> refresh());
+        refresh();
+    }
+
+    private void toggle() {
+        fields.setVisible(!fields.isVisible());
+        fields.setManaged(fields.isVisible());
+        unfold.setText(Words.of(fields.isVisible() ? "HandBack.fewer" : "HandBack.more"));
+    }
+
+    private Profile profile() {
+        return model.profileProperty().get();
+    }
+
+    private void refresh() {
+        boolean sheet = profile().sheet() != Profile.Sheet.NONE;
+        VBox parts = some("HandBack.part", FeedbackSheet.Part.class, left(), (p, with) -> {
+            Set<FeedbackSheet.Part> without = EnumSet.allOf(FeedbackSheet.Part.class);
+            without.removeAll(with);
+            return p.withLeftOut(without);
+        });
+        Node place = Kept.choice(java.util.List.of(Profile.SheetPlace.values()), profile().place(),
+                one -> Words.of("HandBack.sheetPlace." + one), one -> choose(p -> p.withPlace(one)));
+        place.setId("sheet-place");
+        place.setAccessibleText(Words.of("HandBack.part"));
+        place.setVisible(profile().sheet() == Profile.Sheet.PDF);
+        place.setManaged(place.isVisible());
+        parts.setVisible(sheet);
+        parts.setManaged(sheet);
+        Label folder = Form.words(Words.of("HandBack.layout"), "field-label");
+        Node layout = Kept.choice(java.util.List.of(Profile.Layout.values()), profile().layout(),
+                l -> Words.of("HandBack.layout." + l), l -> choose(p -> p.withLayout(l)));
+        layout.setId("layout");
+        layout.setAccessibleText(folder.getText());
+        CheckBox refuse = box("HandBack.refuse", profile().meeting() == Profile.Meeting.REFUSE,
+                on -> p -> p.withMeeting(on ? Profile.Meeting.REFUSE : Profile.Meeting.NEXT_NUMBER));
+        CheckBox xfdf = box("HandBack.xfdf", profile().xfdf(), on -> p -> p.withXfdf(on));
+        FlowPane files = new FlowPane(Form.button("HandBack.profileOpen", "link-button", this::open),
+                Form.button("HandBack.profileSave", "link-button", this::save));
+        files.getStyleClass().add("look-over-acts");
+        VBox figures = some("HandBack.figure", ClassWords.Figure.class, profile().figures(), Profile::withFigures);
+        Form.show(figures, sheet);
+        VBox all = new VBox(place, parts, figures,
+                some("HandBack.name", Profile.Addition.class, profile().names(), Profile::withNames),
+                some("HandBack.column", Profile.Column.class, profile().columns(), Profile::withColumns),
+                folder, layout, refuse, xfdf, files);
+        all.getStyleClass().add("profile-boxes");
+        Form.exchange(fields, all);
+    }
+
+    private Set<FeedbackSheet.Part> left() {
+        Set<FeedbackSheet.Part> with = EnumSet.allOf(FeedbackSheet.Part.class);
+        with.removeAll(profile().leftOut());
+        return with;
+    }
+
+    private void choose(Function<Profile, Profile> change) {
+        model.choose(change.apply(profile()));
+    }
+
+    private CheckBox box(String key, boolean on, Function<Boolean, Function<Profile, Profile>> change) {
+        CheckBox box = new CheckBox(Words.of(key));
+        box.setId(key.substring(key.indexOf('.') + 1).replace('.', '-'));
+        box.setWrapText(true);
+        box.setSelected(on);
+        box.setOnAction(_ -> choose(change.apply(box.isSelected())));
+        return box;
+    }
+
+    /** Boxes of which any number may be on. */
+    private <E extends Enum<E>> VBox some(String key, Class<E> kind, Collection<E> on,
+            BiFunction<Profile, Set<E>, Profile> change) {
+        VBox boxes = new VBox(Form.words(Words.of(key), "field-label"));
+        for (E one : kind.getEnumConstants()) {
+            boxes.getChildren().add(box(key + "." + one, on.contains(one), yes -> p -> {
+                Set<E> now = EnumSet.noneOf(kind);
+                now.addAll(on);
+                if (yes) {
+                    now.add(one);
+                } else {
+                    now.remove(one);
+                }
+                return change.apply(p, now);
+            }));
+        }
+        boxes.getStyleClass().add("profile-boxes");
+        return boxes;
+    }
+
+    private FileChooser chooser() {
+        FileChooser chooser = new FileChooser();
+        chooser.setInitialFileName(Words.of("HandBack.profileName"));
+        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(Words.of("HandBack.profileKind"), "*.txt"));
+        return chooser;
+    }
+
+    private void open() {
+        Optional.ofNullable(chooser().showOpenDialog(getScene().getWindow())).map(File::toPath).ifPresent(file -> {
+            try {
+                model.choose(Profile.read(file));
+            } catch (Problem e) {
+                model.troubleProperty().set(e.getMessage());
+            }
+        });
+    }
+
+    private void save() {
+        Optional.ofNullable(chooser().showSaveDialog(getScene().getWindow())).map(File::toPath).ifPresent(file -> {
+            try {
+                profile().write(file);
+            } catch (IOException e) {
+                model.troubleProperty().set(Words.of("HandBack.profileNotSaved", file));
+            }
+        });
+    }
+}

@@ -1,0 +1,190 @@
+package org.epiglyph.desktop.handback;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.StringProperty;
+import org.epiglyph.carrier.Allowing;
+import org.epiglyph.carrier.AnswerExchange;
+import org.epiglyph.carrier.Origin;
+import org.epiglyph.carrier.Progress;
+import org.epiglyph.carrier.Report;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.record.HeldRecord;
+import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.record.RecordService;
+import org.epiglyph.exchange.record.RecordServices;
+import org.epiglyph.workspace.Workspace;
+
+/** What the record is asked and told besides the work: who sees it, who has opened it, what students are allowed, what they answered. */
+final class RecordModel {
+    private final Workspace workspace;
+    private final Background background;
+    private final HandBackModel.Records records;
+    private final Supplier<Origin> origin;
+    private final StringProperty trouble;
+    private final StringProperty said;
+    private final ObjectProperty<Map<StudentKey, Seen>> seen = new SimpleObjectProperty<>(Map.of());
+
+    /**
+     * @param origin  the task in the record, as it is when it is asked for
+     * @param trouble takes what went wrong
+     * @param said    takes what was done
+     */
+    RecordModel(Workspace workspace, Background background, HandBackModel.Records records, Supplier<Origin> origin,
+            StringProperty trouble, StringProperty said) {
+        this.workspace = workspace;
+        this.background = background;
+        this.records = records;
+        this.origin = origin;
+        this.trouble = trouble;
+        this.said = said;
+    }
+
+    /** A client whose work can be stopped. */
+    RecordClient connect(String address, String token) throws Problem {
+        return records.services().connect(address, token, background::stopIfAsked);
+    }
+
+    /** What the service at an address can do, as far as the address tells; everything where it is no address yet. */
+    RecordService serviceAt(String address) {
+        try {
+            return records.services().at(address);
+        } catch (Problem e) {
+            return RecordServices.usual();
+        }
+    }
+
+    /**
+     * What the record says of a student's result.
+     *
+     * @param there   true if the record has one
+     * @param visible true if the student may see it
+     * @param opened  when the student first saw it
+     */
+    record Seen(boolean there, boolean visible, Optional<Instant> opened) {}
+
+    /** What the record said when it was asked last, by student. */
+    ReadOnlyObjectProperty<Map<StudentKey, Seen>> seenProperty() {
+        return seen;
+    }
+
+    private record Learnt(Map<StudentKey, Seen> seen, List<String> answers) {}
+
+    /** Asks the record who may see the result, and who has seen it. */
+    void askWhoHasSeen(String address, String token, List<StudentKey> students) {
+        trouble.set("");
+        said.set("");
+        background.start(progress -> {
+            RecordClient client = connect(address, token);
+            List<String> answers = withAnswers(new Report(List.of(), List.of()), client, progress).notes();
+            return new Learnt(asked(client, students, progress), answers);
+        }, now -> {
+            learnt(now.seen());
+            said.set(String.join(" ", now.answers()));
+        }, trouble::set);
+    }
+
+    /** Lets students see results that the record has, or holds them, without sending anything anew. */
+    void show(String address, String token, List<StudentKey> students, boolean visible) {
+        trouble.set("");
+        background.start(progress -> {
+            RecordClient client = connect(address, token);
+            client.makeVisible(origin.get().task(), students, visible);
+            return asked(client, students, progress);
+        }, now -> {
+            learnt(now);
+            said.set(Words.of(visible ? "HandBack.shownNow" : "HandBack.heldNow", now.size()));
+        }, trouble::set);
+    }
+
+    private Map<StudentKey, Seen> asked(RecordClient client, List<StudentKey> students, Progress progress)
+            throws Problem {
+        Map<StudentKey, Seen> now = new HashMap<>();
+        for (StudentKey student : students) {
+            progress.at(name(student), now.size(), students.size());
+            HeldRecord held = client.held(origin.get().task(), student);
+            now.put(student, new Seen(!held.receipt().isEmpty(), held.visible(), held.opened()));
+        }
+        return now;
+    }
+
+    private void learnt(Map<StudentKey, Seen> now) {
+        Map<StudentKey, Seen> all = new HashMap<>(seen.get());
+        all.putAll(now);
+        seen.set(Map.copyOf(all));
+        List<Edit> opened = now.entrySet()
+                .stream()
+                .filter(e -> e.getValue().opened().isPresent()
+                        && !e.getValue().opened().equals(workspace.batch().submission(e.getKey()).opened()))
+                .<Edit>map(e -> new Edit.LearnOpened(e.getKey(), e.getValue().opened().orElseThrow()))
+                .toList();
+        if (!opened.isEmpty()) {
+            try {
+                workspace.edit(new Edit.Together(opened));
+            } catch (EditRefused e) {
+                trouble.set(e.getMessage());
+            }
+        }
+    }
+
+    /** Allows students something, in the batch and in the record. */
+    void allow(String address, String token, List<StudentKey> students, Allowing.Wish wish) {
+        trouble.set("");
+        said.set("");
+        background.start(progress -> {
+            try (Workspace.Hold _ = workspace.hold()) {
+                return Allowing.carryOut(workspace, connect(address, token), origin.get().task(), students, wish,
+                        progress);
+            } catch (EditRefused e) {
+                throw new Problem(e.getMessage(), e);
+            }
+        }, failed -> {
+            trouble.set(String.join("\n", failed));
+            said.set(Words.of("HandBack.allow.told", students.size() - failed.size()));
+        }, trouble::set);
+    }
+
+    /** What students answered comes, and replies go, with every hand-back; where that fails, the work went all the same. */
+    Report withAnswers(Report report, RecordClient client, Progress progress) {
+        List<String> notes = new ArrayList<>(report.notes());
+        try {
+            notes.addAll(inWords(new AnswerExchange(workspace, client, origin.get().task()).run(progress)));
+        } catch (Problem | EditRefused e) {
+            notes.add(Words.of("HandBack.answersNot", e.getMessage()));
+        }
+        return new Report(report.outcomes(), notes);
+    }
+
+    private List<String> inWords(AnswerExchange.Came came) {
+        List<String> words = new ArrayList<>();
+        if (came.came() > 0) {
+            words.add(Words.of("HandBack.answersCame", came.came()));
+        }
+        if (came.replied() > 0) {
+            words.add(Words.of("HandBack.replied", came.replied()));
+        }
+        if (!came.kept().isEmpty()) {
+            words.add(Words.of("HandBack.replyKept",
+                    came.kept().stream().map(this::name).collect(Collectors.joining(", "))));
+        }
+        return words;
+    }
+
+    private String name(StudentKey student) {
+        return workspace.batch().listedName(student);
+    }
+}

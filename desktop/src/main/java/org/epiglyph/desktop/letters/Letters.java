@@ -1,0 +1,296 @@
+package org.epiglyph.desktop.letters;
+
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.epiglyph.carrier.LetterSending;
+import org.epiglyph.core.letters.Letter;
+import org.epiglyph.core.letters.LetterText;
+import org.epiglyph.core.letters.Recipients;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.Rows;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.settings.MailHabit;
+
+/** Letters: whom at the left, the letter and how the chosen student reads it in the middle, the way it goes at the right. */
+public final class Letters implements Place {
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
+    private final LettersModel model;
+    private final Rows<LetterSending.Fate> recipients = new Rows<>("recipients", this::recipient);
+    private final ToggleGroup conditions = new ToggleGroup();
+    private final TextField subject = new TextField();
+    private final TextArea words = new TextArea();
+    private final Label readBy = new Label();
+    private final TextField address = new TextField();
+    private Optional<StudentKey> addressed = Optional.empty();
+    private final Label readSubject = new Label();
+    private final Label readWords = new Label();
+    private final Label unknown = new Label();
+    private final HBox root;
+    private final Runnable toShelf;
+    private final Runnable toHandBack;
+
+    /**
+     * @param habit      who wrote last, and by which service
+     * @param keep       keeps that, without the password
+     * @param toShelf    to the shelf
+     * @param toHandBack back to handing back
+     */
+    public Letters(LettersModel model, MailHabit habit, Consumer<MailHabit> keep, Runnable toShelf,
+            Runnable toHandBack) {
+        this.model = model;
+        this.toShelf = toShelf;
+        this.toHandBack = toHandBack;
+        VBox middle = middle();
+        HBox.setHgrow(middle, Priority.ALWAYS);
+        ScrollPane way = new ScrollPane(new LetterWay(model, habit, keep));
+        way.setFitToWidth(true);
+        root = new HBox(left(), middle, way);
+        root.getStyleClass().addAll("place", "letters");
+        model.planProperty().addListener((_, _, now) -> show(now));
+        recipients.getSelectionModel().selectedItemProperty().addListener((_, _, _) -> preview());
+        show(model.planProperty().get());
+    }
+
+    // --- whom
+
+    private VBox left() {
+        Label heading = new Label(Words.of("Letters.heading"));
+        heading.getStyleClass().add("heading");
+        VBox choices = new VBox();
+        choices.getStyleClass().add("letters-conditions");
+        for (Recipients.Condition condition : Recipients.Condition.values()) {
+            choices.getChildren().add(condition(condition));
+        }
+        recipients.setAccessibleText(Words.of("Letters.whom"));
+        VBox.setVgrow(recipients, Priority.ALWAYS);
+        VBox left = new VBox(heading, choices, recipients);
+        left.getStyleClass().add("letters-left");
+        return left;
+    }
+
+    private Node condition(Recipients.Condition condition) {
+        RadioButton button = new RadioButton();
+        button.setId("whom-" + condition.name());
+        button.setToggleGroup(conditions);
+        button.setWrapText(true);
+        button.setMinHeight(Region.USE_PREF_SIZE);
+        button.setSelected(model.conditionProperty().get() == condition);
+        button.setOnAction(_ -> model.conditionProperty().set(condition));
+        model.conditionProperty().addListener((_, _, now) -> button.setSelected(now == condition));
+        button.textProperty().bind(model.planProperty().map(p -> {
+            Integer count = p.counts().get(condition);
+            return Words.of("Letters.whom." + condition) + (count == null ? "" : "  " + count);
+        }));
+        if (condition == Recipients.Condition.CHOSEN) {
+            button.visibleProperty().bind(model.conditionProperty().isEqualTo(condition));
+            button.managedProperty().bind(button.visibleProperty());
+        }
+        if (condition != Recipients.Condition.RESULT_UNDER) {
+            return button;
+        }
+        TextField under = new TextField();
+        under.setId("whom-under");
+        under.setPrefColumnCount(4);
+        under.setAccessibleText(Words.of("Letters.under"));
+        under.textProperty().bindBidirectional(model.underProperty());
+        under.textProperty().addListener((_, _, _) -> model.conditionProperty().set(condition));
+        HBox line = new HBox(button, under);
+        line.getStyleClass().add("letters-under");
+        return line;
+    }
+
+    private Node recipient(LetterSending.Fate fate) {
+        Label name = new Label(model.name(fate.student()));
+        name.getStyleClass().add("finding-name");
+        name.setWrapText(true);
+        Label state = new Label(inWords(fate));
+        boolean settled = fate instanceof LetterSending.Fate.Goes || fate instanceof LetterSending.Fate.Already;
+        state.getStyleClass().add(settled ? "tells" : "asks");
+        state.setWrapText(true);
+        VBox row = new VBox(name, state);
+        row.getStyleClass().add("look-over-student");
+        return row;
+    }
+
+    private String inWords(LetterSending.Fate fate) {
+        return switch (fate) {
+            case LetterSending.Fate.Goes(var _, Letter letter) -> letter.student().mail();
+            case LetterSending.Fate.Already(var _, var sent) ->
+                Words.of("Letters.already", WHEN.format(sent.at().atZone(model.batch().task().zone())));
+            case LetterSending.Fate.MayHaveGone(var _, var sent) ->
+                Words.of("Letters.mayHaveGone", WHEN.format(sent.at().atZone(model.batch().task().zone())));
+            case LetterSending.Fate.NoAddress _ -> Words.of("Letters.noAddress");
+            case LetterSending.Fate.Lacks(var _, var slots) -> Words.of("Letters.lacks", String.join(", ", slots));
+            case LetterSending.Fate.Failed(var _, String why) -> why;
+        };
+    }
+
+    // --- the letter
+
+    private VBox middle() {
+        subject.setId("letter-subject");
+        subject.textProperty().bindBidirectional(model.subjectProperty());
+        words.setId("letter-words");
+        words.setWrapText(true);
+        words.setAccessibleText(Words.of("Letters.words"));
+        words.textProperty().bindBidirectional(model.wordsProperty());
+        VBox.setVgrow(words, Priority.ALWAYS);
+        words.setPrefRowCount(9);
+        Kept.tabGoesOn(words);
+        FlowPane slots = new FlowPane();
+        slots.getStyleClass().add("letters-slots");
+        for (LetterText.Slot slot : LetterText.Slot.values()) {
+            Button put = new Button(slot.written());
+            put.setId("slot-" + slot.name());
+            put.getStyleClass().add("link-button");
+            put.setFocusTraversable(true);
+            put.setOnAction(_ -> {
+                words.replaceSelection(slot.written());
+                words.requestFocus();
+            });
+            slots.getChildren().add(put);
+        }
+        unknown.getStyleClass().add("notice");
+        unknown.setId("letter-unknown");
+        unknown.setWrapText(true);
+        VBox writing = new VBox(Form.label("Letters.subject", subject), subject, Form.label("Letters.words", words),
+                words, slots, unknown);
+        writing.getStyleClass().add("letters-writing");
+        VBox.setVgrow(writing, Priority.ALWAYS);
+        readBy.getStyleClass().add("hint");
+        readSubject.getStyleClass().add("subheading");
+        readSubject.setWrapText(true);
+        readSubject.setMinHeight(Region.USE_PREF_SIZE);
+        readSubject.setId("read-subject");
+        readWords.getStyleClass().add("proof-text");
+        readWords.setWrapText(true);
+        readWords.setMinHeight(Region.USE_PREF_SIZE);
+        readWords.setId("read-words");
+        VBox paper = new VBox(readSubject, readWords);
+        paper.getStyleClass().addAll("proof-paper", "letters-paper");
+        ScrollPane reading = new ScrollPane(paper);
+        reading.setFitToWidth(true);
+        reading.getStyleClass().add("letters-reading");
+        VBox.setVgrow(reading, Priority.ALWAYS);
+        address.setId("letter-address");
+        address.setPrefColumnCount(24);
+        address.setPromptText(Words.of("Letters.address"));
+        address.setAccessibleText(Words.of("Letters.address"));
+        address.setOnAction(_ -> learn());
+        address.focusedProperty().addListener((_, had, _) -> {
+            if (had) {
+                learn();
+            }
+        });
+        Pane space = new Pane();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox read = new HBox(readBy, space, address);
+        read.getStyleClass().add("letters-read");
+        VBox middle = new VBox(writing, read, reading);
+        middle.getStyleClass().add("letters-middle");
+        return middle;
+    }
+
+    private void show(LettersModel.Plan plan) {
+        StudentKey before = chosen().orElse(null);
+        recipients.getItems().setAll(plan.fates());
+        int at = plan.fates().stream().map(LetterSending.Fate::student).toList().indexOf(before);
+        if (!plan.fates().isEmpty()) {
+            recipients.getSelectionModel().select(Math.max(0, at));
+        }
+        var odd = model.text().unknown();
+        unknown.setText(odd.isEmpty() ? "" : Words.of("Letters.unknown", String.join(", ", odd)));
+        unknown.setVisible(!odd.isEmpty());
+        unknown.setManaged(!odd.isEmpty());
+        preview();
+    }
+
+    private Optional<StudentKey> chosen() {
+        return Optional.ofNullable(recipients.getSelectionModel().getSelectedItem()).map(LetterSending.Fate::student);
+    }
+
+    private void preview() {
+        Optional<StudentKey> student = chosen();
+        readBy.setText(student.map(s -> Words.of("Letters.readBy", model.name(s))).orElse(Words.of("Letters.nobody")));
+        if (!student.equals(addressed) || !address.isFocused()) {
+            address.setText(student.map(s -> model.batch().submission(s).student().mail()).orElse(""));
+            addressed = student;
+        }
+        address.setDisable(student.isEmpty());
+        Optional<Letter> letter = student.map(model::letter);
+        readSubject.setText(letter.map(Letter::subject).orElse(""));
+        readWords.setText(letter.map(Letter::words).orElse(""));
+    }
+
+    /** An address that is missing, or another one, is taken when it has been typed. */
+    private void learn() {
+        addressed.filter(_ -> !address.getText().isBlank()).ifPresent(s -> model.learn(s, address.getText()));
+    }
+
+    private void step(int by) {
+        int next = recipients.getSelectionModel().getSelectedIndex() + by;
+        if (next >= 0 && next < recipients.getItems().size()) {
+            recipients.getSelectionModel().select(next);
+            recipients.scrollTo(Math.max(0, next - 1));
+        }
+    }
+
+    public LettersModel model() {
+        return model;
+    }
+
+    // --- the place
+
+    @Override
+    public void arrive() {
+        model.refresh();
+        Platform.runLater(subject::requestFocus);
+    }
+
+    @Override
+    public boolean showsWork() {
+        return true;
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public List<Act> acts() {
+        return List.of(Act.of("Place.shelf", "Shortcut+DIGIT1", toShelf),
+                Act.of("Place.handBack", "Shortcut+DIGIT3", toHandBack),
+                Act.of("HandBack.nextStudent", "Shortcut+DOWN", () -> step(1)),
+                Act.of("HandBack.previousStudent", "Shortcut+UP", () -> step(-1)));
+    }
+
+    @Override
+    public ObservableValue<String> title() {
+        return new SimpleStringProperty(model.batch().task().title());
+    }
+}

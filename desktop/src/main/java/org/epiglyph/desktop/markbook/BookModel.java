@@ -1,0 +1,343 @@
+package org.epiglyph.desktop.markbook;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.markbook.Cell;
+import org.epiglyph.core.markbook.Census;
+import org.epiglyph.core.markbook.Column;
+import org.epiglyph.core.markbook.Condition;
+import org.epiglyph.core.markbook.Foot;
+import org.epiglyph.core.markbook.KeptList;
+import org.epiglyph.core.markbook.Order;
+import org.epiglyph.core.markbook.ScorePlan;
+import org.epiglyph.core.markbook.Selection;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.desktop.frame.SavedWords;
+import org.epiglyph.desktop.frame.Steps;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.settings.BookHabit;
+import org.epiglyph.workspace.Workspace;
+import org.epiglyph.workspace.WorkspaceObserver;
+
+/**
+ * What the mark book shows and can do, without any node. Whom it shows, in which order, is taken when it is chosen and stays
+ * while scores are typed, so that no row leaves the hand. For the interface thread.
+ */
+public final class BookModel implements WorkspaceObserver {
+    private static final int MOST_KNOWN = 200;
+    private final Workspace workspace;
+    private final ObjectProperty<BookHabit> habit;
+    private final Set<String> folded = new HashSet<>();
+    private final List<Optional<StudentKey>> acts = new ArrayList<>();
+    private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
+    private final ReadOnlyStringWrapper kept = new ReadOnlyStringWrapper("");
+    private final ReadOnlyIntegerWrapper changes = new ReadOnlyIntegerWrapper();
+    private final Map<StudentKey, Known> known = new LinkedHashMap<>(MOST_KNOWN, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<StudentKey, Known> eldest) {
+            return size() > MOST_KNOWN;
+        }
+    };
+    private Selection selection = Selection.EVERYBODY;
+    private Order order = Order.ROSTER;
+    private Batch batch;
+    private Census census;
+    private List<StudentKey> rows = List.of();
+    private List<Column> columns = List.of();
+    private Foot foot;
+    private boolean outOfOrder;
+    private boolean looked;
+
+    /** @param habit how the marker likes the mark book to be */
+    public BookModel(Workspace workspace, BookHabit habit) {
+        this.workspace = workspace;
+        this.habit = new SimpleObjectProperty<>(habit);
+        this.batch = workspace.batch();
+        this.census = new Census(batch);
+        arrange();
+        this.habit.addListener((_, before, now) -> {
+            if (!before.facts().equals(now.facts())) {
+                arrange();
+            }
+        });
+        workspace.observe(this);
+    }
+
+    Workspace workspace() {
+        return workspace;
+    }
+
+    Batch batch() {
+        return batch;
+    }
+
+    /** Counts up with whatever is to be seen otherwise. */
+    ReadOnlyIntegerProperty changesProperty() {
+        return changes.getReadOnlyProperty();
+    }
+
+    /** Why the last act could not be done, or what it did; else empty. */
+    ReadOnlyStringProperty noticeProperty() {
+        return notice.getReadOnlyProperty();
+    }
+
+    void say(String words) {
+        notice.set(words);
+    }
+
+    public ObjectProperty<BookHabit> habitProperty() {
+        return habit;
+    }
+
+    // --- who is shown
+
+    /** The students who are shown, in order. */
+    List<StudentKey> rows() {
+        return rows;
+    }
+
+    /** Everything beside the name, from the left to the right. */
+    List<Column> columns() {
+        return columns;
+    }
+
+    Foot foot() {
+        return foot;
+    }
+
+    Census census() {
+        return census;
+    }
+
+    Selection selection() {
+        return selection;
+    }
+
+    Order order() {
+        return order;
+    }
+
+    /** True if edits since it was arranged may have brought rows out of order, or off the page. */
+    boolean isOutOfOrder() {
+        return outOfOrder && (!order.equals(Order.ROSTER) || !selection.equals(Selection.EVERYBODY));
+    }
+
+    void select(Selection other) {
+        selection = other;
+        arrange();
+    }
+
+    void orderBy(Order other) {
+        order = other;
+        arrange();
+    }
+
+    /** Shows a kept list. */
+    void show(KeptList list) {
+        selection = list.selection();
+        order = new Order(list.order().by().stream().filter(b -> isHere(b.column())).toList());
+        arrange();
+    }
+
+    /** A list may come from another batch, whose scheme has other criteria. */
+    private boolean isHere(Column column) {
+        return switch (column) {
+            case Column.OfCriterion(String id) -> batch.scheme().findCriterion(id).isPresent();
+            case Column.OfSection(String id) -> batch.scheme().findSection(id).isPresent();
+            case Column.Fact _,Column.Drawn _ -> true;
+        };
+    }
+
+    /** The selection and the order in force, under a name. */
+    KeptList named(String name) {
+        return new KeptList(name, selection, order);
+    }
+
+    /** Folds a section of the scheme to what it comes to, or unfolds it. */
+    void fold(String section) {
+        if (!folded.remove(section)) {
+            folded.add(section);
+        }
+        arrange();
+    }
+
+    boolean isFolded(String section) {
+        return folded.contains(section);
+    }
+
+    /** Takes anew who is shown, and in which order. */
+    void arrange() {
+        MarkScheme scheme = batch.scheme();
+        List<Column> all = new ArrayList<>();
+        List<Column.Fact> facts = habit.get().facts();
+        facts.stream().filter(BookHabit::standsBefore).forEach(all::add);
+        all.addAll(Column.of(scheme, folded));
+        facts.stream().filter(f -> !BookHabit.standsBefore(f)).forEach(all::add);
+        columns = List.copyOf(all);
+        known.clear();
+        rows = order.of(batch, selection.in(batch, census.context()), census.context())
+                .stream()
+                .map(s -> s.student().key())
+                .toList();
+        foot = new Foot(batch, rows, columns);
+        outOfOrder = false;
+        changed();
+    }
+
+    /** Learns about whom the look-over would ask; who is shown for that is taken anew when it is first known. */
+    void lookAgain(Set<StudentKey> students, Batch seen) {
+        boolean first = !looked;
+        looked = true;
+        if (seen.submissions().size() != batch.submissions().size()
+                || !first && students.equals(census.context().again())) {
+            return;
+        }
+        census.know(census.context().withAgain(students), batch);
+        boolean concerned = selection.conditions().contains(Condition.LOOK_AGAIN);
+        if (first && concerned) {
+            arrange();
+        } else {
+            outOfOrder |= concerned;
+            changed();
+        }
+    }
+
+    /** Learns how many words further documents have on their pages. */
+    void learnWords(Map<String, Integer> counts) {
+        Map<String, Integer> all = new HashMap<>(census.context().words());
+        all.putAll(counts);
+        census.know(census.context().withWords(all), batch);
+        known.clear();
+        outOfOrder |= order.by().stream().anyMatch(b -> b.column() == Column.Fact.WORDS);
+        changed();
+    }
+
+    /** True if words on pages are to be seen. */
+    boolean showsWords() {
+        return habit.get().facts().contains(Column.Fact.WORDS);
+    }
+
+    private void changed() {
+        changes.set(changes.get() + 1);
+    }
+
+    Submission submission(int row) {
+        return batch.submission(rows.get(row));
+    }
+
+    Cell cell(int row, int column) {
+        Submission submission = submission(row);
+        Known there = known.get(submission.student().key());
+        if (there == null || there.of != submission) {
+            there = new Known(submission,
+                    columns.stream().map(c -> c.cell(batch, submission, census.context())).toList());
+            known.put(submission.student().key(), there);
+        }
+        return there.cells.get(column);
+    }
+
+    /** What a row shows, as long as the submission is the same; of the rows that were in sight lately. */
+    private record Known(Submission of, List<Cell> cells) {}
+
+    // --- what is changed
+
+    /** Makes a plan's changes as one act; says what was refused. */
+    void carryOut(ScorePlan plan) {
+        List<ScorePlan.Refused> refused = plan.refused();
+        plan.edit().ifPresentOrElse(this::edit, () -> notice.set(""));
+        if (!refused.isEmpty()) {
+            notice.set(refused.size() == 1
+                    ? Words.of("MarkBook.refused", refused.getFirst().where(), refused.getFirst().why())
+                    : Words.of("MarkBook.refusedMany", refused.size(), refused.getFirst().where(),
+                            refused.getFirst().why()));
+        }
+    }
+
+    /** Makes an edit; where it is refused, the notice says why. True if it was made. */
+    boolean edit(Edit edit) {
+        try {
+            workspace.edit(edit);
+            acts.add(edit.scope());
+            notice.set("");
+            return true;
+        } catch (EditRefused e) {
+            notice.set(e.getMessage());
+            return false;
+        }
+    }
+
+    /** Takes back the last act that was done here; then the last one that concerned several students. */
+    void undo() {
+        Optional<StudentKey> scope = acts.isEmpty() ? Optional.empty() : acts.removeLast();
+        Steps.Outcome outcome = Steps.take(said -> workspace.undo(scope, said));
+        String done = scope.map(s -> Words.of("MarkBook.undone", batch.listedName(s)))
+                .orElse(Words.of("MarkBook.undoneMany"));
+        String words = outcome.refusal().isEmpty()
+                ? outcome.done() ? done : Words.of("MarkBook.nothingToUndo")
+                : outcome.refusal();
+        notice.set((words + " " + outcome.said()).strip());
+    }
+
+    /** Undo begins anew: what was done elsewhere since is not taken back from here. */
+    void forgetActs() {
+        acts.clear();
+    }
+
+    /** When the last change was saved, in words. */
+    ReadOnlyStringProperty keptProperty() {
+        return kept.getReadOnlyProperty();
+    }
+
+    @Override
+    public void kept(long number, Instant at) {
+        kept.set(SavedWords.at(at, ZoneId.systemDefault()));
+    }
+
+    @Override
+    public void notKept(Problem problem) {
+        kept.set(problem.getMessage());
+    }
+
+    @Override
+    public void changed(Entry entry, Batch after) {
+        Batch before = batch;
+        batch = after;
+        Optional<Set<StudentKey>> students = entry.edit().students();
+        census.changed(students, after);
+        boolean same = before.scheme() == after.scheme() && before.task() == after.task()
+                && before.submissions().size() == after.submissions().size();
+        if (students.isPresent() && same) {
+            foot.changed(before, after, students.get());
+            outOfOrder |= !students.get().isEmpty();
+            changed();
+        } else {
+            arrange();
+        }
+    }
+
+    /** Hears no more of the batch. */
+    public void close() {
+        workspace.forget(this);
+    }
+}

@@ -1,0 +1,390 @@
+package org.epiglyph.desktop.markbook;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ThreadLocalRandom;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.DataFormat;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
+import org.epiglyph.core.markbook.Column;
+import org.epiglyph.core.markbook.Condition;
+import org.epiglyph.core.markbook.Foot;
+import org.epiglyph.core.markbook.KeptList;
+import org.epiglyph.core.markbook.Order;
+import org.epiglyph.core.markbook.Pasted;
+import org.epiglyph.core.markbook.ScorePlan;
+import org.epiglyph.core.markbook.Selection;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Found;
+import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.LookAgain;
+import org.epiglyph.exchange.sheet.PastedCells;
+import org.epiglyph.workspace.Workspace;
+
+/** The mark book: one line that says and chooses who is shown, the sheet under it, and a side where much is decided at once. */
+public final class BookPlace implements Place {
+    private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
+    private static final int MOST_FOUND = 8;
+    private final BookModel model;
+    private final BookSheet sheet;
+    private final FlowPane conditions = new FlowPane();
+    private final Label shown = new Label();
+    private final TextField find = new TextField();
+    private final Button again = new Button(Words.of("MarkBook.arrange"));
+    private final BookSide side;
+    private final VBox root;
+    private final Ways ways;
+    private final SerialExecutor executor;
+    private final LookAgain lookAgain;
+    private final WordCounting counting;
+    private boolean isShown;
+
+    /**
+     * Where one goes from here.
+     *
+     * @param desk   opens a student's work at the desk, at what a column says of it
+     * @param walk   goes to the desk and walks students there, under a name
+     * @param opener opens a file in the program that the system has for it
+     */
+    public record Ways(BiConsumer<StudentKey, Column> desk, BiConsumer<String, List<StudentKey>> walk,
+            Consumer<Path> opener) {}
+
+    /** @param lists the marker's kept lists */
+    public BookPlace(BookModel model, SerialExecutor executor, ObjectProperty<List<KeptList>> lists, Ways ways) {
+        this.model = model;
+        this.ways = ways;
+        this.executor = executor;
+        sheet = new BookSheet(model, ways.desk);
+        side = new BookSide(model, executor, sheet, lists, ways.walk);
+        conditions.getStyleClass().add("filter-line");
+        shown.setId("book-shown");
+        shown.getStyleClass().add("hint");
+        shown.setMinWidth(0);
+        again.setId("book-arrange");
+        again.getStyleClass().add("link-button");
+        again.setMinWidth(Region.USE_PREF_SIZE);
+        again.setOnAction(_ -> model.arrange());
+        find.setId("book-find");
+        find.setPromptText(Words.of("MarkBook.find"));
+        find.setAccessibleText(Words.of("MarkBook.find"));
+        find.setPrefColumnCount(16);
+        find.textProperty().addListener((_, _, letters) -> {
+            if (!letters.equals(model.selection().letters())) {
+                model.select(model.selection().withLetters(letters));
+            }
+        });
+        find.addEventFilter(KeyEvent.KEY_PRESSED, this::inFind);
+        Label heading = new Label(Words.of("MarkBook.heading"));
+        heading.getStyleClass().add("heading");
+        heading.setMinWidth(Region.USE_PREF_SIZE);
+        Label notice = Form.words(model.noticeProperty(), "book-notice", "book-notice");
+        Pane space = new Pane();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox head = new HBox(heading, shown, again, space, find, side.openers());
+        head.getStyleClass().add("book-head");
+        HBox.setHgrow(sheet, Priority.ALWAYS);
+        HBox below = new HBox(sheet, side);
+        VBox.setVgrow(below, Priority.ALWAYS);
+        root = new VBox(head, conditions, notice, below);
+        root.getStyleClass().addAll("place", "book");
+        counting = new WordCounting(model, SerialExecutor.thread());
+        lookAgain = new LookAgain(model::batch, SerialExecutor.thread(), model::lookAgain);
+        model.changesProperty().addListener((_, _, _) -> {
+            if (isShown) {
+                lookAgain.later();
+                refresh();
+            }
+        });
+        refresh();
+    }
+
+    public boolean isOf(Workspace workspace) {
+        return model.workspace() == workspace;
+    }
+
+    public BookModel model() {
+        return model;
+    }
+
+    // --- who is shown
+
+    private void refresh() {
+        Selection selection = model.selection();
+        conditions.getChildren()
+                .setAll(condition("all", Words.of("MarkBook.all", model.batch().submissions().size()),
+                        selection.conditions().isEmpty() && selection.sections().isEmpty(), this::showAll));
+        for (Condition condition : Condition.values()) {
+            boolean chosen = selection.conditions().contains(condition);
+            int count = model.census().count(condition);
+            if (count > 0 || chosen) {
+                conditions.getChildren()
+                        .add(condition(condition.name(), Words.of("MarkBook.condition." + condition, count), chosen,
+                                () -> toggle(condition)));
+            }
+        }
+        List<String> sections = model.batch()
+                .submissions()
+                .stream()
+                .map(s -> s.student().section())
+                .filter(s -> !s.isEmpty())
+                .distinct()
+                .sorted()
+                .toList();
+        if (sections.size() > 1) {
+            sections.forEach(s -> conditions.getChildren()
+                    .add(condition("section-" + s, s, selection.sections().contains(s),
+                            () -> toggle(s))));
+        }
+        if (!find.getText().equals(selection.letters())) {
+            find.setText(selection.letters()); // a kept list has letters of its own
+        }
+        shown.setText(inWords());
+        Form.show(again, model.isOutOfOrder());
+    }
+
+    /** A button that keeps the focus when the line is made anew. */
+    private Button condition(String id, String words, boolean chosen, Runnable act) {
+        Button button = new Button(words);
+        button.setId("show-" + id);
+        button.getStyleClass().add("filter");
+        button.pseudoClassStateChanged(HERE, chosen);
+        button.setAccessibleText(chosen ? Words.of("MarkBook.chosenSpoken", words) : words);
+        button.setOnAction(_ -> {
+            act.run();
+            Optional.ofNullable(conditions.lookup("#show-" + id)).ifPresent(Node::requestFocus);
+        });
+        return button;
+    }
+
+    private void showAll() {
+        model.select(Selection.EVERYBODY);
+    }
+
+    private void toggle(Condition condition) {
+        Set<Condition> other = model.selection().conditions().isEmpty()
+                ? EnumSet.noneOf(Condition.class)
+                : EnumSet.copyOf(model.selection().conditions());
+        if (!other.remove(condition)) {
+            other.add(condition);
+        }
+        model.select(model.selection().withConditions(other));
+    }
+
+    private void toggle(String section) {
+        Set<String> other = new HashSet<>(model.selection().sections());
+        if (!other.remove(section)) {
+            other.add(section);
+        }
+        model.select(model.selection().withSections(other));
+    }
+
+    private String inWords() {
+        int of = model.batch().submissions().size();
+        int here = model.rows().size();
+        String who = here == of ? Words.of("MarkBook.shownAll", of) : Words.of("MarkBook.shownSome", here, of);
+        List<Order.By> by = model.order().by();
+        String order = by.isEmpty()
+                ? Words.of("MarkBook.byRoster")
+                : by.stream()
+                        .map(b -> Words.of(b.descending() ? "MarkBook.byDescending" : "MarkBook.byAscending",
+                                SheetPainter.heading(b.column(), model.batch().scheme())))
+                        .collect(Collectors.joining(", "));
+        return who + ", " + order;
+    }
+
+    private void inFind(KeyEvent event) {
+        if (event.getCode() == KeyCode.ENTER || event.getCode() == KeyCode.DOWN) {
+            sheet.requestFocus();
+            event.consume();
+        } else if (event.getCode() == KeyCode.ESCAPE) {
+            find.clear();
+            sheet.requestFocus();
+            event.consume();
+        }
+    }
+
+    /** Puts the cursor on a student, who is shown for it. */
+    public void goTo(StudentKey student) {
+        if (!model.rows().contains(student)) {
+            showAll();
+        }
+        sheet.goTo(student, Optional.empty());
+    }
+
+    // --- copying and pasting
+
+    private void copy() {
+        Clipboard.getSystemClipboard().setContent(java.util.Map.of(DataFormat.PLAIN_TEXT, sheet.cursor().copied()));
+        model.say(Words.of("MarkBook.copied"));
+    }
+
+    private void paste() {
+        String text = Clipboard.getSystemClipboard().getString();
+        if (text == null || text.isBlank()) {
+            model.say(Words.of("MarkBook.nothingToPaste"));
+        } else {
+            paste(text);
+        }
+    }
+
+    /** Reads what was copied elsewhere into the places from the cursor on; more than one cell is shown before it is taken. */
+    void paste(String text) {
+        List<List<String>> cells = PastedCells.read(text);
+        ScorePlan plan = new Pasted(cells).plan(model.batch(), sheet.cursor().below(), sheet.cursor().rightward());
+        boolean single = cells.size() == 1 && cells.getFirst().size() == 1;
+        if (single) {
+            model.carryOut(plan);
+        } else {
+            side.preview(plan);
+        }
+    }
+
+    // --- writing and printing
+
+    private void export() {
+        FileChooser chooser = new FileChooser();
+        chooser.setInitialFileName(Words.of("MarkBook.fileName") + ".xlsx");
+        for (String kind : List.of("xlsx", "csv", "pdf")) {
+            chooser.getExtensionFilters()
+                    .add(new FileChooser.ExtensionFilter(kind.toUpperCase(Locale.ROOT), "*." + kind));
+        }
+        File file = chooser.showSaveDialog(root.getScene().getWindow());
+        if (file != null) {
+            write(file.toPath(), path -> model.say(Words.of("MarkBook.written", path.getFileName())));
+        }
+    }
+
+    /** Prints by way of a PDF beside the batch, which the system opens. */
+    private void print() {
+        write(model.workspace().folder().root().resolve(Words.of("MarkBook.fileName") + ".pdf"), path -> {
+            ways.opener.accept(path);
+            model.say(Words.of("MarkBook.printed", path));
+        });
+    }
+
+    private void write(Path file, Consumer<Path> done) {
+        BookExport export = new BookExport(model.batch(), model.rows(), model.columns(),
+                new Foot(model.batch(), model.rows(), model.columns()), model.census().context(), inWords());
+        executor.start(() -> {
+            export.write(file);
+            return file;
+        }, done, model::say);
+    }
+
+    // --- the place
+
+    @Override
+    public void arrive() {
+        isShown = true;
+        lookAgain.later();
+        counting.start();
+        refresh();
+        Platform.runLater(sheet::requestFocus);
+    }
+
+    @Override
+    public void leave() {
+        lookAgain.end();
+        counting.stop();
+        isShown = false; // what changes elsewhere is shown at the next visit
+        sheet.keepTyped();
+        model.forgetActs();
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public ObservableValue<String> title() {
+        return new SimpleStringProperty(model.batch().task().title());
+    }
+
+    @Override
+    public ObservableValue<String> aside() {
+        return model.keptProperty();
+    }
+
+    @Override
+    public List<Found> find(String typed) {
+        if (typed.isBlank()) {
+            return List.of();
+        }
+        return new Selection(Set.of(), Set.of(), typed).in(model.batch(), model.census().context())
+                .stream()
+                .limit(MOST_FOUND)
+                .map(s -> new Found(model.batch().listedName(s.student().key()), s.student().key().value(), () -> true,
+                        () -> goTo(s.student().key())))
+                .toList();
+    }
+
+    /** What is being typed is kept before; where it is refused, nothing else happens. */
+    private Runnable kept(Runnable act) {
+        return () -> {
+            if (sheet.keepTyped()) {
+                act.run();
+            }
+        };
+    }
+
+    @Override
+    public List<Act> acts() {
+        return Stream.concat(Stream.of(Act.of("MarkBook.act.undo", "Shortcut+Z", kept(model::undo)),
+                Act.of("MarkBook.act.copy", "Shortcut+C", kept(this::copy)),
+                Act.of("MarkBook.act.paste", "Shortcut+V", kept(this::paste)),
+                Act.of("MarkBook.act.fill", "Shortcut+D", kept(sheet::fillDown)),
+                Act.of("MarkBook.act.export", "Shortcut+S", this::export),
+                Act.of("MarkBook.act.print", "Shortcut+P", this::print),
+                Act.of("MarkBook.act.all", "Shortcut+A", kept(sheet::chooseAll)),
+                Act.of("MarkBook.act.order", "Shortcut+O", kept(sheet::orderHere)),
+                Act.of("MarkBook.act.roster", "Shortcut+Shift+O", () -> model.orderBy(Order.ROSTER)),
+                Act.of("MarkBook.act.draw", "",
+                        () -> model.orderBy(new Order(List.of(new Order.By(
+                                new Column.Drawn(ThreadLocalRandom.current().nextInt()), false))))),
+                Act.of("MarkBook.act.arrange", "F5", kept(model::arrange)),
+                Act.of("MarkBook.act.fold", "Shortcut+K", kept(sheet::foldHere)),
+                Act.of("MarkBook.act.find", "Shortcut+F", find::requestFocus),
+                Act.of("MarkBook.act.enterRight", "",
+                        () -> model.habitProperty()
+                                .set(model.habitProperty()
+                                        .get()
+                                        .withEnterRight(!model.habitProperty().get().enterRight()))),
+                Act.of("MarkBook.act.desk", "Shortcut+ENTER",
+                        () -> sheet.cursor()
+                                .student()
+                                .ifPresent(s -> ways.desk.accept(s, sheet.cursor().column().orElseThrow())))),
+                side.acts().stream()).toList();
+    }
+}

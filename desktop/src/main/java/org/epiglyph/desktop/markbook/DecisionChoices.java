@@ -1,0 +1,132 @@
+package org.epiglyph.desktop.markbook;
+
+import java.math.BigDecimal;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.SchemeChange;
+import org.epiglyph.core.markbook.Column;
+import org.epiglyph.core.markbook.Decision;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Decimal;
+import org.epiglyph.core.scoring.OwnLateness;
+import org.epiglyph.core.scoring.Scaling;
+import org.epiglyph.desktop.frame.Words;
+
+/** What can be decided for many at once: one of several, each with the fields that it needs, which are there while it is chosen. */
+final class DecisionChoices extends VBox {
+    private final ToggleGroup what = new ToggleGroup();
+    private final Map<RadioButton, Supplier<Decision>> decisions = new LinkedHashMap<>();
+    private final Runnable changed;
+    private final TextField grade;
+    private final TextField begins;
+
+    /**
+     * @param column  the column that the cursor is on
+     * @param changed called when something else is decided
+     */
+    DecisionChoices(BookModel model, Supplier<Optional<Column>> column, Runnable changed) {
+        this.changed = changed;
+        getStyleClass().add("decision-choices");
+        grade = field("grade", 9);
+        begins = field("begins", 5);
+        choice("zero", () -> Decision.Settle.ZERO);
+        choice("notAttempted", () -> Decision.Settle.NOT_ATTEMPTED);
+        choice("excused", () -> Decision.Settle.EXCUSED);
+        choice("seal", Decision.Seal::new);
+        TextField by = field("points", 5);
+        TextField why = field("why", 14);
+        choice("moderate", () -> new Decision.Moderate(number(by), why.getText().strip()), by, why);
+        TextField percent = field("percent", 5);
+        TextField because = field("because", 14);
+        choice("late",
+                () -> new Decision.Late(Optional.of(new OwnLateness(number(percent), because.getText().strip()))),
+                percent, because);
+        choice("lateAsAll", () -> new Decision.Late(Optional.empty()));
+        TextField factor = field("factor", 5);
+        TextField shift = field("shift", 5);
+        choice("line", () -> new Decision.Scale(Optional.of(new Scaling(number(factor), number(shift)))), factor,
+                shift);
+        TextField points = field("curvePoints", 22);
+        choice("curve", () -> new Decision.Scale(Optional.of(Scaling.through(Scaling.points(points.getText())))),
+                points);
+        choice("root", () -> new Decision.Scale(Optional.of(Scaling.root(model.batch().task().maximum()))));
+        TextField mean = field("mean", 5);
+        TextField spread = field("spread", 5);
+        choice("meanAndSpread", () -> new Decision.Spread(number(mean), number(spread)), mean,
+                spread);
+        choice("unscaled", () -> new Decision.Scale(Optional.empty()));
+        choice("boundary", () -> new Decision.Boundary(grade.getText().strip(), number(begins)), grade, begins);
+        TextField maximum = field("maximum", 5);
+        CheckBox percents = new CheckBox(Words.of("MarkBook.decide.keepPercents"));
+        percents.setId("decision-percents");
+        percents.setOnAction(_ -> changed.run());
+        choice("worth", () -> new Decision.Maximum(criterion(column.get()), number(maximum),
+                percents.isSelected() ? SchemeChange.Keep.PERCENT : SchemeChange.Keep.POINTS), maximum, percents);
+        what.selectedToggleProperty().addListener((_, _, _) -> changed.run());
+    }
+
+    private static String criterion(Optional<Column> column) {
+        return column.map(c -> c instanceof Column.OfCriterion(String id) ? id : "").orElse("");
+    }
+
+    private TextField field(String name, int columns) {
+        TextField field = new TextField();
+        field.setId("decision-" + name);
+        field.setPrefColumnCount(columns);
+        field.setPromptText(Words.of("MarkBook.decide." + name));
+        field.setAccessibleText(Words.of("MarkBook.decide." + name));
+        field.textProperty().addListener((_, _, _) -> changed.run());
+        HBox.setHgrow(field, Priority.ALWAYS);
+        return field;
+    }
+
+    private void choice(String name, Supplier<Decision> decision, Node... fields) {
+        RadioButton button = new RadioButton(Words.of("MarkBook.decide." + name));
+        button.setId("decide-" + name);
+        button.setWrapText(true);
+        button.setMinHeight(USE_PREF_SIZE);
+        button.setToggleGroup(what);
+        decisions.put(button, decision);
+        getChildren().add(button);
+        if (fields.length > 0) {
+            HBox line = new HBox(fields);
+            line.getStyleClass().add("decision-fields");
+            line.visibleProperty().bind(button.selectedProperty());
+            line.managedProperty().bind(line.visibleProperty());
+            getChildren().add(line);
+        }
+    }
+
+    private static BigDecimal number(TextField field) {
+        try {
+            return Decimal.of(field.getText());
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException(Words.of("MarkBook.decide.number", field.getPromptText()));
+        }
+    }
+
+    /** What is chosen, made of its fields; it throws in words where they say too little. Empty before anything is chosen. */
+    Optional<Supplier<Decision>> chosen() {
+        return Optional.ofNullable(decisions.get(what.getSelectedToggle()));
+    }
+
+    /** Chooses that a grade begins at so many points. */
+    void moveBoundary(String word, BigDecimal points) {
+        decisions.keySet()
+                .stream()
+                .filter(b -> "decide-boundary".equals(b.getId()))
+                .forEach(b -> b.setSelected(true));
+        grade.setText(word);
+        begins.setText(Criterion.words(points));
+    }
+}

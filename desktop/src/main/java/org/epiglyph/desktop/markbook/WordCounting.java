@@ -1,0 +1,87 @@
+package org.epiglyph.desktop.markbook;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.desktop.frame.SerialExecutor;
+
+/** Counts the words on the pages while their column is to be seen: some documents at a time, off the interface thread. */
+final class WordCounting {
+    private static final long AT_ONCE_MILLIS = 300;
+    private final BookModel model;
+    private final SerialExecutor executor;
+    private final KeptWords words;
+    private boolean running;
+    private boolean stopped = true;
+
+    WordCounting(BookModel model, SerialExecutor executor) {
+        this.model = model;
+        this.executor = executor;
+        this.words = new KeptWords(model.workspace().folder());
+        model.habitProperty().addListener((_, _, _) -> goOn());
+    }
+
+    /** Counts, or goes on counting. */
+    void start() {
+        stopped = false;
+        goOn();
+    }
+
+    /** Counts no further; what was counted stays. */
+    void stop() {
+        stopped = true;
+    }
+
+    private void goOn() {
+        if (running || stopped || !model.showsWords()) {
+            return;
+        }
+        List<Document> left = left(model.batch(), model.census().context().words());
+        if (left.isEmpty()) {
+            return;
+        }
+        running = true;
+        executor.start(() -> count(left), counts -> {
+            running = false;
+            model.learnWords(counts);
+            goOn();
+        }, why -> {
+            running = false;
+            stopped = true;
+            model.say(why);
+        });
+    }
+
+    private static List<Document> left(Batch batch, Map<String, Integer> known) {
+        return batch.submissions()
+                .stream()
+                .flatMap(s -> s.documents().stream())
+                .filter(d -> d.pageCount() > 0 && !known.containsKey(d.id()))
+                .toList();
+    }
+
+    /** As many as there is time for, and at least one; a document that cannot be read has no words. */
+    private Map<String, Integer> count(List<Document> left) {
+        long until = System.nanoTime() + AT_ONCE_MILLIS * 1_000_000;
+        Map<String, Integer> counts = new HashMap<>();
+        for (Document document : left) {
+            counts.put(document.id(), count(document));
+            if (System.nanoTime() > until) {
+                break;
+            }
+        }
+        return counts;
+    }
+
+    private int count(Document document) {
+        try {
+            return words.of(document).stream().mapToInt(p -> p.words().size()).sum();
+        } catch (Problem e) {
+            return 0;
+        }
+    }
+}

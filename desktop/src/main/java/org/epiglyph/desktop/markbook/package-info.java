@@ -1,0 +1,2 @@
+/** The mark book: the class as a table, in which scores are typed, pasted and decided for many. */
+package org.epiglyph.desktop.markbook;

@@ -1,0 +1,58 @@
+package org.epiglyph.desktop.settings;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.epiglyph.core.markbook.Column;
+import org.epiglyph.core.markbook.Condition;
+import org.epiglyph.core.markbook.KeptList;
+import org.epiglyph.core.markbook.Order;
+import org.epiglyph.core.markbook.Selection;
+
+/** Kept lists as a file; what another version wrote and this one does not know is passed over. */
+final class KeptListFile {
+    private KeptListFile() {}
+
+    private record By(String column, boolean descending) {}
+
+    /** @param words letters of name, key or section */
+    private record Written(String name, List<String> conditions, List<String> sections,
+            @JsonProperty("letters") String words, List<By> order) {
+        static Written of(KeptList list) {
+            return new Written(list.name(), list.selection().conditions().stream().map(Enum::name).sorted().toList(),
+                    list.selection().sections().stream().sorted().toList(), list.selection().letters(),
+                    list.order().by().stream().map(b -> new By(b.column().code(), b.descending())).toList());
+        }
+
+        KeptList list() {
+            Set<Condition> known = Stream.of(Condition.values())
+                    .filter(c -> orNone(conditions).contains(c.name()))
+                    .collect(Collectors.toSet());
+            List<Order.By> by = orNone(order).stream()
+                    .flatMap(b -> Column.named(b.column).map(c -> new Order.By(c, b.descending)).stream())
+                    .toList();
+            return new KeptList(name, new Selection(known, Set.copyOf(orNone(sections)),
+                    Objects.requireNonNullElse(words, "")), new Order(by));
+        }
+
+        private static <T> List<T> orNone(List<T> list) {
+            return Objects.requireNonNullElse(list, List.of());
+        }
+    }
+
+    static List<KeptList> read(ObjectMapper json, Path file) throws IOException {
+        return Arrays.stream(json.readValue(file.toFile(), Written[].class)).map(Written::list).toList();
+    }
+
+    /** What {@link #read} reads, for a writer of JSON. */
+    static Object written(List<KeptList> lists) {
+        return lists.stream().map(Written::of).toList();
+    }
+}

@@ -1,0 +1,33 @@
+package org.epiglyph.desktop.settings;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+
+/**
+ * How the marker likes the shelf to be; kept from one start to the next.
+ *
+ * @param further  folders whose batches stand on it beside those of its own, each once
+ * @param byCourse true if batches of one course stand together, false if those that are in the same state do
+ */
+public record ShelfHabit(List<String> further, boolean byCourse) {
+    public static final ShelfHabit FRESH = new ShelfHabit(List.of(), false);
+
+    public ShelfHabit {
+        further = Objects.requireNonNullElse(further, List.<String>of()).stream().distinct().toList();
+    }
+
+    public ShelfHabit with(String folder) {
+        List<String> all = new ArrayList<>(further);
+        all.add(folder);
+        return new ShelfHabit(all, byCourse);
+    }
+
+    public ShelfHabit without(String folder) {
+        return new ShelfHabit(further.stream().filter(f -> !f.equals(folder)).toList(), byCourse);
+    }
+
+    public ShelfHabit withByCourse(boolean other) {
+        return new ShelfHabit(further, other);
+    }
+}

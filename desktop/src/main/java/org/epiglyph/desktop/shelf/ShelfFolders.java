@@ -1,0 +1,47 @@
+package org.epiglyph.desktop.shelf;
+
+import java.io.File;
+import javafx.scene.control.Button;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Words;
+
+/** Where the batches of the shelf are stored: its own folder, and those that the marker added. */
+final class ShelfFolders extends VBox {
+    private final ShelfModel model;
+
+    ShelfFolders(ShelfModel model) {
+        this.model = model;
+        getStyleClass().add("shelf-folders");
+        model.habitProperty().addListener((_, _, _) -> refresh());
+        refresh();
+    }
+
+    private void refresh() {
+        Button add = Form.button("Shelf.addFolder", "link-button", this::choose);
+        add.setId("add-folder");
+        getChildren().setAll(line(Words.of("Shelf.where", model.folder()), add));
+        for (String further : model.habitProperty().get().further()) {
+            Button remove = Form.button("Shelf.removeFolder", "link-button", () -> model.removeFolder(further));
+            remove.setAccessibleText(Words.of("Shelf.spoken", remove.getText(), further));
+            getChildren().add(line(Words.of("Shelf.whereToo", further), remove));
+        }
+    }
+
+    private static HBox line(String words, Button button) {
+        HBox line = new HBox(Form.words(words, "hint"), button);
+        line.getStyleClass().add("shelf-folder");
+        return line;
+    }
+
+    private void choose() {
+        DirectoryChooser chooser = new DirectoryChooser();
+        chooser.setTitle(Words.of("Shelf.addFolder"));
+        File folder = chooser.showDialog(getScene().getWindow());
+        if (folder != null) {
+            model.addFolder(folder.toPath());
+        }
+    }
+}

@@ -1,0 +1,271 @@
+package org.epiglyph.desktop.shelf;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+import org.epiglyph.core.Letters;
+import org.epiglyph.core.Problem;
+import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.settings.ShelfHabit;
+import org.epiglyph.documents.TrialClass;
+import org.epiglyph.places.TemporaryFolder;
+import org.epiglyph.workspace.SafetyCopy;
+import org.epiglyph.workspace.ShelfNote;
+import org.slf4j.LoggerFactory;
+
+/** The batches of a folder, without any node: read anew at each visit, off the interface thread, and shown as they come. */
+final class ShelfModel {
+    /** Lines that come together while others are still read. */
+    private static final int AT_ONCE = 16;
+    private final Path folder;
+    private final ObjectProperty<ShelfHabit> habit;
+    private final Background background;
+    private final Clock clock;
+    private final SerialExecutor executor;
+    private final ReadOnlyObjectWrapper<List<BatchLine>> lines = new ReadOnlyObjectWrapper<>(List.of());
+    private final BooleanProperty complete = new SimpleBooleanProperty();
+    private final StringProperty letters = new SimpleStringProperty("");
+    private final StringProperty trouble = new SimpleStringProperty("");
+    private final StringProperty said = new SimpleStringProperty("");
+    private volatile long visits;
+
+    ShelfModel(Path folder, ObjectProperty<ShelfHabit> habit, Background background, Clock clock,
+            SerialExecutor executor) {
+        this.folder = folder;
+        this.habit = habit;
+        this.background = background;
+        this.clock = clock;
+        this.executor = executor;
+    }
+
+    Path folder() {
+        return folder;
+    }
+
+    /** Folders whose batches stand here too, and how batches stand together. */
+    ObjectProperty<ShelfHabit> habitProperty() {
+        return habit;
+    }
+
+    /** Shows the batches of a further folder, too. */
+    void addFolder(Path further) {
+        Path whole = further.toAbsolutePath().normalize();
+        if (!whole.equals(folder.toAbsolutePath().normalize())) {
+            habit.set(habit.get().with(whole.toString()));
+            refresh();
+        }
+    }
+
+    /** Shows a further folder's batches no longer; they stay where they are. */
+    void removeFolder(String further) {
+        habit.set(habit.get().without(further));
+        refresh();
+    }
+
+    /** All batches so far, in the order in which they are to be done. */
+    ReadOnlyObjectProperty<List<BatchLine>> linesProperty() {
+        return lines.getReadOnlyProperty();
+    }
+
+    /** True once all batches have been read. */
+    BooleanProperty completeProperty() {
+        return complete;
+    }
+
+    /** Words that title, course or folder must have. */
+    StringProperty lettersProperty() {
+        return letters;
+    }
+
+    StringProperty troubleProperty() {
+        return trouble;
+    }
+
+    /** What was done, in words. */
+    StringProperty saidProperty() {
+        return said;
+    }
+
+    /** The batches that have the letters. */
+    List<BatchLine> found() {
+        Letters wanted = Letters.of(letters.get());
+        return lines.get().stream().filter(b -> wanted.areIn(b.title() + " " + b.below())).toList();
+    }
+
+    /** Reads the folder. */
+    void refresh() {
+        long visit = ++visits;
+        complete.set(false);
+        List<String> further = habit.get().further();
+        Thread.ofVirtual().start(() -> {
+            List<BatchLine> found = new ArrayList<>();
+            for (Path batch : batches(further)) {
+                found.add(BatchLine.of(batch));
+                if (found.size() % AT_ONCE == 0) {
+                    tell(visit, List.copyOf(found), false);
+                }
+            }
+            tell(visit, List.copyOf(found), true);
+        });
+    }
+
+    /** A later visit shows its own. While lines come, those of the visit before stay. */
+    private void tell(long visit, List<BatchLine> found, boolean all) {
+        List<BatchLine> ordered = found.stream().sorted(BatchLine.ORDER).toList();
+        Platform.runLater(() -> {
+            if (visit == visits && (all || ordered.size() > lines.get().size())) {
+                lines.set(ordered);
+                complete.set(all);
+            }
+        });
+    }
+
+    private List<Path> batches(List<String> further) {
+        List<Path> all = new ArrayList<>();
+        if (Files.isDirectory(folder)) {
+            all.addAll(batches(folder));
+        }
+        for (String other : further) {
+            if (isFolder(other)) {
+                all.addAll(batches(Path.of(other)));
+            } else {
+                Platform.runLater(() -> trouble.set(Words.of("Shelf.folderGone", other)));
+            }
+        }
+        return all;
+    }
+
+    /** False for what is no path on this system, too: settings may come from another one. */
+    private static boolean isFolder(String name) {
+        try {
+            return Files.isDirectory(Path.of(name));
+        } catch (InvalidPathException e) {
+            return false;
+        }
+    }
+
+    private List<Path> batches(Path of) {
+        try (Stream<Path> all = Files.list(of)) {
+            return all.filter(ShelfModel::isBatch).sorted().toList();
+        } catch (IOException | UncheckedIOException e) {
+            LoggerFactory.getLogger(ShelfModel.class).warn("The shelf cannot be read", e);
+            Platform.runLater(() -> trouble.set(Words.of("Shelf.unreadable", of)));
+            return List.of();
+        }
+    }
+
+    private static boolean isBatch(Path path) {
+        return Files.isRegularFile(path.resolve("batch.sqlite")) && !path.getFileName().toString().startsWith(".");
+    }
+
+    /** Makes the work of a made-up class, for collecting. */
+    void tryAClass(TrialClass trial, Consumer<List<Path>> collect) {
+        Path place = folder.resolve(Words.of("Shelf.trialFolder")).resolve(Words.of("Shelf.trialTask"));
+        trouble.set("");
+        executor.start(() -> {
+            try {
+                trial.make(place, folder);
+            } catch (IOException e) {
+                throw new Problem(Words.of("Shelf.noTrial", folder), e);
+            }
+            return List.of(place);
+        }, collect, trouble::set);
+    }
+
+    /** Decides something about a batch; kept in its folder. */
+    void note(BatchLine batch, UnaryOperator<ShelfNote> change) {
+        trouble.set("");
+        ShelfNote note = change.apply(batch.note());
+        executor.start(() -> {
+            note.keep(batch.folder());
+            return note;
+        }, kept -> lines.set(lines.get()
+                .stream()
+                .map(b -> b.folder().equals(batch.folder()) ? b.withNote(kept) : b)
+                .sorted(BatchLine.ORDER)
+                .toList()), trouble::set);
+    }
+
+    /** Writes a copy of a batch for a safe place, and opens it to see that it is whole. */
+    void copy(BatchLine batch, Path file) {
+        work(() -> {
+            try (TemporaryFolder scratch = TemporaryFolder.make("copy")) {
+                SafetyCopy.write(batch.folder(), file, scratch.path(), clock);
+            } catch (IOException e) {
+                throw new Problem(Words.of("Shelf.noScratch"), e);
+            }
+            return Words.of("Shelf.copied", batch.title(), file);
+        }, Words.of("Shelf.copying", batch.title()));
+    }
+
+    /**
+     * Brings copies, and batches from elsewhere, onto the shelf.
+     *
+     * @param others takes those of the places that are neither, where there are any
+     */
+    void bring(List<Path> places, Consumer<List<Path>> others) {
+        executor.start(() -> places.stream().filter(p -> isBatch(p) || isCopy(p)).toList(), own -> {
+            if (!own.isEmpty()) {
+                work(() -> bring(own), Words.of("Shelf.bringing"));
+            }
+            List<Path> rest = places.stream().filter(p -> !own.contains(p)).toList();
+            if (!rest.isEmpty()) {
+                others.accept(rest);
+            }
+        }, trouble::set);
+    }
+
+    private String bring(List<Path> own) throws Problem {
+        for (Path place : own) {
+            if (isBatch(place)) {
+                SafetyCopy.bring(place, folder);
+            } else {
+                SafetyCopy.restore(place, folder);
+            }
+        }
+        return Words.of("Shelf.brought", own.size());
+    }
+
+    private static boolean isCopy(Path place) {
+        return place.toString().toLowerCase(Locale.ROOT).endsWith(".zip") && Files.isRegularFile(place)
+                && SafetyCopy.isOne(place);
+    }
+
+    private interface Act {
+        String run() throws Problem;
+    }
+
+    private void work(Act work, String named) {
+        if (background.busyProperty().get()) {
+            trouble.set(Words.of("Frame.busy"));
+            return;
+        }
+        trouble.set("");
+        background.start(progress -> {
+            progress.at(named, 0, 0);
+            return work.run();
+        }, words -> {
+            said.set(words);
+            refresh();
+        }, trouble::set);
+    }
+}

@@ -1,0 +1,122 @@
+package org.epiglyph.desktop.markbook;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.util.List;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.markbook.Column;
+import org.epiglyph.core.markbook.Order;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.Screen;
+import org.epiglyph.desktop.SmallBatch;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/** A class of twelve, most of whom handed over paper, scored by keys alone. */
+@ExtendWith(ApplicationExtension.class)
+class BookKeysTest extends InBook {
+    private static final List<StudentKey> ALL = Stream.concat(
+            Stream.of(SmallBatch.TYPED, SmallBatch.SCANNED, SmallBatch.TWICE),
+            IntStream.range(10, 19).mapToObj(i -> new StudentKey("K-" + i))).toList();
+
+    @Start
+    void start(Stage stage) throws Exception {
+        show(stage);
+    }
+
+    @Override
+    protected void prepare() throws Exception {
+        try (Workspace workspace = Workspace.open(batch.folder(), Clock.systemUTC())) {
+            workspace.editAll(ALL.subList(3, ALL.size())
+                    .stream()
+                    .<Edit>map(key -> new Edit.Enrol(new Student(key, "Dee", "Paper " + key.value(), "")))
+                    .toList());
+        }
+    }
+
+    private List<String> scores(String criterion) {
+        return ALL.stream()
+                .map(s -> now().submission(s).scores())
+                .map(c -> c.score(criterion)
+                        .map(BigDecimal::toPlainString)
+                        .or(() -> c.standing(criterion)
+                                .map(x -> x.words()))
+                        .orElse(""))
+                .toList();
+    }
+
+    @Test
+    void tenStudentsScoresGoDownTheClassAndARefusalHoldsTheHandWhereItIs(FxRobot robot) {
+        open(robot);
+        for (String typed : List.of("8", "7.5", "n", "0", "6")) {
+            robot.write(typed);
+            robot.type(KeyCode.ENTER);
+        }
+        robot.write("99");
+        robot.type(KeyCode.ENTER);
+        Screen.waitFor(() -> Screen.text(robot, "#book-notice").contains("99")
+                || robot.lookup(".text-field").queryAll().stream().anyMatch(f -> f.isFocused()));
+        robot.type(KeyCode.ESCAPE);
+        for (String typed : List.of("5", "x", "4,5", "3", "2")) {
+            robot.write(typed);
+            robot.type(KeyCode.ENTER);
+        }
+        assertThat(scores("c1")).containsExactly("8", "7.5", "not attempted", "0", "6", "5", "excused", "4.5", "3", "2",
+                "", "");
+        assertThat(scores("c2")).containsOnly("");
+    }
+
+    @Test
+    void byChoiceEnterGoesToTheRightAndUndoTakesBackOneAfterTheOther(FxRobot robot) {
+        open(robot);
+        robot.interact(() -> {
+            var model = ((BookPlace) program.frame().place()).model();
+            model.habitProperty().set(model.habitProperty().get().withEnterRight(true));
+        });
+        for (String typed : List.of("8", "4")) {
+            robot.write(typed);
+            robot.type(KeyCode.ENTER);
+        }
+        assertThat(List.of(scores("c1").getFirst(), scores("c2").getFirst())).containsExactly("8", "4");
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertThat(List.of(scores("c1").getFirst(), scores("c2").getFirst())).containsExactly("8", "");
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertThat(scores("c1").getFirst()).isEmpty();
+    }
+
+    @Test
+    void aKeptListIsWalkedAtTheDeskInItsOrder(FxRobot robot) {
+        open(robot);
+        robot.write("3");
+        robot.type(KeyCode.ENTER);
+        robot.write("8");
+        robot.type(KeyCode.ENTER);
+        robot.interact(() -> {
+            BookPlace place = (BookPlace) program.frame().place();
+            place.model()
+                    .orderBy(Order.ROSTER
+                            .first(new Column.OfCriterion("c1"), true));
+        });
+        robot.press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
+        Screen.waitFor(() -> Screen.isThere(robot, "#list-walk-shown"));
+        robot.interact(() -> robot.lookup("#list-walk-shown").queryButton().fire());
+        Screen.waitFor(() -> Screen.leaf(robot) != null);
+        atDesk(robot);
+        assertThat(model().student()).as("who is on the list stays on the desk").isEqualTo(SmallBatch.TYPED);
+        robot.press(KeyCode.CONTROL).type(KeyCode.UP).release(KeyCode.CONTROL);
+        Screen.waitFor(() -> model().student().equals(SmallBatch.SCANNED));
+        robot.press(KeyCode.CONTROL).type(KeyCode.UP).release(KeyCode.CONTROL);
+        assertThat(model().student()).as("the best of all is the first").isEqualTo(SmallBatch.SCANNED);
+    }
+}

@@ -1,0 +1,56 @@
+package org.epiglyph.desktop.markbook;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.epiglyph.core.markbook.Column;
+import org.junit.jupiter.api.Test;
+
+/** Where everything stands on the sheet. */
+class SheetLayoutTest {
+    private static List<Column> columns(int count) {
+        return IntStream.range(0, count).<Column>mapToObj(i -> new Column.OfCriterion("c" + i)).toList();
+    }
+
+    @Property(tries = 200)
+    void whatIsRevealedIsInSightAndWhereThePointerFindsIt(@ForAll @IntRange(min = 1, max = 5000) int rows,
+            @ForAll @IntRange(min = 1, max = 60) int columns, @ForAll @IntRange(min = 400, max = 2000) int width,
+            @ForAll @IntRange(min = 300, max = 1200) int height, @ForAll @IntRange(max = 4999) int row,
+            @ForAll @IntRange(max = 59) int column) {
+        SheetLayout layout = new SheetLayout(columns(columns), rows, width, height);
+        int atRow = row % rows;
+        int atColumn = column % columns;
+        layout.reveal(atRow, atColumn);
+        double x = layout.left(atColumn) + layout.width(atColumn) / 2;
+        double y = layout.top(atRow) + SheetLayout.ROW / 2;
+        assertThat(layout.rowAt(y)).isEqualTo(Optional.of(atRow));
+        assertThat(layout.columnAt(x)).isEqualTo(Optional.of(atColumn));
+        assertThat(atRow).isBetween(layout.firstRow(), layout.afterLastRow() - 1);
+        assertThat(layout.isInSight(atColumn)).isTrue();
+    }
+
+    @Test
+    void scrollingEndsWhereThereIsNothingMore() {
+        SheetLayout layout = new SheetLayout(columns(40), 5000, 1000, 700);
+        layout.scrollTo(1e9, 1e9);
+        assertThat(layout.afterLastRow()).isEqualTo(5000);
+        assertThat(layout.left(39) + layout.width(39)).isEqualTo(1000);
+        layout.scrollTo(-5, -5);
+        assertThat(layout.firstRow()).isZero();
+        assertThat(layout.rowAt(SheetLayout.HEAD - 1)).isEmpty();
+        assertThat(layout.columnAt(10)).isEmpty();
+    }
+
+    @Test
+    void aClassOfNobodyHasNoRows() {
+        SheetLayout layout = new SheetLayout(columns(3), 0, 800, 600);
+        assertThat(layout.rowAt(SheetLayout.HEAD + 5)).isEmpty();
+        assertThat(layout.foot()).isEqualTo(SheetLayout.HEAD);
+        assertThat(layout.afterLastRow()).isZero();
+    }
+}

@@ -33,7 +33,7 @@ if not exist "%WORK%\built" (
   type nul > "%WORK%\built"
 )
 
-set "DESKTOP=%ROOT%desktop\target\desktop-0.1.0.jar;%ROOT%desktop\target\lib\*"
+set "DESKTOP=%ROOT%desktop\target\desktop-0.1.0.jar;%ROOT%desktop\target\lib\*;%ROOT%demo\target\demo-0.1.0.jar"
 set "OFFICE=%ROOT%record-office\target\record-office-0.1.0.jar;%ROOT%record-office\target\lib\*"
 set "DEMO=%ROOT%demo\target\demo-0.1.0.jar;%ROOT%demo\target\lib\*"
 set "BENCH=%ROOT%bench\target\bench-0.1.0.jar;%ROOT%bench\target\lib\*"
@@ -42,7 +42,7 @@ set "MAIN=org.epiglyph.desktop.RunCommand"
 set "HOME_OF_DEMO=%LOCALAPPDATA%\epiglyph-demo"
 
 if "%VERB%"=="demo" (
-  "%JAVA%" -cp "%DEMO%" org.epiglyph.demo.DemoCommand --home "%HOME_OF_DEMO%" "--office=%JAVA%" "--office=-cp" "--office=%OFFICE%" "--office=org.epiglyph.recordoffice.RecordOfficeCommand" %2 %3 -- "%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% run
+  "%JAVA%" -cp "%DEMO%" org.epiglyph.demo.DemoCommand --home "%HOME_OF_DEMO%" "--office=%JAVA%" "--office=-cp" "--office=%OFFICE%" "--office=org.epiglyph.recordoffice.RecordOfficeCommand" "--collect=%JAVA%" "--collect=-Djava.awt.headless=true" "--collect=--enable-native-access=ALL-UNNAMED" "--collect=-cp" "--collect=%DESKTOP%" "--collect=%MAIN%" %2 %3 -- "%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% run
   exit /b !errorlevel!
 )
 if "%VERB%"=="record-office" (

@@ -38,10 +38,10 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.recordoffice.RecordOffice;
-import org.epiglyph.exchange.record.HttpRecordClient;
 import org.epiglyph.workspace.Workspace;
 import org.epiglyph.workspace.WorkspaceObserver;
 
@@ -63,7 +63,7 @@ public final class Bench {
         void run() throws Exception;
     }
 
-    /** @param arguments the checkout's folder; and {@code desk}, {@code scoring}, {@code growth}, {@code intake}, {@code effort} or {@code hand-back} to measure that alone and write nothing */
+    /** @param arguments the checkout's folder; and {@code desk}, {@code scoring}, {@code growth}, {@code book}, {@code passages}, {@code intake}, {@code effort} or {@code hand-back} to measure that alone and write nothing */
     public static void main(String[] arguments) throws Exception {
         Path world = Files.createTempDirectory("epiglyph-bench");
         Bench bench = new Bench(world);
@@ -75,6 +75,14 @@ public final class Bench {
             }
             if (only.equals("growth")) {
                 new GrowthFigures(bench.world).tell(bench::say, System.out::println);
+                return;
+            }
+            if (only.equals("book")) {
+                new BookFigures(bench.world).tell(bench::say);
+                return;
+            }
+            if (only.equals("passages")) {
+                new PassagesFigures().tell(bench::say);
                 return;
             }
             Path batch = bench.collect();
@@ -107,6 +115,8 @@ public final class Bench {
             bench.matching();
             new ScoringBench().tell(bench::say);
             new GrowthFigures(bench.world).tell(bench::say, bench.notes::add);
+            new BookFigures(bench.world).tell(bench::say);
+            new PassagesFigures().tell(bench::say);
             bench.write(Path.of(arguments[0]).resolve("docs/performance.md"));
         } finally {
             try (Stream<Path> all = Files.walk(world)) {
@@ -120,7 +130,8 @@ public final class Bench {
         DemoWorld.make(world.resolve("office"), shelf);
         try (RecordOffice office = RecordOffice.start(world.resolve("office"), 0, Clock.systemUTC());
                 CollectPlan plan = Planning.fromRecord(
-                        HttpRecordClient.at(office.address(), Files.readString(world.resolve("office/token"))),
+                        RecordServices.installed()
+                                .connect(office.address(), Files.readString(world.resolve("office/token"))),
                         DemoWorld.TASK,
                         Optional.empty(), Progress.NONE)) {
             var scheme = SchemeFile.read(Files.readAllBytes(shelf.resolve("mark schemes/Tidal heights workbook.csv")),

@@ -1,21 +1,21 @@
 package org.epiglyph.bench;
 
+import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.List;
-import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.core.scoring.Manner;
-import org.epiglyph.core.scoring.Judgement;
-import org.epiglyph.core.scoring.Criterion;
-import javafx.scene.control.Button;
-import java.math.BigDecimal;
 import java.util.Optional;
-import org.epiglyph.core.batch.Edit;
+import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.desk.Desk;
@@ -55,15 +55,10 @@ final class DeskShots {
         look(v -> v.withNight(false).withDimmed(false));
         open(CROWDED);
         camera.picture("desk-crowded");
-        act("Desk.act.remarks");
-        camera.picture("desk-remarks");
         act("Desk.act.history");
         camera.picture("desk-history");
         act("Desk.act.history");
         penCase();
-        act("Frame.keys");
-        camera.picture("keys");
-        act("Frame.keys");
         if (all) {
             more();
         }

@@ -1,7 +1,9 @@
 package org.epiglyph.bench;
 
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -11,6 +13,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
@@ -27,12 +30,14 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
-import org.epiglyph.workspace.Overview;
 import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Overview;
+import org.epiglyph.workspace.ShelfNote;
 import org.epiglyph.workspace.Workspace;
 
 /** What grows with the class and with the evening, and what must not: each figure beside the one of a small class or a short history. */
 final class GrowthFigures {
+    private static final int SHELF = 500;
     private static final int[] CLASSES = {26, 400, 1_000, 5_000};
     private static final int[] HISTORIES = {1_000, 10_000, 100_000, 300_000};
     private static final int CRITERIA = 12;
@@ -147,11 +152,34 @@ final class GrowthFigures {
         Overview.at(large);
         double figures = (System.nanoTime() - from) / 1e6;
         say.say("the shelf's line of that batch, from its summary", "opening it", figures, millis[3], "ms");
+        say.say("the shelf's lines of 500 batches", "a second", shelf(small), 1000, "ms");
+    }
+
+    /** What the shelf reads of many batches, once their summaries are there. */
+    private double shelf(Path batch) throws Exception {
+        Overview.at(batch);
+        Path shelf = Files.createDirectories(world.resolve("growth").resolve("shelf"));
+        for (int i = 0; i < SHELF; i++) {
+            Path copy = Files.createDirectory(shelf.resolve("batch " + i));
+            try (Stream<Path> files = Files.list(batch)) {
+                for (Path file : files.filter(Files::isRegularFile).toList()) {
+                    Files.copy(file, copy.resolve(file.getFileName()), StandardCopyOption.COPY_ATTRIBUTES);
+                }
+            }
+        }
+        long from = System.nanoTime();
+        try (Stream<Path> all = Files.list(shelf)) {
+            for (Path one : all.sorted().toList()) {
+                Overview.at(one);
+                ShelfNote.of(one);
+            }
+        }
+        return (System.nanoTime() - from) / 1e6;
     }
 
     private Path made(String name, int students, int changes) throws Exception {
         Path folder = world.resolve("growth").resolve(name);
-        java.nio.file.Files.createDirectories(folder.getParent());
+        Files.createDirectories(folder.getParent());
         try (NewBatch batch = NewBatch.at(folder)) {
             for (int i = 0; i < students; i++) {
                 batch.add(student(i), List.of());

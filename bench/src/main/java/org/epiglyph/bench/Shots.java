@@ -1,16 +1,18 @@
 package org.epiglyph.bench;
 
-import java.awt.image.BufferedImage;
-import java.io.IOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.concurrent.Worker;
@@ -20,11 +22,10 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.image.ImageView;
-import javafx.scene.image.PixelReader;
-import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.web.WebView;
 import javafx.stage.Stage;
-import javax.imageio.ImageIO;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.PageMaking;
@@ -40,7 +41,7 @@ import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.exchange.record.HttpRecordClient;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.recordoffice.RecordOffice;
@@ -82,7 +83,8 @@ public final class Shots {
         try (RecordOffice office = RecordOffice.start(world.resolve("office"), 0, Clock.systemUTC())) {
             String token = Files.readString(world.resolve("office").resolve("token"));
             Program program = Camera.onInterface(
-                    () -> new Program(new Program.Start(shelf, world.resolve("settings"), office.address(), token),
+                    () -> new Program(new Program.Start(shelf, world.resolve("settings"), office.address(), token)
+                            .withMail(office.mailPort()),
                             Clock.systemDefaultZone()));
             Camera.onInterface(() -> {
                 Stage stage = new Stage();
@@ -115,6 +117,9 @@ public final class Shots {
                 return;
             }
             handBack(program, batch);
+            markBook(program, batch);
+            letters(program, batch);
+            answer(office, token);
             shelfPicture(program);
             record(office);
             Camera.onInterface(() -> {
@@ -140,7 +145,7 @@ public final class Shots {
         camera.picture("x-collect-rule");
         camera.fire("#cancel");
         camera.fire("#change-sheet");
-        camera.picture("collect-sheet");
+        camera.picture("x-collect-sheet");
         camera.fire("#cancel");
         camera.fire("#accept-likely");
         camera.fire("#set-aside-rest");
@@ -180,7 +185,7 @@ public final class Shots {
     }
 
     private static Path collect(String address, String token, Path shelf) throws Exception {
-        try (CollectPlan plan = Planning.fromRecord(HttpRecordClient.at(address, token), DemoWorld.TASK,
+        try (CollectPlan plan = Planning.fromRecord(RecordServices.installed().connect(address, token), DemoWorld.TASK,
                 Optional.empty(), Progress.NONE)) {
             Path scheme = shelf.resolve("mark schemes").resolve("Tidal heights workbook.csv");
             Path phrases = shelf.resolve("phrasebooks").resolve("Tides and Passage Planning.csv");
@@ -224,6 +229,64 @@ public final class Shots {
         camera.fire("#hand-back-send");
         Camera.waitFor(() -> camera.scene().lookup("#hand-back-said") != null
                 && camera.scene().lookup("#hand-back-said").isVisible());
+    }
+
+    private void markBook(Program program, Path batch) throws Exception {
+        Camera.onInterface(() -> {
+            program.toMarkBook(batch);
+            return null;
+        });
+        Camera.waitFor(() -> camera.scene().lookup("#book-sheet") != null);
+        camera.picture("mark-book");
+        camera.fire("#book-figures");
+        Camera.onInterface(() -> {
+            camera.scene().lookup("#book-sheet").requestFocus();
+            return null;
+        });
+        Camera.act(() -> camera.scene()
+                .lookup("#book-sheet")
+                .fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.END, false, false, false, false)));
+        Camera.waitFor(() -> camera.scene().lookup("#criteria-figures") != null);
+        camera.picture("mark-book-figures");
+        camera.fire("#book-figures");
+    }
+
+    private void letters(Program program, Path batch) throws Exception {
+        Camera.onInterface(() -> {
+            program.toLetters(batch);
+            return null;
+        });
+        Camera.waitFor(() -> camera.scene().lookup("#letter-words") != null);
+        Camera.onInterface(() -> {
+            ((TextInputControl) camera.scene().lookup("#letter-subject")).setText("{task}: nothing has come yet");
+            ((TextInputControl) camera.scene().lookup("#letter-words")).setText("""
+                    Dear {name},
+
+                    your work for {task} was due {due}, and nothing has come from you. If something went wrong, \
+                    write to me today and we shall find a way.
+
+                    M\u00e1rta Rowe""");
+            ((TextInputControl) camera.scene().lookup("#letters-from")).setText("m.rowe@kestrelpoint.example");
+            return null;
+        });
+        Camera.waitFor(() -> camera.scene().lookup("#letters-send") instanceof Button send
+                && send.getText().contains("2"));
+        camera.picture("letters");
+    }
+
+    /** A student answers, and the marker replies. */
+    private static void answer(RecordOffice office, String token) throws Exception {
+        HttpClient http = HttpClient.newHttpClient();
+        String words = "Which table do you mean? I took the heights from the almanac.";
+        http.send(HttpRequest
+                .newBuilder(URI.create(office.address() + "/students/K-4422/tasks/" + DemoWorld.TASK + "/answers"))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers
+                        .ofString("remark=1&words=" + URLEncoder.encode(words, StandardCharsets.UTF_8)))
+                .build(), HttpResponse.BodyHandlers.discarding());
+        RecordServices.installed()
+                .connect(office.address(), token)
+                .reply(DemoWorld.TASK, "A-1", "The one in the almanac is right; say so beside the figure.");
     }
 
     private void shelfPicture(Program program) throws Exception {

@@ -47,7 +47,7 @@ public final class BundleCheck {
 
     private BundleCheck(Workspace workspace, Choices choices, Path place) {
         this.workspace = workspace;
-        this.batch = workspace.batch();
+        this.batch = workspace.batch().named();
         this.choices = choices;
         this.place = place;
     }

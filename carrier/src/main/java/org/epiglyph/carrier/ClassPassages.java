@@ -24,10 +24,13 @@ public final class ClassPassages {
     private final KeptWords words;
     private final Vocabulary vocabulary = new Vocabulary();
     private final boolean ownAlone;
-    private final Map<StudentKey, List<String>> taken = new HashMap<>();
+    private final Map<StudentKey, Taken> taken = new HashMap<>();
     private Optional<String> task = Optional.empty();
     private volatile Corpus corpus = new Corpus(List.of());
     private volatile boolean complete;
+
+    /** @param covered true if names were left out of its words */
+    private record Taken(List<String> documents, boolean covered) {}
 
     /** @param ownAlone true to leave out quotations and lists of references */
     public ClassPassages(KeptWords words, boolean ownAlone) {
@@ -50,11 +53,12 @@ public final class ClassPassages {
         int looked = 0;
         for (Submission submission : batch.submissions()) {
             StudentKey student = submission.student().key();
-            List<String> documents = submission.documents().stream().map(Document::sha256).toList();
-            if (!documents.equals(taken.get(student))) {
+            Taken now = new Taken(submission.documents().stream().map(Document::sha256).toList(),
+                    submission.student().isCovered());
+            if (!now.equals(taken.get(student))) {
                 corpus.put(student, WordRun.of(vocabulary, PlacedWords.pages(words, submission, new ArrayList<>()),
                         ownAlone));
-                taken.put(student, documents);
+                taken.put(student, now);
             }
             if (!goOn.test(++looked)) {
                 return;

@@ -7,6 +7,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.roster.NameCover;
 import org.epiglyph.core.roster.StudentKey;
 
 /** Finds words in the work of a whole class, one student after the other. */
@@ -33,22 +34,23 @@ public final class ClassSearch {
     public void search(Batch batch, String wanted, Predicate<Found> take) {
         for (Submission submission : batch.submissions()) {
             List<Document> documents = submission.documents().stream().filter(d -> d.pageCount() > 0).toList();
-            if (!documents.isEmpty() && !take.test(found(submission.student().key(), documents, wanted))) {
+            if (!documents.isEmpty() && !take.test(found(submission, documents, wanted))) {
                 return;
             }
         }
     }
 
-    private Found found(StudentKey student, List<Document> documents, String wanted) {
+    private Found found(Submission submission, List<Document> documents, String wanted) {
+        NameCover cover = submission.cover();
         int places = 0;
         boolean readable = false;
         for (Document document : documents) {
             for (PageText page : pages(document)) {
                 readable |= !page.words().isEmpty();
-                places += page.find(wanted).size();
+                places += cover.cover(page).find(wanted).size();
             }
         }
-        return new Found(student, places, readable);
+        return new Found(submission.student().key(), places, readable);
     }
 
     private List<PageText> pages(Document document) {

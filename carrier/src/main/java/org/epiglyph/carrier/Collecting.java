@@ -5,6 +5,7 @@ import java.nio.charset.Charset;
 import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -25,6 +26,7 @@ import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
@@ -219,6 +221,7 @@ public final class Collecting {
                 }
             }
             int students = edits.size();
+            covering(workspace.batch(), plan.roster()).ifPresent(edits::add);
             edits.addAll(addresses(workspace.batch()));
             news.stream()
                     .flatMap(i -> plan.studentOf(i).stream())
@@ -237,13 +240,25 @@ public final class Collecting {
         }
     }
 
+    /** Whoever joins a class of which names are covered is covered too. */
+    private static Optional<Edit> covering(Batch batch, Roster roster) {
+        List<StudentKey> newcomers = roster.students()
+                .stream()
+                .map(Student::key)
+                .filter(s -> batch.position(s) < 0)
+                .toList();
+        return batch.isCovered() && !newcomers.isEmpty()
+                ? Optional.of(Edit.CoverNames.ofNewcomers(batch, newcomers, new SecureRandom()))
+                : Optional.empty();
+    }
+
     /** Mail addresses that the batch does not know yet. */
     private List<Edit> addresses(Batch batch) {
         return plan.roster()
                 .students()
                 .stream()
                 .filter(s -> !s.mail().isBlank() && batch.position(s.key()) >= 0
-                        && batch.submission(s.key()).student().mail().isBlank())
+                        && batch.submission(s.key()).whose().owner().mail().isBlank())
                 .<Edit>map(s -> new Edit.LearnAddress(s.key(), s.mail()))
                 .toList();
     }

@@ -197,7 +197,7 @@ public final class HandingBack {
         }
 
         Outcome hand(StudentKey student) throws Problem {
-            Batch batch = workspace.batch();
+            Batch batch = workspace.batch().named(student);
             Optional<Outcome> open = unsealed(batch, student);
             if (open.isPresent()) {
                 return open.get();

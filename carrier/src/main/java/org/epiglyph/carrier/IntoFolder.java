@@ -57,7 +57,7 @@ final class IntoFolder {
         this.clock = clock;
         this.choices = choices;
         this.folder = folder;
-        this.batch = workspace.batch();
+        this.batch = workspace.batch().named();
         this.students = students;
     }
 
@@ -96,7 +96,7 @@ final class IntoFolder {
                 }
             }
             for (Map.Entry<StudentKey, Future<Building.Built>> one : making.entrySet()) {
-                progress.at(batch.submission(one.getKey()).student().name(), built.size(), making.size());
+                progress.at(workspace.batch().submission(one.getKey()).student().name(), built.size(), making.size());
                 Outcome trouble = HandingBack.one(one.getKey(), () -> {
                     built.put(one.getKey(), Futures.get(one.getValue()).apart(taken));
                     return null;

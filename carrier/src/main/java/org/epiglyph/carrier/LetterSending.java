@@ -71,7 +71,8 @@ public final class LetterSending {
     }
 
     private static Fate plan(Batch batch, LetterText text, StudentKey student, boolean again) {
-        Letter letter = text.to(batch, batch.submission(student));
+        Batch named = batch.named(student);
+        Letter letter = text.to(named, named.submission(student));
         Optional<LetterSent> before = batch.submission(student).correspondence().letter(letter.digest());
         if (before.isPresent() && before.get().certain()) {
             return new Fate.Already(student, before.get());

@@ -11,6 +11,7 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.passages.WordRun;
+import org.epiglyph.core.roster.NameCover;
 
 /**
  * The words of a student's work, with the pages on which they stand.
@@ -28,11 +29,12 @@ public record PlacedWords(List<PageRef> refs, List<PageText> pages, WordRun run)
     /** Reads the pages of a submission; a document that cannot be opened has no words. */
     static List<PageText> pages(KeptWords words, Submission submission, List<PageRef> refs) {
         List<PageText> pages = new ArrayList<>();
+        NameCover cover = submission.cover();
         for (Document document : submission.documents()) {
             List<PageText> own = texts(words, document);
             for (int i = 0; i < document.pageCount(); i++) {
                 refs.add(new PageRef(document.id(), i));
-                pages.add(i < own.size() ? own.get(i) : PageText.NONE);
+                pages.add(i < own.size() ? cover.cover(own.get(i)) : PageText.NONE);
             }
         }
         return pages;

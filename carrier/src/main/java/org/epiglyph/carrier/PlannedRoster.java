@@ -41,7 +41,7 @@ record PlannedRoster(Roster roster, CollectPlan.RosterOrigin origin, Optional<Ro
 
         private List<Student> students() {
             Map<StudentKey, Student> all = new LinkedHashMap<>();
-            earlier.ifPresent(e -> e.batch().submissions().forEach(s -> all.put(s.student().key(), s.student())));
+            earlier.ifPresent(e -> e.batch().submissions().forEach(s -> all.put(s.student().key(), s.whose().owner())));
             recorded.ifPresent(r -> r.students().forEach(s -> add(all, s)));
             sheet.ifPresent(s -> s.roster().students().forEach(x -> add(all, x)));
             typed.forEach(s -> add(all, s));

@@ -33,6 +33,7 @@ import org.epiglyph.desktop.markbook.BookModel;
 import org.epiglyph.desktop.markbook.BookPlace;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Walk;
+import org.epiglyph.desktop.pages.PageCover;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.phrases.PhrasebookModel;
 import org.epiglyph.desktop.phrases.PhrasebookPlace;
@@ -207,7 +208,8 @@ public final class Program {
             if (opened.batch().submissions().isEmpty()) {
                 throw new Problem(Words.of("Shelf.noStudents"));
             }
-            PageImages images = new PageImages(id -> pdfOf(opened, id), opened.folder().pictures());
+            PageImages images = new PageImages(id -> pdfOf(opened, id), opened.folder().pictures(),
+                    id -> PageCover.of(opened.batch(), id));
             DeskModel model = new DeskModel(opened, settings, clock, Platform::runLater, keeping);
             model.penCaseProperty().addListener((_, before, now) -> {
                 if (before.slots().size() != now.slots().size()) {
@@ -288,6 +290,9 @@ public final class Program {
 
     private void toLetters(Path folder, Set<StudentKey> students) {
         batch.open(folder, opened -> {
+            if (opened.batch().isCovered()) {
+                throw new Problem(Words.of("Letters.covered"));
+            }
             LettersModel model = new LettersModel(opened, background, clock, SerialExecutor.thread(),
                     () -> handingBack.filter(h -> h.isOf(opened)).map(HandBack::unopened).orElse(Set.of()));
             if (!students.isEmpty()) {

@@ -131,6 +131,9 @@ public record ClassFigures(BigDecimal maximum, Sample results, Map<String, Integ
     }
 
     private static Map<String, Contrast> sections(Batch batch, List<Submission> done) {
+        if (batch.isCovered()) {
+            return Map.of();
+        }
         List<String> names = done.stream().map(s -> s.student().section()).distinct().sorted().toList();
         Map<String, Contrast> all = new LinkedHashMap<>();
         List<String> seen = names.size() == 2 ? names.subList(1, 2) : names;

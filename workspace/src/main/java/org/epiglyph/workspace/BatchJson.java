@@ -26,16 +26,16 @@ import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.ink.Cubic;
-import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Mark;
-import org.epiglyph.core.marks.Shape;
 import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Shape;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
@@ -96,6 +96,7 @@ final class BatchJson {
         mapper.addMixIn(Pages.Ready.class, LaterInPages.class);
         mapper.addMixIn(Head.class, LaterInHeads.class);
         mapper.addMixIn(Receipt.class, LaterInReceipts.class);
+        mapper.addMixIn(Student.class, LaterInStudents.class);
         mapper.addMixIn(Phrase.class, LaterInPhrases.class);
         mapper.addMixIn(Stroke.class, LaterInStrokes.class);
         mapper.addMixIn(TextMarkup.class, LaterInMarkups.class);
@@ -129,6 +130,9 @@ final class BatchJson {
                 kind(Edit.ChangeAids.class, "aids"), kind(Edit.SetStanding.class, "standing"),
                 kind(Edit.Judge.class, "judge"), kind(Edit.WriteOnCriterion.class, "on-criterion"),
                 kind(Edit.Moderate.class, "moderate"), kind(Edit.SetLateness.class, "lateness"),
+                kind(Edit.AssignMarker.class, "marker"),
+                kind(Edit.CoverNames.class, "cover"), kind(Edit.UncoverNames.class, "uncover"),
+                kind(Edit.DrawStrips.class, "strips"),
                 kind(Edit.ChangeScheme.class, "scheme"),
                 kind(Edit.Reword.class, "reword"), kind(Edit.ArrangePhrases.class, "arrange-phrases"),
                 kind(Edit.RemovePhrase.class, "remove-phrase"), kind(Edit.Together.class, "together"));
@@ -173,6 +177,11 @@ final class BatchJson {
         public int hashCode() {
             return 1;
         }
+    }
+
+    private abstract static class LaterInStudents {
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT)
+        private int script;
     }
 
     private abstract static class LaterInPhrases {

@@ -21,6 +21,7 @@ import java.util.Set;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Checkpoint;
+import org.epiglyph.core.batch.Covers;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.batch.UndoStep;
 import org.epiglyph.core.phrases.Phrasebook;
@@ -38,7 +39,7 @@ import org.sqlite.SQLiteOpenMode;
  */
 final class CheckpointFile implements AutoCloseable {
     /** Changed whenever what is written here would be understood otherwise. */
-    private static final int FORM = 1;
+    private static final int FORM = 2;
     private final Connection connection;
     private final Map<StudentKey, String> digests;
 
@@ -58,7 +59,8 @@ final class CheckpointFile implements AutoCloseable {
 
     /** @param rows the digest of all rows' digests, in the order of the roster */
     private record Head(int form, long number, String chain, Task task, MarkScheme scheme, Phrasebook phrasebook,
-            Aids aids, List<UndoStep> done, List<UndoStep> undone, List<StudentKey> students, String shared,
+            Aids aids, Covers covers, List<UndoStep> done, List<UndoStep> undone, List<StudentKey> students,
+            String shared,
             String rows) {}
 
     private record Row(String body, String lines, String digest) {
@@ -124,7 +126,7 @@ final class CheckpointFile implements AutoCloseable {
         LineIndex index = new LineIndex();
         index.restoreShared(head.shared);
         head.students.forEach(s -> index.restore(s, rows.get(s).lines));
-        Batch batch = Batch.restored(head.task, head.scheme, head.phrasebook, head.aids, submissions);
+        Batch batch = Batch.restored(head.task, head.scheme, head.phrasebook, head.aids, head.covers, submissions);
         Map<StudentKey, String> digests = new HashMap<>();
         rows.forEach((s, row) -> digests.put(s, row.digest));
         return new Found(new Checkpoint(batch, head.number, head.done, head.undone), head.chain, index, digests);
@@ -210,7 +212,7 @@ final class CheckpointFile implements AutoCloseable {
         Batch batch = checkpoint.batch();
         List<StudentKey> students = batch.students();
         return new Head(FORM, checkpoint.number(), chain, batch.task(), batch.scheme(), batch.phrasebook(),
-                batch.aids(), checkpoint.done(), checkpoint.undone(), students, index.shared(),
+                batch.aids(), batch.covers(), checkpoint.done(), checkpoint.undone(), students, index.shared(),
                 sum(students.stream().map(digests::get).toList()));
     }
 

@@ -23,11 +23,12 @@ public final class Fingerprint {
      * @return SHA-256, 64 lower-case hexadecimal digits
      */
     public static String of(Batch batch, StudentKey student, List<String> chosen) {
-        Submission submission = batch.submission(student);
+        Batch named = batch.named(student); // what is handed out has the name, whether it is covered here or not
+        Submission submission = named.submission(student);
         List<Object> handed = new ArrayList<>(
                 List.of(student, submission.documents().stream().map(Document::sha256).toList(),
-                        submission.marksForStudent(), batch.result(student).value().stripTrailingZeros(),
-                        Feedback.text(batch, submission)));
+                        submission.marksForStudent(), named.result(student).value().stripTrailingZeros(),
+                        Feedback.text(named, submission)));
         if (!submission.attached().isEmpty()) {
             handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());
         }

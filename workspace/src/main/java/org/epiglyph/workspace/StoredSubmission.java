@@ -19,6 +19,7 @@ import org.epiglyph.core.batch.Marked;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.Received;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.batch.Whose;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.Student;
@@ -31,7 +32,9 @@ record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer>
         @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Acceptance> accepted,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) List<LetterSent> letters,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Answer> answers,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) Optional<Instant> opened) {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) Optional<Instant> opened,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String marker,
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT) int script) {
     private static final Comparator<PageRef> IN_ORDER = Comparator.comparing(PageRef::document)
             .thenComparing(PageRef::index);
 
@@ -52,15 +55,19 @@ record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer>
                 .map(e -> new Turn(e.getKey(), e.getValue()))
                 .sorted(Comparator.comparing(Turn::page, IN_ORDER))
                 .toList();
-        return new StoredSubmission(s.student(), s.handIns(), s.counting(), s.attached(), turns, s.marks(), s.scores(),
+        return new StoredSubmission(s.whose().owner(), s.handIns(), s.counting(), s.attached(), turns, s.marks(),
+                s.scores(),
                 s.onTheWhole(), s.privately(), s.seen().stream().sorted(IN_ORDER).toList(), s.sealed(), s.receipts(),
-                s.handedBack(), s.accepted(), s.correspondence().letters(), s.correspondence().answers(), s.opened());
+                s.handedBack(), s.accepted(), s.correspondence().letters(), s.correspondence().answers(), s.opened(),
+                s.marker(),
+                s.student().script());
     }
 
     Submission submission() {
         Map<PageRef, Integer> turned = turns.stream().collect(Collectors.toMap(Turn::page, Turn::degrees));
-        return new Submission(student, new Received(handIns, counting, attached, turned),
-                new Marked(marks, scores, onTheWhole, privately, java.util.Set.copyOf(seen)),
+        return new Submission(script == 0 ? Whose.of(student) : Whose.of(student).covered(script),
+                new Received(handIns, counting, attached, turned),
+                new Marked(marks, scores, onTheWhole, privately, java.util.Set.copyOf(seen), marker),
                 new Delivered(sealed, receipts, handedBack, accepted, opened), new Correspondence(letters, answers));
     }
 }

@@ -16,6 +16,7 @@ import java.util.stream.Stream;
 import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Answer;
+import org.epiglyph.core.batch.Covers;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.LetterSent;
@@ -137,6 +138,9 @@ class BatchJsonTest {
                 new Edit.Moderate(ADA, Optional.empty()),
                 new Edit.SetLateness(ADA, Optional.of(new OwnLateness(new BigDecimal("2.5"), "ill"))),
                 new Edit.SetLateness(ADA, Optional.empty()), new Edit.LearnOpened(ADA, Instant.EPOCH),
+                new Edit.AssignMarker(ADA, "Rowan"), new Edit.CoverNames(List.of(ADA), Set.of(ADA)),
+                new Edit.UncoverNames(Set.of(ADA), "a question"),
+                new Edit.DrawStrips(List.of(Covers.Strip.HEAD)),
                 new Edit.ChangeScheme(everyKind(),
                         List.of(new Edit.Rescore(ADA, "c1", Judgement.of(BigDecimal.ONE), Judgement.NONE))),
                 new Edit.ArrangePhrases(

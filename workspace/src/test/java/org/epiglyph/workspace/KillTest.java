@@ -9,9 +9,9 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import org.epiglyph.core.scoring.Moderation;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.LongStream;
 import org.epiglyph.core.batch.Batch;
@@ -22,6 +22,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.scoring.Moderation;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -60,7 +61,7 @@ class KillTest {
             Submission ada = workspace.batch().submission(Examples.ADA);
             Mark last = ada.marks().getLast();
             PageRef page = last.page();
-            switch (i % 11) {
+            switch (i % 13) {
                 case 0 -> workspace.edit(new Edit.ChangeMark(Examples.ADA, last.withRemark(Remark.of("words " + i))));
                 case 1 -> {
                     workspace.edit(new Edit.WriteOnTheWhole(Examples.ADA, "whole " + i));
@@ -86,6 +87,11 @@ class KillTest {
                 case 9 -> workspace.edit(new Edit.Reword(
                         List.of(new Edit.Rewording(Examples.ADA, last.id(), last.remark(), Remark.of("reworded " + i))),
                         List.of(), List.of()));
+                case 10 -> workspace.edit(Edit.CoverNames.byLot(workspace.batch(), new Random(i)));
+                case 11 -> {
+                    workspace.edit(new Edit.AssignMarker(Examples.ADA, "marker " + i));
+                    workspace.edit(new Edit.UncoverNames(Set.of(Examples.ADA), "because " + i));
+                }
                 default -> {
                     workspace.edit(new Edit.SeePage(Examples.ADA, page));
                     workspace.edit(new Edit.BringBack(Examples.ADA, ada.marks(), ada.scores(), "back " + i, ""));

@@ -23,11 +23,13 @@ public final class Batch {
     private final Phrasebook phrasebook;
     private final Submissions submissions;
     private final Aids aids;
+    private final Covers covers;
     /** Results as far as they were asked for; shared with the batches before and after, as long as task and scheme are the same. */
     private final Map<StudentKey, Computed> results;
 
     private Batch(Task task, MarkScheme scheme, Phrasebook phrasebook, Submissions submissions, Aids aids,
-            Map<StudentKey, Computed> results) {
+            Covers covers, Map<StudentKey, Computed> results) {
+        this.covers = covers;
         this.results = results;
         this.aids = aids;
         this.task = task;
@@ -42,23 +44,24 @@ public final class Batch {
      * @param submissions one for each student of the roster, in roster order
      */
     public static Batch collected(Task task, MarkScheme scheme, Phrasebook phrasebook, List<Submission> submissions) {
-        return restored(task, scheme, phrasebook, Aids.NONE, submissions);
+        return restored(task, scheme, phrasebook, Aids.NONE, Covers.NONE, submissions);
     }
 
     /**
      * A batch as it was put down between edits.
      *
-     * @param submissions one for each student of the roster, in roster order
+     * @param submissions one for each student of the roster, in the order in which they were
      */
     public static Batch restored(Task task, MarkScheme scheme, Phrasebook phrasebook, Aids aids,
-            List<Submission> submissions) {
-        return new Batch(task, scheme, phrasebook, Submissions.of(submissions), aids, new ConcurrentHashMap<>());
+            Covers covers, List<Submission> submissions) {
+        return new Batch(task, scheme, phrasebook, Submissions.of(submissions), aids, covers,
+                new ConcurrentHashMap<>());
     }
 
     /** The batch with one student alone; with nobody where the class has no such student. */
     Batch only(StudentKey student) {
         return new Batch(task, scheme, phrasebook, Submissions.of(submissions.find(student).stream().toList()), aids,
-                new ConcurrentHashMap<>());
+                covers, new ConcurrentHashMap<>());
     }
 
     public Task task() {
@@ -76,6 +79,32 @@ public final class Batch {
     /** What lies beside the pages for the whole batch. */
     public Aids aids() {
         return aids;
+    }
+
+    /** The numbers that stand for students while their names are covered. */
+    public Covers covers() {
+        return covers;
+    }
+
+    /** True if a student's name is covered. */
+    public boolean isCovered() {
+        return submissions.isCovered();
+    }
+
+    /**
+     * The batch with all names, those in words to students too, in the record system's order: for handing back, matching and
+     * letters, not for the screen.
+     */
+    public Batch named() {
+        return covers.isNone()
+                ? this
+                : new Batch(task, scheme, phrasebook, submissions.withAll(Submission::named)
+                        .uncovered(covers, submissions.keys()), aids, covers, new ConcurrentHashMap<>());
+    }
+
+    /** The same for one student alone, the others as they are. */
+    public Batch named(StudentKey student) {
+        return covers.isNone() ? this : with(submissions.with(student, Submission::named));
     }
 
     /** How often each phrase stands on the pages of the batch, by its id. */
@@ -185,25 +214,30 @@ public final class Batch {
     }
 
     Batch with(Submissions other) {
-        return new Batch(task, scheme, phrasebook, other, aids, results);
+        return new Batch(task, scheme, phrasebook, other, aids, covers, results);
     }
 
     Batch with(Phrasebook other) {
-        return new Batch(task, scheme, other, submissions, aids, results);
+        return new Batch(task, scheme, other, submissions, aids, covers, results);
     }
 
     Batch with(Aids other) {
-        return new Batch(task, scheme, phrasebook, submissions, other, results);
+        return new Batch(task, scheme, phrasebook, submissions, other, covers, results);
+    }
+
+    /** With other numbers for its students, and their names covered or not. */
+    Batch with(Covers other, Submissions all) {
+        return new Batch(task, scheme, phrasebook, all, aids, other, new ConcurrentHashMap<>());
     }
 
     /** With another scheme, by which all results are computed anew. */
     Batch with(MarkScheme other) {
-        return new Batch(task, other, phrasebook, submissions, aids, new ConcurrentHashMap<>());
+        return new Batch(task, other, phrasebook, submissions, aids, covers, new ConcurrentHashMap<>());
     }
 
     /** With another task, by which all results are computed anew. */
     Batch with(Task other) {
-        return new Batch(other, scheme, phrasebook, submissions, aids, new ConcurrentHashMap<>());
+        return new Batch(other, scheme, phrasebook, submissions, aids, covers, new ConcurrentHashMap<>());
     }
 
     /** The student's submission; refused where the class has no such student. */

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
@@ -31,6 +32,10 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
             case Edit.ChangeAids e -> new BatchChange(b -> b.with(e.aids()), b -> new Edit.ChangeAids(b.aids()));
             case Edit.ChangeTask e -> new BatchChange(b -> retimed(b, e), b -> new Edit.ChangeTask(b.task()));
             case Edit.Enrol e -> new BatchChange(b -> joined(b, e), _ -> e); // a fact is not taken back
+            case Edit.CoverNames e -> cover(e);
+            case Edit.UncoverNames e -> uncover(e);
+            case Edit.DrawStrips e -> new BatchChange(b -> b.with(b.covers().withStrips(e.strips()), b.table()),
+                    b -> new Edit.DrawStrips(b.covers().strips()));
             case Edit.Together e -> together(e);
         };
     }
@@ -78,7 +83,39 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
         if (batch.position(e.student().key()) >= 0) {
             throw new EditRefused("The key " + e.student().key() + " is in the class already.");
         }
-        return batch.with(batch.table().joinedBy(Submission.untouched(e.student(), List.of())));
+        Batch joined = batch.with(batch.table().joinedBy(Submission.untouched(e.student(), List.of())));
+        return batch.covers().isNone()
+                ? joined
+                : joined.with(batch.covers().joinedBy(e.student().key()), joined.table());
+    }
+
+    // --- covered names
+
+    private static BatchChange cover(Edit.CoverNames e) {
+        return new BatchChange(before -> {
+            Covers covers = new Covers(before.covers().isNone() ? before.students() : before.covers().roster(),
+                    e.scripts(), before.covers().strips());
+            if (!covers.numbers().keySet().containsAll(who(before, e.who(), false))) {
+                throw new EditRefused("Names cannot be covered: a student has no number.");
+            }
+            return before.with(covers, before.table().covered(covers, e.who()));
+        }, before -> new Edit.UncoverNames(who(before, e.who(), false), ""));
+    }
+
+    private static BatchChange uncover(Edit.UncoverNames e) {
+        return new BatchChange(before -> before.isCovered()
+                ? before.with(before.covers(), before.table().uncovered(before.covers(), e.who()))
+                : before, before -> new Edit.CoverNames(before.covers().scripts(), who(before, e.who(), true)));
+    }
+
+    /** Those of some students who are covered, or are not. */
+    private static Set<StudentKey> who(Batch batch, Set<StudentKey> among, boolean covered) {
+        return batch.submissions()
+                .stream()
+                .filter(s -> s.student().isCovered() == covered)
+                .map(s -> s.student().key())
+                .filter(among::contains)
+                .collect(Collectors.toSet());
     }
 
     // --- what the record has

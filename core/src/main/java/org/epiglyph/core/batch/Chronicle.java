@@ -22,8 +22,10 @@ public final class Chronicle {
      * @param kind   whether it was done, undone or done again
      * @param edit   the edit; of several of one thing, the last
      * @param before the submission before it, where it concerns one; it names marks that are gone since
+     * @param nameKnown true if it was done to one whose name had been covered and could be read again
      */
-    public record Item(long first, long last, Instant at, Entry.Kind kind, Edit edit, Optional<Submission> before) {
+    public record Item(long first, long last, Instant at, Entry.Kind kind, Edit edit, Optional<Submission> before,
+            boolean nameKnown) {
         public Optional<StudentKey> student() {
             return edit.scope();
         }
@@ -45,9 +47,11 @@ public final class Chronicle {
         StudentReplay replay = new StudentReplay(collected, student);
         for (Entry line : lines) {
             Optional<Submission> before = replay.submission();
+            boolean known = replay.isNameKnown();
             replay.replay(line);
-            if (line.edit().isUndoable() && line.edit().scope().equals(Optional.of(student))) {
-                add(items, line, before);
+            boolean concerns = line.edit().scope().equals(Optional.of(student)) || covers(line.edit(), student);
+            if (line.edit().isUndoable() && concerns) {
+                add(items, line, before, known);
             }
         }
         return items.reversed();
@@ -58,19 +62,27 @@ public final class Chronicle {
         History history = new History(collected);
         for (Entry line : lines) {
             Optional<Submission> before = line.edit().scope().map(s -> history.batch().submission(s));
+            boolean known = !history.batch().covers().isNone()
+                    && before.filter(s -> !s.student().isCovered()).isPresent();
             history.replay(line);
             if (line.edit().isUndoable()) {
-                add(items, line, before);
+                add(items, line, before, known);
             }
         }
         return items.reversed();
     }
 
-    private static void add(List<Item> items, Entry line, Optional<Submission> before) {
-        Item item = new Item(line.number(), line.number(), line.at(), line.kind(), line.edit(), before);
+    private static boolean covers(Edit edit, StudentKey student) {
+        return edit instanceof Edit.CoverNames cover && cover.who().contains(student)
+                || edit instanceof Edit.UncoverNames uncover && uncover.who().contains(student);
+    }
+
+    private static void add(List<Item> items, Entry line, Optional<Submission> before, boolean known) {
+        Item item = new Item(line.number(), line.number(), line.at(), line.kind(), line.edit(), before, known);
         Item top = items.isEmpty() ? null : items.getLast();
         if (top != null && continues(item, top)) {
-            items.set(items.size() - 1, new Item(top.first, item.last, item.at, item.kind, item.edit, top.before));
+            items.set(items.size() - 1,
+                    new Item(top.first, item.last, item.at, item.kind, item.edit, top.before, item.nameKnown));
         } else {
             items.add(item);
         }

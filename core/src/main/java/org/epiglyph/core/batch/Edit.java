@@ -2,10 +2,13 @@ package org.epiglyph.core.batch;
 
 import java.math.BigDecimal;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
@@ -30,13 +33,14 @@ public sealed interface Edit {
             RecordReceipt, ReceiveHandIn, MakePages, LetCount, AttachFile, DetachFile,
             OrderMark, TurnPage, BringBack, SetStanding, Judge,
             WriteOnCriterion, Moderate, AcceptFinding, WithdrawAcceptance, LogLetter, StrikeLetter, ReceiveAnswer,
-            Reply, Enclose, RemoveEnclosure, LearnAddress, LearnOpened, SetLateness {
+            Reply, Enclose, RemoveEnclosure, LearnAddress, LearnOpened, SetLateness,
+            AssignMarker {
         StudentKey student();
     }
 
     /** An edit of the batch as a whole, or of several submissions. */
     sealed interface OfBatch extends Edit permits ChangeScheme, Reword, ArrangePhrases, ChangeAids, Enrol, ChangeTask,
-            KeepPhrase, RemovePhrase, Together {}
+            KeepPhrase, RemovePhrase, CoverNames, UncoverNames, DrawStrips, Together {}
 
     /** @param position how many marks lie below it; -1 for on top */
     record PlaceMark(StudentKey student, Mark mark, int position) implements OfSubmission {
@@ -67,6 +71,9 @@ public sealed interface Edit {
 
     /** Lateness costs one student something else than the scheme's rule says, or no longer. */
     record SetLateness(StudentKey student, Optional<OwnLateness> lateness) implements OfSubmission {}
+
+    /** Gives a submission to one of several markers, be it sealed or not; empty takes that back. */
+    record AssignMarker(StudentKey student, String marker) implements OfSubmission {}
 
     /**
      * Another mark scheme, with what becomes of the scores there are.
@@ -251,6 +258,52 @@ public sealed interface Edit {
     /** Other times, title or maximum. */
     record ChangeTask(Task task) implements OfBatch {}
 
+    /**
+     * Lets numbers stand for students.
+     *
+     * @param scripts the whole class in the order of its numbers
+     * @param who     whose names are covered
+     */
+    record CoverNames(List<StudentKey> scripts, Set<StudentKey> who) implements OfBatch {
+        public CoverNames {
+            scripts = List.copyOf(scripts);
+            who = Set.copyOf(who);
+        }
+
+        /** Covers everybody's name. */
+        public static CoverNames byLot(Batch batch, RandomGenerator lots) {
+            return new CoverNames(numbered(batch, batch.students(), lots), Set.copyOf(batch.students()));
+        }
+
+        /** Covers the names of those who are joining the class. */
+        public static CoverNames ofNewcomers(Batch batch, List<StudentKey> newcomers, RandomGenerator lots) {
+            return new CoverNames(numbered(batch, newcomers, lots), Set.copyOf(newcomers));
+        }
+
+        /** Those with a number keep it; the others follow in an order by lot. */
+        private static List<StudentKey> numbered(Batch batch, List<StudentKey> students, RandomGenerator lots) {
+            List<StudentKey> order = new ArrayList<>(students);
+            order.removeAll(Set.copyOf(batch.covers().scripts()));
+            Collections.shuffle(order, lots);
+            order.addAll(0, batch.covers().scripts());
+            return order;
+        }
+    }
+
+    /** Lets names be read again. @param who whose */
+    record UncoverNames(Set<StudentKey> who, String reason) implements OfBatch {
+        public UncoverNames {
+            who = Set.copyOf(who);
+        }
+    }
+
+    /** Covers other places on pages that are pictures. */
+    record DrawStrips(List<Covers.Strip> strips) implements OfBatch {
+        public DrawStrips {
+            strips = List.copyOf(strips);
+        }
+    }
+
     /** Keeps a phrase, or changes the one with the same id. */
     record KeepPhrase(Phrase phrase) implements OfBatch {}
 
@@ -284,7 +337,7 @@ public sealed interface Edit {
                         ? Optional.of(named.iterator().next())
                         : Optional.empty();
             }
-            case KeepPhrase _,RemovePhrase _,Enrol _,ChangeTask _,ChangeAids _,ChangeScheme _,Reword _,ArrangePhrases _ ->
+            case KeepPhrase _,RemovePhrase _,Enrol _,ChangeTask _,ChangeAids _,ChangeScheme _,Reword _,ArrangePhrases _,CoverNames _,UncoverNames _,DrawStrips _ ->
                 Optional.empty();
         };
     }
@@ -307,8 +360,8 @@ public sealed interface Edit {
     default Optional<Set<StudentKey>> students() {
         return switch (this) {
             case OfSubmission one -> Optional.of(Set.of(one.student()));
-            case KeepPhrase _,RemovePhrase _,ArrangePhrases _,ChangeAids _ -> Optional.of(Set.of());
-            case ChangeScheme _,ChangeTask _,Enrol _,Reword _ -> Optional.empty();
+            case KeepPhrase _,RemovePhrase _,ArrangePhrases _,ChangeAids _,DrawStrips _ -> Optional.of(Set.of());
+            case ChangeScheme _,ChangeTask _,Enrol _,Reword _,CoverNames _,UncoverNames _ -> Optional.empty();
             case Together(List<Edit> edits) -> {
                 List<Optional<Set<StudentKey>>> parts = edits.stream().map(Edit::students).toList();
                 yield parts.stream().anyMatch(Optional::isEmpty)

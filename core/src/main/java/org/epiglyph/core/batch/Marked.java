@@ -1,7 +1,10 @@
 package org.epiglyph.core.batch;
 
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.scoring.Scorecard;
@@ -14,13 +17,16 @@ import org.epiglyph.core.scoring.Scorecard;
  * @param onTheWhole the remark on the whole, for the student; may be empty
  * @param privately  the private note; never handed back; may be empty
  * @param seen       pages that have been looked at
+ * @param marker     whom it is given to for marking; empty where that is not said
  */
-public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, String privately, Set<PageRef> seen) {
-    static final Marked NOTHING = new Marked(List.of(), Scorecard.EMPTY, "", "", Set.of());
+public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, String privately, Set<PageRef> seen,
+        String marker) {
+    static final Marked NOTHING = new Marked(List.of(), Scorecard.EMPTY, "", "", Set.of(), "");
 
     public Marked {
         marks = List.copyOf(marks);
         seen = Set.copyOf(seen);
+        marker = Objects.requireNonNullElse(marker, ""); // batches of earlier versions have none
     }
 
     /** True if nothing was done but looking. */
@@ -30,26 +36,43 @@ public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, Stri
 
     boolean differsOnlyInSeen(Marked before) {
         return marks == before.marks && scores == before.scores && onTheWhole.equals(before.onTheWhole)
-                && privately.equals(before.privately);
+                && privately.equals(before.privately) && marker.equals(before.marker);
     }
 
     Marked withMarks(List<Mark> other) {
-        return new Marked(other, scores, onTheWhole, privately, seen);
+        return new Marked(other, scores, onTheWhole, privately, seen, marker);
     }
 
     Marked withScores(Scorecard other) {
-        return new Marked(marks, other, onTheWhole, privately, seen);
+        return new Marked(marks, other, onTheWhole, privately, seen, marker);
     }
 
     Marked withOnTheWhole(String other) {
-        return new Marked(marks, scores, other, privately, seen);
+        return new Marked(marks, scores, other, privately, seen, marker);
     }
 
     Marked withPrivately(String other) {
-        return new Marked(marks, scores, onTheWhole, other, seen);
+        return new Marked(marks, scores, onTheWhole, other, seen, marker);
     }
 
     Marked withSeen(Set<PageRef> other) {
-        return new Marked(marks, scores, onTheWhole, privately, other);
+        return new Marked(marks, scores, onTheWhole, privately, other, marker);
+    }
+
+    /** With the words to the student changed. */
+    Marked withWords(UnaryOperator<String> change) {
+        List<Mark> changed = marks.stream().map(m -> {
+            String words = change.apply(m.remark().words());
+            return words.equals(m.remark().words()) ? m : m.withRemark(m.remark().withWords(words));
+        }).toList();
+        Scorecard card = scores;
+        for (Map.Entry<String, String> of : scores.words().entrySet()) {
+            card = card.withWords(of.getKey(), change.apply(of.getValue()));
+        }
+        return new Marked(changed, card, change.apply(onTheWhole), privately, seen, marker);
+    }
+
+    Marked withMarker(String other) {
+        return new Marked(marks, scores, onTheWhole, privately, seen, other);
     }
 }

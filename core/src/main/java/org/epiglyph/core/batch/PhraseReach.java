@@ -41,7 +41,7 @@ public final class PhraseReach {
         List<Place> places = new ArrayList<>();
         Optional<Slots> slots = batch.phrasebook().find(phrase).map(p -> Slots.of(p.words()));
         for (Submission submission : batch.submissions()) {
-            String name = submission.student().givenName();
+            String name = submission.whose().owner().givenName();
             submission.marks()
                     .stream()
                     .filter(m -> m.remark().phrase().equals(phrase))
@@ -98,12 +98,12 @@ public final class PhraseReach {
     private static void reword(Place place, Phrase before, Phrase after, List<Edit.Rewording> rewordings,
             List<Edit.Respoken> respoken) {
         Submission submission = place.submission();
-        String name = submission.student().givenName();
+        String name = submission.whose().owner().givenName();
         String there = place.mark()
                 .map(m -> m.remark().words())
                 .orElseGet(() -> BatchChange.spoken(submission, place.criterion()));
         Optional<String> words = Slots.of(before.words())
-                .exchanged(there, Slots.of(after.words()), name)
+                .exchanged(there, Slots.of(after.words()), name, submission.student().givenName())
                 .filter(w -> !w.equals(there));
         words.ifPresent(w -> place.mark()
                 .ifPresentOrElse(

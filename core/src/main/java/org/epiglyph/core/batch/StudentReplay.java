@@ -42,6 +42,11 @@ final class StudentReplay {
         return batch.position(student) < 0 ? Optional.empty() : Optional.of(batch.submission(student));
     }
 
+    /** True if the name was covered once and can be read again. */
+    boolean isNameKnown() {
+        return !history.batch().covers().isNone() && submission().filter(s -> !s.student().isCovered()).isPresent();
+    }
+
     UndoStacks stacks() {
         return history.stacks(Optional.of(student));
     }

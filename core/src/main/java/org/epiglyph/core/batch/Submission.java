@@ -5,9 +5,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.NameCover;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Scorecard;
@@ -15,18 +17,42 @@ import org.epiglyph.core.scoring.Scorecard;
 /**
  * What one student handed in and everything the marker has done with it.
  *
- * @param student   whose it is
+ * @param whose     whose it is
  * @param received  what was handed in, and what the marker attached
  * @param marked    what the marker made of it
  * @param delivered how far it is finished and handed back
  * @param correspondence what was written between marker and student beside the marking
  */
-public record Submission(Student student, Received received, Marked marked, Delivered delivered,
+public record Submission(Whose whose, Received received, Marked marked, Delivered delivered,
         Correspondence correspondence) {
     /** A submission as it came, untouched. */
     public static Submission untouched(Student student, List<HandIn> handIns) {
-        return new Submission(student, Received.of(handIns), Marked.NOTHING, Delivered.NOTHING,
+        return new Submission(Whose.of(student), Received.of(handIns), Marked.NOTHING, Delivered.NOTHING,
                 Correspondence.NONE);
+    }
+
+    /** The student as it may be read who it is: by a number alone while the name is covered. */
+    public Student student() {
+        return whose.shown();
+    }
+
+    /** What has to be covered in words of the student's own; nothing while the name may be read. */
+    public NameCover cover() {
+        return student().isCovered() ? NameCover.of(whose.owner()) : NameCover.NONE;
+    }
+
+    /** How a document is called where it is shown: by its name as received, or by its number while the name is covered. */
+    public String called(Document document) {
+        if (!student().isCovered()) {
+            return document.name();
+        }
+        int at = documents().stream().map(Document::id).toList().indexOf(document.id());
+        return at < 0 ? "a document" : "document " + (at + 1);
+    }
+
+    /** The same state with its student as another state of the same submission shows it. */
+    public Submission shownAs(Submission other) {
+        return new Submission(other.whose, received, marked, delivered, correspondence);
     }
 
     /** Oldest first; none where nothing was received. */
@@ -72,6 +98,11 @@ public record Submission(Student student, Received received, Marked marked, Deli
     /** Pages that have been looked at. */
     public Set<PageRef> seen() {
         return marked.seen();
+    }
+
+    /** Whom it is given to for marking; empty where that is not said. */
+    public String marker() {
+        return marked.marker();
     }
 
     /** True if the marker is done with it. */
@@ -182,23 +213,39 @@ public record Submission(Student student, Received received, Marked marked, Deli
     }
 
     private Submission with(Received other) {
-        return new Submission(student, other, marked, delivered, correspondence);
+        return new Submission(whose, other, marked, delivered, correspondence);
     }
 
     private Submission with(Marked other) {
-        return new Submission(student, received, other, delivered, correspondence);
+        return new Submission(whose, received, other, delivered, correspondence);
     }
 
     private Submission with(Delivered other) {
-        return new Submission(student, received, marked, other, correspondence);
+        return new Submission(whose, received, marked, other, correspondence);
+    }
+
+    Submission covered(int script) {
+        return new Submission(whose.covered(script), received, marked, delivered, correspondence);
+    }
+
+    /** Uncovered, and with the name wherever the marker's words to the student left it out. */
+    Submission named() {
+        UnaryOperator<String> name = w -> w.replace(Student.NAMED_LATER, whose.owner().givenName());
+        return new Submission(whose.uncovered(), received, marked.withWords(name), delivered, correspondence);
+    }
+
+    Submission uncovered() {
+        return whose.uncovered() == whose
+                ? this
+                : new Submission(whose.uncovered(), received, marked, delivered, correspondence);
     }
 
     Submission withMail(String mail) {
-        return new Submission(student.withMail(mail), received, marked, delivered, correspondence);
+        return new Submission(whose.withMail(mail), received, marked, delivered, correspondence);
     }
 
     Submission with(Correspondence other) {
-        return new Submission(student, received, marked, delivered, other);
+        return new Submission(whose, received, marked, delivered, other);
     }
 
     Submission withMarks(List<Mark> other) {
@@ -215,6 +262,10 @@ public record Submission(Student student, Received received, Marked marked, Deli
 
     Submission withPrivately(String other) {
         return with(marked.withPrivately(other));
+    }
+
+    Submission withMarker(String other) {
+        return with(marked.withMarker(other));
     }
 
     Submission withSeen(Set<PageRef> other) {

@@ -34,6 +34,8 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
             case Edit.WriteOnCriterion e -> writeOnCriterion(e, scheme);
             case Edit.Moderate e -> moderate(e);
             case Edit.SetLateness e -> setLateness(e);
+            case Edit.AssignMarker e ->
+                always(s -> s.withMarker(e.marker()), s -> new Edit.AssignMarker(e.student(), s.marker()));
             case Edit.WriteOnTheWhole e -> writeOnTheWhole(e);
             case Edit.WritePrivately e -> writePrivately(e);
             case Edit.Seal e -> seal(e, scheme);

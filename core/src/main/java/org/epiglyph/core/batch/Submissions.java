@@ -2,10 +2,12 @@ package org.epiglyph.core.batch;
 
 import java.util.AbstractList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.epiglyph.core.roster.Naming;
 import org.epiglyph.core.roster.Student;
@@ -29,6 +31,7 @@ final class Submissions {
     private static final class Roster {
         private final Map<StudentKey, Integer> positions = new HashMap<>();
         private final Naming naming;
+        private final boolean covered;
 
         private Roster(List<Student> students) {
             for (Student student : students) {
@@ -37,6 +40,7 @@ final class Submissions {
                 }
             }
             naming = Naming.of(students);
+            covered = students.stream().anyMatch(Student::isCovered);
         }
     }
 
@@ -103,6 +107,41 @@ final class Submissions {
         Submission[] all = Arrays.copyOf(all().toArray(Submission[]::new), size() + 1);
         all[size()] = newcomer;
         return of(List.of(all));
+    }
+
+    /** True if a student's name is covered. */
+    boolean isCovered() {
+        return roster.covered;
+    }
+
+    Set<StudentKey> keys() {
+        return roster.positions.keySet();
+    }
+
+    /** With students' names covered, in the order of their numbers. */
+    Submissions covered(Covers covers, Set<StudentKey> who) {
+        Map<StudentKey, Integer> numbers = covers.numbers();
+        return of(all().stream()
+                .map(s -> who.contains(s.student().key())
+                        ? s.covered(numbers.get(s.student().key()))
+                        : s)
+                .sorted(Comparator.comparing(s -> numbers.getOrDefault(s.student().key(), Integer.MAX_VALUE)))
+                .toList());
+    }
+
+    /** With students' names uncovered; in the record system's order as soon as nobody is covered. */
+    Submissions uncovered(Covers covers, Set<StudentKey> who) {
+        List<Submission> after = all().stream()
+                .map(s -> who.contains(s.student().key()) ? s.uncovered() : s)
+                .toList();
+        Submissions uncovered = of(after);
+        if (uncovered.isCovered()) {
+            return uncovered;
+        }
+        Map<StudentKey, Integer> places = covers.places();
+        return of(after.stream()
+                .sorted(Comparator.comparing(s -> places.getOrDefault(s.student().key(), Integer.MAX_VALUE)))
+                .toList());
     }
 
     List<Submission> all() {

@@ -57,7 +57,8 @@ public record Difference(Instant at, BigDecimal before, BigDecimal now, int adde
 
     private static Difference between(Submission then, Batch batch, Instant at) {
         StudentKey student = then.student().key();
-        Batch before = Batch.restored(batch.task(), batch.scheme(), batch.phrasebook(), batch.aids(), List.of(then));
+        Batch before = Batch.restored(batch.task(), batch.scheme(), batch.phrasebook(), batch.aids(), batch.covers(),
+                List.of(then));
         Map<String, Mark> marks = new HashMap<>();
         then.marksForStudent().forEach(m -> marks.put(m.id(), m));
         int added = 0;

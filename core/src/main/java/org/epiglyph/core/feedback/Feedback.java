@@ -66,7 +66,7 @@ public final class Feedback {
                     .collect(Collectors.toCollection(TreeSet::new));
             if (!pages.isEmpty()) {
                 String words = (pages.size() == 1 ? "page " : "pages ") + listed(pages);
-                places.add(submission.documents().size() == 1 ? words : words + " of " + document.name());
+                places.add(submission.documents().size() == 1 ? words : words + " of " + submission.called(document));
             }
         }
         return places.isEmpty() ? "" : "Remarks on " + String.join("; ", places) + ".";

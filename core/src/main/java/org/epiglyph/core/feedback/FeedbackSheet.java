@@ -133,7 +133,7 @@ public record FeedbackSheet(String module, String task, String student, String k
                         .map((Mark m) -> m.remark().words())
                         .toList();
                 if (!words.isEmpty()) {
-                    all.add(new PageRemarks(several ? document.name() : "", page + 1, words));
+                    all.add(new PageRemarks(several ? submission.called(document) : "", page + 1, words));
                 }
             }
         }

@@ -37,7 +37,7 @@ final class ClassNames {
         this.dictionary = dictionary;
         this.ofTask = lowered(taskWords(batch));
         for (Submission submission : batch.submissions()) {
-            Student student = submission.student();
+            Student student = submission.whose().owner();
             for (String form : forms(student)) {
                 Map<String, Set<Student>> index = hasNoCase(form) ? byRun : byForm;
                 index.computeIfAbsent(form, _ -> new LinkedHashSet<>()).add(student);

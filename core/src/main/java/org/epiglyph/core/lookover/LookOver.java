@@ -193,12 +193,12 @@ public final class LookOver {
             boolean several = submission.documents().size() > 1;
             for (Document document : submission.documents()) {
                 if (document.pages() instanceof Pages.Awaited) {
-                    unseen.add(document.name());
+                    unseen.add(submission.called(document));
                 }
                 Submission.pages(List.of(document))
                         .stream()
                         .filter(p -> !submission.seen().contains(p))
-                        .map(p -> several ? document.name() + " " + p.number() : String.valueOf(p.number()))
+                        .map(p -> several ? submission.called(document) + " " + p.number() : String.valueOf(p.number()))
                         .forEach(unseen::add);
             }
             if (!unseen.isEmpty()) {

@@ -61,14 +61,14 @@ public sealed interface Column {
 
     /** What else is known of a submission. */
     enum Fact implements Column {
-        KEY, SECTION, TOTAL, RESULT, PERCENT, GRADE, STATE, RECEIVED, LATENESS, HAND_INS, PAGES, WORDS, REMARKS, PRIVATE_NOTE, MODERATED, HANDED_BACK, OPENED;
+        KEY, SECTION, TOTAL, RESULT, PERCENT, GRADE, STATE, RECEIVED, LATENESS, HAND_INS, PAGES, WORDS, REMARKS, PRIVATE_NOTE, MARKER, MODERATED, HANDED_BACK, OPENED;
 
         private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
 
         @Override
         public Cell cell(Batch batch, Submission submission) {
             return switch (this) {
-                case KEY -> Cell.words(submission.student().key().value());
+                case KEY -> Cell.words(submission.student().shownKey());
                 case SECTION -> Cell.words(submission.student().section());
                 case STATE -> {
                     var stage = submission.stage(batch.scheme());
@@ -82,6 +82,7 @@ public sealed interface Column {
                 case REMARKS ->
                     Cell.count(submission.marksForStudent().stream().filter(m -> !m.remark().isEmpty()).count());
                 case PRIVATE_NOTE -> Cell.words(submission.privately().isBlank() ? "" : "yes");
+                case MARKER -> Cell.words(submission.marker());
                 case MODERATED ->
                     submission.scores().moderation().map(Moderation::points).map(Cell::figure).orElse(Cell.EMPTY);
                 case TOTAL -> submission.scores().isEmpty()

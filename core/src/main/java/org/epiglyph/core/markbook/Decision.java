@@ -37,6 +37,17 @@ public sealed interface Decision {
     /** All that are scored and not sealed are sealed. */
     record Seal() implements Decision {}
 
+    /** Whose to mark they are; empty takes that back. It reaches sealed work too. */
+    record Assign(String marker) implements Decision {
+        private static final int LONGEST = 60;
+
+        public Assign {
+            if (marker.length() > LONGEST) {
+                throw new IllegalArgumentException("Enter a marker's name of at most " + LONGEST + " letters.");
+            }
+        }
+    }
+
     /** All results of the batch along one line; empty takes the scaling away. It belongs to the scheme, and so to everybody. */
     record Scale(Optional<Scaling> scaling) implements Decision {}
 
@@ -109,7 +120,7 @@ public sealed interface Decision {
         for (StudentKey student : students) {
             Submission submission = batch.submission(student);
             List<Edit> own = of(batch, submission);
-            if (!own.isEmpty() && submission.sealed()) {
+            if (!own.isEmpty() && submission.sealed() && !(this instanceof Assign)) {
                 leftAlone.add(student);
             } else if (!own.isEmpty()) {
                 reached.add(student);
@@ -146,7 +157,7 @@ public sealed interface Decision {
                                 "The mark scheme has no grade scale. Choose one in its rules first."))
                         .withBoundary(grade, points.multiply(BigDecimal.valueOf(100))
                                 .divide(batch.task().maximum(), Outlook.PLACES, RoundingMode.HALF_UP)))));
-            case Settle _,Moderate _,Seal _,Late _ -> scheme;
+            case Settle _,Moderate _,Seal _,Late _,Assign _ -> scheme;
         };
     }
 
@@ -183,6 +194,9 @@ public sealed interface Decision {
                         || lateness.isPresent() && batch.lateness(submission).isEmpty()
                                 ? List.of()
                                 : List.of(new Edit.SetLateness(student, lateness));
+            case Assign(String marker) -> submission.marker().equals(marker)
+                    ? List.of()
+                    : List.of(new Edit.AssignMarker(student, marker));
             case Seal() -> submission.stage(batch.scheme()) == Stage.SCORED
                     ? List.of(new Edit.Seal(student))
                     : List.of();

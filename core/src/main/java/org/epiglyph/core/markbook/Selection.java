@@ -49,6 +49,8 @@ public record Selection(Set<Condition> conditions, Set<String> sections, String 
         Student student = submission.student();
         return (sections.isEmpty() || sections.contains(student.section()))
                 && conditions.stream().allMatch(c -> c.holds(batch, submission, context))
-                && (letters.isBlank() || wanted.areIn(student.name() + " " + student.key() + " " + student.section()));
+                && (letters.isBlank()
+                        || wanted.areIn(student.name() + " " + student.shownKey() + " " + student.section()
+                                + " " + submission.marker()));
     }
 }

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.epiglyph.core.roster.Student;
 
 /**
  * Words with places for what differs from student to student: {@code {name}} for the given name, {@code {number}},
@@ -130,11 +131,12 @@ public record Slots(List<Part> parts) {
      * The text with this phrase, where it stands in it, said in other words; what stands around it stays.
      *
      * @param other     the other words; they ask as much as these
-     * @param givenName the student's
+     * @param student   whom it is about
+     * @param addressed the name for the other words
      * @return empty where the phrase does not stand in the text
      */
-    public Optional<String> exchanged(String text, Slots other, String givenName) {
-        Matcher matcher = pattern(Optional.of(givenName)).matcher(text);
+    public Optional<String> exchanged(String text, Slots other, String student, String addressed) {
+        Matcher matcher = pattern(Optional.of(student)).matcher(text);
         if (!matcher.find() || other.asked().size() != asked().size()) {
             return Optional.empty();
         }
@@ -142,7 +144,7 @@ public record Slots(List<Part> parts) {
         for (int i = 0; i < asked().size(); i++) {
             answers.add(matcher.group(i + 1));
         }
-        return Optional.of(text.substring(0, matcher.start()) + other.filled(givenName, answers)
+        return Optional.of(text.substring(0, matcher.start()) + other.filled(addressed, answers)
                 + text.substring(matcher.end()));
     }
 
@@ -169,7 +171,9 @@ public record Slots(List<Part> parts) {
             boolean last = i == parts.size() - 1;
             pattern.append(switch (parts.get(i)) {
                 case Text(String words) -> Pattern.quote(words);
-                case Name _ -> givenName.map(Pattern::quote).orElse(last ? "\\S*" : ".*?");
+                case Name _ ->
+                    givenName.map(n -> "(?:" + Pattern.quote(n) + "|" + Pattern.quote(Student.NAMED_LATER) + ")")
+                            .orElse(last ? "\\S*" : ".*?");
                 case Number _ -> "([-+\u2212]?\\d+(?:[.,]\\d+)?)";
                 case Words _ -> last ? "(.*)" : "(.*?)";
                 case OneOf(List<String> choices) ->

@@ -10,13 +10,21 @@ import java.util.Objects;
  * @param family  family name or single name, never blank
  * @param section section or group; may be empty
  * @param mail    address for letters; empty where none is known
+ * @param script  the number that stands for a covered student; 0 for one whose name may be read
  */
-public record Student(StudentKey key, String given, String family, String section, String mail) {
+public record Student(StudentKey key, String given, String family, String section, String mail, int script) {
+    /** Stands for the name in words to a covered student, until the work is handed back. */
+    public static final String NAMED_LATER = "[name]";
+
     public Student {
         mail = Objects.requireNonNullElse(mail, ""); // batches of earlier versions have none
         if (family.isBlank()) {
             throw new IllegalArgumentException("Student " + key + " needs a name");
         }
+    }
+
+    public Student(StudentKey key, String given, String family, String section, String mail) {
+        this(key, given, family, section, mail, 0);
     }
 
     /** A student whose address is not known. */
@@ -26,7 +34,22 @@ public record Student(StudentKey key, String given, String family, String sectio
 
     /** The same student, to be written to there. */
     public Student withMail(String other) {
-        return new Student(key, given, family, section, other);
+        return new Student(key, given, family, section, other, script);
+    }
+
+    /** The student with a number in the place of everything that tells who it is; the key stays, and is not shown. */
+    public Student covered(int number) {
+        return new Student(key, "", "Script " + number, "", "", number);
+    }
+
+    /** True if it may not be read who it is. */
+    public boolean isCovered() {
+        return script > 0;
+    }
+
+    /** The key as it may be shown; empty for a covered student. */
+    public String shownKey() {
+        return isCovered() ? "" : key.value();
     }
 
     /** The name as it is written: given name first. */
@@ -34,8 +57,8 @@ public record Student(StudentKey key, String given, String family, String sectio
         return given.isBlank() ? family : given + " " + family;
     }
 
-    /** How the student is addressed: the given name, or the single one. */
+    /** How the student is addressed: the given name, or the single one; {@link #NAMED_LATER} for a covered student. */
     public String givenName() {
-        return given.isBlank() ? family : given;
+        return isCovered() ? NAMED_LATER : given.isBlank() ? family : given;
     }
 }

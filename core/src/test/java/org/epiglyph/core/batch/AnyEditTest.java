@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.function.Function;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -235,6 +236,16 @@ class AnyEditTest {
         return random.nextInt(4) == 0 ? Optional.empty() : Optional.of(one(STUDENTS, random));
     }
 
+    private static Edit covering(Random random, Batch batch, StudentKey student) {
+        return switch (random.nextInt(5)) {
+            case 4 -> new Edit.DrawStrips(List.of(Covers.Strip.HEAD));
+            case 0 -> Edit.CoverNames.byLot(batch, random);
+            case 1 -> new Edit.CoverNames(batch.covers().scripts(), Set.of(student));
+            case 2 -> new Edit.UncoverNames(Set.of(student), "a question");
+            default -> new Edit.UncoverNames(Set.copyOf(batch.students()), "done");
+        };
+    }
+
     private static <T> T one(List<T> of, Random random) {
         return of.get(random.nextInt(of.size()));
     }
@@ -266,7 +277,9 @@ class AnyEditTest {
                     : new Edit.SetLateness(student, Optional.of(new OwnLateness(BigDecimal.valueOf(i % 3), "why")));
             case 10, 11 -> new Edit.ChangeScheme(scheme(random), List.of(new Edit.Rescore(student, criterion,
                     Judgement.NONE, Judgement.of(BigDecimal.ONE))));
-            case 12 -> new Edit.WriteOnTheWhole(student, "w" + i);
+            case 12 -> random.nextBoolean()
+                    ? new Edit.WriteOnTheWhole(student, "w" + i)
+                    : new Edit.AssignMarker(student, random.nextBoolean() ? "marker " + i : "");
             case 13 -> new Edit.WritePrivately(student, "w" + i);
             case 14 -> new Edit.Seal(student);
             case 15 -> new Edit.OpenAgain(student);
@@ -279,7 +292,9 @@ class AnyEditTest {
             case 20 ->
                 new Edit.LetCount(student, random.nextBoolean() ? Optional.of(random.nextInt(3)) : Optional.empty());
             case 21 -> new Edit.OrderMark(student, mark.id(), random.nextInt(5));
-            case 22 -> new Edit.Enrol(new Student(student, "Dara", "Example", "B"));
+            case 22 -> random.nextBoolean()
+                    ? new Edit.Enrol(new Student(student, "Dara", "Example", "B"))
+                    : covering(random, batch, student);
             case 23 ->
                 new Edit.ChangeTask(new Task("t", "", "Work " + i, "", Optional.of(NOW.minus(Duration.ofDays(i % 9))),
                         ZoneId.of("UTC"), BigDecimal.valueOf(1 + i % 20)));

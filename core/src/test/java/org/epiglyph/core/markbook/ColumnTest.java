@@ -145,6 +145,18 @@ class ColumnTest {
     }
 
     @Test
+    void whoseToMarkItIsCanBeFoundByLettersAndLeavesTheWorkAsItIs() {
+        Batch given = with(batch(), new Edit.AssignMarker(ADA, "Rowan"));
+        assertEquals("Rowan", words(given, Column.Fact.MARKER));
+        assertEquals(List.of(ADA), Selection.EVERYBODY.withLetters("row")
+                .in(given, Context.NONE)
+                .stream()
+                .map(s -> s.student().key())
+                .toList());
+        assertEquals(batch().submission(ADA).stage(batch().scheme()), given.submission(ADA).stage(given.scheme()));
+    }
+
+    @Test
     void everyColumnIsReadBackFromItsName() {
         List<Column> all = new ArrayList<>(List.of(Column.Fact.values()));
         all.addAll(List.of(new Column.OfCriterion("a b c"), new Column.OfSection("s1"), new Column.Drawn(-7)));

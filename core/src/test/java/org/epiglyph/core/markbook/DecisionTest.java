@@ -35,11 +35,11 @@ class DecisionTest {
             new Decision.Scale(Optional.of(new Scaling(number("1.1"), number("0.5")))),
             new Decision.Late(Optional.of(new OwnLateness(number("10"), "ill"))),
             new Decision.Maximum("c2", number("3"), SchemeChange.Keep.PERCENT),
-            new Decision.Maximum("c2", number("6"), SchemeChange.Keep.POINTS));
+            new Decision.Maximum("c2", number("6"), SchemeChange.Keep.POINTS), new Decision.Assign("Rowan"));
 
     @Property(tries = 80)
     void whatIsAnnouncedIsWhatHappensAndUndoIsTheIdentity(@ForAll long seed, @ForAll @IntRange(max = 20) int size,
-            @ForAll @IntRange(max = 8) int which) {
+            @ForAll @IntRange(max = 9) int which) {
         Batch batch = Classes.of(seed, size);
         Decision.Outlook outlook = ALL.get(which).outlook(batch, batch.students());
         if (outlook.edit().isEmpty()) {
@@ -53,6 +53,7 @@ class DecisionTest {
         Batch back = after.apply(batch.inverse(outlook.edit().get()));
         for (StudentKey student : batch.students()) {
             assertEquals(batch.submission(student).scores(), back.submission(student).scores());
+            assertEquals(batch.submission(student).marker(), back.submission(student).marker());
             assertEquals(batch.submission(student).sealed(), back.submission(student).sealed());
             assertEquals(batch.result(student).value(), back.result(student).value());
         }
@@ -179,6 +180,18 @@ class DecisionTest {
         assertTrue(outlook.leftAlone().stream().allMatch(s -> after.submission(s).scores().moderation().isEmpty()));
         assertEquals(Optional.of(new Moderation(BigDecimal.ONE, "too strict")),
                 after.submission(outlook.reached().getFirst()).scores().moderation());
+    }
+
+    @Test
+    void sealedWorkIsGivenToAMarkerToo() {
+        Batch batch = Classes.of(4, 30);
+        Decision.Outlook outlook = new Decision.Assign("Rowan").outlook(batch, batch.students());
+        assertEquals(batch.students(), outlook.reached());
+        assertEquals(List.of(), outlook.moved());
+        Batch after = batch.apply(outlook.edit().orElseThrow());
+        assertTrue(after.submissions().stream().allMatch(s -> s.marker().equals("Rowan")));
+        assertEquals(batch.submissions().stream().map(Submission::handedBack).toList(),
+                after.submissions().stream().map(Submission::handedBack).toList());
     }
 
     @Property(tries = 60)

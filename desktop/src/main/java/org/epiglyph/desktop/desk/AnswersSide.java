@@ -85,14 +85,14 @@ final class AnswersSide implements Side {
         about.ifPresentOrElse(mark -> entry.getChildren().add(quoted(answer.remark().orElseThrow(), mark)),
                 () -> answer.remark()
                         .ifPresent(n -> entry.getChildren().add(Form.words(Words.of("Side.remarkGone", n), "hint"))));
-        Label words = Form.words(answer.words(), "answer-words");
+        Label words = Form.words(model.submission().cover().cover(answer.words()), "answer-words");
         entry.getChildren().add(words);
         TextArea reply = new TextArea(answer.reply());
         reply.setId("reply-" + answer.id());
         reply.setWrapText(true);
         reply.setPrefRowCount(ROWS);
         reply.setPromptText(Words.of("Side.replyPrompt"));
-        reply.setAccessibleText(Words.of("Side.reply") + ": " + answer.words());
+        reply.setAccessibleText(Words.of("Side.reply") + ": " + words.getText());
         Kept.tabGoesOn(reply);
         StudentKey student = model.submission().student().key();
         reply.textProperty().addListener((_, _, typed) -> reply(student, answer.id(), typed));

@@ -154,7 +154,7 @@ final class BesideSide implements Side {
         }
         shownOf = documents;
         Thread.ofVirtual().start(() -> {
-            List<Piece> made = pieces.of(documents);
+            List<Piece> made = pieces.of(documents, Optional.of(model.submission()).filter(_ -> handIn.isPresent()));
             Platform.runLater(() -> {
                 if (documents.equals(shownOf)) {
                     content.getChildren().setAll(other);

@@ -121,7 +121,7 @@ public final class Desk implements Place {
         side = new SideSheet(
                 List.of(new RemarksSide(model, this::goTo, images::picture, tools.links()), pagesSide, find,
                         beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases,
-                        new EarlierSide(model, SerialExecutor.thread()),
+                        new NamesSide(model, pages), new EarlierSide(model, SerialExecutor.thread()),
                         new PassagesSide(model, pages, images, pieces),
                         new AnswersSide(model, this::goTo)),
                 pages::requestFocus);
@@ -186,7 +186,10 @@ public final class Desk implements Place {
         });
         model.batchProperty().addListener((_, before, now) -> {
             lookAgain.later();
-            if (!before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook())) {
+            if (before.naming() != now.naming() || before.covers() != now.covers()) {
+                openPages.renew();
+                side.refresh();
+            } else if (!before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook())) {
                 side.refresh();
             }
             if (before.scheme() != now.scheme()) {
@@ -256,6 +259,7 @@ public final class Desk implements Place {
     private String titleWords() {
         return model.batch().task().title() + "   "
                 + Words.of("Desk.scoredOf", model.progress().scoredProperty().get(), model.progress().size())
+                + (model.batch().isCovered() ? "   " + Words.of("Names.quietly") : "")
                 + model.walk()
                         .followedProperty()
                         .get()

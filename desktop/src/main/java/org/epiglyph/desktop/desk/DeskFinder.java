@@ -78,7 +78,7 @@ public final class DeskFinder {
     private Found found(Batch batch, Submission submission) {
         Student student = submission.student();
         String name = batch.naming().listed(student);
-        return new Found(name, Words.of("Finder.student", student.key(), SubmissionWords.state(submission, batch)),
+        return new Found(name, Words.of("Finder.student", student.shownKey(), SubmissionWords.state(submission, batch)),
                 () -> true, () -> toStudent.accept(student.key()));
     }
 
@@ -88,7 +88,7 @@ public final class DeskFinder {
             names = batch.submissions()
                     .stream()
                     .map(Submission::student)
-                    .map(s -> Letters.folded(s.name() + " " + s.key() + " " + s.section()))
+                    .map(s -> Letters.folded(s.name() + " " + s.shownKey() + " " + s.section()))
                     .toList();
         }
         return names;

@@ -87,6 +87,10 @@ final class DocumentFiles {
     /** Opens a copy of a document in the program that the system has for it, after asking once; what would run is refused. An earlier copy is kept, with what was changed in it. */
     void openOutside(Document document) {
         BatchFolder folder = model.workspace().folder();
+        if (model.submission().student().isCovered()) {
+            model.say(Words.of("Desk.coveredOutside"));
+            return;
+        }
         away(() -> {
             Optional<String> refusal = Startable.refusal(folder.original(document), document.name());
             if (refusal.isPresent()) {
@@ -238,6 +242,6 @@ final class DocumentFiles {
         away(() -> {
             Edit edit = PageMaking.unlock(model.workspace(), student, document, password);
             return () -> model.edit(edit);
-        }, Words.of("Desk.notOpened", document.name()));
+        }, Words.of("Desk.notOpened", model.submission().called(document)));
     }
 }

@@ -50,6 +50,11 @@ final class EarlierSide implements Side {
             return; // other batches do not change while this one is open
         }
         asked = student;
+        if (model.submission().student().isCovered()) {
+            asked = Optional.empty();
+            list.getChildren().setAll(Form.hint("Side.earlierCovered"));
+            return;
+        }
         list.getChildren().setAll(Form.hint("Side.earlierReading"));
         executor.start(
                 () -> EarlierWork.beside(model.workspace().folder().root(), model.batch(), student.get()), found -> {

@@ -159,7 +159,9 @@ final class HistorySide implements Side {
                         if (!model.student().equals(student.get())) {
                             model.open(student.get());
                         }
-                        model.past().lookBack(new Past.Earlier(item.at(), then.get()));
+                        model.past()
+                                .lookBack(new Past.Earlier(item.at(),
+                                        then.get().shownAs(model.batch().submission(student.get()))));
                     }
                 }, this::failed);
     }
@@ -178,11 +180,12 @@ final class HistorySide implements Side {
             case UNDONE -> Words.of("History.undone", said);
             case REDONE -> Words.of("History.redone", said);
         };
+        String known = item.nameKnown() ? how + " " + Words.of("History.nameKnown") : how;
         return all
                 ? item.student()
-                        .map(s -> model.batch().listedName(s) + ": " + how)
-                        .orElse(how)
-                : how;
+                        .map(s -> model.batch().listedName(s) + ": " + known)
+                        .orElse(known)
+                : known;
     }
 
     private String time(Instant at) {

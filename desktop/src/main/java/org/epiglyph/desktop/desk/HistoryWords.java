@@ -45,6 +45,9 @@ final class HistoryWords {
             case Edit.SetLateness late -> late.lateness()
                     .map(l -> Words.of("History.lateness", Criterion.words(l.percent())))
                     .orElse(Words.of("History.latenessTaken"));
+            case Edit.AssignMarker assign -> assign.marker().isEmpty()
+                    ? Words.of("History.markerTaken")
+                    : Words.of("History.marker", assign.marker());
             case Edit.ChangeScheme change -> Words.of("History.scheme", change.rescores().size());
             case Edit.ArrangePhrases _ -> Words.of("History.phrases");
             case Edit.Reword reword -> Words.of("History.reworded",
@@ -76,7 +79,13 @@ final class HistoryWords {
             case Edit.StrikeLetter _ -> Words.of("History.letterStruck");
             case Edit.ReceiveAnswer _ -> Words.of("History.answer");
             case Edit.Reply reply -> Words.of("History.reply", MarkWords.shortened(reply.words()));
-            case Edit.Enrol enrol -> Words.of("History.enrolled", enrol.student().name());
+            case Edit.Enrol enrol ->
+                Words.of("History.enrolled", now.submission(enrol.student().key()).student().name());
+            case Edit.CoverNames cover -> Words.of("History.covered", cover.who().size());
+            case Edit.UncoverNames uncover -> uncover.reason().isBlank()
+                    ? Words.of("History.uncovered", uncover.who().size())
+                    : Words.of("History.uncoveredBecause", uncover.who().size(), MarkWords.shortened(uncover.reason()));
+            case Edit.DrawStrips _ -> Words.of("History.strips");
             case Edit.ChangeTask _ -> Words.of("History.task");
             case Edit.ChangeAids _ -> Words.of("History.aids");
             case Edit.KeepPhrase keep -> Words.of("History.phraseKept", MarkWords.shortened(keep.phrase().words()));

@@ -83,6 +83,15 @@ final class OpenPages {
         }
     }
 
+    /** Draws all pages anew, since other names are covered on them. */
+    void renew() {
+        images.coverAnew();
+        ready = List.of();
+        if (student != null) {
+            Platform.runLater(() -> read(roll::showAgain)); // once the submission is the new one, too
+        }
+    }
+
     /** Pages that are still being read come too late. */
     void leave() {
         asked++;

@@ -15,7 +15,6 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageBox;
@@ -215,9 +214,9 @@ final class PassagesSide implements Side {
 
     /** Lays both papers beside each other. */
     private void lay(Corpus.Common common, PassagesModel.Pair pair) {
-        List<Document> documents = model.batch().submission(common.other()).documents();
+        Submission theirs = model.batch().submission(common.other());
         Thread.ofVirtual().start(() -> {
-            List<Piece> made = pieces.of(documents);
+            List<Piece> made = pieces.of(theirs.documents(), Optional.of(theirs));
             Platform.runLater(() -> {
                 if (chosen.equals(Optional.of(common))) {
                     said.setText(Words.of("Passages.with", model.batch().listedName(common.other())));

@@ -45,7 +45,7 @@ final class Pieces {
             pieces.add(new Piece.InPlace(() -> words(Words.of("Desk.nothingReceived"))));
         }
         for (Document document : documents) {
-            add(pieces, document, documents.size() > 1);
+            add(pieces, document, documents.size() > 1, Optional.of(submission));
         }
         for (Attached attached : submission.attached()) {
             pieces.add(new Piece.InPlace(() -> attached(attached)));
@@ -53,22 +53,27 @@ final class Pieces {
         return pieces;
     }
 
-    /** The pages of documents alone. Reads their shapes, so not for the interface thread. */
-    List<Piece> of(List<Document> documents) {
+    /**
+     * The pages of documents alone. Reads their shapes, so not for the interface thread.
+     *
+     * @param whose whose they are; empty for documents that no student handed in
+     */
+    List<Piece> of(List<Document> documents, Optional<Submission> whose) {
         List<Piece> pieces = new ArrayList<>();
-        documents.forEach(d -> add(pieces, d, documents.size() > 1));
+        documents.forEach(d -> add(pieces, d, documents.size() > 1, whose));
         return pieces;
     }
 
-    private void add(List<Piece> pieces, Document document, boolean oneOfSeveral) {
+    private void add(List<Piece> pieces, Document document, boolean oneOfSeveral, Optional<Submission> whose) {
+        String name = whose.map(s -> s.called(document)).orElseGet(document::name);
         switch (document.pages()) {
-            case Pages.None(String reason) -> pieces.add(new Piece.InPlace(() -> noPages(document, reason)));
-            case Pages.Locked(String reason) -> pieces.add(new Piece.InPlace(() -> locked(document, reason)));
+            case Pages.None(String reason) -> pieces.add(new Piece.InPlace(() -> noPages(document, name, reason)));
+            case Pages.Locked(String reason) -> pieces.add(new Piece.InPlace(() -> locked(document, name, reason)));
             case Pages.Awaited() ->
                 pieces.add(new Piece.InPlace(
-                        () -> words(document.name() + "\n\n" + Words.of("Desk.pagesAwaited"))));
+                        () -> words(name + "\n\n" + Words.of("Desk.pagesAwaited"))));
             case Pages.Ready(int count, String _, String note, var _) -> {
-                String divider = (oneOfSeveral ? document.name() : "")
+                String divider = (oneOfSeveral ? name : "")
                         + (oneOfSeveral && !note.isEmpty() ? "  \u00b7  " : "")
                         + note;
                 if (!divider.isEmpty()) {
@@ -77,10 +82,10 @@ final class Pieces {
                 for (int i = 0; i < count; i++) {
                     PageRef page = new PageRef(document.id(), i);
                     try {
-                        int turn = model.submission().turn(page);
+                        int turn = whose.map(s -> s.turn(page)).orElse(0);
                         pieces.add(new Piece.Leaf(page, images.geometry(page).turnedBy(turn), turn));
                     } catch (Problem e) {
-                        pieces.add(new Piece.InPlace(() -> noPages(document, e.getMessage())));
+                        pieces.add(new Piece.InPlace(() -> noPages(document, name, e.getMessage())));
                         return;
                     }
                 }
@@ -95,8 +100,8 @@ final class Pieces {
         return label;
     }
 
-    private Region noPages(Document document, String reason) {
-        Label words = new Label(document.name() + "  \u00b7  " + size(document.bytes()) + "\n\n" + reason);
+    private Region noPages(Document document, String name, String reason) {
+        Label words = new Label(name + "  \u00b7  " + size(document.bytes()) + "\n\n" + reason);
         words.setWrapText(true);
         VBox box = new VBox(words, acts(document));
         box.getStyleClass().add("no-pages");
@@ -137,8 +142,8 @@ final class Pieces {
         return Optional.ofNullable(chosen).map(File::toPath);
     }
 
-    private Region locked(Document document, String reason) {
-        Label words = new Label(document.name() + "\n\n" + reason);
+    private Region locked(Document document, String name, String reason) {
+        Label words = new Label(name + "\n\n" + reason);
         words.setWrapText(true);
         PasswordField password = new PasswordField();
         password.setId("document-password");
@@ -156,7 +161,8 @@ final class Pieces {
 
     private Region attached(Attached attached) {
         Label words = new Label(
-                Words.of("Desk.attached", attached.document().name(), size(attached.document().bytes())));
+                Words.of("Desk.attached", model.submission().called(attached.document()),
+                        size(attached.document().bytes())));
         words.setWrapText(true);
         words.getStyleClass().add("document-divider");
         Button away = button("Desk.detach", () -> files.detach(attached));

@@ -102,7 +102,7 @@ final class RemarksSide implements Side {
                 ? page
                 : documents.stream()
                         .filter(d -> d.id().equals(mark.page().document()))
-                        .map(d -> d.name() + ", " + page.toLowerCase(java.util.Locale.ENGLISH))
+                        .map(d -> model.submission().called(d) + ", " + page.toLowerCase(java.util.Locale.ENGLISH))
                         .findFirst()
                         .orElse(page);
     }

@@ -149,7 +149,7 @@ final class RollStrip extends Region {
         Submission submission = batch.submissions().get(named);
         String plain = SubmissionWords.state(submission, batch);
         String state = model.progress().isLookAgain(named) ? Words.of("Roll.lookAgain", plain) : plain;
-        card.setText(submission.student().name() + "\n" + submission.student().key() + "  " + state);
+        card.setText(submission.student().name() + "\n" + (submission.student().shownKey() + "  " + state).strip());
         above.getChildren().add(card);
         card.applyCss();
         card.autosize();

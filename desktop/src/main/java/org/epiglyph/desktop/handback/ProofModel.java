@@ -26,6 +26,8 @@ import org.epiglyph.core.letters.LetterText;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.pages.PageCover;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.OpenDocument;
@@ -117,6 +119,11 @@ final class ProofModel {
         wanted = Optional.of(student);
         Batch batch = workspace.batch();
         Choices chosen = choices.get();
+        if (batch.submission(student).student().isCovered()) {
+            close();
+            trouble.set(Words.of("HandBack.proof.covered"));
+            return;
+        }
         building.set(true);
         executor.start(() -> isWanted(student) ? Optional.of(build(batch, chosen, student)) : Optional.<Shown>empty(),
                 built -> built.ifPresent(b -> arrived(student, b)), why -> {
@@ -172,7 +179,8 @@ final class ProofModel {
 
     private PageImages images(List<Proof.Outgoing> of) {
         List<Path> files = of.stream().map(Proof.Outgoing::file).toList();
-        return new PageImages(number -> files.get(Integer.parseInt(number)), workspace.folder().pictures());
+        return new PageImages(number -> files.get(Integer.parseInt(number)), workspace.folder().pictures(),
+                _ -> PageCover.NONE);
     }
 
     /** Where they cannot be made any more, the words and figures alone are compared. */

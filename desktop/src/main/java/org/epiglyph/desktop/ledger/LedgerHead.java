@@ -64,7 +64,7 @@ final class LedgerHead extends VBox {
         name.setText(submission.student().name());
         facts.setText(facts(submission, batch));
         showHandIns(submission);
-        String said = model.shownHandIn().map(HandIn::message).orElse("");
+        String said = model.shownHandIn().map(HandIn::message).map(submission.cover()::cover).orElse("");
         message.setText(said.isEmpty() ? "" : "\u201c" + said + "\u201d");
         message.setManaged(!said.isEmpty());
     }
@@ -101,7 +101,10 @@ final class LedgerHead extends VBox {
     }
 
     private String facts(Submission submission, Batch batch) {
-        List<String> parts = new ArrayList<>(List.of(submission.student().key().value()));
+        List<String> parts = new ArrayList<>();
+        if (!submission.student().isCovered()) {
+            parts.add(submission.student().shownKey());
+        }
         if (!submission.student().section().isEmpty()) {
             parts.add(submission.student().section());
         }

@@ -345,7 +345,7 @@ public final class BookPlace implements Place {
         return new Selection(Set.of(), Set.of(), typed).in(model.batch(), model.census().context())
                 .stream()
                 .limit(MOST_FOUND)
-                .map(s -> new Found(model.batch().listedName(s.student().key()), s.student().key().value(), () -> true,
+                .map(s -> new Found(model.batch().listedName(s.student().key()), s.student().shownKey(), () -> true,
                         () -> goTo(s.student().key())))
                 .toList();
     }

@@ -84,6 +84,10 @@ final class CoursePane extends PlotPane {
             }
             return;
         }
+        if (batch.isCovered()) {
+            getChildren().setAll(heading(), Form.hint("Course.covered"));
+            return;
+        }
         if (student.isEmpty()) {
             getChildren().setAll(heading(), Form.hint("Course.nobody"));
             return;

@@ -52,6 +52,8 @@ final class DecisionChoices extends VBox {
                 () -> new Decision.Late(Optional.of(new OwnLateness(number(percent), because.getText().strip()))),
                 percent, because);
         choice("lateAsAll", () -> new Decision.Late(Optional.empty()));
+        TextField marker = field("marker", 14);
+        choice("assign", () -> new Decision.Assign(marker.getText().strip()), marker);
         TextField factor = field("factor", 5);
         TextField shift = field("shift", 5);
         choice("line", () -> new Decision.Scale(Optional.of(new Scaling(number(factor), number(shift)))), factor,

@@ -113,6 +113,9 @@ final class FiguresPane extends PlotPane {
             nodes.add(Form.hint("Figures.dragBoundary"));
         }
         InWords.all(figures).forEach(s -> nodes.add(Form.words(s, "tells")));
+        if (shown.batch().isCovered()) {
+            nodes.add(Form.hint("Figures.covered"));
+        }
         if (!figures.grades().isEmpty()) {
             nodes.add(Form.words(InWords.grades(figures.grades()) + ".", "tells"));
         }

@@ -49,6 +49,9 @@ public final class PageImages implements AutoCloseable {
     private final Map<PageRef, PageText> texts = new HashMap<>();
     private final Map<String, Long> slowest = new ConcurrentHashMap<>();
     private final Set<PageRef> patient = ConcurrentHashMap.newKeySet();
+    private final Map<String, PageCover> covers = new ConcurrentHashMap<>();
+    private final Function<String, PageCover> coverOf;
+    private volatile long covering;
     private long bytes;
 
     private record Wanted(PageRef page, int permille) {
@@ -60,8 +63,10 @@ public final class PageImages implements AutoCloseable {
     /**
      * @param pdfOf    gives a document's pages as PDF by the document's id
      * @param pictures the folder of the marker's own pictures
+     * @param coverOf  gives what is covered on a document's pages by the document's id
      */
-    public PageImages(Function<String, Path> pdfOf, Path pictures) {
+    public PageImages(Function<String, Path> pdfOf, Path pictures, Function<String, PageCover> coverOf) {
+        this.coverOf = coverOf;
         this.pictures = pictures;
         sharp = new Lane("page-", 2, MOST_OPEN, pdfOf);
         coarse = new Lane("coarse-", 1, MOST_OPEN_COARSE, pdfOf);
@@ -150,12 +155,32 @@ public final class PageImages implements AutoCloseable {
                     return texts.get(page);
                 }
             }
-            PageText text = sharp.document(page.document()).text(page.index());
+            long now = covering;
+            PageText text = cover(page).name().cover(sharp.document(page.document()).text(page.index()));
             synchronized (texts) {
-                texts.put(page, text);
+                if (now == covering) {
+                    texts.put(page, text);
+                }
             }
             return text;
         });
+    }
+
+    private PageCover cover(PageRef page) {
+        return covers.computeIfAbsent(page.document(), coverOf);
+    }
+
+    /** Forgets what was drawn and read, since other names are covered now. */
+    public void coverAnew() {
+        covering++;
+        covers.clear();
+        synchronized (texts) {
+            texts.clear();
+        }
+        synchronized (images) {
+            images.clear();
+            bytes = 0;
+        }
     }
 
     private Lane lane(double scale) {
@@ -167,15 +192,24 @@ public final class PageImages implements AutoCloseable {
         if (there != null) {
             return there;
         }
+        long now = covering;
         long began = System.nanoTime();
-        PageImage drawn = lane(scale).document(page.document())
-                .render(page.index(), scale, patient.contains(page) ? MORE_TIME : OpenDocument.USUAL_BUDGET);
+        OpenDocument document = lane(scale).document(page.document());
+        PageImage plain = document.render(page.index(), scale,
+                patient.contains(page) ? MORE_TIME : OpenDocument.USUAL_BUDGET);
+        PageCover cover = cover(page);
+        PageImage drawn = cover.isNone()
+                ? plain
+                : cover.on(plain, document.text(page.index()), document.geometry(page.index()), scale);
         if (scale > COARSE) {
             slowest.merge(page.document(), System.nanoTime() - began, Math::max);
         }
         PixelBuffer<IntBuffer> pixels = new PixelBuffer<>(drawn.width(), drawn.height(), IntBuffer.wrap(drawn.argb()),
                 PixelFormat.getIntArgbPreInstance());
         Image image = new WritableImage(pixels);
+        if (now != covering) {
+            return draw(page, scale); // names were covered meanwhile
+        }
         synchronized (images) {
             images.put(Wanted.of(page, scale), image);
             bytes += drawn.bytes();

@@ -37,13 +37,13 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Moderation;
+import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.marking.MarkWords;
-import org.epiglyph.core.scoring.Judgement;
-import org.epiglyph.core.scoring.Moderation;
-import org.epiglyph.core.scoring.OwnLateness;
 import org.junit.jupiter.api.Test;
 
 /** The history as a person reads it. */
@@ -109,7 +109,8 @@ class HistoryWordsTest {
                 new Edit.Moderate(ADA, Optional.of(new Moderation(new BigDecimal("-1.50"), ""))),
                 new Edit.Moderate(ADA, Optional.empty()),
                 new Edit.SetLateness(ADA, Optional.of(new OwnLateness(new BigDecimal("5"), "ill"))),
-                new Edit.SetLateness(ADA, Optional.empty()),
+                new Edit.SetLateness(ADA, Optional.empty()), new Edit.AssignMarker(ADA, "Rowan"),
+                new Edit.AssignMarker(ADA, ""),
                 new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)), new Edit.Seal(ADA),
                 new Edit.OpenAgain(ADA),
                 new Edit.ChangeScheme(history.batch().scheme(), List.of(new Edit.Rescore(ADA, "c1",

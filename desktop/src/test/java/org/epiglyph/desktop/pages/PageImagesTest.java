@@ -10,10 +10,10 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import javafx.scene.image.Image;
-import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.desktop.DemoCopy;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -35,8 +35,10 @@ class PageImagesTest {
             pdfs = all.filter(p -> p.toString().endsWith(".pdf")).sorted().toList();
         }
         images = new PageImages(id -> id.equals("gone") ? folder.resolve("gone.pdf") : pdfs.get(Integer.parseInt(id)),
-                folder.resolve("pictures"));
+                folder.resolve("pictures"), _ -> cover);
     }
+
+    private PageCover cover = PageCover.NONE;
 
     @AfterEach
     void close() {

@@ -1,0 +1,71 @@
+package org.epiglyph.core.batch;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.epiglyph.core.roster.StudentKey;
+
+/**
+ * The numbers that stand for students while their names are covered. Kept when names are uncovered, so that a number stays
+ * the same student's.
+ *
+ * @param roster  the order in which the record system has the class
+ * @param scripts the shuffled order: the first is script 1
+ * @param strips  what the marker covers besides on pages that are pictures
+ */
+public record Covers(List<StudentKey> roster, List<StudentKey> scripts, List<Strip> strips) {
+    /** Names were never covered. */
+    public static final Covers NONE = new Covers(List.of(), List.of(), List.of());
+
+    public Covers {
+        strips = List.copyOf(strips);
+        roster = List.copyOf(roster);
+        scripts = List.copyOf(scripts);
+    }
+
+    /** True if names were never covered. */
+    public boolean isNone() {
+        return scripts.isEmpty();
+    }
+
+    /**
+     * A place that is covered on every page without words, in fractions of the page as its file shows it, from its top left
+     * corner.
+     */
+    public record Strip(double left, double top, double width, double height) {
+        /** Where a name stands as a rule: the upper eighth of the page. */
+        public static final Strip HEAD = new Strip(0, 0, 1, 0.125);
+
+        public Strip {
+            if (!(left >= 0 && top >= 0 && width > 0 && height > 0 && left + width <= 1.001 && top + height <= 1.001)) {
+                throw new IllegalArgumentException("A strip lies on the page");
+            }
+        }
+    }
+
+    Covers withStrips(List<Strip> other) {
+        return new Covers(roster, scripts, other);
+    }
+
+    /** With one more student in the class, who has no number yet. */
+    Covers joinedBy(StudentKey newcomer) {
+        return new Covers(Stream.concat(roster.stream(), Stream.of(newcomer)).toList(), scripts, strips);
+    }
+
+    /** Each student's number, from 1. */
+    Map<StudentKey, Integer> numbers() {
+        return places(scripts, 1);
+    }
+
+    /** Each student's place in the record system's order, from 0. */
+    Map<StudentKey, Integer> places() {
+        return places(roster, 0);
+    }
+
+    private static Map<StudentKey, Integer> places(List<StudentKey> order, int first) {
+        Map<StudentKey, Integer> places = new HashMap<>();
+        order.forEach(s -> places.put(s, first + places.size()));
+        return places;
+    }
+}

@@ -1,0 +1,128 @@
+package org.epiglyph.core.batch;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import org.epiglyph.core.feedback.Feedback;
+import org.epiglyph.core.feedback.FeedbackSheet;
+import org.epiglyph.core.markbook.Column;
+import org.epiglyph.core.markbook.Context;
+import org.epiglyph.core.markbook.Selection;
+import org.epiglyph.core.phrases.Slots;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.junit.jupiter.api.Test;
+
+/** While names are covered a class is numbered scripts; for handing back it is itself. */
+class CoveredNamesTest {
+    private static final Instant NOW = Instant.parse("2026-03-20T20:00:00Z");
+    private final Batch batch = Batches.three();
+    private final Edit.CoverNames cover = new Edit.CoverNames(List.of(Batches.CARYS, Batches.ADA, Batches.BAO),
+            Set.copyOf(batch.students()));
+
+    @Test
+    void studentsAreScriptsInTheOrderOfTheirNumbers() {
+        Batch covered = batch.apply(cover);
+        assertThat(covered.submissions()).extracting(s -> s.student().name())
+                .containsExactly("Script 1", "Script 2", "Script 3");
+        assertThat(covered.students()).containsExactly(Batches.CARYS, Batches.ADA, Batches.BAO);
+        assertThat(covered.submissions()).allSatisfy(s -> {
+            assertThat(s.student().shownKey()).isEmpty();
+            assertThat(s.student().section()).isEmpty();
+            assertThat(s.student().mail()).isEmpty();
+            assertThat(Column.Fact.KEY.cell(covered, s).words()).isEmpty();
+            assertThat(Column.Fact.SECTION.cell(covered, s).words()).isEmpty();
+        });
+        assertThat(covered.listedName(Batches.ADA)).isEqualTo("Script 2");
+    }
+
+    @Test
+    void nobodyIsFoundByANameOrAKey() {
+        Batch covered = batch.apply(cover);
+        for (Submission one : batch.submissions()) {
+            for (String typed : List.of(one.student().family(), one.student().key().value())) {
+                assertThat(Selection.EVERYBODY.withLetters(typed).in(covered, Context.NONE)).as(typed).isEmpty();
+            }
+        }
+        assertThat(Selection.EVERYBODY.withLetters("script 2").in(covered, Context.NONE)).hasSize(1);
+    }
+
+    @Test
+    void undoGivesTheNamesBackInTheOrderOfTheRoster() {
+        Batch back = batch.apply(cover).apply(batch.inverse(cover));
+        assertThat(List.copyOf(back.submissions())).isEqualTo(List.copyOf(batch.submissions()));
+    }
+
+    @Test
+    void oneIsUncoveredAndTheOthersStayWhereTheyAre() {
+        Batch covered = batch.apply(cover);
+        Edit one = new Edit.UncoverNames(Set.of(Batches.ADA), "asked about an extension");
+        Batch open = covered.apply(one);
+        assertThat(open.submissions()).extracting(s -> s.student().name())
+                .containsExactly("Script 1", batch.submission(Batches.ADA).student().name(), "Script 3");
+        assertThat(open.isCovered()).isTrue();
+        assertThat(List.copyOf(open.apply(covered.inverse(one)).submissions()))
+                .isEqualTo(List.copyOf(covered.submissions()));
+    }
+
+    @Test
+    void aNumberStaysTheSameStudentsWhenNamesAreCoveredAgain() {
+        Batch open = batch.apply(cover).apply(new Edit.UncoverNames(Set.copyOf(batch.students()), "done"));
+        assertThat(open.students()).isEqualTo(batch.students());
+        Batch again = open.apply(Edit.CoverNames.byLot(open, new Random(5)));
+        assertThat(again.listedName(Batches.ADA)).isEqualTo("Script 2");
+    }
+
+    @Test
+    void whoeverJoinsGetsTheNextNumber() {
+        Batch covered = batch.apply(cover);
+        StudentKey newcomer = new StudentKey("K-9");
+        Edit numbered = Edit.CoverNames.ofNewcomers(covered, List.of(newcomer), new Random(1));
+        Batch joined = covered.apply(new Edit.Enrol(new Student(newcomer, "Dara", "Example", "B"))).apply(numbered);
+        assertThat(joined.submissions().getLast().student().name()).isEqualTo("Script 4");
+        assertThat(joined.named().submissions().getLast().student().name()).isEqualTo("Dara Example");
+    }
+
+    @Test
+    void wordsToTheStudentHaveTheNameOnlyInWhatIsHandedBack() {
+        Batch covered = batch.apply(cover);
+        Student shown = covered.submission(Batches.ADA).student();
+        String words = Slots.of("Well argued, {name}.").filled(shown.givenName(), List.of());
+        assertThat(words).isEqualTo("Well argued, [name].");
+        Batch written = covered.apply(new Edit.WriteOnTheWhole(Batches.ADA, words))
+                .apply(new Edit.WriteOnCriterion(Batches.ADA, "c1", words));
+        String given = batch.submission(Batches.ADA).student().givenName();
+        Batch named = written.named(Batches.ADA);
+        assertThat(Feedback.text(named, named.submission(Batches.ADA))).contains("Well argued, " + given + ".")
+                .doesNotContain(Student.NAMED_LATER);
+        FeedbackSheet sheet = FeedbackSheet.of(named, named.submission(Batches.ADA));
+        assertThat(sheet.student()).isEqualTo(batch.submission(Batches.ADA).student().name());
+        assertThat(written.named().submission(Batches.ADA)).isEqualTo(named.submission(Batches.ADA));
+        assertThat(written.submission(Batches.ADA).onTheWhole()).contains(Student.NAMED_LATER);
+    }
+
+    @Test
+    void whatIsMarkedAfterUncoveringSaysSo() {
+        History history = new History(batch);
+        history.record(new Edit.WritePrivately(Batches.ADA, "before"), NOW);
+        history.record(cover, NOW.plusSeconds(60));
+        history.record(new Edit.WriteOnTheWhole(Batches.ADA, "covered"), NOW.plusSeconds(120));
+        history.record(new Edit.UncoverNames(Set.of(Batches.ADA), "a question"), NOW.plusSeconds(180));
+        history.record(new Edit.Moderate(Batches.ADA, Optional.empty()), NOW.plusSeconds(240));
+        List<Chronicle.Item> items = Chronicle.items(batch, history.lines(), Optional.of(Batches.ADA));
+        assertThat(items).extracting(Chronicle.Item::nameKnown).containsExactly(true, false, false, false, false);
+        assertThat(Chronicle.items(batch, history.lines(), Optional.empty())).extracting(Chronicle.Item::nameKnown)
+                .containsExactly(true, false, false, false, false);
+    }
+
+    @Test
+    void aDocumentIsCalledByItsNumber() {
+        Batch covered = batch.apply(cover);
+        Submission ada = covered.submission(Batches.ADA);
+        ada.documents().forEach(d -> assertThat(ada.called(d)).startsWith("document ").doesNotContain(d.name()));
+    }
+}

@@ -180,7 +180,8 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
 
     /** True if at most the pages that were seen have changed since another state of the same submission. */
     public boolean differsOnlyInSeen(Submission before) {
-        return received == before.received && delivered == before.delivered && correspondence == before.correspondence
+        return whose == before.whose && received == before.received && delivered == before.delivered
+                && correspondence == before.correspondence
                 && (marked == before.marked || marked.differsOnlyInSeen(before.marked));
     }
 

@@ -63,7 +63,7 @@ public record ClassReport(List<String> headings, List<List<Cell>> rows) {
     private static List<Cell> row(Batch batch, Submission submission) {
         Student student = submission.student();
         MarkScheme scheme = batch.scheme();
-        List<Cell> row = new ArrayList<>(List.of(text(student.key().value()), text(student.given()),
+        List<Cell> row = new ArrayList<>(List.of(text(student.shownKey()), text(student.given()),
                 text(student.family()), text(student.section()), text(submission.stage(scheme).words()),
                 text(submission.current().flatMap(HandIn::at).map(Object::toString).orElse("")),
                 text(batch.lateness(submission).map(Lateness::inWords).orElse(""))));

@@ -85,7 +85,7 @@ public record FeedbackSheet(String module, String task, String student, String k
         Result result = batch.result(submission.student().key());
         boolean done = submission.scores().isComplete(batch.scheme());
         return new FeedbackSheet(batch.task().module(), batch.task().title(), submission.student().name(),
-                submission.student().key().value(),
+                submission.student().shownKey(),
                 done
                         ? Optional
                                 .of(Criterion.words(result.value()) + " of " + Criterion.words(batch.task().maximum()))

@@ -120,7 +120,10 @@ public record Pasted(List<List<String>> rows) {
                     .distinct()
                     .forEach(w -> known.merge(w, Optional.of(student.key()), (_, _) -> Optional.empty()));
         }
-        batch.submissions().forEach(s -> known.put(plain(s.student().key().value()), Optional.of(s.student().key())));
+        batch.submissions()
+                .stream()
+                .filter(s -> !s.student().isCovered()) // a key would tell whose script it is
+                .forEach(s -> known.put(plain(s.student().shownKey()), Optional.of(s.student().key())));
         return known;
     }
 

@@ -1,10 +1,13 @@
 package org.epiglyph.core.roster;
 
+import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.epiglyph.core.Letters;
@@ -19,7 +22,7 @@ import org.epiglyph.core.page.PageWord;
  */
 public final class NameCover {
     /** Covers nothing. */
-    public static final NameCover NONE = new NameCover(Set.of(), Set.of());
+    public static final NameCover NONE = new NameCover(Set.of(), Set.of(), Set.of());
 
     private static final int LEAST = 3;
     private static final int LEAST_WITHOUT_CASE = 2;
@@ -33,18 +36,25 @@ public final class NameCover {
     private final Set<String> parts;
     /** Folded; a word that has one of them within it gives the student away. */
     private final Set<String> keys;
+    /** Folded; initials and parts that are too short to count by themselves, which beside a part are of the name too. */
+    private final Set<String> beside;
 
-    private NameCover(Set<String> parts, Set<String> keys) {
+    private NameCover(Set<String> parts, Set<String> keys, Set<String> beside) {
         this.parts = parts;
         this.keys = keys;
+        this.beside = beside;
     }
 
     /** @param owner who is to be covered, uncovered */
     public static NameCover of(Student owner) {
         Set<String> parts = new HashSet<>();
         Set<String> keys = new HashSet<>();
+        Set<String> beside = new HashSet<>();
         for (String name : List.of(owner.given(), owner.family())) {
-            NOT_OF_NAMES.splitAsStream(Letters.folded(name)).forEach(part -> add(part, parts, keys));
+            NOT_OF_NAMES.splitAsStream(folded(name)).filter(part -> !part.isEmpty()).forEach(part -> {
+                add(part, parts, keys);
+                beside.add(part.length() < LEAST ? part : part.substring(0, part.offsetByCodePoints(0, 1)));
+            });
             parts.add(joined(name));
         }
         parts.add(joined(owner.given() + owner.family()));
@@ -52,13 +62,18 @@ public final class NameCover {
         parts.removeIf(p -> p.length() < LEAST);
         add(joined(owner.key().value()), keys, keys);
         if (!owner.mail().isBlank()) {
-            keys.add(Letters.folded(owner.mail().strip()));
+            keys.add(folded(owner.mail().strip()));
         }
-        return new NameCover(parts, keys);
+        return new NameCover(parts, keys, beside);
+    }
+
+    /** Letters that a page's type runs together are two again. */
+    private static String folded(String words) {
+        return Letters.folded(Normalizer.normalize(words, Normalizer.Form.NFKC));
     }
 
     private static String joined(String name) {
-        return NOT_OF_NAMES.matcher(Letters.folded(name)).replaceAll("");
+        return NOT_OF_NAMES.matcher(folded(name)).replaceAll("");
     }
 
     /** Scripts without capitals run words together, so that their names are looked for within words. */
@@ -72,7 +87,7 @@ public final class NameCover {
 
     /** True if the word gives the student away. */
     public boolean gives(String word) {
-        String folded = POSSESSIVE.matcher(Letters.folded(word)).replaceFirst("");
+        String folded = POSSESSIVE.matcher(folded(word)).replaceFirst("");
         String bare = NOT_OF_NAMES.matcher(folded).replaceAll("");
         if (parts.contains(bare) || keys.stream().anyMatch(k -> folded.contains(k) || bare.contains(k))) {
             return true;
@@ -92,23 +107,55 @@ public final class NameCover {
         return parts.stream().anyMatch(word::contains);
     }
 
+    /** Which of some neighbouring words give the student away. */
+    private BitSet giving(List<String> words) {
+        BitSet giving = new BitSet();
+        for (int i = 0; i < words.size(); i++) {
+            giving.set(i, gives(words.get(i)));
+        }
+        for (int i = giving.nextSetBit(0); i >= 0; i = giving.nextSetBit(i + 1)) {
+            for (int before = i - 1; before >= 0 && !giving.get(before) && isBeside(words.get(before)); before--) {
+                giving.set(before);
+            }
+            if (i + 1 < words.size() && isBeside(words.get(i + 1))) {
+                giving.set(i + 1);
+            }
+        }
+        return giving;
+    }
+
+    private boolean isBeside(String word) {
+        return beside.contains(NOT_OF_NAMES.matcher(folded(word)).replaceAll(""));
+    }
+
     /** The words with "[name]" in the place of what gives the student away. */
     public String cover(String words) {
         if (parts.isEmpty() && keys.isEmpty()) {
             return words;
         }
+        BitSet giving = giving(WORD.matcher(words).results().map(MatchResult::group).toList());
+        int[] at = {0};
         return WORD.matcher(words)
-                .replaceAll(m -> Matcher.quoteReplacement(gives(m.group()) ? Student.NAMED_LATER : m.group()));
+                .replaceAll(m -> Matcher.quoteReplacement(giving.get(at[0]++) ? Student.NAMED_LATER : m.group()));
     }
 
     /** A page's words, of which those that give the student away say nothing. */
     public PageText cover(PageText page) {
-        return page.words().stream().noneMatch(w -> gives(w.text()))
-                ? page
-                : new PageText(page.words()
-                        .stream()
-                        .map(w -> gives(w.text()) ? new PageWord(blank(w.text()), w.box(), w.line()) : w)
-                        .toList());
+        BitSet giving = giving(page);
+        if (giving.isEmpty()) {
+            return page;
+        }
+        List<PageWord> words = new ArrayList<>(page.words());
+        giving.stream()
+                .forEach(i -> words.set(i,
+                        new PageWord(blank(words.get(i).text()), words.get(i).box(), words.get(i).line())));
+        return new PageText(words);
+    }
+
+    private BitSet giving(PageText page) {
+        return parts.isEmpty() && keys.isEmpty()
+                ? new BitSet()
+                : giving(page.words().stream().map(PageWord::text).toList());
     }
 
     private static String blank(String word) {
@@ -120,16 +167,13 @@ public final class NameCover {
     /** Where a page gives the student away, in page space; what stands beside each other in one line is one box. */
     public List<PageBox> strips(PageText page) {
         List<PageBox> strips = new ArrayList<>();
-        int last = -2;
-        for (int i = 0; i < page.words().size(); i++) {
+        BitSet giving = giving(page);
+        for (int i = giving.nextSetBit(0); i >= 0; i = giving.nextSetBit(i + 1)) {
             PageWord word = page.words().get(i);
-            if (gives(word.text())) {
-                if (last == i - 1 && page.words().get(last).line() == word.line()) {
-                    strips.set(strips.size() - 1, strips.getLast().union(word.box()));
-                } else {
-                    strips.add(word.box());
-                }
-                last = i;
+            if (i > 0 && giving.get(i - 1) && page.words().get(i - 1).line() == word.line()) {
+                strips.set(strips.size() - 1, strips.getLast().union(word.box()));
+            } else {
+                strips.add(word.box());
             }
         }
         return List.copyOf(strips);

@@ -55,6 +55,19 @@ class NameCoverTest {
     }
 
     @Test
+    void lettersThatRunTogetherOnAPageAreTheNameToo() {
+        assertTrue(NameCover.of(new Student(new StudentKey("S3"), "Kofi", "Asante", "")).gives("Ko\ufb01"));
+    }
+
+    @Test
+    void initialsAndShortPartsAreOfTheNameBesideItAlone() {
+        NameCover niamh = NameCover.of(new Student(new StudentKey("S4"), "Siobh\u00e1n", "N\u00ed Bhriain", ""));
+        assertEquals("[name] [name] [name] and then S", niamh.cover("Siobh\u00e1n N\u00ed Bhriain and then S"));
+        assertEquals("by [name] [name] [name]", niamh.cover("by S. N\u00ed Bhriain"));
+        assertFalse(niamh.gives("N\u00ed"));
+    }
+
+    @Test
     void wordsKeepTheirPlaceAndTheNameIsLeftOut() {
         assertEquals("Sir, I am [name] [name] ([name]). Thank you, [name]",
                 cover.cover("Sir, I am Adaeze Lindqvist-Moreau (K-4401). Thank you, Adaeze"));

@@ -90,6 +90,7 @@ final class DeskActs {
                 act("asLastTime", "Shortcut+D",
                         () -> model.scores().asLastTime(model.scores().criterionProperty().get())),
                 act("byQuestion", "Shift+Q", desk::toggleByQuestion),
+                act("names", "Shift+V", () -> parts.side.toggle("names")),
                 act("earlier", "Shift+E", () -> parts.side.toggle("earlier")),
                 act("passages", "Shift+C", () -> parts.side.toggle("passages")),
                 act("sameScore", "Shift+S", () -> parts.side.toggle("same")),

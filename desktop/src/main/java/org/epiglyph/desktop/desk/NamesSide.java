@@ -15,6 +15,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Covers;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.Naming;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
@@ -24,13 +25,19 @@ import org.epiglyph.desktop.paper.PageRoll;
 /** Covers the names of the class, uncovers one or all for a reason, and draws strips on pages that are pictures. */
 final class NamesSide implements Side {
     private final DeskModel model;
+    private final PageRoll pages;
     private final StripHand hand;
+    private Shown shown;
     private final TextField reason = new TextField();
     private final VBox content = new VBox();
     private final ScrollPane node = new ScrollPane(content);
 
+    /** All that this side tells. */
+    private record Shown(Naming naming, Covers covers, StudentKey student, boolean drawing) {}
+
     NamesSide(DeskModel model, PageRoll pages) {
         this.model = model;
+        this.pages = pages;
         hand = new StripHand(model, pages, this::add);
         hand.wantedProperty().addListener((_, _, _) -> refresh());
         reason.setId("uncover-reason");
@@ -57,6 +64,11 @@ final class NamesSide implements Side {
     @Override
     public void refresh() {
         Batch batch = model.batch();
+        Shown now = new Shown(batch.naming(), batch.covers(), model.student(), hand.wantedProperty().get());
+        if (now.equals(shown)) {
+            return; // what is being pressed or typed stays
+        }
+        shown = now;
         List<Node> nodes = new ArrayList<>();
         if (batch.isCovered()) {
             covered(batch, nodes);
@@ -65,14 +77,11 @@ final class NamesSide implements Side {
             nodes.add(Form.hint("Names.explained"));
             nodes.add(act("cover-names", Words.of("Names.cover"), "main-button", this::cover));
         }
-        if (!nodes.equals(content.getChildren())) {
-            boolean typing = reason.isFocused();
-            content.getChildren().setAll(nodes);
-            if (typing && reason.getScene() != null) {
-                reason.requestFocus();
-                reason.end();
-            }
-        }
+        boolean within = content.getScene() != null && content.getScene().getFocusOwner() != null
+                && content.getChildren().contains(content.getScene().getFocusOwner());
+        String focused = within ? content.getScene().getFocusOwner().getId() : "";
+        content.getChildren().setAll(nodes);
+        nodes.stream().filter(n -> focused.equals(n.getId())).forEach(Node::requestFocus);
     }
 
     private void covered(Batch batch, List<Node> nodes) {
@@ -117,7 +126,7 @@ final class NamesSide implements Side {
 
     private void cover() {
         if (model.edit(Edit.CoverNames.byLot(model.batch(), new SecureRandom()))) {
-            model.say(Words.of("Names.done"));
+            pages.requestFocus(); // the button is gone
         }
     }
 
@@ -134,6 +143,7 @@ final class NamesSide implements Side {
         if (model.edit(new Edit.UncoverNames(covered, reason.getText().strip()))) {
             reason.clear();
             model.say(Words.of("Names.uncoveredSaid", covered.size()));
+            pages.requestFocus();
         }
     }
 

@@ -11,9 +11,18 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import javafx.scene.image.Image;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Covers;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.PageWord;
+import org.epiglyph.core.roster.NameCover;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.desktop.DemoCopy;
+import org.epiglyph.documents.PageImage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -27,6 +36,7 @@ class PageImagesTest {
     private Path folder;
     private List<Path> pdfs;
     private PageImages images;
+    private volatile PageCover cover = PageCover.NONE;
 
     @BeforeEach
     void open() throws Exception {
@@ -37,8 +47,6 @@ class PageImagesTest {
         images = new PageImages(id -> id.equals("gone") ? folder.resolve("gone.pdf") : pdfs.get(Integer.parseInt(id)),
                 folder.resolve("pictures"), _ -> cover);
     }
-
-    private PageCover cover = PageCover.NONE;
 
     @AfterEach
     void close() {
@@ -96,5 +104,47 @@ class PageImagesTest {
     void aWrittenPageIsNotBlankAndAPictureThatIsMissingIsNone() throws Exception {
         assertThat(images.isBlank(new PageRef("0", 0))).isFalse();
         assertThat(images.picture("0".repeat(64) + ".png")).isNull();
+    }
+
+    /** Where the name stands there is no ink of it left at any scale, and beside it nothing has changed. */
+    @Test
+    void aCoveredNameIsOnNoImageAndInNoWords() throws Exception {
+        PageRef page = new PageRef("0", 0);
+        PageText words = images.text(page).get(20, TimeUnit.SECONDS);
+        Image plain = images.image(page, 1.5).get(20, TimeUnit.SECONDS);
+        PageWord name = words.words().stream().filter(w -> w.text().equals("workbook")).findFirst().orElseThrow();
+        cover = new PageCover(NameCover.of(new Student(new StudentKey("K"), "", "Workbook", "")), List.of());
+        images.coverAnew();
+        assertThat(images.anyAtHand(page)).isNull();
+        assertThat(images.text(page).get(20, TimeUnit.SECONDS).find("workbook")).isEmpty();
+        Image covered = images.image(page, 1.5).get(20, TimeUnit.SECONDS);
+        int x = (int) (name.box().left() * 1.5);
+        int y = (int) (name.box().top() * 1.5);
+        int first = covered.getPixelReader().getArgb(x, y);
+        for (int dx = 0; dx < name.box().width() * 1.5; dx++) {
+            for (int dy = 0; dy < name.box().height() * 1.5; dy++) {
+                assertThat(covered.getPixelReader().getArgb(x + dx, y + dy)).isEqualTo(first);
+            }
+        }
+        int below = (int) ((name.box().bottom() + 4) * 1.5);
+        for (int dx = 0; dx < covered.getWidth(); dx++) {
+            assertThat(covered.getPixelReader().getArgb(dx, below))
+                    .isEqualTo(plain.getPixelReader().getArgb(dx, below));
+        }
+    }
+
+    @Test
+    void aStripLiesOnPagesWithoutWordsAlone() throws Exception {
+        Covers.Strip upper = new Covers.Strip(0, 0, 1, 0.1);
+        PageCover strips = new PageCover(NameCover.of(new Student(new StudentKey("K"), "", "Nobody", "")),
+                List.of(upper));
+        PageImage white = new PageImage(100, 200, new int[100 * 200]);
+        PageGeometry shape = new PageGeometry(0, 0, 100, 200, 0, 1);
+        int[] scan = strips.on(white, PageText.NONE, shape, 1).argb();
+        assertThat(scan[19 * 100 + 50]).isNotZero();
+        assertThat(scan[21 * 100 + 50]).isZero();
+        PageText text = new PageText(List.of(new PageWord("tide", new PageBox(10, 10, 20, 8), 0)));
+        assertThat(strips.on(white, text, shape, 1)).isSameAs(white);
+        assertThat(white.argb()).as("the image given is as it was").containsOnly(0);
     }
 }

@@ -6,6 +6,7 @@ import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -70,6 +71,18 @@ public final class Collecting {
     public static void carryOut(CollectPlan plan, MarkScheme scheme, Phrasebook phrasebook, Path target,
             Progress progress) throws Problem {
         new Collecting(plan).make(scheme, phrasebook, target, progress);
+    }
+
+    /** True if names are covered in the batch that a plan adds to. */
+    public static boolean meetsCovered(CollectPlan plan) {
+        return plan.earlier().filter(e -> e.batch().isCovered()).isPresent();
+    }
+
+    /** Lets numbers stand for the students of a batch from its beginning. */
+    public static void coverNames(Path batch) throws Problem {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
+            workspace.edit(Edit.CoverNames.byLot(workspace.batch(), new SecureRandom()));
+        }
     }
 
     /**

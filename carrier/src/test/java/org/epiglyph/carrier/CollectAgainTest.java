@@ -125,6 +125,28 @@ class CollectAgainTest extends CollectFixture {
     }
 
     @Test
+    void whoeverJoinsAClassOfCoveredNamesIsCoveredToo() throws Exception {
+        Path batch;
+        try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
+            batch = make(plan);
+        }
+        Collecting.coverNames(batch);
+        Path newer = Files.writeString(folder.resolve("newer.csv"), SHEET + "K-9,Nia,Newcomer,,,\n");
+        Planning.FromFiles sheetAlone = new Planning.FromFiles(List.of(), Optional.of(newer), "", Optional.empty(),
+                LONDON, Duration.ZERO, Optional.empty(), List.of(), List.of());
+        try (CollectPlan plan = Planning.fromFiles(sheetAlone, Optional.of(batch), Progress.NONE);
+                Workspace workspace = Workspace.open(batch, CLOCK)) {
+            assertThat(Collecting.meetsCovered(plan)).isTrue();
+            assertThat(plan.roster().student(ADA).name()).as("matching needs names").isEqualTo("Ada Lind");
+            int before = workspace.batch().submissions().size();
+            Collecting.into(plan, workspace, Progress.NONE);
+            Submission last = workspace.batch().submissions().getLast();
+            assertThat(last.student().name()).isEqualTo("Script " + (before + 1));
+            assertThat(last.whose().owner().name()).isEqualTo("Nia Newcomer");
+        }
+    }
+
+    @Test
     void aFailedOrCancelledAddingLeavesTheBatchAsItWas() throws Exception {
         Path batch;
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {

@@ -50,6 +50,8 @@ final class CollectCommand implements Callable<Integer> {
     private boolean setAside;
     @Option(names = "--again", description = "Adds what is new or changed to the batch, which must exist.")
     private boolean again;
+    @Option(names = "--cover-names", description = "Lets numbers stand for the students of a new batch while it is marked.")
+    private boolean coverNames;
     @Parameters(paramLabel = "BATCH", description = "The folder that the batch will be; must not exist, except with --again.")
     private Path target;
 
@@ -119,6 +121,9 @@ final class CollectCommand implements Callable<Integer> {
                 }
             } else {
                 Collecting.carryOut(plan, marks, phrases, target, Progress.NONE);
+                if (coverNames) {
+                    Collecting.coverNames(target);
+                }
             }
             CollectPlan.Count count = plan.count();
             System.out.println(count.all() + " files: " + count.matched() + " matched, " + count.setAside()

@@ -103,8 +103,8 @@ public final class Screen {
                 WaitForAsyncUtils.waitForFxEvents(1);
                 try {
                     return condition.getAsBoolean();
-                } catch (EmptyNodeQueryException _) {
-                    return false;
+                } catch (EmptyNodeQueryException | NullPointerException _) {
+                    return false; // a node may leave its scene while the robot looks at it
                 }
             });
         } catch (TimeoutException e) {

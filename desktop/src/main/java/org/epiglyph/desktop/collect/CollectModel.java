@@ -12,7 +12,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
@@ -29,13 +31,13 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.sheet.PhraseFile;
 import org.epiglyph.exchange.sheet.SchemeFile;
+import org.epiglyph.exchange.sheet.TableBytes;
 import org.epiglyph.exchange.sheet.TypedRoster;
 import org.epiglyph.exchange.sheet.WrittenTime;
-import org.epiglyph.exchange.sheet.TableBytes;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.LoggerFactory;
@@ -56,6 +58,7 @@ public final class CollectModel {
     private final StringProperty trouble = new SimpleStringProperty("");
     private final ObjectProperty<Path> scheme = new SimpleObjectProperty<>();
     private final ObjectProperty<Path> phrasebook = new SimpleObjectProperty<>();
+    private final BooleanProperty coverNames = new SimpleBooleanProperty(false);
     private final StringProperty name = new SimpleStringProperty("");
     private RecordClient client;
     private Optional<Planning.FromFiles> lastRead = Optional.empty();
@@ -252,6 +255,16 @@ public final class CollectModel {
 
     // --- understanding
 
+    /** True if numbers shall stand for the students of a new batch. */
+    BooleanProperty coverNamesProperty() {
+        return coverNames;
+    }
+
+    /** True if names are covered in the batch that is added to, which are shown here. */
+    boolean showsCovered() {
+        return Collecting.meetsCovered(plan.get());
+    }
+
     /** A change of what is understood. */
     @FunctionalInterface
     interface Change {
@@ -290,6 +303,7 @@ public final class CollectModel {
         }
         Path schemeFile = scheme.get();
         Path phraseFile = phrasebook.get();
+        boolean covering = coverNames.get();
         background.start(progress -> {
             MarkScheme marks = schemeFile == null
                     ? MarkScheme.single(understood.task().maximum())
@@ -299,6 +313,9 @@ public final class CollectModel {
                     : PhraseFile.read(bytes(phraseFile), called(phraseFile), marks);
             Path target = shelf.resolve(wanted);
             Collecting.carryOut(understood, marks, phrases, target, progress);
+            if (covering) {
+                Collecting.coverNames(target);
+            }
             return new Made(target, understood.remarkOn(marks));
         }, done -> finish(done, made), trouble::set);
     }

@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.collect;
 
-import org.epiglyph.desktop.frame.Form;
 import java.nio.charset.Charset;
 import java.nio.file.Path;
 import java.time.format.DateTimeFormatter;
@@ -10,6 +9,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -24,6 +24,7 @@ import javafx.util.StringConverter;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.archive.NameEncoding;
 
@@ -84,8 +85,12 @@ final class Findings {
         ComboBox<Path> phrases = choice(model.beside().phrasebooks(), "Collect.noPhrases");
         phrases.setId("phrasebook");
         phrases.valueProperty().bindBidirectional(model.phrasebookProperty());
+        CheckBox cover = new CheckBox(Words.of("Collect.coverNames"));
+        cover.setId("collect-cover");
+        cover.setWrapText(true);
+        cover.selectedProperty().bindBidirectional(model.coverNamesProperty());
         VBox section = new VBox(Form.label("Collect.name", name), name, Form.label("Collect.scheme", scheme), scheme,
-                Form.label("Collect.phrasebook", phrases), phrases);
+                Form.label("Collect.phrasebook", phrases), phrases, cover);
         section.getStyleClass().addAll("finding-section", "batch-fields");
         return section;
     }

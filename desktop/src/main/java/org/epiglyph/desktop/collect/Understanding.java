@@ -1,13 +1,14 @@
 package org.epiglyph.desktop.collect;
 
-import org.epiglyph.desktop.frame.Form;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 
 /** What was understood of a source: the findings at the left, every file in the middle, the chosen one at the right. */
@@ -30,7 +31,10 @@ final class Understanding {
         make.setId("make-batch");
         Button other = Form.button("Collect.otherSource", "link-button", back);
         Findings findings = new Findings(model, this::edit);
-        VBox left = new VBox(findings.node(), Form.lastLine(other, make));
+        Label shown = Form.words(Words.of("Collect.showsCovered"), "notice");
+        shown.setId("collect-shows-names");
+        Form.show(shown, model.showsCovered());
+        VBox left = new VBox(shown, findings.node(), Form.lastLine(other, make));
         VBox.setVgrow(findings.node(), Priority.ALWAYS);
         left.getStyleClass().add("findings-column");
         HBox.setHgrow(middle, Priority.ALWAYS);

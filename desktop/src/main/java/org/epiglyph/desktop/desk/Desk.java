@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.desk;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
@@ -18,15 +17,14 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.lookover.Finding;
-import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.BatchTitle;
 import org.epiglyph.desktop.frame.Found;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.Place;
@@ -105,7 +103,9 @@ public final class Desk implements Place {
         gestures.on(pages);
         openPages = new OpenPages(model, images, pieces, pages, this::shown);
         keyPen = new KeyPen(pages, gestures);
-        margin = new Margin(model, pages, new RemarkField(model, tools.spelling(), this::choosePicture),
+        margin = new Margin(model, pages,
+                new RemarkField(model, tools.spelling(),
+                        then -> files.choosePicture(above.getScene().getWindow(), then)),
                 images::picture, tools.links());
         card = new SlotCard(model, above, tools.clock(), files);
         penCase = new PenCaseStrip(model, card);
@@ -186,10 +186,8 @@ public final class Desk implements Place {
         });
         model.batchProperty().addListener((_, before, now) -> {
             lookAgain.later();
-            if (before.naming() != now.naming() || before.covers() != now.covers()) {
-                openPages.renew();
-                side.refresh();
-            } else if (!before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook())) {
+            boolean named = openPages.namesChanged(before, now);
+            if (named || !before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook())) {
                 side.refresh();
             }
             if (before.scheme() != now.scheme()) {
@@ -257,9 +255,8 @@ public final class Desk implements Place {
     }
 
     private String titleWords() {
-        return model.batch().task().title() + "   "
+        return BatchTitle.of(model.batch()) + "   "
                 + Words.of("Desk.scoredOf", model.progress().scoredProperty().get(), model.progress().size())
-                + (model.batch().isCovered() ? "   " + Words.of("Names.quietly") : "")
                 + model.walk()
                         .followedProperty()
                         .get()
@@ -376,15 +373,6 @@ public final class Desk implements Place {
                     .filter(p -> !model.submission().seen().contains(p))
                     .findFirst()
                     .ifPresent(p -> pages.reveal(p, 0));
-        }
-    }
-
-    private void choosePicture(Consumer<RemarkField.PictureChooser.Chosen> then) {
-        File chosen = new FileChooser().showOpenDialog(root.getScene().getWindow());
-        if (chosen != null) {
-            String name = chosen.getName().replaceAll("[\\[\\]]|\\.[^.]*$", "");
-            files.ownPicture(chosen.toPath(), face -> then
-                    .accept(new RemarkField.PictureChooser.Chosen(name, ((Face.Picture) face).name())));
         }
     }
 

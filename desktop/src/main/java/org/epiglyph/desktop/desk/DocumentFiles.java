@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.desk;
 
+import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -14,6 +15,8 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
+import javafx.stage.FileChooser;
+import javafx.stage.Window;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Aids;
@@ -32,6 +35,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.paper.RemarkField;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.documents.OwnPicture;
@@ -114,6 +118,16 @@ final class DocumentFiles {
                 model.say(Words.of("Desk.openedOutside", copy));
             };
         }, Words.of("Desk.notOpened", document.name()));
+    }
+
+    /** Lets the marker choose a picture for a remark. */
+    void choosePicture(Window window, Consumer<RemarkField.PictureChooser.Chosen> then) {
+        File chosen = new FileChooser().showOpenDialog(window);
+        if (chosen != null) {
+            String name = chosen.getName().replaceAll("[\\[\\]]|\\.[^.]*$", "");
+            ownPicture(chosen.toPath(), face -> then
+                    .accept(new RemarkField.PictureChooser.Chosen(name, ((Face.Picture) face).name())));
+        }
     }
 
     /** Attaches a changed document to the student's submission; it is stored, and goes back with the others. */

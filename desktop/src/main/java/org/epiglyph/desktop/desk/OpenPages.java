@@ -10,6 +10,7 @@ import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.util.Duration;
 import org.epiglyph.core.batch.Attached;
+import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
@@ -83,13 +84,15 @@ final class OpenPages {
         }
     }
 
-    /** Draws all pages anew, since other names are covered on them. */
-    void renew() {
-        images.coverAnew();
-        ready = List.of();
-        if (student != null) {
+    /** Draws all pages anew where other names are covered on them. @return whether so */
+    boolean namesChanged(Batch before, Batch now) {
+        boolean changed = before.naming() != now.naming() || before.covers() != now.covers();
+        if (changed) {
+            images.coverAnew();
+            ready = List.of();
             Platform.runLater(() -> read(roll::showAgain)); // once the submission is the new one, too
         }
+        return changed;
     }
 
     /** Pages that are still being read come too late. */

@@ -18,6 +18,7 @@ import javafx.scene.layout.Priority;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.BatchTitle;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
@@ -157,6 +158,6 @@ public final class HandBack implements Place {
 
     @Override
     public ObservableValue<String> title() {
-        return new SimpleStringProperty(model.batch().task().title());
+        return new SimpleStringProperty(BatchTitle.of(model.batch()));
     }
 }

@@ -43,6 +43,7 @@ import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.BatchTitle;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Found;
 import org.epiglyph.desktop.frame.Place;
@@ -215,7 +216,7 @@ public final class BookPlace implements Place {
         String who = here == of ? Words.of("MarkBook.shownAll", of) : Words.of("MarkBook.shownSome", here, of);
         List<Order.By> by = model.order().by();
         String order = by.isEmpty()
-                ? Words.of("MarkBook.byRoster")
+                ? Words.of(model.batch().isCovered() ? "MarkBook.byNumber" : "MarkBook.byRoster")
                 : by.stream()
                         .map(b -> Words.of(b.descending() ? "MarkBook.byDescending" : "MarkBook.byAscending",
                                 SheetPainter.heading(b.column(), model.batch().scheme())))
@@ -329,7 +330,7 @@ public final class BookPlace implements Place {
 
     @Override
     public ObservableValue<String> title() {
-        return new SimpleStringProperty(model.batch().task().title());
+        return new SimpleStringProperty(BatchTitle.of(model.batch()));
     }
 
     @Override

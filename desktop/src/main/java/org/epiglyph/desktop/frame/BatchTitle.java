@@ -1,0 +1,12 @@
+package org.epiglyph.desktop.frame;
+
+import org.epiglyph.core.batch.Batch;
+
+/** What the top line says of the batch that is open: its task, and a quiet word where names are covered. */
+public final class BatchTitle {
+    private BatchTitle() {}
+
+    public static String of(Batch batch) {
+        return batch.task().title() + (batch.isCovered() ? "   " + Words.of("Names.quietly") : "");
+    }
+}

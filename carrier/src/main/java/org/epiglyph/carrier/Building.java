@@ -42,6 +42,7 @@ import org.slf4j.LoggerFactory;
 final class Building {
     private static final Logger LOG = LoggerFactory.getLogger(Building.class);
     private final Batch batch;
+    private final Batch shown;
     private final BatchFolder folder;
     private final Choices choices;
     private final Instant at;
@@ -50,11 +51,14 @@ final class Building {
     private final List<String> inTheClass;
 
     /**
+     * @param batch  with all names
+     * @param shown  the same as it may be shown, for what is said of documents
      * @param at     the time that the annotations bear
      * @param target the folder that the copies are written into; two buildings at once need two
      */
-    Building(Batch batch, BatchFolder folder, Choices choices, Instant at, Path target) throws Problem {
+    Building(Batch batch, Batch shown, BatchFolder folder, Choices choices, Instant at, Path target) throws Problem {
         this.batch = batch;
+        this.shown = shown;
         this.folder = folder;
         this.choices = choices;
         this.at = at;
@@ -134,15 +138,19 @@ final class Building {
                 built.files.putAll(xfdf(submission, document, path, target, taken));
             }
             if (written.unsigned()) {
-                built.reasons.add("'" + document.name() + (written.anew()
+                built.reasons.add("'" + called(submission, document) + (written.anew()
                         ? "' had to be written anew, so that its signatures are no longer valid in the marked copy."
                         : "' has signatures, and what is printed on its pages changes them: in the marked copy they are no longer valid."));
             }
         } catch (Problem e) {
             built.leftOut.add(document.id());
             taken.remove(path.toLowerCase(Locale.ROOT));
-            built.reasons.add("'" + document.name() + "' did not go: " + e.getMessage());
+            built.reasons.add("'" + called(submission, document) + "' did not go: " + e.getMessage());
         }
+    }
+
+    private String called(Submission submission, Document document) {
+        return shown.submission(submission.student().key()).called(document);
     }
 
     private void take(Future<Path> sheet, Submission submission, Built built, Set<String> taken) {

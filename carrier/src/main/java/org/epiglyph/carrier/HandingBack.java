@@ -151,7 +151,7 @@ public final class HandingBack {
                 .stream()
                 .filter(d -> d.pages().has(Pages.Trait.CERTIFIED))
                 .filter(d -> submission.marksForStudent().stream().anyMatch(m -> m.page().document().equals(d.id())))
-                .map(Document::name)
+                .map(submission::called)
                 .toList();
         return marked.isEmpty() || choices.accepts(student, Outcome.Doubt.CERTIFIED)
                 ? Optional.empty()
@@ -210,7 +210,7 @@ public final class HandingBack {
             if (doubt.isPresent()) {
                 return doubt.get();
             }
-            Building.Built built = new Building(batch, workspace.folder(), choices, clock.instant(),
+            Building.Built built = new Building(batch, workspace.batch(), workspace.folder(), choices, clock.instant(),
                     workspace.folder().outgoing()).build(student, new HashSet<>());
             if (isThere(batch, student, known, built.leftOut())) {
                 return alreadyThere(student, known.orElseThrow());

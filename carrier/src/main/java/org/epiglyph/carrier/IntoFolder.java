@@ -78,7 +78,7 @@ final class IntoFolder {
 
     /** Builds on as many threads as there are processors; what comes of it is in the order of the students. */
     private Map<StudentKey, Building.Built> build(List<Outcome> outcomes, Progress progress) throws Problem {
-        Building building = new Building(batch, workspace.folder(), choices, clock.instant(),
+        Building building = new Building(batch, workspace.batch(), workspace.folder(), choices, clock.instant(),
                 workspace.folder().outgoing());
         Map<StudentKey, Future<Building.Built>> making = new LinkedHashMap<>();
         Map<StudentKey, Building.Built> built = new LinkedHashMap<>();

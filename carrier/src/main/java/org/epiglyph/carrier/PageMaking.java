@@ -63,7 +63,7 @@ public final class PageMaking implements AutoCloseable {
         }
         try (IntakeProcess intake = new IntakeProcess()) {
             for (int i = 0; i < all.size(); i++) {
-                progress.at(all.get(i).document.name(), i, all.size());
+                progress.at(called(workspace, all.get(i)), i, all.size());
                 workspace.edit(new Edit.MakePages(all.get(i).student, all.get(i).document.id(),
                         make(workspace, intake, all.get(i))));
             }
@@ -86,7 +86,7 @@ public final class PageMaking implements AutoCloseable {
                     workspace.folder().renditions().resolve(document.id() + ".pdf"), password);
             return new Edit.MakePages(student, document.id(), pages);
         } catch (IOException e) {
-            throw full(document, e);
+            throw full(workspace.batch().submission(student).called(document), e);
         }
     }
 
@@ -198,12 +198,16 @@ public final class PageMaking implements AutoCloseable {
             return intake.examine(workspace.folder().original(work.document),
                     workspace.folder().renditions().resolve(work.document.id() + ".pdf"));
         } catch (IOException e) {
-            throw full(work.document, e);
+            throw full(called(workspace, work), e);
         }
     }
 
-    private static Problem full(Document document, IOException cause) {
-        return new Problem("The pages of " + document.name()
+    private static String called(Workspace workspace, Work work) {
+        return workspace.batch().submission(work.student).called(work.document);
+    }
+
+    private static Problem full(String document, IOException cause) {
+        return new Problem("The pages of " + document
                 + " could not be written. Check that the disk has room and the batch's folder can be written to.",
                 cause);
     }

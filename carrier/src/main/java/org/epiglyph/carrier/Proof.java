@@ -77,7 +77,7 @@ public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Resul
 
     private static Building.Built build(Batch batch, BatchFolder folder, Choices choices, StudentKey student,
             Instant at, Path target) throws Problem {
-        return new Building(batch, folder, choices, at, target).build(student, new HashSet<>(),
+        return new Building(batch, batch, folder, choices, at, target).build(student, new HashSet<>(),
                 ForkJoinPool.commonPool());
     }
 

@@ -11,6 +11,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Submission;
 import org.slf4j.LoggerFactory;
 
 /** The received files of a batch: stored byte for byte, read only, each in a folder of its own. Safe for several threads. */
@@ -60,8 +61,8 @@ public final class Originals {
     }
 
     /** Names of those documents whose bytes are no longer what was received, missing ones included. Reads them. */
-    static List<String> changed(BatchFolder folder, Stream<Document> documents) {
-        return documents.filter(d -> !isIntact(folder, d)).map(Document::name).toList();
+    static List<String> changed(BatchFolder folder, Submission whose, Stream<Document> documents) {
+        return documents.filter(d -> !isIntact(folder, d)).map(whose::called).toList();
     }
 
     /** True if a document's bytes are those that were received; reads them all. */

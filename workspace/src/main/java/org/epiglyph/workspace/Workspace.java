@@ -331,16 +331,18 @@ public final class Workspace implements AutoCloseable {
 
     /** Names of documents whose bytes are no longer what was received, missing ones included. Reads every original. */
     public List<String> changedOriginals() {
-        return Originals.changed(folder, batch().submissions()
+        return batch().submissions()
                 .stream()
-                .flatMap(s -> s.handIns().stream())
-                .flatMap(h -> h.documents().stream()));
+                .flatMap(s -> Originals
+                        .changed(folder, s, s.handIns().stream().flatMap(h -> h.documents().stream()))
+                        .stream())
+                .toList();
     }
 
     /** Names of the student's documents, of the hand-in that counts and those attached, whose bytes have changed. Reads them. */
     public List<String> changedOriginals(StudentKey student) {
         Submission submission = batch().submission(student);
-        return Originals.changed(folder,
+        return Originals.changed(folder, submission,
                 Stream.concat(submission.documents().stream(), submission.attached().stream().map(Attached::document)));
     }
 

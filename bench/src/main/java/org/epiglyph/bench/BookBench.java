@@ -117,7 +117,7 @@ public final class BookBench {
         double read = millis(reading);
         Camera.act(() -> {
             long from = System.nanoTime();
-            BookModel model = new BookModel(workspace, BookHabit.FRESH);
+            BookModel model = new BookModel(workspace, BookHabit.FRESH, SerialExecutor.thread());
             place[0] = new BookPlace(model, SerialExecutor.thread(), new SimpleObjectProperty<>(List.of()),
                     new BookPlace.Ways((_, _) -> {}, (_, _) -> {}, _ -> {}));
             stage[0] = new Stage();

@@ -265,7 +265,7 @@ public final class Program {
     public void toMarkBook(Path folder) {
         batch.open(folder, opened -> {
             if (markBook.filter(b -> b.isOf(opened)).isEmpty()) {
-                BookModel model = new BookModel(opened, settings.book());
+                BookModel model = new BookModel(opened, settings.book(), SerialExecutor.thread());
                 model.habitProperty().addListener((_, _, now) -> keeping.execute(() -> settings.keep(now)));
                 ObjectProperty<List<KeptList>> lists = new SimpleObjectProperty<>(settings.lists());
                 lists.addListener((_, _, now) -> keeping.execute(() -> settings.keepLists(now)));

@@ -15,28 +15,16 @@ import org.epiglyph.core.roster.StudentKey;
 public final class Census {
     private final Map<Condition, Integer> counts = new EnumMap<>(Condition.class);
     private List<Set<Condition>> met = List.of();
-    private Context context = Context.NONE;
+    private final Context context;
 
-    public Census(Batch batch) {
+    /** @param context what is known beside the batch */
+    public Census(Batch batch, Context context) {
+        this.context = context;
         all(batch);
     }
 
     public int count(Condition condition) {
         return counts.get(condition);
-    }
-
-    /** Counts anew, since something else is known beside the batch. */
-    public void know(Context other, Batch batch) {
-        boolean same = other.again().equals(context.again());
-        context = other;
-        if (!same) {
-            all(batch);
-        }
-    }
-
-    /** What is known beside the batch. */
-    public Context context() {
-        return context;
     }
 
     /** @param students whose submissions may have changed; empty where every one may have */
@@ -49,6 +37,7 @@ public final class Census {
             int at = batch.position(student);
             met.get(at).forEach(c -> counts.merge(c, -1, Integer::sum));
             met.set(at, of(batch, batch.submission(student)));
+            count(met.get(at));
         }
     }
 
@@ -56,7 +45,8 @@ public final class Census {
         for (Condition condition : Condition.values()) {
             counts.put(condition, 0);
         }
-        met = new ArrayList<>(batch.submissions().stream().map(s -> of(batch, s)).toList());
+        met = new ArrayList<>(batch.submissions().parallelStream().map(s -> of(batch, s)).toList());
+        met.forEach(this::count);
     }
 
     private Set<Condition> of(Batch batch, Submission submission) {
@@ -64,9 +54,12 @@ public final class Census {
         for (Condition condition : Condition.values()) {
             if (condition.holds(batch, submission, context)) {
                 own.add(condition);
-                counts.merge(condition, 1, Integer::sum);
             }
         }
         return own;
+    }
+
+    private void count(Set<Condition> own) {
+        own.forEach(c -> counts.merge(c, 1, Integer::sum));
     }
 }

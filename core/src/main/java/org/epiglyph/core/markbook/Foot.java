@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
@@ -18,29 +19,37 @@ import org.epiglyph.core.roster.StudentKey;
 public final class Foot {
     /** So many values lie evenly in a column's range, its ends included; each figure is counted with the nearest. */
     public static final int PARTS = 11;
-    private final Map<Column, Tally> tallies = new HashMap<>();
-    private final Map<Column, int[]> densities = new HashMap<>();
+    private final Map<Column, Counted> counted = new HashMap<>();
     private final Set<StudentKey> students;
-    private final List<Column> columns;
 
     public Foot(Batch batch, Collection<StudentKey> students, List<Column> columns) {
         this.students = new HashSet<>(students);
-        this.columns = columns.stream().filter(c -> c.maximum(batch).isPresent()).toList();
-        for (StudentKey student : students) {
-            this.columns.forEach(c -> count(batch, student, c, 1));
-        }
+        List<Submission> submissions = students.stream().map(batch::submission).toList();
+        columns.forEach(c -> c.maximum(batch).ifPresent(m -> counted.put(c, new Counted(m))));
+        counted.entrySet()
+                .parallelStream() // each column by itself
+                .forEach(e -> submissions.forEach(s -> e.getValue().count(e.getKey().cell(batch, s), 1)));
     }
 
-    private void count(Batch batch, StudentKey student, Column column, int by) {
-        Cell cell = column.cell(batch, batch.submission(student));
-        if (!cell.isFigure()) {
-            return;
+    /** What was counted of one column. */
+    private static final class Counted {
+        private final BigDecimal maximum;
+        private final int[] density = new int[PARTS];
+        private Tally tally = Tally.NONE;
+
+        Counted(BigDecimal maximum) {
+            this.maximum = maximum;
         }
-        tallies.merge(column, Tally.NONE.with(cell), (there, _) -> by > 0 ? there.with(cell) : there.without(cell));
-        BigDecimal maximum = column.maximum(batch).orElseThrow();
-        if (maximum.signum() > 0) {
-            long part = Math.round(cell.rank().orElseThrow().doubleValue() / maximum.doubleValue() * (PARTS - 1));
-            densities.computeIfAbsent(column, _ -> new int[PARTS])[Math.clamp(part, 0, PARTS - 1)] += by;
+
+        void count(Cell cell, int by) {
+            if (!cell.isFigure()) {
+                return;
+            }
+            tally = by > 0 ? tally.with(cell) : tally.without(cell);
+            if (maximum.signum() > 0) {
+                long part = Math.round(cell.rank().orElseThrow().doubleValue() / maximum.doubleValue() * (PARTS - 1));
+                density[Math.clamp(part, 0, PARTS - 1)] += by;
+            }
         }
     }
 
@@ -48,19 +57,23 @@ public final class Foot {
     public void changed(Batch before, Batch after, Set<StudentKey> changed) {
         for (StudentKey student : changed) {
             if (students.contains(student)) {
-                columns.forEach(c -> count(before, student, c, -1));
-                columns.forEach(c -> count(after, student, c, 1));
+                Submission then = before.submission(student);
+                Submission now = after.submission(student);
+                counted.forEach((column, of) -> {
+                    of.count(column.cell(before, then), -1);
+                    of.count(column.cell(after, now), 1);
+                });
             }
         }
     }
 
     /** The figures of a column; none of one that has no maximum. */
     public Tally tally(Column column) {
-        return tallies.getOrDefault(column, Tally.NONE);
+        return counted.containsKey(column) ? counted.get(column).tally : Tally.NONE;
     }
 
     /** How many figures are nearest to each of those values of the column's range, the lowest first; empty where there are none. */
     public Optional<int[]> density(Column column) {
-        return Optional.ofNullable(densities.get(column)).map(int[]::clone);
+        return Optional.ofNullable(counted.get(column)).filter(c -> c.tally.count() > 0).map(c -> c.density.clone());
     }
 }

@@ -206,8 +206,7 @@ class ColumnTest {
         columns.addAll(List.of(Column.Fact.TOTAL, Column.Fact.RESULT, Column.Fact.PERCENT));
         List<StudentKey> shown = batch.students().subList(0, (size + 1) / 2);
         Context context = Context.NONE.withAgain(Set.of(batch.students().getFirst()));
-        Census census = new Census(batch);
-        census.know(context, batch);
+        Census census = new Census(batch, context);
         Foot foot = new Foot(batch, shown, columns);
         for (int i = 0; i < 30; i++) {
             Optional<Edit> edit = edit(batch, chance);

@@ -124,9 +124,8 @@ class SelectionTest {
         assertEquals(Cell.EMPTY, Column.Fact.WORDS.cell(batch, with.getFirst()));
         Order order = Order.ROSTER.first(Column.Fact.WORDS, false);
         assertEquals(with.getLast(), order.of(batch, batch.submissions(), context).getFirst());
-        Census census = new Census(batch);
-        census.know(context.withAgain(Set.of(with.get(1).student().key())), batch);
-        assertEquals(1, census.count(Condition.LOOK_AGAIN));
-        assertTrue(Condition.LOOK_AGAIN.holds(batch, with.get(1), census.context()));
+        Context again = context.withAgain(Set.of(with.get(1).student().key()));
+        assertEquals(1, new Census(batch, again).count(Condition.LOOK_AGAIN));
+        assertTrue(Condition.LOOK_AGAIN.holds(batch, with.get(1), again));
     }
 }

@@ -23,10 +23,9 @@ import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.markbook.Cell;
-import org.epiglyph.core.markbook.Census;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.Condition;
-import org.epiglyph.core.markbook.Foot;
+import org.epiglyph.core.markbook.Context;
 import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.markbook.Order;
 import org.epiglyph.core.markbook.ScorePlan;
@@ -34,6 +33,7 @@ import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.desktop.frame.SavedWords;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Steps;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.BookHabit;
@@ -62,19 +62,22 @@ public final class BookModel implements WorkspaceObserver {
     private Selection selection = Selection.EVERYBODY;
     private Order order = Order.ROSTER;
     private Batch batch;
-    private Census census;
+    private Context context = Context.NONE;
+    private final BookCounts counts;
     private List<StudentKey> rows = List.of();
     private List<Column> columns = List.of();
-    private Foot foot;
     private boolean outOfOrder;
     private boolean looked;
 
-    /** @param habit how the marker likes the mark book to be */
-    public BookModel(Workspace workspace, BookHabit habit) {
+    /**
+     * @param habit    how the marker likes the mark book to be
+     * @param executor counts in the background
+     */
+    public BookModel(Workspace workspace, BookHabit habit, SerialExecutor executor) {
         this.workspace = workspace;
         this.habit = new SimpleObjectProperty<>(habit);
         this.batch = workspace.batch();
-        this.census = new Census(batch);
+        this.counts = new BookCounts(executor, () -> new BookCounts.Of(batch, rows, columns, context), this::changed);
         arrange();
         this.habit.addListener((_, before, now) -> {
             if (!before.facts().equals(now.facts())) {
@@ -122,12 +125,14 @@ public final class BookModel implements WorkspaceObserver {
         return columns;
     }
 
-    Foot foot() {
-        return foot;
+    /** What is counted over all that is shown. */
+    BookCounts counts() {
+        return counts;
     }
 
-    Census census() {
-        return census;
+    /** What is known beside the batch. */
+    Context context() {
+        return context;
     }
 
     Selection selection() {
@@ -196,11 +201,11 @@ public final class BookModel implements WorkspaceObserver {
         facts.stream().filter(f -> !BookHabit.standsBefore(f)).forEach(all::add);
         columns = List.copyOf(all);
         known.clear();
-        rows = order.of(batch, selection.in(batch, census.context()), census.context())
+        rows = order.of(batch, selection.in(batch, context), context)
                 .stream()
                 .map(s -> s.student().key())
                 .toList();
-        foot = new Foot(batch, rows, columns);
+        counts.anew();
         outOfOrder = false;
         changed();
     }
@@ -210,10 +215,11 @@ public final class BookModel implements WorkspaceObserver {
         boolean first = !looked;
         looked = true;
         if (seen.submissions().size() != batch.submissions().size()
-                || !first && students.equals(census.context().again())) {
+                || !first && students.equals(context.again())) {
             return;
         }
-        census.know(census.context().withAgain(students), batch);
+        context = context.withAgain(students);
+        counts.anew();
         boolean concerned = selection.conditions().contains(Condition.LOOK_AGAIN);
         if (first && concerned) {
             arrange();
@@ -224,10 +230,11 @@ public final class BookModel implements WorkspaceObserver {
     }
 
     /** Learns how many words further documents have on their pages. */
-    void learnWords(Map<String, Integer> counts) {
-        Map<String, Integer> all = new HashMap<>(census.context().words());
-        all.putAll(counts);
-        census.know(census.context().withWords(all), batch);
+    void learnWords(Map<String, Integer> more) {
+        Map<String, Integer> all = new HashMap<>(context.words());
+        all.putAll(more);
+        context = context.withWords(all);
+        counts.anew();
         known.clear();
         outOfOrder |= order.by().stream().anyMatch(b -> b.column() == Column.Fact.WORDS);
         changed();
@@ -251,7 +258,7 @@ public final class BookModel implements WorkspaceObserver {
         Known there = known.get(submission.student().key());
         if (there == null || there.of != submission) {
             there = new Known(submission,
-                    columns.stream().map(c -> c.cell(batch, submission, census.context())).toList());
+                    columns.stream().map(c -> c.cell(batch, submission, context)).toList());
             known.put(submission.student().key(), there);
         }
         return there.cells.get(column);
@@ -324,11 +331,10 @@ public final class BookModel implements WorkspaceObserver {
         Batch before = batch;
         batch = after;
         Optional<Set<StudentKey>> students = entry.edit().students();
-        census.changed(students, after);
         boolean same = before.scheme() == after.scheme() && before.task() == after.task()
                 && before.submissions().size() == after.submissions().size();
         if (students.isPresent() && same) {
-            foot.changed(before, after, students.get());
+            counts.follow(before, after, students.get());
             outOfOrder |= !students.get().isEmpty();
             changed();
         } else {

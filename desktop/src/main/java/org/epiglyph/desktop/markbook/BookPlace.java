@@ -147,10 +147,12 @@ public final class BookPlace implements Place {
                         selection.conditions().isEmpty() && selection.sections().isEmpty(), this::showAll));
         for (Condition condition : Condition.values()) {
             boolean chosen = selection.conditions().contains(condition);
-            int count = model.census().count(condition);
-            if (count > 0 || chosen) {
+            Optional<Integer> count = model.counts().count(condition);
+            if (chosen || count.filter(c -> c > 0).isPresent()) {
                 conditions.getChildren()
-                        .add(condition(condition.name(), Words.of("MarkBook.condition." + condition, count), chosen,
+                        .add(condition(condition.name(),
+                                Words.of("MarkBook.condition." + condition, count.<Object>map(c -> c).orElse("\u2026")),
+                                chosen,
                                 () -> toggle(condition)));
             }
         }
@@ -296,7 +298,7 @@ public final class BookPlace implements Place {
 
     private void write(Path file, Consumer<Path> done) {
         BookExport export = new BookExport(model.batch(), model.rows(), model.columns(),
-                new Foot(model.batch(), model.rows(), model.columns()), model.census().context(), inWords());
+                new Foot(model.batch(), model.rows(), model.columns()), model.context(), inWords());
         executor.start(() -> {
             export.write(file);
             return file;
@@ -343,7 +345,7 @@ public final class BookPlace implements Place {
         if (typed.isBlank()) {
             return List.of();
         }
-        return new Selection(Set.of(), Set.of(), typed).in(model.batch(), model.census().context())
+        return new Selection(Set.of(), Set.of(), typed).in(model.batch(), model.context())
                 .stream()
                 .limit(MOST_FOUND)
                 .map(s -> new Found(model.batch().listedName(s.student().key()), s.student().shownKey(), () -> true,

@@ -67,7 +67,7 @@ final class ListsPane extends VBox {
     }
 
     private Node line(KeptList list) {
-        List<StudentKey> students = list.in(model.batch(), model.census().context())
+        List<StudentKey> students = list.in(model.batch(), model.context())
                 .stream()
                 .map(s -> s.student().key())
                 .toList();

@@ -234,7 +234,7 @@ final class SheetPainter {
             write(lines.get(i), SMALL, colours.ink, left + PAD, SheetLayout.BAND + 12 + i * 15, room);
         }
         write(under(of), SMALL, colours.second, left + PAD, SheetLayout.HEAD - 34, room);
-        model.foot().density(of).ifPresent(d -> density(d, left + PAD, width - 2 * PAD));
+        model.counts().foot().flatMap(f -> f.density(of)).ifPresent(d -> density(d, left + PAD, width - 2 * PAD));
         for (int i = 0; i < model.order().by().size(); i++) {
             Order.By by = model.order().by().get(i);
             if (by.column().equals(of)) {
@@ -319,7 +319,8 @@ final class SheetPainter {
                 Column of = model.columns().get(column);
                 Optional<BigDecimal> maximum = of.maximum(model.batch());
                 if (layout.isInSight(column) && maximum.isPresent()) {
-                    feet(model.foot().tally(of), maximum.get(), layout.left(column) + layout.width(column), foot);
+                    feet(model.counts().foot().map(f -> f.tally(of)).orElse(Tally.NONE), maximum.get(),
+                            layout.left(column) + layout.width(column), foot);
                 }
             }
         });

@@ -40,7 +40,7 @@ final class WordCounting {
         if (running || stopped || !model.showsWords()) {
             return;
         }
-        List<Document> left = left(model.batch(), model.census().context().words());
+        List<Document> left = left(model.batch(), model.context().words());
         if (left.isEmpty()) {
             return;
         }

@@ -80,7 +80,7 @@ class BookPanesTest extends InBook {
         Screen.waitFor(() -> Screen.isThere(robot, "#column-WORDS"));
         robot.interact(() -> robot.lookup("#column-WORDS").queryAs(CheckBox.class).fire());
         BookModel model = ((BookPlace) program.frame().place()).model();
-        Screen.waitFor(() -> model.census().context().words().size() == 3);
+        Screen.waitFor(() -> model.context().words().size() == 3);
         int column = model.columns().indexOf(Column.Fact.WORDS);
         List<String> shown = List.of(model.cell(0, column).words(), model.cell(1, column).words());
         assertThat(Integer.parseInt(shown.getFirst())).isGreaterThan(50);

@@ -13,6 +13,7 @@ import org.epiglyph.core.markbook.Order;
 import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.desktop.SmallBatch;
+import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.settings.BookHabit;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
@@ -34,7 +35,7 @@ class SheetCursorTest {
     void open() throws Exception {
         workspace = Workspace.open(SmallBatch.make(folder).folder(), Clock.systemUTC());
         score("c1", "2");
-        model = new BookModel(workspace, BookHabit.FRESH);
+        model = new BookModel(workspace, BookHabit.FRESH, SerialExecutor.thread());
         cursor = new SheetCursor(model);
     }
 

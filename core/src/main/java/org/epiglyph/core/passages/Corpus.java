@@ -2,6 +2,7 @@ package org.epiglyph.core.passages;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -20,15 +21,18 @@ public final class Corpus {
     public static final int LEAST = Winnowing.GUARANTEED;
     /** What no more works than these have is never commonplace. */
     private static final int FEW = 5;
+    private static final int[] NOBODY = {};
     private final List<WordRun> given;
     private final Map<StudentKey, Work> works = new LinkedHashMap<>();
-    /** In how many works each fingerprint is. */
-    private final Map<Long, Integer> spread = new HashMap<>();
+    /** The students in the order in which their numbers were given. */
+    private final List<StudentKey> numbered = new ArrayList<>();
+    /** The numbers of the works in which each fingerprint is. */
+    private final Map<Long, int[]> holders = new HashMap<>();
 
-    private record Work(WordRun run, int[] at, long[] hash) {
-        static Work of(WordRun run) {
+    private record Work(int number, WordRun run, int[] at, long[] hash) {
+        static Work of(int number, WordRun run) {
             List<Winnowing.Fingerprint> all = Winnowing.fingerprints(run);
-            return new Work(run, all.stream().mapToInt(Winnowing.Fingerprint::at).toArray(),
+            return new Work(number, run, all.stream().mapToInt(Winnowing.Fingerprint::at).toArray(),
                     all.stream().mapToLong(Winnowing.Fingerprint::hash).toArray());
         }
 
@@ -63,12 +67,31 @@ public final class Corpus {
         for (WordRun text : given) {
             own = own.without(Winnowing.between(own, text));
         }
-        Work work = Work.of(own.unplaced());
-        Work before = works.put(student, work);
-        if (before != null) {
-            before.distinct().forEach(h -> spread.merge(h, -1, Integer::sum));
+        Work before = works.get(student);
+        if (before == null) {
+            numbered.add(student);
+        } else {
+            before.distinct().forEach(h -> holders.computeIfPresent(h, (_, all) -> without(all, before.number)));
         }
-        work.distinct().forEach(h -> spread.merge(h, 1, Integer::sum));
+        Work work = Work.of(before == null ? numbered.size() - 1 : before.number, own.unplaced());
+        works.put(student, work);
+        work.distinct().forEach(h -> holders.merge(h, new int[]{work.number}, Corpus::joined));
+    }
+
+    private static int[] joined(int[] all, int[] more) {
+        int[] joined = Arrays.copyOf(all, all.length + 1);
+        joined[all.length] = more[0];
+        return joined;
+    }
+
+    /** Nothing where nobody is left. */
+    private static int[] without(int[] all, int number) {
+        int[] left = Arrays.stream(all).filter(n -> n != number).toArray();
+        return left.length == 0 ? null : left;
+    }
+
+    private int[] holders(long hash) {
+        return holders.getOrDefault(hash, NOBODY);
     }
 
     /** A work without the runs of words that so many works have. */
@@ -76,7 +99,7 @@ public final class Corpus {
         int many = Math.max(FEW, works.size() / 3);
         List<Passage> commonplace = work.fingerprints()
                 .stream()
-                .filter(f -> spread.getOrDefault(f.hash(), 0) > many)
+                .filter(f -> holders(f.hash()).length > many)
                 .map(f -> new Passage(f.at(), 0, Winnowing.GRAM))
                 .toList();
         return work.run.without(commonplace);
@@ -98,14 +121,17 @@ public final class Corpus {
             return List.of();
         }
         WordRun run = commonplace ? own.run : withoutCommonplace(own);
-        Map<Long, List<Integer>> places = Winnowing.byHash(Winnowing.fingerprints(run));
+        List<Winnowing.Fingerprint> fingerprints = Winnowing.fingerprints(run);
+        BitSet sharing = new BitSet();
+        fingerprints.forEach(f -> Arrays.stream(holders(f.hash())).forEach(sharing::set));
+        sharing.clear(own.number);
+        Map<Long, List<Integer>> places = Winnowing.byHash(fingerprints);
         List<Common> all = new ArrayList<>();
-        works.forEach((other, work) -> {
-            if (!other.equals(student)) {
-                List<Passage> passages = Winnowing.between(run, places, work.run, work.fingerprints());
-                if (!passages.isEmpty()) {
-                    all.add(new Common(other, passages, Winnowing.covered(passages)));
-                }
+        sharing.stream().mapToObj(numbered::get).forEach(other -> {
+            Work work = works.get(other);
+            List<Passage> passages = Winnowing.between(run, places, work.run, work.fingerprints());
+            if (!passages.isEmpty()) {
+                all.add(new Common(other, passages, Winnowing.covered(passages)));
             }
         });
         all.sort(Comparator.comparingInt((Common c) -> -c.words));

@@ -260,7 +260,7 @@ public final class InWords {
     }
 
     private static String count(int count, String of) {
-        return count == 1 ? "1 " + of : count + " " + of + "s";
+        return count == 1 ? "1 " + of : String.format(Locale.ENGLISH, "%,d %ss", count, of);
     }
 
     private static String points(double value) {

@@ -175,15 +175,17 @@ final class SheetPainter {
                 .getFirst();
     }
 
+    /** What stands in brackets at the end tells two of one name apart, and stays. */
     private static String shortened(String words, Font font, double width) {
         if (length(words, font) <= width) {
             return words;
         }
-        int most = words.length();
-        while (most > 1 && length(words.substring(0, most).stripTrailing() + "\u2026", font) > width) {
+        String end = words.endsWith(")") && words.contains(" (") ? words.substring(words.lastIndexOf(" (")) : "";
+        int most = words.length() - end.length();
+        while (most > 1 && length(words.substring(0, most).stripTrailing() + "\u2026" + end, font) > width) {
             most--;
         }
-        return words.substring(0, most).stripTrailing() + "\u2026";
+        return words.substring(0, most).stripTrailing() + "\u2026" + end;
     }
 
     private static double length(String words, Font font) {

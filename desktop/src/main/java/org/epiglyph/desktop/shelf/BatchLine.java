@@ -3,6 +3,7 @@ package org.epiglyph.desktop.shelf;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Overview;
@@ -20,13 +21,21 @@ import org.slf4j.LoggerFactory;
  * @param trouble why it cannot be opened; empty where it can
  */
 record BatchLine(Path folder, Optional<Summary> summary, ShelfNote note, String damage, String trouble) {
+    private static final Pattern NUMBER = Pattern.compile("\\d+");
+    private static final int DIGITS = 12;
+
     /** What is to be done first comes first: by the promised day, then by the due time, then by title. */
     static final Comparator<BatchLine> ORDER = Comparator
             .comparing((BatchLine b) -> b.note.promised().orElse(null), Comparator.nullsLast(Comparator.naturalOrder()))
             .thenComparing(b -> b.summary.flatMap(Summary::due).orElse(null),
                     Comparator.nullsLast(Comparator.naturalOrder()))
-            .thenComparing(BatchLine::title, String.CASE_INSENSITIVE_ORDER)
+            .thenComparing(b -> countable(b.title()), String.CASE_INSENSITIVE_ORDER)
             .thenComparing(b -> b.folder.toString());
+
+    /** With its numbers in so many digits that 2 comes before 10. */
+    private static String countable(String title) {
+        return NUMBER.matcher(title).replaceAll(m -> "0".repeat(Math.max(0, DIGITS - m.group().length())) + m.group());
+    }
 
     /** Where a batch stands in the marker's work. */
     enum Group {

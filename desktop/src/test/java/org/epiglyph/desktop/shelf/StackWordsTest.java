@@ -91,4 +91,13 @@ class StackWordsTest {
                 new Summary("A", "", Optional.empty(), 26, 24, 0, 0, 0, 24, 9, 0, Optional.empty(), ""));
         assertThat(Stream.of(never, late, promised).sorted(BatchLine.ORDER)).containsExactly(promised, late, never);
     }
+
+    @Test
+    void titlesAreOrderedAsTheyAreCounted() {
+        List<BatchLine> lines = Stream.of("Plan 10", "plan 2", "Plan 101")
+                .map(t -> line(new Summary(t, "", Optional.empty(), 1, 1, 0, 0, 0, 1, 1, 0, Optional.empty(), "")))
+                .toList();
+        assertThat(lines.stream().sorted(BatchLine.ORDER).map(BatchLine::title)).containsExactly("plan 2", "Plan 10",
+                "Plan 101");
+    }
 }

@@ -16,6 +16,7 @@ module org.epiglyph.core {
     exports org.epiglyph.core.pen;
     exports org.epiglyph.core.pencase;
     exports org.epiglyph.core.phrases;
+    exports org.epiglyph.core.reading;
     exports org.epiglyph.core.roster;
     exports org.epiglyph.core.scoring;
     exports org.epiglyph.core.task;

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.epiglyph.core.passages.Corpus;
+import org.epiglyph.core.passages.Source;
 import org.epiglyph.core.passages.Vocabulary;
 import org.epiglyph.core.passages.WordRun;
 import org.epiglyph.core.roster.StudentKey;
@@ -40,8 +41,8 @@ final class PassagesFigures {
         say.say("passages in common of 1,000 works of 2,000 words", "20 seconds", millis(from), 20_000, "ms");
     }
 
-    private static StudentKey key(int number) {
-        return new StudentKey("S-" + number);
+    private static Source key(int number) {
+        return new Source.Mate(new StudentKey("S-" + number));
     }
 
     /** Words by chance, the usual ones often; every tenth work has a passage of the one before. */

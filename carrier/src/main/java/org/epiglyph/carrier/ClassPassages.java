@@ -1,95 +1,190 @@
 package org.epiglyph.carrier;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.function.IntPredicate;
+import java.util.stream.Stream;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.SetAside;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.passages.Corpus;
+import org.epiglyph.core.passages.Pairs;
+import org.epiglyph.core.passages.Source;
 import org.epiglyph.core.passages.Vocabulary;
 import org.epiglyph.core.passages.WordRun;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.documents.rendition.Renditions;
+import org.epiglyph.workspace.BatchFolder;
 
 /**
- * What the work of a class has in common beyond the task's own words. Works are taken one after the other, later only those that
- * became others. One thread takes; any may ask.
+ * What the work of a class has in common beyond the task's own words: with each other, with documents that the marker laid
+ * beside, and with the course's other batches. Works are taken one after the other, later only those that became others. One
+ * thread takes; any may ask.
  */
 public final class ClassPassages {
     private final KeptWords words;
+    private final Path folder;
+    private final Reach reach;
     private final Vocabulary vocabulary = new Vocabulary();
-    private final boolean ownAlone;
-    private final Map<StudentKey, Taken> taken = new HashMap<>();
-    private Optional<String> task = Optional.empty();
+    private final Map<Source, Taken> taken = new HashMap<>();
+    private Optional<Nobodys> nobodys = Optional.empty();
     private volatile Corpus corpus = new Corpus(List.of());
     private volatile boolean complete;
+
+    /**
+     * What is compared with what.
+     *
+     * @param ownAlone  true to leave out quotations and lists of references
+     * @param given     true to compare with documents that the marker laid beside
+     * @param elsewhere true to compare with the course's other batches on the same shelf
+     */
+    public record Reach(boolean ownAlone, boolean given, boolean elsewhere) {}
 
     /** @param covered true if names were left out of its words */
     private record Taken(List<String> documents, boolean covered) {}
 
-    /** @param ownAlone true to leave out quotations and lists of references */
-    public ClassPassages(KeptWords words, boolean ownAlone) {
+    /** What is left out of every work. */
+    private record Nobodys(String task, List<SetAside> aside) {}
+
+    /** @param folder of the batch, beside which the course's others lie */
+    public ClassPassages(KeptWords words, Path folder, Reach reach) {
         this.words = words;
-        this.ownAlone = ownAlone;
+        this.folder = folder;
+        this.reach = reach;
     }
 
     /**
      * Takes the works of a class as far as they are not taken yet.
      *
-     * @param goOn told how many were looked at; gives false to stop
+     * @param goOn told how many of the class were looked at; gives false to stop
      */
     public void take(Batch batch, IntPredicate goOn) {
-        if (!task.equals(Optional.of(batch.task().instructions()))) {
-            task = Optional.of(batch.task().instructions());
-            corpus = new Corpus(List.of(WordRun.of(vocabulary, batch.task().instructions())));
+        Nobodys now = new Nobodys(batch.task().instructions(), batch.aids().aside());
+        if (!nobodys.equals(Optional.of(now))) {
+            nobodys = Optional.of(now);
+            corpus = new Corpus(Stream.concat(Stream.of(now.task), now.aside.stream().map(SetAside::words))
+                    .map(t -> WordRun.of(vocabulary, t))
+                    .toList());
             taken.clear();
             complete = false;
         }
         int looked = 0;
         for (Submission submission : batch.submissions()) {
-            StudentKey student = submission.student().key();
-            Taken now = new Taken(submission.documents().stream().map(Document::sha256).toList(),
-                    submission.student().isCovered());
-            if (!now.equals(taken.get(student))) {
-                corpus.put(student, WordRun.of(vocabulary, PlacedWords.pages(words, submission, new ArrayList<>()),
-                        ownAlone));
-                taken.put(student, now);
-            }
+            take(new Source.Mate(submission.student().key()), submission, words);
             if (!goOn.test(++looked)) {
+                return;
+            }
+        }
+        takeGiven(batch);
+        if (reach.elsewhere) {
+            int all = looked;
+            CourseReading.eachBeside(folder, batch.task().module(), (other, there) -> {
+                KeptWords theirs = new KeptWords(new BatchFolder(other));
+                for (Submission submission : there.submissions()) {
+                    if (goOn.test(all)) {
+                        take(new Source.Elsewhere(there.task().title(), submission.student().key(),
+                                submission.student().name()), submission,
+                                theirs);
+                    }
+                }
+            });
+            if (!goOn.test(all)) {
                 return;
             }
         }
         complete = true;
     }
 
-    /** True once the whole class was taken. */
+    private void take(Source source, Submission submission, KeptWords from) {
+        Taken now = new Taken(submission.documents().stream().map(Document::sha256).toList(),
+                submission.student().isCovered());
+        if (!now.equals(taken.get(source))) {
+            corpus.put(source, run(submission.documents(), PlacedWords.pages(from, submission, new ArrayList<>())));
+            taken.put(source, now);
+        }
+    }
+
+    private void takeGiven(Batch batch) {
+        Set<Source> there = new HashSet<>();
+        for (Document document : reach.given ? batch.aids().documents() : List.<Document>of()) {
+            Source source = new Source.Given(document.id());
+            there.add(source);
+            if (taken.put(source, new Taken(List.of(document.sha256()), false)) == null) {
+                corpus.put(source, run(List.of(document), texts(document)));
+            }
+        }
+        taken.keySet().removeIf(s -> {
+            boolean gone = s instanceof Source.Given && !there.contains(s);
+            if (gone) {
+                corpus.remove(s);
+            }
+            return gone;
+        });
+    }
+
+    /** Where all documents are source code, by its tokens. */
+    private WordRun run(List<Document> documents, List<PageText> pages) {
+        boolean code = !documents.isEmpty()
+                && documents.stream().map(Document::name).allMatch(Renditions::isSourceCode);
+        return code ? WordRun.ofCode(vocabulary, pages) : WordRun.of(vocabulary, pages, reach.ownAlone);
+    }
+
+    private List<PageText> texts(Document document) {
+        try {
+            return words.of(document);
+        } catch (Problem e) {
+            return List.of();
+        }
+    }
+
+    /** True once the whole class, and what else it is compared with, was taken. */
     public boolean isComplete() {
         return complete;
     }
 
     /** How many words of a student's work are compared; empty before it was taken, 0 where its pages have none. */
     public Optional<Integer> words(StudentKey student) {
-        return corpus.words(student);
+        return corpus.words(new Source.Mate(student));
     }
 
     /**
-     * With whom a student's work has passages in common, as far as works were taken; those with the most words first.
+     * With what a student's work has passages in common, as far as works were taken; those with the most words first.
      *
      * @param commonplace false to leave out what more than a third of the class has
      */
     public List<Corpus.Common> common(StudentKey student, boolean commonplace) {
-        return corpus.common(student, commonplace);
+        return corpus.common(new Source.Mate(student), commonplace);
+    }
+
+    /** As {@link Pairs#of}. */
+    public List<Pairs.Pair> pairs(Batch batch, boolean commonplace, BooleanSupplier goOn) {
+        return Pairs.of(corpus, batch.students(), commonplace, goOn);
     }
 
     /** The words of a student's work with their places, by which passages are found on the pages. */
     public PlacedWords placed(Submission submission) {
         List<PageRef> refs = new ArrayList<>();
         List<PageText> pages = PlacedWords.pages(words, submission, refs);
-        return new PlacedWords(refs, pages, WordRun.of(vocabulary, pages, ownAlone));
+        return new PlacedWords(refs, pages, run(submission.documents(), pages));
+    }
+
+    /** The same of a document that the marker laid beside. */
+    public PlacedWords placed(Document given) {
+        List<PageText> pages = texts(given);
+        List<PageRef> refs = Stream.iterate(0, i -> i < pages.size(), i -> i + 1)
+                .map(i -> new PageRef(given.id(), i))
+                .toList();
+        return new PlacedWords(refs, pages, run(List.of(given), pages));
     }
 }

@@ -8,6 +8,7 @@ import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import java.math.BigDecimal;
+import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,12 +20,15 @@ import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.SetAside;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
+import org.epiglyph.core.passages.Corpus;
 import org.epiglyph.core.passages.Passage;
+import org.epiglyph.core.passages.Source;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -39,6 +43,7 @@ class ClassPassagesTest {
     private static final StudentKey SCAN = new StudentKey("K-3");
     private static final String TASK = "work out the height of the tide at noon by the rule of twelfths";
     private static final String COPIED = "we waited outside until the stream had turned and then went in under engine";
+    private static final ClassPassages.Reach OWN = new ClassPassages.Reach(true, true, false);
     private final KeptWords words = mock(KeptWords.class);
 
     private static Document document(String id, int pages) {
@@ -72,13 +77,13 @@ class ClassPassagesTest {
     @Test
     void whatIsInCommonBeyondTheTaskIsFoundAndDrawnOnItsPage() throws Problem {
         Batch batch = batch();
-        ClassPassages passages = new ClassPassages(words, true);
+        ClassPassages passages = new ClassPassages(words, Path.of("batch"), OWN);
         assertThat(passages.words(ADA)).isEmpty();
         passages.take(batch, _ -> true);
         assertThat(passages.isComplete()).isTrue();
         int length = COPIED.split(" ").length;
         assertThat(passages.common(ADA, true)).singleElement().satisfies(c -> {
-            assertThat(c.other()).isEqualTo(BEN);
+            assertThat(c.other()).isEqualTo(new Source.Mate(BEN));
             assertThat(c.words()).isEqualTo(length);
         });
         assertThat(passages.words(SCAN)).contains(0);
@@ -96,7 +101,7 @@ class ClassPassagesTest {
     @Test
     void onlyWhatBecameOtherIsReadAgainAndStoppingIsGoneOnFrom() throws Problem {
         Batch batch = batch();
-        ClassPassages passages = new ClassPassages(words, true);
+        ClassPassages passages = new ClassPassages(words, Path.of("batch"), OWN);
         passages.take(batch, looked -> looked < 2);
         assertThat(passages.isComplete()).isFalse();
         assertThat(passages.words(SCAN)).isEmpty();
@@ -111,10 +116,31 @@ class ClassPassagesTest {
     }
 
     @Test
+    void whatIsSetAsideIsNobodysOwnAndADocumentLaidBesideIsComparedToo() throws Problem {
+        Batch batch = batch();
+        Document model = document("m", 1);
+        when(words.of(model)).thenReturn(List.of(page("A model answer: " + COPIED)));
+        ClassPassages passages = new ClassPassages(words, Path.of("batch"), OWN);
+        Batch beside = batch.apply(new Edit.ChangeAids(batch.aids().withDocuments(List.of(model))));
+        passages.take(beside, _ -> true);
+        assertThat(passages.common(ADA, true)).extracting(Corpus.Common::other)
+                .containsExactlyInAnyOrder(new Source.Mate(BEN), new Source.Given("m"));
+        assertThat(passages.placed(model).words(3, 2)).isEqualTo("we waited");
+        passages.take(batch, _ -> true);
+        assertThat(passages.common(ADA, true)).as("it lies beside no longer").hasSize(1);
+        assertThat(passages.pairs(batch, true, () -> true)).hasSize(1);
+        passages.take(batch.apply(new Edit.ChangeAids(batch.aids()
+                .withAside(List.of(new SetAside(COPIED, SetAside.Reason.QUOTATION))))), _ -> true);
+        assertThat(passages.common(ADA, true)).isEmpty();
+        passages.take(batch, _ -> true);
+        assertThat(passages.common(ADA, true)).as("taken back").hasSize(1);
+    }
+
+    @Test
     void aDocumentThatCannotBeReadHasNoWordsAndStopsNobody() throws Problem {
         Batch batch = batch();
         when(words.of(document("a", 2))).thenThrow(new Problem("It cannot be opened."));
-        ClassPassages passages = new ClassPassages(words, true);
+        ClassPassages passages = new ClassPassages(words, Path.of("batch"), OWN);
         passages.take(batch, _ -> true);
         assertThat(passages.words(ADA)).contains(0);
         assertThat(passages.words(BEN).orElseThrow()).isPositive();

@@ -102,6 +102,9 @@ public final class DemoWorld {
         Random random = new Random(SEED + number);
         Instant at = DUE.minus(Duration.ofMinutes(40 + random.nextInt(4000)));
         Workbook workbook = new Workbook(random, slips(number));
+        if (number == 6 || number == 19) {
+            workbook.borrowing(); // a passage for whoever compares the class
+        }
         switch (number) {
             case 9, 20 -> {
                 return; // nothing handed in

@@ -27,6 +27,7 @@ final class Workbook {
     private final Tide tide;
     private final Set<Slip> slips;
     private final Random random;
+    private boolean borrows;
 
     Workbook(Random random, Set<Slip> slips) {
         this.random = random;
@@ -38,6 +39,12 @@ final class Workbook {
         LocalTime asked = low.plusMinutes(150 + 5L * random.nextInt(20));
         this.tide = new Tide(low, lowM, high, highM, asked, 0.7 + random.nextInt(8) / 10.0,
                 1.5 + random.nextInt(5) / 10.0);
+    }
+
+    /** The same workbook with a paragraph that another one has word for word. */
+    Workbook borrowing() {
+        borrows = true;
+        return this;
     }
 
     Tide tide() {
@@ -109,8 +116,12 @@ final class Workbook {
         String decision = clearance > 0.5
                 ? "With this clearance I would cross on a quiet day. With swell on the bar I would wait for another half hour of flood."
                 : "This is too little for me. I would wait until the tide has risen further and cross on the flood, not on the ebb.";
-        return List.of(decision, OPINIONS.get(random.nextInt(OPINIONS.size())));
+        String opinion = OPINIONS.get(random.nextInt(OPINIONS.size()));
+        return borrows ? List.of(decision, BORROWED, opinion) : List.of(decision, opinion);
     }
+
+    private static final String BORROWED = "Two summers ago we touched bottom here with a crew of five, half an hour after "
+            + "the sum had said that there was room, and since then I take the lower of two answers and add the hand lead.";
 
     private static final List<String> OPINIONS = List.of(
             "The predictions are for settled weather. High pressure keeps the sea a little lower than the table says, so I would keep a margin.",

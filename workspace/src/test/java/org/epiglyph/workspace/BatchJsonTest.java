@@ -23,6 +23,7 @@ import org.epiglyph.core.batch.LetterSent;
 import org.epiglyph.core.batch.Limits;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Receipt;
+import org.epiglyph.core.batch.SetAside;
 import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Correction;
@@ -156,7 +157,8 @@ class BatchJsonTest {
                         Scorecard.EMPTY.with("c1", Optional.of(BigDecimal.ONE)), "whole", "private"),
                 new Edit.ChangeAids(new Aids(List.of(new Document("b1", "model.pdf", "0".repeat(64), 9,
                         new Pages.Ready(2, "", ""), "laid here")), "fr",
-                        new Limits(Optional.of(BigDecimal.valueOf(50)), Optional.of(new BigDecimal("0.5"))))),
+                        new Limits(Optional.of(BigDecimal.valueOf(50)), Optional.of(new BigDecimal("0.5"))),
+                        List.of(new SetAside("tides wait for nobody", SetAside.Reason.QUOTATION)))),
                 new Edit.AcceptFinding(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "meant so")),
                 new Edit.WithdrawAcceptance(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "")),
                 new Edit.LogLetter(ADA, new LetterSent("ab", "Tides", Instant.EPOCH, "by mail", true)),

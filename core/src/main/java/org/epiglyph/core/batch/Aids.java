@@ -10,15 +10,17 @@ import java.util.Optional;
  * @param documents model answers and other documents that the marker laid beside the pages, in order; never handed back
  * @param language  the language of the marker's words as a BCP 47 tag, such as en-GB; empty for no spelling check
  * @param limits    what the look-over asks about besides
+ * @param aside     passages that are nobody's own
  */
-public record Aids(List<Document> documents, String language, Limits limits) {
+public record Aids(List<Document> documents, String language, Limits limits, List<SetAside> aside) {
     /** Nothing laid beside the pages; words in British English. */
-    public static final Aids NONE = new Aids(List.of(), "en-GB", Limits.NONE);
+    public static final Aids NONE = new Aids(List.of(), "en-GB", Limits.NONE, List.of());
 
     public Aids {
         documents = List.copyOf(documents);
         Objects.requireNonNull(language);
         limits = Objects.requireNonNullElse(limits, Limits.NONE); // batches of earlier versions have none
+        aside = aside == null ? List.of() : List.copyOf(aside);
     }
 
     public Optional<Document> find(String id) {
@@ -26,14 +28,18 @@ public record Aids(List<Document> documents, String language, Limits limits) {
     }
 
     public Aids withDocuments(List<Document> other) {
-        return new Aids(other, language, limits);
+        return new Aids(other, language, limits, aside);
     }
 
     public Aids withLanguage(String other) {
-        return new Aids(documents, other, limits);
+        return new Aids(documents, other, limits, aside);
     }
 
     public Aids withLimits(Limits other) {
-        return new Aids(documents, language, other);
+        return new Aids(documents, language, other, aside);
+    }
+
+    public Aids withAside(List<SetAside> other) {
+        return new Aids(documents, language, limits, other);
     }
 }

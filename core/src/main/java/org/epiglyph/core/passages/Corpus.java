@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.LongStream;
-import org.epiglyph.core.roster.StudentKey;
 
 /**
  * The works of a class, ready to be compared. What they share with the given texts is left out of all of them. Some four bytes a
@@ -23,9 +22,9 @@ public final class Corpus {
     private static final int FEW = 5;
     private static final int[] NOBODY = {};
     private final List<WordRun> given;
-    private final Map<StudentKey, Work> works = new LinkedHashMap<>();
-    /** The students in the order in which their numbers were given. */
-    private final List<StudentKey> numbered = new ArrayList<>();
+    private final Map<Source, Work> works = new LinkedHashMap<>();
+    /** The sources in the order in which their numbers were given. */
+    private final List<Source> numbered = new ArrayList<>();
     /** The numbers of the works in which each fingerprint is. */
     private final Map<Long, int[]> holders = new HashMap<>();
 
@@ -55,27 +54,31 @@ public final class Corpus {
     }
 
     /** What one work has in common with another. @param words how many of its words those are, each counted once */
-    public record Common(StudentKey other, List<Passage> passages, int words) {
+    public record Common(Source other, List<Passage> passages, int words) {
         public Common {
             passages = List.copyOf(passages);
         }
     }
 
-    /** Puts a student's work among those that are compared, in the place of an earlier one. */
-    public synchronized void put(StudentKey student, WordRun run) {
+    /** Puts a work among those that are compared, in the place of an earlier one. */
+    public synchronized void put(Source source, WordRun run) {
         WordRun own = run;
         for (WordRun text : given) {
             own = own.without(Winnowing.between(own, text));
         }
-        Work before = works.get(student);
-        if (before == null) {
-            numbered.add(student);
-        } else {
-            before.distinct().forEach(h -> holders.computeIfPresent(h, (_, all) -> without(all, before.number)));
-        }
-        Work work = Work.of(before == null ? numbered.size() - 1 : before.number, own.unplaced());
-        works.put(student, work);
+        remove(source);
+        numbered.add(source);
+        Work work = Work.of(numbered.size() - 1, own.unplaced());
+        works.put(source, work);
         work.distinct().forEach(h -> holders.merge(h, new int[]{work.number}, Corpus::joined));
+    }
+
+    /** Compares a work no longer. */
+    public synchronized void remove(Source source) {
+        Work gone = works.remove(source);
+        if (gone != null) {
+            gone.distinct().forEach(h -> holders.computeIfPresent(h, (_, all) -> without(all, gone.number)));
+        }
     }
 
     private static int[] joined(int[] all, int[] more) {
@@ -105,18 +108,18 @@ public final class Corpus {
         return work.run.without(commonplace);
     }
 
-    /** How many words of a student's work are compared; empty before it was put in. */
-    public synchronized Optional<Integer> words(StudentKey student) {
-        return Optional.ofNullable(works.get(student)).map(w -> w.run.counting());
+    /** How many words of a work are compared; empty before it was put in. */
+    public synchronized Optional<Integer> words(Source source) {
+        return Optional.ofNullable(works.get(source)).map(w -> w.run.counting());
     }
 
     /**
-     * With whom a student's work has passages in common, those with the most words first.
+     * With what a work has passages in common, those with the most words first.
      *
      * @param commonplace false to leave out what more than a third of the class has, and more than a handful
      */
-    public synchronized List<Common> common(StudentKey student, boolean commonplace) {
-        Work own = works.get(student);
+    public synchronized List<Common> common(Source source, boolean commonplace) {
+        Work own = works.get(source);
         if (own == null) {
             return List.of();
         }

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 
@@ -18,6 +20,17 @@ public record WordRun(int[] numbers, List<Place> places) {
             "workscited");
     private static final String OPENING = "\u201c\u00ab\u201e\"";
     private static final String CLOSING = "\u201d\u00bb\u201c\"";
+    private static final Set<String> ENDS = Set.of(";", "{", "}");
+    private static final String CODE_LETTERS = "code";
+    private static final Pattern TOKEN = Pattern
+            .compile("\"[^\"]*\"?|'[^']*'?|[\\p{L}_][\\p{L}\\p{N}_]*|\\p{N}[\\p{N}.]*|[^\\s\\p{L}\\p{N}_\"']");
+    /** Words that common languages give, from memory. */
+    private static final Set<String> KEYWORDS = Set.of("if", "else", "elif", "for", "while", "do", "switch", "case",
+            "default", "return", "break", "continue", "class", "struct", "enum", "interface", "def", "fn", "func",
+            "function", "lambda", "import", "include", "package", "from", "try", "catch", "except", "finally", "throw",
+            "raise", "new", "delete", "public", "private", "protected", "static", "final", "const", "let", "var",
+            "void", "int", "long", "float", "double", "char", "bool", "boolean", "string", "true", "false", "null",
+            "None", "True", "False", "and", "or", "not", "in", "is", "with", "as", "yield", "async", "await");
     private static final int LONGEST_QUOTATION = 400;
 
     /** Where a word stands. @param page from 0, of all pages of the work; @param first and last word of that page, from 0 */
@@ -101,6 +114,52 @@ public record WordRun(int[] numbers, List<Place> places) {
             }
         }
         return new WordRun(all, places);
+    }
+
+    /**
+     * The statements of source code on pages, each as one word: names that the writer chose are all alike in it, and so are
+     * numbers and strings, so that renaming hides nothing; what the language gives stays. A statement ends with its line at
+     * the latest.
+     */
+    public static WordRun ofCode(Vocabulary vocabulary, List<PageText> pages) {
+        List<Integer> numbers = new ArrayList<>();
+        List<Place> places = new ArrayList<>();
+        for (int page = 0; page < pages.size(); page++) {
+            List<PageWord> words = pages.get(page).words();
+            StringBuilder statement = new StringBuilder();
+            int first = 0;
+            for (int i = 0; i < words.size(); i++) {
+                boolean lineEnds = i + 1 == words.size() || words.get(i + 1).line() != words.get(i).line();
+                List<String> tokens = TOKEN.matcher(words.get(i).text()).results().map(MatchResult::group).toList();
+                for (int t = 0; t < tokens.size(); t++) {
+                    statement.append(token(tokens.get(t)));
+                    if (ENDS.contains(tokens.get(t)) || lineEnds && t + 1 == tokens.size()) {
+                        if (statement.indexOf(CODE_LETTERS) >= 0) { // a brace alone says nothing
+                            numbers.add(vocabulary.number(statement.toString()));
+                            places.add(new Place(page, first, i));
+                        }
+                        statement.setLength(0);
+                        first = i + 1;
+                    }
+                }
+            }
+        }
+        return new WordRun(numbers.stream().mapToInt(Integer::intValue).toArray(), places);
+    }
+
+    /** In letters, which a vocabulary tells apart. */
+    private static String token(String token) {
+        int first = token.codePointAt(0);
+        if (Character.isDigit(first)) {
+            return "codenumber ";
+        }
+        if (first == '"' || first == '\'') {
+            return "codestring ";
+        }
+        if (!Character.isLetter(first) && first != '_') {
+            return "sign" + first + " ";
+        }
+        return KEYWORDS.contains(token) ? "code" + token + " " : "codename ";
     }
 
     private static boolean isBroken(StringBuilder word) {

@@ -147,25 +147,29 @@ class WinnowingTest {
     private static final StudentKey BEN = new StudentKey("K-2");
     private static final StudentKey CLEO = new StudentKey("K-3");
 
+    private static Source mate(StudentKey student) {
+        return new Source.Mate(student);
+    }
+
     @Test
     void whatTheTaskGaveEverybodyIsInCommonWithNobody() {
         String task = "state the range of the tide and the duration from low water to high water at the port";
         String copied = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
         Corpus corpus = new Corpus(List.of(WordRun.of(vocabulary, task)));
-        corpus.put(ADA, WordRun.of(vocabulary, task + " my own answer is this one here " + copied));
-        corpus.put(BEN, WordRun.of(vocabulary, copied + " and then I did something else " + task));
-        corpus.put(CLEO, WordRun.of(vocabulary, task + " nothing else"));
-        List<Corpus.Common> common = corpus.common(ADA, true);
+        corpus.put(mate(ADA), WordRun.of(vocabulary, task + " my own answer is this one here " + copied));
+        corpus.put(mate(BEN), WordRun.of(vocabulary, copied + " and then I did something else " + task));
+        corpus.put(mate(CLEO), WordRun.of(vocabulary, task + " nothing else"));
+        List<Corpus.Common> common = corpus.common(mate(ADA), true);
         assertThat(common).singleElement().satisfies(c -> {
-            assertThat(c.other()).isEqualTo(BEN);
+            assertThat(c.other()).isEqualTo(mate(BEN));
             assertThat(c.words()).isEqualTo(copied.split(" ").length);
             assertThat(c.passages()).containsExactly(new Passage(25, 0, copied.split(" ").length));
         });
-        assertThat(corpus.common(CLEO, true)).isEmpty();
-        assertThat(corpus.words(CLEO)).contains(2);
-        assertThat(corpus.words(new StudentKey("nobody"))).isEmpty();
-        corpus.put(BEN, WordRun.of(vocabulary, "another hand in"));
-        assertThat(corpus.common(ADA, true)).as("an earlier hand-in is compared no longer").isEmpty();
+        assertThat(corpus.common(mate(CLEO), true)).isEmpty();
+        assertThat(corpus.words(mate(CLEO))).contains(2);
+        assertThat(corpus.words(mate(new StudentKey("nobody")))).isEmpty();
+        corpus.put(mate(BEN), WordRun.of(vocabulary, "another hand in"));
+        assertThat(corpus.common(mate(ADA), true)).as("an earlier hand-in is compared no longer").isEmpty();
     }
 
     @Test
@@ -177,20 +181,59 @@ class WinnowingTest {
             String own = IntStream.range(i * 100, i * 100 + 30)
                     .mapToObj(n -> "own" + n)
                     .collect(Collectors.joining(" "));
-            corpus.put(new StudentKey("K-" + i),
+            corpus.put(mate(new StudentKey("K-" + i)),
                     WordRun.of(vocabulary,
                             own + " " + form + " " + own.replace("own", "more") + (i < 2 ? " " + copied : "")));
         }
         StudentKey first = new StudentKey("K-0");
-        assertThat(corpus.common(first, true)).hasSize(11);
-        assertThat(corpus.common(first, false)).singleElement().satisfies(c -> {
-            assertThat(c.other()).isEqualTo(new StudentKey("K-1"));
+        assertThat(corpus.common(mate(first), true)).hasSize(11);
+        assertThat(corpus.common(mate(first), false)).singleElement().satisfies(c -> {
+            assertThat(c.other()).isEqualTo(mate(new StudentKey("K-1")));
             assertThat(c.words()).isEqualTo(copied.split(" ").length);
         });
         for (int i = 2; i < 12; i++) {
-            corpus.put(new StudentKey("K-" + i), WordRun.of(vocabulary, "something else"));
+            corpus.put(mate(new StudentKey("K-" + i)), WordRun.of(vocabulary, "something else"));
         }
-        assertThat(corpus.common(first, false).getFirst().words()).as("only two have the form now")
+        assertThat(corpus.common(mate(first), false).getFirst().words()).as("only two have the form now")
                 .isEqualTo(copied.split(" ").length + form.split(" ").length);
+    }
+
+    @Test
+    void pairsOfAClassAndGroupsOfThreeAndMore() {
+        String one = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
+        String two = "the depth over the bar was read from the table twice and both readings were the same as before";
+        Corpus corpus = new Corpus(List.of());
+        List<String> texts = List.of(one + " a", "b " + one + " and then " + two, two + " c", "nothing of that");
+        List<StudentKey> students = IntStream.range(0, 4).mapToObj(i -> new StudentKey("K-" + i)).toList();
+        IntStream.range(0, 4).forEach(i -> corpus.put(mate(students.get(i)), WordRun.of(vocabulary, texts.get(i))));
+        corpus.put(new Source.Given("d"), WordRun.of(vocabulary, one));
+        List<Pairs.Pair> pairs = Pairs.of(corpus, students, true, () -> true);
+        assertThat(pairs).containsExactlyInAnyOrder(
+                new Pairs.Pair(students.get(0), students.get(1), one.split(" ").length),
+                new Pairs.Pair(students.get(1), students.get(2), two.split(" ").length));
+        assertThat(pairs).isSortedAccordingTo((a, b) -> b.words() - a.words());
+        assertThat(Pairs.groups(pairs)).singleElement().satisfies(g -> assertThat(g).hasSize(3));
+        assertThat(Pairs.of(corpus, students, true, () -> false)).isEmpty();
+        assertThat(corpus.common(mate(students.get(0)), true)).extracting(Corpus.Common::other)
+                .containsExactlyInAnyOrder(mate(students.get(1)), new Source.Given("d"));
+        corpus.remove(new Source.Given("d"));
+        assertThat(corpus.common(mate(students.get(0)), true)).hasSize(1);
+    }
+
+    @Test
+    void renamingHidesNothingInSourceCode() {
+        String[] own = {"int total = 0;", "for (int i = 0; i < rows.length; i++) {", "total += rows[i].height;", "}",
+                "if (total > 12) {", "return total / 2.0;", "}", "String name = \"tide\";", "print(name, total);",
+                "save(total);"};
+        String[] renamed = {"int sum = 1;", "for (int k = 0; k < data.length; k++) {", "sum += data[k].level;", "}",
+                "if (sum > 99) {", "return sum / 4.5;", "}", "String label = \"ebb\";", "print(label, sum);",
+                "save(sum);"};
+        WordRun one = WordRun.ofCode(vocabulary, List.of(page(own)));
+        WordRun other = WordRun.ofCode(vocabulary, List.of(page(renamed)));
+        assertThat(Winnowing.between(one, other)).singleElement()
+                .satisfies(p -> assertThat(p.length()).isEqualTo(one.size()));
+        assertThat(one.size()).as("a brace alone is no statement").isEqualTo(10);
+        String[] otherwise = {"while (true) {", "read();", "}"};
+        assertThat(Winnowing.between(one, WordRun.ofCode(vocabulary, List.of(page(otherwise))))).isEmpty();
     }
 }

@@ -78,6 +78,11 @@ final class FoundRows<T> extends VBox {
         }
     }
 
+    /** The one that is marked, else the one that the list is on. */
+    Optional<T> chosen() {
+        return chosen.or(() -> Optional.ofNullable(rows.getSelectionModel().getSelectedItem()));
+    }
+
     /** Gives the keys to the list. */
     void focus() {
         rows.requestFocus();

@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.DoubleConsumer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import java.util.function.DoubleConsumer;
 import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
@@ -19,8 +19,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
@@ -45,6 +45,7 @@ final class PagesSide implements Side {
     private final TextField percent = new TextField();
     private final Label said = new Label();
     private final Rows<Integer> rows = new Rows<>("small-leaves", this::row);
+    private final CountsLine counts;
     private final VBox node;
     /** The buttons of pages in sight, by the page's place from 0; those of pages scrolled past may be in it too. */
     private final Map<Integer, Button> buttons = new ConcurrentHashMap<>();
@@ -76,7 +77,8 @@ final class PagesSide implements Side {
         HBox line = new HBox(label, number, percentLabel, percent);
         line.getStyleClass().add("field-line");
         rows.widthProperty().addListener((_, _, width) -> arrange(width.doubleValue()));
-        node = new VBox(line, said, rows);
+        counts = new CountsLine(model);
+        node = new VBox(line, said, counts, rows);
         node.getStyleClass().add("side-content");
         VBox.setVgrow(rows, javafx.scene.layout.Priority.ALWAYS);
         roll.arrangedProperty().addListener((_, _, _) -> markHere());
@@ -148,6 +150,7 @@ final class PagesSide implements Side {
 
     @Override
     public void refresh() {
+        counts.refresh();
         List<PageRef> pages = roll.pages();
         marksOn = model.submission().marks().stream().collect(Collectors.groupingBy(Mark::page, Collectors.counting()));
         if (!pages.equals(shown) || model.submission().turns().hashCode() != shownTurns) {

@@ -2,6 +2,7 @@ package org.epiglyph.desktop.desk;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import org.epiglyph.carrier.ClassPassages;
 import org.epiglyph.carrier.KeptWords;
@@ -9,6 +10,8 @@ import org.epiglyph.carrier.PlacedWords;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.passages.Corpus;
+import org.epiglyph.core.passages.Pairs;
+import org.epiglyph.core.passages.Source;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
@@ -23,6 +26,7 @@ final class PassagesModel {
     private final Newest comparing = new Newest(SerialExecutor.thread());
     private final Newest pairing = new Newest(SerialExecutor.thread());
     private ClassPassages passages;
+    private ClassPassages.Reach reach = new ClassPassages.Reach(true, true, false);
     private boolean commonplace;
 
     /**
@@ -37,18 +41,21 @@ final class PassagesModel {
     record Known(Submission submission, Optional<Integer> words, List<Corpus.Common> common, int looked,
             boolean complete) {}
 
-    /** Where the words of two works stand. */
-    record Pair(PlacedWords own, PlacedWords other) {}
+    /** Where the words of two works stand. @param other empty for a work whose pages are not here */
+    record Pair(PlacedWords own, Optional<PlacedWords> other) {}
+
+    /** Who of the class have passages in common. */
+    record Class(List<Pairs.Pair> pairs, List<Set<StudentKey>> groups) {}
 
     /** @param told takes what is known, again and again while the class is being read */
     PassagesModel(DeskModel model, Consumer<Known> told) {
         this.model = model;
         this.told = told;
-        passages = passages(true);
+        passages = passages();
     }
 
-    private ClassPassages passages(boolean ownAlone) {
-        return new ClassPassages(new KeptWords(model.workspace().folder()), ownAlone);
+    private ClassPassages passages() {
+        return new ClassPassages(new KeptWords(model.workspace().folder()), model.workspace().folder().root(), reach);
     }
 
     /** Compares from now on with what much of the class has, or without. */
@@ -58,7 +65,20 @@ final class PassagesModel {
 
     /** Compares from now on with quotations and lists of references, or without. */
     void leaveOutQuotations(boolean out) {
-        passages = passages(out);
+        reach = new ClassPassages.Reach(out, reach.given(), reach.elsewhere());
+        passages = passages();
+    }
+
+    /** Compares from now on with documents that the marker laid beside, or not. */
+    void withGiven(boolean given) {
+        reach = new ClassPassages.Reach(reach.ownAlone(), given, reach.elsewhere());
+        passages = passages();
+    }
+
+    /** Compares from now on with the course's other batches, or not. */
+    void withElsewhere(boolean elsewhere) {
+        reach = new ClassPassages.Reach(reach.ownAlone(), reach.given(), elsewhere);
+        passages = passages();
     }
 
     /** Compares the student on the desk with the class; what was taken before is not taken again. */
@@ -91,18 +111,39 @@ final class PassagesModel {
     }
 
     /**
-     * Reads where the words of the student on the desk and of another one stand.
+     * Reads where the words of the student on the desk and of another work stand.
      *
      * @param failed called where that cannot be read; it has been said why
      */
-    void pair(StudentKey other, Consumer<Pair> then, Runnable failed) {
+    void pair(Source other, Consumer<Pair> then, Runnable failed) {
         Batch batch = model.batch();
         Submission own = model.submission();
         ClassPassages here = passages;
-        pairing.start(() -> new Pair(here.placed(own), here.placed(batch.submission(other))), then, why -> {
+        pairing.start(() -> new Pair(here.placed(own), placed(here, batch, other)), then, why -> {
             model.say(why);
             failed.run();
         });
+    }
+
+    private static Optional<PlacedWords> placed(ClassPassages here, Batch batch, Source other) {
+        return switch (other) {
+            case Source.Mate(StudentKey student) -> Optional.of(here.placed(batch.submission(student)));
+            case Source.Given(String document) -> batch.aids().find(document).map(here::placed);
+            case Source.Elsewhere _ -> Optional.empty();
+        };
+    }
+
+    /** Finds who of the whole class have passages in common, once the class was read. */
+    void pairs(Consumer<Class> then) {
+        Batch batch = model.batch();
+        ClassPassages here = passages;
+        boolean withCommonplace = commonplace;
+        comparing.startLong(turn -> {
+            here.take(batch, _ -> turn.isWanted());
+            List<Pairs.Pair> pairs = here.pairs(batch, withCommonplace, turn::isWanted);
+            List<Set<StudentKey>> groups = Pairs.groups(pairs);
+            turn.tell(() -> then.accept(new Class(pairs, groups)));
+        }, model::say);
     }
 
     /** Compares no further, and lays nothing beside anything. */

@@ -7,20 +7,28 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.SetAside;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.passages.Corpus;
+import org.epiglyph.core.passages.Pairs;
 import org.epiglyph.core.passages.Passage;
+import org.epiglyph.core.passages.Source;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
@@ -36,6 +44,8 @@ import org.epiglyph.desktop.paper.Piece;
 final class PassagesSide implements Side {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
     private static final int MOST_WORDS = 18;
+    private static final int MOST_PAIRS = 200;
+    private static final int MOST_GROUPS = 5;
     private final DeskModel model;
     private final PageRoll roll;
     private final Pieces pieces;
@@ -45,10 +55,14 @@ final class PassagesSide implements Side {
     private final VBox choices = new VBox();
     private final Button back = Form.button("Passages.back", "link-button", this::toClass);
     private final FoundRows<Corpus.Common> students;
+    private final FoundRows<Pairs.Pair> pairs;
     private final FoundRows<Shared> list;
+    private final HBox settingAside = new HBox();
+    private final Button ofClass = Form.button("Passages.pairs", "link-button", this::showPairs);
+    private final AsideList aside;
     private final VBox node;
     private Optional<Corpus.Common> chosen = Optional.empty();
-    private Optional<StudentKey> cameFrom = Optional.empty();
+    private Optional<Source> cameFrom = Optional.empty();
     private Optional<Submission> compared = Optional.empty();
     private int words;
 
@@ -65,29 +79,52 @@ final class PassagesSide implements Side {
         other.setId("passages-other");
         said.setId("passages-said");
         back.setId("passages-back");
+        ofClass.setId("passages-pairs-button");
         students = new FoundRows<>("passages-list", this::words, this::choose);
+        pairs = new FoundRows<>("passages-pairs", this::words, this::choose);
         list = new FoundRows<>("passages-shared", PassagesSide::words, this::reveal);
+        aside = new AsideList(model, this::compare);
         choices.getChildren()
-                .addAll(choice("own", passages::leaveOutQuotations),
-                        choice("commonplace", passages::leaveOutCommonplace));
-        for (Region part : List.of(students, other)) {
+                .addAll(choice("own", true, passages::leaveOutQuotations),
+                        choice("commonplace", true, passages::leaveOutCommonplace),
+                        choice("given", true, passages::withGiven),
+                        choice("elsewhere", false, passages::withElsewhere), ofClass);
+        settingAside.getChildren()
+                .addAll(setAside(SetAside.Reason.QUOTATION), setAside(SetAside.Reason.GIVEN_TEXT));
+        settingAside.getStyleClass().add("field-line");
+        for (Region part : List.of(students, pairs, other)) {
             VBox.setVgrow(part, Priority.ALWAYS);
         }
-        node = new VBox(said, choices, back, students, list, other);
+        node = new VBox(said, choices, back, students, pairs, aside, list, settingAside, other);
         node.getStyleClass().add("side-content");
         forget();
     }
 
-    private CheckBox choice(String name, Consumer<Boolean> leaveOut) {
+    private CheckBox choice(String name, boolean selected, Consumer<Boolean> chosen) {
         CheckBox box = new CheckBox(Words.of("Passages." + name));
         box.setId("passages-" + name);
         box.setWrapText(true);
-        box.setSelected(true);
+        box.setSelected(selected);
         box.setOnAction(_ -> {
-            leaveOut.accept(box.isSelected());
+            chosen.accept(box.isSelected());
             compare();
         });
         return box;
+    }
+
+    private Button setAside(SetAside.Reason reason) {
+        Button button = Form.button("Passages.aside." + reason, "plain-button",
+                () -> list.chosen().ifPresent(s -> setAside(s, reason)));
+        button.setId("passages-aside-" + reason);
+        return button;
+    }
+
+    /** From now on it is nobody's own, in whosever work it stands. */
+    private void setAside(Shared shared, SetAside.Reason reason) {
+        String words = shared.pair.own().words(shared.passage.at(), shared.passage.length());
+        if (aside.add(new SetAside(words, reason))) {
+            toClass();
+        }
     }
 
     @Override
@@ -138,6 +175,7 @@ final class PassagesSide implements Side {
     private void forget() {
         beside(Optional.empty());
         students.show(List.of());
+        aside.refresh();
         said.setText(Words.of("Passages.notReady", 0, model.batch().submissions().size()));
         other.found(Map.of());
         roll.found(Map.of());
@@ -149,9 +187,12 @@ final class PassagesSide implements Side {
         boolean pair = common.isPresent();
         Form.show(choices, !pair);
         Form.show(students, !pair);
+        Form.show(pairs, false);
+        Form.show(aside, !pair && !aside.isEmpty());
         Form.show(back, pair);
         Form.show(list, pair);
-        Form.show(other, pair);
+        Form.show(settingAside, pair);
+        Form.show(other, common.filter(c -> !(c.other() instanceof Source.Elsewhere)).isPresent());
         list.show(List.of());
     }
 
@@ -162,8 +203,46 @@ final class PassagesSide implements Side {
 
     // --- the class
 
+    private void showPairs() {
+        beside(Optional.empty());
+        Form.show(choices, false);
+        Form.show(students, false);
+        Form.show(aside, false);
+        Form.show(pairs, true);
+        Form.show(back, true);
+        pairs.show(List.of());
+        said.setText(Words.of("Passages.reading"));
+        compared = Optional.empty();
+        passages.pairs(found -> {
+            List<Pairs.Pair> most = found.pairs().stream().limit(MOST_PAIRS).toList();
+            said.setText(Words.of("Passages.pairsSaid", found.pairs().size(), most.size()) + groups(found.groups()));
+            pairs.show(most);
+            pairs.focus();
+        });
+    }
+
+    private String groups(List<Set<StudentKey>> groups) {
+        return groups.stream()
+                .map(g -> " " + Words.of("Passages.group",
+                        String.join(", ", g.stream().map(model.batch()::listedName).toList())))
+                .limit(MOST_GROUPS)
+                .collect(Collectors.joining());
+    }
+
+    private String words(Pairs.Pair pair) {
+        return Words.of("Passages.pair", model.batch().listedName(pair.one()), model.batch().listedName(pair.other()),
+                pair.words());
+    }
+
+    /** Brings the one to the desk, with the other chosen there. */
+    private void choose(Pairs.Pair pair) {
+        cameFrom = Optional.of(new Source.Mate(pair.other()));
+        model.open(pair.one());
+        compare();
+    }
+
     private void show(PassagesModel.Known known) {
-        if (!isOnDesk(known.submission()) || chosen.isPresent()) {
+        if (!isOnDesk(known.submission()) || chosen.isPresent() || compared.isEmpty()) {
             return;
         }
         words = known.words().orElse(0);
@@ -194,14 +273,31 @@ final class PassagesSide implements Side {
     }
 
     private String words(Corpus.Common common) {
-        String when = model.batch()
-                .submission(common.other())
-                .current()
-                .flatMap(HandIn::at)
-                .map(t -> "\n" + Words.of("Passages.received", DAY.format(t.atZone(model.zone()))))
-                .orElse("");
-        return Words.of("Passages.row", model.batch().listedName(common.other()),
+        String when = common.other() instanceof Source.Mate(StudentKey student)
+                ? model.batch()
+                        .submission(student)
+                        .current()
+                        .flatMap(HandIn::at)
+                        .map(t -> "\n" + Words.of("Passages.received", DAY.format(t.atZone(model.zone()))))
+                        .orElse("")
+                : "";
+        return Words.of("Passages.row", called(common.other()),
                 Math.round(100.0 * common.words() / Math.max(1, words)), common.passages().size()) + when;
+    }
+
+    private String called(Source source) {
+        return switch (source) {
+            case Source.Mate(StudentKey student) -> model.batch().listedName(student);
+            case Source.Given(String document) ->
+                model.batch().aids().find(document).map(Document::name).orElse(Words.of("Passages.gone"));
+            case Source.Elsewhere(String batch, StudentKey student, String name) -> {
+                boolean same = student.equals(model.student());
+                yield Words.of("Passages.elsewhereRow", batch,
+                        same
+                                ? Words.of("Passages.same")
+                                : model.batch().isCovered() ? Words.of("Passages.somebody") : name);
+            }
+        };
     }
 
     // --- two works
@@ -212,14 +308,20 @@ final class PassagesSide implements Side {
         passages.pair(common.other(), pair -> lay(common, pair), this::compare);
     }
 
-    /** Lays both papers beside each other. */
+    /** Lays both papers beside each other, as far as the other one is here. */
     private void lay(Corpus.Common common, PassagesModel.Pair pair) {
-        Submission theirs = model.batch().submission(common.other());
+        Batch batch = model.batch();
         Thread.ofVirtual().start(() -> {
-            List<Piece> made = pieces.of(theirs.documents(), Optional.of(theirs));
+            List<Piece> made = switch (common.other()) {
+                case Source.Mate(StudentKey student) ->
+                    pieces.of(batch.submission(student).documents(), Optional.of(batch.submission(student)));
+                case Source.Given(String document) ->
+                    pieces.of(batch.aids().find(document).stream().toList(), Optional.empty());
+                case Source.Elsewhere _ -> List.of();
+            };
             Platform.runLater(() -> {
                 if (chosen.equals(Optional.of(common))) {
-                    said.setText(Words.of("Passages.with", model.batch().listedName(common.other())));
+                    said.setText(Words.of("Passages.with", called(common.other())));
                     other.show(made);
                     draw(common, pair);
                     list.show(common.passages().stream().map(p -> new Shared(p, pair)).toList());
@@ -235,7 +337,7 @@ final class PassagesSide implements Side {
         Map<PageRef, List<PageBox>> there = new HashMap<>();
         for (Passage passage : common.passages()) {
             add(here, pair.own().boxes(passage.at(), passage.length()));
-            add(there, pair.other().boxes(passage.otherAt(), passage.length()));
+            pair.other().ifPresent(o -> add(there, o.boxes(passage.otherAt(), passage.length())));
         }
         roll.found(here);
         other.found(there);
@@ -256,7 +358,8 @@ final class PassagesSide implements Side {
     private void reveal(Shared shared) {
         list.choose(Optional.of(shared));
         reveal(roll, shared.pair.own().boxes(shared.passage.at(), shared.passage.length()));
-        reveal(other, shared.pair.other().boxes(shared.passage.otherAt(), shared.passage.length()));
+        shared.pair.other()
+                .ifPresent(o -> reveal(other, o.boxes(shared.passage.otherAt(), shared.passage.length())));
     }
 
     private static void reveal(PageRoll roll, Map<PageRef, List<PageBox>> boxes) {

@@ -6,6 +6,7 @@ import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.util.List;
+import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
@@ -65,6 +66,36 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
+    void aPassageThatIsSetAsideIsNobodysOwnUntilThatIsTakenBack(FxRobot robot) {
+        atDesk(robot);
+        robot.push(KeyCode.SHIFT, KeyCode.C);
+        waitFor(() -> rows(robot).size() == 1 && rows(robot).getFirst().startsWith("Cem Twice"));
+        String before = rows(robot).getFirst();
+        robot.clickOn("#passages-list .found-row");
+        waitFor(() -> !rows(robot, "#passages-shared").isEmpty());
+        robot.clickOn("#passages-aside-QUOTATION");
+        waitFor(() -> model().batch().aids().aside().size() == 1 && isThere(robot, "#passages-own"));
+        waitFor(() -> rows(robot).isEmpty() || !rows(robot).getFirst().equals(before));
+        waitFor(() -> rows(robot, "#passages-aside").size() == 1);
+        assertThat(rows(robot, "#passages-aside").getFirst()).startsWith("Quotation: ");
+        robot.interact(() -> robot.lookup("#passages-aside .found-row").queryAs(Button.class).fire());
+        waitFor(() -> model().batch().aids().aside().isEmpty() && rows(robot).contains(before));
+    }
+
+    @Test
+    void thePairsOfTheClassLeadToBothWorks(FxRobot robot) {
+        atDesk(robot);
+        robot.interact(() -> model().open(SmallBatch.SCANNED));
+        robot.push(KeyCode.SHIFT, KeyCode.C);
+        waitFor(() -> text(robot, "#passages-said").equals("These pages have no words to compare (a scan)."));
+        robot.clickOn("#passages-pairs-button");
+        waitFor(() -> rows(robot, "#passages-pairs").size() == 1);
+        assertThat(rows(robot, "#passages-pairs").getFirst()).startsWith("Ada Typed\nCem Twice\n");
+        robot.clickOn("#passages-pairs .found-row");
+        waitFor(() -> model().student().equals(SmallBatch.TYPED) && rows(robot).size() == 1);
+    }
+
+    @Test
     void aScanHasNoWordsAndWhoIsAloneHasNothingInCommon(FxRobot robot) {
         robot.interact(() -> program.openBatch()
                 .orElseThrow()
@@ -72,7 +103,7 @@ class PassagesSideTest extends InWindow {
                         new Edit.LetCount(SmallBatch.TWICE, java.util.Optional.of(1)))); // the scan counts now
         atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.C);
-        waitFor(() -> text(robot, "#passages-said").startsWith("No passage of 8 words or more is in anybody else"));
+        waitFor(() -> text(robot, "#passages-said").startsWith("No passage of 8 words or more is in another work"));
         assertThat(rows(robot)).isEmpty();
         robot.interact(() -> model().open(SmallBatch.SCANNED));
         waitFor(() -> text(robot, "#passages-said").equals("These pages have no words to compare (a scan)."));

@@ -22,6 +22,11 @@ public final class Renditions {
 
     private Renditions() {}
 
+    /** True if a file's name is one of source code. */
+    public static boolean isSourceCode(String name) {
+        return SOURCE_CODE.contains(name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT));
+    }
+
     /**
      * @param head   the file's first bytes
      * @param target where the PDF goes; written only where pages were made

@@ -1,0 +1,15 @@
+package org.epiglyph.core.passages;
+
+import org.epiglyph.core.roster.StudentKey;
+
+/** Where words that are compared come from. */
+public sealed interface Source {
+    /** A student of the class. */
+    record Mate(StudentKey student) implements Source {}
+
+    /** A document that the marker laid beside the pages. @param document its id */
+    record Given(String document) implements Source {}
+
+    /** A student's work in another batch. @param batch what that is called; @param name the student's, as it is shown there */
+    record Elsewhere(String batch, StudentKey student, String name) implements Source {}
+}

@@ -1,0 +1,2 @@
+/** What can be counted in a text that somebody handed in. */
+package org.epiglyph.core.reading;

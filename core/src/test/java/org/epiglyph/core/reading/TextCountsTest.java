@@ -1,0 +1,65 @@
+package org.epiglyph.core.reading;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.PageWord;
+import org.junit.jupiter.api.Test;
+
+/** Words, sentences, figures, tables and references of a text (common practice, no source). */
+class TextCountsTest {
+    private static PageText page(String... lines) {
+        List<PageWord> words = new ArrayList<>();
+        for (int line = 0; line < lines.length; line++) {
+            for (String word : lines[line].split(" ")) {
+                words.add(new PageWord(word, new PageBox(0, line * 12, 10, 10), line));
+            }
+        }
+        return new PageText(words);
+    }
+
+    @Test
+    void aWordThatIsBrokenAtTheEndOfALineIsOneAndSignsAloneAreNone() {
+        TextCounts counts = TextCounts.of(List.of(page("The tide \u2013 as pre-", "dicted \u2013 rose 2.5 m."),
+                page("It fell.")));
+        assertEquals(9, counts.words());
+        assertEquals(2, counts.pages());
+        assertEquals(2, counts.sentences());
+    }
+
+    @Test
+    void abbreviationsNumbersAndInitialsEndNoSentence() {
+        TextCounts counts = TextCounts.of(List.of(page("1. See Dr. A. Vega, e.g. in vol. 2, p. 14 of that book.",
+                "Is it \u201chigh\u201d? It is 3.5 m! We waited \u2026 and went.", "\u201cStop.\u201d Then on.")));
+        assertEquals(6, counts.sentences());
+    }
+
+    @Test
+    void figuresAndTablesAreCountedByTheirCaptions() {
+        TextCounts counts = TextCounts.of(List.of(page("As figure 1 shows, it rose.", "Figure 1: The curve",
+                "Fig. 2. Another one", "Figure 2: the same again, on the next page", "Table 1. Heights",
+                "table 3 is not there")));
+        assertEquals(2, counts.figures());
+        assertEquals(1, counts.tables());
+    }
+
+    @Test
+    void referencesAreEntriesBehindTheirHeading() {
+        TextCounts numbered = TextCounts.of(List.of(page("Text before. And more.", "References",
+                "[1] A. Vega. Tides and how they", "are told. 2019.", "[2] B. Quist. Bars. 2021.")));
+        assertEquals(2, numbered.references());
+        assertEquals(2, numbered.sentences());
+        TextCounts byYear = TextCounts.of(List.of(page("Text.", "Bibliography:", "Vega, A. (2019). Tides.",
+                "Quist, B. (2021a). Bars of the", "north. Harbour Press.", "Abara, C. (1998). Streams.")));
+        assertEquals(3, byYear.references());
+        assertEquals(0, TextCounts.of(List.of(page("See the references below."))).references());
+    }
+
+    @Test
+    void aScanHasPagesAndNothingElse() {
+        assertEquals(new TextCounts(2, 0, 0, 0, 0, 0), TextCounts.of(List.of(PageText.NONE, PageText.NONE)));
+    }
+}

@@ -1,0 +1,53 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.SetAside;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.MarkWords;
+
+/** The passages that were set aside as nobody's own, each of which can be taken back. */
+final class AsideList extends VBox {
+    private final DeskModel model;
+    private final FoundRows<SetAside> rows;
+
+    /** @param changed called when one was taken back */
+    AsideList(DeskModel model, Runnable changed) {
+        this.model = model;
+        rows = new FoundRows<>("passages-aside", AsideList::words, one -> {
+            List<SetAside> left = new ArrayList<>(model.batch().aids().aside());
+            left.remove(one);
+            if (keep(left)) {
+                changed.run();
+            }
+        });
+        getChildren().addAll(Form.hint("Passages.asideHint"), rows);
+    }
+
+    boolean isEmpty() {
+        return model.batch().aids().aside().isEmpty();
+    }
+
+    void refresh() {
+        rows.show(model.batch().aids().aside());
+    }
+
+    /** Sets one more aside; false where that is refused. */
+    boolean add(SetAside one) {
+        List<SetAside> more = new ArrayList<>(model.batch().aids().aside());
+        more.add(one);
+        return keep(more);
+    }
+
+    private boolean keep(List<SetAside> all) {
+        return model.edit(new Edit.ChangeAids(model.batch().aids().withAside(all)));
+    }
+
+    private static String words(SetAside one) {
+        return Words.of("Passages.asideRow." + one.reason(), MarkWords.shortened(one.words()));
+    }
+}

@@ -1,0 +1,63 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.Label;
+import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.reading.TextCounts;
+import org.epiglyph.desktop.frame.Newest;
+import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** What the text of the work on the desk comes to: words, sentences, figures, tables, references. Counted in the background. */
+final class CountsLine extends Label {
+    private final DeskModel model;
+    private final KeptWords words;
+    private final Newest counting = new Newest(SerialExecutor.thread());
+    private Optional<List<Document>> counted = Optional.empty();
+
+    CountsLine(DeskModel model) {
+        this.model = model;
+        words = new KeptWords(model.workspace().folder());
+        setId("text-counts");
+        setWrapText(true);
+        setMinHeight(USE_PREF_SIZE);
+        getStyleClass().add("hint");
+        managedProperty().bind(textProperty().isNotEmpty());
+    }
+
+    /** Counts the work on the desk, unless its documents are those that were counted last. */
+    void refresh() {
+        Submission submission = model.submission();
+        List<Document> documents = submission.documents();
+        if (counted.equals(Optional.of(documents))) {
+            return;
+        }
+        counted = Optional.of(documents);
+        setText("");
+        counting.start(() -> {
+            List<PageText> pages = new ArrayList<>();
+            for (Document document : documents) {
+                if (document.pageCount() > 0) {
+                    pages.addAll(words.of(document));
+                }
+            }
+            return TextCounts.of(pages);
+        }, counts -> setText(said(counts)), this::setText);
+    }
+
+    /** A scan has no words that could be counted. */
+    private static String said(TextCounts counts) {
+        return counts.pages() == 0
+                ? ""
+                : counts.words() == 0
+                        ? Words.of("Counts.scan", counts.pages())
+                        : Words.of("Counts.text", counts.pages(), counts.words(), counts.sentences(),
+                                counts.figures(), counts.tables(), counts.references());
+    }
+}

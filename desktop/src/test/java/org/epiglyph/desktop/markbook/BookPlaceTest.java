@@ -225,6 +225,7 @@ class BookPlaceTest extends InBook {
         open(robot);
         robot.type(KeyCode.DOWN);
         robot.type(KeyCode.RIGHT);
+        Screen.waitFor(() -> sheet(robot).getAccessibleText().startsWith("Bao Scanned, Units"));
         robot.press(KeyCode.CONTROL).type(KeyCode.ENTER).release(KeyCode.CONTROL);
         Screen.waitFor(() -> Screen.isFocused(robot, "#score-c2"));
         robot.write("3.5");

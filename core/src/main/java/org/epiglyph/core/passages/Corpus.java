@@ -19,7 +19,7 @@ public final class Corpus {
     /** Passages of so many words and more are found, none shorter. */
     public static final int LEAST = Winnowing.GUARANTEED;
     /** What no more works than these have is never commonplace. */
-    private static final int FEW = 5;
+    static final int FEW = 5;
     private static final int[] NOBODY = {};
     private final List<WordRun> given;
     private final Map<Source, Work> works = new LinkedHashMap<>();

@@ -44,15 +44,23 @@ public final class Pairs {
         return pairs;
     }
 
-    /** Students whom pairs join, three and more together; the largest group first. */
-    public static List<Set<StudentKey>> groups(List<Pair> pairs) {
+    /**
+     * Students whom pairs join, three and more together; the largest group first. The pairs with the most words join first; one
+     * that would make a group of more than a third of the class, and more than a handful, says nothing of anybody and joins none.
+     *
+     * @param students how many the class has
+     */
+    public static List<Set<StudentKey>> groups(List<Pair> pairs, int students) {
+        int most = Math.max(Corpus.FEW, students / 3);
         Map<StudentKey, Set<StudentKey>> groups = new HashMap<>();
         for (Pair pair : pairs) {
             Set<StudentKey> joined = new LinkedHashSet<>();
             for (StudentKey student : List.of(pair.one, pair.other)) {
                 joined.addAll(Optional.ofNullable(groups.get(student)).orElse(Set.of(student)));
             }
-            joined.forEach(s -> groups.put(s, joined));
+            if (joined.size() <= most) {
+                joined.forEach(s -> groups.put(s, joined));
+            }
         }
         return new LinkedHashSet<>(groups.values()).stream()
                 .filter(g -> g.size() > 2)

@@ -212,7 +212,11 @@ class WinnowingTest {
                 new Pairs.Pair(students.get(0), students.get(1), one.split(" ").length),
                 new Pairs.Pair(students.get(1), students.get(2), two.split(" ").length));
         assertThat(pairs).isSortedAccordingTo((a, b) -> b.words() - a.words());
-        assertThat(Pairs.groups(pairs)).singleElement().satisfies(g -> assertThat(g).hasSize(3));
+        assertThat(Pairs.groups(pairs, 4)).singleElement().satisfies(g -> assertThat(g).hasSize(3));
+        List<Pairs.Pair> chain = IntStream.range(0, 9)
+                .mapToObj(i -> new Pairs.Pair(new StudentKey("C-" + i), new StudentKey("C-" + (i + 1)), 99 - i))
+                .toList();
+        assertThat(Pairs.groups(chain, 12)).as("never most of a class").extracting(Set::size).containsExactly(5, 5);
         assertThat(Pairs.of(corpus, students, true, () -> false)).isEmpty();
         assertThat(corpus.common(mate(students.get(0)), true)).extracting(Corpus.Common::other)
                 .containsExactlyInAnyOrder(mate(students.get(1)), new Source.Given("d"));

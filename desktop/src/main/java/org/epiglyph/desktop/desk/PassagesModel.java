@@ -141,7 +141,7 @@ final class PassagesModel {
         comparing.startLong(turn -> {
             here.take(batch, _ -> turn.isWanted());
             List<Pairs.Pair> pairs = here.pairs(batch, withCommonplace, turn::isWanted);
-            List<Set<StudentKey>> groups = Pairs.groups(pairs);
+            List<Set<StudentKey>> groups = Pairs.groups(pairs, batch.submissions().size());
             turn.tell(() -> then.accept(new Class(pairs, groups)));
         }, model::say);
     }

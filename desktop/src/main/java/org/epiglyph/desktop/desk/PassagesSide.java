@@ -215,7 +215,7 @@ final class PassagesSide implements Side {
         compared = Optional.empty();
         passages.pairs(found -> {
             List<Pairs.Pair> most = found.pairs().stream().limit(MOST_PAIRS).toList();
-            said.setText(Words.of("Passages.pairsSaid", found.pairs().size(), most.size()) + groups(found.groups()));
+            said.setText(Words.of("Passages.pairsSaid", found.pairs().size()) + groups(found.groups()));
             pairs.show(most);
             pairs.focus();
         });

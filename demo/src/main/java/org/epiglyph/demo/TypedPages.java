@@ -5,6 +5,9 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -29,9 +32,16 @@ final class TypedPages implements AutoCloseable {
                 ? new PDRectangle(PDRectangle.A4.getHeight(), PDRectangle.A4.getWidth())
                 : PDRectangle.A4;
         try (InputStream serif = Typeface.SERIF.open(); InputStream semibold = Typeface.SERIF_STRONG.open()) {
-            plain = PDType0Font.load(document, serif);
-            strong = PDType0Font.load(document, semibold);
+            plain = font(serif);
+            strong = font(semibold);
         }
+    }
+
+    /** Letters that the face would join have no word in the file, so that they stay apart. */
+    private PDFont font(InputStream file) throws IOException {
+        TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(file));
+        font.setEnableGsub(false);
+        return PDType0Font.load(document, font, true);
     }
 
     /** Writes the whole workbook, a new page for each of the given question numbers (from 1). */

@@ -32,7 +32,7 @@ final class Faces implements AutoCloseable {
         private PDFont font;
 
         One(TrueTypeFont source) throws IOException {
-            this.source = source;
+            this.source = Ligatures.apart(source);
             this.letters = source.getUnicodeCmapLookup();
         }
     }

@@ -4,8 +4,8 @@ import com.ibm.icu.text.Bidi;
 import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
 import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
-import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
 import com.openhtmltopdf.pdfboxout.PDFontSupplier;
+import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
 import java.io.IOException;
@@ -14,9 +14,6 @@ import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import org.apache.fontbox.ttf.TTFParser;
-import org.apache.fontbox.ttf.TrueTypeFont;
-import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
@@ -204,7 +201,8 @@ final class MarkupPages {
         font(builder, Typeface.HEBREW, HEBREW, 400, FontStyle.NORMAL);
         font(builder, Typeface.ARABIC, ARABIC, 400, FontStyle.NORMAL);
         for (int i = 0; i < system.size(); i++) {
-            builder.useFont(new PDFontSupplier(PDType0Font.load(document, system.get(i).open(), true)), SYSTEM + i, 400,
+            builder.useFont(new PDFontSupplier(PDType0Font.load(document, Ligatures.apart(system.get(i).open()), true)),
+                    SYSTEM + i, 400,
                     FontStyle.NORMAL, true);
         }
     }
@@ -228,9 +226,7 @@ final class MarkupPages {
         @Override
         public PDFont supply() {
             try (InputStream in = face.open()) {
-                TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(in));
-                font.setEnableGsub(false);
-                return PDType0Font.load(document, font, true);
+                return PDType0Font.load(document, Ligatures.apart(in), true);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }

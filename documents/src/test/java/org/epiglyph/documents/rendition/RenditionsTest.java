@@ -274,6 +274,13 @@ class RenditionsTest {
         assertThat(words()).contains("1 class Tides {", "2 String s").contains("\u21AA").contains("3 }");
     }
 
+    @ParameterizedTest
+    @ValueSource(strings = {"notes.txt", "notes.md", "notes.html", "Notes.java"})
+    void lettersThatAFaceWouldJoinAreFoundAndCopied(String name) throws IOException {
+        ready(name, "after the first office craft, fjord and affluent staff");
+        assertThat(words()).contains("after the first office craft, fjord and affluent staff");
+    }
+
     @Test
     void oldEncodingsAndLettersWithoutAFontAreMet() throws IOException {
         ready("notes.txt", "Ångström – Müller".getBytes(Charset.forName("windows-1252")));

@@ -40,8 +40,10 @@ public final class CourseReading {
         List<Path> folders = new ArrayList<>(List.of(folder));
         List<Course.Part> parts = new ArrayList<>(List.of(new Course.Part(current, ShelfNote.of(folder).weight())));
         eachBeside(folder, current.task().module(), (other, batch) -> {
-            folders.add(other);
-            parts.add(new Course.Part(batch, ShelfNote.of(other).weight()));
+            if (!batch.isCovered()) { // else results would tell whose script is whose
+                folders.add(other);
+                parts.add(new Course.Part(batch, ShelfNote.of(other).weight()));
+            }
         });
         Course course = new Course(parts);
         return new Read(course, course.parts().stream().map(p -> folders.get(parts.indexOf(p))).toList());

@@ -45,8 +45,9 @@ public record EarlierWork(String task, Optional<Instant> due, String result, Str
     public static List<EarlierWork> beside(Path batch, Batch current, StudentKey student) {
         List<EarlierWork> all = new ArrayList<>();
         CourseReading.eachBeside(batch, current.task().module(), (_, other) -> {
-            if (other.position(student) >= 0) {
-                all.add(of(other, other.submission(student)));
+            if (other.position(student) >= 0 && !other.isCovered()) { // else it would tell whose script is whose
+                Batch named = other.named(student);
+                all.add(of(named, named.submission(student)));
             }
         });
         all.sort(Comparator.comparing((EarlierWork w) -> w.due.orElse(Instant.MIN)).reversed());

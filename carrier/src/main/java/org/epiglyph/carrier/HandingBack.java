@@ -16,7 +16,6 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Destination;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Pages;
@@ -286,14 +285,14 @@ public final class HandingBack {
             Optional<Resolution.Way> way = choices.resolution(student, held.tag());
             if (way.isEmpty()) {
                 return isLeft(held, student)
-                        ? new Outcome.TheirsStand(student, held, score, parcel.feedback())
-                        : new Outcome.Differs(student, held, score, parcel.feedback());
+                        ? new Outcome.TheirsStand(student, held, score, shown(student))
+                        : new Outcome.Differs(student, held, score, shown(student));
             }
             return switch (way.get()) {
                 case OURS -> deliver(parcel.over(held.tag()), built);
                 case THEIRS -> {
                     workspace.edit(new Edit.AcceptFinding(student, left(held)));
-                    yield new Outcome.TheirsStand(student, held, score, parcel.feedback());
+                    yield new Outcome.TheirsStand(student, held, score, shown(student));
                 }
                 case BOTH -> {
                     String note = noted(held);
@@ -301,6 +300,12 @@ public final class HandingBack {
                     yield deliver(withNote(parcel, note).over(held.tag()), built);
                 }
             };
+        }
+
+        /** Our words as they may be shown here, where names may be covered. */
+        private String shown(StudentKey student) {
+            Batch batch = workspace.batch();
+            return Feedback.text(batch, batch.submission(student));
         }
 
         /** In the record too, unless that has a reason which the student reads. */

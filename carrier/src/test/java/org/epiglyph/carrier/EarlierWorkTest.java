@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.phrases.Phrasebook;
@@ -67,6 +68,21 @@ class EarlierWorkTest {
         assertThat(work.getLast().criteria()).containsExactly(new EarlierWork.Line("Score", "6.5 of 10"));
         assertThat(work.toString()).doesNotContain("copied?");
         assertThat(work.getFirst().result()).isEmpty();
+    }
+
+    @Test
+    void aBatchOfCoveredNamesTellsNobodysResultsElsewhere() throws Exception {
+        batch("First", "Tides", "2026-01-10T00:00:00Z", new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)),
+                new Edit.CoverNames(List.of(ADA), Set.of(ADA)), new Edit.WriteOnTheWhole(ADA, "Good, [name]."));
+        Path here = batch("Third", "Tides", "2026-03-10T00:00:00Z");
+        assertThat(EarlierWork.beside(here, open(here), ADA)).isEmpty();
+        assertThat(CourseReading.of(here, open(here)).folders()).containsExactly(here);
+        try (Workspace workspace = Workspace.open(shelf.resolve("First"), Clock.systemUTC())) {
+            workspace.edit(new Edit.UncoverNames(Set.of(ADA), "marked"));
+        }
+        assertThat(EarlierWork.beside(here, open(here), ADA)).singleElement()
+                .satisfies(w -> assertThat(w.onTheWhole()).isEqualTo("Good, Ada."));
+        assertThat(CourseReading.of(here, open(here)).folders()).hasSize(2);
     }
 
     @Test

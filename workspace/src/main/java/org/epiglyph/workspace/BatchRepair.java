@@ -60,7 +60,8 @@ public final class BatchRepair {
                 for (HandIn handIn : submission.handIns()) {
                     for (Document document : handIn.documents()) {
                         if (!Originals.isIntact(folder, document)) {
-                            findings.add("The original '" + document.name() + "' of " + submission.student().name()
+                            findings.add("The original '" + submission.called(document) + "' of "
+                                    + submission.student().name()
                                     + " is missing or no longer what was received.");
                         }
                     }

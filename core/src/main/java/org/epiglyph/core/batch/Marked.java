@@ -6,6 +6,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.scoring.Scorecard;
 
@@ -63,7 +64,10 @@ public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, Stri
     Marked withWords(UnaryOperator<String> change) {
         List<Mark> changed = marks.stream().map(m -> {
             String words = change.apply(m.remark().words());
-            return words.equals(m.remark().words()) ? m : m.withRemark(m.remark().withWords(words));
+            Mark said = words.equals(m.remark().words()) ? m : m.withRemark(m.remark().withWords(words));
+            return said instanceof TypedText typed && !change.apply(typed.text()).equals(typed.text())
+                    ? typed.withWords(change)
+                    : said;
         }).toList();
         Scorecard card = scores;
         for (Map.Entry<String, String> of : scores.words().entrySet()) {

@@ -55,10 +55,11 @@ public record Difference(Instant at, BigDecimal before, BigDecimal now, int adde
         };
     }
 
-    private static Difference between(Submission then, Batch batch, Instant at) {
-        StudentKey student = then.student().key();
+    private static Difference between(Submission replayed, Batch batch, Instant at) {
+        StudentKey student = replayed.student().key();
         Batch before = Batch.restored(batch.task(), batch.scheme(), batch.phrasebook(), batch.aids(), batch.covers(),
-                List.of(then));
+                List.of(replayed)).named(student); // as it went out
+        Submission then = before.submission(student);
         Map<String, Mark> marks = new HashMap<>();
         then.marksForStudent().forEach(m -> marks.put(m.id(), m));
         int added = 0;

@@ -2,6 +2,7 @@ package org.epiglyph.core.marks;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
@@ -34,6 +35,19 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
     /** Words in the lines that the marker made, without a ground. */
     public TypedText(Head head, PagePoint at, String text, double size, double width) {
         this(head, at, text, size, width, List.of(), false);
+    }
+
+    /** The same mark with its words changed; as wide as they are then, about. */
+    public TypedText withWords(UnaryOperator<String> change) {
+        List<String> broken = lines.stream().map(change).toList();
+        int before = Math.max(1, longest(drawnLines()));
+        TypedText changed = new TypedText(head, at, change.apply(text), size, width, broken, ground);
+        double grown = Math.max(1, (double) longest(changed.drawnLines()) / before);
+        return new TypedText(head, at, changed.text, size, width * grown, broken, ground);
+    }
+
+    private static int longest(List<String> lines) {
+        return lines.stream().mapToInt(String::length).max().orElse(0);
     }
 
     /** The lines as they are drawn. */

@@ -12,6 +12,12 @@ import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.Context;
 import org.epiglyph.core.markbook.Selection;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Slots;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -103,6 +109,20 @@ class CoveredNamesTest {
         assertThat(sheet.student()).isEqualTo(batch.submission(Batches.ADA).student().name());
         assertThat(written.named().submission(Batches.ADA)).isEqualTo(named.submission(Batches.ADA));
         assertThat(written.submission(Batches.ADA).onTheWhole()).contains(Student.NAMED_LATER);
+    }
+
+    @Test
+    void wordsTypedOnAPageHaveTheNameThereToo() {
+        Batch covered = batch.apply(cover);
+        Head head = new Head("t1", new PageRef("d1", 0), Ink.MADDER, 0, Remark.NONE);
+        TypedText typed = new TypedText(head, new PagePoint(100, 100), "Well done, [name]!\nGo on.", 12, 90,
+                List.of("Well done, [name]!", "Go on."), true);
+        Batch written = covered.apply(new Edit.PlaceMark(Batches.ADA, typed));
+        TypedText out = (TypedText) written.named(Batches.ADA).submission(Batches.ADA).marks().getLast();
+        String given = batch.submission(Batches.ADA).student().givenName();
+        assertThat(out.text()).isEqualTo("Well done, " + given + "!\nGo on.");
+        assertThat(out.drawnLines()).containsExactly("Well done, " + given + "!", "Go on.");
+        assertThat(out.width()).isGreaterThanOrEqualTo(typed.width());
     }
 
     @Test

@@ -1,13 +1,13 @@
 package org.epiglyph.core.passages;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.core.page.TextPages.page;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
@@ -17,9 +17,7 @@ import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
-import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageText;
-import org.epiglyph.core.page.PageWord;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
@@ -101,16 +99,6 @@ class WinnowingTest {
     }
 
     // --- words of pages
-
-    private static PageText page(String... lines) {
-        List<PageWord> words = new ArrayList<>();
-        for (int line = 0; line < lines.length; line++) {
-            for (String word : lines[line].split(" ")) {
-                words.add(new PageWord(word, new PageBox(0, line * 12, 10, 10), line));
-            }
-        }
-        return new PageText(words);
-    }
 
     private String read(WordRun run) {
         return IntStream.range(0, run.size())

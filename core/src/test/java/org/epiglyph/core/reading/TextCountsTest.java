@@ -1,26 +1,14 @@
 package org.epiglyph.core.reading;
 
+import static org.epiglyph.core.page.TextPages.page;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
-import java.util.ArrayList;
 import java.util.List;
-import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageText;
-import org.epiglyph.core.page.PageWord;
 import org.junit.jupiter.api.Test;
 
 /** Words, sentences, figures, tables and references of a text (common practice, no source). */
 class TextCountsTest {
-    private static PageText page(String... lines) {
-        List<PageWord> words = new ArrayList<>();
-        for (int line = 0; line < lines.length; line++) {
-            for (String word : lines[line].split(" ")) {
-                words.add(new PageWord(word, new PageBox(0, line * 12, 10, 10), line));
-            }
-        }
-        return new PageText(words);
-    }
-
     @Test
     void aWordThatIsBrokenAtTheEndOfALineIsOneAndSignsAloneAreNone() {
         TextCounts counts = TextCounts.of(List.of(page("The tide \u2013 as pre-", "dicted \u2013 rose 2.5 m."),

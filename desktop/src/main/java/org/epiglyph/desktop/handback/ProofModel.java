@@ -117,9 +117,9 @@ final class ProofModel {
     /** Builds a student's proof of the batch as it is now. */
     void show(StudentKey student) {
         wanted = Optional.of(student);
-        Batch batch = workspace.batch();
+        Batch batch = workspace.batch().named(student);
         Choices chosen = choices.get();
-        if (batch.submission(student).student().isCovered()) {
+        if (workspace.batch().submission(student).student().isCovered()) {
             close();
             trouble.set(Words.of("HandBack.proof.covered"));
             return;

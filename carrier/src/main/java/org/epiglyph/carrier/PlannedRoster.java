@@ -49,9 +49,13 @@ record PlannedRoster(Roster roster, CollectPlan.RosterOrigin origin, Optional<Ro
         }
 
         private static void add(Map<StudentKey, Student> all, Student student) {
-            all.merge(student.key(), student,
-                    (known, more) -> known.mail().isBlank() ? known.withMail(more.mail()) : known);
+            all.merge(student.key(), student, PlannedRoster::completed);
         }
+    }
+
+    private static Student completed(Student known, Student more) {
+        Student mailed = known.mail().isBlank() ? known.withMail(more.mail()) : known;
+        return mailed.candidate().isBlank() ? mailed.withCandidate(more.candidate()) : mailed;
     }
 
     /**

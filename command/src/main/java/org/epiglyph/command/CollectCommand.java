@@ -76,7 +76,7 @@ final class CollectCommand implements Callable<Integer> {
         private List<Path> files;
         @Option(names = "--sheet", description = "The grade sheet, CSV or XLSX. Default: one among the files, or none.")
         private Path sheet;
-        @Option(names = "--sheet-columns", split = ",", description = "Which column of the sheet says what, by number from 1, where the headings do not tell: for example key=1,score=4,feedback=6. Known: key, name, given, family, section, score, grade, maximum, feedback.")
+        @Option(names = "--sheet-columns", split = ",", description = "Which column of the sheet says what, by number from 1, where the headings do not tell: for example key=1,score=4,feedback=6. Known: key, name, given, family, section, score, grade, maximum, feedback, candidate.")
         private Map<Role, Integer> columns;
         @Option(names = "--class", description = "A text file with a student a line, where there is no sheet.")
         private Path roster;

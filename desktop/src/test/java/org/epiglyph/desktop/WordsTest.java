@@ -19,7 +19,7 @@ import org.junit.jupiter.api.Test;
 class WordsTest {
     private static final Pattern KEY = Pattern
             .compile(
-                    "\"((?:Frame|Keys|Place|Shelf|Collect|Desk|Side|Case|Chosen|Spelling|Ledger|HandBack|History|Mark|Tool)\\.[A-Za-z.]+)\"");
+                    "\"((?:Frame|Keys|Place|Shelf|Collect|Desk|Side|Case|Chosen|Spelling|Ledger|HandBack|History|Mark|Tool|Names|Passages|Counts|MarkBook|Figures|Course|Letters)\\.[A-Za-z.]+)\"");
     private final ResourceBundle words = ResourceBundle.getBundle("org.epiglyph.desktop.words", Locale.ENGLISH);
 
     @Test
@@ -42,7 +42,7 @@ class WordsTest {
     void everyPatternCanBeFormattedAndLosesNoApostrophe() {
         for (String key : words.keySet()) {
             String pattern = words.getString(key);
-            String formatted = new MessageFormat(pattern, Locale.ENGLISH).format(new Object[]{1, 2, 3, 4, 5});
+            String formatted = new MessageFormat(pattern, Locale.ENGLISH).format(new Object[]{1, 2, 3, 4, 5, 6, 7});
             assertThat(formatted).as(key).doesNotContain("{");
             assertThat(pattern.replace("''", "")).as(key + " has a lone apostrophe").doesNotContain("'");
         }

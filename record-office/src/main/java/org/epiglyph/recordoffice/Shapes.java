@@ -21,7 +21,8 @@ final class Shapes {
     }
 
     @JsonInclude(JsonInclude.Include.NON_NULL)
-    record Person(String sourcedId, String givenName, String familyName, String section, String email) {
+    record Person(String sourcedId, String givenName, String familyName, String section, String email,
+            String candidateNumber) {
         String name() {
             return givenName.isBlank() ? familyName : givenName + " " + familyName;
         }

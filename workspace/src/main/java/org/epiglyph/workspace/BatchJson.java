@@ -180,6 +180,8 @@ final class BatchJson {
     }
 
     private abstract static class LaterInStudents {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private String candidate;
         @JsonInclude(JsonInclude.Include.NON_DEFAULT)
         private int script;
     }

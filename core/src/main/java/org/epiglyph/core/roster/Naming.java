@@ -25,6 +25,8 @@ public final class Naming {
 
     /** The name in a list; with the key where another student has the same name. */
     public String listed(Student student) {
-        return shared.contains(student.name()) ? student.name() + " (" + student.shownKey() + ")" : student.name();
+        return shared.contains(student.name())
+                ? student.name() + " (" + (student.isCovered() ? student.script() : student.shownKey()) + ")"
+                : student.name();
     }
 }

@@ -10,21 +10,24 @@ import java.util.Objects;
  * @param family  family name or single name, never blank
  * @param section section or group; may be empty
  * @param mail    address for letters; empty where none is known
+ * @param candidate the number under which the record system examines without names; empty where it has none
  * @param script  the number that stands for a covered student; 0 for one whose name may be read
  */
-public record Student(StudentKey key, String given, String family, String section, String mail, int script) {
+public record Student(StudentKey key, String given, String family, String section, String mail, String candidate,
+        int script) {
     /** Stands for the name in words to a covered student, until the work is handed back. */
     public static final String NAMED_LATER = "[name]";
 
     public Student {
-        mail = Objects.requireNonNullElse(mail, ""); // batches of earlier versions have none
+        mail = Objects.requireNonNullElse(mail, ""); // batches of earlier versions have none of these
+        candidate = Objects.requireNonNullElse(candidate, "");
         if (family.isBlank()) {
             throw new IllegalArgumentException("Student " + key + " needs a name");
         }
     }
 
     public Student(StudentKey key, String given, String family, String section, String mail) {
-        this(key, given, family, section, mail, 0);
+        this(key, given, family, section, mail, "", 0);
     }
 
     /** A student whose address is not known. */
@@ -34,12 +37,21 @@ public record Student(StudentKey key, String given, String family, String sectio
 
     /** The same student, to be written to there. */
     public Student withMail(String other) {
-        return new Student(key, given, family, section, other, script);
+        return new Student(key, given, family, section, other, candidate, script);
     }
 
-    /** The student with a number in the place of everything that tells who it is; the key stays, and is not shown. */
+    /** The same student with the record system's candidate number. */
+    public Student withCandidate(String other) {
+        return new Student(key, given, family, section, mail, other.strip(), script);
+    }
+
+    /**
+     * The student with a number in the place of everything that tells who it is: the record system's candidate number, where it
+     * has one. The key stays, and is not shown.
+     */
     public Student covered(int number) {
-        return new Student(key, "", "Script " + number, "", "", number);
+        return new Student(key, "", candidate.isBlank() ? "Script " + number : "Candidate " + candidate, "", "",
+                candidate, number);
     }
 
     /** True if it may not be read who it is. */

@@ -140,6 +140,14 @@ class CoveredNamesTest {
     }
 
     @Test
+    void theRecordsOwnCandidateNumberIsUsedWhereItHasOne() {
+        Student named = new Student(new StudentKey("K-1"), "Ada", "Example", "A").withCandidate("4711");
+        assertThat(named.covered(3).name()).isEqualTo("Candidate 4711");
+        assertThat(named.covered(3).shownKey()).isEmpty();
+        assertThat(named.withMail("a@example.org").candidate()).isEqualTo("4711");
+    }
+
+    @Test
     void aDocumentIsCalledByItsNumber() {
         Batch covered = batch.apply(cover);
         Submission ada = covered.submission(Batches.ADA);

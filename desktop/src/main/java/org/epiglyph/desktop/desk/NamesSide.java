@@ -64,6 +64,10 @@ final class NamesSide implements Side {
     @Override
     public void refresh() {
         Batch batch = model.batch();
+        if (!batch.isCovered() && hand.wantedProperty().get()) {
+            hand.want(false); // which refreshes
+            return;
+        }
         Shown now = new Shown(batch.naming(), batch.covers(), model.student(), hand.wantedProperty().get());
         if (now.equals(shown)) {
             return; // what is being pressed or typed stays

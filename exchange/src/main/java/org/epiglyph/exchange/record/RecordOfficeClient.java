@@ -80,7 +80,8 @@ final class RecordOfficeClient implements RecordClient {
                 throw connection.unusableRoster("has no name for the key " + key);
             }
             students.add(new Student(new StudentKey(key), family.isEmpty() ? "" : given,
-                    family.isEmpty() ? given : family, node.path("section").asText(), node.path("email").asText()));
+                    family.isEmpty() ? given : family, node.path("section").asText(), node.path("email").asText())
+                    .withCandidate(node.path("candidateNumber").asText()));
         }
         return new Roster(students);
     }

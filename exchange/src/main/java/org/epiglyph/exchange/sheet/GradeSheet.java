@@ -139,7 +139,8 @@ public final class GradeSheet {
             family = given.isEmpty() ? key.value() : given;
             given = "";
         }
-        return new Student(key, given, family, at(row, Role.SECTION), at(row, Role.MAIL));
+        return new Student(key, given, family, at(row, Role.SECTION), at(row, Role.MAIL))
+                .withCandidate(at(row, Role.CANDIDATE));
     }
 
     /** When the student handed in, where the sheet says so; empty for a student who is not in it. */

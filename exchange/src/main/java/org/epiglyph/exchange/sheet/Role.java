@@ -17,7 +17,8 @@ public enum Role {
                                                                                     "last changed|changed|last modified|modified"), HANDED_IN(
                                                                                             "handed in|handed in at|time|submitted|received"), FILE(
                                                                                                     "file|file name|files"), MAIL(
-                                                                                                            "mail|mail address|email|email address|student email");
+                                                                                                            "mail|mail address|email|email address|student email"), CANDIDATE(
+                                                                                                                    "candidate number|candidate|candidate no|exam number|examination number|anonymous number|anonymous code");
 
     private final List<String> headings;
 

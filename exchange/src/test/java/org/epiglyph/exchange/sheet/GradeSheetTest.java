@@ -7,10 +7,10 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.ZoneOffset;
 import java.util.List;
-import org.epiglyph.core.roster.Student;
 import java.util.Map;
 import java.util.Optional;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.junit.jupiter.api.Test;
@@ -58,6 +58,21 @@ class GradeSheetTest {
         assertThat(sheet.maximum()).hasValue(new BigDecimal("32"));
         assertThat(sheet.handedIn(new StudentKey("K-1"), ZoneOffset.UTC)).isPresent();
         assertThat(sheet.handedIn(new StudentKey("K-2"), ZoneOffset.UTC)).isEmpty();
+    }
+
+    @Test
+    void aCandidateNumberIsTheKeyOnlyWhereThereIsNoOther() throws Problem {
+        GradeSheet both = GradeSheet.read(bytes("student id,candidate number,name,score\nS-1,4711,Ada Example,\n"),
+                "s");
+        assertThat(both.roster().students()).singleElement().satisfies(s -> {
+            assertThat(s.key()).isEqualTo(new StudentKey("S-1"));
+            assertThat(s.candidate()).isEqualTo("4711");
+        });
+        GradeSheet alone = GradeSheet.read(bytes("candidate number,name,score\n4711,Ada Example,\n"), "s");
+        assertThat(alone.roster().students()).singleElement().satisfies(s -> {
+            assertThat(s.key()).isEqualTo(new StudentKey("4711"));
+            assertThat(s.candidate()).isEmpty();
+        });
     }
 
     @Test

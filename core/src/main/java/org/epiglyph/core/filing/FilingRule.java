@@ -38,6 +38,11 @@ public record FilingRule(String name, int level, List<Part> parts) {
             this.shape = shape;
         }
 
+        /** As much as it can be; what is bounded, such as initials, stays so. */
+        private String greedy() {
+            return shape.equals(".+?") ? ".+" : shape;
+        }
+
         /** The word for it in a written rule. */
         public String word() {
             return word;
@@ -199,16 +204,16 @@ public record FilingRule(String name, int level, List<Part> parts) {
         int last = parts.size() - 1;
         boolean parted = last > 0 && parts.get(last - 1) instanceof Part.Fixed;
         for (int i = 0; i < (parted ? last - 1 : last); i++) {
+            boolean unparted = !parted && i == last - 1; // nothing parts it from the free part, so it is all of it
             regex.append(switch (parts.get(i)) {
                 case Part.Fixed(String text) -> Pattern.quote(text);
-                case Part.Field(Kind kind) -> "(" + kind.shape + ")";
+                case Part.Field(Kind kind) -> "(" + (unparted ? kind.greedy() : kind.shape) + ")";
             });
         }
         if (parted) {
             regex.append("(?:").append(Pattern.quote(((Part.Fixed) parts.get(last - 1)).text())).append("(.*))?");
         } else {
-            regex.setLength(regex.length() - ".+?)".length()); // nothing parts it from the free part, so it is all of it
-            regex.append(".+)(.*)");
+            regex.append("(.*)");
         }
         return Pattern.compile(regex.toString(), Pattern.DOTALL);
     }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
@@ -32,6 +33,18 @@ class FilingRuleTest {
         assertThat(learnt.fits()).isEqualTo(4);
         assertThat(learnt.rule().inWords()).isEqualTo(
                 "The file name is the key + '_h' + the number of the hand-in + '_' + the family name + '_' + free text.");
+    }
+
+    @Test
+    void whatIsBoundedStaysSoWhereNothingPartsItFromTheFreePart() {
+        FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<family>, <initials><free>");
+        assertThat(rule.read("Okonjo, DA.pdf").orElseThrow().fields())
+                .isEqualTo(Map.of(FilingRule.Kind.FAMILY, "Okonjo", FilingRule.Kind.INITIALS, "DA"));
+        assertThat(rule.read("Okonjo, D 2nd try.pdf").orElseThrow().locked()).isEqualTo("Okonjo, D");
+        assertThat(FilingRule.of("r", FilingRule.FILE, "<initials><free>").read("DA.pdf")).isPresent();
+        assertThat(
+                FilingRule.of("r", FilingRule.FILE, "<key> <hand-in><free>").read("K-1 2.pdf").orElseThrow().fields())
+                .isEqualTo(Map.of(FilingRule.Kind.KEY, "K-1", FilingRule.Kind.HAND_IN, "2"));
     }
 
     @Test

@@ -234,15 +234,25 @@ final class ShelfModel {
         }, trouble::set);
     }
 
+    /** One that cannot be brought leaves the others. */
     private String bring(List<Path> own) throws Problem {
+        List<String> failed = new ArrayList<>();
         for (Path place : own) {
-            if (isBatch(place)) {
-                SafetyCopy.bring(place, folder);
-            } else {
-                SafetyCopy.restore(place, folder);
+            try {
+                if (isBatch(place)) {
+                    SafetyCopy.bring(place, folder);
+                } else {
+                    SafetyCopy.restore(place, folder);
+                }
+            } catch (Problem e) {
+                failed.add(e.getMessage());
             }
         }
-        return Words.of("Shelf.brought", own.size());
+        String brought = Words.of("Shelf.brought", own.size() - failed.size());
+        if (!failed.isEmpty()) {
+            throw new Problem((failed.size() < own.size() ? brought + " " : "") + String.join(" ", failed));
+        }
+        return brought;
     }
 
     private static boolean isCopy(Path place) {
@@ -266,6 +276,9 @@ final class ShelfModel {
         }, words -> {
             said.set(words);
             refresh();
-        }, trouble::set);
+        }, words -> {
+            trouble.set(words);
+            refresh(); // a part of it may be done
+        });
     }
 }

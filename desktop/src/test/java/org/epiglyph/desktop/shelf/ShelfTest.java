@@ -125,6 +125,25 @@ class ShelfTest extends InWindow {
     }
 
     @Test
+    void aCopyThatIsBrokenLeavesTheOthers(FxRobot robot) throws Exception {
+        Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
+        Path whole = batch.folder().resolveSibling("whole.zip");
+        robot.interact(() -> shelf().model().copy(shelf().model().linesProperty().get().getFirst(), whole));
+        Screen.waitFor(() -> Screen.text(robot, "#shelf-said").endsWith("It was opened and is whole."));
+        byte[] bytes = Files.readAllBytes(whole);
+        Path broken = batch.folder().resolveSibling("broken.zip");
+        for (int i = bytes.length / 3; i < bytes.length / 2; i++) {
+            bytes[i] ^= 0x55;
+        }
+        Files.write(broken, bytes);
+        robot.interact(() -> shelf().take(List.of(broken, whole)));
+        Screen.waitFor(() -> words(robot, ".batch-title").equals(List.of("Workbook", "Workbook")));
+        Screen.waitFor(() -> !shelf().model().troubleProperty().get().isEmpty());
+        assertThat(shelf().model().troubleProperty().get()).contains("broken.zip");
+        assertThat(Files.exists(batch.folder().resolveSibling("broken"))).isFalse();
+    }
+
+    @Test
     void batchesOfOneCourseStandTogetherAndThatIsRemembered(FxRobot robot) throws Exception {
         Path other = Files.move(SmallBatch.make(world.resolve("elsewhere")).folder(),
                 batch.folder().resolveSibling("other"));

@@ -20,6 +20,7 @@ import org.epiglyph.carrier.CollectPlan.News;
 import org.epiglyph.carrier.Register.Fate;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Covers;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
@@ -81,7 +82,7 @@ public final class Collecting {
     /** Lets numbers stand for the students of a batch from its beginning. */
     public static void coverNames(Path batch) throws Problem {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
-            workspace.edit(Edit.CoverNames.byLot(workspace.batch(), new SecureRandom()));
+            workspace.edit(Covers.everybody(workspace.batch(), new SecureRandom()));
         }
     }
 
@@ -261,7 +262,7 @@ public final class Collecting {
                 .filter(s -> batch.position(s) < 0)
                 .toList();
         return batch.isCovered() && !newcomers.isEmpty()
-                ? Optional.of(Edit.CoverNames.ofNewcomers(batch, newcomers, new SecureRandom()))
+                ? Optional.of(Covers.newcomers(batch, newcomers, new SecureRandom()))
                 : Optional.empty();
     }
 

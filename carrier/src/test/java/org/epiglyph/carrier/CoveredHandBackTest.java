@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Covers;
 import org.epiglyph.core.feedback.ClassReport;
 import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.workspace.Workspace;
@@ -21,7 +21,7 @@ class CoveredHandBackTest extends HandedBackFixture {
 
     private void cover() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
-            workspace.edit(Edit.CoverNames.byLot(workspace.batch(), new Random(3)));
+            workspace.edit(Covers.everybody(workspace.batch(), new Random(3)));
         }
     }
 

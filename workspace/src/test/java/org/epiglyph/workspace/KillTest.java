@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.LongStream;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Covers;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.Submission;
@@ -87,7 +88,7 @@ class KillTest {
                 case 9 -> workspace.edit(new Edit.Reword(
                         List.of(new Edit.Rewording(Examples.ADA, last.id(), last.remark(), Remark.of("reworded " + i))),
                         List.of(), List.of()));
-                case 10 -> workspace.edit(Edit.CoverNames.byLot(workspace.batch(), new Random(i)));
+                case 10 -> workspace.edit(Covers.everybody(workspace.batch(), new Random(i)));
                 case 11 -> {
                     workspace.edit(new Edit.AssignMarker(Examples.ADA, "marker " + i));
                     workspace.edit(new Edit.UncoverNames(Set.of(Examples.ADA), "because " + i));

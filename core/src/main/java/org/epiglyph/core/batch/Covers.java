@@ -1,8 +1,12 @@
 package org.epiglyph.core.batch;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.random.RandomGenerator;
 import java.util.stream.Stream;
 import org.epiglyph.core.roster.StudentKey;
 
@@ -42,6 +46,25 @@ public record Covers(List<StudentKey> roster, List<StudentKey> scripts, List<Str
                 throw new IllegalArgumentException("A strip lies on the page");
             }
         }
+    }
+
+    /** The edit that covers everybody's name. @param lots gives the order of those who have no number yet */
+    public static Edit.CoverNames everybody(Batch batch, RandomGenerator lots) {
+        return new Edit.CoverNames(numbered(batch, batch.students(), lots), Set.copyOf(batch.students()));
+    }
+
+    /** The edit that covers the names of those who are joining the class. */
+    public static Edit.CoverNames newcomers(Batch batch, List<StudentKey> newcomers, RandomGenerator lots) {
+        return new Edit.CoverNames(numbered(batch, newcomers, lots), Set.copyOf(newcomers));
+    }
+
+    /** Those with a number keep it; the others follow in an order by lot. */
+    private static List<StudentKey> numbered(Batch batch, List<StudentKey> students, RandomGenerator lots) {
+        List<StudentKey> order = new ArrayList<>(students);
+        order.removeAll(Set.copyOf(batch.covers().scripts));
+        Collections.shuffle(order, lots);
+        order.addAll(0, batch.covers().scripts);
+        return order;
     }
 
     Covers withStrips(List<Strip> other) {

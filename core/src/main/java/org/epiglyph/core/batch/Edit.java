@@ -2,13 +2,10 @@ package org.epiglyph.core.batch;
 
 import java.math.BigDecimal;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
@@ -268,25 +265,6 @@ public sealed interface Edit {
         public CoverNames {
             scripts = List.copyOf(scripts);
             who = Set.copyOf(who);
-        }
-
-        /** Covers everybody's name. */
-        public static CoverNames byLot(Batch batch, RandomGenerator lots) {
-            return new CoverNames(numbered(batch, batch.students(), lots), Set.copyOf(batch.students()));
-        }
-
-        /** Covers the names of those who are joining the class. */
-        public static CoverNames ofNewcomers(Batch batch, List<StudentKey> newcomers, RandomGenerator lots) {
-            return new CoverNames(numbered(batch, newcomers, lots), Set.copyOf(newcomers));
-        }
-
-        /** Those with a number keep it; the others follow in an order by lot. */
-        private static List<StudentKey> numbered(Batch batch, List<StudentKey> students, RandomGenerator lots) {
-            List<StudentKey> order = new ArrayList<>(students);
-            order.removeAll(Set.copyOf(batch.covers().scripts()));
-            Collections.shuffle(order, lots);
-            order.addAll(0, batch.covers().scripts());
-            return order;
         }
     }
 

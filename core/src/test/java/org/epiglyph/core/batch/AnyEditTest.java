@@ -239,7 +239,7 @@ class AnyEditTest {
     private static Edit covering(Random random, Batch batch, StudentKey student) {
         return switch (random.nextInt(5)) {
             case 4 -> new Edit.DrawStrips(List.of(Covers.Strip.HEAD));
-            case 0 -> Edit.CoverNames.byLot(batch, random);
+            case 0 -> Covers.everybody(batch, random);
             case 1 -> new Edit.CoverNames(batch.covers().scripts(), Set.of(student));
             case 2 -> new Edit.UncoverNames(Set.of(student), "a question");
             default -> new Edit.UncoverNames(Set.copyOf(batch.students()), "done");

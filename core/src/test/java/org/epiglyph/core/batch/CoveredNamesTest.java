@@ -79,7 +79,7 @@ class CoveredNamesTest {
     void aNumberStaysTheSameStudentsWhenNamesAreCoveredAgain() {
         Batch open = batch.apply(cover).apply(new Edit.UncoverNames(Set.copyOf(batch.students()), "done"));
         assertThat(open.students()).isEqualTo(batch.students());
-        Batch again = open.apply(Edit.CoverNames.byLot(open, new Random(5)));
+        Batch again = open.apply(Covers.everybody(open, new Random(5)));
         assertThat(again.listedName(Batches.ADA)).isEqualTo("Script 2");
     }
 
@@ -87,7 +87,7 @@ class CoveredNamesTest {
     void whoeverJoinsGetsTheNextNumber() {
         Batch covered = batch.apply(cover);
         StudentKey newcomer = new StudentKey("K-9");
-        Edit numbered = Edit.CoverNames.ofNewcomers(covered, List.of(newcomer), new Random(1));
+        Edit numbered = Covers.newcomers(covered, List.of(newcomer), new Random(1));
         Batch joined = covered.apply(new Edit.Enrol(new Student(newcomer, "Dara", "Example", "B"))).apply(numbered);
         assertThat(joined.submissions().getLast().student().name()).isEqualTo("Script 4");
         assertThat(joined.named().submissions().getLast().student().name()).isEqualTo("Dara Example");

@@ -129,7 +129,7 @@ final class NamesSide implements Side {
     }
 
     private void cover() {
-        if (model.edit(Edit.CoverNames.byLot(model.batch(), new SecureRandom()))) {
+        if (model.edit(Covers.everybody(model.batch(), new SecureRandom()))) {
             pages.requestFocus(); // the button is gone
         }
     }

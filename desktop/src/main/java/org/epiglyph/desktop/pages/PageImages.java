@@ -149,21 +149,24 @@ public final class PageImages implements AutoCloseable {
 
     /** Reads the page's words in the background. */
     public CompletableFuture<PageText> text(PageRef page) {
-        return sharp.inBackground(() -> {
-            synchronized (texts) {
-                if (texts.containsKey(page)) {
-                    return texts.get(page);
-                }
+        return sharp.inBackground(() -> read(page));
+    }
+
+    private PageText read(PageRef page) throws Problem {
+        long begun = covering;
+        synchronized (texts) {
+            if (texts.containsKey(page)) {
+                return texts.get(page);
             }
-            long now = covering;
-            PageText text = cover(page).name().cover(sharp.document(page.document()).text(page.index()));
-            synchronized (texts) {
-                if (now == covering) {
-                    texts.put(page, text);
-                }
+        }
+        PageText text = cover(page).name().cover(sharp.document(page.document()).text(page.index()));
+        synchronized (texts) {
+            if (begun == covering) {
+                texts.put(page, text);
+                return text;
             }
-            return text;
-        });
+        }
+        return read(page); // other names have been covered meanwhile
     }
 
     private PageCover cover(PageRef page) {
@@ -207,20 +210,29 @@ public final class PageImages implements AutoCloseable {
         PixelBuffer<IntBuffer> pixels = new PixelBuffer<>(drawn.width(), drawn.height(), IntBuffer.wrap(drawn.argb()),
                 PixelFormat.getIntArgbPreInstance());
         Image image = new WritableImage(pixels);
-        if (now != covering) {
-            return draw(page, scale); // names were covered meanwhile
-        }
+        return keep(page, scale, image, now) ? image : draw(page, scale);
+    }
+
+    /** Keeps an image; false where other names have been covered since it was begun, so that it must not be shown. */
+    private boolean keep(PageRef page, double scale, Image image, long begun) {
         synchronized (images) {
+            if (begun != covering) {
+                return false;
+            }
             images.put(Wanted.of(page, scale), image);
-            bytes += drawn.bytes();
+            bytes += bytes(image);
             var oldest = images.entrySet().iterator();
             while (bytes > MOST_BYTES && images.size() > 1) {
                 Image gone = oldest.next().getValue();
-                bytes -= 4L * (long) gone.getWidth() * (long) gone.getHeight();
+                bytes -= bytes(gone);
                 oldest.remove();
             }
+            return true;
         }
-        return image;
+    }
+
+    private static long bytes(Image image) {
+        return 4L * (long) image.getWidth() * (long) image.getHeight();
     }
 
     @Override

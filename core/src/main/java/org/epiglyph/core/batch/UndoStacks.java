@@ -46,6 +46,23 @@ final class UndoStacks {
      * @throws EditRefused where one other act of the marker is needed first
      */
     Optional<Edit> nextFitting(Entry.Kind kind, Batch batch, Consumer<EditRefused> passedOver) {
+        return next(kind, batch, e -> {
+            if (e.isForNow()) {
+                throw e;
+            }
+            passedOver.accept(e);
+        });
+    }
+
+    /**
+     * Moves what was passed over when a line was carried out. A step of which only one student's part is known may look as if
+     * one act were needed first; that it was passed over is known, since the line is there.
+     */
+    void passOver(Entry.Kind kind, Batch batch) {
+        next(kind, batch, _ -> {});
+    }
+
+    private Optional<Edit> next(Entry.Kind kind, Batch batch, Consumer<EditRefused> refused) {
         boolean undoing = kind == Entry.Kind.UNDONE;
         Deque<UndoStep> from = undoing ? done : undone;
         Deque<UndoStep> to = undoing ? undone : done;
@@ -60,10 +77,7 @@ final class UndoStacks {
                 }
                 return Optional.of(edit);
             } catch (EditRefused e) {
-                if (e.isForNow()) {
-                    throw e;
-                }
-                passedOver.accept(e);
+                refused.accept(e);
                 unfitting++;
             }
         }

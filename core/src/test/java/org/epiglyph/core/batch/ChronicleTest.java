@@ -91,4 +91,22 @@ class ChronicleTest {
         history.undo(Optional.empty(), NOW);
         assertThat(history.batch().aids()).isEqualTo(Aids.NONE);
     }
+
+    @Test
+    void whatWasPassedOverForAnotherStudentsSakeDoesNotStopTheHistoryOfASealedOne() {
+        history.record(new Edit.ChangeAids(new Aids(List.of(), "fr", Limits.NONE, List.of())), NOW);
+        history.record(new Edit.Together(List.of(
+                new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")),
+                new Edit.PlaceMark(Batches.BAO, Batches.note("m2", "d2", 0, "two")))), NOW);
+        history.record(new Edit.RemoveMark(Batches.BAO, "m2"), NOW);
+        history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.TWO)), NOW);
+        history.record(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.TWO)), NOW);
+        history.record(new Edit.Seal(Batches.ADA), NOW);
+        assertThat(history.undo(Optional.empty(), NOW)).as("the two marks cannot be taken back any more")
+                .map(Entry::edit)
+                .get()
+                .isInstanceOf(Edit.ChangeAids.class);
+        assertThat(Chronicle.at(history.collected(), history.lines(), history.last(), Batches.ADA))
+                .contains(history.batch().submission(Batches.ADA));
+    }
 }

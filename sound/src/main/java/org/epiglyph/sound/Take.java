@@ -1,0 +1,121 @@
+package org.epiglyph.sound;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.epiglyph.core.Problem;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * A recording under way, on a thread of its own. What was spoken is on the disk within half a second, so that it outlives a crash.
+ * It ends when it is stopped, when its time is over, when the microphone gives no more or when the disk takes no more.
+ */
+public final class Take {
+    private static final Logger LOG = LoggerFactory.getLogger(Take.class);
+    private static final long KEEP_EVERY = 400;
+    private final Microphone.Listening microphone;
+    private final WaveFile file;
+    private final long most;
+    private final Thread thread;
+    private volatile boolean stopping;
+    private volatile State state = new State(0, 0, Optional.empty(), false);
+
+    /**
+     * How far it is.
+     *
+     * @param length  what was recorded, in milliseconds
+     * @param level   how loud it was just now, 0 to 1
+     * @param ended   why it ended by itself, in words; empty while it goes on and where it was stopped
+     * @param running true while it goes on
+     */
+    public record State(long length, double level, Optional<String> ended, boolean running) {}
+
+    private Take(Microphone.Listening microphone, WaveFile file, long most) {
+        this.microphone = microphone;
+        this.file = file;
+        this.most = most;
+        this.state = new State(0, 0, Optional.empty(), true);
+        this.thread = new Thread(this::record, "recording");
+        this.thread.setDaemon(true);
+    }
+
+    /**
+     * Begins a recording.
+     *
+     * @param target a file that is not there yet
+     * @param most   how long it may become, in milliseconds
+     * @throws Problem where the microphone cannot be used, or the file cannot be written
+     */
+    public static Take begin(Microphone microphone, Path target, long most) throws Problem {
+        Microphone.Listening listening = microphone.open();
+        try {
+            Take take = new Take(listening, new WaveFile(target, listening.rate()), most);
+            take.thread.start();
+            return take;
+        } catch (IOException e) {
+            listening.close();
+            throw new Problem("The recording cannot be written. Check that the disk has room, then record again.", e);
+        }
+    }
+
+    public State state() {
+        return state;
+    }
+
+    /** Ends it and waits until the file is whole. */
+    public void stop() {
+        stopping = true;
+        boolean interrupted = false;
+        while (thread.isAlive()) {
+            try {
+                thread.join();
+            } catch (InterruptedException e) {
+                interrupted = true;
+            }
+        }
+        if (interrupted) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void record() {
+        Optional<String> ended = Optional.empty();
+        long samples = 0;
+        int rate = microphone.rate();
+        try (microphone; file) {
+            short[] buffer = new short[Math.max(1, rate / 20)];
+            long kept = 0;
+            while (!stopping && ended.isEmpty()) {
+                int read = microphone.read(buffer);
+                if (read < 0) {
+                    ended = Optional.of("The microphone gives no more sound. What was recorded until then is kept.");
+                } else {
+                    int room = (int) Math.min(read, most * rate / 1000 - samples);
+                    file.add(buffer, room);
+                    samples += room;
+                    long length = samples * 1000 / rate;
+                    if (length - kept >= KEEP_EVERY) {
+                        file.keep();
+                        kept = length;
+                    }
+                    ended = length >= most ? Optional.of("The time is over. What was recorded is kept.") : ended;
+                    state = new State(length, level(buffer, room), Optional.empty(), true);
+                }
+            }
+        } catch (IOException e) {
+            LOG.info("A recording ended ({})", e.getClass().getSimpleName());
+            ended = Optional.of("The recording could not go on: the microphone is gone, or the disk has no room."
+                    + " What was recorded until then is kept.");
+        } catch (RuntimeException | Error e) {
+            LOG.warn("A recording ended ({})", e.getClass().getSimpleName());
+            ended = Optional.of("The recording could not go on. What was recorded until then is kept.");
+        } finally {
+            state = new State(samples * 1000 / rate, 0, ended, false);
+        }
+    }
+
+    private static double level(short[] buffer, int count) {
+        return new org.epiglyph.core.spoken.Samples(buffer, 1).level(0, count);
+    }
+}

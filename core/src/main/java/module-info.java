@@ -19,5 +19,6 @@ module org.epiglyph.core {
     exports org.epiglyph.core.reading;
     exports org.epiglyph.core.roster;
     exports org.epiglyph.core.scoring;
+    exports org.epiglyph.core.spoken;
     exports org.epiglyph.core.task;
 }

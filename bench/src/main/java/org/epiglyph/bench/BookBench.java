@@ -91,7 +91,7 @@ public final class BookBench {
                 for (int c = 0; c < CRITERIA; c++) {
                     card = card.with("c" + c, Judgement.of(BigDecimal.valueOf(random.nextInt(11))));
                 }
-                edits.add(new Edit.BringBack(key(i), List.of(), card, "", ""));
+                edits.add(new Edit.BringBack(key(i), List.of(), card, "", "", List.of()));
             }
             workspace.editAll(edits);
         }

@@ -49,7 +49,8 @@ class DiskLookTest {
     void open() throws Exception {
         Path pdf = folder.resolve("work.pdf");
         FeedbackPages.pdf(new FeedbackSheet("", "Work", "Ada", "K-1", Optional.empty(), Optional.empty(),
-                Optional.empty(), "The range is 3.9 m.", List.of(), List.of(), List.of(), "", List.of()), Instant.EPOCH,
+                Optional.empty(), "The range is 3.9 m.", List.of(), List.of(), List.of(), List.of(), "", List.of()),
+                Instant.EPOCH,
                 pdf);
         Path batch = folder.resolve("batch");
         try (NewBatch made = NewBatch.at(batch)) {

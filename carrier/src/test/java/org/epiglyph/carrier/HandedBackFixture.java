@@ -62,7 +62,8 @@ abstract class HandedBackFixture {
         Path pdf = folder.resolve("work.pdf");
         FeedbackPages.pdf(
                 new FeedbackSheet("", "A student's own work", "Ada", "K-1", Optional.empty(), Optional.empty(),
-                        Optional.empty(), "The range is 3.9 m.", List.of(), List.of(), List.of(), "", List.of()),
+                        Optional.empty(), "The range is 3.9 m.", List.of(), List.of(), List.of(), List.of(), "",
+                        List.of()),
                 CLOCK.instant(), pdf);
         try (NewBatch made = NewBatch.at(batch)) {
             Originals.Stored stored = made.store("d1", "K-1_work.pdf",

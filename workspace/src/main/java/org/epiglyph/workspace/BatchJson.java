@@ -49,6 +49,7 @@ import org.epiglyph.core.scoring.Moderation;
 import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.core.task.Task;
 
 /** How the core's records are written as JSON. The names given here are the file format: they may be added to, never changed. */
@@ -102,6 +103,7 @@ final class BatchJson {
         mapper.addMixIn(TextMarkup.class, LaterInMarkups.class);
         mapper.addMixIn(TypedText.class, LaterInTexts.class);
         mapper.addMixIn(Scorecard.class, LaterInScorecards.class);
+        mapper.addMixIn(Edit.BringBack.class, LaterInBringBack.class);
         mapper.addMixIn(Stamp.class, StampNames.class);
         mapper.addMixIn(Face.class, OfAFace.class);
         mapper.registerSubtypes(kind(Manner.Points.class, "points"), kind(Manner.Levels.class, "levels"),
@@ -130,7 +132,8 @@ final class BatchJson {
                 kind(Edit.ChangeAids.class, "aids"), kind(Edit.SetStanding.class, "standing"),
                 kind(Edit.Judge.class, "judge"), kind(Edit.WriteOnCriterion.class, "on-criterion"),
                 kind(Edit.Moderate.class, "moderate"), kind(Edit.SetLateness.class, "lateness"),
-                kind(Edit.AssignMarker.class, "marker"),
+                kind(Edit.AssignMarker.class, "marker"), kind(Edit.KeepSpoken.class, "spoken"),
+                kind(Edit.RemoveSpoken.class, "remove-spoken"),
                 kind(Edit.CoverNames.class, "cover"), kind(Edit.UncoverNames.class, "uncover"),
                 kind(Edit.DrawStrips.class, "strips"),
                 kind(Edit.ChangeScheme.class, "scheme"),
@@ -224,6 +227,11 @@ final class BatchJson {
         private Optional<Moderation> moderation;
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
         private Optional<OwnLateness> lateness;
+    }
+
+    private abstract static class LaterInBringBack {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY)
+        private List<SpokenRemark> spoken;
     }
 
     private abstract static class LaterInTexts {

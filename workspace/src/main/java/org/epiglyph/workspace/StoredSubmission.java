@@ -24,6 +24,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.spoken.SpokenRemark;
 
 /** A submission as a checkpoint keeps it. */
 record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer> counting, List<Attached> attached,
@@ -34,7 +35,8 @@ record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer>
         @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Answer> answers,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) Optional<Instant> opened,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String marker,
-        @JsonInclude(JsonInclude.Include.NON_DEFAULT) int script) {
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT) int script,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<SpokenRemark> spoken) {
     private static final Comparator<PageRef> IN_ORDER = Comparator.comparing(PageRef::document)
             .thenComparing(PageRef::index);
 
@@ -60,14 +62,14 @@ record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer>
                 s.onTheWhole(), s.privately(), s.seen().stream().sorted(IN_ORDER).toList(), s.sealed(), s.receipts(),
                 s.handedBack(), s.accepted(), s.correspondence().letters(), s.correspondence().answers(), s.opened(),
                 s.marker(),
-                s.student().script());
+                s.student().script(), s.spoken());
     }
 
     Submission submission() {
         Map<PageRef, Integer> turned = turns.stream().collect(Collectors.toMap(Turn::page, Turn::degrees));
         return new Submission(script == 0 ? Whose.of(student) : Whose.of(student).covered(script),
                 new Received(handIns, counting, attached, turned),
-                new Marked(marks, scores, onTheWhole, privately, java.util.Set.copyOf(seen), marker),
+                new Marked(marks, scores, onTheWhole, privately, java.util.Set.copyOf(seen), marker, spoken),
                 new Delivered(sealed, receipts, handedBack, accepted, opened), new Correspondence(letters, answers));
     }
 }

@@ -59,6 +59,9 @@ import org.epiglyph.core.scoring.Scaling;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.spoken.Span;
+import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.core.spoken.SpokenRemark;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -69,6 +72,8 @@ class BatchJsonTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final Head HEAD = new Head("m1", new PageRef("d1", 2), Ink.OCHRE, 90,
             new Remark("Why “this”?", Audience.PRIVATE, "p1"));
+    private static final SpokenRemark SPOKEN = new SpokenRemark("s1", SpokenPlace.ofMark("m1"),
+            new SpokenRemark.Sound("w1", "0".repeat(64), 9), 9000, new Span(120, 8000), "Why not?");
     private static final String HEAD_LINE = "\"head\":{\"id\":\"m1\",\"page\":{\"document\":\"d1\",\"index\":2},\"ink\":\"OCHRE\",\"turn\":90,"
             + "\"remark\":{\"words\":\"Why “this”?\",\"audience\":\"PRIVATE\",\"phrase\":\"p1\"}}";
 
@@ -154,7 +159,9 @@ class BatchJsonTest {
                         Map.of(ADA, Instant.parse("2026-03-20T20:00:00Z"))),
                 new Edit.OrderMark(ADA, "m1", 4), new Edit.TurnPage(ADA, new PageRef("d1", 2), 270),
                 new Edit.BringBack(ADA, List.of(new Note(HEAD, new PagePoint(1, 2))),
-                        Scorecard.EMPTY.with("c1", Optional.of(BigDecimal.ONE)), "whole", "private"),
+                        Scorecard.EMPTY.with("c1", Optional.of(BigDecimal.ONE)), "whole", "private",
+                        List.of(SPOKEN)),
+                new Edit.KeepSpoken(ADA, SPOKEN), new Edit.RemoveSpoken(ADA, "s1"),
                 new Edit.ChangeAids(new Aids(List.of(new Document("b1", "model.pdf", "0".repeat(64), 9,
                         new Pages.Ready(2, "", ""), "laid here")), "fr",
                         new Limits(Optional.of(BigDecimal.valueOf(50)), Optional.of(new BigDecimal("0.5"))),

@@ -95,7 +95,8 @@ class KillTest {
                 }
                 default -> {
                     workspace.edit(new Edit.SeePage(Examples.ADA, page));
-                    workspace.edit(new Edit.BringBack(Examples.ADA, ada.marks(), ada.scores(), "back " + i, ""));
+                    workspace.edit(
+                            new Edit.BringBack(Examples.ADA, ada.marks(), ada.scores(), "back " + i, "", ada.spoken()));
                 }
             }
         }

@@ -109,6 +109,6 @@ public final class Chronicle {
     /** The edit that brings a submission back as it was; leaves seal, receipts and hand-ins as they are now. */
     public static Edit bringBack(Submission earlier) {
         return new Edit.BringBack(earlier.student().key(), earlier.marks(), earlier.scores(), earlier.onTheWhole(),
-                earlier.privately());
+                earlier.privately(), earlier.spoken());
     }
 }

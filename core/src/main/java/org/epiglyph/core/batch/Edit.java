@@ -20,6 +20,7 @@ import org.epiglyph.core.scoring.Moderation;
 import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.core.task.Task;
 
 /** Everything a marker can do to a batch. Immutable; {@link Batch#apply} carries it out, {@link Batch#inverse} undoes it. */
@@ -31,7 +32,7 @@ public sealed interface Edit {
             OrderMark, TurnPage, BringBack, SetStanding, Judge,
             WriteOnCriterion, Moderate, AcceptFinding, WithdrawAcceptance, LogLetter, StrikeLetter, ReceiveAnswer,
             Reply, Enclose, RemoveEnclosure, LearnAddress, LearnOpened, SetLateness,
-            AssignMarker {
+            AssignMarker, KeepSpoken, RemoveSpoken {
         StudentKey student();
     }
 
@@ -213,12 +214,20 @@ public sealed interface Edit {
         }
     }
 
+    /** Keeps a spoken remark, or changes the one with the same id. */
+    record KeepSpoken(StudentKey student, SpokenRemark remark) implements OfSubmission {}
+
+    /** @param remark id of the spoken remark */
+    record RemoveSpoken(StudentKey student, String remark) implements OfSubmission {}
+
     /** Brings marks, scores and words back as they were at an earlier time. */
-    record BringBack(StudentKey student, List<Mark> marks, Scorecard scores, String onTheWhole, String privately)
+    record BringBack(StudentKey student, List<Mark> marks, Scorecard scores, String onTheWhole, String privately,
+            List<SpokenRemark> spoken)
             implements
                 OfSubmission {
         public BringBack {
             marks = List.copyOf(marks);
+            spoken = spoken == null ? List.of() : List.copyOf(spoken); // lines of earlier versions have none
         }
     }
 
@@ -380,6 +389,8 @@ public sealed interface Edit {
                     && b.criterion().equals(c.criterion());
             case WriteOnCriterion w -> before instanceof WriteOnCriterion b && b.student().equals(w.student())
                     && b.criterion().equals(w.criterion());
+            case KeepSpoken k -> before instanceof KeepSpoken b && b.student().equals(k.student())
+                    && b.remark().soundsAs(k.remark());
             case Reply r -> before instanceof Reply b && b.student().equals(r.student())
                     && b.answer().equals(r.answer());
             case WritePrivately w -> before instanceof WritePrivately b && b.student().equals(w.student());

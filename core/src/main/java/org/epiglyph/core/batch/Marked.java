@@ -9,6 +9,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.spoken.SpokenRemark;
 
 /**
  * What the marker made of a submission.
@@ -19,45 +20,48 @@ import org.epiglyph.core.scoring.Scorecard;
  * @param privately  the private note; never handed back; may be empty
  * @param seen       pages that have been looked at
  * @param marker     whom it is given to for marking; empty where that is not said
+ * @param spoken     spoken remarks, in the order of their ids
  */
 public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, String privately, Set<PageRef> seen,
-        String marker) {
-    static final Marked NOTHING = new Marked(List.of(), Scorecard.EMPTY, "", "", Set.of(), "");
+        String marker, List<SpokenRemark> spoken) {
+    static final Marked NOTHING = new Marked(List.of(), Scorecard.EMPTY, "", "", Set.of(), "", List.of());
 
     public Marked {
         marks = List.copyOf(marks);
         seen = Set.copyOf(seen);
-        marker = Objects.requireNonNullElse(marker, ""); // batches of earlier versions have none
+        marker = Objects.requireNonNullElse(marker, ""); // batches of earlier versions have none of these
+        spoken = spoken == null ? List.of() : List.copyOf(spoken);
     }
 
     /** True if nothing was done but looking. */
     boolean isUntouched() {
-        return marks.isEmpty() && scores.isEmpty() && onTheWhole.isEmpty() && privately.isEmpty();
+        return marks.isEmpty() && scores.isEmpty() && onTheWhole.isEmpty() && privately.isEmpty()
+                && spoken.isEmpty();
     }
 
     boolean differsOnlyInSeen(Marked before) {
         return marks == before.marks && scores == before.scores && onTheWhole.equals(before.onTheWhole)
-                && privately.equals(before.privately) && marker.equals(before.marker);
+                && privately.equals(before.privately) && marker.equals(before.marker) && spoken == before.spoken;
     }
 
     Marked withMarks(List<Mark> other) {
-        return new Marked(other, scores, onTheWhole, privately, seen, marker);
+        return new Marked(other, scores, onTheWhole, privately, seen, marker, spoken);
     }
 
     Marked withScores(Scorecard other) {
-        return new Marked(marks, other, onTheWhole, privately, seen, marker);
+        return new Marked(marks, other, onTheWhole, privately, seen, marker, spoken);
     }
 
     Marked withOnTheWhole(String other) {
-        return new Marked(marks, scores, other, privately, seen, marker);
+        return new Marked(marks, scores, other, privately, seen, marker, spoken);
     }
 
     Marked withPrivately(String other) {
-        return new Marked(marks, scores, onTheWhole, other, seen, marker);
+        return new Marked(marks, scores, onTheWhole, other, seen, marker, spoken);
     }
 
     Marked withSeen(Set<PageRef> other) {
-        return new Marked(marks, scores, onTheWhole, privately, other, marker);
+        return new Marked(marks, scores, onTheWhole, privately, other, marker, spoken);
     }
 
     /** With the words to the student changed. */
@@ -73,10 +77,15 @@ public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, Stri
         for (Map.Entry<String, String> of : scores.words().entrySet()) {
             card = card.withWords(of.getKey(), change.apply(of.getValue()));
         }
-        return new Marked(changed, card, change.apply(onTheWhole), privately, seen, marker);
+        List<SpokenRemark> said = spoken.stream().map(s -> s.withWords(change.apply(s.words()))).toList();
+        return new Marked(changed, card, change.apply(onTheWhole), privately, seen, marker, said);
     }
 
     Marked withMarker(String other) {
-        return new Marked(marks, scores, onTheWhole, privately, seen, other);
+        return new Marked(marks, scores, onTheWhole, privately, seen, other, spoken);
+    }
+
+    Marked withSpoken(List<SpokenRemark> other) {
+        return new Marked(marks, scores, onTheWhole, privately, seen, marker, other);
     }
 }

@@ -13,6 +13,7 @@ import org.epiglyph.core.roster.NameCover;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.spoken.SpokenRemark;
 
 /**
  * What one student handed in and everything the marker has done with it.
@@ -103,6 +104,15 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
     /** Whom it is given to for marking; empty where that is not said. */
     public String marker() {
         return marked.marker();
+    }
+
+    /** Spoken remarks in the order of their ids, which is that in which they were spoken. */
+    public List<SpokenRemark> spoken() {
+        return marked.spoken();
+    }
+
+    public Optional<SpokenRemark> findSpoken(String id) {
+        return spoken().stream().filter(s -> s.id().equals(id)).findFirst();
     }
 
     /** True if the marker is done with it. */
@@ -263,6 +273,10 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
 
     Submission withPrivately(String other) {
         return with(marked.withPrivately(other));
+    }
+
+    Submission withSpoken(List<SpokenRemark> other) {
+        return with(marked.withSpoken(other));
     }
 
     Submission withMarker(String other) {

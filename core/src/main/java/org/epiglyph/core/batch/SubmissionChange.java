@@ -1,5 +1,6 @@
 package org.epiglyph.core.batch;
 
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -12,6 +13,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.spoken.SpokenRemark;
 
 /**
  * What an edit of one submission does, and beside it what takes it back.
@@ -51,6 +53,8 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
             case Edit.RemoveEnclosure e -> removeEnclosure(e);
             case Edit.TurnPage e -> turn(e);
             case Edit.BringBack e -> bringBack(e);
+            case Edit.KeepSpoken e -> keepSpoken(e);
+            case Edit.RemoveSpoken e -> removeSpoken(e);
             case Edit.AcceptFinding e -> accept(e);
             case Edit.WithdrawAcceptance e -> withdraw(e);
             case Edit.LogLetter e -> fact(e, s -> s.with(s.correspondence().with(e.letter())));
@@ -151,8 +155,31 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
         return unsealed(s -> s.withMarks(e.marks())
                 .withScores(e.scores())
                 .withOnTheWhole(e.onTheWhole())
-                .withPrivately(e.privately()),
-                s -> new Edit.BringBack(e.student(), s.marks(), s.scores(), s.onTheWhole(), s.privately()));
+                .withPrivately(e.privately())
+                .withSpoken(e.spoken()),
+                s -> new Edit.BringBack(e.student(), s.marks(), s.scores(), s.onTheWhole(), s.privately(), s.spoken()));
+    }
+
+    private static SubmissionChange keepSpoken(Edit.KeepSpoken e) {
+        String id = e.remark().id();
+        return unsealed(s -> s.withSpoken(Stream
+                .concat(s.spoken().stream().filter(r -> !r.id().equals(id)), Stream.of(e.remark()))
+                .sorted(Comparator.comparing(SpokenRemark::id))
+                .toList()),
+                s -> s.findSpoken(id)
+                        .<Edit>map(before -> new Edit.KeepSpoken(e.student(), before))
+                        .orElse(new Edit.RemoveSpoken(e.student(), id)));
+    }
+
+    private static SubmissionChange removeSpoken(Edit.RemoveSpoken e) {
+        return unsealed(s -> {
+            SpokenRemark gone = spoken(s, e);
+            return s.withSpoken(s.spoken().stream().filter(r -> r != gone).toList());
+        }, s -> new Edit.KeepSpoken(e.student(), spoken(s, e)));
+    }
+
+    private static SpokenRemark spoken(Submission s, Edit.RemoveSpoken e) {
+        return s.findSpoken(e.remark()).orElseThrow(() -> new EditRefused("That spoken remark is removed already."));
     }
 
     private static Criterion criterion(MarkScheme scheme, String id) {

@@ -17,7 +17,7 @@ import org.epiglyph.core.marks.Mark;
 public final class Feedback {
     private Feedback() {}
 
-    /** The remark on the whole, the scores by criterion, the remarks on criteria, and a line that says on which pages to look. */
+    /** The remark on the whole, the scores by criterion, the remarks on criteria, the words of spoken ones, and a line that says on which pages to look. */
     public static String text(Batch batch, Submission submission) {
         List<String> parts = new ArrayList<>();
         if (!submission.onTheWhole().isBlank()) {
@@ -32,6 +32,13 @@ public final class Feedback {
                 .collect(Collectors.joining("\n"));
         if (!onCriteria.isEmpty()) {
             parts.add(onCriteria);
+        }
+        String spoken = Heard.of(submission, batch.scheme())
+                .stream()
+                .map(h -> h.title() + (h.remark().words().isEmpty() ? "" : ": " + h.remark().words()))
+                .collect(Collectors.joining("\n"));
+        if (!spoken.isEmpty()) {
+            parts.add(spoken);
         }
         String where = whereToLook(submission);
         if (!where.isEmpty()) {

@@ -28,16 +28,19 @@ import org.epiglyph.core.task.Lateness;
  * @param onTheWhole the remark on the whole; may be empty
  * @param criteria   in the scheme's order
  * @param remarks    by document and page, from top to bottom
+ * @param spoken     spoken remarks with their words, in the order of their numbers
  * @param derivation how the result came about, line by line
  * @param legend     what the inks stand for; may be empty
  * @param inTheClass what is told of the class, in sentences; none unless the marker chose it
  */
 public record FeedbackSheet(String module, String task, String student, String key, Optional<String> result,
         Optional<String> grade, Optional<String> lateness, String onTheWhole, List<Line> criteria,
-        List<PageRemarks> remarks, List<String> derivation, String legend, List<String> inTheClass) {
+        List<PageRemarks> remarks, List<SpokenLine> spoken, List<String> derivation, String legend,
+        List<String> inTheClass) {
     public FeedbackSheet {
         criteria = List.copyOf(criteria);
         remarks = List.copyOf(remarks);
+        spoken = List.copyOf(spoken);
         derivation = List.copyOf(derivation);
         inTheClass = List.copyOf(inTheClass);
     }
@@ -51,6 +54,14 @@ public record FeedbackSheet(String module, String task, String student, String k
      */
     public record Line(String name, String score, String level, String words) {}
 
+    /**
+     * A spoken remark.
+     *
+     * @param title for example "Spoken remark 2, on page 3 (0:12)"
+     * @param words the same in writing; may be empty
+     */
+    public record SpokenLine(String title, String words) {}
+
     /** The remarks of a page, as CommonMark. */
     public record PageRemarks(String document, int page, List<String> words) {
         public PageRemarks {
@@ -60,7 +71,7 @@ public record FeedbackSheet(String module, String task, String student, String k
 
     /** A part of a sheet that may be left out. */
     public enum Part {
-        LATENESS, ON_THE_WHOLE, CRITERIA, REMARKS, DERIVATION, LEGEND
+        LATENESS, ON_THE_WHOLE, CRITERIA, REMARKS, SPOKEN, DERIVATION, LEGEND
     }
 
     /** The same sheet without some of its parts. */
@@ -69,7 +80,7 @@ public record FeedbackSheet(String module, String task, String student, String k
                 left.contains(Part.LATENESS) ? Optional.empty() : lateness,
                 left.contains(Part.ON_THE_WHOLE) ? "" : onTheWhole,
                 left.contains(Part.CRITERIA) ? List.of() : criteria,
-                left.contains(Part.REMARKS) ? List.of() : remarks,
+                left.contains(Part.REMARKS) ? List.of() : remarks, left.contains(Part.SPOKEN) ? List.of() : spoken,
                 left.contains(Part.DERIVATION) ? List.of() : derivation, left.contains(Part.LEGEND) ? "" : legend,
                 inTheClass);
     }
@@ -77,7 +88,7 @@ public record FeedbackSheet(String module, String task, String student, String k
     /** The same sheet, telling something of the class. */
     public FeedbackSheet withClass(List<String> sentences) {
         return new FeedbackSheet(module, task, student, key, result, grade, lateness, onTheWhole, criteria, remarks,
-                derivation, legend, sentences);
+                spoken, derivation, legend, sentences);
     }
 
     /** The sheet of a submission as it is. */
@@ -93,6 +104,10 @@ public record FeedbackSheet(String module, String task, String student, String k
                 result.grade().filter(_ -> done), batch.lateness(submission).map(Lateness::inWords),
                 submission.onTheWhole().strip(),
                 batch.scheme().criteria().stream().map(c -> line(c, submission)).toList(), remarks(submission),
+                Heard.of(submission, batch.scheme())
+                        .stream()
+                        .map(h -> new SpokenLine(h.title(), h.remark().words()))
+                        .toList(),
                 result.derivation(), Feedback.legend(submission), List.of());
     }
 

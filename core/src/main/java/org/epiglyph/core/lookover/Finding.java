@@ -10,7 +10,7 @@ import org.epiglyph.core.roster.StudentKey;
  * @param student whose work
  * @param kind    what it is
  * @param where   what it stands on
- * @param subject id of the mark or criterion that it stands on; empty for the other places
+ * @param subject id of the mark, criterion or spoken remark that it stands on; empty for the other places
  * @param details what the words about it name, in the order of the kind: criteria, page numbers, a name, figures
  * @param thing   the state of what it is about; an acceptance holds as long as this stays the same
  */
@@ -22,7 +22,7 @@ public record Finding(StudentKey student, Kind kind, Where where, String subject
 
     /** What a finding stands on. */
     public enum Where {
-        SUBMISSION, MARK, CRITERION, THE_WHOLE
+        SUBMISSION, MARK, CRITERION, THE_WHOLE, SPOKEN
     }
 
     /** What is found. */
@@ -55,6 +55,10 @@ public record Finding(StudentKey student, Kind kind, Where where, String subject
         SLOT_UNFILLED(Weight.DECIDES),
         /** A note without words. */
         EMPTY_REMARK(Weight.DECIDES),
+        /** A spoken remark has no words beside it, for those who cannot hear it. */
+        SPOKEN_WITHOUT_WORDS(Weight.DECIDES),
+        /** A spoken remark does not go back: what it is about is gone, private, or of a hand-in that does not count. */
+        SPOKEN_LEFT_BEHIND(Weight.DECIDES),
         /** A mark lies outside its page, or half of it does. */
         OUTSIDE_PAGE(Weight.DECIDES),
         /** What was received is no longer on the disk as it was. */

@@ -18,6 +18,7 @@ import org.epiglyph.core.batch.MarkCount;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.feedback.Heard;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.TypedText;
@@ -30,6 +31,7 @@ import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.core.task.Task;
 
 /**
@@ -130,6 +132,7 @@ public final class LookOver {
             pages();
             marks();
             criteria();
+            spoken();
             words();
             boundary();
             answers();
@@ -235,6 +238,18 @@ public final class LookOver {
                 if (wantsWords(criterion, score.get())) {
                     found(Finding.Kind.WORDS_WANTED, Finding.Where.CRITERION, criterion.id(),
                             Criterion.words(score.get()), criterion.name(), Criterion.words(score.get()));
+                }
+            }
+        }
+
+        private void spoken() {
+            List<Heard> heard = Heard.of(submission, batch.scheme());
+            for (SpokenRemark remark : submission.spoken()) {
+                String length = remark.heard().words();
+                if (heard.stream().noneMatch(h -> h.remark() == remark)) {
+                    found(Finding.Kind.SPOKEN_LEFT_BEHIND, Finding.Where.SPOKEN, remark.id(), length, length);
+                } else if (remark.words().isEmpty()) {
+                    found(Finding.Kind.SPOKEN_WITHOUT_WORDS, Finding.Where.SPOKEN, remark.id(), length, length);
                 }
             }
         }

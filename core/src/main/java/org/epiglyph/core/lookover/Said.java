@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.feedback.Heard;
 import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Mark;
@@ -27,6 +28,8 @@ record Said(Finding.Where where, String subject, String words) {
             add(all, Finding.Where.CRITERION, criterion.id(), submission.scores().words(criterion.id()));
         }
         add(all, Finding.Where.THE_WHOLE, "", submission.onTheWhole());
+        Heard.of(submission, scheme)
+                .forEach(h -> add(all, Finding.Where.SPOKEN, h.remark().id(), h.remark().words()));
         return all;
     }
 

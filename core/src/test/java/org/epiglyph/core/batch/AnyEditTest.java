@@ -30,6 +30,9 @@ import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.spoken.Span;
+import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.core.task.Task;
 import org.junit.jupiter.api.Test;
 
@@ -280,7 +283,11 @@ class AnyEditTest {
             case 12 -> random.nextBoolean()
                     ? new Edit.WriteOnTheWhole(student, "w" + i)
                     : new Edit.AssignMarker(student, random.nextBoolean() ? "marker " + i : "");
-            case 13 -> new Edit.WritePrivately(student, "w" + i);
+            case 13 -> switch (random.nextInt(3)) {
+                case 0 -> new Edit.KeepSpoken(student, spoken(random, i));
+                case 1 -> new Edit.RemoveSpoken(student, "s" + random.nextInt(3));
+                default -> new Edit.WritePrivately(student, "w" + i);
+            };
             case 14 -> new Edit.Seal(student);
             case 15 -> new Edit.OpenAgain(student);
             case 16 -> new Edit.SeePage(student, new PageRef("d1", i % 3));
@@ -323,14 +330,23 @@ class AnyEditTest {
                                     : new Edit.LearnOpened(student, NOW.plusSeconds(i));
             case 26 -> random.nextBoolean()
                     ? new Edit.BringBack(student, marks, Scorecard.EMPTY.with(criterion, Optional.of(BigDecimal.TEN)),
-                            "w",
-                            "p")
+                            "w", "p", List.of(spoken(random, i)))
                     : new Edit.Reword(
                             List.of(new Edit.Rewording(student, mark.id(), mark.remark(), Remark.of("w" + i))),
                             List.of(new Edit.Respoken(student, "", "", "w" + i)), List.of(),
                             Map.of(student, NOW.plusSeconds(i)));
             default -> new Edit.Together(List.of(edit(random, batch, i, depth + 1), edit(random, batch, i, depth + 1)));
         };
+    }
+
+    private static SpokenRemark spoken(Random random, int i) {
+        SpokenPlace place = switch (random.nextInt(3)) {
+            case 0 -> SpokenPlace.WHOLE;
+            case 1 -> SpokenPlace.ofCriterion(one(CRITERIA, random));
+            default -> SpokenPlace.ofMark("n" + random.nextInt(9));
+        };
+        return new SpokenRemark("s" + random.nextInt(3), place, new SpokenRemark.Sound("w" + i, "0".repeat(64), 9),
+                9000, new Span(0, 8000), "w" + i);
     }
 
     private static MarkScheme scheme(Random random) {

@@ -11,6 +11,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Standing;
+import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.MarkWords;
 
@@ -48,6 +49,10 @@ final class HistoryWords {
             case Edit.AssignMarker assign -> assign.marker().isEmpty()
                     ? Words.of("History.markerTaken")
                     : Words.of("History.marker", assign.marker());
+            case Edit.KeepSpoken(var _, SpokenRemark remark) -> remark.words().isEmpty()
+                    ? Words.of("History.spokenAlone", remark.heard().words())
+                    : Words.of("History.spoken", remark.heard().words(), MarkWords.shortened(remark.words()));
+            case Edit.RemoveSpoken _ -> Words.of("History.spokenRemoved");
             case Edit.ChangeScheme change -> Words.of("History.scheme", change.rescores().size());
             case Edit.ArrangePhrases _ -> Words.of("History.phrases");
             case Edit.Reword reword -> Words.of("History.reworded",

@@ -6,8 +6,8 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ScrollPane.ScrollBarPolicy;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -116,7 +116,7 @@ public final class Ledger extends VBox {
                 focusCriterion();
             }
             case THE_WHOLE -> focusOnTheWhole();
-            case SUBMISSION -> {
+            case SUBMISSION, SPOKEN -> {
             }
         }
     }

@@ -98,6 +98,7 @@ public final class FeedbackPages {
         }
         criteria(body, sheet.criteria());
         remarks(body, sheet);
+        spoken(body, sheet.spoken());
         if (!sheet.derivation().isEmpty()) {
             body.appendElement("h2").text("How the result came about");
             Element derivation = body.appendElement("ul").addClass("derivation");
@@ -155,6 +156,16 @@ public final class FeedbackPages {
         }
     }
 
+    private static void spoken(Element body, List<FeedbackSheet.SpokenLine> lines) {
+        if (!lines.isEmpty()) {
+            body.appendElement("h2").text("Spoken remarks");
+        }
+        for (FeedbackSheet.SpokenLine line : lines) {
+            body.appendElement("h3").text(line.title());
+            body.appendElement("p").addClass("words").text(line.words());
+        }
+    }
+
     /** CommonMark as markup; a picture by its words, since none goes with the sheet. */
     private static void marked(Element into, String words) {
         into.append(HTML.render(PARSER.parse(words)));
@@ -193,6 +204,10 @@ public final class FeedbackPages {
             for (String words : page.words()) {
                 text.append(number++).append(". ").append(RemarkText.plain(words)).append('\n');
             }
+        }
+        for (FeedbackSheet.SpokenLine line : sheet.spoken()) {
+            text.append("\n").append(line.title()).append('\n');
+            text.append(line.words().isEmpty() ? "" : line.words() + "\n");
         }
         text.append(sheet.legend().isBlank() ? "" : "\n" + sheet.legend() + "\n").append('\n');
         sheet.derivation().forEach(l -> text.append(l).append('\n'));

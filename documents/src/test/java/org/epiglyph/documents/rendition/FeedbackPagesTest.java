@@ -39,6 +39,7 @@ class FeedbackPagesTest {
                 lines,
                 List.of(new FeedbackSheet.PageRemarks("", 1, List.of("Units!", "<script>alert(1)</script> & why?")),
                         new FeedbackSheet.PageRemarks("second.pdf", 2, List.of("![sketch](picture:abc.png)"))),
+                List.of(new FeedbackSheet.SpokenLine("Spoken remark 1, on the whole (0:12)", "Well <set> out.")),
                 List.of("Sum: 27 of 32", "Percent: 84.375 %"), "Inks: madder for units.", List.of());
     }
 
@@ -83,7 +84,8 @@ class FeedbackPagesTest {
     void namesOfEveryScriptAreSet(String name) throws Exception {
         FeedbackSheet usual = sheet(2);
         FeedbackSheet named = new FeedbackSheet("", usual.task(), name, "K-1", Optional.empty(), Optional.empty(),
-                Optional.empty(), name + ", a careful plan.", usual.criteria(), List.of(), List.of("Sum: 1 of 2"), "",
+                Optional.empty(), name + ", a careful plan.", usual.criteria(), List.of(), List.of(),
+                List.of("Sum: 1 of 2"), "",
                 List.of());
         assertThat(failures(pdf(named, "named.pdf"))).isEmpty();
     }
@@ -92,7 +94,7 @@ class FeedbackPagesTest {
     void whatSaysNothingIsNoHindrance() throws Exception {
         FeedbackSheet bare = new FeedbackSheet("", "T", "A", "K", Optional.empty(), Optional.empty(), Optional.empty(),
                 "\u200b", List.of(new FeedbackSheet.Line("Reasoning", "", "", "")),
-                List.of(new FeedbackSheet.PageRemarks("", 1, List.of("\u200b"))), List.of(), "", List.of());
+                List.of(new FeedbackSheet.PageRemarks("", 1, List.of("\u200b"))), List.of(), List.of(), "", List.of());
         assertThat(failures(pdf(bare, "bare.pdf"))).isEmpty();
     }
 

@@ -1,0 +1,69 @@
+package org.epiglyph.core.feedback;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.core.spoken.SpokenRemark;
+
+/**
+ * A spoken remark that the student hears.
+ *
+ * @param number from 1, as the feedback names it
+ * @param place  for example "on page 2" or "on the whole"
+ */
+public record Heard(int number, SpokenRemark remark, String place) {
+    /**
+     * What the student hears of a submission: on marks in the order of the pages, then on criteria, then on the whole. What
+     * is about a private mark, a mark or criterion that is gone, or a hand-in that does not count is not heard.
+     */
+    public static List<Heard> of(Submission submission, MarkScheme scheme) {
+        List<Heard> heard = new ArrayList<>();
+        for (Mark mark : inOrder(submission)) {
+            add(heard, submission, s -> s.isOnMark(mark.id()), where(submission, mark));
+        }
+        for (Criterion criterion : scheme.criteria()) {
+            add(heard, submission, s -> s.isOnCriterion(criterion.id()), "on \u201c" + criterion.name() + "\u201d");
+        }
+        add(heard, submission, SpokenPlace.WHOLE::equals, "on the whole");
+        return heard;
+    }
+
+    private static void add(List<Heard> heard, Submission submission, Predicate<SpokenPlace> at, String place) {
+        submission.spoken()
+                .stream()
+                .filter(s -> at.test(s.place()))
+                .forEach(s -> heard.add(new Heard(heard.size() + 1, s, place)));
+    }
+
+    private static List<Mark> inOrder(Submission submission) {
+        List<String> documents = submission.documents().stream().map(Document::id).toList();
+        return submission.marksForStudent()
+                .stream()
+                .filter(m -> documents.contains(m.page().document()))
+                .sorted(Comparator.comparingInt((Mark m) -> documents.indexOf(m.page().document()))
+                        .thenComparingInt(m -> m.page().index())
+                        .thenComparingDouble(m -> m.bounds().top()))
+                .toList();
+    }
+
+    private static String where(Submission submission, Mark mark) {
+        String page = "on page " + mark.page().number();
+        Optional<Document> document = submission.findDocument(mark.page().document());
+        return submission.documents().size() == 1
+                ? page
+                : page + " of " + document.map(submission::called).orElse("a document");
+    }
+
+    /** For example "Spoken remark 2, on page 3 (0:12)". */
+    public String title() {
+        return "Spoken remark " + number + ", " + place + " (" + remark.heard().words() + ")";
+    }
+}

@@ -1,0 +1,48 @@
+package org.epiglyph.core.spoken;
+
+/**
+ * A recorded remark with its words beside it.
+ *
+ * @param id     unique within the batch; of two, the one that was spoken later has the greater one
+ * @param place  what it is about
+ * @param sound  the recording, whole and lossless
+ * @param length of the whole recording, in milliseconds
+ * @param heard  the piece of it that the student hears
+ * @param words  the same in writing, for those who cannot hear it; may be empty
+ */
+public record SpokenRemark(String id, SpokenPlace place, Sound sound, long length, Span heard, String words) {
+    /**
+     * A file of sound among the originals.
+     *
+     * @param document id of the document under which it is stored
+     * @param sha256   digest of its bytes, 64 lower-case hexadecimal digits
+     * @param bytes    its length
+     */
+    public record Sound(String document, String sha256, long bytes) {}
+
+    public SpokenRemark {
+        words = words.strip();
+        if (heard.to() > length) {
+            throw new IllegalArgumentException("A recording of " + length + " ms has nothing at " + heard.to());
+        }
+    }
+
+    public SpokenRemark withWords(String other) {
+        return new SpokenRemark(id, place, sound, length, heard, other);
+    }
+
+    public SpokenRemark withHeard(Span other) {
+        return new SpokenRemark(id, place, sound, length, other, words);
+    }
+
+    /** The same remark about something else. */
+    public SpokenRemark about(SpokenPlace other) {
+        return new SpokenRemark(id, other, sound, length, heard, words);
+    }
+
+    /** True if both are one remark with one sound, heard alike. */
+    public boolean soundsAs(SpokenRemark other) {
+        return id.equals(other.id) && sound.equals(other.sound) && heard.equals(other.heard)
+                && place.equals(other.place);
+    }
+}

@@ -24,16 +24,20 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.ClassWords;
 import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.feedback.FeedbackSheet;
+import org.epiglyph.core.feedback.Heard;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Result;
+import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.documents.AttachedSound;
 import org.epiglyph.documents.BoundSheet;
 import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.Xfdf;
 import org.epiglyph.documents.rendition.FeedbackPages;
 import org.epiglyph.exchange.filing.WayBack;
+import org.epiglyph.sound.OpusFile;
 import org.epiglyph.workspace.BatchFolder;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -105,15 +109,18 @@ final class Building {
             besides.execute(sheet);
         }
         Built built = new Built(new LinkedHashMap<>(), new ArrayList<>(), new ArrayList<>());
+        Map<Heard, Path> sounds = sounds(submission, built);
         for (Document document : submission.documents()) {
             if (document.pages() instanceof Pages.Ready) {
-                document(submission, document, built, taken);
+                document(submission, document, sounds, built, taken);
             }
         }
         if (withSheet) {
             take(sheet, submission, built, taken);
         }
         refusePrivateWords(submission, built.files.values());
+        sounds.forEach(
+                (heard, file) -> built.files.put(free(taken, soundName(submission, heard), OpusFile.ENDING), file));
         for (Attached attached : submission.attached()) {
             Document document = attached.document();
             String ending = ending(document.name());
@@ -126,12 +133,13 @@ final class Building {
     }
 
     /** One that cannot be built leaves the others. */
-    private void document(Submission submission, Document document, Built built, Set<String> taken) {
+    private void document(Submission submission, Document document, Map<Heard, Path> sounds, Built built,
+            Set<String> taken) {
         String path = free(taken, marked(document, submission), ".pdf");
         Path target = outgoing(document, path);
         try {
             MarkedPdf.Written written = MarkedPdf.write(folder.pages(document), folder.pictures(),
-                    marks(submission, document),
+                    marks(submission, document), attached(submission, sounds),
                     new MarkedPdf.Manner(choices.profile().form(), choices.plain(), choices.author(), at), target);
             built.files.put(path, target);
             if (choices.profile().xfdf() && !marks(submission, document).isEmpty()) {
@@ -147,6 +155,36 @@ final class Building {
             taken.remove(path.toLowerCase(Locale.ROOT));
             built.reasons.add("'" + called(submission, document) + "' did not go: " + e.getMessage());
         }
+    }
+
+    /** What can be heard, made small. One that cannot be leaves the others. */
+    private Map<Heard, Path> sounds(Submission submission, Built built) {
+        Map<Heard, Path> sounds = new LinkedHashMap<>();
+        for (Heard heard : Heard.of(submission, batch.scheme())) {
+            try {
+                sounds.put(heard, SmallSound.of(folder, heard.remark()));
+            } catch (Problem e) {
+                built.leftOut.add(heard.remark().id());
+                built.reasons.add(heard.title() + " did not go: " + e.getMessage());
+            }
+        }
+        return sounds;
+    }
+
+    private static List<AttachedSound> attached(Submission submission, Map<Heard, Path> sounds) {
+        List<AttachedSound> attached = new ArrayList<>();
+        sounds.forEach((heard, file) -> {
+            if (heard.remark().place().kind() == SpokenPlace.Kind.MARK) {
+                String name = soundName(submission, heard);
+                attached.add(new AttachedSound(heard.remark().place().subject(),
+                        name.substring(name.lastIndexOf('/') + 1), heard.title(), heard.remark().words(), file));
+            }
+        });
+        return attached;
+    }
+
+    private static String soundName(Submission submission, Heard heard) {
+        return stem(submission) + "_spoken_" + heard.number() + OpusFile.ENDING;
     }
 
     private String called(Submission submission, Document document) {
@@ -204,9 +242,13 @@ final class Building {
 
     /** Named after the first document, or the key where there is none. */
     private static String sheetName(Submission submission) {
-        return (submission.documents().isEmpty()
+        return stem(submission) + "_feedback";
+    }
+
+    private static String stem(Submission submission) {
+        return submission.documents().isEmpty()
                 ? submission.student().key().value().replaceAll("[^\\p{L}\\p{N}._-]", "_")
-                : FilingRule.stem(submission.documents().getFirst().path())) + "_feedback";
+                : FilingRule.stem(submission.documents().getFirst().path());
     }
 
     private Path sheet(Submission submission) throws Problem {

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -15,6 +16,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.documents.WrittenRemark;
 import org.epiglyph.documents.Xfdf;
@@ -40,15 +42,21 @@ final class PrivateWords {
                 .stream()
                 .filter(Mark::isPrivate)
                 .flatMap(m -> Stream.of(m.remark().words(), m instanceof TypedText text ? text.text() : ""));
+        Stream<String> spoken = submission.spoken()
+                .stream()
+                .filter(s -> submission.findMark(s.place().subject()).filter(Mark::isPrivate).isPresent())
+                .map(SpokenRemark::words);
         List<String> sayings = new ArrayList<>();
-        Stream.concat(Stream.of(submission.privately()), marks).forEach(words -> {
-            for (String sentence : SENTENCES.split(words)) {
-                String plain = plain(sentence);
-                if (plain.length() >= LEAST_LETTERS && plain.split(" ").length >= LEAST_WORDS) {
-                    sayings.add(plain);
-                }
-            }
-        });
+        Stream.of(Stream.of(submission.privately()), marks, spoken)
+                .flatMap(Function.identity())
+                .forEach(words -> {
+                    for (String sentence : SENTENCES.split(words)) {
+                        String plain = plain(sentence);
+                        if (plain.length() >= LEAST_LETTERS && plain.split(" ").length >= LEAST_WORDS) {
+                            sayings.add(plain);
+                        }
+                    }
+                });
         return new PrivateWords(List.copyOf(sayings));
     }
 

@@ -19,7 +19,6 @@ import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.marks.Drawn;
 import org.epiglyph.core.marks.Face;
-import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Note;
@@ -27,6 +26,7 @@ import org.epiglyph.core.marks.Shape;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
@@ -82,7 +82,7 @@ final class Annotations {
     }
 
     /** What every mark's annotation has (ISO 32000-2, tables 166 and 172). */
-    private COSDictionary bare(PDPage page, PageGeometry geometry, Mark mark, PageBox box) {
+    COSDictionary bare(PDPage page, PageGeometry geometry, Mark mark, PageBox box) {
         COSDictionary a = new COSDictionary();
         a.setItem(COSName.TYPE, COSName.ANNOT);
         a.setItem(COSName.RECT, rectangle(geometry, box.grownBy(1)));

@@ -86,14 +86,23 @@ public final class MarkedPdf {
      */
     public static Written write(Path source, Path pictures, List<Mark> marks, Manner manner, Path target)
             throws Problem {
+        return write(source, pictures, marks, List.of(), manner, target);
+    }
+
+    /**
+     * As the other one, with spoken remarks.
+     *
+     * @param sounds each attached to its mark where marks are annotations; where all is drawn into the pages, none is
+     */
+    public static Written write(Path source, Path pictures, List<Mark> marks, List<AttachedSound> sounds,
+            Manner manner, Path target) throws Problem {
         if (marks.stream().anyMatch(Mark::isPrivate)) {
             throw new IllegalArgumentException("A private mark is on its way out");
         }
         Path beside = target.resolveSibling(target.getFileName() + ".part");
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
-            Written written = new MarkedPdf.Writing(source, marks,
-                    pictures, manner, beside).write();
+            Written written = new Writing(source, marks, sounds, pictures, manner, beside).write();
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
             return written;
         } catch (IOException e) {
@@ -113,6 +122,7 @@ public final class MarkedPdf {
     private static final class Writing {
         private final Path source;
         private final List<Mark> marks;
+        private final List<AttachedSound> sounds;
         private final Path pictures;
         private final Annotations annotations;
         private final Manner manner;
@@ -120,9 +130,10 @@ public final class MarkedPdf {
         private PrintedMargin margin;
         private boolean signed;
 
-        Writing(Path source, List<Mark> marks, Path pictures, Manner manner, Path beside) {
+        Writing(Path source, List<Mark> marks, List<AttachedSound> sounds, Path pictures, Manner manner, Path beside) {
             this.source = source;
             this.marks = marks;
+            this.sounds = sounds;
             this.pictures = pictures;
             this.annotations = new Annotations(manner.author, manner.at, pictures);
             this.manner = manner;
@@ -202,6 +213,7 @@ public final class MarkedPdf {
                         new Flattening(document, pictures).draw(page, own);
                     } else {
                         addAll(page, annotations.of(document, page, own));
+                        addAll(page, new SoundAnnotations(annotations, pictures).of(document, page, own, sounds));
                     }
                     changed.add(page.getCOSObject());
                 }

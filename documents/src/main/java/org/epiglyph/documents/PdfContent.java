@@ -13,7 +13,9 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.filespecification.PDComplexFileSpecification;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationFileAttachment;
 import org.epiglyph.core.Problem;
 
 /** What a PDF says and shows, whatever the times and the order in which it was written: two that are equal say the same. */
@@ -34,7 +36,7 @@ public final class PdfContent {
                 for (PDAnnotation annotation : page.getAnnotations()) {
                     annotations.add(String.join(" | ", annotation.getSubtype(), text(annotation.getAnnotationName()),
                             String.valueOf(annotation.getRectangle()), text(annotation.getContents()),
-                            text(annotation.getCOSObject().getString(COSName.T))));
+                            text(annotation.getCOSObject().getString(COSName.T)), attached(annotation)));
                 }
                 annotations.stream().sorted().forEach(lines::add);
             }
@@ -48,8 +50,24 @@ public final class PdfContent {
         return value == null ? "" : value;
     }
 
+    private static String attached(PDAnnotation annotation) throws IOException {
+        if (!(annotation instanceof PDAnnotationFileAttachment with)
+                || !(with.getFile() instanceof PDComplexFileSpecification file) || file.getEmbeddedFile() == null) {
+            return "";
+        }
+        try (InputStream content = file.getEmbeddedFile().createInputStream()) {
+            return file.getFilename() + " " + digest(content);
+        }
+    }
+
     private static String digest(PDPage page) throws IOException {
         try (InputStream content = page.getContents()) {
+            return digest(content);
+        }
+    }
+
+    private static String digest(InputStream content) throws IOException {
+        try {
             MessageDigest digest = MessageDigest.getInstance("SHA-256");
             byte[] some = new byte[8192];
             for (int read = content.read(some); read >= 0; read = content.read(some)) {

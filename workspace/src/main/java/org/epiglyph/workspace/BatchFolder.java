@@ -80,6 +80,11 @@ public record BatchFolder(Path root) {
         return root.resolve("outgoing");
     }
 
+    /** Recordings under way, or left by a crash. */
+    public Path speaking() {
+        return root.resolve("speaking");
+    }
+
     /** Pictures of the marker's own, in stamps and remarks, each named by its digest. */
     public Path pictures() {
         return root.resolve("pictures");

@@ -19,11 +19,9 @@ import java.util.TreeMap;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Chronicle;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
-import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.History;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
@@ -57,15 +55,16 @@ public final class BatchRepair {
             List<String> findings = new ArrayList<>(found.damage().findings());
             Batch batch = found.history().batch();
             for (Submission submission : batch.submissions()) {
-                for (HandIn handIn : submission.handIns()) {
-                    for (Document document : handIn.documents()) {
-                        if (!Originals.isIntact(folder, document)) {
-                            findings.add("The original '" + submission.called(document) + "' of "
-                                    + submission.student().name()
-                                    + " is missing or no longer what was received.");
-                        }
+                submission.handIns().stream().flatMap(h -> h.documents().stream()).forEach(document -> {
+                    if (!Originals.isIntact(folder, document)) {
+                        findings.add("The original '" + submission.called(document) + "' of "
+                                + submission.student().name() + " is missing or no longer what was received.");
                     }
-                }
+                });
+                submission.ownFiles().filter(d -> !Originals.isIntact(folder, d)).forEach(document -> {
+                    findings.add("Your file '" + submission.called(document) + "' for " + submission.student().name()
+                            + " is missing or no longer what it was.");
+                });
             }
             return new Damage(findings);
         } catch (SQLException | IOException e) {

@@ -8,6 +8,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
+import org.epiglyph.core.feedback.Heard;
 import org.epiglyph.core.roster.StudentKey;
 
 /** What tells one state of a student's hand-back from another. */
@@ -31,6 +32,10 @@ public final class Fingerprint {
                         Feedback.text(named, submission)));
         if (!submission.attached().isEmpty()) {
             handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());
+        }
+        List<Heard> heard = Heard.of(submission, named.scheme());
+        if (!heard.isEmpty()) {
+            handed.add(heard.stream().map(h -> List.of(h.remark().sound().sha256(), h.remark().heard())).toList());
         }
         if (!chosen.isEmpty()) {
             handed.add(chosen);

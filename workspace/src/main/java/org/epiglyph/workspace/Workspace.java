@@ -13,7 +13,6 @@ import java.util.function.Consumer;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
@@ -334,7 +333,8 @@ public final class Workspace implements AutoCloseable {
         return batch().submissions()
                 .stream()
                 .flatMap(s -> Originals
-                        .changed(folder, s, s.handIns().stream().flatMap(h -> h.documents().stream()))
+                        .changed(folder, s,
+                                Stream.concat(s.handIns().stream().flatMap(h -> h.documents().stream()), s.ownFiles()))
                         .stream())
                 .toList();
     }
@@ -343,7 +343,7 @@ public final class Workspace implements AutoCloseable {
     public List<String> changedOriginals(StudentKey student) {
         Submission submission = batch().submission(student);
         return Originals.changed(folder, submission,
-                Stream.concat(submission.documents().stream(), submission.attached().stream().map(Attached::document)));
+                Stream.concat(submission.documents().stream(), submission.ownFiles()));
     }
 
     /** Waits for work that holds the batch and until all edits are written, then releases the batch. */

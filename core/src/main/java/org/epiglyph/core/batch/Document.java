@@ -1,5 +1,7 @@
 package org.epiglyph.core.batch;
 
+import org.epiglyph.core.spoken.SpokenRemark;
+
 /**
  * One received file of a submission.
  *
@@ -11,6 +13,12 @@ package org.epiglyph.core.batch;
  * @param evidence why it is this student's, in words
  */
 public record Document(String id, String path, String sha256, long bytes, Pages pages, String evidence) {
+    /** The sound of a spoken remark, as a document of the marker's own. */
+    public static Document of(SpokenRemark remark) {
+        return new Document(remark.sound().document(), "spoken.wav", remark.sound().sha256(), remark.sound().bytes(),
+                new Pages.None(""), "");
+    }
+
     /** The file name exactly as received, without folders. */
     public String name() {
         return path.substring(path.lastIndexOf('/') + 1);

@@ -111,6 +111,11 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
         return marked.spoken();
     }
 
+    /** Files of the marker's own that belong to it: what was attached or enclosed, and the sound of spoken remarks. */
+    public Stream<Document> ownFiles() {
+        return Stream.concat(attached().stream().map(Attached::document), spoken().stream().map(Document::of));
+    }
+
     public Optional<SpokenRemark> findSpoken(String id) {
         return spoken().stream().filter(s -> s.id().equals(id)).findFirst();
     }

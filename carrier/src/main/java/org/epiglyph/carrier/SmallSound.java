@@ -1,0 +1,40 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.spoken.SpokenRemark;
+import org.epiglyph.places.WholeFile;
+import org.epiglyph.sound.OpusFile;
+import org.epiglyph.sound.WaveFile;
+import org.epiglyph.workspace.BatchFolder;
+
+/** The small files that students hear, made once of each recording and cut, and kept until it is made otherwise. */
+final class SmallSound {
+    private SmallSound() {}
+
+    /** @throws Problem where the recording is not there any more, or the disk has no room */
+    static Path of(BatchFolder folder, SpokenRemark remark) throws Problem {
+        Path made = folder.outgoing()
+                .resolve("spoken")
+                .resolve(remark.sound().sha256() + "-" + remark.heard().from() + "-" + remark.heard().to()
+                        + OpusFile.ENDING);
+        if (Files.isRegularFile(made)) {
+            return made;
+        }
+        Path recording = folder.original(Document.of(remark));
+        try {
+            Files.createDirectories(made.getParent());
+            WholeFile.write(made, beside -> OpusFile.write(WaveFile.read(recording).piece(remark.heard()),
+                    "Spoken remark", beside));
+            return made;
+        } catch (IOException e) {
+            throw new Problem(Files.isReadable(recording)
+                    ? "it could not be made ready. Check that the disk has room and try again."
+                    : "its recording is missing on this disk. Restore the batch's folder from a copy, or record it again.",
+                    e);
+        }
+    }
+}

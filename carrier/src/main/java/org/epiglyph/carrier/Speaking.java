@@ -11,7 +11,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
@@ -40,6 +42,8 @@ public final class Speaking {
     private static final long SHORTEST = 400;
     private static final String NOTE = ".note";
     private static final String SOUND = ".wav";
+    /** Notes of recordings that this program has under way, which are not left by anybody. */
+    private static final Set<Path> UNDER_WAY = ConcurrentHashMap.newKeySet();
     private static final Logger LOG = LoggerFactory.getLogger(Speaking.class);
     private final Workspace workspace;
     private final Growing growing;
@@ -115,9 +119,11 @@ public final class Speaking {
                 .orElse("s%011x-%s".formatted(System.currentTimeMillis(), name.substring(0, 4)));
         Growing growing = new Growing(workspace.folder().speaking(), name, student, place, remark);
         try {
+            UNDER_WAY.add(growing.note());
             growing.write();
             return new Speaking(workspace, growing, Take.begin(microphone, growing.sound(), most));
         } catch (IOException e) {
+            discard(growing);
             throw new Problem("The recording cannot be written. Check that the disk has room, then record again.", e);
         } catch (Problem e) {
             discard(growing);
@@ -146,8 +152,12 @@ public final class Speaking {
             discard(growing);
             return false;
         }
-        keep(workspace, growing);
-        return true;
+        try {
+            keep(workspace, growing);
+            return true;
+        } finally {
+            UNDER_WAY.remove(growing.note());
+        }
     }
 
     /** Ends the recording and throws it away. */
@@ -161,6 +171,8 @@ public final class Speaking {
             growing.delete();
         } catch (IOException e) {
             LOG.info("A recording stays behind ({})", e.getClass().getSimpleName());
+        } finally {
+            UNDER_WAY.remove(growing.note());
         }
     }
 
@@ -177,7 +189,9 @@ public final class Speaking {
         }
         try (DirectoryStream<Path> notes = Files.newDirectoryStream(folder, "*" + NOTE)) {
             for (Path note : notes) {
-                recover(workspace, note).ifPresent(recovered::add);
+                if (!UNDER_WAY.contains(note)) {
+                    recover(workspace, note).ifPresent(recovered::add);
+                }
             }
         } catch (IOException e) {
             LOG.warn("Recordings that were left cannot be read ({})", e.getClass().getSimpleName());

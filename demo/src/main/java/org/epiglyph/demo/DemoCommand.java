@@ -45,8 +45,11 @@ public final class DemoCommand implements Callable<Integer> {
         DemoWorld.make(data, shelf);
         MixedClass.make(home.resolve("by mail"), ClassList.members().size());
         Path hand = home.resolve("hand.trace");
-        try (InputStream trace = DemoCommand.class.getResourceAsStream("hand.trace")) {
+        Path voice = home.resolve("voice.wav");
+        try (InputStream trace = DemoCommand.class.getResourceAsStream("hand.trace");
+                InputStream spoken = DemoCommand.class.getResourceAsStream("voice.wav")) {
             Files.copy(trace, hand, StandardCopyOption.REPLACE_EXISTING);
+            Files.copy(spoken, voice, StandardCopyOption.REPLACE_EXISTING);
         }
         if (makeOnly || office.isEmpty()) {
             System.out.println("The demo's world is in " + home);
@@ -75,7 +78,8 @@ public final class DemoCommand implements Callable<Integer> {
             waitingClass(shelf, address, data.resolve("token"));
             List<String> run = new ArrayList<>(program);
             run.addAll(List.of("--shelf", shelf.toString(), "--record-office", address, "--token-file",
-                    data.resolve("token").toString(), "--tablet", hand.toString(), "--mail-port", mailPort));
+                    data.resolve("token").toString(), "--tablet", hand.toString(), "--voice", voice.toString(),
+                    "--mail-port", mailPort));
             Process desk = new ProcessBuilder(run).inheritIO().start();
             Runtime.getRuntime().addShutdownHook(new Thread(desk::destroy));
             return desk.waitFor();

@@ -19,6 +19,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.collect.CollectModel;
 import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.desk.DeskTools;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Frame;
@@ -44,6 +45,7 @@ import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.ShelfHabit;
 import org.epiglyph.desktop.shelf.Shelf;
 import org.epiglyph.desktop.spelling.Spelling;
+import org.epiglyph.desktop.spoken.Sounds;
 import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.workspace.BatchRepair;
 import org.epiglyph.workspace.Workspace;
@@ -71,6 +73,16 @@ public final class Program {
     private Optional<Walk.Followed> followed = Optional.empty();
 
     /**
+     * Stand-ins for devices.
+     *
+     * @param tablet a recorded trace that a pen tablet plays; empty where there is no such tablet
+     * @param voice  a recorded WAV that a microphone plays, and what is listened to is not heard; empty for the system's sound
+     */
+    public record Simulated(Optional<Path> tablet, Optional<Path> voice) {
+        public static final Simulated NONE = new Simulated(Optional.empty(), Optional.empty());
+    }
+
+    /**
      * How the program is started.
      *
      * @param shelf        the folder of batches
@@ -79,28 +91,28 @@ public final class Program {
      * @param token        its token; may be empty
      * @param opener       opens a file in the program that the system has for it
      * @param links        opens an address in the browser that the system has
-     * @param tablet       a recorded trace that the simulated pen tablet plays; empty where there is no such tablet
+     * @param simulated    devices that stand-ins take the place of
      * @param mailPort     port of a mail service on this machine to begin with; 0 for none
      */
     public record Start(Path shelf, Path settings, String recordOffice, String token, Consumer<Path> opener,
-            Consumer<String> links, Optional<Path> tablet, int mailPort) {
+            Consumer<String> links, Simulated simulated, int mailPort) {
         /** Without anything that opens files. */
         public Start(Path shelf, Path settings, String recordOffice, String token) {
-            this(shelf, settings, recordOffice, token, _ -> {}, _ -> {}, Optional.empty(), 0);
+            this(shelf, settings, recordOffice, token, _ -> {}, _ -> {}, Simulated.NONE, 0);
         }
 
         Start openingWith(Consumer<Path> other, Consumer<String> otherLinks) {
-            return new Start(shelf, settings, recordOffice, token, other, otherLinks, tablet, mailPort);
+            return new Start(shelf, settings, recordOffice, token, other, otherLinks, simulated, mailPort);
         }
 
-        /** With a simulated pen tablet that plays a trace. */
-        public Start withTablet(Path trace) {
-            return new Start(shelf, settings, recordOffice, token, opener, links, Optional.of(trace), mailPort);
+        /** With stand-ins for devices. */
+        public Start with(Simulated devices) {
+            return new Start(shelf, settings, recordOffice, token, opener, links, devices, mailPort);
         }
 
         /** With a mail service on this machine. */
         public Start withMail(int port) {
-            return new Start(shelf, settings, recordOffice, token, opener, links, tablet, port);
+            return new Start(shelf, settings, recordOffice, token, opener, links, simulated, port);
         }
 
         @Override
@@ -217,8 +229,9 @@ public final class Program {
                 }
             });
             goOn(model);
-            Desk desk = new Desk(model, frame.looks(), new Desk.Tools(images, batch.making(), settings, spelling,
-                    clock, start.opener(), start.links(), frame::find, start.tablet()));
+            Desk desk = new Desk(model, frame.looks(), new DeskTools(images, batch.making(), settings, spelling,
+                    clock, start.opener(), start.links(), frame::find, start.simulated().tablet(),
+                    Sounds.of(start.simulated().voice())));
             frame.show(desk);
             then.accept(desk);
         });

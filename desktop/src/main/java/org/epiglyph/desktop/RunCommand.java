@@ -2,6 +2,7 @@ package org.epiglyph.desktop;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.epiglyph.command.EpiglyphCommand;
 import org.epiglyph.command.OptionFile;
@@ -25,6 +26,9 @@ public final class RunCommand implements Callable<Integer> {
     @Option(names = "--tablet", description = "A recorded trace that a simulated pen tablet plays at the desk.")
     private Path tablet;
 
+    @Option(names = "--voice", description = "A recorded WAV that a simulated microphone plays at the desk; what you listen to is not heard.")
+    private Path voice;
+
     @Option(names = "--mail-port", defaultValue = "0", description = "Port of a mail service on this machine to begin with.")
     private int mailPort;
 
@@ -38,7 +42,8 @@ public final class RunCommand implements Callable<Integer> {
         String token = tokenFile == null ? "" : OptionFile.words(tokenFile);
         Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
                 settings == null ? folders.settings() : settings, recordOffice, token).withMail(mailPort);
-        EpiglyphApplication.launch(tablet == null ? start : start.withTablet(tablet));
+        EpiglyphApplication
+                .launch(start.with(new Program.Simulated(Optional.ofNullable(tablet), Optional.ofNullable(voice))));
         return 0;
     }
 }

@@ -88,6 +88,9 @@ class HeardTest {
             assertThat(batch.apply(edit).apply(back).submission(Batches.ADA)).isEqualTo(batch.submission(Batches.ADA));
         }
         assertThat(speak("s2", SpokenPlace.WHOLE, "Wh").continues(speak("s2", SpokenPlace.WHOLE, "W"))).isTrue();
+        assertThat(speak("s2", SpokenPlace.WHOLE, "W").continues(speak("s2", SpokenPlace.WHOLE, "")))
+                .as("it was just spoken")
+                .isFalse();
         assertThat(speak("s2", SpokenPlace.WHOLE, "W").continues(speak("s3", SpokenPlace.WHOLE, "W"))).isFalse();
     }
 

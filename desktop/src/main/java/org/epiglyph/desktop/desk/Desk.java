@@ -1,10 +1,7 @@
 package org.epiglyph.desktop.desk;
 
-import java.nio.file.Path;
-import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ObservableValue;
@@ -23,6 +20,7 @@ import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BatchTitle;
 import org.epiglyph.desktop.frame.Found;
@@ -42,9 +40,7 @@ import org.epiglyph.desktop.paper.PageWords;
 import org.epiglyph.desktop.paper.PenInput;
 import org.epiglyph.desktop.paper.RemarkField;
 import org.epiglyph.desktop.paper.TypedTextField;
-import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.View;
-import org.epiglyph.desktop.spelling.Spelling;
 
 /** The desk: ledger, side sheet, pen case, pages, margin and roll, from left to right. */
 public final class Desk implements Place {
@@ -74,23 +70,10 @@ public final class Desk implements Place {
     private final DeskActs acts;
     private final OpenPages openPages;
     private final ByQuestion question;
+    private final SpokenHand spoken;
     private final DeskFinder finder;
 
-    /**
-     * What the desk works with besides the batch.
-     *
-     * @param images   the pages' images
-     * @param making   makes missing pages in the background
-     * @param settings the marker's settings
-     * @param opener   opens a file in the program that the system has for it
-     * @param links    opens an address
-     * @param finding  opens the window's finder for one kind of thing
-     * @param tablet   the trace that a simulated pen tablet plays; empty where there is none
-     */
-    public record Tools(PageImages images, PageMaking making, Settings settings, Spelling spelling, Clock clock,
-            Consumer<Path> opener, Consumer<String> links, DeskFinder.Finding finding, Optional<Path> tablet) {}
-
-    public Desk(DeskModel model, Looks looks, Tools tools) {
+    public Desk(DeskModel model, Looks looks, DeskTools tools) {
         this.model = model;
         this.looks = looks;
         images = tools.images();
@@ -118,15 +101,17 @@ public final class Desk implements Place {
         FindSide find = new FindSide(model, pages, images, student -> go(() -> model.open(student)));
         question = new ByQuestion(model, pages, images, find::words);
         PhrasesSide phrases = new PhrasesSide(model);
+        spoken = new SpokenHand(model, tools.sounds(), tools.settings(), this::goTo);
         side = new SideSheet(
                 List.of(new RemarksSide(model, this::goTo, images::picture, tools.links()), pagesSide, find,
                         beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases,
                         new NamesSide(model, pages), new EarlierSide(model, SerialExecutor.thread()),
                         new PassagesSide(model, pages, images, pieces),
-                        new AnswersSide(model, this::goTo)),
+                        spoken.side(), new AnswersSide(model, this::goTo)),
                 pages::requestFocus);
         ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
         ledger.takePhrases(phrases.hand());
+        ledger.leadToSpoken(id -> spoken.show(side, id));
         gestures.takePhrases(phrases.hand());
         finder = new DeskFinder(model, tools.finding(), student -> go(() -> model.open(student)), criterion -> {
             model.scores().criterionProperty().set(criterion);
@@ -152,7 +137,7 @@ public final class Desk implements Place {
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
                 model.progress().scoredProperty(), model.walk().followedProperty());
         acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
-                find, finder, pagesSide, beside, files, pieces,
+                find, finder, pagesSide, beside, files, pieces, spoken,
                 tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
         ledger.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
@@ -161,6 +146,7 @@ public final class Desk implements Place {
         });
         gestures.onReading(acts::copyable);
         gestures.onSecondButton(caseAtPointer::openAtPointer);
+        root.addEventFilter(KeyEvent.KEY_RELEASED, _ -> spoken.released());
         root.addEventFilter(MouseEvent.ANY, e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> penCase.pressed(e.getTarget()));
         new TypingLine(pages, ledger, side);
@@ -274,6 +260,7 @@ public final class Desk implements Place {
     @Override
     public void leave() {
         openPages.leave();
+        spoken.end();
         lookAgain.end();
         side.end();
         parts.leave();
@@ -312,6 +299,7 @@ public final class Desk implements Place {
 
     private void showMarks() {
         boolean grips = model.penCaseProperty().get().current().tool() == Tool.CHOOSE;
+        pages.spoken(SpokenHand.marks(model.submission()));
         pages.marks(model.submission().marks(), model.chosen().idsProperty().get(), grips);
     }
 
@@ -340,6 +328,15 @@ public final class Desk implements Place {
     void goTo(Mark mark) {
         model.chosen().choose(List.of(mark.id()));
         pages.reveal(mark.page(), mark.bounds());
+    }
+
+    /** Shows what a spoken remark is about. */
+    private void goTo(SpokenPlace place) {
+        switch (place.kind()) {
+            case MARK -> model.submission().findMark(place.subject()).ifPresent(this::goTo);
+            case CRITERION -> goTo(model.student(), place.subject());
+            case WHOLE -> ledger.focusOnTheWhole();
+        }
     }
 
     /** Brings a student to the desk, and there what was found about their work. */

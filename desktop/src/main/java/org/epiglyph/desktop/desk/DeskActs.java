@@ -45,8 +45,7 @@ final class DeskActs {
     /** The parts of the desk that acts work on. */
     record Parts(PageRoll pages, Ledger ledger, SideSheet side, PenCaseStrip penCase, CaseAtPointer atPointer,
             KeyPen keyPen, FindSide find, DeskFinder finder, PagesSide small, BesideSide beside, DocumentFiles files,
-            Pieces pieces,
-            Optional<SimulatedTablet> tablet) {}
+            Pieces pieces, SpokenHand spoken, Optional<SimulatedTablet> tablet) {}
 
     DeskActs(Desk desk, DeskModel model, Looks looks, Parts parts) {
         this.desk = desk;
@@ -227,11 +226,17 @@ final class DeskActs {
                 act("remarkEmpty", "", () -> any(),
                         () -> model.chosen()
                                 .change(m -> m.withRemark(Remark.NONE.withAudience(m.remark().audience())))),
+                act("speak", "O", this::speak), act("speak", "Shortcut+Shift+M", this::speak),
+                act("spoken", "Shift+O", () -> parts.side.toggle("spoken")),
                 act("keepPhrase", "K", model.writing()::keepAsPhrase),
                 act("remarks", "Shift+R", () -> parts.side.toggle("remarks")),
                 act("find", "Shortcut+F", () -> parts.side.show("find")),
                 act("findNext", "F3", () -> parts.find.go(1)), act("findBefore", "Shift+F3", () -> parts.find.go(-1)),
                 act("history", "Y", () -> parts.side.toggle("history")));
+    }
+
+    private void speak() {
+        parts.spoken.speak(parts.side, parts.ledger);
     }
 
     private List<Act> pages() {

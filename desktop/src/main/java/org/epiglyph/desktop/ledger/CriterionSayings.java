@@ -34,6 +34,7 @@ final class CriterionSayings {
         if (!remark.isEmpty()) {
             said.add(MarkWords.shortened(remark));
         }
+        said.addAll(spoken());
         return String.join("  \u00b7  ", said);
     }
 
@@ -55,7 +56,17 @@ final class CriterionSayings {
         model.scores()
                 .phraseEffect(criterion.id())
                 .ifPresent(e -> said.add(Words.of("Ledger.phrases", Criterion.words(e).replace('-', '\u2212'))));
+        said.addAll(spoken());
         return String.join("  \u00b7  ", said);
+    }
+
+    private List<String> spoken() {
+        return model.submission()
+                .spoken()
+                .stream()
+                .filter(s -> s.place().isOnCriterion(criterion.id()))
+                .map(s -> Words.of("Spoken.said", s.heard().words()))
+                .toList();
     }
 
     /** Where the score comes from, and the class's average: a line for each step. */

@@ -48,6 +48,7 @@ public final class Ledger extends VBox {
     private final Spelling spelling;
     private final Consumer<Mark> go;
     private final Runnable toPages;
+    private Consumer<String> toSpoken = _ -> {};
     private final List<SectionHead> heads = new ArrayList<>();
     private MarkScheme shownScheme;
     private Optional<PhraseHand> hand = Optional.empty();
@@ -116,7 +117,8 @@ public final class Ledger extends VBox {
                 focusCriterion();
             }
             case THE_WHOLE -> focusOnTheWhole();
-            case SUBMISSION, SPOKEN -> {
+            case SPOKEN -> toSpoken.accept(finding.subject());
+            case SUBMISSION -> {
             }
         }
     }
@@ -220,6 +222,11 @@ public final class Ledger extends VBox {
         double from = body.getVvalue() * (whole - view);
         double to = end > from + view ? end - view : from;
         body.setVvalue(Math.clamp(Math.min(to, top) / (whole - view), 0, 1));
+    }
+
+    /** @param show shows a spoken remark by its id */
+    public void leadToSpoken(Consumer<String> show) {
+        toSpoken = show;
     }
 
     /** Lets phrases be dropped on criteria and on the remark on the whole. */

@@ -283,10 +283,15 @@ public final class DeskModel implements WorkspaceObserver {
         edit(new Edit.TurnPage(student, page, (submission.get().turn(page) + 90) % 360));
     }
 
+    /** A page was looked at. What is being said to the marker stays, since this is no act of theirs. */
     public void see(PageRef page) {
         boolean known = submission.get().pages().contains(page);
         if (known && !past.isLookedAt() && !submission.get().seen().contains(page)) {
-            edit(new Edit.SeePage(student, page));
+            try {
+                workspace.edit(new Edit.SeePage(student, page));
+            } catch (EditRefused e) {
+                notice.set(e.getMessage());
+            }
         }
     }
 

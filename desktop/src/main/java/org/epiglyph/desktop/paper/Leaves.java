@@ -2,13 +2,13 @@ package org.epiglyph.desktop.paper;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.stream.Collectors;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import javafx.scene.layout.Pane;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageBox;
@@ -30,6 +30,7 @@ final class Leaves {
     private List<String> chosen = List.of();
     private Map<PageRef, List<PageBox>> found = Map.of();
     private boolean grips;
+    private List<String> spoken = List.of();
     private volatile double pixels;
 
     /**
@@ -61,6 +62,12 @@ final class Leaves {
 
     private void showMarks(PageLeaf leaf) {
         leaf.marks(marks.getOrDefault(leaf.page(), List.of()), chosen, grips);
+        leaf.spoken(marks.getOrDefault(leaf.page(), List.of()), spoken);
+    }
+
+    /** Shows beside which marks remarks are spoken, from the next marks on. */
+    void spoken(List<String> ids) {
+        spoken = ids;
     }
 
     /** Shows where words were found or chosen. */

@@ -11,15 +11,22 @@ import javafx.scene.image.ImageView;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
+import javafx.scene.shape.LineTo;
+import javafx.scene.shape.MoveTo;
+import javafx.scene.shape.Path;
 import javafx.scene.shape.Rectangle;
+import javafx.scene.shape.StrokeLineCap;
 import javafx.scene.transform.Affine;
 import javafx.scene.transform.Rotate;
+import org.epiglyph.core.ink.InkPath;
+import org.epiglyph.core.marks.Drawn;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.spoken.SpokenSign;
 import org.epiglyph.desktop.frame.Words;
 
 /** One page in the roll: its image, the marks above it, and what is being drawn above those. */
@@ -36,6 +43,7 @@ public final class PageLeaf extends Pane {
     private final Group found = new Group();
     private final MarkPainter painter;
     private final Group frames = new Group();
+    private final Group signs = new Group();
     private final Group live = new Group();
     private final Affine toShown = new Affine();
     private double scale = 1;
@@ -47,14 +55,15 @@ public final class PageLeaf extends Pane {
         this.geometry = geometry;
         this.turn = turn;
         getStyleClass().add("page-leaf");
-        for (Group layer : List.of(found, painter.washes(), frames, live)) {
+        for (Group layer : List.of(found, painter.washes(), frames, signs, live)) {
             layer.getTransforms().add(toShown);
         }
         image.setSmooth(true);
         dimmer.getStyleClass().add("paper-dimmer");
         dimmer.widthProperty().bind(widthProperty());
         dimmer.heightProperty().bind(heightProperty());
-        Group stacked = new Group(new Group(image), dimmer, found, painter.washes(), painter.canvas(), frames, live);
+        Group stacked = new Group(new Group(image), dimmer, found, painter.washes(), painter.canvas(), signs, frames,
+                live);
         stacked.setMouseTransparent(true);
         Rectangle edge = new Rectangle();
         edge.widthProperty().bind(widthProperty());
@@ -201,6 +210,31 @@ public final class PageLeaf extends Pane {
                 frames.getChildren().add(round);
             }
         }
+    }
+
+    /** Shows beside which marks a remark is spoken. @param spoken ids of marks, one for each remark */
+    void spoken(List<Mark> all, List<String> spoken) {
+        signs.getChildren().clear();
+        for (Mark mark : all) {
+            long count = spoken.stream().filter(mark.id()::equals).count();
+            for (int i = 0; i < count; i++) {
+                SpokenSign.of(geometry, mark, i).drawing().forEach(d -> signs.getChildren().add(sign(d, mark)));
+            }
+        }
+    }
+
+    private static Path sign(Drawn drawn, Mark mark) {
+        Path path = new Path();
+        if (drawn instanceof Drawn.Lines(List<InkPath> lines, double width, boolean _)) {
+            for (InkPath line : lines) {
+                path.getElements().add(new MoveTo(line.start().x(), line.start().y()));
+                line.curves().forEach(c -> path.getElements().add(new LineTo(c.end().x(), c.end().y())));
+            }
+            path.setStrokeWidth(width);
+        }
+        path.setStrokeLineCap(StrokeLineCap.ROUND);
+        path.setStroke(Inks.colour(mark.ink().rgb()));
+        return path;
     }
 
     private Rectangle grip(PagePoint at) {

@@ -123,6 +123,11 @@ public final class PageRoll extends Region {
         measure();
     }
 
+    /** Shows beside which marks remarks are spoken, from the next marks on. @param ids of marks, one for each remark */
+    public void spoken(List<String> ids) {
+        leaves.spoken(ids);
+    }
+
     /** @param withGrips true if the frames around chosen marks can be taken hold of */
     public void marks(List<Mark> all, List<String> chosenMarks, boolean withGrips) {
         leaves.marks(all, chosenMarks, withGrips);

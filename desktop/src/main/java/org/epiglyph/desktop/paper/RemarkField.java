@@ -53,6 +53,7 @@ public final class RemarkField extends VBox {
         picture.setOnAction(_ -> pictures.choose(
                 name -> words.insertText(words.getCaretPosition(),
                         "![" + name.alt() + "](picture:" + name.file() + ")")));
+        picture.setMinWidth(USE_PREF_SIZE);
         HBox foot = new HBox(hint, picture);
         HBox.setHgrow(hint, Priority.ALWAYS);
         getChildren().addAll(words, list, spelling, foot);

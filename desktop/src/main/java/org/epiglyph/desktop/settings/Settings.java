@@ -151,6 +151,15 @@ public final class Settings {
         write("mark-book", book);
     }
 
+    /** How the marker speaks remarks. */
+    public SpeakingHabit speaking() {
+        return kept("speaking", SpeakingHabit.FRESH, f -> json.readValue(f.toFile(), SpeakingHabit.class));
+    }
+
+    public void keep(SpeakingHabit speaking) {
+        write("speaking", speaking);
+    }
+
     /** How the marker likes the shelf to be. */
     public ShelfHabit shelf() {
         return kept("shelf", ShelfHabit.FRESH, f -> json.readValue(f.toFile(), ShelfHabit.class));

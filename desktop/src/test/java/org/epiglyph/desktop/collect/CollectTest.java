@@ -6,29 +6,29 @@ import static org.epiglyph.desktop.Screen.isThere;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.stream.Collectors;
-import java.util.Set;
-import java.io.IOException;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextInputControl;
-import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.MixedClass;
+import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.desk.Desk;
@@ -61,7 +61,7 @@ class CollectTest {
         MixedClass.make(world.resolve("by mail"), 26);
         program = new Program(
                 new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "", file -> opened = file,
-                        _ -> {}, java.util.Optional.empty(), 0),
+                        _ -> {}, Program.Simulated.NONE, 0),
                 Clock.systemDefaultZone());
         Screen.show(stage, program);
     }

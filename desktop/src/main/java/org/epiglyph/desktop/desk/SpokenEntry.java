@@ -1,0 +1,161 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.spoken.Span;
+import org.epiglyph.core.spoken.SpokenRemark;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.spoken.ListeningModel;
+
+/** A spoken remark: what it is about, how to hear it, and its words, for which it is played sentence by sentence. */
+final class SpokenEntry extends VBox {
+    private static final KeyCombination NEXT = new KeyCodeCombination(KeyCode.PERIOD, KeyCombination.SHORTCUT_DOWN);
+    private static final KeyCombination AGAIN = new KeyCodeCombination(KeyCode.COMMA, KeyCombination.SHORTCUT_DOWN);
+    private static final int ROWS = 4;
+    private final DeskModel model;
+    private final ListeningModel listening;
+    private final StudentKey student;
+    private final String id;
+    private final TextArea words;
+    private final Button listen;
+    private final Label sentence = new Label();
+    private int at = -1;
+
+    /**
+     * @param place  what it is about, in words
+     * @param go     shows what it is about
+     * @param again  speaks it again
+     */
+    SpokenEntry(DeskModel model, ListeningModel listening, SpokenRemark remark, String place, Runnable go,
+            Runnable again) {
+        this.model = model;
+        this.listening = listening;
+        this.student = model.student();
+        this.id = remark.id();
+        getStyleClass().add("spoken-entry");
+        boolean sealed = model.submission().sealed();
+        Button about = button("about", Words.of("Spoken.entry", place, remark.heard().words()), "link-button", go);
+        about.getStyleClass().add("spoken-title");
+        about.setMaxWidth(Double.MAX_VALUE);
+        listen = button("listen", Words.of("Spoken.listen"), "plain-button", this::listen);
+        FlowPane acts = new FlowPane(listen);
+        acts.getStyleClass().add("spoken-acts");
+        if (!sealed) {
+            acts.getChildren().add(button("again", Words.of("Spoken.again"), "plain-button", again));
+            acts.getChildren()
+                    .add(button("remove", Words.of("Spoken.remove"), "plain-button",
+                            () -> model.edit(new Edit.RemoveSpoken(student, id))));
+        }
+        words = new TextArea(remark.words());
+        words.setId("spoken-words-" + id);
+        words.setWrapText(true);
+        words.setPrefRowCount(ROWS);
+        words.setEditable(!sealed);
+        words.setPromptText(Words.of("Spoken.wordsPrompt"));
+        words.setAccessibleText(Words.of("Spoken.words") + ", " + place);
+        Kept.tabGoesOn(words);
+        words.textProperty().addListener((_, _, typed) -> write(typed));
+        words.addEventFilter(KeyEvent.KEY_PRESSED, this::playKey);
+        sentence.getStyleClass().add("hint");
+        sentence.setWrapText(true);
+        sentence.setText(Words.of("Spoken.keys"));
+        getChildren().addAll(about, acts);
+        silence(remark, sealed).ifPresent(getChildren()::add);
+        getChildren().addAll(Form.label("Spoken.words", words), words, sentence);
+        listening.nowProperty()
+                .subscribe(() -> listen.setText(Words.of(listening.isHeard(id) ? "Spoken.quiet" : "Spoken.listen")));
+    }
+
+    private Button button(String name, String text, String style, Runnable act) {
+        Button button = new Button(text);
+        button.setId(name + "-" + id);
+        button.getStyleClass().add(style);
+        button.setWrapText(true);
+        button.setOnAction(_ -> act.run());
+        return button;
+    }
+
+    /** Silence was cut at the ends; all of it can be heard again. */
+    private Optional<Node> silence(SpokenRemark remark, boolean sealed) {
+        boolean whole = remark.heard().equals(new Span(0, remark.length()));
+        if (sealed) {
+            return Optional.empty();
+        }
+        return Optional.of(whole
+                ? button("cut", Words.of("Spoken.cut"), "link-button", () -> listening.sentences(remark, this::cut))
+                : button("whole", Words.of("Spoken.whole", new Span(0, remark.length() - remark.heard().length())
+                        .words()), "link-button", () -> change(r -> r.withHeard(new Span(0, r.length())))));
+    }
+
+    private void cut(List<Span> sentences) {
+        if (sentences.isEmpty()) {
+            model.say(Words.of("Spoken.silent"));
+        } else {
+            change(r -> r.withHeard(new Span(sentences.getFirst().from(), sentences.getLast().to())));
+        }
+    }
+
+    private void change(java.util.function.UnaryOperator<SpokenRemark> change) {
+        remark().ifPresent(r -> model.edit(new Edit.KeepSpoken(student, change.apply(r))));
+    }
+
+    private Optional<SpokenRemark> remark() {
+        return model.batch().submission(student).findSpoken(id);
+    }
+
+    private void listen() {
+        if (listening.isHeard(id)) {
+            listening.stop();
+        } else {
+            remark().ifPresent(r -> listening.listen(r, r.heard()));
+        }
+    }
+
+    private void write(String typed) {
+        if (remark().filter(r -> !r.words().equals(typed.strip())).isPresent()) {
+            change(r -> r.withWords(typed));
+        }
+    }
+
+    /** Words that were taken back, or came otherwise than by this field. */
+    void refresh() {
+        remark().filter(r -> !r.words().equals(words.getText().strip())).ifPresent(r -> words.setText(r.words()));
+    }
+
+    void focusWords() {
+        words.requestFocus();
+    }
+
+    private void playKey(KeyEvent e) {
+        if (NEXT.match(e) || AGAIN.match(e)) {
+            e.consume();
+            boolean next = NEXT.match(e);
+            remark().ifPresent(r -> listening.sentences(r, all -> play(r, all, next)));
+        }
+    }
+
+    private void play(SpokenRemark remark, List<Span> sentences, boolean next) {
+        if (sentences.isEmpty()) {
+            sentence.setText(Words.of("Spoken.silent"));
+            return;
+        }
+        at = next ? (at + 1) % sentences.size() : Math.max(0, Math.min(at, sentences.size() - 1));
+        sentence.setText(Words.of("Spoken.sentence", at + 1, sentences.size()));
+        listening.listen(remark, sentences.get(at));
+    }
+}

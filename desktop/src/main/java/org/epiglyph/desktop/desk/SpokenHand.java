@@ -1,0 +1,98 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.desktop.ledger.Ledger;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.spoken.ListeningModel;
+import org.epiglyph.desktop.spoken.Sounds;
+import org.epiglyph.desktop.spoken.SpeakingModel;
+
+/** Speaking by keys: about the mark that is chosen, the criterion that has the focus, or else the whole. */
+final class SpokenHand {
+    /** A key that was held longer ends the remark when it is released, in nanoseconds. */
+    private static final long HELD = 700_000_000;
+    private final DeskModel model;
+    private final SpeakingModel speaking;
+    private final ListeningModel listening;
+    private final SpokenSide side;
+    private Optional<Long> pressed = Optional.empty();
+
+    /** @param go shows what a remark is about */
+    SpokenHand(DeskModel model, Sounds sounds, Settings settings, Consumer<SpokenPlace> go) {
+        this.model = model;
+        speaking = new SpeakingModel(model, sounds, settings);
+        listening = new ListeningModel(model, sounds);
+        side = new SpokenSide(model, speaking, listening, go);
+    }
+
+    Side side() {
+        return side;
+    }
+
+    /**
+     * Begins to speak, or ends and keeps what is being spoken. A key that is held repeats itself, which is no second press.
+     *
+     * @param sheet where the remarks are shown
+     */
+    void speak(SideSheet sheet, Ledger ledger) {
+        if (pressed.isPresent()) {
+            return;
+        }
+        pressed = Optional.of(System.nanoTime());
+        SpokenPlace place = place(ledger);
+        sheet.show(side.name());
+        side.speak(place);
+    }
+
+    /** Shows a remark, with the caret in its words. */
+    void show(SideSheet sheet, String remark) {
+        sheet.show(side.name());
+        side.write(remark);
+    }
+
+    /** A key was released: one that was held to speak ends the remark. */
+    void released() {
+        boolean held = pressed.filter(p -> System.nanoTime() - p > HELD).isPresent();
+        pressed = Optional.empty();
+        if (held) {
+            speaking.keep();
+        }
+    }
+
+    private SpokenPlace place(Ledger ledger) {
+        return model.chosen().one().map(m -> SpokenPlace.ofMark(m.id())).orElseGet(() -> {
+            String criterion = model.scores().criterionProperty().get();
+            return isWithin(ledger) && !criterion.isEmpty() ? SpokenPlace.ofCriterion(criterion) : SpokenPlace.WHOLE;
+        });
+    }
+
+    private static boolean isWithin(Node part) {
+        for (Node at = part.getScene().getFocusOwner(); at != null; at = at.getParent()) {
+            if (at == part) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** The desk is left: what is being spoken is kept, what is heard falls silent. */
+    void end() {
+        speaking.keep();
+        listening.stop();
+    }
+
+    /** Ids of the marks about which remarks are spoken, one for each remark. */
+    static List<String> marks(Submission submission) {
+        return submission.spoken()
+                .stream()
+                .filter(s -> s.place().kind() == SpokenPlace.Kind.MARK)
+                .map(s -> s.place().subject())
+                .toList();
+    }
+}

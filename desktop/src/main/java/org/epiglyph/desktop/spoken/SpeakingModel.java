@@ -1,0 +1,202 @@
+package org.epiglyph.desktop.spoken;
+
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.animation.Animation;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.util.Duration;
+import org.epiglyph.carrier.Speaking;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.core.spoken.SpokenRemark;
+import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.settings.SpeakingHabit;
+import org.epiglyph.sound.Take;
+import org.epiglyph.workspace.Workspace;
+
+/**
+ * One remark being spoken at a time: begun, watched, kept with the student about whose work it was begun, whoever is on the desk by
+ * then. The batch stays open until it is kept. For the interface thread.
+ */
+public final class SpeakingModel {
+    private static final Duration LOOK = Duration.millis(60);
+    private final DeskModel model;
+    private final Sounds sounds;
+    private final SerialExecutor work = SerialExecutor.thread();
+    private final ReadOnlyObjectWrapper<Optional<Now>> now = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final IntegerProperty minutes = new SimpleIntegerProperty();
+    private final Timeline look = new Timeline(new KeyFrame(LOOK, _ -> look()));
+    private Optional<Speaking> speaking = Optional.empty();
+    private Optional<Workspace.Hold> hold = Optional.empty();
+    private Consumer<String> kept = _ -> {};
+    private boolean stopWanted;
+    private boolean throwAway;
+    private long most;
+
+    /**
+     * A remark being spoken.
+     *
+     * @param student about whose work
+     * @param remark  id of the remark that is spoken again; empty for a new one
+     * @param length  what was spoken, in milliseconds
+     * @param left    how much longer it may become, in milliseconds
+     * @param level   how loud it is, 0 to 1
+     */
+    public record Now(StudentKey student, SpokenPlace place, String remark, long length, long left, double level) {}
+
+    public SpeakingModel(DeskModel model, Sounds sounds, Settings settings) {
+        this.model = model;
+        this.sounds = sounds;
+        minutes.set(settings.speaking().minutes());
+        minutes.subscribe((_, now) -> work.start(() -> {
+            settings.keep(new SpeakingHabit(now.intValue()));
+            return true;
+        }, _ -> {}, model::say));
+        look.setCycleCount(Animation.INDEFINITE);
+        recover();
+        model.submissionProperty().addListener((_, before, after) -> {
+            boolean opened = before.student().key().equals(after.student().key()) && before.sealed()
+                    && !after.sealed();
+            if (opened) {
+                recover(); // what was spoken when it was sealed
+            }
+        });
+    }
+
+    /** What is being spoken; empty while nothing is. */
+    public ReadOnlyObjectProperty<Optional<Now>> nowProperty() {
+        return now.getReadOnlyProperty();
+    }
+
+    /** How many minutes a remark may have. */
+    public IntegerProperty minutesProperty() {
+        return minutes;
+    }
+
+    public boolean isSpeaking() {
+        return now.get().isPresent();
+    }
+
+    /** Is told the id of each remark that was kept. */
+    public void onKept(Consumer<String> then) {
+        kept = then;
+    }
+
+    private void recover() {
+        if (model.workspace().damage().isNone()) {
+            work.start(() -> Speaking.recover(model.workspace()), students -> {
+                if (!students.isEmpty()) {
+                    model.say(Words.of("Spoken.recovered", students.size(),
+                            model.batch().submission(students.getFirst()).student().name()));
+                }
+            }, model::say);
+        }
+    }
+
+    /**
+     * Begins to record about the work on the desk.
+     *
+     * @param again the remark that is spoken again; empty for a new one
+     */
+    public void begin(SpokenPlace place, Optional<SpokenRemark> again) {
+        if (isSpeaking()) {
+            return;
+        }
+        if (model.submission().sealed()) {
+            model.say(Words.of("Spoken.sealed"));
+            return;
+        }
+        try {
+            hold = Optional.of(model.workspace().hold());
+        } catch (EditRefused e) {
+            model.say(e.getMessage());
+            return;
+        }
+        StudentKey student = model.student();
+        most = minutes.get() * 60_000L;
+        stopWanted = false;
+        throwAway = false;
+        now.set(Optional.of(
+                new Now(student, place, again.map(SpokenRemark::id).orElse(""), 0, most, 0)));
+        work.start(() -> Speaking.begin(model.workspace(), student, place, again, sounds.microphone(), most), begun -> {
+            speaking = Optional.of(begun);
+            look.play();
+            if (stopWanted) {
+                end();
+            }
+        }, why -> {
+            over();
+            model.say(why);
+        });
+    }
+
+    private void look() {
+        speaking.ifPresent(s -> {
+            Take.State state = s.state();
+            now.set(now.get()
+                    .map(n -> new Now(n.student, n.place, n.remark, state.length(),
+                            Math.max(0, most - state.length()), state.level())));
+            if (!state.running()) {
+                end();
+                state.ended().ifPresent(model::say);
+            }
+        });
+    }
+
+    /** Ends it and keeps it. */
+    public void keep() {
+        stop(false);
+    }
+
+    /** Ends it and throws it away. */
+    public void throwAway() {
+        stop(true);
+    }
+
+    private void stop(boolean away) {
+        if (isSpeaking()) {
+            throwAway = away;
+            stopWanted = true;
+            end();
+        }
+    }
+
+    private void end() {
+        if (speaking.isEmpty()) {
+            return; // it is just being begun
+        }
+        Speaking ending = speaking.get();
+        boolean away = throwAway;
+        speaking = Optional.empty();
+        look.stop();
+        work.start(() -> {
+            if (away) {
+                ending.discard();
+                return Optional.<String>empty();
+            }
+            return ending.keep() ? Optional.of(ending.remark()) : Optional.<String>empty();
+        }, id -> {
+            over();
+            id.ifPresentOrElse(kept, () -> model.say(Words.of(away ? "Spoken.thrownAway" : "Spoken.tooShort")));
+        }, why -> {
+            over();
+            model.say(why);
+        });
+    }
+
+    private void over() {
+        look.stop();
+        now.set(Optional.empty());
+        hold.ifPresent(Workspace.Hold::close);
+        hold = Optional.empty();
+    }
+}

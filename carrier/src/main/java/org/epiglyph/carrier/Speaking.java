@@ -116,7 +116,7 @@ public final class Speaking {
             Optional<SpokenRemark> again, Microphone microphone, long most) throws Problem {
         String name = UUID.randomUUID().toString();
         String remark = again.map(SpokenRemark::id)
-                .orElse("s%011x-%s".formatted(System.currentTimeMillis(), name.substring(0, 4)));
+                .orElse(id(name));
         Growing growing = new Growing(workspace.folder().speaking(), name, student, place, remark);
         try {
             UNDER_WAY.add(growing.note());
@@ -129,6 +129,34 @@ public final class Speaking {
             discard(growing);
             throw e;
         }
+    }
+
+    /**
+     * Keeps a remark that was recorded elsewhere.
+     *
+     * @param recording a WAV file of one channel and 16 bits
+     * @param words     the same in writing; may be empty
+     * @throws Problem where it cannot be read or kept; nothing was kept then
+     */
+    public static void take(Workspace workspace, StudentKey student, SpokenPlace place, Path recording, String words)
+            throws Problem {
+        String name = UUID.randomUUID().toString();
+        Growing growing = new Growing(workspace.folder().speaking(), name, student, place, id(name));
+        Originals originals = new Originals(workspace.folder());
+        try {
+            Samples samples = WaveFile.read(recording);
+            SpokenRemark.Sound sound = store(originals, "w" + name, recording);
+            workspace.edit(new Edit.KeepSpoken(student,
+                    remark(growing, Optional.empty(), samples, sound).withWords(words)));
+        } catch (IOException e) {
+            throw new Problem(recording + " could not be kept. Choose a WAV file of one channel and 16 bits.", e);
+        } catch (EditRefused e) {
+            throw new Problem(e.getMessage(), e);
+        }
+    }
+
+    private static String id(String name) {
+        return "s%011x-%s".formatted(System.currentTimeMillis(), name.substring(0, 4));
     }
 
     public Take.State state() {

@@ -220,6 +220,21 @@ class SpeakingTest extends HandedBackFixture {
         }
     }
 
+    @Test
+    void aRemarkThatWasRecordedElsewhereIsKeptWithItsWords() throws Exception {
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            Speaking.take(workspace, ADA, SpokenPlace.ofMark("n1"), voice, "Which units?");
+            SpokenRemark kept = workspace.batch().submission(ADA).spoken().getFirst();
+            assertThat(kept.words()).isEqualTo("Which units?");
+            assertThat(workspace.folder().original(Document.of(kept))).hasSameBinaryContentAs(voice);
+            Path none = Files.writeString(folder.resolve("none.wav"), "no sound");
+            assertThatThrownBy(() -> Speaking.take(workspace, ADA, SpokenPlace.WHOLE, none, ""))
+                    .isInstanceOf(Problem.class)
+                    .hasMessageContaining("Choose a WAV file");
+            assertThat(workspace.batch().submission(ADA).spoken()).containsExactly(kept);
+        }
+    }
+
     /** The program is killed while somebody speaks: what was said until a second before is there, and comes once. */
     @Test
     void whatWasSaidUntilASecondBeforeAKillIsThere() throws Exception {

@@ -7,9 +7,15 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
+import org.epiglyph.carrier.Speaking;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -18,6 +24,10 @@ import picocli.CommandLine;
 /** Makes the demo's world where it is missing, starts the record office, and runs the program beside it. */
 @Command(name = "demo", mixinStandardHelpOptions = true, version = "0.1.0", description = "Starts the program with the demo's class and a record office.")
 public final class DemoCommand implements Callable<Integer> {
+    /** What the voice says that ships with the demo. */
+    private static final String SPOKEN = "Your curve for the standard port is right. Look again at the secondary port."
+            + " Which correction did you take, and why? Write it in one line, and add the units.";
+
     @Option(names = "--home", required = true, description = "Where the demo keeps its world.")
     private Path home;
     @Option(names = "--fresh", description = "Forgets all earlier marking in the demo and begins anew.")
@@ -106,8 +116,19 @@ public final class DemoCommand implements Callable<Integer> {
                 System.out.println("It could not be collected. Press Collect a batch in the window.");
                 return;
             }
+            spokenRemark(batch);
         }
         System.out.println("Press Mark, or Enter, in the window to begin.");
+    }
+
+    /** One remark is spoken already, about the work of the second student. */
+    private void spokenRemark(Path batch) {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            StudentKey second = List.copyOf(workspace.batch().students()).get(1);
+            Speaking.take(workspace, second, SpokenPlace.WHOLE, home.resolve("voice.wav"), SPOKEN);
+        } catch (Problem e) {
+            System.out.println("The demo's spoken remark is not there: " + e.getMessage());
+        }
     }
 
     /** Removes only what the demo itself makes. */

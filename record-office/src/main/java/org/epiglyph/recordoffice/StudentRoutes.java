@@ -54,11 +54,13 @@ final class StudentRoutes {
         String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
         ctx.header("X-Content-Type-Options", "nosniff");
         ctx.header("Content-Security-Policy", "sandbox; default-src 'none'; style-src 'unsafe-inline'");
-        ctx.contentType(name.endsWith(".pdf")
-                ? "application/pdf"
-                : name.endsWith(".html")
-                        ? "text/html; charset=utf-8"
-                        : name.endsWith(".txt") ? "text/plain; charset=utf-8" : "application/octet-stream");
+        ctx.contentType(switch (name.substring(name.lastIndexOf('.') + 1)) {
+            case "pdf" -> "application/pdf";
+            case "html" -> "text/html; charset=utf-8";
+            case "txt" -> "text/plain; charset=utf-8";
+            case "opus" -> "audio/ogg";
+            default -> "application/octet-stream";
+        });
         try (InputStream in = Files.newInputStream(file); OutputStream out = ctx.outputStream()) {
             in.transferTo(out);
         }

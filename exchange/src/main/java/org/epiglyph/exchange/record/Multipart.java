@@ -42,11 +42,13 @@ final class Multipart {
 
     private static String kind(String fileName) {
         String lower = fileName.toLowerCase(Locale.ROOT);
-        return lower.endsWith(".pdf")
-                ? "application/pdf"
-                : lower.endsWith(".html")
-                        ? "text/html; charset=utf-8"
-                        : lower.endsWith(".txt") ? "text/plain; charset=utf-8" : "application/octet-stream";
+        return switch (lower.substring(lower.lastIndexOf('.') + 1)) {
+            case "pdf" -> "application/pdf";
+            case "html" -> "text/html; charset=utf-8";
+            case "txt" -> "text/plain; charset=utf-8";
+            case "opus" -> "audio/ogg";
+            default -> "application/octet-stream";
+        };
     }
 
     BodyPublisher body() {

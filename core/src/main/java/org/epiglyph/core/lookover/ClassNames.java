@@ -23,7 +23,7 @@ import org.epiglyph.core.scoring.Section;
  * The forms in which a class's students may be named in words: key, given name, family name and their parts. A form that
  * two students share names neither of them to the other, and what the task itself says names nobody.
  */
-final class ClassNames {
+public final class ClassNames {
     private static final int LEAST_PART = 2;
     private static final Pattern MARKS = Pattern.compile("\\p{M}+");
     private static final Pattern TOKEN = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{M}\\p{N}'\u2019._-]*");
@@ -33,7 +33,7 @@ final class ClassNames {
     private final Set<String> ofTask;
     private final Dictionary dictionary;
 
-    ClassNames(Batch batch, Dictionary dictionary) {
+    public ClassNames(Batch batch, Dictionary dictionary) {
         this.dictionary = dictionary;
         this.ofTask = lowered(taskWords(batch));
         for (Submission submission : batch.submissions()) {
@@ -152,7 +152,7 @@ final class ClassNames {
     }
 
     /** True if the word belongs to a name of the class or to the task, so that no dictionary need know it. */
-    boolean knows(String word) {
+    public boolean knows(String word) {
         String form = bare(word);
         return byForm.containsKey(form) || ofTask.contains(form.toLowerCase(Locale.ROOT));
     }

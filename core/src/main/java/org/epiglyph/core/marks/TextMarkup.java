@@ -72,7 +72,7 @@ public record TextMarkup(Head head, List<PageBox> boxes, String text, Style styl
     }
 
     /** A line through a box along its words, at a share of the words' height from above. */
-    static InkPath across(PageBox box, int turn, double height) {
+    public static InkPath across(PageBox box, int turn, double height) {
         PageBox level = upright(box, turn);
         double y = level.top() + level.height() * height;
         return InkPath.through(new PagePoint(level.left(), y), new PagePoint(level.right(), y))

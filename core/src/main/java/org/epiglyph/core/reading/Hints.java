@@ -7,8 +7,8 @@ import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageText.Selection;
+import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 
 /**
@@ -53,9 +53,8 @@ public final class Hints {
         for (int i = 0; i < words.size(); i++) {
             Read word = words.get(i);
             String letters = word.letters();
-            boolean begins = i > 0 && endsSentence(words.get(i - 1));
-            if (begins && letters.length() >= 2 && isPlain(letters) && known.test(letters)
-                    && word.text.startsWith(letters)) {
+            boolean begins = i > 0 && SENTENCE_END.matcher(words.get(i - 1).text).matches();
+            if (begins && known.test(words.get(i - 1).letters()) && mayBegin(word, letters)) {
                 add(Hint.Kind.SMALL_LETTER, word, word, letters);
             }
             if (i > 0 && isTwice(words.get(i - 1), word)) {
@@ -92,9 +91,10 @@ public final class Hints {
         return matcher.matches() && known.test(matcher.group(1));
     }
 
-    /** What is no word before a full stop is an abbreviation. */
-    private boolean endsSentence(Read word) {
-        return SENTENCE_END.matcher(word.text).matches() && known.test(word.letters());
+    /** What is no word before a full stop is an abbreviation; a letter alone is a formula's, but for one. */
+    private boolean mayBegin(Read word, String letters) {
+        boolean isWord = letters.length() >= 2 && isPlain(letters) && known.test(letters) || letters.equals("i");
+        return isWord && word.text.startsWith(letters);
     }
 
     private static boolean isPlain(String letters) {

@@ -36,6 +36,8 @@ class HintsTest {
     @ParameterizedTest
     @CsvSource({"the tyde rises, SPELLING, tyde", "Teh tide rises, SPELLING, Teh", "(tyde) rises, SPELLING, (tyde)",
             "the the tide, TWICE, the the", "The the tide, TWICE, The the", "tide rises. the port, SMALL_LETTER, the",
+            "tide rises. i see, SMALL_LETTER, i",
+            "the tide. Teh port, SPELLING, Teh",
             "half-hower is, SPELLING, half-hower", "the dont, SPELLING, dont"})
     void whatMayWantACorrectionIsFound(String text, Hint.Kind kind, String words) {
         assertThat(hints(text)).extracting(Hint::kind, Hint::words).containsExactly(tuple(kind, words));

@@ -101,13 +101,14 @@ public final class Desk implements Place {
         FindSide find = new FindSide(model, pages, images, student -> go(() -> model.open(student)));
         question = new ByQuestion(model, pages, images, find::words);
         PhrasesSide phrases = new PhrasesSide(model);
+        HintsSide hints = new HintsSide(model, pages, new HintsModel(model, images, tools.spelling()));
         spoken = new SpokenHand(model, tools.sounds(), tools.settings(), this::goTo);
         side = new SideSheet(
                 List.of(new RemarksSide(model, this::goTo, images::picture, tools.links()), pagesSide, find,
                         beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases,
                         new NamesSide(model, pages), new EarlierSide(model, SerialExecutor.thread()),
                         new PassagesSide(model, pages, images, pieces),
-                        spoken.side(), new AnswersSide(model, this::goTo)),
+                        hints, spoken.side(), new AnswersSide(model, this::goTo)),
                 pages::requestFocus);
         ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
         ledger.takePhrases(phrases.hand());
@@ -137,7 +138,7 @@ public final class Desk implements Place {
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
                 model.progress().scoredProperty(), model.walk().followedProperty());
         acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
-                find, finder, pagesSide, beside, files, pieces, spoken,
+                find, finder, pagesSide, beside, files, pieces, spoken, hints,
                 tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
         ledger.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {

@@ -45,7 +45,7 @@ final class DeskActs {
     /** The parts of the desk that acts work on. */
     record Parts(PageRoll pages, Ledger ledger, SideSheet side, PenCaseStrip penCase, CaseAtPointer atPointer,
             KeyPen keyPen, FindSide find, DeskFinder finder, PagesSide small, BesideSide beside, DocumentFiles files,
-            Pieces pieces, SpokenHand spoken, Optional<SimulatedTablet> tablet) {}
+            Pieces pieces, SpokenHand spoken, HintsSide hints, Optional<SimulatedTablet> tablet) {}
 
     DeskActs(Desk desk, DeskModel model, Looks looks, Parts parts) {
         this.desk = desk;
@@ -231,8 +231,15 @@ final class DeskActs {
                 act("keepPhrase", "K", model.writing()::keepAsPhrase),
                 act("remarks", "Shift+R", () -> parts.side.toggle("remarks")),
                 act("find", "Shortcut+F", () -> parts.side.show("find")),
+                act("nextHint", "J", () -> hint(1)), act("hintBefore", "Shortcut+J", () -> hint(-1)),
+                act("correctHint", "Shift+J", parts.hints::correct),
                 act("findNext", "F3", () -> parts.find.go(1)), act("findBefore", "Shift+F3", () -> parts.find.go(-1)),
                 act("history", "Y", () -> parts.side.toggle("history")));
+    }
+
+    private void hint(int by) {
+        parts.side.show("hints");
+        parts.hints.go(by);
     }
 
     private void speak() {

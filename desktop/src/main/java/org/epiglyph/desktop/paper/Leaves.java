@@ -29,6 +29,7 @@ final class Leaves {
     private Map<PageRef, List<Mark>> marks = Map.of();
     private List<String> chosen = List.of();
     private Map<PageRef, List<PageBox>> found = Map.of();
+    private Map<PageRef, List<PageBox>> hints = Map.of();
     private boolean grips;
     private List<String> spoken = List.of();
     private volatile double pixels;
@@ -76,8 +77,15 @@ final class Leaves {
         leaves.values().forEach(this::showFound);
     }
 
+    /** Shows where the language may want a correction. */
+    void hints(Map<PageRef, List<PageBox>> places) {
+        hints = places;
+        leaves.values().forEach(this::showFound);
+    }
+
     private void showFound(PageLeaf leaf) {
         leaf.found(found.getOrDefault(leaf.page(), List.of()));
+        leaf.hints(hints.getOrDefault(leaf.page(), List.of()));
     }
 
     /**

@@ -11,6 +11,7 @@ import javafx.scene.image.ImageView;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
+import javafx.scene.shape.Line;
 import javafx.scene.shape.LineTo;
 import javafx.scene.shape.MoveTo;
 import javafx.scene.shape.Path;
@@ -22,6 +23,7 @@ import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Drawn;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
@@ -44,6 +46,7 @@ public final class PageLeaf extends Pane {
     private final MarkPainter painter;
     private final Group frames = new Group();
     private final Group signs = new Group();
+    private final Group hints = new Group();
     private final Group live = new Group();
     private final Affine toShown = new Affine();
     private double scale = 1;
@@ -55,14 +58,15 @@ public final class PageLeaf extends Pane {
         this.geometry = geometry;
         this.turn = turn;
         getStyleClass().add("page-leaf");
-        for (Group layer : List.of(found, painter.washes(), frames, signs, live)) {
+        for (Group layer : List.of(found, hints, painter.washes(), frames, signs, live)) {
             layer.getTransforms().add(toShown);
         }
         image.setSmooth(true);
         dimmer.getStyleClass().add("paper-dimmer");
         dimmer.widthProperty().bind(widthProperty());
         dimmer.heightProperty().bind(heightProperty());
-        Group stacked = new Group(new Group(image), dimmer, found, painter.washes(), painter.canvas(), signs, frames,
+        Group stacked = new Group(new Group(image), dimmer, found, hints, painter.washes(), painter.canvas(), signs,
+                frames,
                 live);
         stacked.setMouseTransparent(true);
         Rectangle edge = new Rectangle();
@@ -271,6 +275,17 @@ public final class PageLeaf extends Pane {
             Rectangle place = new Rectangle(b.left(), b.top(), b.width(), b.height());
             place.getStyleClass().add("found-place");
             return place;
+        }).toList());
+    }
+
+    /** Shows faintly where the language may want a correction. */
+    void hints(List<PageBox> boxes) {
+        hints.getChildren().setAll(boxes.stream().map(b -> {
+            InkPath under = TextMarkup.across(b, uprightTurn(), 0.98);
+            PagePoint end = under.curves().getLast().end();
+            Line line = new Line(under.start().x(), under.start().y(), end.x(), end.y());
+            line.getStyleClass().add("language-hint");
+            return line;
         }).toList());
     }
 

@@ -138,6 +138,11 @@ public final class PageRoll extends Region {
         leaves.found(places);
     }
 
+    /** Shows faintly where the language may want a correction. */
+    public void hints(Map<PageRef, List<PageBox>> places) {
+        leaves.hints(places);
+    }
+
     /** The scale in force, in pixels a point. */
     public double scale() {
         return layout.scale();

@@ -67,6 +67,11 @@ public final class Spelling {
         return found;
     }
 
+    /** True if the dictionary of a language, or the marker, knows the word; also where there is no such dictionary. */
+    public boolean knows(String word, String language) {
+        return dictionary(language).map(d -> isKnown(word, d)).orElse(true);
+    }
+
     private synchronized boolean isKnown(String word, Hunspell dictionary) {
         String plain = word.replace('\u2019', '\'');
         return own.contains(plain) || dictionary.spell(plain);

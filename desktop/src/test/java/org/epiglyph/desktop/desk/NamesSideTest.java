@@ -86,7 +86,7 @@ class NamesSideTest extends InWindow {
         robot.interact(() -> model().writeOnTheWhole("Good."));
         cover(robot);
         for (var side : List.of("remarks", "pages", "find", "beside", "history", "same", "phrases", "names", "earlier",
-                "passages", "spoken", "answers")) {
+                "passages", "spoken", "hints", "answers")) {
             robot.interact(() -> robot.lookup("#side-" + side).queryAs(Button.class).fire());
             robot.sleep(150);
             for (var student : model().batch().students()) {

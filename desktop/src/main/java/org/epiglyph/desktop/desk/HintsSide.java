@@ -1,0 +1,144 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.reading.Hint;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.paper.PageRoll;
+
+/** Hints on the language of the work on the desk: how many of each kind, where, and what is made of them. */
+final class HintsSide implements Side {
+    private final DeskModel model;
+    private final PageRoll pages;
+    private final HintsModel hints;
+    private final CheckBox wanted = new CheckBox(Words.of("Hints.show"));
+    private final Label counts = Form.words("", "tells");
+    private final FoundRows<Hint> list;
+    private final Button correct;
+    private final Button accept;
+    private final VBox node;
+
+    HintsSide(DeskModel model, PageRoll pages, HintsModel hints) {
+        this.model = model;
+        this.pages = pages;
+        this.hints = hints;
+        wanted.setId("hints-wanted");
+        wanted.setWrapText(true);
+        wanted.setOnAction(_ -> hints.want(wanted.isSelected()));
+        counts.setId("hints-counts");
+        list = new FoundRows<>("hints-list", this::said, this::reveal);
+        correct = Form.button("Hints.correct", "main-button", this::correct);
+        correct.setId("hint-correct");
+        accept = Form.button("Hints.accept", "plain-button", this::accept);
+        accept.setId("hint-accept");
+        HBox acts = new HBox(correct, accept);
+        acts.getStyleClass().add("field-line");
+        VBox.setVgrow(list, Priority.ALWAYS);
+        node = new VBox(wanted, Form.hint("Hints.explained"), counts, acts, list);
+        node.getStyleClass().add("side-content");
+        hints.stateProperty().subscribe(this::show);
+    }
+
+    @Override
+    public String name() {
+        return "hints";
+    }
+
+    @Override
+    public Region node() {
+        return node;
+    }
+
+    @Override
+    public void refresh() {
+        hints.refresh();
+    }
+
+    private String said(Hint hint) {
+        return Words.of("Hints.on", pages.pages().indexOf(hint.page()) + 1, hint.words(),
+                Words.of("Hints.one." + hint.kind().name()));
+    }
+
+    private void show(HintsModel.State state) {
+        wanted.setSelected(state.wanted());
+        counts.setText(counted(state));
+        Form.show(counts, state.wanted());
+        pages.hints(state.places());
+        if (!list.items().equals(state.hints())) {
+            Optional<Hint> before = list.chosen();
+            int at = before.map(list.items()::indexOf).orElse(-1);
+            list.show(state.hints());
+            before.filter(state.hints()::contains)
+                    .or(() -> at >= 0 && at < state.hints().size() && state.ready()
+                            ? Optional.of(state.hints().get(at))
+                            : Optional.empty())
+                    .ifPresent(h -> list.choose(Optional.of(h)));
+        }
+        correct.setDisable(state.hints().isEmpty());
+        accept.setDisable(state.hints().isEmpty());
+    }
+
+    private String counted(HintsModel.State state) {
+        if (!state.ready()) {
+            return Words.of("Hints.looking");
+        }
+        if (state.words() == 0) {
+            return Words.of("Side.nothingReadable");
+        }
+        if (state.hints().isEmpty()) {
+            return Words.of("Hints.none", state.words());
+        }
+        Map<Hint.Kind, Long> counts = state.counts();
+        List<String> each = counts.entrySet()
+                .stream()
+                .map(e -> Words.of("Hints.count." + e.getKey().name(), e.getValue()))
+                .toList();
+        return Words.of("Hints.counts", String.join(", ", each), state.words());
+    }
+
+    /** Goes to the next hint, so many further; asks for hints first where there are none yet. */
+    void go(int by) {
+        List<Hint> all = hints.stateProperty().get().hints();
+        if (!hints.stateProperty().get().wanted()) {
+            hints.want(true);
+        } else if (!all.isEmpty()) {
+            int at = list.chosen().map(all::indexOf).orElse(by > 0 ? -1 : 0);
+            reveal(all.get(Math.floorMod(at + by, all.size())));
+        }
+    }
+
+    private void reveal(Hint hint) {
+        list.choose(Optional.of(hint));
+        pages.reveal(hint.page(), PageBox.around(hint.place().boxes()));
+        pages.found(Map.of(hint.page(), hint.place().boxes()));
+    }
+
+    @Override
+    public void leave() {
+        pages.found(Map.of());
+    }
+
+    /** Makes a correction mark of the hint that is chosen. */
+    void correct() {
+        list.chosen().ifPresentOrElse(hint -> {
+            int turn = pages.geometry(hint.page()).map(g -> (360 - g.rotation()) % 360).orElse(0);
+            pages.found(Map.of());
+            hints.correct(hint, turn);
+        }, () -> model.say(Words.of("Hints.chooseOne")));
+    }
+
+    private void accept() {
+        list.chosen().ifPresentOrElse(hints::accept, () -> model.say(Words.of("Hints.chooseOne")));
+    }
+}

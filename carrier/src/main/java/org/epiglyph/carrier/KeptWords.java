@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
@@ -31,8 +32,21 @@ public final class KeptWords {
      */
     public List<PageText> of(Document document) throws Problem {
         synchronized (LOCKS[Math.floorMod(document.id().hashCode(), LOCKS.length)]) { // two may want the same one
-            return keptOrRead(document);
+            return withRecognised(document, keptOrRead(document));
         }
+    }
+
+    /** Pages that are pictures have the words that were recognised on them. */
+    private List<PageText> withRecognised(Document document, List<PageText> pages) {
+        if (pages.stream().noneMatch(p -> p.words().isEmpty())) {
+            return pages;
+        }
+        List<PageText> recognised = WordsFile.readRecognised(folder, document).orElse(List.of());
+        return IntStream.range(0, pages.size())
+                .mapToObj(i -> pages.get(i).words().isEmpty() && i < recognised.size()
+                        ? recognised.get(i)
+                        : pages.get(i))
+                .toList();
     }
 
     private List<PageText> keptOrRead(Document document) throws Problem {

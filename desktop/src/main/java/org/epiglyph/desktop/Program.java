@@ -12,6 +12,7 @@ import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import org.epiglyph.carrier.ScanReading;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.KeptList;
@@ -71,16 +72,6 @@ public final class Program {
     private Optional<BookPlace> markBook = Optional.empty();
     private Optional<StudentKey> onDesk = Optional.empty();
     private Optional<Walk.Followed> followed = Optional.empty();
-
-    /**
-     * Stand-ins for devices.
-     *
-     * @param tablet a recorded trace that a pen tablet plays; empty where there is no such tablet
-     * @param voice  a recorded WAV that a microphone plays, and what is listened to is not heard; empty for the system's sound
-     */
-    public record Simulated(Optional<Path> tablet, Optional<Path> voice) {
-        public static final Simulated NONE = new Simulated(Optional.empty(), Optional.empty());
-    }
 
     /**
      * How the program is started.
@@ -221,7 +212,11 @@ public final class Program {
                 throw new Problem(Words.of("Shelf.noStudents"));
             }
             PageImages images = new PageImages(id -> pdfOf(opened, id), opened.folder().pictures(),
-                    id -> PageCover.of(opened.batch(), id));
+                    id -> PageCover.of(opened.batch(), id), page -> ScanReading.of(opened, page));
+            ScanReading scans = new ScanReading(opened, document -> {
+                images.readAnew(document);
+                Platform.runLater(() -> scanned(opened, document));
+            });
             DeskModel model = new DeskModel(opened, settings, clock, Platform::runLater, keeping);
             model.penCaseProperty().addListener((_, before, now) -> {
                 if (before.slots().size() != now.slots().size()) {
@@ -229,7 +224,7 @@ public final class Program {
                 }
             });
             goOn(model);
-            Desk desk = new Desk(model, frame.looks(), new DeskTools(images, batch.making(), settings, spelling,
+            Desk desk = new Desk(model, frame.looks(), new DeskTools(images, batch.making(), scans, settings, spelling,
                     clock, start.opener(), start.links(), frame::find, start.simulated().tablet(),
                     Sounds.of(start.simulated().voice())));
             frame.show(desk);
@@ -243,6 +238,13 @@ public final class Program {
         followed.ifPresent(model.walk()::resume);
         model.submissionProperty().addListener((_, _, now) -> onDesk = Optional.of(now.student().key()));
         model.walk().followedProperty().addListener((_, _, now) -> followed = now);
+    }
+
+    /** The words of a scan are there, wherever the marker is by now. */
+    private void scanned(Workspace of, String document) {
+        if (frame.place() instanceof Desk desk && desk.model().workspace() == of) {
+            desk.readAnew(document);
+        }
     }
 
     private static Path pdfOf(Workspace opened, String document) {

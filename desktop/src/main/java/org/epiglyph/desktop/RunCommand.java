@@ -43,7 +43,7 @@ public final class RunCommand implements Callable<Integer> {
         Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
                 settings == null ? folders.settings() : settings, recordOffice, token).withMail(mailPort);
         EpiglyphApplication
-                .launch(start.with(new Program.Simulated(Optional.ofNullable(tablet), Optional.ofNullable(voice))));
+                .launch(start.with(new Simulated(Optional.ofNullable(tablet), Optional.ofNullable(voice))));
         return 0;
     }
 }

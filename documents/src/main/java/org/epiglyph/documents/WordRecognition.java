@@ -52,7 +52,9 @@ public final class WordRecognition {
                 Path program = Path.of(folder.isEmpty() ? "." : folder, name);
                 if (!folder.isEmpty() && Files.isExecutable(program)) {
                     List<String> languages = languages(program);
-                    return languages.isEmpty() ? Optional.empty() : Optional.of(new WordRecognition(program, languages));
+                    return languages.isEmpty()
+                            ? Optional.empty()
+                            : Optional.of(new WordRecognition(program, languages));
                 }
             }
         }
@@ -120,7 +122,7 @@ public final class WordRecognition {
         ProcessBuilder builder = new ProcessBuilder(program.toString(), picture.toString(), "stdout", "-l",
                 languages.contains(wanted) ? wanted : languages.getFirst(), "--dpi",
                 String.valueOf(Math.round(SCALE * 72)), "tsv").redirectOutput(words.toFile())
-                        .redirectError(ProcessBuilder.Redirect.DISCARD);
+                .redirectError(ProcessBuilder.Redirect.DISCARD);
         builder.environment().put("OMP_THREAD_LIMIT", "1");
         Process process = builder.start();
         try {

@@ -52,6 +52,11 @@ public record BatchFolder(Path root) {
         return root.resolve("words").resolve(document.id() + ".words");
     }
 
+    /** The words of a document's pages that are pictures, as they were recognised; can be recognised again. */
+    Path recognised(Document document) {
+        return root.resolve("words").resolve(document.id() + ".recognised");
+    }
+
     /** PDFs made from pictures; can be made again. */
     public Path renditions() {
         return root.resolve("pages");

@@ -35,7 +35,15 @@ public final class WordsFile {
 
     /** The words page by page; empty where they are not known. */
     public static Optional<List<PageText>> read(BatchFolder folder, Document document) {
-        Path file = folder.words(document);
+        return read(folder.words(document), document);
+    }
+
+    /** The words that were recognised on pages that are pictures, page by page; empty where none were looked for yet. */
+    public static Optional<List<PageText>> readRecognised(BatchFolder folder, Document document) {
+        return read(folder.recognised(document), document);
+    }
+
+    private static Optional<List<PageText>> read(Path file, Document document) {
         if (!Files.isRegularFile(file)) {
             return Optional.empty();
         }
@@ -76,7 +84,16 @@ public final class WordsFile {
 
     /** @throws IOException where the disk takes nothing; the words can be read from the document all the same */
     public static void write(BatchFolder folder, Document document, List<PageText> pages) throws IOException {
-        Path file = folder.words(document);
+        write(folder.words(document), document, pages);
+    }
+
+    /** @throws IOException where the disk takes nothing */
+    public static void writeRecognised(BatchFolder folder, Document document, List<PageText> pages)
+            throws IOException {
+        write(folder.recognised(document), document, pages);
+    }
+
+    private static void write(Path file, Document document, List<PageText> pages) throws IOException {
         Files.createDirectories(file.getParent());
         WholeFile.write(file, beside -> {
             try (DataOutputStream out = new DataOutputStream(

@@ -14,7 +14,6 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.marks.Mark;
@@ -62,7 +61,8 @@ public final class Desk implements Place {
     private final HBox paper;
     private final StackPane root;
     private final ObservableValue<String> title;
-    private final PageMaking making;
+    private final DeskTools tools;
+    private final PageWords words;
     private final DocumentFiles files;
     private final Pieces pieces;
     private final Gestures gestures;
@@ -77,10 +77,10 @@ public final class Desk implements Place {
         this.model = model;
         this.looks = looks;
         images = tools.images();
-        making = tools.making();
+        this.tools = tools;
         files = new DocumentFiles(model, images, tools.settings(), tools.opener(), Platform::runLater);
         pieces = new Pieces(model, images, files);
-        PageWords words = new PageWords(images);
+        words = new PageWords(images);
         gestures = new Gestures(model, words, (leaf, at, text) -> TypedTextField.open(model, leaf, at, text));
         pages = new PageRoll(images, gestures::equip, model::see);
         gestures.on(pages);
@@ -261,6 +261,7 @@ public final class Desk implements Place {
     @Override
     public void leave() {
         openPages.leave();
+        tools.scans().close();
         spoken.end();
         lookAgain.end();
         side.end();
@@ -273,7 +274,8 @@ public final class Desk implements Place {
 
     /** Shows another submission from its beginning. Shapes are read in the background; the roll follows. */
     private void open() {
-        making.first(model.student());
+        tools.making().first(model.student());
+        tools.scans().first(model.student());
         above.getChildren().clear();
         keyPen.putAway();
         if (!question.isOn()) {
@@ -288,6 +290,12 @@ public final class Desk implements Place {
         margin.refresh();
         side.refresh();
         question.arrived();
+    }
+
+    /** The words of a scan are there. */
+    public void readAnew(String document) {
+        words.readAnew(document);
+        side.refresh();
     }
 
     private void refresh() {

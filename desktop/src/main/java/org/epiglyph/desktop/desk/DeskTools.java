@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.util.Optional;
 import java.util.function.Consumer;
 import org.epiglyph.carrier.PageMaking;
+import org.epiglyph.carrier.ScanReading;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.spelling.Spelling;
@@ -15,6 +16,7 @@ import org.epiglyph.desktop.spoken.Sounds;
  *
  * @param images   the pages' images
  * @param making   makes missing pages in the background
+ * @param scans    has the words of scans recognised in the background
  * @param settings the marker's settings
  * @param opener   opens a file in the program that the system has for it
  * @param links    opens an address
@@ -22,6 +24,7 @@ import org.epiglyph.desktop.spoken.Sounds;
  * @param tablet   the trace that a simulated pen tablet plays; empty where there is none
  * @param sounds   microphone and loudspeaker
  */
-public record DeskTools(PageImages images, PageMaking making, Settings settings, Spelling spelling, Clock clock,
+public record DeskTools(PageImages images, PageMaking making, ScanReading scans, Settings settings, Spelling spelling,
+        Clock clock,
         Consumer<Path> opener, Consumer<String> links, DeskFinder.Finding finding, Optional<Path> tablet,
         Sounds sounds) {}

@@ -180,7 +180,7 @@ final class ProofModel {
     private PageImages images(List<Proof.Outgoing> of) {
         List<Path> files = of.stream().map(Proof.Outgoing::file).toList();
         return new PageImages(number -> files.get(Integer.parseInt(number)), workspace.folder().pictures(),
-                _ -> PageCover.NONE);
+                _ -> PageCover.NONE, _ -> Optional.empty());
     }
 
     /** Where they cannot be made any more, the words and figures alone are compared. */

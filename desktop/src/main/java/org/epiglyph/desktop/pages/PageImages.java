@@ -9,6 +9,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
@@ -51,6 +52,8 @@ public final class PageImages implements AutoCloseable {
     private final Set<PageRef> patient = ConcurrentHashMap.newKeySet();
     private final Map<String, PageCover> covers = new ConcurrentHashMap<>();
     private final Function<String, PageCover> coverOf;
+    private final Function<PageRef, Optional<PageText>> scanned;
+    private final Set<PageRef> recognised = ConcurrentHashMap.newKeySet();
     private volatile long covering;
     private long bytes;
 
@@ -64,8 +67,11 @@ public final class PageImages implements AutoCloseable {
      * @param pdfOf    gives a document's pages as PDF by the document's id
      * @param pictures the folder of the marker's own pictures
      * @param coverOf  gives what is covered on a document's pages by the document's id
+     * @param scanned  gives the words that were recognised on a page without words of its own
      */
-    public PageImages(Function<String, Path> pdfOf, Path pictures, Function<String, PageCover> coverOf) {
+    public PageImages(Function<String, Path> pdfOf, Path pictures, Function<String, PageCover> coverOf,
+            Function<PageRef, Optional<PageText>> scanned) {
+        this.scanned = scanned;
         this.coverOf = coverOf;
         this.pictures = pictures;
         sharp = new Lane("page-", 2, MOST_OPEN, pdfOf);
@@ -159,7 +165,7 @@ public final class PageImages implements AutoCloseable {
                 return texts.get(page);
             }
         }
-        PageText text = cover(page).name().cover(sharp.document(page.document()).text(page.index()));
+        PageText text = cover(page).name().cover(words(page, sharp.document(page.document())));
         synchronized (texts) {
             if (begun == covering) {
                 texts.put(page, text);
@@ -167,6 +173,34 @@ public final class PageImages implements AutoCloseable {
             }
         }
         return read(page); // other names have been covered meanwhile
+    }
+
+    /** The page's own words, or those that were recognised on it. */
+    private PageText words(PageRef page, OpenDocument document) throws Problem {
+        PageText own = document.text(page.index());
+        if (!own.words().isEmpty()) {
+            return own;
+        }
+        Optional<PageText> read = scanned.apply(page);
+        if (read.isPresent()) {
+            recognised.add(page);
+        }
+        return read.orElse(own);
+    }
+
+    /** True if the words of the page that were read last were recognised on a picture, so that they may be wrong. */
+    public boolean isRecognised(PageRef page) {
+        return recognised.contains(page);
+    }
+
+    /** Forgets what was read of a document, and what was drawn of it where names are covered: its words are there now. */
+    public void readAnew(String document) {
+        synchronized (texts) {
+            texts.keySet().removeIf(p -> p.document().equals(document));
+        }
+        if (!covers.getOrDefault(document, PageCover.NONE).isNone()) {
+            coverAnew();
+        }
     }
 
     private PageCover cover(PageRef page) {
@@ -203,7 +237,7 @@ public final class PageImages implements AutoCloseable {
         PageCover cover = cover(page);
         PageImage drawn = cover.isNone()
                 ? plain
-                : cover.on(plain, document.text(page.index()), document.geometry(page.index()), scale);
+                : cover.on(plain, words(page, document), document.geometry(page.index()), scale);
         if (scale > COARSE) {
             slowest.merge(page.document(), System.nanoTime() - began, Math::max);
         }

@@ -21,8 +21,8 @@ import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageText.Selection;
+import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -96,7 +96,7 @@ public final class Gestures {
                 release(contact);
             }
         });
-        leaf.whenSettled(() -> words.read(leaf.page()));
+        leaf.whenSettled(() -> words.read(leaf.page(), leaf::sayRecognised));
     }
 
     /** Lets phrases be dropped on marks and pages. */

@@ -186,6 +186,21 @@ public final class PageLeaf extends Pane {
         getChildren().add(failure);
     }
 
+    /** Says whether the page's words were recognised on a picture, so that they may be wrong. */
+    void sayRecognised(boolean recognised) {
+        getChildren().removeIf(c -> c.getStyleClass().contains("page-note"));
+        setAccessibleText(Words.of("Desk.page", page.number())
+                + (recognised ? ", " + Words.of("Desk.recognised") : ""));
+        if (recognised) {
+            Label note = new Label(Words.of("Desk.recognised"));
+            note.getStyleClass().add("page-note");
+            note.setMouseTransparent(true);
+            note.layoutXProperty().bind(widthProperty().subtract(note.widthProperty()).subtract(6));
+            note.setLayoutY(4);
+            getChildren().add(note);
+        }
+    }
+
     /** Where on the page a point of this node is. */
     public PagePoint at(double x, double y) {
         return geometry.fromShown(new PagePoint(x / scale, y / scale));

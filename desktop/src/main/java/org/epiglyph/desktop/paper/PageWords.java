@@ -1,7 +1,9 @@
 package org.epiglyph.desktop.paper;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
@@ -11,14 +13,28 @@ import org.epiglyph.desktop.pages.PageImages;
 public final class PageWords {
     private final PageImages images;
     private final Map<PageRef, PageText> texts = new HashMap<>();
+    private final Map<PageRef, Consumer<Boolean>> wanting = new HashMap<>();
 
     public PageWords(PageImages images) {
         this.images = images;
     }
 
-    /** Has the words of a page read. */
-    void read(PageRef page) {
-        images.text(page).thenAccept(text -> Platform.runLater(() -> texts.put(page, text)));
+    /** Has the words of a page read. @param recognised is told whether they were recognised on a picture */
+    void read(PageRef page, Consumer<Boolean> recognised) {
+        wanting.put(page, recognised);
+        read(page);
+    }
+
+    private void read(PageRef page) {
+        images.text(page).thenAccept(text -> Platform.runLater(() -> {
+            texts.put(page, text);
+            wanting.getOrDefault(page, _ -> {}).accept(images.isRecognised(page));
+        }));
+    }
+
+    /** Reads what was read of a document once more, since there are other words now. */
+    public void readAnew(String document) {
+        List.copyOf(texts.keySet()).stream().filter(p -> p.document().equals(document)).forEach(this::read);
     }
 
     /** The words of a page; none while they are being read. */

@@ -31,6 +31,7 @@ import org.epiglyph.demo.MixedClass;
 import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.Screen;
+import org.epiglyph.desktop.Simulated;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.workspace.Glance;
@@ -61,7 +62,7 @@ class CollectTest {
         MixedClass.make(world.resolve("by mail"), 26);
         program = new Program(
                 new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "", file -> opened = file,
-                        _ -> {}, Program.Simulated.NONE, 0),
+                        _ -> {}, Simulated.NONE, 0),
                 Clock.systemDefaultZone());
         Screen.show(stage, program);
     }

@@ -44,8 +44,8 @@ import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.desktop.InWindow;
-import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.Screen;
+import org.epiglyph.desktop.Simulated;
 import org.epiglyph.desktop.SmallBatch;
 import org.epiglyph.desktop.settings.View;
 import org.epiglyph.documents.OpenDocument;
@@ -64,7 +64,7 @@ class PaperTest extends InWindow {
     void start(Stage stage) throws Exception {
         Path trace = Files.writeString(Files.createTempFile("hand", ".trace"),
                 "0 100 100 0 0 0\n8 100 100 0.5 0 0\n16 120 110 0.6 0 0\n24 150 105 0.7 0 0\n32 150 105 0 0 0\n");
-        show(stage, start -> start.with(new Program.Simulated(Optional.of(trace), Optional.empty())));
+        show(stage, start -> start.with(new Simulated(Optional.of(trace), Optional.empty())));
         try (OpenDocument document = OpenDocument.open(batch.typed())) {
             page = document.text(0);
         }

@@ -28,7 +28,7 @@ import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.desktop.InWindow;
-import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.Simulated;
 import org.epiglyph.desktop.shelf.Shelf;
 import org.epiglyph.sound.WaveFile;
 import org.epiglyph.workspace.Workspace;
@@ -49,7 +49,7 @@ class SpokenSideTest extends InWindow {
         try (InputStream spoken = DemoWorld.class.getResourceAsStream("voice.wav")) {
             Files.copy(spoken, voice);
         }
-        show(stage, s -> s.with(new Program.Simulated(Optional.empty(), Optional.of(voice))));
+        show(stage, s -> s.with(new Simulated(Optional.empty(), Optional.of(voice))));
         program.toDesk(batch.folder());
     }
 

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
@@ -45,7 +46,7 @@ class PageImagesTest {
             pdfs = all.filter(p -> p.toString().endsWith(".pdf")).sorted().toList();
         }
         images = new PageImages(id -> id.equals("gone") ? folder.resolve("gone.pdf") : pdfs.get(Integer.parseInt(id)),
-                folder.resolve("pictures"), _ -> cover);
+                folder.resolve("pictures"), _ -> cover, _ -> Optional.empty());
     }
 
     @AfterEach

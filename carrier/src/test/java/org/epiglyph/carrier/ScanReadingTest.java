@@ -1,0 +1,145 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
+import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.documents.WordRecognition;
+import org.epiglyph.workspace.NewBatch;
+import org.epiglyph.workspace.Originals;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Scans whose words are recognised in the background, so that the class can be searched. Needs Tesseract, as CI installs it. */
+class ScanReadingTest {
+    private static final StudentKey ADA = new StudentKey("K-1");
+    private static final StudentKey BAO = new StudentKey("K-2");
+    @TempDir
+    private Path folder;
+    private Path batch;
+    private final BlockingQueue<String> read = new LinkedBlockingQueue<>();
+
+    /** Ada has a page of words and a scanned one behind it, Bao a scan and then a broken file's place. */
+    @BeforeEach
+    void make() throws Exception {
+        batch = folder.resolve("batch");
+        try (NewBatch made = NewBatch.at(batch)) {
+            add(made, ADA, "Ada", "d1", pdf("typed heights", "scanned twelfths"), 2);
+            add(made, BAO, "Bao", "d2", pdf("", "scanned harbour"), 2);
+            made.place(new Task("", "", "Tides", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                    MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
+        }
+    }
+
+    private static void add(NewBatch made, StudentKey key, String name, String id, byte[] pdf, int pages)
+            throws Exception {
+        Originals.Stored stored = made.store(id, "work.pdf", new ByteArrayInputStream(pdf));
+        made.add(new Student(key, name, "Example", ""), List.of(new HandIn(1, Optional.empty(), "", List.of(
+                new Document(id, "work.pdf", stored.sha256(), stored.bytes(), new Pages.Ready(pages, ""), "")))));
+    }
+
+    private static byte[] pdf(String typed, String scanned) throws Exception {
+        try (PDDocument document = new PDDocument(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+            PDPage first = new PDPage(PDRectangle.A4);
+            document.addPage(first);
+            if (!typed.isEmpty()) {
+                try (PDPageContentStream content = new PDPageContentStream(document, first)) {
+                    content.beginText();
+                    content.setFont(new PDType1Font(Standard14Fonts.FontName.HELVETICA), 14);
+                    content.newLineAtOffset(72, 700);
+                    content.showText(typed);
+                    content.endText();
+                }
+            }
+            PDPage second = new PDPage(PDRectangle.A4);
+            document.addPage(second);
+            BufferedImage image = new BufferedImage(827, 1170, BufferedImage.TYPE_BYTE_GRAY);
+            Graphics2D g = image.createGraphics();
+            g.setColor(Color.WHITE);
+            g.fillRect(0, 0, 827, 1170);
+            g.setColor(Color.BLACK);
+            g.setFont(new Font(Font.SERIF, Font.PLAIN, 30));
+            g.drawString(scanned, 100, 200);
+            g.dispose();
+            try (PDPageContentStream content = new PDPageContentStream(document, second)) {
+                content.drawImage(LosslessFactory.createFromImage(document, image), 0, 0, PDRectangle.A4.getWidth(),
+                        PDRectangle.A4.getHeight());
+            }
+            document.save(out);
+            return out.toByteArray();
+        }
+    }
+
+    private static long found(Workspace workspace, String words) {
+        long[] places = {0};
+        new ClassSearch(new KeptWords(workspace.folder())).search(workspace.batch(), words, f -> {
+            places[0] += f.places();
+            return true;
+        });
+        return places[0];
+    }
+
+    @Test
+    void whatIsOnScansIsFoundInTheClassAndTheStudentOnTheDeskComesFirst() throws Exception {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
+                ScanReading scans = new ScanReading(workspace, read::add)) {
+            assertThat(found(workspace, "twelfths")).isZero();
+            scans.first(BAO);
+            assertThat(read.poll(60, TimeUnit.SECONDS)).isEqualTo("d2");
+            assertThat(read.poll(60, TimeUnit.SECONDS)).isEqualTo("d1");
+            assertThat(found(workspace, "twelfths")).isEqualTo(1);
+            assertThat(found(workspace, "harbour")).isEqualTo(1);
+            assertThat(found(workspace, "heights")).as("a page's own words stay").isEqualTo(1);
+            assertThat(ScanReading.of(workspace, new PageRef("d1", 1)).map(PageText::words).orElseThrow()).hasSize(2);
+            assertThat(ScanReading.of(workspace, new PageRef("d1", 0))).as("it has words of its own").isEmpty();
+        }
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
+                ScanReading scans = new ScanReading(workspace, read::add)) {
+            scans.first(ADA);
+            assertThat(found(workspace, "twelfths")).as("kept beside the batch").isEqualTo(1);
+            assertThat(read.poll(500, TimeUnit.MILLISECONDS)).as("nothing is read twice").isNull();
+        }
+    }
+
+    @Test
+    void withoutTheProgramNothingIsReadAndNothingIsLost() throws Exception {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
+                ScanReading scans = new ScanReading(workspace, Optional::<WordRecognition>empty, read::add)) {
+            scans.first(ADA);
+            assertThat(read.poll(300, TimeUnit.MILLISECONDS)).isNull();
+            assertThat(found(workspace, "heights")).isEqualTo(1);
+        }
+    }
+}

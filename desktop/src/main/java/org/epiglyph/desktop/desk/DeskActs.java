@@ -272,6 +272,10 @@ final class DeskActs {
             String part = PartsInSight.NAMES.get(i);
             acts.add(act("fold." + part, keys.get(i), () -> looks.fold(part)));
         }
+        acts.add(act("straight", "Shortcut+Shift+R",
+                () -> model.say(Words.of(parts.pages.toggleStraight() ? "Desk.straight" : "Desk.notStraight"))));
+        acts.add(act("contrast", "Shortcut+Shift+K",
+                () -> model.say(Words.of(parts.pages.toggleContrast() ? "Desk.contrast" : "Desk.noContrast"))));
         acts.add(act("beside", "B", () -> parts.side.toggle("beside")));
         acts.add(act("instructions", "Shift+I", () -> beside("instructions")));
         acts.add(act("message", "M", () -> beside("message")));

@@ -24,6 +24,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.Skew;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.documents.PageImage;
 
@@ -38,6 +39,8 @@ public final class PageImages implements AutoCloseable {
     private static final int MOST_OPEN = 6;
     private static final int MOST_OPEN_COARSE = 2;
     private static final Duration MORE_TIME = Duration.ofMinutes(2);
+    /** Pixels a point at which the tilt of a page is looked for. */
+    private static final double TILT_SCALE = 1.5;
     private static final long SLOW_NANOS = 60_000_000;
     /** The scale of an image that is drawn quickly, in pixels a point. */
     public static final double COARSE = 0.3;
@@ -53,6 +56,7 @@ public final class PageImages implements AutoCloseable {
     private final Map<String, PageCover> covers = new ConcurrentHashMap<>();
     private final Function<String, PageCover> coverOf;
     private final Function<PageRef, Optional<PageText>> scanned;
+    private final Map<PageRef, Double> tilts = new ConcurrentHashMap<>();
     private final Set<PageRef> recognised = ConcurrentHashMap.newKeySet();
     private volatile long covering;
     private long bytes;
@@ -186,6 +190,21 @@ public final class PageImages implements AutoCloseable {
             recognised.add(page);
         }
         return read.orElse(own);
+    }
+
+    /** By how many degrees a page that is a picture is tilted clockwise; 0 for one with words of its own. Found in the background. */
+    public CompletableFuture<Double> tilt(PageRef page) {
+        Double known = tilts.get(page);
+        return known != null ? CompletableFuture.completedFuture(known) : sharp.inBackground(() -> {
+            OpenDocument document = sharp.document(page.document());
+            if (!document.text(page.index()).words().isEmpty()) {
+                return 0.0;
+            }
+            PageImage image = document.render(page.index(), TILT_SCALE);
+            double tilt = Skew.of(image.width(), image.height(), image.argb());
+            tilts.put(page, tilt);
+            return tilt;
+        });
     }
 
     /** True if the words of the page that were read last were recognised on a picture, so that they may be wrong. */

@@ -30,6 +30,7 @@ final class Leaves {
     private List<String> chosen = List.of();
     private Map<PageRef, List<PageBox>> found = Map.of();
     private Map<PageRef, List<PageBox>> hints = Map.of();
+    private final PictureLook look;
     private boolean grips;
     private List<String> spoken = List.of();
     private volatile double pixels;
@@ -42,6 +43,7 @@ final class Leaves {
         this.images = images;
         this.sheet = sheet;
         this.equip = equip;
+        look = new PictureLook(images);
         drawing = new LeafImages(images, leaf -> leaves.get(leaf.page()) == leaf, () -> pixels);
     }
 
@@ -99,6 +101,7 @@ final class Leaves {
         PageLeaf leaf = there == null ? new PageLeaf(page, geometry, turn, images::picture) : there;
         if (there == null) {
             equip.accept(leaf);
+            look.apply(leaf);
             leaves.put(page, leaf);
             sheet.getChildren().add(leaf);
         }
@@ -109,6 +112,14 @@ final class Leaves {
             wanting.add(leaf);
         }
         return leaf;
+    }
+
+    boolean toggleStraight() {
+        return look.toggleStraight(leaves.values());
+    }
+
+    boolean toggleContrast() {
+        return look.toggleContrast(leaves.values());
     }
 
     /** Releases the leaves of all other pages. */

@@ -6,6 +6,7 @@ import java.util.function.Function;
 import javafx.scene.Group;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.effect.Effect;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.Pane;
@@ -184,6 +185,11 @@ public final class PageLeaf extends Pane {
         failure.setPrefWidth(geometry.shownWidth() * scale - 32);
         failure.relocate(16, 16);
         getChildren().add(failure);
+    }
+
+    /** Lets the image alone be seen through an effect; null for none. */
+    void contrast(Effect effect) {
+        image.setEffect(effect);
     }
 
     /** Says whether the page's words were recognised on a picture, so that they may be wrong. */

@@ -143,6 +143,16 @@ public final class PageRoll extends Region {
         leaves.hints(places);
     }
 
+    /** Shows pages that are pictures straight, or as they came; nothing but the view changes. @return true for straight */
+    public boolean toggleStraight() {
+        return leaves.toggleStraight();
+    }
+
+    /** Shows pages with more contrast, or as they came. @return true for more */
+    public boolean toggleContrast() {
+        return leaves.toggleContrast();
+    }
+
     /** The scale in force, in pixels a point. */
     public double scale() {
         return layout.scale();

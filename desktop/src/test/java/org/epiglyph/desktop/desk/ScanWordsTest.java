@@ -2,11 +2,14 @@ package org.epiglyph.desktop.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.epiglyph.desktop.Screen.isThere;
+import static org.epiglyph.desktop.Screen.leaf;
+import static org.epiglyph.desktop.Screen.onPage;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import org.epiglyph.core.marks.Note;
 import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.SmallBatch;
 import org.junit.jupiter.api.AfterEach;
@@ -42,5 +45,27 @@ class ScanWordsTest extends InWindow {
         waitFor(() -> text(robot, "#find-said").matches("\\d+ .*"));
         robot.interact(() -> model().open(SmallBatch.TYPED));
         waitFor(() -> !isThere(robot, ".page-note"));
+    }
+
+    @Test
+    void aScanIsShownStraightAndStrongerAndMarksStandWhereTheHandIs(FxRobot robot) {
+        atDesk(robot);
+        robot.interact(() -> model().open(SmallBatch.SCANNED));
+        waitFor(() -> leaf(robot) != null && leaf(robot).getWidth() > 100
+                && model().submission().student().key().equals(SmallBatch.SCANNED));
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);
+        waitFor(() -> leaf(robot).getRotate() != 0);
+        assertThat(Math.abs(leaf(robot).getRotate())).as("degrees").isLessThan(4);
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.K);
+        waitFor(() -> leaf(robot).lookupAll(".image-view").stream().anyMatch(n -> n.getEffect() != null));
+        robot.type(KeyCode.DIGIT4);
+        robot.clickOn(onPage(robot, 320, 150));
+        waitFor(() -> model().submission().marks().size() == 1);
+        assertThat(((Note) model().submission().marks().getFirst()).at())
+                .satisfies(at -> assertThat(at.x()).isBetween(318.0, 322.0))
+                .satisfies(at -> assertThat(at.y()).isBetween(148.0, 152.0));
+        robot.type(KeyCode.ESCAPE);
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);
+        waitFor(() -> leaf(robot).getRotate() == 0);
     }
 }

@@ -8,10 +8,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.phrases.Likeness;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Slots;
@@ -168,6 +170,30 @@ public final class PhraseReach {
         }
         boolean error = mark instanceof Stamp stamp && (stamp.face() == Sign.CROSS || stamp.face() == Sign.QUERY);
         return error && !phrase.criterion().isEmpty() && mark.head().criterion().equals(phrase.criterion()) ? 1 : 0;
+    }
+
+    /** The students' own words on which a phrase stands, each once, the most frequent first. */
+    public static List<String> errorPlaces(Batch batch, String phrase) {
+        Map<String, Integer> counts = new LinkedHashMap<>();
+        for (Place place : places(batch, phrase)) {
+            String words = place.mark().map(PhraseReach::below).orElse("").strip().replaceAll("\\s+", " ");
+            if (!words.isEmpty()) {
+                counts.merge(words, 1, Integer::sum);
+            }
+        }
+        return counts.entrySet()
+                .stream()
+                .sorted(Map.Entry.<String, Integer>comparingByValue().reversed())
+                .map(Map.Entry::getKey)
+                .toList();
+    }
+
+    private static String below(Mark mark) {
+        return switch (mark) {
+            case TextMarkup markup -> markup.text();
+            case Correction correction -> correction.text();
+            default -> "";
+        };
     }
 
     /** Puts a phrase on marks of several submissions, as one edit. */

@@ -10,6 +10,8 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.TextMarkup;
+import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.roster.StudentKey;
@@ -149,5 +151,20 @@ class PhraseReachTest {
         assertThat(PhraseReach.repeated(history.batch())).singleElement()
                 .satisfies(r -> assertThat(r.marks()).extracting(p -> p.mark().orElseThrow().id())
                         .containsExactly("m1", "m2", "m4"));
+    }
+
+    @Test
+    void theStudentsOwnWordsOnWhichAPhraseStandsAreNamedOnceTheMostFrequentFirst() {
+        String[] texts = {"1.10 m", "by the  rule", "by the rule", ""};
+        for (int i = 0; i < texts.length; i++) {
+            Mark note = Batches.note("m" + i, "d1", 0, "Ada, give the unit: m.");
+            history.record(new Edit.PlaceMark(Batches.ADA,
+                    new TextMarkup(note.head().withRemark(note.remark().withPhrase("p1")),
+                            List.of(new PageBox(10, 10 * i, 50, 9)), texts[i], TextMarkup.Style.HIGHLIGHT)),
+                    NOW);
+        }
+        note(Batches.BAO, "m9", "d2", "Bao, give the unit: m.", "p1");
+        assertThat(PhraseReach.errorPlaces(history.batch(), "p1")).containsExactly("by the rule", "1.10 m");
+        assertThat(PhraseReach.errorPlaces(history.batch(), "other")).isEmpty();
     }
 }

@@ -19,7 +19,6 @@ import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BatchTitle;
 import org.epiglyph.desktop.frame.Found;
@@ -100,7 +99,7 @@ public final class Desk implements Place {
         BesideSide beside = new BesideSide(model, pages, images, files, pieces);
         FindSide find = new FindSide(model, pages, images, student -> go(() -> model.open(student)));
         question = new ByQuestion(model, pages, images, find::words);
-        PhrasesSide phrases = new PhrasesSide(model);
+        PhrasesSide phrases = new PhrasesSide(model, words -> lookFor(find, words));
         HintsSide hints = new HintsSide(model, pages, new HintsModel(model, images, tools.spelling()));
         spoken = new SpokenHand(model, tools.sounds(), tools.settings(), this::goTo);
         side = new SideSheet(
@@ -112,7 +111,7 @@ public final class Desk implements Place {
                 pages::requestFocus);
         ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
         ledger.takePhrases(phrases.hand());
-        ledger.leadToSpoken(id -> spoken.show(side, id));
+        spoken.lieBeside(ledger, side);
         gestures.takePhrases(phrases.hand());
         finder = new DeskFinder(model, tools.finding(), student -> go(() -> model.open(student)), criterion -> {
             model.scores().criterionProperty().set(criterion);
@@ -339,13 +338,9 @@ public final class Desk implements Place {
         pages.reveal(mark.page(), mark.bounds());
     }
 
-    /** Shows what a spoken remark is about. */
-    private void goTo(SpokenPlace place) {
-        switch (place.kind()) {
-            case MARK -> model.submission().findMark(place.subject()).ifPresent(this::goTo);
-            case CRITERION -> goTo(model.student(), place.subject());
-            case WHOLE -> ledger.focusOnTheWhole();
-        }
+    private void lookFor(FindSide find, String words) {
+        side.show(find.name());
+        find.everywhere(words);
     }
 
     /** Brings a student to the desk, and there what was found about their work. */

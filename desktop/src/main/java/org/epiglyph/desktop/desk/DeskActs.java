@@ -226,7 +226,8 @@ final class DeskActs {
                 act("remarkEmpty", "", () -> any(),
                         () -> model.chosen()
                                 .change(m -> m.withRemark(Remark.NONE.withAudience(m.remark().audience())))),
-                act("speak", "O", this::speak), act("speak", "Shortcut+Shift+M", this::speak),
+                act("speak", "O", parts.spoken::speak),
+                act("speak", "Shortcut+Shift+M", parts.spoken::speak),
                 act("spoken", "Shift+O", () -> parts.side.toggle("spoken")),
                 act("keepPhrase", "K", model.writing()::keepAsPhrase),
                 act("remarks", "Shift+R", () -> parts.side.toggle("remarks")),
@@ -240,10 +241,6 @@ final class DeskActs {
     private void hint(int by) {
         parts.side.show("hints");
         parts.hints.go(by);
-    }
-
-    private void speak() {
-        parts.spoken.speak(parts.side, parts.ledger);
     }
 
     private List<Act> pages() {

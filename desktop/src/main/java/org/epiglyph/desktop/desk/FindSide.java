@@ -25,6 +25,7 @@ import javafx.util.Duration;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
+import org.epiglyph.core.page.Wanted;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
@@ -42,6 +43,7 @@ final class FindSide implements Side {
     private final Label said = new Label();
     private final VBox list = new VBox();
     private final CheckBox everywhere = new CheckBox(Words.of("Side.findEverywhere"));
+    private final CheckBox similar = new CheckBox(Words.of("Side.findSimilar"));
     private final ScrollPane scroll = new ScrollPane();
     private final FindInClass inClass;
     private final Consumer<StudentKey> go;
@@ -65,6 +67,9 @@ final class FindSide implements Side {
         everywhere.setId("find-everywhere");
         everywhere.setWrapText(true);
         everywhere.setOnAction(_ -> search());
+        similar.setId("find-similar");
+        similar.setWrapText(true);
+        similar.setOnAction(_ -> search());
         Form.show(inClass, false);
         field.setId("find-words");
         field.setPromptText(Words.of("Side.findPrompt"));
@@ -89,7 +94,7 @@ final class FindSide implements Side {
         VBox.setVgrow(scroll, Priority.ALWAYS);
         VBox.setVgrow(inClass, Priority.ALWAYS);
         list.getStyleClass().add("found-list");
-        node = new VBox(field, everywhere, steps, said, scroll, inClass);
+        node = new VBox(field, everywhere, similar, steps, said, scroll, inClass);
         node.getStyleClass().add("side-content");
     }
 
@@ -108,6 +113,14 @@ final class FindSide implements Side {
     @Override
     public Region node() {
         return node;
+    }
+
+    /** Looks for words in everybody's work, and for what is similar. */
+    void everywhere(String words) {
+        everywhere.setSelected(true);
+        similar.setSelected(true);
+        field.setText(words);
+        search();
     }
 
     /** The words that are searched; empty for none. */
@@ -141,11 +154,11 @@ final class FindSide implements Side {
         searchPages();
         Form.show(scroll, !everywhere.isSelected());
         Form.show(inClass, everywhere.isSelected());
-        inClass.search(everywhere.isSelected() ? field.getText() : "");
+        inClass.search(new Wanted(everywhere.isSelected() ? field.getText() : "", similar.isSelected()));
     }
 
     private void searchPages() {
-        String wanted = field.getText();
+        Wanted wanted = new Wanted(field.getText(), similar.isSelected());
         List<PageRef> pages = roll.pages();
         searched = pages;
         searching = true;
@@ -156,7 +169,7 @@ final class FindSide implements Side {
             for (PageRef page : pages) {
                 PageText text = images.text(page).exceptionally(_ -> PageText.NONE).join();
                 anyText |= !text.words().isEmpty();
-                text.find(wanted).forEach(s -> found.add(new Place(page, s)));
+                wanted.in(text).forEach(s -> found.add(new Place(page, s)));
                 if (number != asked) {
                     return;
                 }

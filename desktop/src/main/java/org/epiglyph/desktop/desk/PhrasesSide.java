@@ -20,6 +20,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.paper.PhraseHand;
 import org.epiglyph.desktop.paper.PhraseList;
 import org.epiglyph.desktop.phrases.MissingList;
@@ -27,6 +28,7 @@ import org.epiglyph.desktop.phrases.MissingList;
 /** The phrases at hand, in a drawer: those of the criterion being scored first. Dragged, or put on the chosen mark. */
 final class PhrasesSide implements Side {
     private static final int MOST_SHOWN = 40;
+    private static final int MOST_PLACES = 5;
     private final DeskModel model;
     private final TextField search = new TextField();
     private final VBox list = new VBox();
@@ -34,10 +36,13 @@ final class PhrasesSide implements Side {
     private final PhraseHand hand = new PhraseHand(this::ask);
     private final ScrollPane scroll = new ScrollPane(list);
     private final VBox root;
+    private final Consumer<String> lookFor;
     private Consumer<String> then = _ -> {};
 
-    PhrasesSide(DeskModel model) {
+    /** @param lookFor looks for words on the pages of all students */
+    PhrasesSide(DeskModel model, Consumer<String> lookFor) {
         this.model = model;
+        this.lookFor = lookFor;
         asking = new PhraseList(model, (_, words) -> then.accept(words), search::requestFocus);
         search.setId("drawer-search");
         search.setPromptText(Words.of("Phrases.search"));
@@ -142,12 +147,26 @@ final class PhrasesSide implements Side {
             row.getChildren().remove(2);
             return;
         }
-        row.getChildren()
-                .add(new MissingList(model.batch().naming(), PhraseReach.missing(model.batch(), phrase), where -> {
+        VBox below = new VBox(
+                new MissingList(model.batch().naming(), PhraseReach.missing(model.batch(), phrase), where -> {
                     if (!where.isEmpty() && model.edit(PhraseReach.place(phrase, where))) {
                         model.say(Words.of("Phrases.placed", where.size()));
                     }
                 }));
+        List<String> words = PhraseReach.errorPlaces(model.batch(), phrase.id());
+        if (!words.isEmpty()) {
+            below.getChildren().add(Form.hint("Phrases.onPages"));
+        }
+        words.stream().limit(MOST_PLACES).forEach(w -> below.getChildren().add(onPages(w)));
+        row.getChildren().add(below);
+    }
+
+    private Button onPages(String words) {
+        Button look = new Button("\u201c" + MarkWords.shortened(words) + "\u201d");
+        look.getStyleClass().addAll("link-button", "phrase-on-pages");
+        look.setWrapText(true);
+        look.setOnAction(_ -> lookFor.accept(words));
+        return look;
     }
 
     private void ask(Phrase phrase, Consumer<String> with) {

@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.desktop.ledger.Ledger;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -21,37 +22,56 @@ final class SpokenHand {
     private final SpeakingModel speaking;
     private final ListeningModel listening;
     private final SpokenSide side;
+    private final Consumer<Mark> go;
+    private Ledger ledger;
+    private SideSheet sheet;
     private Optional<Long> pressed = Optional.empty();
 
-    /** @param go shows what a remark is about */
-    SpokenHand(DeskModel model, Sounds sounds, Settings settings, Consumer<SpokenPlace> go) {
+    /** @param go shows a mark on its page */
+    SpokenHand(DeskModel model, Sounds sounds, Settings settings, Consumer<Mark> go) {
         this.model = model;
+        this.go = go;
         speaking = new SpeakingModel(model, sounds, settings);
         listening = new ListeningModel(model, sounds);
-        side = new SpokenSide(model, speaking, listening, go);
+        side = new SpokenSide(model, speaking, listening, this::show);
     }
 
     Side side() {
         return side;
     }
 
-    /**
-     * Begins to speak, or ends and keeps what is being spoken. A key that is held repeats itself, which is no second press.
-     *
-     * @param sheet where the remarks are shown
-     */
-    void speak(SideSheet sheet, Ledger ledger) {
+    /** Says where criteria are scored and where the remarks are shown. */
+    void lieBeside(Ledger scores, SideSheet remarks) {
+        ledger = scores;
+        sheet = remarks;
+        scores.leadToSpoken(this::show);
+    }
+
+    /** Begins to speak, or ends and keeps what is being spoken. A key that is held repeats itself, which is no second press. */
+    void speak() {
         if (pressed.isPresent()) {
             return;
         }
         pressed = Optional.of(System.nanoTime());
-        SpokenPlace place = place(ledger);
+        SpokenPlace place = place();
         sheet.show(side.name());
         side.speak(place);
     }
 
+    /** Shows what a remark is about. */
+    private void show(SpokenPlace place) {
+        switch (place.kind()) {
+            case MARK -> model.submission().findMark(place.subject()).ifPresent(go);
+            case CRITERION -> {
+                model.scores().criterionProperty().set(place.subject());
+                ledger.focusCriterion();
+            }
+            case WHOLE -> ledger.focusOnTheWhole();
+        }
+    }
+
     /** Shows a remark, with the caret in its words. */
-    void show(SideSheet sheet, String remark) {
+    private void show(String remark) {
         sheet.show(side.name());
         side.write(remark);
     }
@@ -65,7 +85,7 @@ final class SpokenHand {
         }
     }
 
-    private SpokenPlace place(Ledger ledger) {
+    private SpokenPlace place() {
         return model.chosen().one().map(m -> SpokenPlace.ofMark(m.id())).orElseGet(() -> {
             String criterion = model.scores().criterionProperty().get();
             return isWithin(ledger) && !criterion.isEmpty() ? SpokenPlace.ofCriterion(criterion) : SpokenPlace.WHOLE;

@@ -1,17 +1,22 @@
 package org.epiglyph.desktop.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.isThere;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.util.List;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.marks.TextMarkup;
+import org.epiglyph.core.page.PageBox;
 import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.SmallBatch;
 import org.junit.jupiter.api.Test;
@@ -95,5 +100,24 @@ class HintsSideTest extends InWindow {
         robot.interact(() -> model().open(SmallBatch.TYPED));
         waitFor(() -> isCounted(robot) && count(robot) < before);
         assertThat(robot.lookup("#hint-correct").queryAs(Node.class).isDisabled()).isFalse();
+    }
+
+    @Test
+    void whatAPhraseStandsOnIsLookedForOnThePagesOfAllStudents(FxRobot robot) {
+        atDesk(robot);
+        robot.interact(() -> model().edit(new Edit.PlaceMark(model().student(),
+                new TextMarkup(model().newHead(model().submission().pages().getFirst(), 0)
+                        .withRemark(Remark.of("Units!").withPhrase("p1")), List.of(new PageBox(10, 10, 50, 9)),
+                        "the ranges",
+                        TextMarkup.Style.HIGHLIGHT))));
+        robot.push(KeyCode.SHIFT, KeyCode.K);
+        waitFor(() -> isThere(robot, ".drawer-row"));
+        robot.interact(() -> robot.lookup(".drawer-row .link-button").queryAs(Button.class).fire());
+        waitFor(() -> isThere(robot, ".phrase-on-pages"));
+        robot.clickOn(".phrase-on-pages");
+        waitFor(() -> isThere(robot, "#find-words") && text(robot, "#find-words").equals("the ranges"));
+        waitFor(() -> text(robot, "#find-class-said").startsWith("2 students"));
+        robot.clickOn("#find-similar");
+        waitFor(() -> text(robot, "#find-class-said").startsWith("Nobody"));
     }
 }

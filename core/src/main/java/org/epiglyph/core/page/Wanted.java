@@ -1,0 +1,100 @@
+package org.epiglyph.core.page;
+
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import org.epiglyph.core.page.PageText.Selection;
+
+/**
+ * What is looked for on pages.
+ *
+ * @param words   as they are typed
+ * @param similar true if words of the same stem, and words with a slip in them, are found too
+ */
+public record Wanted(String words, boolean similar) {
+    private static final Pattern SIGNS_ABOVE = Pattern.compile("\\p{M}+");
+    private static final Pattern AROUND = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N}]+$");
+    /** A stem has so many letters at least, and an ending so many at most. */
+    private static final int STEM = 3;
+    private static final int ENDING = 3;
+    /** A word of so many letters may have one slip, of so many two. */
+    private static final int ONE_SLIP = 5;
+    private static final int TWO_SLIPS = 9;
+
+    public boolean isBlank() {
+        return words.isBlank();
+    }
+
+    /** Every place of a page where it stands. */
+    public List<Selection> in(PageText page) {
+        return similar ? similarIn(page) : page.find(words);
+    }
+
+    private List<Selection> similarIn(PageText page) {
+        List<String> wanted = List.of(words.strip().split("\\s+")).stream().map(Wanted::plain).toList();
+        if (wanted.stream().allMatch(String::isEmpty)) {
+            return page.find(words);
+        }
+        List<String> there = page.words().stream().map(w -> plain(w.text())).toList();
+        List<Selection> found = new ArrayList<>();
+        for (int at = 0; at + wanted.size() <= there.size(); at++) {
+            boolean alike = true;
+            for (int i = 0; i < wanted.size() && alike; i++) {
+                alike = isSimilar(wanted.get(i), there.get(at + i));
+            }
+            if (alike) {
+                found.add(page.words(at, at + wanted.size() - 1));
+                at += wanted.size() - 1;
+            }
+        }
+        return found;
+    }
+
+    private static String plain(String word) {
+        String bare = AROUND
+                .matcher(SIGNS_ABOVE.matcher(Normalizer.normalize(word, Normalizer.Form.NFD)).replaceAll(""))
+                .replaceAll("");
+        return bare.toLowerCase(Locale.ROOT);
+    }
+
+    private static boolean isSimilar(String one, String other) {
+        if (one.equals(other)) {
+            return true;
+        }
+        int shorter = Math.min(one.length(), other.length());
+        int common = 0;
+        while (common < shorter && one.charAt(common) == other.charAt(common)) {
+            common++;
+        }
+        boolean sameStem = common >= STEM && common >= shorter - 2 && one.length() - common <= ENDING
+                && other.length() - common <= ENDING && shorter > STEM;
+        int slips = shorter >= TWO_SLIPS ? 2 : shorter >= ONE_SLIP ? 1 : 0;
+        return sameStem || slips > 0 && distance(one, other, slips) <= slips;
+    }
+
+    /** Letters left out, put in, exchanged or changing places (Damerau 1964, Levenshtein 1966); more than the most is one more. */
+    private static int distance(String a, String b, int most) {
+        if (Math.abs(a.length() - b.length()) > most) {
+            return most + 1;
+        }
+        int[][] d = new int[a.length() + 1][b.length() + 1];
+        for (int i = 0; i <= a.length(); i++) {
+            for (int j = 0; j <= b.length(); j++) {
+                if (i == 0 || j == 0) {
+                    d[i][j] = i + j;
+                    continue;
+                }
+                int other = a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1;
+                d[i][j] = Math.min(Math.min(d[i - 1][j] + 1, d[i][j - 1] + 1), d[i - 1][j - 1] + other);
+                boolean changed = i > 1 && j > 1 && a.charAt(i - 1) == b.charAt(j - 2)
+                        && a.charAt(i - 2) == b.charAt(j - 1);
+                if (changed) {
+                    d[i][j] = Math.min(d[i][j], d[i - 2][j - 2] + 1);
+                }
+            }
+        }
+        return d[a.length()][b.length()];
+    }
+}

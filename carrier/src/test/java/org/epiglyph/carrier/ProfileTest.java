@@ -282,7 +282,7 @@ class ProfileTest extends HandedBackFixture {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
-            "pages = upside down | 'pages' must be annotations or printed margin or flattened, not 'upside down'.",
+            "pages = upside down | 'pages' must be annotations or printed margin or scaled margin or flattened or scaled flattened, not 'upside down'.",
             "feedback sheet = docx | 'feedback sheet' must be none or pdf or html or text, not 'docx'.",
             "colour = red | has a line 'colour = red' that no profile has."})
     void whatIsNoProfileIsRefusedByItsLine(String line, String why) throws Exception {

@@ -52,8 +52,20 @@ public final class MarkedPdf {
         ANNOTATIONS,
         /** The same, and the remarks printed into a margin that is added at the right. */
         PRINTED_MARGIN,
+        /** The same on pages of the size that they had: page and margin are made smaller together. */
+        SCALED_MARGIN,
         /** The marks drawn into the pages, and the remarks printed into a margin; nothing is left to open or to take off. */
-        FLATTENED
+        FLATTENED,
+        /** The same on pages of the size that they had. */
+        SCALED_FLATTENED;
+
+        boolean isFlattened() {
+            return this == FLATTENED || this == SCALED_FLATTENED;
+        }
+
+        boolean isScaled() {
+            return this == SCALED_MARGIN || this == SCALED_FLATTENED;
+        }
     }
 
     /**
@@ -148,7 +160,7 @@ public final class MarkedPdf {
             if (canBeUpdated(source)) {
                 Optional<Map<Integer, Integer>> expected = update();
                 if (expected.isPresent() && isWhole(expected.get(), false)) {
-                    return new Written(false, signed && (manner.form == Form.FLATTENED || margin.hasPrinted()));
+                    return new Written(false, signed && (manner.form.isFlattened() || margin.hasPrinted()));
                 }
             }
             return new Written(true, anew());
@@ -203,13 +215,13 @@ public final class MarkedPdf {
             if (byPage.keySet().stream().anyMatch(p -> p >= pages.size())) {
                 throw new IllegalStateException("A mark stands on a page that the document has not");
             }
-            margin = new PrintedMargin(document, changed);
+            margin = new PrintedMargin(document, manner.form.isScaled(), changed);
             Map<Integer, Integer> expected = new TreeMap<>();
             for (int index = 0; index < pages.size(); index++) {
                 PDPage page = pages.get(index);
                 List<Mark> own = byPage.getOrDefault(index, List.of());
                 if (!own.isEmpty()) {
-                    if (manner.form == Form.FLATTENED) {
+                    if (manner.form.isFlattened()) {
                         new Flattening(document, pictures).draw(page, own);
                     } else {
                         addAll(page, annotations.of(document, page, own));

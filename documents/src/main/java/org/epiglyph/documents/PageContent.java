@@ -1,5 +1,6 @@
 package org.epiglyph.documents;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -21,23 +22,35 @@ final class PageContent {
      * as it leaves open or takes back too many.
      */
     static void addBehind(PDDocument document, PDPage page, byte[] content) throws IOException {
+        add(document, page, "", "", content);
+    }
+
+    /**
+     * As {@link #addBehind}, with the page's own content and what is added drawn in another way.
+     *
+     * @param all operators that hold for both
+     * @param own operators that hold for the page's own content alone
+     */
+    static void add(PDDocument document, PDPage page, String all, String own, byte[] content) throws IOException {
         Balance balance = Balance.of(page);
-        COSArray all = new COSArray();
-        all.add(stream(document, "q\n".repeat(balance.lacking + 1).getBytes(StandardCharsets.US_ASCII)));
+        COSArray parts = new COSArray();
+        String begin = "q\n" + all + "q\n".repeat(balance.lacking + 1) + own;
+        parts.add(stream(document, begin.getBytes(StandardCharsets.US_ASCII)));
         COSBase there = page.getCOSObject().getDictionaryObject(COSName.CONTENTS);
         if (there instanceof COSArray several) {
             for (int i = 0; i < several.size(); i++) {
-                all.add(several.get(i));
+                parts.add(several.get(i));
             }
         } else if (there != null) {
-            all.add(page.getCOSObject().getItem(COSName.CONTENTS));
+            parts.add(page.getCOSObject().getItem(COSName.CONTENTS));
         }
         byte[] restored = ("\n" + "Q\n".repeat(balance.left + balance.lacking + 1)).getBytes(StandardCharsets.US_ASCII);
-        byte[] behind = new byte[restored.length + content.length];
-        System.arraycopy(restored, 0, behind, 0, restored.length);
-        System.arraycopy(content, 0, behind, restored.length, content.length);
-        all.add(stream(document, behind));
-        page.getCOSObject().setItem(COSName.CONTENTS, all);
+        ByteArrayOutputStream behind = new ByteArrayOutputStream();
+        behind.write(restored);
+        behind.write(content);
+        behind.write("\nQ\n".getBytes(StandardCharsets.US_ASCII));
+        parts.add(stream(document, behind.toByteArray()));
+        page.getCOSObject().setItem(COSName.CONTENTS, parts);
     }
 
     /**

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSDictionary;
@@ -27,6 +28,8 @@ import org.epiglyph.core.page.PagePoint;
 final class PrintedMargin {
     private static final double A4_AREA = 595.0 * 842;
     private static final double LEAST_SCALE = 0.6;
+    /** A page is not made smaller than this for its margin. */
+    private static final double LEAST_SHRINK = 0.5;
     private static final double MOST_SCALE = 8;
     private static final double WIDTH = 168;
     private static final double EDGE = 18;
@@ -38,12 +41,17 @@ final class PrintedMargin {
     private static final int RULE = 0xd5ccba;
     private static final int SECOND = 0x555b7a;
     private final PDDocument document;
+    private final boolean scaled;
     private final Set<COSDictionary> changed;
     private final EmbeddedFace words;
     private int number;
 
-    /** @param changed takes every dictionary that is another than before */
-    PrintedMargin(PDDocument document, Set<COSDictionary> changed) {
+    /**
+     * @param scaled  true to make page and margin smaller, so that the page keeps its size
+     * @param changed takes every dictionary that is another than before
+     */
+    PrintedMargin(PDDocument document, boolean scaled, Set<COSDictionary> changed) {
+        this.scaled = scaled;
         this.document = document;
         this.changed = changed;
         words = new EmbeddedFace(document, Typeface.SERIF);
@@ -57,11 +65,31 @@ final class PrintedMargin {
      */
     private record Printed(int number, int rgb, String words, List<String> lines, double wish, double place) {}
 
-    /** Measures of one page, in points as shown. */
-    private record Measures(PageGeometry shape, double scale) {
-        static Measures of(PageGeometry shape) {
-            double scale = Math.sqrt(shape.shownWidth() * shape.shownHeight() / A4_AREA);
-            return new Measures(shape, Math.clamp(scale, LEAST_SCALE, MOST_SCALE));
+    /**
+     * Measures of one page, in points as shown.
+     *
+     * @param shrink by how much page and margin are made smaller in the end; 1 for not at all
+     */
+    private record Measures(PageGeometry shape, double scale, double shrink) {
+        static Measures of(PageGeometry shape, boolean scaled) {
+            double scale = Math.clamp(Math.sqrt(shape.shownWidth() * shape.shownHeight() / A4_AREA), LEAST_SCALE,
+                    MOST_SCALE);
+            if (!scaled) {
+                return new Measures(shape, scale, 1);
+            }
+            double shrink = Math.max(LEAST_SHRINK, 1 - WIDTH * scale / shape.shownWidth());
+            return new Measures(shape, shape.shownWidth() * (1 - shrink) / (shrink * WIDTH), shrink);
+        }
+
+        /** The measures of a page behind, which has the size that the page has in the end. */
+        Measures behind() {
+            double width = shrink < 1 ? shape.shownWidth() : shape.shownWidth() + of(WIDTH);
+            return new Measures(new PageGeometry(0, 0, width, shape.shownHeight(), 0, 1), scale * shrink, 1);
+        }
+
+        /** How high page and margin are before they are made smaller. */
+        double height() {
+            return shape.shownHeight() / shrink;
         }
 
         double of(double usual) {
@@ -81,7 +109,7 @@ final class PrintedMargin {
         }
 
         double bottom() {
-            return shape.shownHeight() - of(EDGE);
+            return height() - of(EDGE);
         }
 
         /** From the page as shown to page space. */
@@ -99,7 +127,7 @@ final class PrintedMargin {
      * @return how many pages were added behind it
      */
     int print(PDPage page, List<Mark> marks) throws IOException {
-        Measures m = Measures.of(Geometries.of(page));
+        Measures m = Measures.of(Geometries.of(page), scaled);
         List<Printed> all = new ArrayList<>();
         List<Mark> speaking = marks.stream()
                 .filter(k -> !k.remark().isEmpty())
@@ -131,9 +159,13 @@ final class PrintedMargin {
                     "remarks " + rest.getFirst().number + " to " + rest.getLast().number + " are on the next page",
                     m.left(), m.bottom() + m.of(EDGE) / 2);
         }
-        widen(page, m);
         words.putInto(page);
-        PageContent.addBehind(document, page, content.bytes());
+        if (scaled) {
+            shrink(page, m, content);
+        } else {
+            widen(page, m);
+            PageContent.addBehind(document, page, content.bytes());
+        }
         changed.add(page.getCOSObject());
         return rest.isEmpty() ? 0 : continueBehind(page, m, rest);
     }
@@ -188,13 +220,13 @@ final class PrintedMargin {
     private static void ground(ContentWriter content, Measures m) {
         content.colour(0xffffff, "rg");
         PageBox strip = PageBox.between(new PagePoint(m.shape.shownWidth(), 0),
-                new PagePoint(m.shape.shownWidth() + m.of(WIDTH), m.shape.shownHeight()));
+                new PagePoint(m.shape.shownWidth() + m.of(WIDTH), m.height()));
         content.area(m.shape.fromShown(strip));
         content.append("f\n");
         content.colour(RULE, "RG");
         content.lineWidth(m.of(0.6));
         double x = m.shape.shownWidth() + m.of(0.3);
-        line(content, m, new PagePoint(x, 0), new PagePoint(x, m.shape.shownHeight()));
+        line(content, m, new PagePoint(x, 0), new PagePoint(x, m.height()));
     }
 
     private static void line(ContentWriter content, Measures m, PagePoint from, PagePoint to) {
@@ -259,6 +291,22 @@ final class PrintedMargin {
         changed.add(page.getCOSObject());
     }
 
+    /** Page and margin are made smaller about the corner that is shown at the upper left; the boxes stay. */
+    private void shrink(PDPage page, Measures m, ContentWriter content) throws IOException {
+        PagePoint corner = m.shape.fromShown(new PagePoint(0, 0));
+        double x = m.shape.toPdfX(corner);
+        double y = m.shape.toPdfY(corner);
+        AffineTransform scaling = new AffineTransform(m.shrink, 0, 0, m.shrink, x * (1 - m.shrink),
+                y * (1 - m.shrink));
+        PDRectangle crop = page.getCropBox();
+        String all = String.format(Locale.ROOT, "%.6f 0 0 %.6f %.4f %.4f cm\n", m.shrink, m.shrink,
+                scaling.getTranslateX(), scaling.getTranslateY());
+        String own = String.format(Locale.ROOT, "%.4f %.4f %.4f %.4f re W n\n", crop.getLowerLeftX(),
+                crop.getLowerLeftY(), crop.getWidth(), crop.getHeight()); // what it hides stays hidden
+        PageContent.add(document, page, all, own, content.bytes());
+        ScaledAnnotations.follow(page, scaling, changed);
+    }
+
     private static PDRectangle around(PDRectangle box, float x, float y) {
         float left = Math.min(box.getLowerLeftX(), x);
         float bottom = Math.min(box.getLowerLeftY(), y);
@@ -269,11 +317,9 @@ final class PrintedMargin {
     // --- pages behind
 
     private int continueBehind(PDPage page, Measures m, List<Printed> rest) throws IOException {
-        double width = m.shape.shownWidth() + m.of(WIDTH);
-        Measures sheet = new Measures(
-                new PageGeometry(0, 0, width, m.shape.shownHeight(), 0, 1), m.scale);
-        double column = Math.min(width - 4 * m.of(EDGE), m.of(420));
-        double left = 2 * m.of(EDGE);
+        Measures sheet = m.behind();
+        double column = Math.min(sheet.shape.shownWidth() - 4 * sheet.of(EDGE), sheet.of(420));
+        double left = 2 * sheet.of(EDGE);
         int added = 0;
         PDPage last = page;
         ContentWriter content = null;

@@ -2,8 +2,10 @@ package org.epiglyph.carrier;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -26,15 +28,15 @@ import org.epiglyph.core.passages.WordRun;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.documents.rendition.Renditions;
 import org.epiglyph.workspace.BatchFolder;
+import org.epiglyph.workspace.Glance;
 
 /**
  * What the work of a class has in common beyond the task's own words: with each other, with documents that the marker laid
- * beside, and with the course's other batches. Works are taken one after the other, later only those that became others. One
+ * beside, and with other batches. Works are taken one after the other, later only those that became others. One
  * thread takes; any may ask.
  */
 public final class ClassPassages {
     private final KeptWords words;
-    private final Path folder;
     private final Reach reach;
     private final Vocabulary vocabulary = new Vocabulary();
     private final Map<Source, Taken> taken = new HashMap<>();
@@ -47,9 +49,13 @@ public final class ClassPassages {
      *
      * @param ownAlone  true to leave out quotations and lists of references
      * @param given     true to compare with documents that the marker laid beside
-     * @param elsewhere true to compare with the course's other batches on the same shelf
+     * @param elsewhere folders of other batches to compare with
      */
-    public record Reach(boolean ownAlone, boolean given, boolean elsewhere) {}
+    public record Reach(boolean ownAlone, boolean given, Set<Path> elsewhere) {
+        public Reach {
+            elsewhere = Collections.unmodifiableSet(new LinkedHashSet<>(elsewhere));
+        }
+    }
 
     /** @param covered true if names were left out of its words */
     private record Taken(List<String> documents, boolean covered) {}
@@ -57,10 +63,8 @@ public final class ClassPassages {
     /** What is left out of every work. */
     private record Nobodys(String task, List<SetAside> aside) {}
 
-    /** @param folder of the batch, beside which the course's others lie */
-    public ClassPassages(KeptWords words, Path folder, Reach reach) {
+    public ClassPassages(KeptWords words, Reach reach) {
         this.words = words;
-        this.folder = folder;
         this.reach = reach;
     }
 
@@ -87,13 +91,13 @@ public final class ClassPassages {
             }
         }
         takeGiven(batch);
-        if (reach.elsewhere) {
+        if (!reach.elsewhere.isEmpty()) {
             int all = looked;
-            CourseReading.eachBeside(folder, batch.task().module(), (other, there) -> {
+            CourseReading.each(reach.elsewhere, (other, there) -> {
                 KeptWords theirs = new KeptWords(new BatchFolder(other));
                 for (Submission submission : there.submissions()) {
                     if (goOn.test(all)) {
-                        take(new Source.Elsewhere(there.task().title(), submission.student().key(),
+                        take(new Source.Elsewhere(other.toString(), there.task().title(), submission.student().key(),
                                 submission.student().name()), submission,
                                 theirs);
                     }
@@ -177,6 +181,40 @@ public final class ClassPassages {
         List<PageRef> refs = new ArrayList<>();
         List<PageText> pages = PlacedWords.pages(words, submission, refs);
         return new PlacedWords(refs, pages, run(submission.documents(), pages));
+    }
+
+    /**
+     * A work of another batch that can be laid beside one of this.
+     *
+     * @param documents with ids that no document of this batch has
+     * @param pages     where the pages of each are as PDF, by those ids
+     */
+    public record OtherWork(List<Document> documents, Map<String, Path> pages, PlacedWords words) {}
+
+    /**
+     * Reads a work of another batch.
+     *
+     * @return empty where its names are covered there, so that its pages would tell too much
+     * @throws Problem where the batch cannot be read any more
+     */
+    public Optional<OtherWork> placed(Source.Elsewhere other) throws Problem {
+        BatchFolder there = new BatchFolder(Path.of(other.where()));
+        Submission submission = Glance.at(there.root()).batch().submission(other.student());
+        if (submission.student().isCovered()) {
+            return Optional.empty();
+        }
+        List<PageRef> refs = new ArrayList<>();
+        List<PageText> pages = PlacedWords.pages(new KeptWords(there), submission, refs);
+        Map<String, Path> pdfs = new HashMap<>();
+        List<Document> documents = submission.documents().stream().map(d -> d.as(id(other, d.id()))).toList();
+        submission.documents().forEach(d -> pdfs.put(id(other, d.id()), there.pages(d)));
+        List<PageRef> here = refs.stream().map(r -> new PageRef(id(other, r.document()), r.index())).toList();
+        return Optional.of(new OtherWork(documents, pdfs,
+                new PlacedWords(here, pages, run(submission.documents(), pages))));
+    }
+
+    private static String id(Source.Elsewhere other, String document) {
+        return other.where() + "#" + document;
     }
 
     /** The same of a document that the marker laid beside. */

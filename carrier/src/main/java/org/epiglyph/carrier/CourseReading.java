@@ -5,7 +5,11 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
@@ -14,6 +18,7 @@ import org.epiglyph.core.course.Course;
 import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Overview;
 import org.epiglyph.workspace.ShelfNote;
+import org.epiglyph.workspace.Summary;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -56,18 +61,33 @@ public final class CourseReading {
      * @param module the course; where it is blank there are no others
      */
     static void eachBeside(Path folder, String module, BiConsumer<Path, Batch> take) {
-        if (module.isBlank()) {
-            return;
-        }
-        for (Path other : beside(folder)) {
-            if (isOf(other, module)) {
-                try {
-                    take.accept(other, Glance.at(other).batch());
-                } catch (Problem | RuntimeException e) {
-                    LOG.info("A batch beside one cannot be read ({})", e.getClass());
-                }
+        each(besides(folder, module).keySet(), take);
+    }
+
+    /** Reads batches, one after the other. */
+    static void each(Collection<Path> folders, BiConsumer<Path, Batch> take) {
+        for (Path other : folders) {
+            try {
+                take.accept(other, Glance.at(other).batch());
+            } catch (Problem | RuntimeException e) {
+                LOG.info("A batch beside one cannot be read ({})", e.getClass());
             }
         }
+    }
+
+    /**
+     * The other batches of a course by their folders, without reading them whole.
+     *
+     * @param folder of the batch beside which they lie
+     * @param module the course; where it is blank there are no others
+     * @return what each is called
+     */
+    public static Map<Path, String> besides(Path folder, String module) {
+        Map<Path, String> all = new LinkedHashMap<>();
+        for (Path other : module.isBlank() ? List.<Path>of() : beside(folder)) {
+            title(other, module).ifPresent(t -> all.put(other, t));
+        }
+        return all;
     }
 
     private static List<Path> beside(Path folder) {
@@ -83,12 +103,13 @@ public final class CourseReading {
     }
 
     /** The figures beside the database tell the course without reading the batch. */
-    private static boolean isOf(Path folder, String module) {
+    private static Optional<String> title(Path folder, String module) {
         try {
-            return Overview.at(folder).summary().module().equals(module);
+            Summary summary = Overview.at(folder).summary();
+            return summary.module().equals(module) ? Optional.of(summary.title()) : Optional.empty();
         } catch (Problem | RuntimeException e) {
             LOG.info("A batch beside one cannot be read ({})", e.getClass());
-            return false;
+            return Optional.empty();
         }
     }
 }

@@ -8,12 +8,13 @@ import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import java.math.BigDecimal;
-import java.nio.file.Path;
+
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
@@ -44,7 +45,7 @@ class ClassPassagesTest {
     private static final StudentKey SCAN = new StudentKey("K-3");
     private static final String TASK = "work out the height of the tide at noon by the rule of twelfths";
     private static final String COPIED = "we waited outside until the stream had turned and then went in under engine";
-    private static final ClassPassages.Reach OWN = new ClassPassages.Reach(true, true, false);
+    private static final ClassPassages.Reach OWN = new ClassPassages.Reach(true, true, Set.of());
     private final KeptWords words = mock(KeptWords.class);
 
     private static Document document(String id, int pages) {
@@ -78,7 +79,7 @@ class ClassPassagesTest {
     @Test
     void whatIsInCommonBeyondTheTaskIsFoundAndDrawnOnItsPage() throws Problem {
         Batch batch = batch();
-        ClassPassages passages = new ClassPassages(words, Path.of("batch"), OWN);
+        ClassPassages passages = new ClassPassages(words, OWN);
         assertThat(passages.words(ADA)).isEmpty();
         passages.take(batch, _ -> true);
         assertThat(passages.isComplete()).isTrue();
@@ -102,7 +103,7 @@ class ClassPassagesTest {
     @Test
     void onlyWhatBecameOtherIsReadAgainAndStoppingIsGoneOnFrom() throws Problem {
         Batch batch = batch();
-        ClassPassages passages = new ClassPassages(words, Path.of("batch"), OWN);
+        ClassPassages passages = new ClassPassages(words, OWN);
         passages.take(batch, looked -> looked < 2);
         assertThat(passages.isComplete()).isFalse();
         assertThat(passages.words(SCAN)).isEmpty();
@@ -121,7 +122,7 @@ class ClassPassagesTest {
         Batch batch = batch();
         Document model = document("m", 1);
         when(words.of(model)).thenReturn(List.of(page("A model answer: " + COPIED)));
-        ClassPassages passages = new ClassPassages(words, Path.of("batch"), OWN);
+        ClassPassages passages = new ClassPassages(words, OWN);
         Batch beside = batch.apply(new Edit.ChangeAids(batch.aids().withDocuments(List.of(model))));
         passages.take(beside, _ -> true);
         assertThat(passages.common(ADA, true)).extracting(Corpus.Common::other)
@@ -141,7 +142,7 @@ class ClassPassagesTest {
     void aDocumentThatCannotBeReadHasNoWordsAndStopsNobody() throws Problem {
         Batch batch = batch();
         when(words.of(document("a", 2))).thenThrow(new Problem("It cannot be opened."));
-        ClassPassages passages = new ClassPassages(words, Path.of("batch"), OWN);
+        ClassPassages passages = new ClassPassages(words, OWN);
         passages.take(batch, _ -> true);
         assertThat(passages.words(ADA)).contains(0);
         assertThat(passages.words(BEN).orElseThrow()).isPositive();

@@ -24,6 +24,11 @@ public record Document(String id, String path, String sha256, long bytes, Pages 
         return path.substring(path.lastIndexOf('/') + 1);
     }
 
+    /** The same document by another id, where documents of several batches lie beside each other. */
+    public Document as(String other) {
+        return new Document(other, path, sha256, bytes, pages, evidence);
+    }
+
     /** The document with other pages. */
     public Document withPages(Pages other) {
         return new Document(id, path, sha256, bytes, other, evidence);

@@ -10,6 +10,12 @@ public sealed interface Source {
     /** A document that the marker laid beside the pages. @param document its id */
     record Given(String document) implements Source {}
 
-    /** A student's work in another batch. @param batch what that is called; @param name the student's, as it is shown there */
-    record Elsewhere(String batch, StudentKey student, String name) implements Source {}
+    /**
+     * A student's work in another batch.
+     *
+     * @param where the folder of that batch
+     * @param batch what that is called
+     * @param name  the student's, as it is shown there
+     */
+    record Elsewhere(String where, String batch, StudentKey student, String name) implements Source {}
 }

@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.desk;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -7,7 +8,9 @@ import java.util.function.Consumer;
 import org.epiglyph.carrier.ClassPassages;
 import org.epiglyph.carrier.KeptWords;
 import org.epiglyph.carrier.PlacedWords;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.passages.Corpus;
 import org.epiglyph.core.passages.Pairs;
@@ -16,17 +19,19 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.pages.PageImages;
 
 /** What the student on the desk has in common with the class, without any node; compared in the background once it is wanted. */
 final class PassagesModel {
     /** So often what is known so far is told while the class is being read. */
     private static final long TOLD_NANOS = 700_000_000;
     private final DeskModel model;
+    private final PageImages images;
     private final Consumer<Known> told;
     private final Newest comparing = new Newest(SerialExecutor.thread());
     private final Newest pairing = new Newest(SerialExecutor.thread());
     private ClassPassages passages;
-    private ClassPassages.Reach reach = new ClassPassages.Reach(true, true, false);
+    private ClassPassages.Reach reach = new ClassPassages.Reach(true, true, Set.of());
     private boolean commonplace;
 
     /**
@@ -41,21 +46,27 @@ final class PassagesModel {
     record Known(Submission submission, Optional<Integer> words, List<Corpus.Common> common, int looked,
             boolean complete) {}
 
-    /** Where the words of two works stand. @param other empty for a work whose pages are not here */
-    record Pair(PlacedWords own, Optional<PlacedWords> other) {}
+    /**
+     * Where the words of two works stand.
+     *
+     * @param other     empty for a work whose pages are not to be seen
+     * @param elsewhere the other one's documents, where it is of another batch
+     */
+    record Pair(PlacedWords own, Optional<PlacedWords> other, List<Document> elsewhere) {}
 
     /** Who of the class have passages in common. */
     record Class(List<Pairs.Pair> pairs, List<Set<StudentKey>> groups) {}
 
     /** @param told takes what is known, again and again while the class is being read */
-    PassagesModel(DeskModel model, Consumer<Known> told) {
+    PassagesModel(DeskModel model, PageImages images, Consumer<Known> told) {
         this.model = model;
+        this.images = images;
         this.told = told;
         passages = passages();
     }
 
     private ClassPassages passages() {
-        return new ClassPassages(new KeptWords(model.workspace().folder()), model.workspace().folder().root(), reach);
+        return new ClassPassages(new KeptWords(model.workspace().folder()), reach);
     }
 
     /** Compares from now on with what much of the class has, or without. */
@@ -75,8 +86,8 @@ final class PassagesModel {
         passages = passages();
     }
 
-    /** Compares from now on with the course's other batches, or not. */
-    void withElsewhere(boolean elsewhere) {
+    /** Compares from now on with these other batches. */
+    void withElsewhere(Set<Path> elsewhere) {
         reach = new ClassPassages.Reach(reach.ownAlone(), reach.given(), elsewhere);
         passages = passages();
     }
@@ -119,17 +130,27 @@ final class PassagesModel {
         Batch batch = model.batch();
         Submission own = model.submission();
         ClassPassages here = passages;
-        pairing.start(() -> new Pair(here.placed(own), placed(here, batch, other)), then, why -> {
+        pairing.start(() -> pair(here, batch, own, other), then, why -> {
             model.say(why);
             failed.run();
         });
     }
 
-    private static Optional<PlacedWords> placed(ClassPassages here, Batch batch, Source other) {
+    private Pair pair(ClassPassages here, Batch batch, Submission own, Source other) throws Problem {
+        PlacedWords mine = here.placed(own);
         return switch (other) {
-            case Source.Mate(StudentKey student) -> Optional.of(here.placed(batch.submission(student)));
-            case Source.Given(String document) -> batch.aids().find(document).map(here::placed);
-            case Source.Elsewhere _ -> Optional.empty();
+            case Source.Mate(StudentKey student) ->
+                new Pair(mine, Optional.of(here.placed(batch.submission(student))), List.of());
+            case Source.Given(String document) ->
+                new Pair(mine, batch.aids().find(document).map(here::placed), List.of());
+            case Source.Elsewhere elsewhere -> {
+                Optional<ClassPassages.OtherWork> work = batch.isCovered() // its pages would tell whose they are
+                        ? Optional.empty()
+                        : here.placed(elsewhere);
+                work.ifPresent(w -> images.lend(w.pages()));
+                yield new Pair(mine, work.map(ClassPassages.OtherWork::words),
+                        work.map(ClassPassages.OtherWork::documents).orElse(List.of()));
+            }
         };
     }
 

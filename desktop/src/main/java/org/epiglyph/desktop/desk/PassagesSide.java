@@ -53,6 +53,7 @@ final class PassagesSide implements Side {
     private final PageRoll other;
     private final Label said = Form.words("", "hint");
     private final VBox choices = new VBox();
+    private final BatchChoices batches;
     private final Button back = Form.button("Passages.back", "link-button", this::toClass);
     private final FoundRows<Corpus.Common> students;
     private final FoundRows<Pairs.Pair> pairs;
@@ -73,7 +74,7 @@ final class PassagesSide implements Side {
         this.model = model;
         this.roll = roll;
         this.pieces = pieces;
-        passages = new PassagesModel(model, this::show);
+        passages = new PassagesModel(model, images, this::show);
         other = new PageRoll(images, _ -> {}, _ -> {});
         other.setAccessibleText(Words.of("Passages.otherPages"));
         other.setId("passages-other");
@@ -84,11 +85,15 @@ final class PassagesSide implements Side {
         pairs = new FoundRows<>("passages-pairs", this::words, this::choose);
         list = new FoundRows<>("passages-shared", PassagesSide::words, this::reveal);
         aside = new AsideList(model, this::compare);
+        batches = new BatchChoices(model, folders -> {
+            passages.withElsewhere(folders);
+            compare();
+        });
         choices.getChildren()
                 .addAll(choice("own", true, passages::leaveOutQuotations),
                         choice("commonplace", true, passages::leaveOutCommonplace),
                         choice("given", true, passages::withGiven),
-                        choice("elsewhere", false, passages::withElsewhere), ofClass);
+                        batches, ofClass);
         settingAside.getChildren()
                 .addAll(setAside(SetAside.Reason.QUOTATION), setAside(SetAside.Reason.GIVEN_TEXT));
         settingAside.getStyleClass().add("field-line");
@@ -144,6 +149,7 @@ final class PassagesSide implements Side {
 
     @Override
     public void arrive() {
+        batches.refresh();
         compare();
     }
 
@@ -192,7 +198,7 @@ final class PassagesSide implements Side {
         Form.show(back, pair);
         Form.show(list, pair);
         Form.show(settingAside, pair);
-        Form.show(other, common.filter(c -> !(c.other() instanceof Source.Elsewhere)).isPresent());
+        Form.show(other, pair);
         list.show(List.of());
     }
 
@@ -290,7 +296,7 @@ final class PassagesSide implements Side {
             case Source.Mate(StudentKey student) -> model.batch().listedName(student);
             case Source.Given(String document) ->
                 model.batch().aids().find(document).map(Document::name).orElse(Words.of("Passages.gone"));
-            case Source.Elsewhere(String batch, StudentKey student, String name) -> {
+            case Source.Elsewhere(String _, String batch, StudentKey student, String name) -> {
                 boolean same = student.equals(model.student());
                 yield Words.of("Passages.elsewhereRow", batch,
                         same
@@ -317,11 +323,13 @@ final class PassagesSide implements Side {
                     pieces.of(batch.submission(student).documents(), Optional.of(batch.submission(student)));
                 case Source.Given(String document) ->
                     pieces.of(batch.aids().find(document).stream().toList(), Optional.empty());
-                case Source.Elsewhere _ -> List.of();
+                case Source.Elsewhere _ -> pieces.of(pair.elsewhere(), Optional.empty());
             };
             Platform.runLater(() -> {
                 if (chosen.equals(Optional.of(common))) {
-                    said.setText(Words.of("Passages.with", called(common.other())));
+                    said.setText(Words.of(pair.other().isEmpty() ? "Passages.withUnseen" : "Passages.with",
+                            called(common.other())));
+                    Form.show(other, pair.other().isPresent());
                     other.show(made);
                     draw(common, pair);
                     list.show(common.passages().stream().map(p -> new Shared(p, pair)).toList());

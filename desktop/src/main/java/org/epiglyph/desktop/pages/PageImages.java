@@ -56,6 +56,7 @@ public final class PageImages implements AutoCloseable {
     private final Map<String, PageCover> covers = new ConcurrentHashMap<>();
     private final Function<String, PageCover> coverOf;
     private final Function<PageRef, Optional<PageText>> scanned;
+    private final Map<String, Path> lent = new ConcurrentHashMap<>();
     private final Map<PageRef, Double> tilts = new ConcurrentHashMap<>();
     private final Set<PageRef> recognised = ConcurrentHashMap.newKeySet();
     private volatile long covering;
@@ -78,8 +79,14 @@ public final class PageImages implements AutoCloseable {
         this.scanned = scanned;
         this.coverOf = coverOf;
         this.pictures = pictures;
-        sharp = new Lane("page-", 2, MOST_OPEN, pdfOf);
-        coarse = new Lane("coarse-", 1, MOST_OPEN_COARSE, pdfOf);
+        Function<String, Path> pdfs = id -> lent.containsKey(id) ? lent.get(id) : pdfOf.apply(id);
+        sharp = new Lane("page-", 2, MOST_OPEN, pdfs);
+        coarse = new Lane("coarse-", 1, MOST_OPEN_COARSE, pdfs);
+    }
+
+    /** Lets documents that are not the batch's be shown too. @param pages where each is as PDF, by the ids by which they go here */
+    public void lend(Map<String, Path> pages) {
+        lent.putAll(pages);
     }
 
     /** The page's shape; opens the document where that is needed. May take long. */

@@ -5,6 +5,7 @@ import static org.epiglyph.desktop.Screen.isThere;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
+import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -154,5 +155,34 @@ class PassagesSideTest extends InWindow {
         waitFor(() -> rows(robot).size() == 1);
         robot.interact(() -> robot.lookup("#passages-own").queryAs(CheckBox.class).fire());
         waitFor(() -> rows(robot).size() == 1 && rows(robot).getFirst().contains("100% of the words here"));
+    }
+
+    /** A batch of last year, by name, from any folder; the student's own work there is called that. */
+    @Test
+    void anotherBatchIsComparedByNameAndItsPagesLieBeside(FxRobot robot) throws Exception {
+        Path earlier = SmallBatch.make(world.resolve("last year")).folder();
+        atDesk(robot);
+        robot.push(KeyCode.SHIFT, KeyCode.C);
+        waitFor(() -> text(robot, "#passages-said").startsWith("One other work"));
+        BatchChoices choices = robot.lookup("#passages-batches").queryAs(BatchChoices.class);
+        robot.interact(() -> choices.take(world));
+        assertThat(model().noticeProperty().get()).startsWith("There is no batch in ");
+        robot.interact(() -> choices.take(batch.folder()));
+        assertThat(model().noticeProperty().get()).startsWith("That is this batch");
+        robot.interact(() -> choices.take(earlier));
+        waitFor(() -> rows(robot).size() == 3);
+        assertThat(rows(robot)).anySatisfy(r -> assertThat(r).startsWith("Workbook: Cem Twice"))
+                .anySatisfy(r -> assertThat(r).startsWith("Workbook: ").contains("same student"));
+        robot.interact(() -> robot.lookup("#passages-list .found-row")
+                .queryAllAs(Button.class)
+                .stream()
+                .filter(b -> b.getText().startsWith("Workbook: Cem Twice"))
+                .forEach(Button::fire));
+        waitFor(() -> !rows(robot, "#passages-shared").isEmpty());
+        waitFor(() -> robot.lookup("#passages-other .page-leaf").tryQuery().isPresent());
+        waitFor(() -> robot.lookup("#passages-other .found-place").tryQuery().isPresent());
+        robot.clickOn("#passages-back");
+        robot.interact(() -> robot.lookup("#passages-batch-0").queryAs(CheckBox.class).fire());
+        waitFor(() -> rows(robot).size() == 1);
     }
 }

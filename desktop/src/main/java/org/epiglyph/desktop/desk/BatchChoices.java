@@ -1,0 +1,94 @@
+package org.epiglyph.desktop.desk;
+
+import java.io.File;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import org.epiglyph.carrier.CourseReading;
+import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.SerialExecutor;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** Other batches by name, each to be ticked: those of the course, and any that the marker shows. */
+final class BatchChoices extends VBox {
+    private final DeskModel model;
+    private final Consumer<Set<Path>> chosen;
+    private final Map<Path, CheckBox> boxes = new LinkedHashMap<>();
+    private final SerialExecutor work = SerialExecutor.thread();
+
+    /** @param chosen is told the folders of those that are ticked */
+    BatchChoices(DeskModel model, Consumer<Set<Path>> chosen) {
+        this.model = model;
+        this.chosen = chosen;
+        setId("passages-batches");
+        getStyleClass().add("batch-choices");
+        Button another = Form.button("Passages.another", "link-button", this::choose);
+        another.setId("passages-another");
+        getChildren().add(another);
+    }
+
+    /** Lists the course's batches that have come since. */
+    void refresh() {
+        Path here = model.workspace().folder().root();
+        String module = model.batch().task().module();
+        work.start(() -> CourseReading.besides(here, module),
+                found -> found.forEach((folder, title) -> add(folder, title, false)), model::say);
+    }
+
+    private void add(Path folder, String title, boolean ticked) {
+        CheckBox there = boxes.get(folder);
+        if (there == null) {
+            CheckBox box = new CheckBox(Words.of("Passages.batch", title));
+            box.setWrapText(true);
+            box.setId("passages-batch-" + boxes.size());
+            box.setOnAction(_ -> tell());
+            getChildren().add(boxes.size(), box);
+            boxes.put(folder, box);
+            there = box;
+        }
+        if (ticked && !there.isSelected()) {
+            there.setSelected(true);
+            tell();
+        }
+    }
+
+    private void choose() {
+        DirectoryChooser chooser = new DirectoryChooser();
+        chooser.setTitle(Words.of("Passages.another"));
+        File folder = chooser.showDialog(getScene().getWindow());
+        if (folder != null) {
+            take(folder.toPath());
+        }
+    }
+
+    /** Takes a batch from anywhere; a folder that holds none is refused in words. */
+    void take(Path folder) {
+        Path whole = folder.toAbsolutePath().normalize();
+        if (whole.equals(model.workspace().folder().root().toAbsolutePath().normalize())) {
+            model.say(Words.of("Passages.thisBatch"));
+        } else if (!Files.isRegularFile(whole.resolve("batch.sqlite"))) {
+            model.say(Words.of("Passages.noBatch", String.valueOf(whole.getFileName())));
+        } else {
+            add(whole, String.valueOf(whole.getFileName()), true);
+        }
+    }
+
+    private void tell() {
+        Set<Path> ticked = new LinkedHashSet<>();
+        boxes.forEach((folder, box) -> {
+            if (box.isSelected()) {
+                ticked.add(folder);
+            }
+        });
+        chosen.accept(ticked);
+    }
+}

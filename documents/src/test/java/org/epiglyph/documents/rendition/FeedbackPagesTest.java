@@ -144,6 +144,9 @@ class FeedbackPagesTest {
                 second.pdf, page 2
                 3. sketch
 
+                Spoken remark 1, on the whole (0:12)
+                Well <set> out.
+
                 Inks: madder for units.
 
                 Sum: 27 of 32

@@ -39,6 +39,7 @@ import org.epiglyph.documents.rendition.FeedbackPages;
 import org.epiglyph.exchange.filing.WayBack;
 import org.epiglyph.sound.OpusFile;
 import org.epiglyph.workspace.BatchFolder;
+import org.epiglyph.workspace.Fingerprint;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -53,6 +54,7 @@ final class Building {
     private final Path target;
     private final Optional<FilingRule> rule;
     private final List<String> inTheClass;
+    private boolean afresh;
 
     /**
      * @param batch  with all names
@@ -87,6 +89,12 @@ final class Building {
                             file));
             return new Built(own, leftOut, reasons);
         }
+    }
+
+    /** Makes everything, whatever was made before. */
+    Building afresh() {
+        afresh = true;
+        return this;
     }
 
     /** One after the other, on this thread. */
@@ -138,9 +146,7 @@ final class Building {
         String path = free(taken, marked(document, submission), ".pdf");
         Path target = outgoing(document, path);
         try {
-            MarkedPdf.Written written = MarkedPdf.write(folder.pages(document), folder.pictures(),
-                    marks(submission, document), attached(submission, sounds),
-                    new MarkedPdf.Manner(choices.profile().form(), choices.plain(), choices.author(), at), target);
+            MarkedPdf.Written written = written(submission, document, attached(submission, sounds), target);
             built.files.put(path, target);
             if (choices.profile().xfdf() && !marks(submission, document).isEmpty()) {
                 built.files.putAll(xfdf(submission, document, path, target, taken));
@@ -155,6 +161,20 @@ final class Building {
             taken.remove(path.toLowerCase(Locale.ROOT));
             built.reasons.add("'" + called(submission, document) + "' did not go: " + e.getMessage());
         }
+    }
+
+    private MarkedPdf.Written written(Submission submission, Document document, List<AttachedSound> sounds,
+            Path target) throws Problem {
+        MarkedPdf.Manner manner = new MarkedPdf.Manner(choices.profile().form(), choices.plain(), choices.author(), at);
+        List<Mark> marks = marks(submission, document);
+        MadeOnce.Making<MarkedPdf.Written> making = () -> MarkedPdf.write(folder.pages(document), folder.pictures(),
+                marks, sounds, manner, target);
+        return afresh
+                ? making.make()
+                : MadeOnce.get(folder.outgoing().resolve("made").resolve(document.id() + ".pdf"),
+                        Fingerprint.ofCopy(document, marks, List.of(manner.form().name(),
+                                String.valueOf(manner.plain()), manner.author(), sounds.toString())),
+                        target, making);
     }
 
     /** What can be heard, made small. One that cannot be leaves the others. */
@@ -261,7 +281,7 @@ final class Building {
         try {
             Files.createDirectories(file.getParent());
             switch (choices.profile().sheet()) {
-                case PDF -> FeedbackPages.pdf(sheet, at, file);
+                case PDF -> pages(submission, sheet, file);
                 case HTML -> Files.writeString(file, FeedbackPages.html(sheet));
                 case TEXT -> Files.writeString(file, FeedbackPages.text(sheet));
                 case NONE -> throw new IllegalStateException("No sheet is wanted");
@@ -270,6 +290,21 @@ final class Building {
         } catch (IOException | java.nio.file.InvalidPathException e) {
             throw new Problem("Its feedback sheet could not be written. Check that the disk has room and try again.",
                     e);
+        }
+    }
+
+    private void pages(Submission submission, FeedbackSheet sheet, Path file) throws Problem {
+        MadeOnce.Making<Boolean> making = () -> {
+            FeedbackPages.pdf(sheet, at, file);
+            return true;
+        };
+        if (afresh) {
+            making.make();
+        } else {
+            MadeOnce.get(folder.outgoing()
+                    .resolve("made")
+                    .resolve("sheet-" + batch.position(submission.student().key()) + ".pdf"), sheet.toString(), file,
+                    making);
         }
     }
 

@@ -9,6 +9,7 @@ import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.feedback.Heard;
+import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
 
 /** What tells one state of a student's hand-back from another. */
@@ -40,7 +41,21 @@ public final class Fingerprint {
         if (!chosen.isEmpty()) {
             handed.add(chosen);
         }
+        return of(handed);
+    }
+
+    /**
+     * A digest of a marked copy of a document.
+     *
+     * @param marks  what is written on it
+     * @param manner how it is written, and with what
+     */
+    public static String ofCopy(Document document, List<Mark> marks, List<String> manner) {
+        return of(List.of(document.sha256(), document.pages(), marks, manner));
+    }
+
+    private static String of(List<Object> parts) {
         return HexFormat.of()
-                .formatHex(NewBatch.sha256().digest(BatchJson.write(handed).getBytes(StandardCharsets.UTF_8)));
+                .formatHex(NewBatch.sha256().digest(BatchJson.write(parts).getBytes(StandardCharsets.UTF_8)));
     }
 }

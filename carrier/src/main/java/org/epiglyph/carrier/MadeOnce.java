@@ -1,0 +1,78 @@
+package org.epiglyph.carrier;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.epiglyph.core.Problem;
+import org.epiglyph.places.WholeFile;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Files that go out, made once in a run of the program and copied as long as nothing that they are made of changes. Another run makes
+ * them again, since it may be of another version. Safe for several threads.
+ */
+final class MadeOnce {
+    private static final Logger LOG = LoggerFactory.getLogger(MadeOnce.class);
+    private static final Map<Path, Made> MADE = new ConcurrentHashMap<>();
+
+    private MadeOnce() {}
+
+    /** @param said what was said when it was made */
+    private record Made(String key, long bytes, Object said) {}
+
+    /** Makes a file. */
+    @FunctionalInterface
+    interface Making<T> {
+        T make() throws Problem;
+    }
+
+    /**
+     * Gives a file, by copying it or by making it.
+     *
+     * @param kept   where a copy is kept, for one thing at a time
+     * @param key    of all that it is made of
+     * @param target where it shall be
+     * @param making makes it there
+     * @return what was said when it was made
+     */
+    @SuppressWarnings("unchecked") // one kept file is always of one kind
+    static <T> T get(Path kept, String key, Path target, Making<T> making) throws Problem {
+        Optional<Made> made = Optional.ofNullable(MADE.get(kept)).filter(m -> m.key.equals(key));
+        if (made.isPresent() && copied(kept, made.get().bytes, target)) {
+            return (T) made.get().said;
+        }
+        T said = making.make();
+        keep(kept, key, target, said);
+        return said;
+    }
+
+    private static boolean copied(Path kept, long bytes, Path target) {
+        try {
+            if (Files.size(kept) != bytes) {
+                return false;
+            }
+            Files.createDirectories(target.getParent());
+            WholeFile.write(target, beside -> Files.copy(kept, beside, StandardCopyOption.REPLACE_EXISTING));
+            return Files.size(target) == bytes;
+        } catch (IOException e) {
+            return false; // then it is made
+        }
+    }
+
+    /** Where there is no room for it, it is made again the next time. */
+    private static void keep(Path kept, String key, Path target, Object said) {
+        MADE.remove(kept);
+        try {
+            Files.createDirectories(kept.getParent());
+            WholeFile.write(kept, beside -> Files.copy(target, beside, StandardCopyOption.REPLACE_EXISTING));
+            MADE.put(kept, new Made(key, Files.size(kept), said));
+        } catch (IOException e) {
+            LOG.info("A file that goes out is not kept ({})", e.getClass().getSimpleName());
+        }
+    }
+}

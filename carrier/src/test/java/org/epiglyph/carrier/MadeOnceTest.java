@@ -1,0 +1,84 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.Test;
+
+/** What did not change is not built again, and what did is; told apart by the time that a copy bears. */
+class MadeOnceTest extends HandedBackFixture {
+    private static final String PDF = "K-1_work_marked.pdf";
+    private static final String SHEET = "K-1_work_feedback.pdf";
+    private int times;
+
+    private Map<String, byte[]> handBack(Workspace workspace, MarkedPdf.Form form) throws Exception {
+        Path out = folder.resolve("out " + ++times);
+        Clock later = Clock.offset(CLOCK, Duration.ofHours(times));
+        Report report = new HandingBack(workspace, later,
+                new Choices("Marker", false, new Profile(form, Profile.Sheet.PDF), Map.of()))
+                .toFolder(out, Progress.NONE);
+        assertThat(report.isWhole()).isTrue();
+        Map<String, byte[]> files = new TreeMap<>();
+        try (ZipFile zip = new ZipFile(out.resolve("handed-back.zip").toFile())) {
+            for (ZipEntry entry : zip.stream().toList()) {
+                files.put(entry.getName(), zip.getInputStream(entry).readAllBytes());
+            }
+        }
+        return files;
+    }
+
+    private static void change(Workspace workspace, Edit edit) {
+        workspace.edit(new Edit.OpenAgain(ADA));
+        workspace.edit(edit);
+        workspace.edit(new Edit.Seal(ADA));
+    }
+
+    @Test
+    void whatDidNotChangeIsCopiedAndWhatDidIsMadeAgain() throws Exception {
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            Map<String, byte[]> first = handBack(workspace, MarkedPdf.Form.PRINTED_MARGIN);
+            Map<String, byte[]> second = handBack(workspace, MarkedPdf.Form.PRINTED_MARGIN);
+            assertThat(second.get(PDF)).as("the time of the first").isEqualTo(first.get(PDF));
+            assertThat(second.get(SHEET)).isEqualTo(first.get(SHEET));
+
+            change(workspace, new Edit.WriteOnTheWhole(ADA, "Another word."));
+            Map<String, byte[]> words = handBack(workspace, MarkedPdf.Form.PRINTED_MARGIN);
+            assertThat(words.get(PDF)).isEqualTo(first.get(PDF));
+            assertThat(words.get(SHEET)).isNotEqualTo(first.get(SHEET));
+
+            change(workspace, new Edit.PlaceMark(ADA,
+                    new Note(head("n7", Remark.of("Why?")), new PagePoint(220, 500))));
+            Map<String, byte[]> marked = handBack(workspace, MarkedPdf.Form.PRINTED_MARGIN);
+            assertThat(marked.get(PDF)).isNotEqualTo(first.get(PDF));
+            assertThat(handBack(workspace, MarkedPdf.Form.FLATTENED).get(PDF)).isNotEqualTo(marked.get(PDF));
+        }
+    }
+
+    @Test
+    void whatIsLostOrCutOnTheDiskIsMadeAgain() throws Exception {
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            byte[] first = handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF);
+            Path kept = workspace.folder().outgoing().resolve("made").resolve("d1.pdf");
+            assertThat(kept).hasBinaryContent(first);
+            Files.delete(kept);
+            byte[] second = handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF);
+            assertThat(second).as("made at another time").isNotEqualTo(first).hasSameSizeAs(first);
+            Files.write(kept, new byte[]{1, 2, 3});
+            assertThat(handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF)).hasSameSizeAs(first);
+            assertThat(kept).hasSize(first.length);
+        }
+    }
+}

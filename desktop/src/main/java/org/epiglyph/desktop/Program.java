@@ -124,11 +124,7 @@ public final class Program {
         this.shelf = new Shelf(start.shelf(), habit, background, clock, new Shelf.Ways(this::toDesk, this::toMarkBook,
                 this::toHandBack, this::toCollect, this::toCollectAgain, this::repair));
         batch = new OpenBatch(clock, new Hearing());
-        background.busyProperty().addListener((_, _, busy) -> {
-            if (!busy) {
-                Platform.runLater(batch::closeHeld);
-            }
-        });
+        background.busyProperty().addListener((_, _, _) -> Platform.runLater(this::closeHeld));
         frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
         frame.acts().everywhere(placeOfBatch("Place.desk", "Shortcut+DIGIT2", this::toDesk));
         frame.acts().everywhere(placeOfBatch("Place.handBack", "Shortcut+DIGIT3", this::toHandBack));
@@ -137,6 +133,12 @@ public final class Program {
         frame.acts().everywhere(placeOfBatch("Place.phrasebook", "Shortcut+DIGIT6", this::toPhrasebook));
         frame.acts().everywhere(placeOfBatch("Place.letters", "Shortcut+DIGIT7", this::toLetters));
         frame.acts().everywhere(Act.of("Place.collect", "Shortcut+DIGIT8", () -> toCollect(List.of())));
+    }
+
+    private void closeHeld() {
+        if (!background.busyProperty().get()) {
+            batch.closeHeld();
+        }
     }
 
     /** A place that there is while a batch is open. */
@@ -226,7 +228,7 @@ public final class Program {
             goOn(model);
             Desk desk = new Desk(model, frame.looks(), new DeskTools(images, batch.making(), scans, settings, spelling,
                     clock, start.opener(), start.links(), frame::find, start.simulated().tablet(),
-                    Sounds.of(start.simulated().voice())));
+                    Sounds.of(start.simulated().voice()), this::closeHeld));
             frame.show(desk);
             then.accept(desk);
         });

@@ -101,7 +101,7 @@ public final class Desk implements Place {
         question = new ByQuestion(model, pages, images, find::words);
         PhrasesSide phrases = new PhrasesSide(model, words -> lookFor(find, words));
         HintsSide hints = new HintsSide(model, pages, new HintsModel(model, images, tools.spelling()));
-        spoken = new SpokenHand(model, tools.sounds(), tools.settings(), this::goTo);
+        spoken = new SpokenHand(model, tools, this::goTo);
         side = new SideSheet(
                 List.of(new RemarksSide(model, this::goTo, images::picture, tools.links()), pagesSide, find,
                         beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases,

@@ -23,8 +23,9 @@ import org.epiglyph.desktop.spoken.Sounds;
  * @param finding  opens the window's finder for one kind of thing
  * @param tablet   the trace that a simulated pen tablet plays; empty where there is none
  * @param sounds   microphone and loudspeaker
+ * @param released called when a remark that was being spoken as the desk was left is kept, and holds the batch no longer
  */
 public record DeskTools(PageImages images, PageMaking making, ScanReading scans, Settings settings, Spelling spelling,
         Clock clock,
         Consumer<Path> opener, Consumer<String> links, DeskFinder.Finding finding, Optional<Path> tablet,
-        Sounds sounds) {}
+        Sounds sounds, Runnable released) {}

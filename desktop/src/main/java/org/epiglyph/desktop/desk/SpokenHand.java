@@ -9,9 +9,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.desktop.ledger.Ledger;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.spoken.ListeningModel;
-import org.epiglyph.desktop.spoken.Sounds;
 import org.epiglyph.desktop.spoken.SpeakingModel;
 
 /** Speaking by keys: about the mark that is chosen, the criterion that has the focus, or else the whole. */
@@ -28,11 +26,11 @@ final class SpokenHand {
     private Optional<Long> pressed = Optional.empty();
 
     /** @param go shows a mark on its page */
-    SpokenHand(DeskModel model, Sounds sounds, Settings settings, Consumer<Mark> go) {
+    SpokenHand(DeskModel model, DeskTools tools, Consumer<Mark> go) {
         this.model = model;
         this.go = go;
-        speaking = new SpeakingModel(model, sounds, settings);
-        listening = new ListeningModel(model, sounds);
+        speaking = new SpeakingModel(model, tools.sounds(), tools.settings(), tools.released());
+        listening = new ListeningModel(model, tools.sounds());
         side = new SpokenSide(model, speaking, listening, this::show);
     }
 

@@ -31,6 +31,7 @@ public final class SpeakingModel {
     private static final Duration LOOK = Duration.millis(60);
     private final DeskModel model;
     private final Sounds sounds;
+    private final Runnable released;
     private final SerialExecutor work = SerialExecutor.thread();
     private final ReadOnlyObjectWrapper<Optional<Now>> now = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final IntegerProperty minutes = new SimpleIntegerProperty();
@@ -53,8 +54,10 @@ public final class SpeakingModel {
      */
     public record Now(StudentKey student, SpokenPlace place, String remark, long length, long left, double level) {}
 
-    public SpeakingModel(DeskModel model, Sounds sounds, Settings settings) {
+    /** @param released called when the batch is held no longer */
+    public SpeakingModel(DeskModel model, Sounds sounds, Settings settings, Runnable released) {
         this.model = model;
+        this.released = released;
         this.sounds = sounds;
         minutes.set(settings.speaking().minutes());
         minutes.subscribe((_, now) -> work.start(() -> {
@@ -198,5 +201,6 @@ public final class SpeakingModel {
         now.set(Optional.empty());
         hold.ifPresent(Workspace.Hold::close);
         hold = Optional.empty();
+        released.run();
     }
 }

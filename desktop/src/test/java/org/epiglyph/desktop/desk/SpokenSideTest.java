@@ -9,12 +9,14 @@ import java.io.InputStream;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.marks.Head;
@@ -51,6 +53,15 @@ class SpokenSideTest extends InWindow {
         }
         show(stage, s -> s.with(new Simulated(Optional.empty(), Optional.of(voice))));
         program.toDesk(batch.folder());
+    }
+
+    /** True once the program has the batch open no longer. */
+    private boolean isFree() {
+        try (Workspace there = Workspace.open(batch.folder(), Clock.systemUTC())) {
+            return there.batch().submissions().size() == 3;
+        } catch (Problem e) {
+            return false;
+        }
     }
 
     private List<SpokenRemark> spoken() {
@@ -171,6 +182,7 @@ class SpokenSideTest extends InWindow {
         waitFor(() -> hasTime(robot, "0:02"));
         robot.interact(program::toShelf);
         waitFor(() -> program.frame().place() instanceof Shelf);
+        waitFor(this::isFree);
         robot.interact(() -> program.toDesk(batch.folder()));
         atDesk(robot);
         waitFor(() -> !model().batch().submission(ada).spoken().isEmpty());

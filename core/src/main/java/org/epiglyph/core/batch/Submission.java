@@ -44,7 +44,8 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
 
     /** How a document is called where it is shown: by its name as received, or by its number while the name is covered. */
     public String called(Document document) {
-        if (!student().isCovered()) {
+        boolean spoken = spoken().stream().anyMatch(s -> s.sound().document().equals(document.id()));
+        if (spoken || !student().isCovered()) {
             return document.name();
         }
         int at = documents().stream().map(Document::id).toList().indexOf(document.id());

@@ -81,11 +81,11 @@ public final class Bench {
                 new BookFigures(bench.world).tell(bench::say);
                 return;
             }
+            Path batch = bench.collect();
             if (only.equals("passages")) {
-                new PassagesFigures().tell(bench::say);
+                new PassagesFigures().tell(batch, bench::say);
                 return;
             }
-            Path batch = bench.collect();
             if (only.equals("intake")) {
                 bench.annotating(batch);
                 new IntakeFigures(bench.world).tell(bench::say);
@@ -116,7 +116,7 @@ public final class Bench {
             new ScoringBench().tell(bench::say);
             new GrowthFigures(bench.world).tell(bench::say, bench.notes::add);
             new BookFigures(bench.world).tell(bench::say);
-            new PassagesFigures().tell(bench::say);
+            new PassagesFigures().tell(batch, bench::say);
             bench.write(Path.of(arguments[0]).resolve("docs/performance.md"));
         } finally {
             try (Stream<Path> all = Files.walk(world)) {

@@ -1,5 +1,8 @@
 package org.epiglyph.bench;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -7,11 +10,17 @@ import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.passages.Corpus;
 import org.epiglyph.core.passages.Source;
 import org.epiglyph.core.passages.Vocabulary;
 import org.epiglyph.core.passages.WordRun;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.workspace.Workspace;
 
 /** Comparing a class: each pair that shares something must be found, and the plain way is to hold every work against every other. */
 final class PassagesFigures {
@@ -20,7 +29,8 @@ final class PassagesFigures {
     private static final int WORDS = 2_000;
     private static final int PLANTED = 40;
 
-    void tell(IntakeFigures.Say say) {
+    /** @param batch a class with pages, whose words are read */
+    void tell(Path batch, IntakeFigures.Say say) throws Exception {
         List<String> texts = texts();
         compare(texts.subList(0, SAMPLE)); // warm
         plain(texts.subList(0, SAMPLE));
@@ -39,6 +49,75 @@ final class PassagesFigures {
         from = System.nanoTime();
         compare(texts);
         say.say("passages in common of 1,000 works of 2,000 words", "20 seconds", millis(from), 20_000, "ms");
+        memory(texts, say);
+        words(batch, say);
+    }
+
+    /** What is held for a word of 1,000 works, beside all runs of words of a tenth of them. */
+    private static void memory(List<String> texts, IntakeFigures.Say say) {
+        long before = used();
+        List<Set<String>> runs = texts.subList(0, SAMPLE).stream().map(PassagesFigures::runs).toList();
+        double plain = (used() - before) / (double) (SAMPLE * WORDS);
+        if (runs.isEmpty()) {
+            throw new IllegalStateException("It was measured too late");
+        }
+        runs = List.of();
+        before = used();
+        Corpus corpus = corpus(texts);
+        double ours = (used() - before) / (double) (CLASS * WORDS);
+        if (corpus.words(key(0)).isEmpty()) {
+            throw new IllegalStateException("It was measured too late");
+        }
+        say.say("memory for passages in common, bytes a word", "all runs of words as they are", ours, plain, "bytes");
+    }
+
+    private static long used() {
+        for (int i = 0; i < 3; i++) {
+            System.gc();
+        }
+        return Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory();
+    }
+
+    /** A class's words as the index beside the batch has them, and as the pages have them. */
+    private static void words(Path batch, IntakeFigures.Say say) throws Exception {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            read(workspace); // warm
+            Path kept = workspace.folder().root().resolve("words");
+            try (Stream<Path> files = Files.list(kept)) {
+                for (Path file : files.toList()) {
+                    Files.delete(file);
+                }
+            }
+            long from = System.nanoTime();
+            int words = read(workspace);
+            double without = millis(from);
+            from = System.nanoTime();
+            if (read(workspace) != words) {
+                throw new IllegalStateException("The kept words are others");
+            }
+            say.say("the words of the demo's class from the index beside the batch", "from the pages, index made",
+                    millis(from), without, "ms");
+            long bytes = 0;
+            try (Stream<Path> files = Files.list(kept)) {
+                for (Path file : files.toList()) {
+                    bytes += Files.size(file);
+                }
+            }
+            say.say("the index beside the batch, bytes a word", "16 bytes", (double) bytes / words, 16, "bytes");
+        }
+    }
+
+    private static int read(Workspace workspace) throws Problem {
+        KeptWords kept = new KeptWords(workspace.folder());
+        int words = 0;
+        for (Submission submission : workspace.batch().submissions()) {
+            for (Document document : submission.documents()) {
+                if (document.pageCount() > 0) {
+                    words += kept.of(document).stream().mapToInt(p -> p.words().size()).sum();
+                }
+            }
+        }
+        return words;
     }
 
     private static Source key(int number) {
@@ -66,12 +145,17 @@ final class PassagesFigures {
 
     /** @return how many pairs share something */
     private static int compare(List<String> texts) {
+        Corpus corpus = corpus(texts);
+        return IntStream.range(0, texts.size()).map(i -> corpus.common(key(i), true).size()).sum() / 2;
+    }
+
+    private static Corpus corpus(List<String> texts) {
         Vocabulary vocabulary = new Vocabulary();
         Corpus corpus = new Corpus(List.of());
         for (int i = 0; i < texts.size(); i++) {
             corpus.put(key(i), WordRun.of(vocabulary, texts.get(i)));
         }
-        return IntStream.range(0, texts.size()).map(i -> corpus.common(key(i), true).size()).sum() / 2;
+        return corpus;
     }
 
     private static int plain(List<String> texts) {

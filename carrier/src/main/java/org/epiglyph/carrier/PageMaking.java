@@ -31,12 +31,8 @@ public final class PageMaking implements AutoCloseable {
     private final Executor editing;
     private final Set<String> tried = new HashSet<>();
     private final IntakeProcess intake = new IntakeProcess();
+    private final RollWalk walk;
     private final Thread thread;
-    /** Where the walk through the roll is, and how many students are left of it; for the working thread alone. */
-    private int at;
-    private int left = Integer.MAX_VALUE;
-    private Optional<StudentKey> wanted = Optional.empty();
-    private boolean ended;
 
     private record Work(StudentKey student, Document document) {}
 
@@ -48,6 +44,7 @@ public final class PageMaking implements AutoCloseable {
     public PageMaking(Workspace workspace, Executor editing) {
         this.workspace = workspace;
         this.editing = editing;
+        this.walk = new RollWalk(workspace::batch);
         this.thread = Thread.ofPlatform()
                 .daemon()
                 .name("making pages")
@@ -91,9 +88,8 @@ public final class PageMaking implements AutoCloseable {
     }
 
     /** Makes the pages of this student first, then those of the students who follow. */
-    public synchronized void first(StudentKey student) {
-        wanted = Optional.of(student);
-        notifyAll();
+    public void first(StudentKey student) {
+        walk.want(student);
     }
 
     private void work() {
@@ -116,10 +112,8 @@ public final class PageMaking implements AutoCloseable {
     }
 
     private void record(Work work, Pages pages) {
-        synchronized (this) {
-            if (ended) {
-                return;
-            }
+        if (walk.isEnded()) {
+            return;
         }
         boolean told = workspace.batch()
                 .submission(work.student)
@@ -136,44 +130,16 @@ public final class PageMaking implements AutoCloseable {
     }
 
     /** A full disk is tried again after a while. */
-    private synchronized void forget(Work work) throws InterruptedException {
+    private void forget(Work work) throws InterruptedException {
         tried.remove(work.document.id());
-        left = Integer.MAX_VALUE;
-        wait(RETRY_MILLIS);
+        walk.again(RETRY_MILLIS);
     }
 
-    /** Looks for files outside of the lock, so that whoever asks for a student never waits for the disk. */
     private Optional<Work> next() throws InterruptedException {
-        while (begin()) {
-            List<Submission> all = workspace.batch().submissions();
-            left = Math.min(left, all.size());
-            if (left == 0) {
-                continue;
-            }
-            Optional<Work> next = missing(workspace, all.get(at % all.size()))
-                    .filter(w -> !tried.contains(w.document.id()))
-                    .findFirst();
-            if (next.isPresent()) {
-                tried.add(next.get().document.id());
-                return next;
-            }
-            at++;
-            left--;
-        }
-        return Optional.empty();
-    }
-
-    /** Waits while nothing is left of the walk, and begins it anew with the student who is wanted. @return false at the end */
-    private synchronized boolean begin() throws InterruptedException {
-        while (!ended && left == 0 && wanted.isEmpty()) {
-            wait();
-        }
-        wanted.ifPresent(student -> {
-            at = Math.max(0, workspace.batch().position(student));
-            left = Integer.MAX_VALUE;
-        });
-        wanted = Optional.empty();
-        return !ended;
+        Optional<Work> next = walk
+                .next(s -> missing(workspace, s).filter(w -> !tried.contains(w.document.id())).findFirst());
+        next.ifPresent(w -> tried.add(w.document.id()));
+        return next;
     }
 
     /** Documents of a submission without pages, those of the hand-in that counts first. */
@@ -215,10 +181,7 @@ public final class PageMaking implements AutoCloseable {
     /** Stops; what is being made is finished when it is opened again. */
     @Override
     public void close() {
-        synchronized (this) {
-            ended = true;
-            notifyAll();
-        }
+        walk.end();
         thread.interrupt();
         Thread.ofVirtual().start(() -> {
             try {

@@ -9,9 +9,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
-import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.roster.StudentKey;
@@ -33,11 +31,8 @@ public final class ScanReading implements AutoCloseable {
     private Optional<WordRecognition> recognition = Optional.empty();
     private final Consumer<String> read;
     private final Set<String> done = new HashSet<>();
-    private Optional<StudentKey> wanted = Optional.empty();
-    private int at;
-    private int left = Integer.MAX_VALUE;
+    private final RollWalk walk;
     private boolean begun;
-    private volatile boolean ended;
 
     /** @param read is told the id of each document of which words are there; on any thread */
     public ScanReading(Workspace workspace, Consumer<String> read) {
@@ -47,6 +42,7 @@ public final class ScanReading implements AutoCloseable {
     /** @param installed finds the program; asked off the caller's thread */
     ScanReading(Workspace workspace, Supplier<Optional<WordRecognition>> installed, Consumer<String> read) {
         this.workspace = workspace;
+        this.walk = new RollWalk(workspace::batch);
         this.installed = installed;
         this.read = read;
     }
@@ -65,12 +61,11 @@ public final class ScanReading implements AutoCloseable {
 
     /** Looks at this student first, then at those who follow. */
     public synchronized void first(StudentKey student) {
-        wanted = Optional.of(student);
-        if (!begun && !ended) {
+        walk.want(student);
+        if (!begun && !walk.isEnded()) {
             begun = true;
             Thread.ofPlatform().daemon().name("reading scans").priority(Thread.MIN_PRIORITY).start(this::work);
         }
-        notifyAll();
     }
 
     private void work() {
@@ -98,7 +93,7 @@ public final class ScanReading implements AutoCloseable {
                 return;
             }
             List<PageText> pages = recognise(document, own);
-            if (!ended) {
+            if (!walk.isEnded()) {
                 WordsFile.writeRecognised(workspace.folder(), document, pages);
                 read.accept(document.id());
             }
@@ -111,54 +106,27 @@ public final class ScanReading implements AutoCloseable {
     private List<PageText> recognise(Document document, List<PageText> own) throws Problem, IOException {
         List<PageText> pages = new ArrayList<>();
         try (OpenDocument open = OpenDocument.open(workspace.folder().pages(document))) {
-            for (int i = 0; i < own.size() && !ended; i++) {
+            for (int i = 0; i < own.size() && !walk.isEnded(); i++) {
                 pages.add(!own.get(i).words().isEmpty()
                         ? PageText.NONE
                         : recognition.orElseThrow()
-                                .read(open, i, workspace.batch().aids().language(), () -> ended));
+                                .read(open, i, workspace.batch().aids().language(), walk::isEnded));
             }
         }
         return pages;
     }
 
     private Optional<Document> next() throws InterruptedException {
-        while (begin()) {
-            Batch batch = workspace.batch();
-            left = Math.min(left, batch.submissions().size());
-            if (left == 0) {
-                continue;
-            }
-            Submission submission = batch.submissions().get(at % batch.submissions().size());
-            Optional<Document> next = submission.documents()
-                    .stream()
-                    .filter(d -> d.pageCount() > 0 && !done.contains(d.id()))
-                    .findFirst();
-            if (next.isPresent()) {
-                done.add(next.get().id());
-                return next;
-            }
-            at++;
-            left--;
-        }
-        return Optional.empty();
-    }
-
-    /** Waits while nothing is left, and begins anew with the student who is wanted. @return false at the end */
-    private synchronized boolean begin() throws InterruptedException {
-        while (!ended && left == 0 && wanted.isEmpty()) {
-            wait();
-        }
-        wanted.ifPresent(student -> {
-            at = Math.max(0, workspace.batch().position(student));
-            left = Integer.MAX_VALUE;
-        });
-        wanted = Optional.empty();
-        return !ended;
+        Optional<Document> next = walk.next(s -> s.documents()
+                .stream()
+                .filter(d -> d.pageCount() > 0 && !done.contains(d.id()))
+                .findFirst());
+        next.ifPresent(d -> done.add(d.id()));
+        return next;
     }
 
     @Override
-    public synchronized void close() {
-        ended = true;
-        notifyAll();
+    public void close() {
+        walk.end();
     }
 }

@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.collect;
 
-import org.epiglyph.desktop.frame.Form;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -18,9 +17,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
-import javafx.util.StringConverter;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Student;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
@@ -64,8 +63,8 @@ final class SheetEditor implements Editor {
         Button another = Form.button("Collect.sheet.another", "link-button", this::open);
         Button cancel = Form.button("Collect.cancel", "link-button", close);
         cancel.setId("cancel");
-        table.setConverter(shownAs(t -> t.name()));
-        header.setConverter(shownAs(h -> Words.of("Collect.sheet.line", h + 1)));
+        table.setConverter(Form.shownAs(t -> t.name()));
+        header.setConverter(Form.shownAs(h -> Words.of("Collect.sheet.line", h + 1)));
         table.valueProperty().addListener((_, _, chosen) -> anew(chosen, 0, true));
         header.valueProperty().addListener((_, _, row) -> anew(table.getValue(), row == null ? 0 : row, false));
         header.setId("sheet-header");
@@ -88,20 +87,6 @@ final class SheetEditor implements Editor {
     @Override
     public Node first() {
         return header;
-    }
-
-    private static <T> StringConverter<T> shownAs(java.util.function.Function<T, String> words) {
-        return new StringConverter<>() {
-            @Override
-            public String toString(T value) {
-                return value == null ? "" : words.apply(value);
-            }
-
-            @Override
-            public T fromString(String text) {
-                throw new UnsupportedOperationException("The choice is not typed");
-            }
-        };
     }
 
     private void open() {
@@ -195,7 +180,7 @@ final class SheetEditor implements Editor {
         }
         box.setId("role-" + column);
         box.setMinWidth(130);
-        box.setConverter(shownAs(r -> r.map(x -> Words.of("Role." + x.name())).orElse(Words.of("Role.none"))));
+        box.setConverter(Form.shownAs(r -> r.map(x -> Words.of("Role." + x.name())).orElse(Words.of("Role.none"))));
         box.setValue(roles.columns()
                 .entrySet()
                 .stream()

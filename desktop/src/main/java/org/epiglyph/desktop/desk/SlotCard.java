@@ -28,7 +28,6 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
 import javafx.stage.FileChooser;
-import javafx.util.StringConverter;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
@@ -36,6 +35,7 @@ import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -227,17 +227,7 @@ final class SlotCard extends VBox {
         tools.getItems().addAll(Tool.values());
         tools.setValue(slot.tool());
         tools.setAccessibleText(Words.of("Case.tool"));
-        tools.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Tool tool) {
-                return tool == null ? "" : Words.of("Tool." + tool.name());
-            }
-
-            @Override
-            public Tool fromString(String words) {
-                throw new UnsupportedOperationException("Tools are chosen, not typed");
-            }
-        });
+        tools.setConverter(Form.shownAs(t -> Words.of("Tool." + t.name())));
         tools.setOnAction(_ -> change(slot().withTool(tools.getValue())));
         return labelled("Case.tool", tools);
     }

@@ -11,7 +11,6 @@ import javafx.scene.control.ComboBox;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
@@ -58,10 +57,10 @@ final class SpokenSide implements Side {
         recording = new RecordLine(speaking);
         about.setId("spoken-about");
         about.setMaxWidth(Double.MAX_VALUE);
-        about.setConverter(words(this::place));
+        about.setConverter(Form.shownAs(this::place));
         minutes.setId("spoken-minutes");
         minutes.getItems().setAll(SpeakingHabit.CHOICES);
-        minutes.setConverter(words(m -> Words.of("Spoken.minutes", m)));
+        minutes.setConverter(Form.shownAs(m -> Words.of("Spoken.minutes", m)));
         minutes.setValue(speaking.minutesProperty().get());
         minutes.valueProperty().subscribe((_, now) -> speaking.minutesProperty().set(now));
         ready = new VBox(Form.label("Spoken.about", about), about, Form.label("Spoken.most", minutes), minutes, record,
@@ -80,20 +79,6 @@ final class SpokenSide implements Side {
     void write(String remark) {
         toWrite = remark;
         refresh();
-    }
-
-    private static <T> StringConverter<T> words(java.util.function.Function<T, String> words) {
-        return new StringConverter<>() {
-            @Override
-            public String toString(T value) {
-                return value == null ? "" : words.apply(value);
-            }
-
-            @Override
-            public T fromString(String text) {
-                throw new UnsupportedOperationException("Nothing is typed here");
-            }
-        };
     }
 
     @Override

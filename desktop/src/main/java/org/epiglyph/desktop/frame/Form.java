@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.frame;
 
 import java.util.Optional;
+import java.util.function.Function;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -12,6 +13,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
 
 /** The parts of which forms are built. */
 public final class Form {
@@ -23,6 +25,21 @@ public final class Form {
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(_ -> act.run());
         return button;
+    }
+
+    /** Lets values of a choice be shown in words. */
+    public static <T> StringConverter<T> shownAs(Function<T, String> words) {
+        return new StringConverter<>() {
+            @Override
+            public String toString(T value) {
+                return value == null ? "" : words.apply(value);
+            }
+
+            @Override
+            public T fromString(String text) {
+                throw new UnsupportedOperationException("The choice is not typed");
+            }
+        };
     }
 
     public static Label label(String key, Node field) {

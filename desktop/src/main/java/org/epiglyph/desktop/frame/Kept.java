@@ -12,7 +12,6 @@ import javafx.scene.control.TextField;
 import javafx.scene.TraversalDirection;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.util.StringConverter;
 
 /** Fields whose content is kept when they are left or Enter is pressed, and choices that are kept at once. */
 public final class Kept {
@@ -66,17 +65,7 @@ public final class Kept {
     public static <T> ComboBox<T> choice(List<T> all, T now, Function<T, String> words, Consumer<T> keep) {
         ComboBox<T> choice = new ComboBox<>();
         choice.getItems().setAll(all);
-        choice.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(T value) {
-                return value == null ? "" : words.apply(value);
-            }
-
-            @Override
-            public T fromString(String typed) {
-                return now;
-            }
-        });
+        choice.setConverter(Form.shownAs(words));
         choice.setValue(now);
         choice.setMaxWidth(Double.MAX_VALUE);
         choice.valueProperty().addListener((_, before, chosen) -> {

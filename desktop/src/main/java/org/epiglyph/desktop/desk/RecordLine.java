@@ -30,6 +30,7 @@ final class RecordLine extends VBox {
 
     RecordLine(SpeakingModel speaking) {
         getStyleClass().add("record-line");
+        about.setId("spoken-of");
         about.setWrapText(true);
         about.getStyleClass().add("tells");
         time.setId("spoken-time");

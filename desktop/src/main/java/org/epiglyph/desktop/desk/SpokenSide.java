@@ -75,9 +75,9 @@ final class SpokenSide implements Side {
         speaking.onKept(this::write);
     }
 
-    /** Puts the caret into the words of a remark. */
+    /** Puts the caret into the words of a remark about the work on the desk; about another's it would come later, unexpected. */
     void write(String remark) {
-        toWrite = remark;
+        toWrite = model.submission().findSpoken(remark).isPresent() ? remark : "";
         refresh();
     }
 
@@ -115,11 +115,16 @@ final class SpokenSide implements Side {
         Form.show(recording, now.isPresent());
         Form.show(ready, now.isEmpty() && !model.submission().sealed());
         if (!was && now.isPresent()) {
-            recording.about(now.get().student().equals(model.student())
-                    ? place(now.get().place())
-                    : model.batch().submission(now.get().student()).student().name());
+            sayAbout(now.get());
             node.setVvalue(0);
         }
+    }
+
+    /** Where another student is on the desk by now, the one is named about whose work somebody speaks. */
+    private void sayAbout(SpeakingModel.Now now) {
+        recording.about(now.student().equals(model.student())
+                ? place(now.place())
+                : model.batch().submission(now.student()).student().name());
     }
 
     @Override
@@ -136,6 +141,7 @@ final class SpokenSide implements Side {
         }
         offer();
         showSpeaking(speaking.nowProperty().get());
+        speaking.nowProperty().get().ifPresent(this::sayAbout);
         entryToWrite().ifPresent(e -> {
             toWrite = "";
             Platform.runLater(() -> show(e)); // when it has its place

@@ -179,6 +179,7 @@ class SpokenSideTest extends InWindow {
         robot.type(KeyCode.O);
         waitFor(() -> hasTime(robot, "0:01"));
         robot.interact(() -> model().walk().step(1));
+        waitFor(() -> text(robot, "#spoken-of").contains("Ada Typed"));
         waitFor(() -> hasTime(robot, "0:02"));
         robot.interact(program::toShelf);
         waitFor(() -> program.frame().place() instanceof Shelf);

@@ -81,6 +81,11 @@ public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, Stri
         return new Marked(changed, card, change.apply(onTheWhole), privately, seen, marker, said);
     }
 
+    /** The same, and the private note too. */
+    Marked withAllWords(UnaryOperator<String> change) {
+        return withWords(change).withPrivately(change.apply(privately));
+    }
+
     Marked withMarker(String other) {
         return new Marked(marks, scores, onTheWhole, privately, seen, other, spoken);
     }

@@ -242,19 +242,22 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
     }
 
     Submission covered(int script) {
-        return new Submission(whose.covered(script), received, marked, delivered, correspondence);
+        Whose covered = whose.covered(script);
+        return new Submission(covered, received,
+                student().isCovered() ? marked : marked.withAllWords(whose::withoutName), delivered, correspondence);
     }
 
     /** Uncovered, and with the name wherever the marker's words to the student left it out. */
     Submission named() {
-        UnaryOperator<String> name = w -> w.replace(Student.NAMED_LATER, whose.owner().givenName());
-        return new Submission(whose.uncovered(), received, marked.withWords(name), delivered, correspondence);
+        return new Submission(whose.uncovered(), received, marked.withWords(whose::withName), delivered,
+                correspondence);
     }
 
     Submission uncovered() {
         return whose.uncovered() == whose
                 ? this
-                : new Submission(whose.uncovered(), received, marked, delivered, correspondence);
+                : new Submission(whose.uncovered(), received, marked.withAllWords(whose::withName), delivered,
+                        correspondence);
     }
 
     Submission withMail(String mail) {

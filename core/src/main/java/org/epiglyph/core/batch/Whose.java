@@ -1,5 +1,7 @@
 package org.epiglyph.core.batch;
 
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.epiglyph.core.roster.Student;
 
 /**
@@ -26,5 +28,26 @@ public record Whose(Student owner, Student shown) {
     Whose withMail(String mail) {
         Student other = owner.withMail(mail);
         return new Whose(other, shown.isCovered() ? shown : other);
+    }
+
+    /** Words that name the student, with what stands for the name meanwhile. */
+    String withoutName(String words) {
+        String without = replaced(words, owner.givenName(), Student.NAMED_LATER);
+        return owner.given().isBlank() ? without : replaced(without, owner.family(), Student.FAMILY_LATER);
+    }
+
+    /** The same words with the name again. */
+    String withName(String words) {
+        return words.replace(Student.NAMED_LATER, owner.givenName()).replace(Student.FAMILY_LATER, owner.family());
+    }
+
+    /** Whole words alone, as they are written. */
+    private static String replaced(String words, String name, String by) {
+        if (name.isBlank() || !words.contains(name)) {
+            return words;
+        }
+        return Pattern.compile("(?<![\\p{L}\\p{M}\\p{N}])" + Pattern.quote(name) + "(?![\\p{L}\\p{M}\\p{N}])")
+                .matcher(words)
+                .replaceAll(Matcher.quoteReplacement(by));
     }
 }

@@ -17,6 +17,8 @@ public record Student(StudentKey key, String given, String family, String sectio
         int script) {
     /** Stands for the name in words to a covered student, until the work is handed back. */
     public static final String NAMED_LATER = "[name]";
+    /** What stands for the family name meanwhile. */
+    public static final String FAMILY_LATER = "[family name]";
 
     public Student {
         mail = Objects.requireNonNullElse(mail, ""); // batches of earlier versions have none of these

@@ -153,4 +153,27 @@ class CoveredNamesTest {
         Submission ada = covered.submission(Batches.ADA);
         ada.documents().forEach(d -> assertThat(ada.called(d)).startsWith("document ").doesNotContain(d.name()));
     }
+
+    /** What was written before with a name in it shows none meanwhile, and is the same again afterwards, to the letter. */
+    @Test
+    void aNameInEarlierWordsIsCoveredAndComesBack() {
+        Batch written = batch
+                .apply(new Edit.PlaceMark(Batches.ADA, Batches.note("n1", "d1", 0, "Ada, why? Ada Example, Adamant!")))
+                .apply(new Edit.WriteOnTheWhole(Batches.ADA, "Well done, Ada."))
+                .apply(new Edit.WriteOnCriterion(Batches.ADA, "c1", "Ada's method"))
+                .apply(new Edit.WritePrivately(Batches.ADA, "Ask Ada Example"))
+                .apply(new Edit.WriteOnTheWhole(Batches.BAO, "As Ada did, Bao."));
+        Batch covered = written.apply(cover);
+        Submission ada = covered.submission(Batches.ADA);
+        assertThat(ada.findMark("n1").orElseThrow().remark().words())
+                .isEqualTo("[name], why? [name] [family name], Adamant!");
+        assertThat(ada.onTheWhole()).isEqualTo("Well done, [name].");
+        assertThat(ada.scores().words("c1")).isEqualTo("[name]'s method");
+        assertThat(ada.privately()).isEqualTo("Ask [name] [family name]");
+        assertThat(covered.apply(cover).submission(Batches.ADA)).as("covered twice").isEqualTo(ada);
+        assertThat(List.copyOf(covered.apply(written.inverse(cover)).submissions()))
+                .isEqualTo(List.copyOf(written.submissions()));
+        assertThat(Feedback.text(covered.named(), covered.named().submission(Batches.ADA)))
+                .isEqualTo(Feedback.text(written, written.submission(Batches.ADA)));
+    }
 }

@@ -57,20 +57,38 @@ final class MadeOnce {
                 return false;
             }
             Files.createDirectories(target.getParent());
-            WholeFile.write(target, beside -> Files.copy(kept, beside, StandardCopyOption.REPLACE_EXISTING));
+            WholeFile.write(target, beside -> {
+                if (!linked(kept, beside)) {
+                    Files.copy(kept, beside, StandardCopyOption.REPLACE_EXISTING);
+                }
+            });
             return Files.size(target) == bytes;
         } catch (IOException e) {
             return false; // then it is made
         }
     }
 
-    /** Where there is no room for it, it is made again the next time. */
+    /** Files that were written are never written into, but exchanged, so that one file may go by two names. */
+    private static boolean linked(Path file, Path name) {
+        try {
+            Files.deleteIfExists(name);
+            Files.createLink(name, file);
+            return true;
+        } catch (IOException | UnsupportedOperationException e) {
+            return false; // on another disk, or one that knows no links
+        }
+    }
+
+    /** What lies on another disk is not kept, since copying it would take as long as it saves; then it is made again. */
     private static void keep(Path kept, String key, Path target, Object said) {
         MADE.remove(kept);
         try {
             Files.createDirectories(kept.getParent());
-            WholeFile.write(kept, beside -> Files.copy(target, beside, StandardCopyOption.REPLACE_EXISTING));
-            MADE.put(kept, new Made(key, Files.size(kept), said));
+            Path beside = kept.resolveSibling(kept.getFileName() + ".part");
+            if (linked(target, beside)) {
+                Files.move(beside, kept, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+                MADE.put(kept, new Made(key, Files.size(kept), said));
+            }
         } catch (IOException e) {
             LOG.info("A file that goes out is not kept ({})", e.getClass().getSimpleName());
         }

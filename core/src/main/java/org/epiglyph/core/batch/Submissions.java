@@ -122,9 +122,9 @@ final class Submissions {
     Submissions covered(Covers covers, Set<StudentKey> who) {
         Map<StudentKey, Integer> numbers = covers.numbers();
         return of(all().stream()
-                .map(s -> who.contains(s.student().key())
+                .map(s -> who.contains(s.student().key()) && numbers.containsKey(s.student().key())
                         ? s.covered(numbers.get(s.student().key()))
-                        : s)
+                        : s) // who is covered already and has no other number keeps the one there is
                 .sorted(Comparator.comparing(s -> numbers.getOrDefault(s.student().key(), Integer.MAX_VALUE)))
                 .toList());
     }

@@ -176,4 +176,14 @@ class CoveredNamesTest {
         assertThat(Feedback.text(covered.named(), covered.named().submission(Batches.ADA)))
                 .isEqualTo(Feedback.text(written, written.submission(Batches.ADA)));
     }
+
+    @Test
+    void whoIsCoveredAlreadyKeepsTheNumberWhereTheOthersGetTheirs() {
+        Batch one = batch
+                .apply(new Edit.CoverNames(List.of(Batches.CARYS, Batches.ADA, Batches.BAO), Set.of(Batches.ADA)));
+        Batch both = one
+                .apply(new Edit.CoverNames(List.of(Batches.BAO, Batches.CARYS), Set.of(Batches.ADA, Batches.BAO)));
+        assertThat(both.submission(Batches.ADA).student().name()).isEqualTo("Script 2");
+        assertThat(both.submission(Batches.BAO).student().name()).isEqualTo("Script 1");
+    }
 }

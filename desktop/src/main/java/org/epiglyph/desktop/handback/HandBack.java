@@ -125,6 +125,7 @@ public final class HandBack implements Place {
     @Override
     public void arrive() {
         lookOver.refresh();
+        chosen.filter(_ -> proofs.shownProperty().get().isEmpty()).ifPresent(proofs::show); // put away when it was left
         list.focus();
     }
 

@@ -120,6 +120,17 @@ class HandBackPlaceTest extends InWindow {
         assertThat(Files.exists(out.resolve("handed-back.zip"))).isTrue();
     }
 
+    /** Nothing changed meanwhile, so that no line of the list is another. */
+    @Test
+    void whoComesBackFromTheDeskFindsTheProofAgain(FxRobot robot) {
+        toHandBack(robot);
+        waitFor(() -> isThere(robot, ".proof-leaf"));
+        robot.interact(() -> program.toDesk(batch.folder()));
+        waitFor(() -> program.frame().place() instanceof Desk);
+        toHandBack(robot);
+        waitFor(() -> isThere(robot, ".proof-leaf"));
+    }
+
     @Test
     void byKeysAloneTheMarkerGoesToWhatWasFoundAndAcceptsIt(FxRobot robot) {
         toHandBack(robot);

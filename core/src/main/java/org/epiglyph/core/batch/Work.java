@@ -75,10 +75,14 @@ public record Work(Map<StudentKey, Instant> judged, Map<StudentKey, Duration> sp
         };
     }
 
-    /** How long one submission takes, the median of those that were given time; empty where none was. */
+    /** How long one submission takes, the median of those that were given time and a score; empty where none was. */
     public Optional<Duration> pace() {
-        List<Duration> all = new ArrayList<>(spent.values());
-        all.removeIf(Duration::isZero);
+        List<Duration> all = new ArrayList<>();
+        spent.forEach((student, time) -> {
+            if (judged.containsKey(student) && !time.isZero()) { // who was only looked at took no marking
+                all.add(time);
+            }
+        });
         all.sort(Comparator.naturalOrder());
         if (all.isEmpty()) {
             return Optional.empty();

@@ -237,7 +237,7 @@ public final class Speaking {
                 return Optional.empty();
             }
             return keep(workspace, growing) ? Optional.of(growing.student) : Optional.empty();
-        } catch (IOException | Problem | RuntimeException e) {
+        } catch (IOException | Problem | RuntimeException | OutOfMemoryError e) {
             LOG.warn("A recording that was left cannot be kept yet ({})", e.getClass().getSimpleName());
             return Optional.empty();
         }

@@ -20,8 +20,8 @@ public final class WaveFile implements AutoCloseable {
     private static final int FORMAT = tag("fmt ");
     private static final int DATA = tag("data");
     private static final int MOST_RATE = 192_000;
-    /** An hour at the greatest rate that this program records with. */
-    private static final long MOST_BYTES = 3600L * 48_000 * 2;
+    /** A quarter of an hour at the greatest rate that this program records with; a remark has ten minutes at most. */
+    private static final long MOST_BYTES = 900L * 48_000 * 2;
     private final FileChannel file;
     private final int rate;
     private long samples;
@@ -76,7 +76,7 @@ public final class WaveFile implements AutoCloseable {
     /**
      * Reads a file whole.
      *
-     * @throws IOException where it is no WAV file of one channel and 16 bits, or longer than an hour
+     * @throws IOException where it is no WAV file of one channel and 16 bits, or longer than a quarter of an hour at 48,000 samples a second
      */
     public static Samples read(Path path) throws IOException {
         try (FileChannel file = FileChannel.open(path, StandardOpenOption.READ)) {

@@ -54,7 +54,7 @@ final class Building {
     private final Path target;
     private final Optional<FilingRule> rule;
     private final List<String> inTheClass;
-    private boolean afresh;
+    private boolean cacheless;
 
     /**
      * @param batch  with all names
@@ -92,8 +92,8 @@ final class Building {
     }
 
     /** Makes everything, whatever was made before. */
-    Building afresh() {
-        afresh = true;
+    Building withoutCache() {
+        cacheless = true;
         return this;
     }
 
@@ -167,11 +167,11 @@ final class Building {
             Path target) throws Problem {
         MarkedPdf.Manner manner = new MarkedPdf.Manner(choices.profile().form(), choices.plain(), choices.author(), at);
         List<Mark> marks = marks(submission, document);
-        MadeOnce.Making<MarkedPdf.Written> making = () -> MarkedPdf.write(folder.pages(document), folder.pictures(),
+        OutputCache.Making<MarkedPdf.Written> making = () -> MarkedPdf.write(folder.pages(document), folder.pictures(),
                 marks, sounds, manner, target);
-        return afresh
+        return cacheless
                 ? making.make()
-                : MadeOnce.get(folder.outgoing().resolve("made").resolve(document.id() + ".pdf"),
+                : OutputCache.get(folder.outgoing().resolve("made").resolve(document.id() + ".pdf"),
                         Fingerprint.ofCopy(document, marks, List.of(manner.form().name(),
                                 String.valueOf(manner.plain()), manner.author(), sounds.toString())),
                         target, making);
@@ -294,14 +294,14 @@ final class Building {
     }
 
     private void pages(Submission submission, FeedbackSheet sheet, Path file) throws Problem {
-        MadeOnce.Making<Boolean> making = () -> {
+        OutputCache.Making<Boolean> making = () -> {
             FeedbackPages.pdf(sheet, at, file);
             return true;
         };
-        if (afresh) {
+        if (cacheless) {
             making.make();
         } else {
-            MadeOnce.get(folder.outgoing()
+            OutputCache.get(folder.outgoing()
                     .resolve("made")
                     .resolve("sheet-" + batch.position(submission.student().key()) + ".pdf"), sheet.toString(), file,
                     making);

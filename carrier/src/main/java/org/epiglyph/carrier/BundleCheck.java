@@ -168,7 +168,7 @@ public final class BundleCheck {
     private Found compare(Progress progress) throws Problem, IOException {
         List<StudentKey> students = HandingBack.sealed(batch);
         Building building = new Building(batch, batch, workspace.folder(), choices, Instant.EPOCH,
-                place.resolve("built")).afresh();
+                place.resolve("built")).withoutCache();
         Optional<GradeSheet> received = Optional.empty();
         Optional<GradeSheet> ours = Optional.empty();
         if (sheet.isPresent() && !students.isEmpty()) {

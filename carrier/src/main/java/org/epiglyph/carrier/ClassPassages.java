@@ -206,7 +206,7 @@ public final class ClassPassages {
         List<PageRef> refs = new ArrayList<>();
         List<PageText> pages = PlacedWords.pages(new KeptWords(there), submission, refs);
         Map<String, Path> pdfs = new HashMap<>();
-        List<Document> documents = submission.documents().stream().map(d -> d.as(id(other, d.id()))).toList();
+        List<Document> documents = submission.documents().stream().map(d -> d.withId(id(other, d.id()))).toList();
         submission.documents().forEach(d -> pdfs.put(id(other, d.id()), there.pages(d)));
         List<PageRef> here = refs.stream().map(r -> new PageRef(id(other, r.document()), r.index())).toList();
         return Optional.of(new OtherWork(documents, pdfs,

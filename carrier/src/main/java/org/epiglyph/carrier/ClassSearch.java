@@ -7,7 +7,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageText;
-import org.epiglyph.core.page.Wanted;
+import org.epiglyph.core.page.TextQuery;
 import org.epiglyph.core.roster.NameCover;
 import org.epiglyph.core.roster.StudentKey;
 
@@ -32,7 +32,7 @@ public final class ClassSearch {
      *
      * @param take told of each student; gives false to search no further
      */
-    public void search(Batch batch, Wanted wanted, Predicate<Found> take) {
+    public void search(Batch batch, TextQuery wanted, Predicate<Found> take) {
         for (Submission submission : batch.submissions()) {
             List<Document> documents = submission.documents().stream().filter(d -> d.pageCount() > 0).toList();
             if (!documents.isEmpty() && !take.test(found(submission, documents, wanted))) {
@@ -41,7 +41,7 @@ public final class ClassSearch {
         }
     }
 
-    private Found found(Submission submission, List<Document> documents, Wanted wanted) {
+    private Found found(Submission submission, List<Document> documents, TextQuery wanted) {
         NameCover cover = submission.cover();
         int places = 0;
         boolean readable = false;

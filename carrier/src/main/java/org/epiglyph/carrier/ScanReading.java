@@ -89,12 +89,12 @@ public final class ScanReading implements AutoCloseable {
                 return;
             }
             List<PageText> own = new KeptWords(workspace.folder()).of(document);
-            if (own.stream().noneMatch(p -> p.words().isEmpty())) {
-                return;
-            }
-            List<PageText> pages = recognise(document, own);
+            boolean hasPictures = own.stream().anyMatch(p -> p.words().isEmpty());
+            List<PageText> pages = hasPictures ? recognise(document, own) : List.of();
             if (!walk.isEnded()) {
-                WordsFile.writeRecognised(workspace.folder(), document, pages);
+                WordsFile.writeRecognised(workspace.folder(), document, pages); // so that nothing is read twice
+            }
+            if (hasPictures && !walk.isEnded()) {
                 read.accept(document.id());
             }
         } catch (IOException | Problem | RuntimeException | Error e) {

@@ -281,7 +281,7 @@ public final class Speaking {
 
     private static SpokenRemark.Sound store(Originals originals, String document, Path sound) throws IOException {
         try (InputStream bytes = Files.newInputStream(sound)) {
-            Originals.Stored stored = originals.store(document, "spoken.wav", bytes);
+            Originals.Stored stored = originals.store(document, SpokenRemark.FILE_NAME, bytes);
             return new SpokenRemark.Sound(document, stored.sha256(), stored.bytes());
         }
     }

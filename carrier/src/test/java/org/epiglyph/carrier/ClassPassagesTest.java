@@ -27,7 +27,7 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
-import org.epiglyph.core.page.Wanted;
+import org.epiglyph.core.page.TextQuery;
 import org.epiglyph.core.passages.Corpus;
 import org.epiglyph.core.passages.Passage;
 import org.epiglyph.core.passages.Source;
@@ -147,11 +147,11 @@ class ClassPassagesTest {
         assertThat(passages.words(ADA)).contains(0);
         assertThat(passages.words(BEN).orElseThrow()).isPositive();
         List<ClassSearch.Found> found = new ArrayList<>();
-        new ClassSearch(words).search(batch, new Wanted("Stream had", false), found::add);
+        new ClassSearch(words).search(batch, new TextQuery("Stream had", false), found::add);
         assertThat(found).containsExactly(new ClassSearch.Found(ADA, 0, false), new ClassSearch.Found(BEN, 1, true),
                 new ClassSearch.Found(SCAN, 0, false));
         found.clear();
-        new ClassSearch(words).search(batch, new Wanted("stream", false), one -> {
+        new ClassSearch(words).search(batch, new TextQuery("stream", false), one -> {
             found.add(one);
             return false;
         });

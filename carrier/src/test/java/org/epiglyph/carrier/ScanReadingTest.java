@@ -29,7 +29,7 @@ import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
-import org.epiglyph.core.page.Wanted;
+import org.epiglyph.core.page.TextQuery;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -105,7 +105,7 @@ class ScanReadingTest {
 
     private static long found(Workspace workspace, String words) {
         long[] places = {0};
-        new ClassSearch(new KeptWords(workspace.folder())).search(workspace.batch(), new Wanted(words, false), f -> {
+        new ClassSearch(new KeptWords(workspace.folder())).search(workspace.batch(), new TextQuery(words, false), f -> {
             places[0] += f.places();
             return true;
         });

@@ -216,7 +216,7 @@ public final class Program {
             PageImages images = new PageImages(id -> pdfOf(opened, id), opened.folder().pictures(),
                     id -> PageCover.of(opened.batch(), id), page -> ScanReading.of(opened, page));
             ScanReading scans = new ScanReading(opened, document -> {
-                images.readAnew(document);
+                images.reloadWords(document);
                 Platform.runLater(() -> scanned(opened, document));
             });
             DeskModel model = new DeskModel(opened, settings, clock, Platform::runLater, keeping);
@@ -245,7 +245,7 @@ public final class Program {
     /** The words of a scan are there, wherever the marker is by now. */
     private void scanned(Workspace of, String document) {
         if (frame.place() instanceof Desk desk && desk.model().workspace() == of) {
-            desk.readAnew(document);
+            desk.reloadWords(document);
         }
     }
 

@@ -85,10 +85,9 @@ public final class OpusFile {
         for (int i = 0; i < count; i++) {
             samples.copy(i * frame, piece);
             int length = encoder.encode(piece, 0, frame, packet, 0, packet.length);
-            long granule = Math.min(end, (i + 1L) * frame * scale);
             packets.bufferPacket(new OggPacket(Arrays.copyOf(packet, length)));
             if (i + 1 < count && (i + 1) % FRAMES == 0) {
-                packets.setGranulePosition(granule);
+                packets.setGranulePosition((i + 1L) * frame * scale);
                 packets.flush();
             } else if (i + 1 == count) {
                 packets.setGranulePosition(end);

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.spoken.Samples;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -19,7 +20,7 @@ public final class Take {
     private final long most;
     private final Thread thread;
     private volatile boolean stopping;
-    private volatile State state = new State(0, 0, Optional.empty(), false);
+    private volatile State state = new State(0, 0, Optional.empty(), true);
 
     /**
      * How far it is.
@@ -35,7 +36,6 @@ public final class Take {
         this.microphone = microphone;
         this.file = file;
         this.most = most;
-        this.state = new State(0, 0, Optional.empty(), true);
         this.thread = new Thread(this::record, "recording");
         this.thread.setDaemon(true);
     }
@@ -116,6 +116,6 @@ public final class Take {
     }
 
     private static double level(short[] buffer, int count) {
-        return new org.epiglyph.core.spoken.Samples(buffer, 1).level(0, count);
+        return new Samples(buffer, 1).level(0, count);
     }
 }

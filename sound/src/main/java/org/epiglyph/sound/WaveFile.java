@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import org.epiglyph.core.spoken.Samples;
@@ -79,16 +80,10 @@ public final class WaveFile implements AutoCloseable {
      * @throws IOException where it is no WAV file of one channel and 16 bits, or longer than a quarter of an hour at 48,000 samples a second
      */
     public static Samples read(Path path) throws IOException {
-        try (FileChannel file = FileChannel.open(path, StandardOpenOption.READ)) {
-            if (file.size() > MOST_BYTES + HEADER) {
-                throw new IOException("The recording is too long");
-            }
-            ByteBuffer bytes = ByteBuffer.allocate((int) file.size()).order(ByteOrder.LITTLE_ENDIAN);
-            while (bytes.hasRemaining() && file.read(bytes) >= 0) {
-                // reads on
-            }
-            return read(bytes.flip());
+        if (Files.size(path) > MOST_BYTES + HEADER) {
+            throw new IOException("The recording is too long");
         }
+        return read(ByteBuffer.wrap(Files.readAllBytes(path)).order(ByteOrder.LITTLE_ENDIAN));
     }
 
     private static Samples read(ByteBuffer bytes) throws IOException {

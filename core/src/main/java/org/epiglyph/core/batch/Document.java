@@ -15,7 +15,8 @@ import org.epiglyph.core.spoken.SpokenRemark;
 public record Document(String id, String path, String sha256, long bytes, Pages pages, String evidence) {
     /** The sound of a spoken remark, as a document of the marker's own. */
     public static Document of(SpokenRemark remark) {
-        return new Document(remark.sound().document(), "spoken.wav", remark.sound().sha256(), remark.sound().bytes(),
+        return new Document(remark.sound().document(), SpokenRemark.FILE_NAME, remark.sound().sha256(),
+                remark.sound().bytes(),
                 new Pages.None(""), "");
     }
 
@@ -25,7 +26,7 @@ public record Document(String id, String path, String sha256, long bytes, Pages 
     }
 
     /** The same document by another id, where documents of several batches lie beside each other. */
-    public Document as(String other) {
+    public Document withId(String other) {
         return new Document(other, path, sha256, bytes, pages, evidence);
     }
 

@@ -390,7 +390,7 @@ public sealed interface Edit {
             case WriteOnCriterion w -> before instanceof WriteOnCriterion b && b.student().equals(w.student())
                     && b.criterion().equals(w.criterion());
             case KeepSpoken k -> before instanceof KeepSpoken b && b.student().equals(k.student())
-                    && b.remark().soundsAs(k.remark()) && !b.remark().words().isEmpty(); // it was not just spoken
+                    && b.remark().hasSameSoundAs(k.remark()) && !b.remark().words().isEmpty(); // it was not just spoken
             case Reply r -> before instanceof Reply b && b.student().equals(r.student())
                     && b.answer().equals(r.answer());
             case WritePrivately w -> before instanceof WritePrivately b && b.student().equals(w.student());

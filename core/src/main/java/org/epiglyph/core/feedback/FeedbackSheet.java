@@ -126,10 +126,15 @@ public record FeedbackSheet(String module, String task, String student, String k
 
     /** The marks whose remarks the student reads, in the order of their numbers: by document, page and height. */
     public static List<Mark> numbered(Submission submission) {
+        return inReadingOrder(submission).stream().filter(m -> !m.remark().isEmpty()).toList();
+    }
+
+    /** The marks that the student sees on the hand-in that counts, by document, page and height. */
+    static List<Mark> inReadingOrder(Submission submission) {
         List<String> documents = submission.documents().stream().map(Document::id).toList();
         return submission.marksForStudent()
                 .stream()
-                .filter(m -> !m.remark().isEmpty() && documents.contains(m.page().document()))
+                .filter(m -> documents.contains(m.page().document()))
                 .sorted(Comparator.comparingInt((Mark m) -> documents.indexOf(m.page().document()))
                         .thenComparingInt(m -> m.page().index())
                         .thenComparingDouble(m -> m.bounds().top()))

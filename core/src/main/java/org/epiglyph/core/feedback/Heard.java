@@ -1,7 +1,6 @@
 package org.epiglyph.core.feedback;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -26,7 +25,10 @@ public record Heard(int number, SpokenRemark remark, String place) {
      */
     public static List<Heard> of(Submission submission, MarkScheme scheme) {
         List<Heard> heard = new ArrayList<>();
-        for (Mark mark : inOrder(submission)) {
+        if (submission.spoken().isEmpty()) {
+            return heard; // most have none, and are asked again and again
+        }
+        for (Mark mark : FeedbackSheet.inReadingOrder(submission)) {
             add(heard, submission, s -> s.isOnMark(mark.id()), where(submission, mark));
         }
         for (Criterion criterion : scheme.criteria()) {
@@ -41,17 +43,6 @@ public record Heard(int number, SpokenRemark remark, String place) {
                 .stream()
                 .filter(s -> at.test(s.place()))
                 .forEach(s -> heard.add(new Heard(heard.size() + 1, s, place)));
-    }
-
-    private static List<Mark> inOrder(Submission submission) {
-        List<String> documents = submission.documents().stream().map(Document::id).toList();
-        return submission.marksForStudent()
-                .stream()
-                .filter(m -> documents.contains(m.page().document()))
-                .sorted(Comparator.comparingInt((Mark m) -> documents.indexOf(m.page().document()))
-                        .thenComparingInt(m -> m.page().index())
-                        .thenComparingDouble(m -> m.bounds().top()))
-                .toList();
     }
 
     private static String where(Submission submission, Mark mark) {

@@ -32,6 +32,12 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
         }
     }
 
+    /** Words that go, with nothing in their place; as high as the highest of their lines. */
+    public static Correction striking(Head head, List<PageBox> struck, String text) {
+        double size = struck.stream().mapToDouble(b -> Math.min(b.width(), b.height())).max().orElse(10);
+        return new Correction(head, struck, text, Optional.empty(), size);
+    }
+
     public Kind kind() {
         if (struck.isEmpty()) {
             return Kind.INSERT;

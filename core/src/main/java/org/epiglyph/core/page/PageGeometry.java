@@ -34,6 +34,11 @@ public record PageGeometry(double cropLeft, double cropBottom, double cropWidth,
         return cropHeight * userUnit;
     }
 
+    /** The turn of what stands upright on the page as it is shown, within page space: 0, 90, 180 or 270 degrees clockwise. */
+    public int uprightTurn() {
+        return (360 - rotation) % 360;
+    }
+
     /** Width in points as shown. */
     public double shownWidth() {
         return sideways() ? height() : width();

@@ -139,7 +139,8 @@ public record PageText(List<PageWord> words) {
         return word >= 0 ? word : -word - 2;
     }
 
-    private static String plain(String text) {
+    /** In small letters and without signs above them. */
+    static String plain(String text) {
         return SIGNS_ABOVE.matcher(Normalizer.normalize(text, Normalizer.Form.NFD))
                 .replaceAll("")
                 .toLowerCase(Locale.ROOT);

@@ -11,6 +11,9 @@ package org.epiglyph.core.spoken;
  * @param words  the same in writing, for those who cannot hear it; may be empty
  */
 public record SpokenRemark(String id, SpokenPlace place, Sound sound, long length, Span heard, String words) {
+    /** The name of every recording; each lies in a folder of its own. */
+    public static final String FILE_NAME = "spoken.wav";
+
     /**
      * A file of sound among the originals.
      *
@@ -35,13 +38,8 @@ public record SpokenRemark(String id, SpokenPlace place, Sound sound, long lengt
         return new SpokenRemark(id, place, sound, length, other, words);
     }
 
-    /** The same remark about something else. */
-    public SpokenRemark about(SpokenPlace other) {
-        return new SpokenRemark(id, other, sound, length, heard, words);
-    }
-
     /** True if both are one remark with one sound, heard alike. */
-    public boolean soundsAs(SpokenRemark other) {
+    public boolean hasSameSoundAs(SpokenRemark other) {
         return id.equals(other.id) && sound.equals(other.sound) && heard.equals(other.heard)
                 && place.equals(other.place);
     }

@@ -81,8 +81,7 @@ class HeardTest {
         Batch batch = spoken();
         for (Edit edit : List.of(speak("s2", SpokenPlace.ofMark("n2"), "Why so?"),
                 new Edit.RemoveSpoken(Batches.ADA, "s4"),
-                new Edit.KeepSpoken(Batches.ADA,
-                        batch.submission(Batches.ADA).findSpoken("s1").orElseThrow().about(SpokenPlace.ofMark("n1"))),
+                speak("s1", SpokenPlace.ofMark("n1"), "Well done."),
                 speak("s9", SpokenPlace.WHOLE, ""))) {
             Edit back = batch.inverse(edit);
             assertThat(batch.apply(edit).apply(back).submission(Batches.ADA)).isEqualTo(batch.submission(Batches.ADA));

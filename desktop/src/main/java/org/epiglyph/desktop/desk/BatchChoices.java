@@ -50,14 +50,14 @@ final class BatchChoices extends VBox {
             CheckBox box = new CheckBox(Words.of("Passages.batch", title));
             box.setWrapText(true);
             box.setId("passages-batch-" + boxes.size());
-            box.setOnAction(_ -> tell());
+            box.setOnAction(_ -> notifyChosen());
             getChildren().add(boxes.size(), box);
             boxes.put(folder, box);
             there = box;
         }
         if (ticked && !there.isSelected()) {
             there.setSelected(true);
-            tell();
+            notifyChosen();
         }
     }
 
@@ -75,14 +75,19 @@ final class BatchChoices extends VBox {
         Path whole = folder.toAbsolutePath().normalize();
         if (whole.equals(model.workspace().folder().root().toAbsolutePath().normalize())) {
             model.say(Words.of("Passages.thisBatch"));
-        } else if (!Files.isRegularFile(whole.resolve("batch.sqlite"))) {
-            model.say(Words.of("Passages.noBatch", String.valueOf(whole.getFileName())));
-        } else {
-            add(whole, String.valueOf(whole.getFileName()), true);
+            return;
         }
+        String name = String.valueOf(whole.getFileName());
+        work.start(() -> Files.isRegularFile(whole.resolve("batch.sqlite")), there -> {
+            if (there) {
+                add(whole, name, true);
+            } else {
+                model.say(Words.of("Passages.noBatch", name));
+            }
+        }, model::say);
     }
 
-    private void tell() {
+    private void notifyChosen() {
         Set<Path> ticked = new LinkedHashSet<>();
         boxes.forEach((folder, box) -> {
             if (box.isSelected()) {

@@ -111,7 +111,7 @@ public final class Desk implements Place {
                 pages::requestFocus);
         ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
         ledger.takePhrases(phrases.hand());
-        spoken.lieBeside(ledger, side);
+        spoken.connect(ledger, side);
         gestures.takePhrases(phrases.hand());
         finder = new DeskFinder(model, tools.finding(), student -> go(() -> model.open(student)), criterion -> {
             model.scores().criterionProperty().set(criterion);
@@ -292,8 +292,8 @@ public final class Desk implements Place {
     }
 
     /** The words of a scan are there. */
-    public void readAnew(String document) {
-        words.readAnew(document);
+    public void reloadWords(String document) {
+        words.reloadWords(document);
         side.refresh();
     }
 

@@ -203,10 +203,9 @@ final class DeskActs {
                 boolean marked = model.submission().marks().stream().anyMatch(m -> m.page().equals(page));
                 if (!marked) {
                     parts.pages.geometry(page).ifPresent(g -> {
-                        int turn = (360 - g.rotation()) % 360;
                         var middle = g.fromShown(
                                 new org.epiglyph.core.page.PagePoint(g.shownWidth() / 2, g.shownHeight() / 8));
-                        stamps.add(new Stamp(model.newHead(page, turn), Sign.SEEN, middle, 26));
+                        stamps.add(new Stamp(model.newHead(page, g.uprightTurn()), Sign.SEEN, middle, 26));
                     });
                 }
             }

@@ -10,7 +10,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.carrier.ClassSearch;
 import org.epiglyph.carrier.KeptWords;
 import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.page.Wanted;
+import org.epiglyph.core.page.TextQuery;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Newest;
@@ -42,7 +42,7 @@ final class FindInClass extends VBox {
     }
 
     /** Searches the class; blank words search nobody. */
-    void search(Wanted wanted) {
+    void search(TextQuery wanted) {
         silent = 0;
         list.show(List.of());
         said.setText("");
@@ -55,7 +55,7 @@ final class FindInClass extends VBox {
         newest.startLong(turn -> search(turn, batch, wanted), said::setText);
     }
 
-    private void search(Newest.Turn turn, Batch batch, Wanted wanted) {
+    private void search(Newest.Turn turn, Batch batch, TextQuery wanted) {
         List<ClassSearch.Found> part = new ArrayList<>();
         int[] done = {0};
         search.search(batch, wanted, found -> {

@@ -25,7 +25,7 @@ import javafx.util.Duration;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
-import org.epiglyph.core.page.Wanted;
+import org.epiglyph.core.page.TextQuery;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
@@ -154,11 +154,11 @@ final class FindSide implements Side {
         searchPages();
         Form.show(scroll, !everywhere.isSelected());
         Form.show(inClass, everywhere.isSelected());
-        inClass.search(new Wanted(everywhere.isSelected() ? field.getText() : "", similar.isSelected()));
+        inClass.search(new TextQuery(everywhere.isSelected() ? field.getText() : "", similar.isSelected()));
     }
 
     private void searchPages() {
-        Wanted wanted = new Wanted(field.getText(), similar.isSelected());
+        TextQuery wanted = new TextQuery(field.getText(), similar.isSelected());
         List<PageRef> pages = roll.pages();
         searched = pages;
         searching = true;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.concurrent.CompletionException;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -54,7 +55,7 @@ final class HintsModel {
 
         Map<Hint.Kind, Long> counts() {
             return hints.stream()
-                    .collect(Collectors.groupingBy(Hint::kind, java.util.TreeMap::new,
+                    .collect(Collectors.groupingBy(Hint::kind, TreeMap::new,
                             Collectors.counting()));
         }
 
@@ -160,9 +161,7 @@ final class HintsModel {
      */
     void correct(Hint hint, int turn) {
         work.start(() -> better(hint), better -> {
-            Correction struck = new Correction(model.newHead(hint.page(), turn), boxes(hint), hint.words(),
-                    Optional.empty(),
-                    hint.place().boxes().stream().mapToDouble(b -> Math.min(b.width(), b.height())).max().orElse(10));
+            Correction struck = Correction.striking(model.newHead(hint.page(), turn), boxes(hint), hint.words());
             model.place(better.isEmpty()
                     ? struck
                     : struck.replacing().withRemark(Remark.of(better)));

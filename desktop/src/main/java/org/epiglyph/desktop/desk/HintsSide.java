@@ -132,9 +132,8 @@ final class HintsSide implements Side {
     /** Makes a correction mark of the hint that is chosen. */
     void correct() {
         list.chosen().ifPresentOrElse(hint -> {
-            int turn = pages.geometry(hint.page()).map(g -> (360 - g.rotation()) % 360).orElse(0);
             pages.found(Map.of());
-            hints.correct(hint, turn);
+            hints.correct(hint, pages.uprightTurn(hint.page()));
         }, () -> model.say(Words.of("Hints.chooseOne")));
     }
 

@@ -165,20 +165,20 @@ final class OpenPages {
         });
     }
 
-    private record Wanted(PageRef page, double scale) {}
+    private record TextQuery(PageRef page, double scale) {}
 
-    private Stream<Wanted> first(List<Piece> laid, double output) {
+    private Stream<TextQuery> first(List<Piece> laid, double output) {
         double scale = roll.scaleFor(laid) * output;
         return laid.stream()
                 .filter(Piece.Leaf.class::isInstance)
                 .limit(DRAWN_AHEAD)
-                .map(p -> new Wanted(((Piece.Leaf) p).page(), scale));
+                .map(p -> new TextQuery(((Piece.Leaf) p).page(), scale));
     }
 
     /** One page after the other, so that a thread stays free for what may be asked for meanwhile. */
-    private void draw(Iterator<Wanted> pages, long now) {
+    private void draw(Iterator<TextQuery> pages, long now) {
         if (pages.hasNext() && now == asked) {
-            Wanted next = pages.next();
+            TextQuery next = pages.next();
             images.image(next.page(), next.scale(), () -> now == asked)
                     .whenComplete((_, _) -> Platform.runLater(() -> draw(pages, now)));
         }

@@ -2,6 +2,7 @@ package org.epiglyph.desktop.desk;
 
 import java.util.Optional;
 import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -41,7 +42,7 @@ final class RecordLine extends VBox {
         gauge.getStyleClass().add("sound-gauge");
         gauge.setAccessibleRole(AccessibleRole.PROGRESS_INDICATOR);
         gauge.setAccessibleText(Words.of("Spoken.level"));
-        gauge.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        gauge.setAlignment(Pos.CENTER_LEFT);
         level.setMaxWidth(0);
         Button keep = Form.button("Spoken.stop", "main-button", speaking::keep);
         keep.setId("stop-speaking");

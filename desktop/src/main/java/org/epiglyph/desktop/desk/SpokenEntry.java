@@ -2,6 +2,7 @@ package org.epiglyph.desktop.desk;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -110,7 +111,7 @@ final class SpokenEntry extends VBox {
         }
     }
 
-    private void change(java.util.function.UnaryOperator<SpokenRemark> change) {
+    private void change(UnaryOperator<SpokenRemark> change) {
         remark().ifPresent(r -> model.edit(new Edit.KeepSpoken(student, change.apply(r))));
     }
 

@@ -3,7 +3,6 @@ package org.epiglyph.desktop.desk;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import javafx.scene.Node;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.spoken.SpokenPlace;
@@ -38,8 +37,8 @@ final class SpokenHand {
         return side;
     }
 
-    /** Says where criteria are scored and where the remarks are shown. */
-    void lieBeside(Ledger scores, SideSheet remarks) {
+    /** Connects it with the ledger and the sheet, which are made later. */
+    void connect(Ledger scores, SideSheet remarks) {
         ledger = scores;
         sheet = remarks;
         scores.leadToSpoken(this::show);
@@ -86,17 +85,10 @@ final class SpokenHand {
     private SpokenPlace place() {
         return model.chosen().one().map(m -> SpokenPlace.ofMark(m.id())).orElseGet(() -> {
             String criterion = model.scores().criterionProperty().get();
-            return isWithin(ledger) && !criterion.isEmpty() ? SpokenPlace.ofCriterion(criterion) : SpokenPlace.WHOLE;
+            return TypingLine.isWithin(ledger.getScene().getFocusOwner(), ledger) && !criterion.isEmpty()
+                    ? SpokenPlace.ofCriterion(criterion)
+                    : SpokenPlace.WHOLE;
         });
-    }
-
-    private static boolean isWithin(Node part) {
-        for (Node at = part.getScene().getFocusOwner(); at != null; at = at.getParent()) {
-            if (at == part) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /** The desk is left: what is being spoken is kept, what is heard falls silent. */

@@ -61,7 +61,7 @@ final class SpokenSide implements Side {
         minutes.setId("spoken-minutes");
         minutes.getItems().setAll(SpeakingHabit.CHOICES);
         minutes.setConverter(Form.shownAs(m -> Words.of("Spoken.minutes", m)));
-        minutes.setValue(speaking.minutesProperty().get());
+        speaking.minutesProperty().subscribe(now -> minutes.setValue(now.intValue()));
         minutes.valueProperty().subscribe((_, now) -> speaking.minutesProperty().set(now));
         ready = new VBox(Form.label("Spoken.about", about), about, Form.label("Spoken.most", minutes), minutes, record,
                 Form.hint("Spoken.hold"));

@@ -32,7 +32,8 @@ final class TypingLine {
         pages.pseudoClassStateChanged(TYPING, owner != null && !elsewhere);
     }
 
-    private static boolean isWithin(Node node, Node part) {
+    /** True if a node is a part or lies in it. @param node null lies nowhere */
+    static boolean isWithin(Node node, Node part) {
         for (Node at = node; at != null; at = at.getParent()) {
             if (at == part) {
                 return true;

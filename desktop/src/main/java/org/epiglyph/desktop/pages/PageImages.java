@@ -220,7 +220,7 @@ public final class PageImages implements AutoCloseable {
     }
 
     /** Forgets what was read of a document, and what was drawn of it where names are covered: its words are there now. */
-    public void readAnew(String document) {
+    public void reloadWords(String document) {
         synchronized (texts) {
             texts.keySet().removeIf(p -> p.document().equals(document));
         }

@@ -277,16 +277,13 @@ public final class Gestures {
         List<TextMarkup> marks = new ArrayList<>();
         run.forEach((page, words) -> {
             if (!words.isEmpty()) {
-                marks.add(new TextMarkup(model.newHead(page, turnOf(page)), words.boxes(), words.text(), style));
+                marks.add(new TextMarkup(model.newHead(page, roll.uprightTurn(page)), words.boxes(), words.text(),
+                        style));
             }
         });
         if (model.place(marks)) {
             model.writing().open(marks.getFirst().id());
         }
-    }
-
-    private int turnOf(PageRef page) {
-        return roll.geometry(page).map(g -> (360 - g.rotation()) % 360).orElse(0);
     }
 
     /** A press between words puts others in; a drag along words strikes them out; struck words dragged elsewhere move. */
@@ -327,9 +324,8 @@ public final class Gestures {
 
     private void strike(Map<PageRef, Selection> run) {
         run.forEach((page, words) -> {
-            double size = words.boxes().stream().mapToDouble(b -> Math.min(b.width(), b.height())).max().orElse(10);
-            Correction correction = new Correction(model.newHead(page, turnOf(page)), words.boxes(), words.text(),
-                    Optional.empty(), size);
+            Correction correction = Correction.striking(model.newHead(page, roll.uprightTurn(page)), words.boxes(),
+                    words.text());
             if (model.place(correction)) {
                 model.writing().open(correction.id());
             }

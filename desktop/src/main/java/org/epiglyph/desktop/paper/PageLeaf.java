@@ -214,7 +214,7 @@ public final class PageLeaf extends Pane {
 
     /** The turn of what stands upright on this page as it is shown, within page space. */
     public int uprightTurn() {
-        return (360 - geometry.rotation()) % 360;
+        return geometry.uprightTurn();
     }
 
     /** Shows the page's marks, with a frame around the chosen ones. @param grips true if the frame can be taken hold of */

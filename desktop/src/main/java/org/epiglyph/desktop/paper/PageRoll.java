@@ -153,6 +153,11 @@ public final class PageRoll extends Region {
         return leaves.toggleContrast();
     }
 
+    /** The turn of what stands upright on a page as it is shown, within page space; 0 for a page that is not here. */
+    public int uprightTurn(PageRef page) {
+        return geometry(page).map(PageGeometry::uprightTurn).orElse(0);
+    }
+
     /** The scale in force, in pixels a point. */
     public double scale() {
         return layout.scale();

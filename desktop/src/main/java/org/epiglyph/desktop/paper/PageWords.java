@@ -33,7 +33,7 @@ public final class PageWords {
     }
 
     /** Reads what was read of a document once more, since there are other words now. */
-    public void readAnew(String document) {
+    public void reloadWords(String document) {
         List.copyOf(texts.keySet()).stream().filter(p -> p.document().equals(document)).forEach(this::read);
     }
 

@@ -25,7 +25,8 @@ import org.epiglyph.sound.WaveFile;
 public final class ListeningModel {
     private final DeskModel model;
     private final Sounds sounds;
-    private final SerialExecutor work = SerialExecutor.thread();
+    private final SerialExecutor playing = SerialExecutor.thread();
+    private final SerialExecutor reading = SerialExecutor.thread();
     private final ReadOnlyObjectWrapper<Optional<Now>> now = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final Map<String, List<Span>> pieces = new HashMap<>();
     private AtomicBoolean stop = new AtomicBoolean();
@@ -58,7 +59,7 @@ public final class ListeningModel {
         AtomicBoolean stopped = new AtomicBoolean();
         stop = stopped;
         now.set(Optional.of(new Now(remark.id(), span.from())));
-        work.start(() -> {
+        playing.start(() -> {
             sounds.loudspeaker()
                     .play(read(remark).piece(span), stopped::get,
                             at -> Platform.runLater(() -> at(stopped, remark.id(), span.from() + at)));
@@ -93,7 +94,7 @@ public final class ListeningModel {
             then.accept(heard(pieces.get(sound), remark.heard()));
             return;
         }
-        SerialExecutor.thread().start(() -> Speech.pieces(read(remark)), found -> {
+        reading.start(() -> Speech.pieces(read(remark)), found -> {
             pieces.put(sound, found);
             then.accept(heard(found, remark.heard()));
         }, model::say);

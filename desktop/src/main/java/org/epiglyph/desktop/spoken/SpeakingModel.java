@@ -34,7 +34,7 @@ public final class SpeakingModel {
     private final Runnable released;
     private final SerialExecutor work = SerialExecutor.thread();
     private final ReadOnlyObjectWrapper<Optional<Now>> now = new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final IntegerProperty minutes = new SimpleIntegerProperty();
+    private final IntegerProperty minutes = new SimpleIntegerProperty(SpeakingHabit.FRESH.minutes());
     private final Timeline look = new Timeline(new KeyFrame(LOOK, _ -> look()));
     private Optional<Speaking> speaking = Optional.empty();
     private Optional<Workspace.Hold> hold = Optional.empty();
@@ -59,11 +59,10 @@ public final class SpeakingModel {
         this.model = model;
         this.released = released;
         this.sounds = sounds;
-        minutes.set(settings.speaking().minutes());
-        minutes.subscribe((_, now) -> work.start(() -> {
-            settings.keep(new SpeakingHabit(now.intValue()));
-            return true;
-        }, _ -> {}, model::say));
+        work.start(settings::speaking, habit -> {
+            minutes.set(habit.minutes());
+            minutes.subscribe((_, now) -> keep(settings, new SpeakingHabit(now.intValue())));
+        }, model::say);
         look.setCycleCount(Animation.INDEFINITE);
         recover();
         model.submissionProperty().addListener((_, before, after) -> {
@@ -73,6 +72,13 @@ public final class SpeakingModel {
                 recover(); // what was spoken when it was sealed
             }
         });
+    }
+
+    private void keep(Settings settings, SpeakingHabit habit) {
+        work.start(() -> {
+            settings.keep(habit);
+            return habit;
+        }, _ -> {}, model::say);
     }
 
     /** What is being spoken; empty while nothing is. */

@@ -166,7 +166,7 @@ class PassagesSideTest extends InWindow {
         waitFor(() -> text(robot, "#passages-said").startsWith("One other work"));
         BatchChoices choices = robot.lookup("#passages-batches").queryAs(BatchChoices.class);
         robot.interact(() -> choices.take(world));
-        assertThat(model().noticeProperty().get()).startsWith("There is no batch in ");
+        waitFor(() -> model().noticeProperty().get().startsWith("There is no batch in "));
         robot.interact(() -> choices.take(batch.folder()));
         assertThat(model().noticeProperty().get()).startsWith("That is this batch");
         robot.interact(() -> choices.take(earlier));

@@ -1,9 +1,7 @@
 package org.epiglyph.core.page;
 
-import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.regex.Pattern;
 import org.epiglyph.core.page.PageText.Selection;
 
@@ -13,8 +11,7 @@ import org.epiglyph.core.page.PageText.Selection;
  * @param words   as they are typed
  * @param similar true if words of the same stem, and words with a slip in them, are found too
  */
-public record Wanted(String words, boolean similar) {
-    private static final Pattern SIGNS_ABOVE = Pattern.compile("\\p{M}+");
+public record TextQuery(String words, boolean similar) {
     private static final Pattern AROUND = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N}]+$");
     /** A stem has so many letters at least, and an ending so many at most. */
     private static final int STEM = 3;
@@ -33,7 +30,7 @@ public record Wanted(String words, boolean similar) {
     }
 
     private List<Selection> similarIn(PageText page) {
-        List<String> wanted = List.of(words.strip().split("\\s+")).stream().map(Wanted::plain).toList();
+        List<String> wanted = List.of(words.strip().split("\\s+")).stream().map(TextQuery::plain).toList();
         if (wanted.stream().allMatch(String::isEmpty)) {
             return page.find(words);
         }
@@ -53,10 +50,7 @@ public record Wanted(String words, boolean similar) {
     }
 
     private static String plain(String word) {
-        String bare = AROUND
-                .matcher(SIGNS_ABOVE.matcher(Normalizer.normalize(word, Normalizer.Form.NFD)).replaceAll(""))
-                .replaceAll("");
-        return bare.toLowerCase(Locale.ROOT);
+        return AROUND.matcher(PageText.plain(word)).replaceAll("");
     }
 
     private static boolean isSimilar(String one, String other) {

@@ -19,7 +19,7 @@ import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 
 /** What did not change is not built again, and what did is; told apart by the time that a copy bears. */
-class MadeOnceTest extends HandedBackFixture {
+class OutputCacheTest extends HandedBackFixture {
     private static final String PDF = "K-1_work_marked.pdf";
     private static final String SHEET = "K-1_work_feedback.pdf";
     private int times;

@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class WantedTest {
+class TextQueryTest {
     private static PageText page(String text) {
         List<PageWord> words = new ArrayList<>();
         for (String word : text.split(" ")) {
@@ -23,7 +23,7 @@ class WantedTest {
     }
 
     private static List<String> found(String wanted, boolean similar, String text) {
-        return new Wanted(wanted, similar).in(page(text)).stream().map(PageText.Selection::text).toList();
+        return new TextQuery(wanted, similar).in(page(text)).stream().map(PageText.Selection::text).toList();
     }
 
     @ParameterizedTest

@@ -16,11 +16,11 @@ import org.slf4j.LoggerFactory;
  * Files that go out, made once in a run of the program and copied as long as nothing that they are made of changes. Another run makes
  * them again, since it may be of another version. Safe for several threads.
  */
-final class MadeOnce {
-    private static final Logger LOG = LoggerFactory.getLogger(MadeOnce.class);
+final class OutputCache {
+    private static final Logger LOG = LoggerFactory.getLogger(OutputCache.class);
     private static final Map<Path, Made> MADE = new ConcurrentHashMap<>();
 
-    private MadeOnce() {}
+    private OutputCache() {}
 
     /** @param said what was said when it was made */
     private record Made(String key, long bytes, Object said) {}

@@ -1,0 +1,63 @@
+package org.epiglyph.core.spoken;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
+import org.epiglyph.core.marks.Drawn;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.junit.jupiter.api.Test;
+
+class SpokenSignTest {
+    private static final double LINE = 1.3;
+
+    private static Note note(double x, double y) {
+        return new Note(new Head("m", new PageRef("d", 0), Ink.PLUM, 0, Remark.NONE), new PagePoint(x, y));
+    }
+
+    private static PageGeometry page(int quarters) {
+        return new PageGeometry(30, -20, 500, 700, 90 * quarters, 1);
+    }
+
+    /** Wherever the mark stands, also beyond the edge, and however the page is turned. */
+    @Property(tries = 300)
+    void theSignLiesOnThePageAndStandsUprightAsItIsShown(@ForAll @IntRange(max = 3) int quarters,
+            @ForAll @DoubleRange(min = -40, max = 540) double x, @ForAll @DoubleRange(min = -40, max = 740) double y,
+            @ForAll @IntRange(max = 4) int beside) {
+        PageGeometry page = page(quarters);
+        SpokenSign sign = SpokenSign.of(page, note(x, y), beside);
+        PageBox shown = page.toShown(sign.box());
+        assertThat(shown.left()).isGreaterThanOrEqualTo(0);
+        assertThat(shown.top()).isGreaterThanOrEqualTo(0);
+        assertThat(shown.right()).isLessThanOrEqualTo(page.shownWidth());
+        assertThat(shown.bottom()).isLessThanOrEqualTo(page.shownHeight());
+        assertThat(shown.width()).as("wider than it is high, as shown").isGreaterThan(shown.height());
+        Drawn.Lines lines = (Drawn.Lines) sign.drawing().getFirst();
+        assertThat(lines.paths()).hasSize(5).allSatisfy(p -> {
+            PagePoint from = page.toShown(p.start());
+            PagePoint to = page.toShown(p.curves().getLast().end());
+            assertThat(from.x()).as("upright").isCloseTo(to.x(), within(1e-6));
+            assertThat(sign.box().grownBy(LINE).contains(p.start())).isTrue();
+        });
+    }
+
+    @Test
+    void severalOfOneMarkStandBesideEachOther() {
+        PageGeometry page = page(0);
+        PageBox first = SpokenSign.of(page, note(200, 300), 0).box();
+        PageBox second = SpokenSign.of(page, note(200, 300), 1).box();
+        assertThat(first.overlaps(note(200, 300).bounds())).isFalse();
+        assertThat(first.overlaps(second)).isFalse();
+        assertThat(second.left()).isGreaterThan(first.right());
+    }
+}

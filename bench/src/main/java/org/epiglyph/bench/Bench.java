@@ -38,9 +38,9 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.exchange.phrases.PhraseFile;
 import org.epiglyph.exchange.record.RecordServices;
-import org.epiglyph.exchange.sheet.PhraseFile;
-import org.epiglyph.exchange.sheet.SchemeFile;
+import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.recordoffice.RecordOffice;
 import org.epiglyph.workspace.Workspace;
 import org.epiglyph.workspace.WorkspaceObserver;
@@ -74,7 +74,8 @@ public final class Bench {
                 return;
             }
             if (only.equals("growth")) {
-                new GrowthFigures(bench.world).tell(bench::say, System.out::println);
+                new GrowthFigures(bench.world).tell(bench::say, System.out::println,
+                        Path.of(arguments[0]).resolve("docs/growth.png"));
                 return;
             }
             if (only.equals("book")) {
@@ -114,7 +115,8 @@ public final class Bench {
             bench.collecting();
             bench.matching();
             new ScoringBench().tell(bench::say);
-            new GrowthFigures(bench.world).tell(bench::say, bench.notes::add);
+            new GrowthFigures(bench.world).tell(bench::say, bench.notes::add,
+                    Path.of(arguments[0]).resolve("docs/growth.png"));
             new BookFigures(bench.world).tell(bench::say);
             new PassagesFigures().tell(batch, bench::say);
             bench.write(Path.of(arguments[0]).resolve("docs/performance.md"));

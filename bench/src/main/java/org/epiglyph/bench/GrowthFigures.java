@@ -44,15 +44,21 @@ final class GrowthFigures {
     private static final int ROUNDS = 20_000;
     private static final int MARKS = 5_000;
     private final Path world;
+    private GrowthPlot.Curve scoring;
+    private GrowthPlot.Curve opening;
 
     GrowthFigures(Path world) {
         this.world = world;
     }
 
-    void tell(IntakeFigures.Say say, Consumer<String> notes) throws Exception {
+    /** @param picture where the curves are drawn */
+    void tell(IntakeFigures.Say say, Consumer<String> notes, Path picture) throws Exception {
         classes(say, notes);
         marks(say);
         histories(say, notes);
+        GrowthPlot.write(picture, scoring, opening);
+        notes.accept(
+                "![How one score grows with the class, and opening with the history](" + picture.getFileName() + ")");
     }
 
     private static StudentKey key(int number) {
@@ -84,9 +90,9 @@ final class GrowthFigures {
                 Judgement.of(BigDecimal.valueOf(random.nextInt(11))));
     }
 
-    private static void classes(IntakeFigures.Say say, Consumer<String> notes) {
+    private void classes(IntakeFigures.Say say, Consumer<String> notes) {
         double[] micros = new double[CLASSES.length];
-        for (int warming = 0; warming < 2; warming++) {
+        for (int warming = 0; warming < 4; warming++) {
             for (int i = 0; i < CLASSES.length; i++) {
                 Random random = new Random(7);
                 Batch batch = batch(CLASSES[i]);
@@ -99,6 +105,7 @@ final class GrowthFigures {
         }
         say.say("one score in a class of 5,000", "in a class of 26", micros[3], micros[0], "µs");
         notes.accept(table("Students", "One score, µs", CLASSES, micros));
+        scoring = new GrowthPlot.Curve("One score", "students", CLASSES, micros);
     }
 
     private static void marks(IntakeFigures.Say say) {
@@ -146,7 +153,11 @@ final class GrowthFigures {
             there = HISTORIES[i];
             millis[i] = opening(large);
         }
-        say.say("opening a batch of 5,000 students and 300,000 changes", "of 26 and 1,000", millis[3], least, "ms");
+        say.say("opening a batch of 5,000 students and 300,000 changes in a program just started",
+                "of 26 and 1,000, in another just started", started(large), started(small), "ms");
+        say.say("the same in a program that has opened it before", "of 26 and 1,000, in the same program", millis[3],
+                least, "ms");
+        opening = new GrowthPlot.Curve("Opening a batch of 5,000", "changes", HISTORIES, millis);
         notes.accept(table("Changes", "Opening with 5,000 students, ms", HISTORIES, millis));
         long from = System.nanoTime();
         Overview.at(large);
@@ -203,12 +214,22 @@ final class GrowthFigures {
         }
     }
 
+    /** The middle one of three. */
+    private static double started(Path folder) throws Exception {
+        List<Double> millis = new ArrayList<>();
+        for (int round = 0; round < 3; round++) {
+            millis.add(OwnProcess.figures(List.of(), OpeningBench.class, folder.toString()).get("opening"));
+        }
+        return millis.stream().sorted().skip(1).findFirst().orElseThrow();
+    }
+
     private static double opening(Path folder) throws Exception {
         List<Double> millis = new ArrayList<>();
         for (int round = 0; round < 3; round++) {
             long from = System.nanoTime();
-            Workspace.open(folder, Clock.systemUTC()).close();
-            millis.add((System.nanoTime() - from) / 1e6);
+            try (Workspace _ = Workspace.open(folder, Clock.systemUTC())) {
+                millis.add((System.nanoTime() - from) / 1e6);
+            }
         }
         return millis.stream().sorted().skip(1).findFirst().orElseThrow();
     }

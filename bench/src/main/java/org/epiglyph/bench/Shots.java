@@ -41,9 +41,9 @@ import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.exchange.phrases.PhraseFile;
 import org.epiglyph.exchange.record.RecordServices;
-import org.epiglyph.exchange.sheet.PhraseFile;
-import org.epiglyph.exchange.sheet.SchemeFile;
+import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.recordoffice.RecordOffice;
 import org.epiglyph.workspace.Workspace;
 

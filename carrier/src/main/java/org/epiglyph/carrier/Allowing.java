@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
@@ -88,7 +89,7 @@ public final class Allowing {
         try {
             edit(workspace.batch(), students, wish).ifPresent(workspace::edit);
         } catch (EditRefused e) {
-            throw new Problem("Nothing was changed: " + e.getMessage(), e);
+            throw new Problem(Message.of(Allowing.class, "nothingChanged", e.said()), e);
         }
         List<String> failed = new ArrayList<>();
         int done = 0;

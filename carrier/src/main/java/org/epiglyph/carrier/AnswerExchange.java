@@ -48,6 +48,12 @@ public final class AnswerExchange {
             return Came.NOTHING;
         }
         List<StudentAnswer> there = client.answers(task);
+        int came = receive(there);
+        return reply(there, came, progress);
+    }
+
+    /** @return how many came that were not there */
+    private int receive(List<StudentAnswer> there) {
         int came = 0;
         for (Edit.ReceiveAnswer edit : news(workspace.batch(), there)) {
             boolean isNew = workspace.batch()
@@ -58,6 +64,10 @@ public final class AnswerExchange {
             workspace.edit(edit);
             came += isNew ? 1 : 0;
         }
+        return came;
+    }
+
+    private Came reply(List<StudentAnswer> there, int came, Progress progress) throws Problem {
         int replied = 0;
         List<StudentKey> kept = new ArrayList<>();
         for (Submission submission : workspace.batch().submissions()) {

@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.concurrent.Future;
 import java.util.concurrent.FutureTask;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
@@ -288,7 +289,7 @@ final class Building {
             }
             return file;
         } catch (IOException | java.nio.file.InvalidPathException e) {
-            throw new Problem("Its feedback sheet could not be written. Check that the disk has room and try again.",
+            throw new Problem(Message.of(Building.class, "sheetCannotBeWritten"),
                     e);
         }
     }

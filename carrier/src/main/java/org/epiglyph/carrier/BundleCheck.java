@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.roster.StudentKey;
@@ -101,7 +102,7 @@ public final class BundleCheck {
             check.open(bundle);
             return check.compare(progress);
         } catch (IOException e) {
-            throw new Problem(bundle + " cannot be read. Check that it is there, and that it is a zip or a folder.", e);
+            throw new Problem(Message.of(BundleCheck.class, "unreadable", bundle), e);
         }
     }
 
@@ -140,7 +141,7 @@ public final class BundleCheck {
                 }
                 if (left < 0 || numbered > MOST_ENTRIES) {
                     throw new Problem(
-                            zip.getFileName() + " unpacks to more than a bundle may hold. It is none of ours.");
+                            Message.of(BundleCheck.class, "tooLarge", zip.getFileName()));
                 }
                 add(entry.getName(), file);
             }

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
+import java.util.function.BooleanSupplier;
 import java.util.function.IntPredicate;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
@@ -91,23 +92,24 @@ public final class ClassPassages {
             }
         }
         takeGiven(batch);
-        if (!reach.elsewhere.isEmpty()) {
-            int all = looked;
-            CourseReading.each(reach.elsewhere, (other, there) -> {
-                KeptWords theirs = new KeptWords(new BatchFolder(other));
-                for (Submission submission : there.submissions()) {
-                    if (goOn.test(all)) {
-                        take(new Source.Elsewhere(other.toString(), there.task().title(), submission.student().key(),
-                                submission.student().name()), submission,
-                                theirs);
-                    }
-                }
-            });
-            if (!goOn.test(all)) {
-                return;
-            }
+        int all = looked;
+        if (reach.elsewhere.isEmpty() || takeElsewhere(() -> goOn.test(all))) {
+            complete = true;
         }
-        complete = true;
+    }
+
+    /** True if all other batches were looked at. */
+    private boolean takeElsewhere(BooleanSupplier goOn) {
+        CourseReading.each(reach.elsewhere, (other, there) -> {
+            KeptWords theirs = new KeptWords(new BatchFolder(other));
+            for (Submission submission : there.submissions()) {
+                if (goOn.getAsBoolean()) {
+                    take(new Source.Elsewhere(other.toString(), there.task().title(), submission.student().key(),
+                            submission.student().name()), submission, theirs);
+                }
+            }
+        });
+        return goOn.getAsBoolean();
     }
 
     private void take(Source source, Submission submission, KeptWords from) {

@@ -10,11 +10,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.filing.Match;
-import org.epiglyph.core.filing.Matching;
-import org.epiglyph.core.filing.RosterFromNames;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -24,37 +23,20 @@ import org.epiglyph.core.task.Lateness;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.archive.FileSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
-import org.epiglyph.exchange.filing.PlainLetters;
 import org.epiglyph.exchange.record.RecordClient.HandedIn;
 import org.epiglyph.exchange.record.StudentAnswer;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
 /**
- * What was understood of a source before a batch is made or added to: every file with its student or a question. What
- * the marker says (sheet, class list, rule, decisions) changes it. Not safe for several threads.
+ * What was understood of a source before a batch is made or added to: every file with its student or a question. What the marker says
+ * (sheet, class list, rule, decisions) makes another plan of the same source, which is open until one of them is closed.
  */
 public final class CollectPlan implements AutoCloseable {
-    private final FileSource source;
-    private final Origin origin;
-    private final Optional<Roster> recorded;
-    private final Map<String, HandedIn> byRecord;
-    private final Optional<PlanGround.Earlier> earlier;
-    private final List<StudentAnswer> answers;
-    private final KnownRules known;
-    private final AutoCloseable alsoClose;
-    private final PlainLetters letters = new PlainLetters();
-    private final Map<String, Optional<StudentKey>> decisions = new HashMap<>();
-    private Task task;
-    private Task extended;
-    private Optional<String> sheetRefusal;
-    private Optional<GradeSheet> sheet;
-    private Optional<String> sheetPath;
-    private List<Student> typed = List.of();
-    private Optional<FilingRule> byHand = Optional.empty();
-    private Optional<FilingRule> rule = Optional.empty();
-    private Roster roster;
-    private RosterOrigin rosterOrigin;
-    private List<Item> items = List.of();
+    private final PlanGround ground;
+    private final Understood.Said said;
+    private final Understood understood;
+    private final Map<String, Optional<StudentKey>> decisions;
+    private final Task extended;
 
     /** Where the class list comes from. */
     public enum RosterOrigin {
@@ -80,6 +62,16 @@ public final class CollectPlan implements AutoCloseable {
         public String path() {
             return file.path();
         }
+
+        private String name() {
+            return path().substring(path().lastIndexOf('/') + 1);
+        }
+
+        /** True of one file read twice: folders in front of its path come and go with the number of places that are read. */
+        private boolean isSameFile(Item other) {
+            boolean samePath = id.equals(other.id) || id.endsWith("/" + other.id) || other.id.endsWith("/" + id);
+            return samePath && file.size() == other.file.size() && file.changed().equals(other.file.changed());
+        }
     }
 
     /**
@@ -96,137 +88,136 @@ public final class CollectPlan implements AutoCloseable {
     public record Count(int all, int matched, int questions, int setAside, int kept, int notTaken, int unchanged) {}
 
     CollectPlan(PlanGround ground) {
-        this.source = ground.source();
-        this.origin = ground.origin();
-        this.recorded = ground.recorded();
-        this.byRecord = Map.copyOf(ground.byRecord());
-        this.earlier = ground.earlier();
-        this.answers = ground.answers();
-        this.known = new KnownRules(ground.known(), letters);
-        this.alsoClose = ground.alsoClose();
-        this.task = ground.task();
-        this.sheet = ground.sheet();
-        this.sheetPath = ground.sheetPath();
-        this.sheetRefusal = sheet.flatMap(GradeSheet::refusal);
-        earlier.ifPresent(e -> decisions.putAll(e.register().decisions()));
-        derive();
+        this(ground, Understood.Said.of(ground.task(), ground.sheet()));
+    }
+
+    private CollectPlan(PlanGround ground, Understood.Said said) {
+        this(ground, said, Understood.of(ground, said),
+                ground.earlier().map(e -> e.register().decisions()).orElse(Map.of()), extended(said));
+    }
+
+    private CollectPlan(PlanGround ground, Understood.Said said, Understood understood,
+            Map<String, Optional<StudentKey>> decisions, Task extended) {
+        this.ground = ground;
+        this.said = said;
+        this.understood = understood;
+        this.decisions = Map.copyOf(decisions);
+        this.extended = extended;
     }
 
     // --- what the marker says
 
-    /** Other times or another title. */
-    public void useTask(Task other) {
-        task = other;
-        deriveTask();
+    /** With other times or another title. */
+    public CollectPlan withTask(Task other) {
+        Understood.Said changed = said.withTask(other);
+        return new CollectPlan(ground, changed, understood, decisions, extended(changed));
     }
 
-    /** Another grade sheet, or the same with other columns; empty for none. */
-    public void useSheet(Optional<GradeSheet> other) {
-        sheet = other;
-        sheetRefusal = sheet.flatMap(GradeSheet::refusal);
-        derive();
+    /** With another grade sheet, or the same with other columns; empty for none. */
+    public CollectPlan withSheet(Optional<GradeSheet> other) {
+        return saying(said.withSheet(other));
     }
 
-    /** Students typed or pasted; they join those of a record or sheet. */
-    public void useTyped(List<Student> students) {
-        typed = List.copyOf(students);
-        derive();
+    /** With students typed or pasted; they join those of a record or sheet. */
+    public CollectPlan withTyped(List<Student> students) {
+        return saying(said.withTyped(students));
     }
 
-    /** The filing rule by hand; empty to learn it from the names. */
-    public void useRule(Optional<FilingRule> other) {
-        byHand = other;
-        derive();
+    /** With a filing rule by hand; empty to learn it from the names. */
+    public CollectPlan withRule(Optional<FilingRule> other) {
+        return saying(said.withRule(other));
     }
 
-    /** The marker's decision about a file: a student, or set aside. */
-    public void decide(Item item, Optional<StudentKey> student) {
-        decisions.put(item.id(), student);
+    private CollectPlan saying(Understood.Said other) {
+        return new CollectPlan(ground, other, Understood.of(ground, other), decisions, extended(other));
     }
 
-    /** Takes a decision back, so that the evidence counts again. */
-    public void undecide(Item item) {
-        decisions.remove(item.id());
+    /** With the marker's decision about a file: a student, or set aside. */
+    public CollectPlan decided(Item item, Optional<StudentKey> student) {
+        return decided(Map.of(item, student));
     }
 
-    // --- what follows from it
+    /** With the marker's decisions about files. */
+    public CollectPlan decided(Map<Item, Optional<StudentKey>> students) {
+        Map<String, Optional<StudentKey>> all = new HashMap<>(decisions);
+        students.forEach((item, student) -> all.put(item.id(), student));
+        return new CollectPlan(ground, said, understood, all, extended);
+    }
 
-    private void derive() {
-        deriveTask();
-        List<ReceivedFile> files = source.files()
-                .stream()
-                .filter(f -> !Optional.of(f.path()).equals(sheetPath))
-                .toList();
-        List<String> paths = files.stream().map(ReceivedFile::path).toList();
-        PlannedRoster planned = PlannedRoster.of(new PlannedRoster.Sources(earlier, recorded, sheet, typed), paths,
-                byHand);
-        roster = planned.roster();
-        rosterOrigin = planned.origin();
-        Optional<RosterFromNames> fromNames = planned.fromNames();
-        Matching plain = new Matching(roster, letters);
-        rule = fromNames.isPresent() ? fromNames.get().rule() : byHand.or(() -> known.fitting(paths, plain));
-        Matching matching = plain.with(rule);
-        Map<String, StudentKey> inSheet = sheet.map(GradeSheet::files).orElse(Map.of());
-        Map<String, Integer> nth = new HashMap<>();
-        List<Item> derived = new ArrayList<>();
-        for (ReceivedFile file : files) {
-            int n = nth.merge(file.path(), 1, Integer::sum);
-            String id = n == 1 ? file.path() : file.path() + "\u0000" + n;
-            Optional<HandedIn> record = Optional.ofNullable(byRecord.get(file.path()))
-                    .filter(h -> roster.find(h.student()).isPresent());
-            Match match = known(file, record, inSheet)
-                    .or(() -> fromNames
-                            .map(f -> Match.certain(f.owner(file.path()), "the class is read from the names")))
-                    .orElseGet(() -> matching.match(file.path()));
-            derived.add(new Item(id, file, match, record, HandInNumber.of(file.path(), rule),
-                    earlier.map(e -> e.news(file)).orElse(News.NEW)));
+    /** With every question set aside. */
+    public CollectPlan withQuestionsAside() {
+        return decided(questions().stream().collect(Collectors.toMap(q -> q, _ -> Optional.empty())));
+    }
+
+    /** Without a decision, so that the evidence counts again. */
+    public CollectPlan undecided(Item item) {
+        Map<String, Optional<StudentKey>> all = new HashMap<>(decisions);
+        all.remove(item.id());
+        return new CollectPlan(ground, said, understood, all, extended);
+    }
+
+    /** With all that the marker said of an earlier reading of this source, which had fewer files or other names in it. */
+    public CollectPlan continuing(CollectPlan before) {
+        Understood.Said then = before.said;
+        Understood.Said kept = said.withTyped(then.typed()).withRule(then.rule());
+        if (!then.task().equals(before.ground.task())) {
+            kept = kept.withTask(then.task());
         }
-        items = derived;
+        if (!then.sheet().equals(before.ground.sheet())) {
+            kept = kept.withSheet(then.sheet());
+        }
+        Understood anew = Understood.of(ground, kept);
+        Map<String, Optional<StudentKey>> all = new HashMap<>(decisions);
+        Map<String, List<Item>> byName = anew.items().stream().collect(Collectors.groupingBy(Item::name));
+        for (Item old : before.items()) {
+            List<Item> same = byName.getOrDefault(old.name(), List.of()).stream().filter(old::isSameFile).toList();
+            if (before.decisions.containsKey(old.id()) && same.size() == 1) {
+                all.put(same.getFirst().id(), before.decisions.get(old.id()));
+            }
+        }
+        return new CollectPlan(ground, kept, anew, all, extended(kept));
     }
 
-    private Optional<Match> known(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
-        if (record.isPresent()) {
-            return Optional.of(Match.certain(record.get().student(), "the record says so"));
-        }
-        StudentKey named = inSheet.get(file.path().substring(file.path().lastIndexOf('/') + 1));
-        if (named != null && roster.find(named).isPresent()) {
-            return Optional.of(Match.certain(named,
-                    "line " + sheet.orElseThrow().line(named) + " of the grade sheet names this file"));
-        }
-        return ownerBefore(file.path()).map(s -> Match.certain(s, "as when it was first collected"));
+    private static Task extended(Understood.Said said) {
+        Task task = said.task();
+        Map<StudentKey, Instant> extensions = new HashMap<>();
+        said.sheet().ifPresent(s -> extensions.putAll(s.extensions(task.zone())));
+        extensions.putAll(task.extensions());
+        return task.withTimes(task.due(), task.grace(), extensions);
     }
 
     /** Whose a document was when it was first collected. */
     public Optional<StudentKey> ownerBefore(String path) {
-        return earlier.flatMap(e -> e.owner(path, roster));
+        return Understood.ownerBefore(ground, understood.roster(), path);
     }
 
     // --- what is asked of it
 
     public Task task() {
-        return task;
+        return said.task();
     }
 
     public Roster roster() {
-        return roster;
+        return understood.roster();
     }
 
     public RosterOrigin rosterOrigin() {
-        return rosterOrigin;
+        return understood.origin();
     }
 
     public Optional<GradeSheet> sheet() {
-        return sheet;
+        return said.sheet();
     }
 
     /** Why the sheet cannot be filled in when the batch is handed back, with what can be done; empty where it can. */
     public Optional<String> sheetRefusal() {
-        return sheetRefusal;
+        return said.sheetRefusal();
     }
 
     /** What is odd about a mark scheme beside the sheet: that their maxima differ; empty where nothing is. */
     public Optional<String> remarkOn(MarkScheme scheme) {
-        return sheet.flatMap(GradeSheet::maximum)
+        return said.sheet()
+                .flatMap(GradeSheet::maximum)
                 .filter(most -> most.compareTo(scheme.maximum()) != 0)
                 .map(most -> "The mark scheme comes to " + Criterion.words(scheme.maximum())
                         + ", and the grade sheet has a maximum of " + Criterion.words(most)
@@ -235,12 +226,12 @@ public final class CollectPlan implements AutoCloseable {
 
     /** The rule in force: by hand, known and fitting, or learnt. */
     public Optional<FilingRule> rule() {
-        return rule;
+        return understood.rule();
     }
 
     /** Known rules that most names of this source follow. */
     public List<FilingRule> offeredRules() {
-        return known.offered(paths());
+        return KnownRules.offered(ground.known(), paths());
     }
 
     /** How many of the names follow a rule. */
@@ -249,47 +240,51 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     private List<String> paths() {
-        return items.stream().map(Item::path).toList();
+        return items().stream().map(Item::path).toList();
     }
 
     /** All files that can be submissions, in the source's order. */
     public List<Item> items() {
-        return items;
+        return understood.items();
     }
 
     /** Entries of the source that cannot be submissions, with reasons; the grade sheet is one. */
     public List<FileSource.Refusal> refusals() {
-        List<FileSource.Refusal> all = new ArrayList<>(source.refusals());
+        List<FileSource.Refusal> all = new ArrayList<>(ground.source().refusals());
         sheetFile().ifPresent(f -> all.add(new FileSource.Refusal(f.path(), "It is the grade sheet.", Optional.of(f))));
         return all;
     }
 
     /** The encoding of archive names that did not say theirs. */
     public Optional<Charset> nameEncoding() {
-        return source.nameEncoding();
+        return ground.source().nameEncoding();
     }
 
     /** True if an earlier batch is added to. */
     public boolean isAgain() {
-        return earlier.isPresent();
+        return ground.earlier().isPresent();
     }
 
     /** What students wrote in the record that the batch does not have. */
     public List<Edit.ReceiveAnswer> newAnswers() {
-        return earlier.map(e -> AnswerExchange.news(e.batch(), answers)).orElse(List.of());
+        return ground.earlier().map(e -> AnswerExchange.news(e.batch(), ground.answers())).orElse(List.of());
     }
 
     Optional<PlanGround.Earlier> earlier() {
-        return earlier;
+        return ground.earlier();
     }
 
     Origin origin() {
-        return origin;
+        return ground.origin();
     }
 
     /** The grade sheet's file among the received ones, where it came with them. */
     private Optional<ReceivedFile> sheetFile() {
-        return source.files().stream().filter(f -> Optional.of(f.path()).equals(sheetPath)).findFirst();
+        return ground.source()
+                .files()
+                .stream()
+                .filter(f -> Optional.of(f.path()).equals(ground.sheetPath()))
+                .findFirst();
     }
 
     /** Whose the file is: by decision, else where the evidence is certain. */
@@ -300,7 +295,7 @@ public final class CollectPlan implements AutoCloseable {
     /** True if the marker has decided about the file, now or when it was first collected. */
     public boolean isDecided(Item item) {
         Optional<StudentKey> decided = decisions.get(item.id());
-        return decided != null && (decided.isEmpty() || roster.find(decided.get()).isPresent());
+        return decided != null && (decided.isEmpty() || roster().find(decided.get()).isPresent());
     }
 
     /** True if the file is nobody's by decision. */
@@ -315,34 +310,34 @@ public final class CollectPlan implements AutoCloseable {
 
     /** Files whose student is neither certain nor decided. */
     public List<Item> questions() {
-        return items.stream().filter(this::isQuestion).toList();
+        return items().stream().filter(this::isQuestion).toList();
     }
 
     /** The files of a student in the source's order. */
     public List<Item> itemsOf(StudentKey student) {
-        return items.stream().filter(i -> studentOf(i).equals(Optional.of(student))).toList();
+        return items().stream().filter(i -> studentOf(i).equals(Optional.of(student))).toList();
     }
 
     /** Students of whom there is no file, neither in this source nor collected before. */
     public List<Student> nothingFrom() {
         Set<StudentKey> found = new HashSet<>();
-        items.forEach(i -> studentOf(i).ifPresent(found::add));
-        earlier.ifPresent(e -> found.addAll(e.received()));
-        return roster.students().stream().filter(s -> !found.contains(s.key())).toList();
+        items().forEach(i -> studentOf(i).ifPresent(found::add));
+        ground.earlier().ifPresent(e -> found.addAll(e.received()));
+        return roster().students().stream().filter(s -> !found.contains(s.key())).toList();
     }
 
     /** Paths of documents collected before that are not in this source; they stay as they are. */
     public List<String> gone() {
         Set<String> here = new HashSet<>();
-        items.forEach(i -> here.add(i.path()));
-        return earlier.map(e -> e.gone(here)).orElse(List.of());
+        items().forEach(i -> here.add(i.path()));
+        return ground.earlier().map(e -> e.gone(here)).orElse(List.of());
     }
 
     /** When the file was handed in, by the record or the sheet. */
     public Optional<Instant> at(Item item) {
         return item.recorded()
                 .map(HandedIn::at)
-                .or(() -> studentOf(item).flatMap(s -> sheet.flatMap(g -> g.handedIn(s, task.zone()))));
+                .or(() -> studentOf(item).flatMap(s -> sheet().flatMap(g -> g.handedIn(s, task().zone()))));
     }
 
     /** How the file's time compares with its student's due time, where both are known. */
@@ -353,13 +348,6 @@ public final class CollectPlan implements AutoCloseable {
     /** The task with the extensions that the sheet states; those given by hand come before them. */
     Task taskWithExtensions() {
         return extended;
-    }
-
-    private void deriveTask() {
-        Map<StudentKey, Instant> extensions = new HashMap<>();
-        sheet.ifPresent(s -> extensions.putAll(s.extensions(task.zone())));
-        extensions.putAll(task.extensions());
-        extended = task.withTimes(task.due(), task.grace(), extensions);
     }
 
     /** Which hand-in of its student a file belongs to, from 1. */
@@ -377,18 +365,18 @@ public final class CollectPlan implements AutoCloseable {
     /** Where all files are; they add up. */
     public Count count() {
         int questions = questions().size();
-        int aside = (int) items.stream().filter(this::isSetAside).count();
+        int aside = (int) items().stream().filter(this::isSetAside).count();
         int kept = (int) refusals().stream().filter(r -> r.file().isPresent()).count();
         int notTaken = (int) refusals().stream().filter(r -> r.file().isEmpty()).count();
-        int same = (int) items.stream().filter(i -> i.news() == News.SAME && studentOf(i).isPresent()).count();
-        int matched = items.size() - questions - aside;
-        return new Count(items.size() + kept + notTaken, matched, questions, aside, kept, notTaken, same);
+        int same = (int) items().stream().filter(i -> i.news() == News.SAME && studentOf(i).isPresent()).count();
+        int matched = items().size() - questions - aside;
+        return new Count(items().size() + kept + notTaken, matched, questions, aside, kept, notTaken, same);
     }
 
     @Override
     public void close() throws IOException {
-        try (FileSource _ = source; AutoCloseable _ = alsoClose) {
-            decisions.clear();
+        try (AutoCloseable _ = ground.alsoClose()) {
+            ground.source().close();
         } catch (IOException e) {
             throw e;
         } catch (Exception e) {

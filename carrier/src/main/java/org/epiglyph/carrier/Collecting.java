@@ -18,6 +18,7 @@ import java.util.stream.Stream;
 import org.epiglyph.carrier.CollectPlan.Item;
 import org.epiglyph.carrier.CollectPlan.News;
 import org.epiglyph.carrier.Register.Fate;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Covers;
@@ -118,8 +119,7 @@ public final class Collecting {
     }
 
     private static Problem failed(Path folder, IOException cause) {
-        return new Problem("The files could not be written to " + folder
-                + ". Check that the disk has room and the folder can be written to; nothing half made is left.", cause);
+        return new Problem(Message.of(Collecting.class, "cannotBeWritten", folder), cause);
     }
 
     private void store(BatchFolder folder, List<Item> items, int from, Progress progress) throws IOException, Problem {
@@ -151,9 +151,8 @@ public final class Collecting {
         FileStore disk = Files.getFileStore(folder);
         long free = disk.getUsableSpace();
         if (free > 0 && free < bytes) {
-            throw new Problem(String.format(Locale.ROOT,
-                    "The files need %.1f MB, and the disk of %s has %.1f MB free. Free some space, or keep your batches on another disk.",
-                    bytes / 1e6, folder.getParent(), free / 1e6));
+            throw new Problem(Message.of(Collecting.class, "noRoom", String.format(Locale.ROOT, "%.1f", bytes / 1e6),
+                    folder.getParent(), String.format(Locale.ROOT, "%.1f", free / 1e6)));
         }
     }
 
@@ -228,30 +227,36 @@ public final class Collecting {
         List<Item> news = plan.items().stream().filter(i -> i.news() != News.SAME).toList();
         try {
             store(folder, news, lastNumber(folder), progress);
-            List<Edit> edits = new ArrayList<>();
-            for (Student student : plan.roster().students()) {
-                if (workspace.batch().submissions().stream().noneMatch(s -> s.student().key().equals(student.key()))) {
-                    edits.add(new Edit.Enrol(student));
-                }
-            }
-            int students = edits.size();
-            covering(workspace.batch(), plan.roster()).ifPresent(edits::add);
-            edits.addAll(addresses(workspace.batch()));
-            news.stream()
-                    .flatMap(i -> plan.studentOf(i).stream())
-                    .distinct()
-                    .forEach(s -> edits.addAll(received(workspace, s, news)));
-            Task task = plan.taskWithExtensions();
-            if (!task.equals(workspace.batch().task())) {
-                edits.add(new Edit.ChangeTask(task));
-            }
-            edits.addAll(plan.newAnswers());
+            List<Edit> edits = edits(workspace, news);
             make(workspace, edits, staged(folder, earlier.register()));
             int handIns = (int) edits.stream().filter(e -> e instanceof Edit.ReceiveHandIn).count();
+            int students = (int) edits.stream().filter(e -> e instanceof Edit.Enrol).count();
             return new Added(handIns, students);
         } catch (IOException e) {
             throw failed(folder.root(), e);
         }
+    }
+
+    private List<Edit> edits(Workspace workspace, List<Item> news) {
+        Batch batch = workspace.batch();
+        List<Edit> edits = new ArrayList<>();
+        for (Student student : plan.roster().students()) {
+            if (batch.position(student.key()) < 0) {
+                edits.add(new Edit.Enrol(student));
+            }
+        }
+        covering(batch, plan.roster()).ifPresent(edits::add);
+        edits.addAll(addresses(batch));
+        news.stream()
+                .flatMap(i -> plan.studentOf(i).stream())
+                .distinct()
+                .forEach(s -> edits.addAll(received(workspace, s, news)));
+        Task task = plan.taskWithExtensions();
+        if (!task.equals(batch.task())) {
+            edits.add(new Edit.ChangeTask(task));
+        }
+        edits.addAll(plan.newAnswers());
+        return edits;
     }
 
     /** Whoever joins a class of which names are covered is covered too. */
@@ -281,7 +286,7 @@ public final class Collecting {
         try {
             workspace.editAll(edits, staging);
         } catch (EditRefused e) {
-            throw new Problem("Nothing was added: " + e.getMessage(), e);
+            throw new Problem(Message.of(Collecting.class, "nothingAdded", e.said()), e);
         }
     }
 

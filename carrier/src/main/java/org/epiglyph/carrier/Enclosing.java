@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
@@ -33,12 +34,11 @@ public final class Enclosing {
         String id = "e" + UUID.randomUUID();
         try {
             if (!Files.isRegularFile(file)) {
-                throw new Problem(file + " is no file. Choose another one.");
+                throw new Problem(Message.of(Enclosing.class, "noFile", file));
             }
             if (Files.size(file) > LARGEST) {
-                throw new Problem(String.format(Locale.ROOT,
-                        "%s has %.1f MB; an enclosure has at most %d. Make it smaller, or tell students where it lies.",
-                        name, Files.size(file) / 1e6, LARGEST / 1_000_000));
+                throw new Problem(Message.of(Enclosing.class, "tooLarge", name,
+                        String.format(Locale.ROOT, "%.1f", Files.size(file) / 1e6), LARGEST / 1_000_000));
             }
             Originals.Stored stored;
             try (InputStream bytes = Files.newInputStream(file)) {
@@ -49,10 +49,10 @@ public final class Enclosing {
             workspace.edit(
                     new Edit.Together(students.stream().<Edit>map(s -> new Edit.Enclose(s, document)).toList()));
         } catch (IOException e) {
-            throw new Problem(file + " could not be enclosed. Check that it can be read, and that the disk has room.",
+            throw new Problem(Message.of(Enclosing.class, "cannotBeEnclosed", file),
                     e);
         } catch (EditRefused e) {
-            throw new Problem("Nothing was enclosed: " + e.getMessage(), e);
+            throw new Problem(Message.of(Enclosing.class, "nothingEnclosed", e.said()), e);
         }
     }
 }

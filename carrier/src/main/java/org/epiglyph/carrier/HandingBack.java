@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Batch;
@@ -245,7 +246,7 @@ public final class HandingBack {
         }
 
         private static Problem unreadable(IOException cause) {
-            return new Problem("The list of what was sent cannot be read. Restore sent.jsonl in the batch's folder.",
+            return new Problem(Message.of(HandingBack.class, "sentUnreadable"),
                     cause);
         }
 
@@ -339,7 +340,7 @@ public final class HandingBack {
                 log.sending(destination, parcel.student(), parcel.digest());
             } catch (IOException e) {
                 throw new Problem(
-                        "Nothing more can be written to the batch's folder, so nothing was sent. Check that the disk has room.",
+                        Message.of(HandingBack.class, "nothingCanBeWritten"),
                         e);
             }
             return received(client.handBack(destination.task(), parcel), parcel, built);

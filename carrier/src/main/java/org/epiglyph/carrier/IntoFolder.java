@@ -25,6 +25,7 @@ import java.util.stream.Stream;
 import java.util.zip.Deflater;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Destination;
@@ -131,29 +132,15 @@ final class IntoFolder {
     }
 
     private Path writeAll(Map<StudentKey, Building.Built> built) throws Problem {
-        Profile.Layout layout = choices.profile().layout();
         Map<Path, Path> places = new LinkedHashMap<>();
         List<Path> moved = new ArrayList<>();
         try {
             Files.createDirectories(folder);
             int number = freeNumber();
             if (number > 1 && choices.profile().meeting() == Profile.Meeting.REFUSE) {
-                throw new Problem("There is a hand-back in " + folder
-                        + " already, and the profile says that it must stay alone. Choose another folder; nothing was written.");
+                throw new Problem(Message.of(IntoFolder.class, "mustStayAlone", folder));
             }
-            if (layout != Profile.Layout.FOLDERS) {
-                Path zip = planned(places, numbered("handed-back.zip", number));
-                Private.file(zip);
-                writeZip(zip, built, Register.read(workspace.folder()).nameEncoding());
-            }
-            if (layout != Profile.Layout.ZIP) {
-                writeFolders(planned(places, numbered("handed-back", number)), built);
-            }
-            OutgoingSheet sheet = OutgoingSheet.of(batch, workspace.folder(), choices.profile(), built.keySet());
-            notes.addAll(sheet.notes());
-            Path table = planned(places, numbered(sheet.name(), number));
-            Private.file(table);
-            Files.write(table, sheet.bytes());
+            writeBeside(built, number, places);
             for (Map.Entry<Path, Path> place : places.entrySet()) {
                 Files.move(place.getKey(), place.getValue(), StandardCopyOption.ATOMIC_MOVE);
                 moved.add(place.getValue());
@@ -167,12 +154,30 @@ final class IntoFolder {
         } catch (IOException e) {
             moved.forEach(IntoFolder::deleteQuietly);
             throw new Problem(
-                    "The hand-back could not be written to " + folder
-                            + ". Check that the folder can be written to and the disk has room; the batch is as before.",
+                    Message.of(IntoFolder.class, "cannotBeWritten", folder),
                     e);
         } finally {
             places.keySet().forEach(IntoFolder::deleteQuietly);
         }
+    }
+
+    /** All that is handed back, beside its places. */
+    private void writeBeside(Map<StudentKey, Building.Built> built, int number, Map<Path, Path> places)
+            throws IOException, Problem {
+        Profile.Layout layout = choices.profile().layout();
+        if (layout != Profile.Layout.FOLDERS) {
+            Path zip = planned(places, numbered("handed-back.zip", number));
+            Private.file(zip);
+            writeZip(zip, built, Register.read(workspace.folder()).nameEncoding());
+        }
+        if (layout != Profile.Layout.ZIP) {
+            writeFolders(planned(places, numbered("handed-back", number)), built);
+        }
+        OutgoingSheet sheet = OutgoingSheet.of(batch, workspace.folder(), choices.profile(), built.keySet());
+        notes.addAll(sheet.notes());
+        Path table = planned(places, numbered(sheet.name(), number));
+        Private.file(table);
+        Files.write(table, sheet.bytes());
     }
 
     /** Where something is written before it is moved to its place. */

@@ -7,35 +7,30 @@ import org.epiglyph.core.filing.Matching;
 import org.epiglyph.core.filing.RuleLearning;
 import org.epiglyph.exchange.filing.PlainLetters;
 
-/**
- * Which filing rule fits the names of a source.
- *
- * @param rules   known before
- * @param letters how letters of other scripts are compared
- */
-record KnownRules(List<FilingRule> rules, PlainLetters letters) {
+/** Which of the filing rules that are known fits the names of a source. */
+final class KnownRules {
     private static final double FITS_WELL = 0.5;
 
-    KnownRules {
-        rules = List.copyOf(rules);
-    }
+    private KnownRules() {}
 
     /**
      * A known rule that most names follow, as well as one learnt from them; else the learnt one.
      *
-     * @param plain finds students without a rule
+     * @param letters how letters of other scripts are compared
+     * @param plain   finds students without a rule
      */
-    Optional<FilingRule> fitting(List<String> paths, Matching plain) {
+    static Optional<FilingRule> fitting(List<FilingRule> rules, PlainLetters letters, List<String> paths,
+            Matching plain) {
         Optional<RuleLearning.Learnt> learnt = new RuleLearning(letters, plain).learn("learnt from this batch", paths);
         int fits = learnt.map(RuleLearning.Learnt::fits).orElse(0);
-        return offered(paths).stream()
+        return offered(rules, paths).stream()
                 .filter(r -> fits(r, paths) >= fits)
                 .findFirst()
                 .or(() -> learnt.map(RuleLearning.Learnt::rule));
     }
 
     /** Those that most names follow. */
-    List<FilingRule> offered(List<String> paths) {
+    static List<FilingRule> offered(List<FilingRule> rules, List<String> paths) {
         return rules.stream().filter(r -> !paths.isEmpty() && fits(r, paths) >= FITS_WELL * paths.size()).toList();
     }
 

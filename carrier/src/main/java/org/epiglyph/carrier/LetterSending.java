@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
@@ -119,11 +120,10 @@ public final class LetterSending {
     /** A letter that nobody may read. */
     private static void refuseUnfit(LetterText text) throws Problem {
         if (text.isEmpty()) {
-            throw new Problem("The letter has no subject or no words. Write both.");
+            throw new Problem(Message.of(LetterSending.class, "empty"));
         }
         if (!text.unknown().isEmpty()) {
-            throw new Problem("No letter has the slot " + String.join(", ", text.unknown())
-                    + ". Write it otherwise, or without braces.");
+            throw new Problem(Message.of(LetterSending.class, "unknownSlot", String.join(", ", text.unknown())));
         }
     }
 

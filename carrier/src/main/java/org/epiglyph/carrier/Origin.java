@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.WholeFile;
 
@@ -38,7 +39,7 @@ public record Origin(String address, String task) {
             JsonNode node = JSON.readTree(file.toFile());
             return new Origin(node.path("address").asText(), node.path("task").asText());
         } catch (IOException e) {
-            throw new Problem(file + " cannot be read. Hand back into a folder instead.", e);
+            throw new Problem(Message.of(Origin.class, "unreadable", file), e);
         }
     }
 }

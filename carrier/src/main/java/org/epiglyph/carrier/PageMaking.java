@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
@@ -67,7 +68,7 @@ public final class PageMaking implements AutoCloseable {
         } catch (IOException e) {
             LOG.info("A folder for temporary files stays behind");
         } catch (EditRefused e) {
-            throw new Problem(e.getMessage(), e);
+            throw new Problem(e.said(), e);
         }
     }
 
@@ -173,8 +174,7 @@ public final class PageMaking implements AutoCloseable {
     }
 
     private static Problem full(String document, IOException cause) {
-        return new Problem("The pages of " + document
-                + " could not be written. Check that the disk has room and the batch's folder can be written to.",
+        return new Problem(Message.of(PageMaking.class, "cannotBeWritten", document),
                 cause);
     }
 

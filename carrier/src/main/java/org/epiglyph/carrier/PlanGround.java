@@ -33,6 +33,12 @@ import org.epiglyph.workspace.BatchFolder;
 record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> recorded,
         Map<String, HandedIn> byRecord, Optional<GradeSheet> sheet, Optional<String> sheetPath,
         Optional<Earlier> earlier, List<StudentAnswer> answers, List<FilingRule> known, AutoCloseable alsoClose) {
+    PlanGround {
+        byRecord = Map.copyOf(byRecord);
+        answers = List.copyOf(answers);
+        known = List.copyOf(known);
+    }
+
     /** A batch that is collected again, as it is now, with the digest of each file of the source that was there before. */
     record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests) {
         private Stream<Register.Line> matched() {

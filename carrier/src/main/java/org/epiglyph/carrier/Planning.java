@@ -20,6 +20,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.filing.FilingRule;
@@ -34,8 +35,8 @@ import org.epiglyph.exchange.record.StudentAnswer;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.places.TemporaryFolder;
-import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.BatchFolder;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.NewBatch;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -155,28 +156,13 @@ public final class Planning {
         FileSource source = FileSource.open(from.places(), from.encoding(), _ -> progress.at(READING, 0, 0));
         boolean planned = false;
         try {
-            Optional<String> sheetPath = Optional.empty();
-            Optional<GradeSheet> sheet;
-            if (from.sheet().isPresent()) {
-                sheet = Optional.of(read(from.sheet().get()));
-                sheetPath = within(from, source);
-            } else {
-                Optional<Found> found = sheetAmong(source.files());
-                sheet = found.map(Found::sheet);
-                sheetPath = found.map(f -> f.file.path());
-            }
-            Optional<PlanGround.Earlier> earlier = earlier(again, source, progress);
-            if (sheet.isEmpty() && earlier.isPresent()) {
-                sheet = earlier.get().register().gradeSheet(earlier.get().folder());
-            }
-            CollectPlan plan = new CollectPlan(new PlanGround(task(from, sheet, earlier), source, Origin.FILES,
-                    Optional.empty(), Map.of(), sheet, sheetPath, earlier, List.of(), from.known(), () -> {}));
+            CollectPlan plan = new CollectPlan(ground(from, source, earlier(again, source, progress)));
             if (!from.students().isEmpty()) {
-                plan.useTyped(from.students());
+                plan = plan.withTyped(from.students());
             }
             if (plan.roster().students().isEmpty()) {
                 throw new Problem(
-                        "There are no files in it and no class. Choose another source, add a grade sheet, or type the class list.");
+                        Message.of(Planning.class, "nothingThere"));
             }
             planned = true;
             return plan;
@@ -185,6 +171,23 @@ public final class Planning {
                 close(source);
             }
         }
+    }
+
+    /** The sheet that was named, else one among the files, else that of the batch that is added to. */
+    private static PlanGround ground(FromFiles from, FileSource source, Optional<PlanGround.Earlier> earlier)
+            throws Problem {
+        Optional<Found> among = from.sheet().isPresent() ? Optional.empty() : sheetAmong(source.files());
+        Optional<GradeSheet> sheet = from.sheet().isPresent()
+                ? Optional.of(read(from.sheet().get()))
+                : among.map(Found::sheet);
+        Optional<String> sheetPath = from.sheet().isPresent()
+                ? within(from, source)
+                : among.map(f -> f.file.path());
+        if (sheet.isEmpty() && earlier.isPresent()) {
+            sheet = earlier.get().register().gradeSheet(earlier.get().folder());
+        }
+        return new PlanGround(task(from, sheet, earlier), source, Origin.FILES, Optional.empty(), Map.of(), sheet,
+                sheetPath, earlier, List.of(), from.known(), () -> {});
     }
 
     private static Task task(FromFiles from, Optional<GradeSheet> sheet, Optional<PlanGround.Earlier> earlier) {
@@ -203,12 +206,12 @@ public final class Planning {
         try {
             if (Files.size(sheet) > LARGEST_SHEET) {
                 throw new Problem(
-                        sheet.getFileName() + " is far too large for a grade sheet. Check that it is the right file.");
+                        Message.of(Planning.class, "sheetTooLarge", sheet.getFileName()));
             }
             return GradeSheet.read(Files.readAllBytes(sheet), String.valueOf(sheet.getFileName()));
         } catch (IOException e) {
             throw new Problem(
-                    "The grade sheet " + sheet + " cannot be read. Check that it is there and that you may read it.",
+                    Message.of(Planning.class, "sheetUnreadable", sheet),
                     e);
         }
     }
@@ -292,7 +295,7 @@ public final class Planning {
         try {
             return TemporaryFolder.make("download");
         } catch (IOException e) {
-            throw new Problem("There is no room for a temporary file. Free some space on the disk and try again.", e);
+            throw new Problem(Message.of(Planning.class, "noRoom"), e);
         }
     }
 
@@ -302,7 +305,7 @@ public final class Planning {
                 source.close();
             }
         } catch (IOException e) {
-            throw new Problem("A source could not be closed. Close other programs that use it and try again.", e);
+            throw new Problem(Message.of(Planning.class, "notClosed"), e);
         }
     }
 
@@ -310,7 +313,7 @@ public final class Planning {
         try {
             folder.close();
         } catch (IOException e) {
-            throw new Problem("The temporary folder " + folder.path() + " could not be deleted. Delete it by hand.", e);
+            throw new Problem(Message.of(Planning.class, "folderStays", folder.path()), e);
         }
     }
 }

@@ -12,6 +12,7 @@ import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
@@ -92,8 +93,7 @@ final class PrivateWords {
             found.removeIf(written::contains);
         }
         if (!found.isEmpty()) {
-            throw new Problem("What goes out contains words that you wrote for yourself: \u201c" + found.getFirst()
-                    + "\u201d. Nothing went for this student; change them in one of the two places.");
+            throw new Problem(Message.of(PrivateWords.class, "privateWords", found.getFirst()));
         }
     }
 
@@ -115,7 +115,7 @@ final class PrivateWords {
     }
 
     private static Problem unreadable(IOException cause) {
-        return new Problem("A file that was built could not be read again. Try once more.", cause);
+        return new Problem(Message.of(PrivateWords.class, "unreadableAgain"), cause);
     }
 
     private static String remarks(Path pdf) throws Problem {

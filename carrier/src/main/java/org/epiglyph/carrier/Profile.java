@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.ClassWords;
 import org.epiglyph.core.feedback.FeedbackSheet;
@@ -228,12 +229,11 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
     public static Profile read(Path file) throws Problem {
         try {
             if (Files.size(file) > LONGEST) {
-                throw new Problem(file.getFileName() + " is far too long for a profile. Choose another file.");
+                throw new Problem(Message.of(Profile.class, "tooLong", file.getFileName()));
             }
             return new Reading(Files.readString(file, StandardCharsets.UTF_8), file.getFileName().toString()).profile();
         } catch (IOException e) {
-            throw new Problem("The profile " + file
-                    + " cannot be read. Check that it is there, and that it is plain text in UTF-8.", e);
+            throw new Problem(Message.of(Profile.class, "unreadable", file), e);
         }
     }
 
@@ -259,8 +259,8 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
                 int equals = line.indexOf('=');
                 String name = equals < 0 ? line : line.substring(0, equals).strip();
                 if (!LINES.contains(name)) {
-                    throw new Problem(called + " has a line '" + line + "' that no profile has. Lines begin with '"
-                            + String.join(" =', '", LINES) + " ='.");
+                    throw new Problem(
+                            Message.of(Profile.class, "unknownLine", called, line, String.join(" =', '", LINES)));
                 }
                 values.put(name, line.substring(equals + 1).strip());
             }
@@ -280,7 +280,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
         private boolean yes(String name) throws Problem {
             String value = values.getOrDefault(name, "no").toLowerCase(Locale.ROOT);
             if (!value.equals("yes") && !value.equals("no")) {
-                throw new Problem(called + ": '" + name + "' must be yes or no, not '" + value + "'.");
+                throw new Problem(Message.of(Profile.class, "yesOrNo", called, name, value));
             }
             return value.equals("yes");
         }
@@ -307,8 +307,8 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
             return all.stream()
                     .filter(e -> written(e).equalsIgnoreCase(word))
                     .findFirst()
-                    .orElseThrow(() -> new Problem(called + ": '" + name + "' must be "
-                            + words.collect(Collectors.joining(" or ")) + ", not '" + word + "'."));
+                    .orElseThrow(() -> new Problem(Message.of(Profile.class, "oneOf", called, name,
+                            words.collect(Collectors.joining(" or ")), word)));
         }
     }
 }

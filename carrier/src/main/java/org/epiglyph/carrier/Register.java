@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
@@ -126,8 +127,7 @@ public record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
         try {
             return JSON.readValue(folder.register().toFile(), Register.class);
         } catch (IOException e) {
-            throw new Problem(folder.register()
-                    + " cannot be read. Restore it from a copy, or delete it: then earlier decisions about files are forgotten, nothing else.",
+            throw new Problem(Message.of(Register.class, "unreadable", folder.register()),
                     e);
         }
     }
@@ -156,7 +156,7 @@ public record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
                     : new SheetRoles(sheet.table(), sheet.header(), sheet.columns());
             return Optional.of(GradeSheet.of(read, roles));
         } catch (IOException e) {
-            throw new Problem("The grade sheet " + file + " cannot be read. Restore it from a copy.", e);
+            throw new Problem(Message.of(Register.class, "sheetUnreadable", file), e);
         }
     }
 }

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import org.epiglyph.core.Problem;
@@ -26,6 +27,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class ScanReading implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(ScanReading.class);
+    private static final int AFTER_SECONDS = 3;
     private final Workspace workspace;
     private final Supplier<Optional<WordRecognition>> installed;
     private Optional<WordRecognition> recognition = Optional.empty();
@@ -69,11 +71,12 @@ public final class ScanReading implements AutoCloseable {
     }
 
     private void work() {
-        recognition = installed.get();
-        if (recognition.isEmpty()) {
-            return;
-        }
         try {
+            TimeUnit.SECONDS.sleep(AFTER_SECONDS); // the first page comes first: it wants all processors
+            recognition = walk.isEnded() ? Optional.empty() : installed.get();
+            if (recognition.isEmpty()) {
+                return;
+            }
             for (Optional<Document> next = next(); next.isPresent(); next = next()) {
                 recognise(next.get());
             }

@@ -3,6 +3,7 @@ package org.epiglyph.carrier;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.spoken.SpokenRemark;
@@ -31,10 +32,8 @@ final class SmallSound {
                     "Spoken remark", beside));
             return made;
         } catch (IOException e) {
-            throw new Problem(Files.isReadable(recording)
-                    ? "it could not be made ready. Check that the disk has room and try again."
-                    : "its recording is missing on this disk. Restore the batch's folder from a copy, or record it again.",
-                    e);
+            throw new Problem(
+                    Message.of(SmallSound.class, Files.isReadable(recording) ? "notMadeReady" : "missing"), e);
         }
     }
 }

@@ -14,6 +14,7 @@ import java.util.Properties;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
@@ -124,7 +125,7 @@ public final class Speaking {
             return new Speaking(workspace, growing, Take.begin(microphone, growing.sound(), most));
         } catch (IOException e) {
             discard(growing);
-            throw new Problem("The recording cannot be written. Check that the disk has room, then record again.", e);
+            throw new Problem(Message.of(Speaking.class, "cannotBeWritten"), e);
         } catch (Problem e) {
             discard(growing);
             throw e;
@@ -149,9 +150,9 @@ public final class Speaking {
             workspace.edit(new Edit.KeepSpoken(student,
                     remark(growing, Optional.empty(), samples, sound).withWords(words)));
         } catch (IOException e) {
-            throw new Problem(recording + " could not be kept. Choose a WAV file of one channel and 16 bits.", e);
+            throw new Problem(Message.of(Speaking.class, "notAWave", recording), e);
         } catch (EditRefused e) {
-            throw new Problem(e.getMessage(), e);
+            throw new Problem(e.said(), e);
         }
     }
 
@@ -260,21 +261,19 @@ public final class Speaking {
             growing.delete();
             return !isKept;
         } catch (IOException e) {
-            throw new Problem("The recording could not be kept. Check that the disk has room and open the batch again:"
-                    + " what you said is still there.", e);
+            throw new Problem(Message.of(Speaking.class, "cannotBeKept"), e);
         } catch (EditRefused e) {
-            throw new Problem(e.getMessage() + " What you said is still there, and is kept when the batch is opened"
-                    + " with the submission open again.", e);
+            throw new Problem(Message.of(Speaking.class, "stillThere", e.said()), e);
         }
     }
 
     private static Optional<SpokenRemark> there(Workspace workspace, Growing growing) {
         if (workspace.batch().position(growing.student) < 0) {
-            throw new EditRefused("The student is not in this batch.");
+            throw new EditRefused(Message.of(Speaking.class, "notInBatch"));
         }
         Submission submission = workspace.batch().submission(growing.student);
         if (submission.sealed()) {
-            throw EditRefused.forNow("This submission is sealed.");
+            throw EditRefused.forNow(Message.of(Speaking.class, "sealed"));
         }
         return submission.findSpoken(growing.remark);
     }

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
@@ -49,9 +50,8 @@ class CollectAgainTest extends CollectFixture {
                 "Fischer, Lena.txt", "whose", "scan.txt", "?"));
         Path batch;
         try (CollectPlan plan = plan(first, sheet(), Optional.empty())) {
-            plan.decide(item(plan, "Fischer, Lena.txt"), Optional.of(new StudentKey("K-4")));
-            plan.decide(item(plan, "scan.txt"), Optional.empty());
-            batch = make(plan);
+            batch = make(plan.decided(Map.of(item(plan, "Fischer, Lena.txt"), Optional.of(new StudentKey("K-4")),
+                    item(plan, "scan.txt"), Optional.empty())));
         }
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             PageMaking.all(workspace, Progress.NONE);
@@ -70,9 +70,9 @@ class CollectAgainTest extends CollectFixture {
             assertThat(plan.isSetAside(item(plan, "scan.txt"))).as("decided before").isTrue();
             assertThat(plan.gone()).containsExactly("K-2.txt");
             assertThat(plan.questions()).extracting(CollectPlan.Item::path).containsExactly("new.txt");
-            plan.decide(item(plan, "new.txt"), Optional.empty());
             try (Workspace workspace = Workspace.open(batch, CLOCK)) {
-                assertThat(Collecting.into(plan, workspace, Progress.NONE)).isEqualTo(new Collecting.Added(2, 0));
+                assertThat(Collecting.into(plan.withQuestionsAside(), workspace, Progress.NONE))
+                        .isEqualTo(new Collecting.Added(2, 0));
             }
         }
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {

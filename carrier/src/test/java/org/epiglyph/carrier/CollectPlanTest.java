@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
@@ -30,12 +31,35 @@ class CollectPlanTest extends CollectFixture {
             assertThat(plan.count()).isEqualTo(new CollectPlan.Count(7, 2, 2, 0, 3, 0, 0));
             CollectPlan.Item fischer = item(plan, "Fischer, Lena.txt");
             assertThat(fischer.match().candidates()).hasSize(2);
-            plan.decide(fischer, Optional.of(new StudentKey("K-4")));
-            plan.decide(item(plan, "scan.txt"), Optional.empty());
-            assertThat(plan.count()).isEqualTo(new CollectPlan.Count(7, 3, 0, 1, 3, 0, 0));
-            assertThat(plan.nothingFrom()).extracting(s -> s.key().value()).containsExactly("K-3");
-            plan.undecide(fischer);
-            assertThat(plan.questions()).containsExactly(fischer);
+            CollectPlan decided = plan.decided(fischer, Optional.of(new StudentKey("K-4")))
+                    .decided(item(plan, "scan.txt"), Optional.empty());
+            assertThat(decided.count()).isEqualTo(new CollectPlan.Count(7, 3, 0, 1, 3, 0, 0));
+            assertThat(decided.nothingFrom()).extracting(s -> s.key().value()).containsExactly("K-3");
+            assertThat(decided.undecided(fischer).questions()).containsExactly(fischer);
+            assertThat(plan.count()).as("the plan before stays as it was")
+                    .isEqualTo(new CollectPlan.Count(7, 2, 2, 0, 3, 0, 0));
+            assertThat(decided.withSheet(Optional.empty()).withSheet(plan.sheet()).count())
+                    .as("decisions outlive another understanding")
+                    .isEqualTo(decided.count());
+        }
+    }
+
+    @Test
+    void aSourceReadAgainKeepsWhatTheMarkerSaidAndNothingElse() throws Exception {
+        Path zip = zip("class.zip", files("Lind, Ada - plan.txt", "x", "scan.txt", "y"));
+        try (CollectPlan before = plan(zip, Optional.empty(), Optional.empty());
+                CollectPlan read = plan(zip, sheet(), Optional.empty())) {
+            CollectPlan untouched = read.continuing(before);
+            assertThat(untouched.sheet()).as("a sheet that came meanwhile counts").isPresent();
+            assertThat(untouched.count()).isEqualTo(read.count());
+            CollectPlan said = before.withTyped(List.of(new Student(ADA, "Ada", "Lind", "")))
+                    .withTask(before.task().withTimes(Optional.of(Instant.EPOCH), Duration.ZERO, Map.of()));
+            CollectPlan decided = said.decided(item(said, "scan.txt"), Optional.empty());
+            CollectPlan after = read.continuing(decided);
+            assertThat(after.isSetAside(item(after, "scan.txt"))).isTrue();
+            assertThat(after.task().due()).hasValue(Instant.EPOCH);
+            assertThat(after.roster().find(ADA)).isPresent();
+            assertThat(before.continuing(read.withSheet(Optional.empty())).sheet()).as("no sheet was wanted").isEmpty();
         }
     }
 
@@ -58,11 +82,11 @@ class CollectPlanTest extends CollectFixture {
             assertThat(plan.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.NAMES);
             assertThat(plan.questions()).isEmpty();
             assertThat(plan.rule().orElseThrow().written()).isEqualTo("<family>, <given> - <free>");
-            plan.useTyped(List.of(new Student(ADA, "Ada", "Lind", ""), new Student(BAO, "Bao", "Nguyen", ""),
-                    new Student(new StudentKey("K-3"), "Cy", "Paper", "")));
-            assertThat(plan.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.TYPED);
-            assertThat(plan.items()).extracting(i -> plan.studentOf(i).orElseThrow()).containsExactly(ADA, BAO);
-            try (Workspace workspace = Workspace.open(make(plan), CLOCK)) {
+            CollectPlan typed = plan.withTyped(List.of(new Student(ADA, "Ada", "Lind", ""),
+                    new Student(BAO, "Bao", "Nguyen", ""), new Student(new StudentKey("K-3"), "Cy", "Paper", "")));
+            assertThat(typed.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.TYPED);
+            assertThat(typed.items()).extracting(i -> typed.studentOf(i).orElseThrow()).containsExactly(ADA, BAO);
+            try (Workspace workspace = Workspace.open(make(typed), CLOCK)) {
                 workspace.edit(new Edit.SetScore(new StudentKey("K-3"), "c1", Optional.of(BigDecimal.ONE)));
                 workspace.edit(new Edit.Seal(new StudentKey("K-3")));
                 new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"),
@@ -82,9 +106,9 @@ class CollectPlanTest extends CollectFixture {
             assertThat(plan.offeredRules()).containsExactly(known);
             assertThat(plan.rule()).hasValue(known);
             FilingRule byHand = FilingRule.of("mine", FilingRule.FILE, "a-<family>-<free>");
-            plan.useRule(Optional.of(byHand));
-            assertThat(plan.fits(byHand)).isEqualTo(1);
-            assertThat(plan.rule()).hasValue(byHand);
+            CollectPlan ruled = plan.withRule(Optional.of(byHand));
+            assertThat(ruled.fits(byHand)).isEqualTo(1);
+            assertThat(ruled.rule()).hasValue(byHand);
         }
     }
 

@@ -90,8 +90,8 @@ class JourneyTest {
     private Path collect() throws Exception {
         Path target = folder.resolve("shelf/batch");
         try (CollectPlan plan = plan()) {
-            plan.questions().forEach(q -> plan.decide(q, Optional.empty()));
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, target, Progress.NONE);
+            Collecting.carryOut(plan.withQuestionsAside(), MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, target,
+                    Progress.NONE);
         }
         try (Workspace workspace = Workspace.open(target, CLOCK)) {
             PageMaking.all(workspace, Progress.NONE);

@@ -22,15 +22,15 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.filing.RuleFile;
+import org.epiglyph.exchange.phrases.PhraseFile;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.record.RecordServices;
+import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.exchange.sheet.GradeSheet;
-import org.epiglyph.exchange.sheet.PhraseFile;
-import org.epiglyph.exchange.sheet.ReadText;
 import org.epiglyph.exchange.sheet.Role;
-import org.epiglyph.exchange.sheet.SchemeFile;
 import org.epiglyph.exchange.sheet.SheetRoles;
 import org.epiglyph.exchange.sheet.TypedRoster;
+import org.epiglyph.exchange.table.ReadText;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -96,44 +96,47 @@ final class CollectCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        try (CollectPlan plan = plan()) {
-            plan.refusals().forEach(r -> System.err.println("Not taken: " + r.path() + ". " + r.reason()));
-            List<CollectPlan.Item> questions = plan.questions();
+        try (CollectPlan read = plan()) {
+            read.refusals().forEach(r -> System.err.println("Not taken: " + r.path() + ". " + r.reason()));
+            List<CollectPlan.Item> questions = read.questions();
             if (!questions.isEmpty() && !setAside) {
                 questions.forEach(q -> System.err.println("Whose is " + q.path() + "? " + q.match().evidence()));
                 System.err.println("Collect in the window to decide, or give --set-aside.");
                 return 3;
             }
-            questions.forEach(q -> plan.decide(q, Optional.empty()));
-            MarkScheme marks = scheme == null
-                    ? MarkScheme.single(plan.task().maximum())
-                    : SchemeFile.read(OptionFile.bytes(scheme), scheme.toString());
-            Phrasebook phrases = phrasebook == null
-                    ? Phrasebook.EMPTY
-                    : PhraseFile.read(OptionFile.bytes(phrasebook), phrasebook.toString(), marks);
-            plan.sheetRefusal()
-                    .ifPresent(r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r));
-            plan.remarkOn(marks).ifPresent(System.err::println);
-            if (again) {
-                try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
-                    Collecting.into(plan, workspace, Progress.NONE);
-                    plan.newAnswers().forEach(a -> System.out.println(a.student() + " answered"));
-                }
-            } else {
-                Collecting.carryOut(plan, marks, phrases, target, Progress.NONE);
-                if (coverNames) {
-                    Collecting.coverNames(target);
-                }
-            }
-            CollectPlan.Count count = plan.count();
-            System.out.println(count.all() + " files: " + count.matched() + " matched, " + count.setAside()
-                    + " set aside, " + count.kept() + " kept as they are, " + count.notTaken() + " not taken. "
-                    + plan.nothingFrom().size() + " students without a file. The batch is in " + target);
+            carryOut(read.withQuestionsAside());
             return 0;
         } catch (Problem e) {
             System.err.println(e.getMessage());
             return 1;
         }
+    }
+
+    private void carryOut(CollectPlan plan) throws Problem, IOException {
+        MarkScheme marks = scheme == null
+                ? MarkScheme.single(plan.task().maximum())
+                : SchemeFile.read(OptionFile.bytes(scheme), scheme.toString());
+        Phrasebook phrases = phrasebook == null
+                ? Phrasebook.EMPTY
+                : PhraseFile.read(OptionFile.bytes(phrasebook), phrasebook.toString(), marks);
+        plan.sheetRefusal()
+                .ifPresent(r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r));
+        plan.remarkOn(marks).ifPresent(System.err::println);
+        if (again) {
+            try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
+                Collecting.into(plan, workspace, Progress.NONE);
+                plan.newAnswers().forEach(a -> System.out.println(a.student() + " answered"));
+            }
+        } else {
+            Collecting.carryOut(plan, marks, phrases, target, Progress.NONE);
+            if (coverNames) {
+                Collecting.coverNames(target);
+            }
+        }
+        CollectPlan.Count count = plan.count();
+        System.out.println(count.all() + " files: " + count.matched() + " matched, " + count.setAside()
+                + " set aside, " + count.kept() + " kept as they are, " + count.notTaken() + " not taken. "
+                + plan.nothingFrom().size() + " students without a file. The batch is in " + target);
     }
 
     private static GradeSheet withColumns(CollectPlan plan, Map<Role, Integer> columns) throws Problem {
@@ -172,10 +175,10 @@ final class CollectCommand implements Callable<Integer> {
                         Optional.ofNullable(from.encoding), students, List.of()),
                 earlier, Progress.NONE);
         if (from.columns != null) {
-            plan.useSheet(Optional.of(withColumns(plan, from.columns)));
+            plan = plan.withSheet(Optional.of(withColumns(plan, from.columns)));
         }
         if (from.rule != null) {
-            plan.useRule(Optional.of(rule(from.rule)));
+            plan = plan.withRule(Optional.of(rule(from.rule)));
         }
         return plan;
     }

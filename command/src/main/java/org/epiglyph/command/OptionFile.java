@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.epiglyph.core.Problem;
-import org.epiglyph.exchange.sheet.TableBytes;
+import org.epiglyph.exchange.table.TableBytes;
 
 /** Files that options name, read with a sentence where they cannot be. */
 public final class OptionFile {

@@ -87,32 +87,35 @@ final class OpenBatch {
         opening = true;
         hearer.say(Words.of("Shelf.opening", folder.getFileName()));
         Thread before = closing.get(folder);
-        Thread.ofVirtual().start(() -> {
-            try {
-                if (before != null) {
-                    before.join();
-                }
-                Workspace opened = Workspace.open(folder, clock, OpenBatch::onInterface);
-                Platform.runLater(() -> {
-                    ready();
-                    opened(opened);
-                    go(then);
-                });
-            } catch (Problem e) {
-                Platform.runLater(() -> {
-                    ready();
-                    refuse(e);
-                });
-            } catch (RuntimeException | Error e) {
-                LOG.error("A batch could not be opened", e);
-                Platform.runLater(() -> {
-                    ready();
-                    refuse(new Problem(Words.of("Shelf.fault")));
-                });
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
+        Thread.ofVirtual().start(() -> openAside(folder, before, then));
+    }
+
+    /** @param before closes the batch that was open in the same folder; null where nothing does */
+    private void openAside(Path folder, Thread before, Then then) {
+        try {
+            if (before != null) {
+                before.join();
             }
-        });
+            Workspace opened = Workspace.open(folder, clock, OpenBatch::onInterface);
+            Platform.runLater(() -> {
+                ready();
+                opened(opened);
+                go(then);
+            });
+        } catch (Problem e) {
+            Platform.runLater(() -> {
+                ready();
+                refuse(e);
+            });
+        } catch (RuntimeException | Error e) {
+            LOG.error("A batch could not be opened", e);
+            Platform.runLater(() -> {
+                ready();
+                refuse(new Problem(Words.of("Shelf.fault")));
+            });
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private void ready() {

@@ -220,16 +220,18 @@ class StoryTest {
     private void handBack(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
         waitFor(() -> robot.lookup("#visible").tryQuery().isPresent());
-        robot.clickOn("#visible");
         waitFor(() -> robot.lookup("go there").tryQuery().isPresent()); // two pages were never on the screen
         assertThat(robot.lookup("#hand-back-send").query().isDisabled()).as("nobody is ready").isTrue();
         robot.clickOn("Adaeze Lindqvist-Moreau");
         accept(robot, "pages not seen: ", "the rest is a printed form");
         accept(robot, "Units: 2 on the pages, 1.5 in the ledger", "said aloud, not on the page");
+        waitFor(() -> text(robot, "#goes").endsWith("Choose above whether students see the results."));
+        assertThat(robot.lookup("#hand-back-send").query().isDisabled()).as("nobody said who sees them").isTrue();
+        robot.clickOn("#visible");
         waitFor(() -> !robot.lookup("#hand-back-send").query().isDisabled());
         robot.clickOn("#hand-back-send");
         waitFor(() -> !text(robot, "#hand-back-said").isEmpty());
-        assertThat(text(robot, "#hand-back-said")).startsWith("1 handed back, 0 already there, 0 not handed back.");
+        assertThat(text(robot, "#hand-back-said")).startsWith("1 handed back.");
         assertThat(submission().stage(batch().scheme())).isEqualTo(org.epiglyph.core.batch.Stage.HANDED_BACK);
     }
 

@@ -8,6 +8,7 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.multipdf.PDFMergerUtility;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.WholeFile;
 
@@ -43,7 +44,7 @@ public final class BoundSheet {
             });
             return !pages.getSignatureDictionaries().isEmpty();
         } catch (IOException | RuntimeException | StackOverflowError e) {
-            throw new Problem("The feedback sheet could not be bound to the pages, so it goes as a file of its own.",
+            throw new Problem(Message.of(BoundSheet.class, "cannotBeBound"),
                     e);
         }
     }

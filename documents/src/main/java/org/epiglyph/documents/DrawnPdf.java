@@ -9,6 +9,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.WholeFile;
 
@@ -38,8 +39,7 @@ public final class DrawnPdf {
             }
             WholeFile.write(file, beside -> document.save(beside.toFile()));
         } catch (IOException e) {
-            throw new Problem("The picture cannot be written to " + file.getFileName()
-                    + ". Check that the folder can be written to and the disk has room.", e);
+            throw new Problem(Message.of(DrawnPdf.class, "cannotBeWritten", file.getFileName()), e);
         }
     }
 }

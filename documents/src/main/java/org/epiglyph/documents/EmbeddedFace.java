@@ -1,7 +1,6 @@
 package org.epiglyph.documents;
 
 import java.io.IOException;
-import java.io.InputStream;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -60,9 +59,7 @@ final class EmbeddedFace {
 
     private PDType0Font font() throws IOException {
         if (font == null) {
-            try (InputStream in = face.open()) {
-                font = PDType0Font.load(document, in, true);
-            }
+            font = PDType0Font.load(document, face.trueType(), true);
         }
         return font;
     }

@@ -30,6 +30,7 @@ import org.apache.pdfbox.pdfparser.PDFParser;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.marks.Mark;
 import org.slf4j.LoggerFactory;
@@ -118,12 +119,11 @@ public final class MarkedPdf {
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
             return written;
         } catch (IOException e) {
-            throw new Problem(Files.isReadable(source)
-                    ? "its marked copy could not be written. Check that the disk has room and try again."
-                    : "its pages are missing on this disk. Restore the batch's folder from a copy.", e);
+            throw new Problem(
+                    Message.of(MarkedPdf.class, Files.isReadable(source) ? "cannotBeWritten" : "pagesMissing"), e);
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
             throw new Problem(
-                    "it is built in a way to which marks cannot be added. Print it to a new PDF in another program, attach that, and mark there.",
+                    Message.of(MarkedPdf.class, "cannotTakeMarks"),
                     e);
         } finally {
             deleteQuietly(beside);
@@ -202,7 +202,7 @@ public final class MarkedPdf {
             }
             if (!isWhole(expected, true)) {
                 throw new Problem(
-                        "its copy does not come out whole, so it was not handed back. Print it to a new PDF in another program, attach that, and mark there.");
+                        Message.of(MarkedPdf.class, "notWhole"));
             }
             return signed;
         }

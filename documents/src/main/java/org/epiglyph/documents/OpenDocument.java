@@ -15,6 +15,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 import org.apache.pdfbox.rendering.ImageType;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
@@ -51,8 +52,7 @@ public final class OpenDocument implements AutoCloseable {
         try {
             return new OpenDocument(Loader.loadPDF(pdf.toFile(), Scratch.cache()));
         } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
-            throw new Problem(pdf.getFileName()
-                    + " cannot be opened as pages. The original is kept; look at it in another program.", e);
+            throw new Problem(Message.of(OpenDocument.class, "unreadable", pdf.getFileName()), e);
         }
     }
 
@@ -70,7 +70,7 @@ public final class OpenDocument implements AutoCloseable {
         try {
             return WordReader.read(document, index, geometries.get(index), new Budget(USUAL_BUDGET));
         } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
-            throw new Problem("The words of page " + (index + 1) + " cannot be read; it can be marked as a picture.",
+            throw new Problem(Message.of(OpenDocument.class, "wordsUnreadable", index + 1),
                     e);
         }
     }
@@ -94,7 +94,7 @@ public final class OpenDocument implements AutoCloseable {
                 }
             }
         } catch (IOException | RuntimeException | StackOverflowError e) {
-            throw new Problem("The annotations of page " + (index + 1) + " cannot be read.", e);
+            throw new Problem(Message.of(OpenDocument.class, "annotationsUnreadable", index + 1), e);
         }
         remarks.sort(Comparator.comparingDouble(WrittenRemark::top));
         return remarks;
@@ -105,8 +105,7 @@ public final class OpenDocument implements AutoCloseable {
         private static final long serialVersionUID = 1;
 
         TooSlow(int index, Duration budget) {
-            super("Page " + (index + 1) + " takes more than " + budget.toSeconds()
-                    + " seconds, or more room than there is, to draw.");
+            super(Message.of(OpenDocument.class, "tooSlow", index + 1, budget.toSeconds()));
         }
     }
 
@@ -135,7 +134,7 @@ public final class OpenDocument implements AutoCloseable {
             throw new TooSlow(index, budget);
         } catch (IOException | RuntimeException | StackOverflowError e) {
             throw new Problem(
-                    "Page " + (index + 1) + " cannot be drawn. The original is kept; look at it in another program.",
+                    Message.of(OpenDocument.class, "cannotBeDrawn", index + 1),
                     e);
         }
     }

@@ -19,6 +19,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.Locale;
 import javax.imageio.ImageIO;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
@@ -44,7 +45,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
         String name = String.valueOf(file.getFileName());
         try {
             if (Files.size(file) > MOST_BYTES) {
-                throw new Problem(name + " is larger than 20 MB. Choose a smaller picture.");
+                throw new Problem(Message.of(OwnPicture.class, "tooLarge", name));
             }
             byte[] bytes = Files.readAllBytes(file);
             BufferedImage image = name.toLowerCase(Locale.ROOT).endsWith(".svg")
@@ -52,7 +53,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
                     : scaled(picture(bytes, name));
             return of(image);
         } catch (IOException | RuntimeException e) {
-            throw new Problem(name + " cannot be read as a picture. Choose an SVG, PNG or JPEG file.", e);
+            throw new Problem(Message.of(OwnPicture.class, "unreadable", name), e);
         }
     }
 
@@ -60,13 +61,13 @@ public record OwnPicture(String name, byte[] png, double aspect) {
         try (var stream = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
             var readers = ImageIO.getImageReaders(stream);
             if (!readers.hasNext()) {
-                throw new Problem(name + " cannot be read as a picture. Choose an SVG, PNG or JPEG file.");
+                throw new Problem(Message.of(OwnPicture.class, "unreadable", name));
             }
             var reader = readers.next();
             try {
                 reader.setInput(stream);
                 if ((long) reader.getWidth(0) * reader.getHeight(0) > MOST_PIXELS) {
-                    throw new Problem(name + " has more than 100 million pixels. Choose a smaller picture.");
+                    throw new Problem(Message.of(OwnPicture.class, "tooManyPixels", name));
                 }
                 return reader.read(0);
             } finally {
@@ -129,7 +130,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
                 Files.move(beside, target);
             }
         } catch (IOException e) {
-            throw new Problem("The picture could not be kept. Check that the disk has room and try again.", e);
+            throw new Problem(Message.of(OwnPicture.class, "cannotBeKept"), e);
         }
     }
 }

@@ -16,6 +16,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDComplexFileSpecification;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationFileAttachment;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /** What a PDF says and shows, whatever the times and the order in which it was written: two that are equal say the same. */
@@ -42,7 +43,7 @@ public final class PdfContent {
             }
             return lines;
         } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
-            throw new Problem(pdf.getFileName() + " cannot be read as a PDF.", e);
+            throw new Problem(Message.of(PdfContent.class, "unreadable", pdf.getFileName()), e);
         }
     }
 

@@ -30,53 +30,7 @@ final class PdfIntake {
         try (PDDocument document = password.isPresent()
                 ? Loader.loadPDF(file.toFile(), password.get(), Scratch.cache())
                 : Loader.loadPDF(file.toFile(), Scratch.cache())) {
-            List<String> notes = new ArrayList<>();
-            Set<Pages.Trait> traits = EnumSet.noneOf(Pages.Trait.class);
-            int count = 0;
-            double longest = 0;
-            for (PDPage page : document.getPages()) {
-                PageGeometry shape = Geometries.of(page);
-                longest = Math.max(longest, Math.max(shape.shownWidth(), shape.shownHeight()));
-                count++;
-            }
-            if (count == 0) {
-                return new Pages.None(MarkedPdf.hasEnd(file)
-                        ? "The PDF has no pages. Ask the student for it again."
-                        : "The PDF was cut off during transfer and has no pages. Ask the student for it again.");
-            }
-            if (!MarkedPdf.hasEnd(file)) {
-                notes.add(
-                        "The file was cut off during transfer; what could be saved of it is shown. Ask the student for it again.");
-            }
-            if (isCertifiedAgainstMarks(document)) {
-                traits.add(Pages.Trait.CERTIFIED);
-                notes.add(
-                        "Its author has certified it against any change, remarks included; a mark on it breaks that.");
-            }
-            if (count > MANY_PAGES) {
-                notes.add("It has " + count + " pages. See whether that is meant.");
-            }
-            if (longest > 2 * POINTS_A_METRE) {
-                notes.add("It has a page of " + Math.round(longest / POINTS_A_METRE) + " metres; zoom in to read it.");
-            }
-            if (ActiveContent.isIn(document)) {
-                traits.add(Pages.Trait.ACTIVE);
-                notes.add(
-                        "It contains scripts or starts other programs. Nothing of that is run here; it can be taken out when handing back.");
-            }
-            boolean regular = PageTree.isRegular(document);
-            if (!regular) {
-                PageTree.mend(document);
-                notes.add("The PDF's list of its pages is damaged; a repaired copy is shown and marked.");
-            }
-            if (document.isEncrypted()) {
-                notes.add("The PDF was locked; an open copy is shown and marked.");
-            }
-            if (document.isEncrypted() || !regular) {
-                write(document, rendition);
-                return new Pages.Ready(count, rendition.getFileName().toString(), String.join(" ", notes), traits);
-            }
-            return new Pages.Ready(count, "", String.join(" ", notes), traits);
+            return examine(document, file, rendition);
         } catch (InvalidPasswordException e) {
             return new Pages.Locked(password.isPresent()
                     ? "That is not the password of this PDF. Try again, or ask the student for it or for an open copy."
@@ -85,6 +39,67 @@ final class PdfIntake {
             throw e.failure;
         } catch (IOException | RuntimeException | StackOverflowError e) {
             return new Pages.None("The PDF is broken and cannot be read. Ask the student for it again.");
+        }
+    }
+
+    private static Pages examine(PDDocument document, Path file, Path rendition) throws IOException, DiskFailure {
+        boolean hasEnd = MarkedPdf.hasEnd(file);
+        int count = 0;
+        double longest = 0;
+        for (PDPage page : document.getPages()) {
+            PageGeometry shape = Geometries.of(page);
+            longest = Math.max(longest, Math.max(shape.shownWidth(), shape.shownHeight()));
+            count++;
+        }
+        if (count == 0) {
+            return new Pages.None(hasEnd
+                    ? "The PDF has no pages. Ask the student for it again."
+                    : "The PDF was cut off during transfer and has no pages. Ask the student for it again.");
+        }
+        List<String> notes = new ArrayList<>();
+        if (!hasEnd) {
+            notes.add(
+                    "The file was cut off during transfer; what could be saved of it is shown. Ask the student for it again.");
+        }
+        Set<Pages.Trait> traits = traits(document, notes);
+        unusual(count, longest, notes);
+        boolean regular = PageTree.isRegular(document);
+        if (!regular) {
+            PageTree.mend(document);
+            notes.add("The PDF's list of its pages is damaged; a repaired copy is shown and marked.");
+        }
+        if (document.isEncrypted()) {
+            notes.add("The PDF was locked; an open copy is shown and marked.");
+        }
+        boolean copied = document.isEncrypted() || !regular;
+        if (copied) {
+            write(document, rendition);
+        }
+        return new Pages.Ready(count, copied ? rendition.getFileName().toString() : "", String.join(" ", notes),
+                traits);
+    }
+
+    private static Set<Pages.Trait> traits(PDDocument document, List<String> notes) throws IOException {
+        Set<Pages.Trait> traits = EnumSet.noneOf(Pages.Trait.class);
+        if (isCertifiedAgainstMarks(document)) {
+            traits.add(Pages.Trait.CERTIFIED);
+            notes.add("Its author has certified it against any change, remarks included; a mark on it breaks that.");
+        }
+        if (ActiveContent.isIn(document)) {
+            traits.add(Pages.Trait.ACTIVE);
+            notes.add(
+                    "It contains scripts or starts other programs. Nothing of that is run here; it can be taken out when handing back.");
+        }
+        return traits;
+    }
+
+    /** @param longest side of a page, points */
+    private static void unusual(int count, double longest, List<String> notes) {
+        if (count > MANY_PAGES) {
+            notes.add("It has " + count + " pages. See whether that is meant.");
+        }
+        if (longest > 2 * POINTS_A_METRE) {
+            notes.add("It has a page of " + Math.round(longest / POINTS_A_METRE) + " metres; zoom in to read it.");
         }
     }
 

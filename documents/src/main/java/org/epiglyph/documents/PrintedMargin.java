@@ -128,6 +128,26 @@ final class PrintedMargin {
      */
     int print(PDPage page, List<Mark> marks) throws IOException {
         Measures m = Measures.of(Geometries.of(page), scaled);
+        List<Printed> all = printed(marks, m);
+        if (all.isEmpty()) {
+            return 0;
+        }
+        List<Printed> fitting = fitting(all, m);
+        List<Printed> rest = all.subList(fitting.size(), all.size());
+        ContentWriter content = content(fitting, rest, m);
+        words.putInto(page);
+        if (scaled) {
+            shrink(page, m, content);
+        } else {
+            widen(page, m);
+            PageContent.addBehind(document, page, content.bytes());
+        }
+        changed.add(page.getCOSObject());
+        return rest.isEmpty() ? 0 : continueBehind(page, m, rest);
+    }
+
+    /** What there is to print, numbered from the top of the page as it is shown. */
+    private List<Printed> printed(List<Mark> marks, Measures m) {
         List<Printed> all = new ArrayList<>();
         List<Mark> speaking = marks.stream()
                 .filter(k -> !k.remark().isEmpty())
@@ -142,10 +162,11 @@ final class PrintedMargin {
                     lines(number, said, m, m.column()),
                     place - m.of(LEADING) / 2, place));
         }
-        if (all.isEmpty()) {
-            return 0;
-        }
-        List<Printed> fitting = fitting(all, m);
+        return all;
+    }
+
+    /** @param rest what goes onto the next page */
+    private ContentWriter content(List<Printed> fitting, List<Printed> rest, Measures m) throws IOException {
         ContentWriter content = new ContentWriter(m.shape);
         ground(content, m);
         double[] tops = tops(fitting, m);
@@ -153,21 +174,12 @@ final class PrintedMargin {
             lead(content, m, fitting.get(i), tops[i]);
             words(content, m, fitting.get(i), tops[i], m.left());
         }
-        List<Printed> rest = all.subList(fitting.size(), all.size());
         if (!rest.isEmpty()) {
             say(content, m,
                     "remarks " + rest.getFirst().number + " to " + rest.getLast().number + " are on the next page",
                     m.left(), m.bottom() + m.of(EDGE) / 2);
         }
-        words.putInto(page);
-        if (scaled) {
-            shrink(page, m, content);
-        } else {
-            widen(page, m);
-            PageContent.addBehind(document, page, content.bytes());
-        }
-        changed.add(page.getCOSObject());
-        return rest.isEmpty() ? 0 : continueBehind(page, m, rest);
+        return content;
     }
 
     /** The words in lines, the first one leaving room for the number; a word wider than the column is broken. */

@@ -11,6 +11,9 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 
 /** The typefaces that ship with the program, under the SIL Open Font License 1.1; the fixed-pitch one under its own free licence. */
 public enum Typeface {
@@ -21,8 +24,14 @@ public enum Typeface {
                                     "NotoSerifHebrew_400Regular.ttf"), ARABIC("NotoNaskhArabic_400Regular.ttf");
 
     private static final FontRenderContext EXACT = new FontRenderContext(new AffineTransform(), true, true);
+    private static final double MEASURED = 1000;
+    private static final char FIRST_RIGHT_TO_LEFT = 0x0590;
+    private static final char FIRST_PUNCTUATION = 0x2000;
+    private static final char FIRST_BEHIND = 0x2100;
     private final String file;
+    private final float[] advances = new float[FIRST_BEHIND];
     private Font font;
+    private TrueTypeFont trueType;
 
     Typeface(String file) {
         this.file = file;
@@ -42,11 +51,58 @@ public enum Typeface {
 
     /** The width of the longest of the lines, in the unit of the size. */
     public double width(String lines, double size) {
-        return lines.lines()
-                .filter(l -> !l.isEmpty())
-                .mapToDouble(l -> new TextLayout(l, helpfulFont(l, size), EXACT).getAdvance())
-                .max()
-                .orElse(0);
+        return lines.lines().filter(l -> !l.isEmpty()).mapToDouble(l -> lineWidth(l, size)).max().orElse(0);
+    }
+
+    /** Letters that neither join nor stack are as wide together as one by one; others are laid out. */
+    private double lineWidth(String line, double size) {
+        double sum = 0;
+        for (int i = 0; i < line.length(); i++) {
+            double advance = advance(line.charAt(i));
+            if (Double.isNaN(advance)) {
+                return new TextLayout(line, helpfulFont(line, size), EXACT).getAdvance();
+            }
+            sum += advance;
+        }
+        return sum * size;
+    }
+
+    /** At size 1; not a number where the letter has to be laid out with its neighbours, or another typeface helps out. */
+    private double advance(char letter) {
+        if (letter >= advances.length) {
+            return Double.NaN;
+        }
+        if (advances[letter] == 0) { // two threads that meet here find the same
+            advances[letter] = standsAlone(letter) && has(letter)
+                    ? (float) (new TextLayout(String.valueOf(letter), helpfulFont(String.valueOf(letter), MEASURED),
+                            EXACT)
+                            .getAdvance() / MEASURED)
+                    : Float.NaN;
+        }
+        return advances[letter];
+    }
+
+    private static boolean standsAlone(char letter) {
+        return switch (Character.getType(letter)) {
+            case Character.CONTROL, Character.FORMAT, Character.NON_SPACING_MARK, Character.ENCLOSING_MARK,
+                    Character.COMBINING_SPACING_MARK, Character.SURROGATE ->
+                false;
+            default -> letter < FIRST_RIGHT_TO_LEFT || letter >= FIRST_PUNCTUATION;
+        };
+    }
+
+    /**
+     * The typeface as PDFBox reads it, read whole once and shared, as PDFBox shares those of the system; nobody closes it. Its letters stay
+     * apart, so that it is for scripts that do not join them.
+     */
+    public synchronized TrueTypeFont trueType() throws IOException {
+        if (trueType == null) {
+            try (InputStream in = open()) {
+                trueType = new TTFParser().parse(new RandomAccessReadBuffer(in));
+                trueType.setEnableGsub(false);
+            }
+        }
+        return trueType;
     }
 
     /**

@@ -2,7 +2,6 @@ package org.epiglyph.documents;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -27,10 +26,10 @@ public final class Warming {
 
     private static byte[] page() throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (PDDocument document = new PDDocument(); InputStream typeface = Typeface.SERIF.open()) {
+        try (PDDocument document = new PDDocument()) {
             PDPage page = new PDPage(PDRectangle.A4);
             document.addPage(page);
-            PDType0Font font = PDType0Font.load(document, typeface);
+            PDType0Font font = PDType0Font.load(document, Typeface.SERIF.trueType(), true);
             try (PDPageContentStream out = new PDPageContentStream(document, page)) {
                 out.addRect(50, 500, 200, 100);
                 out.stroke();

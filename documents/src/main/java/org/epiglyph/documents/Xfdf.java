@@ -26,6 +26,7 @@ import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSNumber;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.places.WholeFile;
@@ -69,7 +70,7 @@ public final class Xfdf {
                 }
             });
         } catch (IOException | RuntimeException e) {
-            throw new Problem("its marks could not be written beside it. Check that the disk has room and try again.",
+            throw new Problem(Message.of(Xfdf.class, "cannotBeWritten"),
                     e);
         }
     }

@@ -1,9 +1,16 @@
 package org.epiglyph.documents;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import java.awt.Font;
+import java.awt.font.FontRenderContext;
+import java.awt.font.TextLayout;
+import java.io.InputStream;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class TypefaceTest {
     private static final String WORDS = "Say which of the two heights is asked, and round once at the end.";
@@ -21,5 +28,29 @@ class TypefaceTest {
         assertThat(Typeface.SERIF_ITALIC.lines("one\n\ntwo", 12, 500)).containsExactly("one", "", "two");
         assertThat(Typeface.SERIF_ITALIC.lines("a Featherstonehaugh b", 12, 40))
                 .containsExactly("a", "Featherstonehaugh", "b");
+    }
+
+    /** Against the platform's own layout of the whole line (java.awt.font.TextLayout). */
+    @ParameterizedTest
+    @ValueSource(strings = {WORDS, "Größe, naïve, “quoted” … ½ °", "AVATAR To fi ffl Wa", "κύμα и прилив",
+            "e\u0301 stacked", "\u05e9\u05dc\u05d5\u05dd",
+            "soft\u00adhyphen"})
+    void aLineIsAsWideAsThePlatformSetsIt(String line) throws Exception {
+        for (Typeface face : List.of(Typeface.SERIF, Typeface.INTERFACE, Typeface.FIXED_PITCH)) {
+            Font font;
+            try (InputStream in = face.open()) {
+                font = Font.createFont(Font.TRUETYPE_FONT, in);
+            }
+            Font used = font.canDisplayUpTo(line) < 0 ? font : new Font(Font.SERIF, Font.PLAIN, 1);
+            double whole = new TextLayout(line, used.deriveFont(9f), new FontRenderContext(null, true, true))
+                    .getAdvance();
+            assertThat(face.width(line, 9)).as(face + " " + line).isCloseTo(whole, within(0.02));
+        }
+    }
+
+    @Test
+    void aSharedTypefaceIsReadOnce() throws Exception {
+        assertThat(Typeface.SERIF.trueType()).isSameAs(Typeface.SERIF.trueType());
+        assertThat(Typeface.SERIF.trueType().getNumberOfGlyphs()).isPositive();
     }
 }

@@ -3,6 +3,7 @@ package org.epiglyph.sound;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.spoken.Samples;
 
@@ -21,7 +22,7 @@ public final class SimulatedMicrophone implements Microphone {
         try {
             return new Voice(WaveFile.read(recorded));
         } catch (IOException e) {
-            throw new Problem("The simulated microphone has nothing to say: " + recorded + " cannot be read.", e);
+            throw new Problem(Message.of(SimulatedMicrophone.class, "unreadable", recorded), e);
         }
     }
 

@@ -7,6 +7,7 @@ import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.DataLine;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.spoken.Samples;
 
@@ -22,7 +23,7 @@ public final class SystemLoudspeaker implements Loudspeaker {
         DataLine.Info wanted = new DataLine.Info(SourceDataLine.class, format);
         try {
             if (!AudioSystem.isLineSupported(wanted)) {
-                throw new Problem("No loudspeaker was found. Connect one, then listen again.");
+                throw new Problem(Message.of(SystemLoudspeaker.class, "none"));
             }
             try (SourceDataLine line = (SourceDataLine) AudioSystem.getLine(wanted)) {
                 line.open(format, samples.rate() * 2 / BUFFERS);
@@ -30,9 +31,9 @@ public final class SystemLoudspeaker implements Loudspeaker {
                 play(samples, line, stopped, at);
             }
         } catch (LineUnavailableException e) {
-            throw new Problem("Another program is using the loudspeaker. Close that program, then listen again.", e);
+            throw new Problem(Message.of(SystemLoudspeaker.class, "busy"), e);
         } catch (RuntimeException e) {
-            throw new Problem("The loudspeaker cannot be used as it is. Choose another in the system's settings.", e);
+            throw new Problem(Message.of(SystemLoudspeaker.class, "unusable"), e);
         }
     }
 

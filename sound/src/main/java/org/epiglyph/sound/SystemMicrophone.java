@@ -7,6 +7,7 @@ import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.DataLine;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.TargetDataLine;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /** The microphone that the system has chosen, through {@code javax.sound.sampled}. */
@@ -31,14 +32,14 @@ public final class SystemMicrophone implements Microphone {
                 }
             }
         } catch (LineUnavailableException e) {
-            throw new Problem("Another program is using the microphone. Close that program, then record again.", e);
+            throw new Problem(Message.of(SystemMicrophone.class, "busy"), e);
         } catch (SecurityException e) {
-            throw new Problem("The system does not let Epiglyph use the microphone. Allow it in the system's settings.",
+            throw new Problem(Message.of(SystemMicrophone.class, "notAllowed"),
                     e);
         } catch (RuntimeException e) {
-            throw new Problem("The microphone cannot be used as it is. Choose another in the system's settings.", e);
+            throw new Problem(Message.of(SystemMicrophone.class, "unusable"), e);
         }
-        throw new Problem("No microphone was found. Connect one, then record again.");
+        throw new Problem(Message.of(SystemMicrophone.class, "none"));
     }
 
     private static final class Line implements Listening {

@@ -3,6 +3,7 @@ package org.epiglyph.sound;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.spoken.Samples;
 import org.slf4j.Logger;
@@ -55,7 +56,7 @@ public final class Take {
             return take;
         } catch (IOException e) {
             listening.close();
-            throw new Problem("The recording cannot be written. Check that the disk has room, then record again.", e);
+            throw new Problem(Message.of(Take.class, "cannotBeWritten"), e);
         }
     }
 

@@ -15,6 +15,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
@@ -45,8 +46,7 @@ final class BatchLock implements AutoCloseable {
                 HELD_HERE.put(file, who);
                 return new BatchLock(channel, file);
             } catch (IOException e) {
-                throw new Problem("The folder " + folder.root()
-                        + " cannot be written to. Give yourself the right to write there, or copy the batch elsewhere.",
+                throw new Problem(Message.of(BatchLock.class, "noRight", folder.root()),
                         e);
             }
         }
@@ -68,8 +68,8 @@ final class BatchLock implements AutoCloseable {
     }
 
     private static Problem taken(BatchFolder folder, String who) {
-        return new Problem("The batch " + folder.root().getFileName() + " is open in another copy of the program ("
-                + (who.isBlank() ? "it does not say whose" : who) + "). Close it there first.");
+        return new Problem(Message.of(BatchLock.class, "openElsewhere", folder.root().getFileName(),
+                who.isBlank() ? "it does not say whose" : who));
     }
 
     private static boolean locked(FileChannel channel) throws IOException {

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Chronicle;
@@ -81,7 +82,7 @@ public final class BatchRepair {
     public static Outcome write(Path root, Path target, Clock clock) throws Problem {
         BatchFolder folder = existing(root);
         if (Files.exists(target)) {
-            throw new Problem("There is already something at " + target + ". Choose another name for the sound copy.");
+            throw new Problem(Message.of(BatchRepair.class, "taken", target));
         }
         try (BatchLock _ = BatchLock.take(folder, clock)) {
             Path parent = target.toAbsolutePath().getParent();
@@ -95,15 +96,14 @@ public final class BatchRepair {
                 NewBatch.deleteTree(growing);
             }
         } catch (IOException | SQLException e) {
-            throw new Problem("The repaired copy could not be written to " + target
-                    + ". Check that the disk has room and the folder can be written to.", e);
+            throw new Problem(Message.of(BatchRepair.class, "cannotBeWritten", target), e);
         }
     }
 
     private static BatchFolder existing(Path root) throws Problem {
         BatchFolder folder = new BatchFolder(root);
         if (!Files.isRegularFile(folder.database())) {
-            throw new Problem("There is no batch in " + root + ". Choose a folder that holds a batch.sqlite.");
+            throw new Problem(Message.of(Database.class, "noBatch", root));
         }
         return folder;
     }

@@ -11,6 +11,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.List;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Entry;
 import org.slf4j.LoggerFactory;
@@ -87,14 +88,13 @@ final class Database implements AutoCloseable {
     static Database look(Path file) throws SQLException, Problem {
         if (!Files.isRegularFile(file)) {
             throw new Problem(
-                    "There is no batch in " + file.getParent() + ". Choose a folder that holds a batch.sqlite.");
+                    Message.of(Database.class, "noBatch", file.getParent()));
         }
         Connection connection = connect(file, false);
         try {
             int found = new Database(file, connection, false).version();
             if (found > VERSION) {
-                throw new Problem("The batch in " + file.getParent()
-                        + " was made by a newer version of Epiglyph. Open it with that version.");
+                throw new Problem(Message.of(Database.class, "newer", file.getParent()));
             }
             return new Database(file, connection, found >= CHAINED_SINCE);
         } catch (SQLException | Problem | RuntimeException e) {

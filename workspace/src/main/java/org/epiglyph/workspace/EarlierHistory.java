@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.EarlierLines;
@@ -20,7 +21,7 @@ import org.slf4j.LoggerFactory;
 /** The lines of a batch before the checkpoint that it was opened from, read on a connection of their own. Safe for several threads. */
 final class EarlierHistory implements EarlierLines, AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EarlierHistory.class);
-    private static final String UNREADABLE = "Earlier changes cannot be read. Close the batch and write a repaired copy of it.";
+    private static final Message UNREADABLE = Message.of(EarlierHistory.class, "unreadable");
     private static final int AT_ONCE = 250;
     private static final int LOOK_BACK = 4_000;
     private final BatchFolder folder;

@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.EditRefused;
@@ -163,8 +164,7 @@ final class HistoryReading implements Database.Rows {
     }
 
     static Problem unreadable(BatchFolder folder, Throwable cause) {
-        return new Problem("The batch in " + folder.root()
-                + " cannot be read. Restore the folder from a copy, or collect it anew; the originals in it are untouched.",
+        return new Problem(Message.of(HistoryReading.class, "unreadable", folder.root()),
                 cause);
     }
 

@@ -8,6 +8,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Entry;
 import org.slf4j.Logger;
@@ -51,14 +52,12 @@ final class HistoryWriter {
     }
 
     /** Why no more edits may be made; empty where all is well. */
-    synchronized Optional<String> stuck() {
+    synchronized Optional<Message> stuck() {
         if (faults >= PATIENCE_WITH_FAULTS) {
-            return Optional.of(
-                    "Your last changes cannot be written, so no more are accepted. Close the batch: a copy of them is put beside it and read when it is opened again.");
+            return Optional.of(Message.of(HistoryWriter.class, "noMoreAccepted"));
         }
         if (waiting.size() >= MOST_WAITING) {
-            return Optional.of(MOST_WAITING
-                    + " changes wait to be written, so no more are accepted. Check that the disk has room; the program keeps trying.");
+            return Optional.of(Message.of(HistoryWriter.class, "tooManyWait", MOST_WAITING));
         }
         return Optional.empty();
     }
@@ -69,13 +68,13 @@ final class HistoryWriter {
             while (!waiting.isEmpty()) {
                 if (failing) {
                     throw new Problem(
-                            "Nothing more can be written to the batch's folder. Check that the disk has room and try again.");
+                            Message.of(HistoryWriter.class, "nothingCanBeWritten"));
                 }
                 wait();
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new Problem("Stopped while writing; what was begun is finished by itself.", e);
+            throw new Problem(Message.of(HistoryWriter.class, "stopped"), e);
         }
     }
 
@@ -157,8 +156,7 @@ final class HistoryWriter {
             } else {
                 LOG.error("An edit could not be written ({})", e.getClass());
             }
-            Problem problem = new Problem(stuck().orElse(
-                    "Your last change is not on the disk yet. Check that the disk has room; the program keeps trying."));
+            Problem problem = new Problem(stuck().orElseGet(() -> Message.of(HistoryWriter.class, "notYetWritten")));
             telling.line(o -> o.notKept(problem));
             telling.tell();
         } catch (Throwable again) { // saying so may fail for want of memory too; the next try says it

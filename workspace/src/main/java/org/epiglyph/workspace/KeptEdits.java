@@ -6,6 +6,7 @@ import java.sql.SQLException;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Checkpoint;
 import org.epiglyph.core.batch.Entry;
@@ -125,7 +126,7 @@ final class KeptEdits implements AutoCloseable {
     }
 
     /** Why no more edits can be taken; empty where they can. */
-    Optional<String> stuck() {
+    Optional<Message> stuck() {
         return writer.stuck();
     }
 
@@ -162,12 +163,10 @@ final class KeptEdits implements AutoCloseable {
         try {
             Path copy = lastCopy.write(unwritten);
             return new Problem(
-                    "The last changes (" + unwritten.size() + ") could not be written into the batch. They are kept in "
-                            + copy + " and are taken in when the batch is opened again. Check that the disk has room.");
+                    Message.of(KeptEdits.class, "keptBeside", unwritten.size(), copy));
         } catch (IOException | RuntimeException | Error e) {
             LOG.error("A copy of edits could not be written ({})", e.getClass());
-            return new Problem("The last changes (" + unwritten.size()
-                    + ") could not be written anywhere and are lost. Check that the disk has room; what was shown as kept is kept.");
+            return new Problem(Message.of(KeptEdits.class, "lost", unwritten.size()));
         }
     }
 

@@ -13,6 +13,7 @@ import java.security.NoSuchAlgorithmException;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.phrases.Phrasebook;
@@ -43,7 +44,7 @@ public final class NewBatch implements AutoCloseable {
      */
     public static NewBatch at(Path target) throws Problem {
         if (Files.exists(target)) {
-            throw new Problem("There is already something at " + target + ". Choose another name for the batch.");
+            throw new Problem(Message.of(NewBatch.class, "taken", target));
         }
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
@@ -55,8 +56,7 @@ public final class NewBatch implements AutoCloseable {
             Files.createDirectories(batch.growing.renditions());
             return batch;
         } catch (IOException e) {
-            throw new Problem("No batch can be made in " + target.toAbsolutePath().getParent()
-                    + ". Check that the folder can be written to and has room.", e);
+            throw new Problem(Message.of(NewBatch.class, "cannotBeMade", target.toAbsolutePath().getParent()), e);
         }
     }
 
@@ -82,8 +82,7 @@ public final class NewBatch implements AutoCloseable {
             Files.move(growing.root(), target, StandardCopyOption.ATOMIC_MOVE);
             placed = true;
         } catch (IOException | SQLException e) {
-            throw new Problem("The batch could not be put in " + target
-                    + ". Check that the disk has room and try again; nothing half made is left.", e);
+            throw new Problem(Message.of(NewBatch.class, "cannotBePlaced", target), e);
         }
     }
 

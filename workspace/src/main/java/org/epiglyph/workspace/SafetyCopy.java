@@ -19,6 +19,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.Private;
 import org.epiglyph.places.WholeFile;
@@ -43,13 +44,12 @@ public final class SafetyCopy {
     public static void write(Path batch, Path file, Path scratch, Clock clock) throws Problem {
         try (Workspace held = Workspace.open(batch, clock)) {
             if (!held.damage().isNone()) {
-                throw new Problem(held.damage().inWords() + " Write a sound copy first, and copy that.");
+                throw new Problem(Message.of(SafetyCopy.class, "damaged", held.damage().inWords()));
             }
             held.flush();
             WholeFile.write(file, beside -> pack(batch, beside));
         } catch (IOException e) {
-            throw new Problem("The copy cannot be written to " + file
-                    + ". Check that the folder can be written to and the disk has room.", e);
+            throw new Problem(Message.of(SafetyCopy.class, "cannotBeWritten", file), e);
         }
         check(file, scratch, clock);
     }
@@ -76,12 +76,12 @@ public final class SafetyCopy {
             try (Workspace copy = Workspace.open(opened, clock)) {
                 List<String> changed = copy.changedOriginals();
                 if (!copy.damage().isNone() || !changed.isEmpty()) {
-                    throw new Problem("The copy in " + file.getFileName() + " is not whole: " + copy.damage().inWords()
-                            + String.join(", ", changed) + " Write it once more.");
+                    throw new Problem(Message.of(SafetyCopy.class, "notWhole", file.getFileName(),
+                            copy.damage().inWords(), String.join(", ", changed)));
                 }
             }
         } catch (IOException e) {
-            throw new Problem("The copy in " + file.getFileName() + " cannot be read back. Write it once more.", e);
+            throw new Problem(Message.of(SafetyCopy.class, "cannotBeReadBack", file.getFileName()), e);
         } finally {
             delete(opened);
         }
@@ -104,7 +104,7 @@ public final class SafetyCopy {
      */
     public static Path restore(Path file, Path shelf) throws Problem {
         if (!isOne(file)) {
-            throw new Problem(file.getFileName() + " is no copy of a batch. Choose a file that was written as one.");
+            throw new Problem(Message.of(SafetyCopy.class, "notACopy", file.getFileName()));
         }
         String name = String.valueOf(file.getFileName()).replaceFirst("(?i)\\.zip$", "");
         Path part = shelf.resolve("." + name + ".part");
@@ -114,13 +114,13 @@ public final class SafetyCopy {
             unpack(file, part);
             Glance glance = Glance.at(part);
             if (!glance.damage().isNone()) {
-                throw new Problem("The copy in " + file.getFileName() + " is not whole: " + glance.damage().inWords());
+                throw new Problem(
+                        Message.of(SafetyCopy.class, "arrivedDamaged", file.getFileName(), glance.damage().inWords()));
             }
             return Files.move(part, free(shelf, name));
         } catch (IOException e) {
             delete(part);
-            throw new Problem("The copy in " + file.getFileName()
-                    + " cannot be brought onto the shelf. Check that it is whole and the disk has room.", e);
+            throw new Problem(Message.of(SafetyCopy.class, "cannotBeBrought", file.getFileName()), e);
         } catch (Problem e) {
             delete(part);
             throw e;
@@ -150,7 +150,7 @@ public final class SafetyCopy {
             return Files.move(part, free(shelf, name));
         } catch (IOException | UncheckedIOException e) {
             delete(part);
-            throw new Problem(name + " cannot be copied onto the shelf. Check that the disk has room.", e);
+            throw new Problem(Message.of(SafetyCopy.class, "cannotBeCopied", name), e);
         } catch (Problem e) {
             delete(part);
             throw e;

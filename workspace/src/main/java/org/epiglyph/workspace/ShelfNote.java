@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.Objects;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.WholeFile;
 import org.slf4j.LoggerFactory;
@@ -45,8 +46,7 @@ public record ShelfNote(Optional<LocalDate> promised, boolean archived, BigDecim
             WholeFile.write(new BatchFolder(batch).shelfNote(),
                     beside -> Files.writeString(beside, BatchJson.write(this)));
         } catch (IOException e) {
-            throw new Problem("That cannot be kept in " + batch.getFileName()
-                    + ". Check that its folder can be written to and the disk has room.", e);
+            throw new Problem(Message.of(ShelfNote.class, "cannotBeKept", batch.getFileName()), e);
         }
     }
 

@@ -12,6 +12,7 @@ import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
@@ -74,7 +75,7 @@ public final class Workspace implements AutoCloseable {
     public static Workspace open(Path root, Clock clock, Executor observers) throws Problem {
         BatchFolder folder = new BatchFolder(root);
         if (!Files.isRegularFile(folder.database())) {
-            throw new Problem("There is no batch in " + root + ". Choose a folder that holds a batch.sqlite.");
+            throw new Problem(Message.of(Database.class, "noBatch", root));
         }
         BatchLock lock = BatchLock.take(folder, clock);
         Database database = null;
@@ -221,7 +222,7 @@ public final class Workspace implements AutoCloseable {
             return entries;
         } catch (IOException e) {
             throw new Problem(
-                    "The files could not be put into the batch's folder. Check that the disk has room; it is finished when the batch is opened again.",
+                    Message.of(Workspace.class, "filesCannotBePut"),
                     e);
         }
     }
@@ -234,11 +235,11 @@ public final class Workspace implements AutoCloseable {
 
     private void refuseWhatCannotBeKept() {
         if (closed) {
-            throw new EditRefused("The batch is closed. Open it again to change it.");
+            throw new EditRefused(Message.of(Workspace.class, "closed"));
         }
         if (!damage.isNone()) {
             throw new EditRefused(
-                    damage.inWords() + " It can be read, not changed. Write a sound copy and go on there.");
+                    Message.of(Workspace.class, "damaged", damage.inWords()));
         }
         kept.stuck().ifPresent(why -> {
             throw new EditRefused(why);
@@ -361,14 +362,16 @@ public final class Workspace implements AutoCloseable {
             kept.endCheckpoints();
         } catch (SQLException | IOException e) {
             problem = problem.or(() -> Optional
-                    .of(new Problem("The batch could not be closed in order; everything shown as saved is saved.", e)));
+                    .of(new Problem(Message.of(Workspace.class, "notClosedInOrder"), e)));
         }
         if (problem.isPresent()) {
             throw problem.get();
         }
         if (damage.isNone() || lines.reachesBack()) { // what was found behind a checkpoint is seen again only by a long look
-            Overview now = new Overview(Summary.of(history.batch(), history.lines()), damage);
-            SummaryFile.Stamp.of(folder).ifPresent(s -> SummaryFile.write(folder, s, now));
+            SummaryFile.Stamp.of(folder)
+                    .filter(s -> SummaryFile.read(folder, s).isEmpty()) // what nobody changed is summed up already
+                    .ifPresent(s -> SummaryFile.write(folder, s,
+                            new Overview(Summary.of(history.batch(), history.lines()), damage)));
         }
     }
 
@@ -379,7 +382,7 @@ public final class Workspace implements AutoCloseable {
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new Problem("Work on the batch is still running, so it stays open. Stop the work, then close it.", e);
+            throw new Problem(Message.of(Workspace.class, "stillAtWork"), e);
         }
     }
 }

@@ -85,7 +85,7 @@ class HistoryWriterTest {
         sink.failure = new StackOverflowError();
         writer.add(List.of(entry(1)));
         awaitRefusals(3);
-        assertThat(writer.stuck()).hasValueSatisfying(w -> assertThat(w).contains("no more are accepted"));
+        assertThat(writer.stuck()).hasValueSatisfying(w -> assertThat(w.inWords()).contains("no more are accepted"));
         writer.add(List.of(entry(2)));
         assertThat(writer.end()).extracting(Entry::number).containsExactly(1L, 2L);
     }

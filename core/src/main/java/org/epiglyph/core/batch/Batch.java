@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Naming;
@@ -188,7 +189,7 @@ public final class Batch {
                 SubmissionChange change = SubmissionChange.of(one, scheme);
                 Submission before = existing(one.student());
                 if (before.sealed() && !change.reachesSealed()) {
-                    throw EditRefused.forNow("This submission is sealed. Open it again to change it.");
+                    throw EditRefused.forNow(Message.of(Batch.class, "sealed"));
                 }
                 yield with(submissions.with(change.apply().apply(before)));
             }
@@ -243,6 +244,6 @@ public final class Batch {
     /** The student's submission; refused where the class has no such student. */
     private Submission existing(StudentKey student) {
         return submissions.find(student)
-                .orElseThrow(() -> new EditRefused("The class has no student with the key " + student + "."));
+                .orElseThrow(() -> new EditRefused(Message.of(Batch.class, "noStudent", student)));
     }
 }

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Phrasebook;
@@ -81,7 +82,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
 
     private static Batch joined(Batch batch, Edit.Enrol e) {
         if (batch.position(e.student().key()) >= 0) {
-            throw new EditRefused("The key " + e.student().key() + " is in the class already.");
+            throw new EditRefused(Message.of(BatchChange.class, "keyTaken", e.student().key()));
         }
         Batch joined = batch.with(batch.table().joinedBy(Submission.untouched(e.student(), List.of())));
         return batch.covers().isNone()
@@ -96,7 +97,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
             Covers covers = new Covers(before.covers().isNone() ? before.students() : before.covers().roster(),
                     e.scripts(), before.covers().strips());
             if (!covers.numbers().keySet().containsAll(who(before, e.who(), false))) {
-                throw new EditRefused("Names cannot be covered: a student has no number.");
+                throw new EditRefused(Message.of(BatchChange.class, "noNumberToCover"));
             }
             return before.with(covers, before.table().covered(covers, e.who()));
         }, before -> new Edit.UncoverNames(who(before, e.who(), false), ""));
@@ -202,7 +203,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
         return new BatchChange(b -> b.with(b.phrasebook().without(e.phrase())),
                 b -> new Edit.KeepPhrase(b.phrasebook()
                         .find(e.phrase())
-                        .orElseThrow(() -> new EditRefused("That phrase is no longer there."))));
+                        .orElseThrow(() -> new EditRefused(Message.of(BatchChange.class, "phraseGone")))));
     }
 
     // --- several

@@ -2,6 +2,7 @@ package org.epiglyph.core.batch;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.marks.Mark;
 
 /** Changes to marks that lie on each other, from back to front; each is refused where it does not fit what is there. */
@@ -22,7 +23,7 @@ final class MarkOrder {
     static int position(List<Mark> marks, String id) {
         int at = find(marks, id);
         if (at < 0) {
-            throw new EditRefused("That mark is no longer there.");
+            throw new EditRefused(Message.of(MarkOrder.class, "markGone"));
         }
         return at;
     }
@@ -34,7 +35,7 @@ final class MarkOrder {
     /** @param position how many marks lie below it; below 0 or beyond the last for on top */
     static List<Mark> placed(List<Mark> marks, Mark mark, int position) {
         if (find(marks, mark.id()) >= 0) {
-            throw new EditRefused("A mark with the same id is there already.");
+            throw new EditRefused(Message.of(MarkOrder.class, "idTaken"));
         }
         List<Mark> more = new ArrayList<>(marks.size() + 1);
         more.addAll(marks);

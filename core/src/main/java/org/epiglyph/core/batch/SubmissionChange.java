@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
@@ -179,12 +180,13 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     }
 
     private static SpokenRemark spoken(Submission s, Edit.RemoveSpoken e) {
-        return s.findSpoken(e.remark()).orElseThrow(() -> new EditRefused("That spoken remark is removed already."));
+        return s.findSpoken(e.remark())
+                .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "spokenRemarkGone")));
     }
 
     private static Criterion criterion(MarkScheme scheme, String id) {
         return scheme.findCriterion(id)
-                .orElseThrow(() -> new EditRefused("The mark scheme no longer has that criterion."));
+                .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "criterionGone")));
     }
 
     // --- the seal and what was handed back
@@ -199,14 +201,14 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     private static void refuseUnfinished(Scorecard scores, MarkScheme scheme) {
         if (!scores.isComplete(scheme)) {
             String left = String.join(", ", scores.left(scheme).stream().map(Criterion::name).toList());
-            throw new EditRefused("Not scored yet: " + left + ". Give a score, 0 included, then seal.");
+            throw new EditRefused(Message.of(SubmissionChange.class, "notScored", left));
         }
     }
 
     private static SubmissionChange openAgain(Edit.OpenAgain e) {
         return always(s -> {
             if (!s.sealed()) {
-                throw new EditRefused("This submission is open already.");
+                throw new EditRefused(Message.of(SubmissionChange.class, "openAlready"));
             }
             return s.withSealed(false);
         }, s -> resealed(s, e.student()));
@@ -237,7 +239,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
 
     private static SubmissionChange withdraw(Edit.WithdrawAcceptance e) {
         return always(s -> s.withdrawing(standing(s, e.acceptance())
-                .orElseThrow(() -> new EditRefused("That is not accepted any more."))),
+                .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "acceptanceGone")))),
                 s -> new Edit.AcceptFinding(e.student(), standing(s, e.acceptance()).orElse(e.acceptance())));
     }
 
@@ -253,14 +255,14 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     private static Answer answer(Submission s, Edit.Reply e) {
         return s.correspondence()
                 .find(e.answer())
-                .orElseThrow(() -> new EditRefused("There is no such answer of this student."));
+                .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "noSuchAnswer")));
     }
 
     // --- what was handed in
 
     private static Submission received(Submission s, HandIn handIn) {
         if (hasHandIn(s, handIn.number())) {
-            throw new EditRefused("There is a hand-in " + handIn.number() + " already.");
+            throw new EditRefused(Message.of(SubmissionChange.class, "handInThere", handIn.number()));
         }
         return s.withHandIn(handIn);
     }
@@ -272,7 +274,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     /** A document that did not change between two hand-ins belongs to both. */
     private static Submission made(Submission s, Edit.MakePages e) {
         Document changed = s.findDocument(e.document())
-                .orElseThrow(() -> new EditRefused("There is no document " + e.document() + "."))
+                .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "noDocument", e.document())))
                 .withPages(e.pages());
         return s.withHandIns(s.handIns().stream().map(h -> h.with(changed)).toList());
     }
@@ -280,7 +282,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     private static SubmissionChange letCount(Edit.LetCount e) {
         return unsealed(s -> {
             e.handIn().filter(n -> !hasHandIn(s, n)).ifPresent(n -> {
-                throw new EditRefused("There is no hand-in " + n + ".");
+                throw new EditRefused(Message.of(SubmissionChange.class, "noHandIn", n));
             });
             return s.withCounting(e.handIn());
         }, s -> new Edit.LetCount(e.student(), s.counting()));
@@ -296,14 +298,14 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
         return unsealed(s -> s.withAttached(
                 s.attached().stream().filter(a -> !a.document().id().equals(e.document())).toList()),
                 s -> new Edit.AttachFile(e.student(), attached(s, e.document())
-                        .orElseThrow(() -> new EditRefused("That document is no longer attached."))));
+                        .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "notAttached")))));
     }
 
     /** What goes back is otherwise then, so that no destination has the work as it is. */
     private static SubmissionChange enclose(Edit.Enclose e) {
         return always(s -> {
             if (attached(s, e.document().id()).isPresent()) {
-                throw new EditRefused("That file is enclosed already.");
+                throw new EditRefused(Message.of(SubmissionChange.class, "enclosedAlready"));
             }
             return s.withAttached(
                     Stream.concat(s.attached().stream(), Stream.of(new Attached("", e.document()))).toList())
@@ -323,7 +325,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
 
     private static Attached enclosure(Submission s, String document) {
         return attached(s, document).filter(Attached::isEnclosure)
-                .orElseThrow(() -> new EditRefused("That file is not enclosed any more."));
+                .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "notEnclosed")));
     }
 
     /** Where a destination had the work as it was, taking a change back brings that back too. */

@@ -254,6 +254,10 @@ public final class Matching {
 
     /** Family name with a given name or an initial, else the family name alone, else words of it. */
     private Optional<Match> inPart(PathWords read) {
+        return byFamily(read).or(() -> byGivenAndPart(read)).or(() -> byWords(read));
+    }
+
+    private Optional<Match> byFamily(PathWords read) {
         Set<Names> families = new LinkedHashSet<>();
         read.runs.forEach(run -> families.addAll(index.byFamily(run)));
         Optional<Match> first = chosen(families, n -> n.firstGiven.stream().anyMatch(read.words::contains), read,
@@ -267,19 +271,19 @@ public final class Matching {
         if (initial.isPresent()) {
             return initial;
         }
-        Optional<Match> family = chosen(families, n -> true, read, "only the family name is in the path");
-        if (family.isPresent()) {
-            return family;
-        }
+        return chosen(families, n -> true, read, "only the family name is in the path");
+    }
+
+    private Optional<Match> byGivenAndPart(PathWords read) {
         Set<Names> named = new LinkedHashSet<>();
         read.words.stream().filter(t -> t.length() > 2).forEach(t -> named.addAll(index.byWord(t)));
-        Optional<Match> part = chosen(named, n -> n.firstGiven.stream().anyMatch(read.words::contains)
+        return chosen(named, n -> n.firstGiven.stream().anyMatch(read.words::contains)
                 && n.familyWords.stream().flatMap(Set::stream).anyMatch(w -> w.length() > 2 && read.words.contains(w)),
                 read,
                 "given name and a part of the family name are in the path");
-        if (part.isPresent()) {
-            return part;
-        }
+    }
+
+    private Optional<Match> byWords(PathWords read) {
         Map<Names, Integer> words = new LinkedHashMap<>();
         for (String token : read.words) {
             if (token.length() > 2) {

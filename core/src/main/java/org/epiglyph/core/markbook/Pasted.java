@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.Student;
@@ -64,8 +65,8 @@ public record Pasted(List<List<String>> rows) {
         if (row.named && student.isEmpty()) {
             boolean shared = students.containsKey(plain(row.cells.getFirst()));
             reader.refuse(row.cells.getFirst(), String.join("  ", row.scores()), shared
-                    ? "Several students have this name. Give their keys instead."
-                    : "The class has nobody of this name or key. Check how it is written.");
+                    ? Message.of(Pasted.class, "shared")
+                    : Message.of(Pasted.class, "nobody"));
             return;
         }
         List<String> scores = row.scores();

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
@@ -42,7 +43,7 @@ public record ScorePlan(List<Place> places) {
      * @param typed what was given
      * @param why   with the remedy
      */
-    public record Refused(String where, String typed, String why) implements Place {}
+    public record Refused(String where, String typed, Message why) implements Place {}
 
     /** Reads a block of cells whose first one belongs to a student and a column; what reaches beyond the book is refused. */
     public static ScorePlan block(Batch batch, List<StudentKey> rows, List<Column> columns, List<List<String>> cells) {
@@ -84,7 +85,7 @@ public record ScorePlan(List<Place> places) {
             return places;
         }
 
-        void refuse(String where, String typed, String why) {
+        void refuse(String where, String typed, Message why) {
             places.add(new Refused(where, typed, why));
         }
 
@@ -93,7 +94,7 @@ public record ScorePlan(List<Place> places) {
             String who = student.map(batch::listedName).orElse("below the last student");
             if (student.isEmpty() || column.isEmpty()) {
                 if (!typed.isBlank()) {
-                    refuse(who, typed, "It lies beyond the mark book. Begin further up, or further left.");
+                    refuse(who, typed, Message.of(ScorePlan.class, "beyond"));
                 }
                 return;
             }
@@ -102,7 +103,7 @@ public record ScorePlan(List<Place> places) {
                     : Optional.empty();
             if (criterion.isEmpty()) {
                 if (!typed.isBlank()) {
-                    refuse(who, typed, "This column is computed. Scores go into the columns of criteria.");
+                    refuse(who, typed, Message.of(ScorePlan.class, "computed"));
                 }
                 return;
             }
@@ -114,13 +115,13 @@ public record ScorePlan(List<Place> places) {
             String where = batch.listedName(student) + ", " + criterion.name();
             Judgement now = submission.scores().judgement(criterion.id());
             if (!given.add(student.value() + "\n" + criterion.id())) {
-                refuse(where, typed, "It was given a score already. Keep one of the two.");
+                refuse(where, typed, Message.of(ScorePlan.class, "twice"));
                 return;
             }
             switch (TypedScore.read(criterion, typed, now)) {
-                case TypedScore.Refused(String why) -> refuse(where, typed, why);
+                case TypedScore.Refused(Message why) -> refuse(where, typed, why);
                 case TypedScore.Read(Judgement to) when submission.sealed() && !to.equals(now) ->
-                    refuse(where, typed, "The submission is sealed. Open it again to change it.");
+                    refuse(where, typed, Message.of(ScorePlan.class, "sealed"));
                 case TypedScore.Read(Judgement to) -> places.add(new Taken(student, criterion, now, to));
             }
         }

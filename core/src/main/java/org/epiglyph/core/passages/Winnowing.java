@@ -36,18 +36,7 @@ final class Winnowing {
         }
         long[] hashes = new long[count];
         BitSet whole = new BitSet(count);
-        for (int i = 0; i < count; i++) {
-            long hash = 0;
-            boolean all = true;
-            for (int k = 0; k < GRAM; k++) {
-                int number = run.number(i + k);
-                all &= number != 0;
-                hash = (hash ^ number) * MIX;
-                hash ^= hash >>> 29;
-            }
-            hashes[i] = hash;
-            whole.set(i, all);
-        }
+        hash(run, hashes, whole);
         int last = -1;
         for (int from = 0; from <= Math.max(0, count - WINDOW); from++) {
             int least = -1;
@@ -62,6 +51,22 @@ final class Winnowing {
             }
         }
         return kept;
+    }
+
+    /** @param whole set where every word of the run is known */
+    private static void hash(WordRun run, long[] hashes, BitSet whole) {
+        for (int i = 0; i < hashes.length; i++) {
+            long hash = 0;
+            boolean all = true;
+            for (int k = 0; k < GRAM; k++) {
+                int number = run.number(i + k);
+                all &= number != 0;
+                hash = (hash ^ number) * MIX;
+                hash ^= hash >>> 29;
+            }
+            hashes[i] = hash;
+            whole.set(i, all);
+        }
     }
 
     /**

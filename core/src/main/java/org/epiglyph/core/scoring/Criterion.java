@@ -3,6 +3,7 @@ package org.epiglyph.core.scoring;
 import java.math.BigDecimal;
 import java.util.Objects;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 
 /**
  * One thing that is assessed.
@@ -86,30 +87,28 @@ public record Criterion(String id, String name, String text, BigDecimal maximum,
     }
 
     /** Why these points cannot be given, with the remedy; empty where they can. */
-    public Optional<String> refusal(BigDecimal points) {
+    public Optional<Message> refusal(BigDecimal points) {
         if (!isScored()) {
-            return Optional.of("'" + name + "' takes words, no score.");
+            return Optional.of(Message.of(Criterion.class, "takesWords", name));
         }
         if (points.compareTo(maximum) > 0) {
-            return Optional
-                    .of(words(points) + " is above the maximum of '" + name + "'. Enter 0 to " + words(maximum) + ".");
+            return Optional.of(Message.of(Criterion.class, "aboveMaximum", words(points), name, words(maximum)));
         }
         if (points.signum() < 0) {
-            return Optional.of(words(points) + " is below 0. Enter 0 to " + words(maximum) + ".");
+            return Optional.of(Message.of(Criterion.class, "below0", words(points), words(maximum)));
         }
         if (manner instanceof Manner.Levels levels) {
             Optional<Manner.Level> level = levels.holding(points);
             if (level.isEmpty()) {
-                return Optional.of(words(points) + " belongs to no level of '" + name + "'. Enter "
-                        + String.join(", ", levels.levels().stream().map(Manner.Level::points).toList()) + ".");
+                return Optional.of(Message.of(Criterion.class, "noLevel", words(points), name,
+                        String.join(", ", levels.levels().stream().map(Manner.Level::points).toList())));
             }
             if (!level.get().isRange()) {
                 return Optional.empty();
             }
         }
         if (!(manner instanceof Manner.Checklist) && points.remainder(step).signum() != 0) {
-            return Optional.of(words(points) + " is between two steps of '" + name + "'. Enter a multiple of "
-                    + words(step) + ".");
+            return Optional.of(Message.of(Criterion.class, "betweenSteps", words(points), name, words(step)));
         }
         return Optional.empty();
     }

@@ -3,6 +3,7 @@ package org.epiglyph.core.scoring;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 
 /**
  * How one criterion is settled.
@@ -43,17 +44,17 @@ public record Judgement(Optional<BigDecimal> points, Optional<Standing> standing
     }
 
     /** Why it cannot be given, with the remedy; empty where it can. */
-    public Optional<String> refusal(Criterion criterion) {
+    public Optional<Message> refusal(Criterion criterion) {
         if (!level.isEmpty()) {
             boolean fits = criterion.manner() instanceof Manner.Levels levels
                     && levels.find(level).filter(l -> points.filter(l::holds).isPresent()).isPresent();
             if (!fits) {
-                return Optional.of("'" + criterion.name() + "' has no such level. Choose another.");
+                return Optional.of(Message.of(Judgement.class, "noSuchLevel", criterion.name()));
             }
         }
         if (!parts.isEmpty() && !(criterion.manner() instanceof Manner.Checklist checklist
                 && points.equals(Optional.of(checklist.sum(parts))))) {
-            return Optional.of("'" + criterion.name() + "' has other parts. Tick them anew.");
+            return Optional.of(Message.of(Judgement.class, "otherParts", criterion.name()));
         }
         return points.flatMap(criterion::refusal);
     }

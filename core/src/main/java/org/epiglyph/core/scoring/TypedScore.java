@@ -5,6 +5,7 @@ import java.math.RoundingMode;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 
 /** What is typed for a criterion, read: a number, the letter or name of a level, n, x, or nothing. */
 public sealed interface TypedScore {
@@ -12,7 +13,7 @@ public sealed interface TypedScore {
     record Read(Judgement judgement) implements TypedScore {}
 
     /** It cannot. @param why with the remedy */
-    record Refused(String why) implements TypedScore {}
+    record Refused(Message why) implements TypedScore {}
 
     /**
      * Reads what was typed.
@@ -25,7 +26,7 @@ public sealed interface TypedScore {
             return new Read(Judgement.NONE);
         }
         if (!criterion.isScored()) {
-            return new Refused("'" + criterion.name() + "' takes words, no score.");
+            return new Refused(Message.of(Criterion.class, "takesWords", criterion.name()));
         }
         Optional<Judgement> known = standing(plain).or(() -> level(criterion, plain, now));
         return known.isPresent() ? new Read(known.get()) : points(criterion, plain, now);
@@ -64,12 +65,11 @@ public sealed interface TypedScore {
     private static TypedScore points(Criterion criterion, String typed, Judgement now) {
         String plain = typed.replace(',', '.').replace("\u00bd", ".5");
         if (!plain.matches("-?(\\d{1,6}(\\.\\d{0,4})?|\\.\\d{1,4})")) {
-            return new Refused("\u201c" + typed + "\u201d is not a number. Enter 0 to "
-                    + Criterion.words(criterion.maximum())
-                    + ", n for not attempted, x for excused, or leave it empty.");
+            return new Refused(
+                    Message.of(TypedScore.class, "noNumber", typed, Criterion.words(criterion.maximum())));
         }
         BigDecimal points = new BigDecimal(plain);
-        Optional<String> refusal = criterion.refusal(points);
+        Optional<Message> refusal = criterion.refusal(points);
         if (refusal.isPresent()) {
             return new Refused(refusal.get());
         }

@@ -12,6 +12,7 @@ import java.util.Set;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
@@ -86,7 +87,7 @@ class ScorePlanTest {
         assertEquals(List.of("9 is above the maximum of 'Method'. Enter 0 to 8.",
                 "This column is computed. Scores go into the columns of criteria.",
                 "It lies beyond the mark book. Begin further up, or further left."),
-                plan.refused().stream().map(ScorePlan.Refused::why).toList());
+                plan.refused().stream().map(ScorePlan.Refused::why).map(Message::inWords).toList());
         assertEquals("l2", plan.changes().getFirst().to().level());
     }
 
@@ -104,7 +105,7 @@ class ScorePlanTest {
                 List.of("Several students have this name. Give their keys instead.",
                         "The class has nobody of this name or key. Check how it is written.",
                         "It was given a score already. Keep one of the two."),
-                plan.refused().stream().map(ScorePlan.Refused::why).toList());
+                plan.refused().stream().map(ScorePlan.Refused::why).map(Message::inWords).toList());
         assertEquals(List.of("K-101", "K-102", "K-1"), plan.changes().stream().map(t -> t.student().value()).toList());
     }
 

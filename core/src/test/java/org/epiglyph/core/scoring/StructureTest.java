@@ -20,6 +20,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
+import org.epiglyph.core.Message;
 import org.junit.jupiter.api.Test;
 
 /** Kinds of criteria, sections, bonus, penalties, hurdles. Worked examples are computed by hand beside the figures. */
@@ -43,9 +44,9 @@ class StructureTest {
         assertThat(result(scheme(log), Scorecard.EMPTY.with("a", sound), "4").derivation())
                 .startsWith("Part a: 2.5 of 4, 'Sound'");
         assertThat(Judgement.level(levels.find("l1").orElseThrow(), number("4")).refusal(log)).isPresent();
-        assertThat(log.refusal(number("1.5")))
+        assertThat(log.refusal(number("1.5")).map(Message::inWords))
                 .hasValue("1.5 belongs to no level of 'Part a'. Enter 4, 2 to 3, 1, 0.");
-        assertThat(log.refusal(number("2.25"))).hasValueSatisfying(w -> assertThat(w).contains("between two steps"));
+        assertThat(log.refusal(number("2.25")).map(Message::key)).hasValue("Criterion.betweenSteps");
     }
 
     @Test

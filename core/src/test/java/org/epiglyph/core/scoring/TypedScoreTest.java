@@ -4,6 +4,7 @@ import static org.epiglyph.core.scoring.Schemes.number;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import java.math.BigDecimal;
+import org.epiglyph.core.Message;
 import org.junit.jupiter.api.Test;
 
 /** What is typed for a criterion. */
@@ -34,14 +35,19 @@ class TypedScoreTest {
 
     @Test
     void refusesWithTheRemedy() {
-        assertEquals(new TypedScore.Refused("9 is above the maximum of 'Part c1'. Enter 0 to 8."),
-                TypedScore.read(POINTS, "9", Judgement.NONE));
-        assertEquals(new TypedScore.Refused(
-                "\u201cseven\u201d is not a number. Enter 0 to 8, n for not attempted, x for excused, or leave it empty."),
-                TypedScore.read(POINTS, "seven", Judgement.NONE));
+        assertEquals("9 is above the maximum of 'Part c1'. Enter 0 to 8.", why(POINTS, "9"));
+        assertEquals(
+                "\u201cseven\u201d is not a number. Enter 0 to 8, n for not attempted, x for excused, or leave it empty.",
+                why(POINTS, "seven"));
         Criterion words = POINTS.withManner(new Manner.WordsOnly());
-        assertEquals(new TypedScore.Refused("'Part c1' takes words, no score."),
-                TypedScore.read(words, "n", Judgement.NONE));
+        assertEquals("'Part c1' takes words, no score.", why(words, "n"));
+    }
+
+    private static String why(Criterion criterion, String typed) {
+        return switch (TypedScore.read(criterion, typed, Judgement.NONE)) {
+            case TypedScore.Refused(Message why) -> why.inWords();
+            case TypedScore.Read(Judgement judgement) -> "read as " + judgement;
+        };
     }
 
     private static TypedScore read(Judgement judgement) {

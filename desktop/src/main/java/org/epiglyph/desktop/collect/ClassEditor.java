@@ -28,7 +28,7 @@ final class ClassEditor implements Editor {
         use = Form.button("Collect.class.use", "main-button", () -> {
             List<Student> students = read;
             close.run();
-            model.change(p -> p.useTyped(students));
+            model.change(p -> p.withTyped(students));
         });
         use.setId("use-class");
         Button cancel = Form.button("Collect.cancel", "link-button", close);

@@ -59,7 +59,10 @@ public final class Collect implements Place {
         VBox.setVgrow(step, Priority.ALWAYS);
         root.getChildren().addAll(head(), trouble, new BusyPane(model.background()), step);
         step.disableProperty().bind(model.background().busyProperty());
-        model.planProperty().addListener((_, _, plan) -> {
+        model.planProperty().addListener((_, before, plan) -> {
+            if (before != null && plan != null) {
+                return; // another understanding of the same source
+            }
             understanding.ifPresent(Understanding::close);
             understanding = Optional.empty();
             if (plan != null) {

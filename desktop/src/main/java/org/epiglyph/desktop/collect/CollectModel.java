@@ -31,13 +31,13 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.phrases.PhraseFile;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.record.RecordServices;
-import org.epiglyph.exchange.sheet.PhraseFile;
-import org.epiglyph.exchange.sheet.SchemeFile;
-import org.epiglyph.exchange.sheet.TableBytes;
+import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.exchange.sheet.TypedRoster;
 import org.epiglyph.exchange.sheet.WrittenTime;
+import org.epiglyph.exchange.table.TableBytes;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.LoggerFactory;
@@ -173,7 +173,7 @@ public final class CollectModel {
     }
 
     void readTask(Task task) {
-        read(progress -> Planning.fromRecord(client, task.id(), again, progress));
+        read(progress -> Planning.fromRecord(client, task.id(), again, progress), this::understood);
     }
 
     /** Adds what was dropped or chosen, each place once. */
@@ -214,26 +214,40 @@ public final class CollectModel {
 
     private void readFiles(Planning.FromFiles from) {
         lastRead = Optional.of(from);
-        read(progress -> Planning.fromFiles(from, again, progress));
+        read(progress -> Planning.fromFiles(from, again, progress), this::understood);
+    }
+
+    /** What the marker has said and decided meanwhile stays. */
+    private void readAgain(Planning.FromFiles from) {
+        CollectPlan before = plan.get();
+        if (before == null) {
+            readFiles(from);
+            return;
+        }
+        lastRead = Optional.of(from);
+        read(progress -> Planning.fromFiles(from, again, progress).continuing(before), read -> {
+            close();
+            show(read);
+        });
     }
 
     /** Reads the names in the archives again in another encoding. */
     void readNamesIn(Charset encoding) {
-        lastRead.ifPresent(from -> readFiles(from.encoding(Optional.of(encoding))));
+        lastRead.ifPresent(from -> readAgain(from.encoding(Optional.of(encoding))));
     }
 
     /** Reads the same source with further places. */
     void readMore(List<Path> more) {
         lastRead.ifPresent(from -> {
             addPlaces(more);
-            readFiles(new Planning.FromFiles(List.copyOf(places), from.sheet(), from.title(), from.due(), from.zone(),
+            readAgain(new Planning.FromFiles(List.copyOf(places), from.sheet(), from.title(), from.due(), from.zone(),
                     from.grace(), from.encoding(), from.students(), from.known()));
         });
     }
 
-    private void read(Background.Work<CollectPlan> work) {
+    private void read(Background.Work<CollectPlan> work, Consumer<CollectPlan> then) {
         trouble.set("");
-        background.start(work, this::understood, trouble::set);
+        background.start(work, then, trouble::set);
     }
 
     private void understood(CollectPlan understood) {
@@ -244,6 +258,10 @@ public final class CollectModel {
         phrasebook.set(Beside.called(beside.phrasebooks(), understood.task().module())
                 .or(() -> Beside.called(beside.phrasebooks(), title))
                 .orElse(null));
+        show(understood);
+    }
+
+    private void show(CollectPlan understood) {
         plan.set(understood);
         decisions.begin();
     }
@@ -265,10 +283,10 @@ public final class CollectModel {
         return Collecting.meetsCovered(plan.get());
     }
 
-    /** A change of what is understood. */
+    /** Another understanding of the same source. */
     @FunctionalInterface
     interface Change {
-        void to(CollectPlan plan) throws Problem;
+        CollectPlan of(CollectPlan plan) throws Problem;
     }
 
     /** Changes what is understood, off the interface thread. */
@@ -277,9 +295,8 @@ public final class CollectModel {
         trouble.set("");
         background.start(progress -> {
             progress.at(Words.of("Collect.understanding"), 0, 0);
-            change.to(changing);
-            return changing;
-        }, _ -> decisions.changed(), trouble::set);
+            return change.of(changing);
+        }, decisions::changeTo, trouble::set);
     }
 
     // --- done
@@ -295,12 +312,14 @@ public final class CollectModel {
         String wanted = name.get().strip();
         if (wanted.isEmpty() || !wanted.equals(Beside.forNames(wanted)) || wanted.startsWith(".")) {
             trouble.set(Words.of("Collect.badName"));
-            return;
-        }
-        if (understood.roster().students().isEmpty()) {
+        } else if (understood.roster().students().isEmpty()) {
             trouble.set(Words.of("Collect.nobody"));
-            return;
+        } else {
+            make(understood, shelf.resolve(wanted), made);
         }
+    }
+
+    private void make(CollectPlan understood, Path target, Consumer<Path> made) {
         Path schemeFile = scheme.get();
         Path phraseFile = phrasebook.get();
         boolean covering = coverNames.get();
@@ -311,7 +330,6 @@ public final class CollectModel {
             Phrasebook phrases = phraseFile == null
                     ? Phrasebook.EMPTY
                     : PhraseFile.read(bytes(phraseFile), called(phraseFile), marks);
-            Path target = shelf.resolve(wanted);
             Collecting.carryOut(understood, marks, phrases, target, progress);
             if (covering) {
                 Collecting.coverNames(target);

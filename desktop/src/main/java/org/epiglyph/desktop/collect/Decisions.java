@@ -3,12 +3,12 @@ package org.epiglyph.desktop.collect;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
-import javafx.beans.value.ObservableObjectValue;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import org.epiglyph.carrier.CollectPlan;
@@ -18,7 +18,7 @@ import org.epiglyph.exchange.archive.PathCheck;
 
 /** The files of a source as lines that can be filtered, the line that is chosen, and what is decided about it; no nodes. */
 final class Decisions {
-    private final ObservableObjectValue<CollectPlan> plan;
+    private final ObjectProperty<CollectPlan> plan;
     private final ObservableList<FileRow> rows = FXCollections.observableArrayList();
     private final ObjectProperty<RowFilter> filter = new SimpleObjectProperty<>(RowFilter.ALL);
     private final ObjectProperty<FileRow> chosen = new SimpleObjectProperty<>();
@@ -26,7 +26,7 @@ final class Decisions {
     private String sharedFolders = "";
 
     /** @param plan what was understood */
-    Decisions(ObservableObjectValue<CollectPlan> plan) {
+    Decisions(ObjectProperty<CollectPlan> plan) {
         this.plan = plan;
     }
 
@@ -56,8 +56,13 @@ final class Decisions {
         chosen.set(rows.isEmpty() ? null : rows.getFirst());
     }
 
-    /** Shows the plan as it is now, and the line that was chosen. */
-    void changed() {
+    /** Shows another understanding of the same source, and the line that was chosen. */
+    void changeTo(CollectPlan other) {
+        plan.set(other);
+        changed();
+    }
+
+    private void changed() {
         CollectPlan now = plan.get();
         FileRow before = chosen.get();
         List<FileRow> all = new ArrayList<>();
@@ -123,8 +128,7 @@ final class Decisions {
     void decide(CollectPlan.Item item, Optional<StudentKey> student) {
         boolean question = plan.get().isQuestion(item);
         int at = rows.indexOf(chosen.get());
-        plan.get().decide(item, student);
-        changed();
+        changeTo(plan.get().decided(item, student));
         if (question) {
             nextQuestion(Math.max(0, at));
         }
@@ -139,21 +143,18 @@ final class Decisions {
     /** Says yes to every likely match at once. */
     void acceptLikely() {
         CollectPlan now = plan.get();
-        now.questions().forEach(q -> q.match().likely().ifPresent(s -> now.decide(q, Optional.of(s))));
-        changed();
+        changeTo(now.decided(now.questions()
+                .stream()
+                .filter(q -> q.match().likely().isPresent())
+                .collect(Collectors.toMap(q -> q, q -> q.match().likely()))));
     }
 
     void setAsideRest() {
-        CollectPlan now = plan.get();
-        now.questions().forEach(q -> now.decide(q, Optional.empty()));
-        changed();
+        changeTo(plan.get().withQuestionsAside());
     }
 
     void takeBack() {
-        chosenItem().ifPresent(i -> {
-            plan.get().undecide(i);
-            changed();
-        });
+        chosenItem().ifPresent(i -> changeTo(plan.get().undecided(i)));
     }
 
     void nextQuestion() {

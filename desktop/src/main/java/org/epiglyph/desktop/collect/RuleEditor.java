@@ -40,6 +40,36 @@ final class RuleEditor implements Editor {
         name.setId("rule-name");
         written.setId("rule-written");
         said.setId("rule-said");
+        offerLevels();
+        use = Form.button("Collect.rule.use", "main-button", () -> {
+            FilingRule rule = rule().orElseThrow();
+            close.run();
+            model.change(p -> p.withRule(Optional.of(rule)));
+        });
+        use.setId("use-rule");
+        keep = Form.button("Collect.rule.keep", "plain-button", () -> rule().flatMap(model.beside()::keep)
+                .ifPresent(f -> said.setText(Words.of("Collect.rule.kept", f))));
+        keep.setId("keep-rule");
+        Button learn = Form.button("Collect.rule.learn", "link-button", () -> {
+            close.run();
+            model.change(p -> p.withRule(Optional.empty()));
+        });
+        Button cancel = Form.button("Collect.cancel", "link-button", close);
+        cancel.setId("cancel");
+        Button file = Form.button("Collect.rule.open", "link-button", this::open);
+        root = new VBox(Form.words(Words.of("Collect.rule.heading"), "subheading"), Form.hint("Collect.rule.hint"),
+                fields(), said, examples, Form.labelled("Collect.rule.name", name, keep),
+                Form.lastLine(file, learn, cancel, use));
+        offer();
+        root.getStyleClass().add("editor");
+        examples.getStyleClass().add("rule-examples");
+        written.textProperty().addListener((_, _, _) -> refresh());
+        where.valueProperty().addListener((_, _, _) -> refresh());
+        show(plan.rule().orElse(FilingRule.of(plan.task().title(), FilingRule.FILE, "<family>_<given>_<free>")));
+    }
+
+    /** Where in a path the rule reads: the file's name, or one of the folders. */
+    private void offerLevels() {
         where.setId("rule-where");
         where.getItems().add(FilingRule.FILE);
         for (int i = 0; i < DEEPEST; i++) {
@@ -58,37 +88,15 @@ final class RuleEditor implements Editor {
                 throw new UnsupportedOperationException("The choice is not typed");
             }
         });
-        use = Form.button("Collect.rule.use", "main-button", () -> {
-            FilingRule rule = rule().orElseThrow();
-            close.run();
-            model.change(p -> p.useRule(Optional.of(rule)));
-        });
-        use.setId("use-rule");
-        keep = Form.button("Collect.rule.keep", "plain-button", () -> rule().flatMap(model.beside()::keep)
-                .ifPresent(f -> said.setText(Words.of("Collect.rule.kept", f))));
-        keep.setId("keep-rule");
-        Button learn = Form.button("Collect.rule.learn", "link-button", () -> {
-            close.run();
-            model.change(p -> p.useRule(Optional.empty()));
-        });
-        Button cancel = Form.button("Collect.cancel", "link-button", close);
-        cancel.setId("cancel");
-        Button file = Form.button("Collect.rule.open", "link-button", this::open);
+    }
+
+    private HBox fields() {
         HBox.setHgrow(written, Priority.ALWAYS);
         VBox writtenColumn = Form.labelled("Collect.rule.written", written);
         HBox.setHgrow(writtenColumn, Priority.ALWAYS);
         HBox fields = new HBox(new VBox(Form.label("Collect.rule.where", where), where), writtenColumn);
         fields.getStyleClass().add("field-pair");
-        root = new VBox(Form.words(Words.of("Collect.rule.heading"), "subheading"), Form.hint("Collect.rule.hint"),
-                fields,
-                said, examples, Form.labelled("Collect.rule.name", name, keep),
-                Form.lastLine(file, learn, cancel, use));
-        offer();
-        root.getStyleClass().add("editor");
-        examples.getStyleClass().add("rule-examples");
-        written.textProperty().addListener((_, _, _) -> refresh());
-        where.valueProperty().addListener((_, _, _) -> refresh());
-        show(plan.rule().orElse(FilingRule.of(plan.task().title(), FilingRule.FILE, "<family>_<given>_<free>")));
+        return fields;
     }
 
     @Override

@@ -25,8 +25,8 @@ import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.exchange.sheet.SheetFile;
 import org.epiglyph.exchange.sheet.SheetRoles;
-import org.epiglyph.exchange.sheet.Table;
-import org.epiglyph.exchange.sheet.TableBytes;
+import org.epiglyph.exchange.table.Table;
+import org.epiglyph.exchange.table.TableBytes;
 
 /** Says which column of the grade sheet means what, with the sheet itself below and what follows from it. */
 final class SheetEditor implements Editor {
@@ -53,12 +53,12 @@ final class SheetEditor implements Editor {
             SheetFile chosen = file.orElseThrow();
             SheetRoles wanted = roles;
             close.run();
-            model.change(p -> p.useSheet(Optional.of(GradeSheet.of(chosen, wanted))));
+            model.change(p -> p.withSheet(Optional.of(GradeSheet.of(chosen, wanted))));
         });
         use.setId("use-sheet");
         Button none = Form.button("Collect.sheet.none", "link-button", () -> {
             close.run();
-            model.change(p -> p.useSheet(Optional.empty()));
+            model.change(p -> p.withSheet(Optional.empty()));
         });
         Button another = Form.button("Collect.sheet.another", "link-button", this::open);
         Button cancel = Form.button("Collect.cancel", "link-button", close);

@@ -55,7 +55,7 @@ final class TimesEditor implements Editor {
         use = Form.button("Collect.times.use", "main-button", () -> {
             Task other = read().orElseThrow();
             close.run();
-            model.change(p -> p.useTask(other));
+            model.change(p -> p.withTask(other));
         });
         use.setId("use-times");
         Button cancel = Form.button("Collect.cancel", "link-button", close);

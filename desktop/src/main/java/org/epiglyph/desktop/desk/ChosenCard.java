@@ -92,6 +92,26 @@ final class ChosenCard extends VBox {
                 ? MarkWords.of(marks.getFirst())
                 : Words.of("Chosen.count", marks.size()));
         count.getStyleClass().add("hint");
+        boolean hidden = marks.stream().allMatch(Mark::isPrivate);
+        HBox acts = new HBox(act("Chosen.front", () -> chosen.order(true)),
+                act("Chosen.back", () -> chosen.order(false)),
+                act("Chosen.copy", chosen::copy),
+                act(hidden ? "Chosen.forStudent" : "Chosen.private", chosen::togglePrivate),
+                act("Chosen.delete", chosen::remove));
+        acts.getStyleClass().add("chosen-line");
+        getChildren().setAll(count, inks(chosen), acts, link(chosen));
+        if (marks.stream().allMatch(TypedText.class::isInstance)) {
+            boolean ground = marks.stream().allMatch(m -> ((TypedText) m).ground());
+            acts.getChildren()
+                    .add(act(ground ? "Chosen.noGround" : "Chosen.ground",
+                            () -> chosen.change(m -> m instanceof TypedText t ? t.withGround(!ground) : m)));
+        }
+        if (marks.stream().allMatch(TextMarkup.class::isInstance)) {
+            getChildren().add(styles(chosen, (TextMarkup) marks.getFirst()));
+        }
+    }
+
+    private HBox inks(Chosen chosen) {
         HBox inks = new HBox();
         inks.getStyleClass().add("chosen-line");
         for (Ink ink : Ink.values()) {
@@ -106,32 +126,21 @@ final class ChosenCard extends VBox {
         inks.getChildren()
                 .addAll(act("Chosen.smaller", () -> chosen.scale(1 / STEP)),
                         act("Chosen.larger", () -> chosen.scale(STEP)));
+        return inks;
+    }
+
+    /** Makes the marks evidence for the criterion in the ledger, or no longer. */
+    private Button link(Chosen chosen) {
         Criterion criterion = model.batch()
                 .scheme()
                 .findCriterion(model.scores().criterionProperty().get())
                 .orElse(model.batch().scheme().criteria().getFirst());
-        boolean linked = marks.stream().allMatch(m -> m.head().criterion().equals(criterion.id()));
-        boolean hidden = marks.stream().allMatch(Mark::isPrivate);
-        HBox acts = new HBox(act("Chosen.front", () -> chosen.order(true)),
-                act("Chosen.back", () -> chosen.order(false)),
-                act("Chosen.copy", chosen::copy),
-                act(hidden ? "Chosen.forStudent" : "Chosen.private", chosen::togglePrivate),
-                act("Chosen.delete", chosen::remove));
-        acts.getStyleClass().add("chosen-line");
+        boolean linked = chosen.marks().stream().allMatch(m -> m.head().criterion().equals(criterion.id()));
         Button link = new Button(Words.of(linked ? "Chosen.unlink" : "Chosen.link", criterion.name()));
         link.getStyleClass().add("link-button");
         link.setId("link-criterion");
         link.setOnAction(_ -> chosen.link(criterion.id()));
-        getChildren().setAll(count, inks, acts, link);
-        if (marks.stream().allMatch(TypedText.class::isInstance)) {
-            boolean ground = marks.stream().allMatch(m -> ((TypedText) m).ground());
-            acts.getChildren()
-                    .add(act(ground ? "Chosen.noGround" : "Chosen.ground",
-                            () -> chosen.change(m -> m instanceof TypedText t ? t.withGround(!ground) : m)));
-        }
-        if (marks.stream().allMatch(TextMarkup.class::isInstance)) {
-            getChildren().add(styles(chosen, (TextMarkup) marks.getFirst()));
-        }
+        return link;
     }
 
     private static Node styles(Chosen chosen, TextMarkup first) {

@@ -14,7 +14,9 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.pencase.Tool;
@@ -38,7 +40,6 @@ import org.epiglyph.desktop.paper.PageWords;
 import org.epiglyph.desktop.paper.PenInput;
 import org.epiglyph.desktop.paper.RemarkField;
 import org.epiglyph.desktop.paper.TypedTextField;
-import org.epiglyph.desktop.settings.View;
 
 /** The desk: ledger, side sheet, pen case, pages, margin and roll, from left to right. */
 public final class Desk implements Place {
@@ -57,7 +58,6 @@ public final class Desk implements Place {
     private final RollStrip roll;
     private final PartsInSight parts;
     private final LookAgain lookAgain;
-    private final HBox paper;
     private final StackPane root;
     private final ObservableValue<String> title;
     private final DeskTools tools;
@@ -94,37 +94,37 @@ public final class Desk implements Place {
         caseAtPointer = new CaseAtPointer(penCase, above, pages::requestFocus);
         chosenCard = new ChosenCard(model, pages, above);
         roll = new RollStrip(model, above, student -> go(() -> model.open(student)));
-        PagesSide pagesSide = new PagesSide(model, pages, images,
-                scale -> looks.change(v -> v.withZoom(View.Zoom.of(scale))));
-        BesideSide beside = new BesideSide(model, pages, images, files, pieces);
-        FindSide find = new FindSide(model, pages, images, student -> go(() -> model.open(student)));
-        question = new ByQuestion(model, pages, images, find::words);
-        PhrasesSide phrases = new PhrasesSide(model, words -> lookFor(find, words));
-        HintsSide hints = new HintsSide(model, pages, new HintsModel(model, images, tools.spelling()));
         spoken = new SpokenHand(model, tools, this::goTo);
-        side = new SideSheet(
-                List.of(new RemarksSide(model, this::goTo, images::picture, tools.links()), pagesSide, find,
-                        beside, new HistorySide(model, tools.clock().getZone()), new SameScoreSide(model), phrases,
-                        new NamesSide(model, pages), new EarlierSide(model, SerialExecutor.thread()),
-                        new PassagesSide(model, pages, images, pieces),
-                        hints, spoken.side(), new AnswersSide(model, this::goTo)),
-                pages::requestFocus);
+        DeskSides sides = new DeskSides(new DeskSides.Ground(model, pages, files, pieces, looks, tools,
+                student -> go(() -> model.open(student)), this::goTo), spoken.side());
+        side = sides.sheet();
+        question = new ByQuestion(model, pages, images, sides.find()::words);
         ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
-        ledger.takePhrases(phrases.hand());
+        ledger.takePhrases(sides.phrases().hand());
         spoken.connect(ledger, side);
-        gestures.takePhrases(phrases.hand());
-        finder = new DeskFinder(model, tools.finding(), student -> go(() -> model.open(student)), criterion -> {
-            model.scores().criterionProperty().set(criterion);
-            ledger.focusCriterion();
-        }, phrase -> {
-            side.show("phrases");
-            phrases.look(phrase);
-        });
+        gestures.takePhrases(sides.phrases().hand());
+        finder = new DeskFinder(model, tools.finding(), student -> go(() -> model.open(student)), this::toCriterion,
+                phrase -> {
+                    side.show("phrases");
+                    sides.phrases().look(phrase);
+                });
         lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
+        root = new StackPane(laidOut(), above);
+        title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
+                model.progress().scoredProperty(), model.walk().followedProperty());
+        acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
+                sides, finder, files, pieces, spoken,
+                tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
+        hear();
+        new TypingLine(pages, ledger, side);
+        watch();
+        parts.arrange();
+    }
+
+    private HBox laidOut() {
         HBox.setHgrow(pages, Priority.ALWAYS);
-        paper = new HBox(pages, parts.besidePaper());
-        StackPane sheets = new StackPane(paper, margin);
+        StackPane sheets = new StackPane(new HBox(pages, parts.besidePaper()), margin);
         sheets.setMinWidth(0);
         VBox.setVgrow(sheets, Priority.ALWAYS);
         VBox work = new VBox(new SealedStrip(model), sheets);
@@ -133,12 +133,11 @@ public final class Desk implements Place {
         HBox all = new HBox(ledger, side, penCase, work, roll);
         all.getStyleClass().add("desk");
         above.setPickOnBounds(false);
-        root = new StackPane(all, above);
-        title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
-                model.progress().scoredProperty(), model.walk().followedProperty());
-        acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
-                find, finder, pagesSide, beside, files, pieces, spoken, hints,
-                tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
+        return all;
+    }
+
+    /** Keys and pointer wherever they are on the desk. */
+    private void hear() {
         ledger.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
                 pages.requestFocus();
@@ -149,37 +148,11 @@ public final class Desk implements Place {
         root.addEventFilter(KeyEvent.KEY_RELEASED, _ -> spoken.released());
         root.addEventFilter(MouseEvent.ANY, e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> penCase.pressed(e.getTarget()));
-        new TypingLine(pages, ledger, side);
-        watch();
-        parts.arrange();
     }
 
     private void watch() {
-        model.submissionProperty().addListener((_, before, now) -> {
-            if (now.student().key().equals(openPages.student())) {
-                if (now.differsOnlyInSeen(before)) {
-                    side.refresh();
-                    return;
-                }
-                if (!before.scores().equals(now.scores())) {
-                    question.scored();
-                }
-                refresh();
-                openPages.refresh();
-            } else {
-                open();
-            }
-        });
-        model.batchProperty().addListener((_, before, now) -> {
-            lookAgain.later();
-            boolean named = openPages.namesChanged(before, now);
-            if (named || !before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook())) {
-                side.refresh();
-            }
-            if (before.scheme() != now.scheme()) {
-                refresh();
-            }
-        });
+        model.submissionProperty().addListener((_, before, now) -> changed(before, now));
+        model.batchProperty().addListener((_, before, now) -> changed(before, now));
         model.shownHandInProperty().addListener((_, _, _) -> {
             ledger.refresh();
             openPages.refresh();
@@ -209,6 +182,31 @@ public final class Desk implements Place {
         });
         pages.onZoom(zoom -> looks.change(v -> v.withZoom(zoom)));
         margin.heightProperty().addListener((_, _, _) -> Platform.runLater(margin::refresh));
+    }
+
+    private void changed(Submission before, Submission now) {
+        if (!now.student().key().equals(openPages.student())) {
+            open();
+        } else if (now.differsOnlyInSeen(before)) {
+            side.refresh();
+        } else {
+            if (!before.scores().equals(now.scores())) {
+                question.scored();
+            }
+            refresh();
+            openPages.refresh();
+        }
+    }
+
+    private void changed(Batch before, Batch now) {
+        lookAgain.later();
+        boolean named = openPages.namesChanged(before, now);
+        if (named || !before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook())) {
+            side.refresh();
+        }
+        if (before.scheme() != now.scheme()) {
+            refresh();
+        }
     }
 
     @Override
@@ -338,9 +336,9 @@ public final class Desk implements Place {
         pages.reveal(mark.page(), mark.bounds());
     }
 
-    private void lookFor(FindSide find, String words) {
-        side.show(find.name());
-        find.everywhere(words);
+    private void toCriterion(String criterion) {
+        model.scores().criterionProperty().set(criterion);
+        ledger.focusCriterion();
     }
 
     /** Brings a student to the desk, and there what was found about their work. */
@@ -354,8 +352,7 @@ public final class Desk implements Place {
         go(() -> model.open(student));
         if (!criterion.isEmpty()) {
             Platform.runLater(() -> {
-                model.scores().criterionProperty().set(criterion);
-                ledger.focusCriterion();
+                toCriterion(criterion);
                 model.scores().evidence(criterion).stream().findFirst().ifPresent(this::goTo);
             });
         }

@@ -44,8 +44,8 @@ final class DeskActs {
 
     /** The parts of the desk that acts work on. */
     record Parts(PageRoll pages, Ledger ledger, SideSheet side, PenCaseStrip penCase, CaseAtPointer atPointer,
-            KeyPen keyPen, FindSide find, DeskFinder finder, PagesSide small, BesideSide beside, DocumentFiles files,
-            Pieces pieces, SpokenHand spoken, HintsSide hints, Optional<SimulatedTablet> tablet) {}
+            KeyPen keyPen, DeskSides sides, DeskFinder finder, DocumentFiles files, Pieces pieces, SpokenHand spoken,
+            Optional<SimulatedTablet> tablet) {}
 
     DeskActs(Desk desk, DeskModel model, Looks looks, Parts parts) {
         this.desk = desk;
@@ -232,14 +232,15 @@ final class DeskActs {
                 act("remarks", "Shift+R", () -> parts.side.toggle("remarks")),
                 act("find", "Shortcut+F", () -> parts.side.show("find")),
                 act("nextHint", "J", () -> hint(1)), act("hintBefore", "Shortcut+J", () -> hint(-1)),
-                act("correctHint", "Shift+J", parts.hints::correct),
-                act("findNext", "F3", () -> parts.find.go(1)), act("findBefore", "Shift+F3", () -> parts.find.go(-1)),
+                act("correctHint", "Shift+J", parts.sides.hints()::correct),
+                act("findNext", "F3", () -> parts.sides.find().go(1)),
+                act("findBefore", "Shift+F3", () -> parts.sides.find().go(-1)),
                 act("history", "Y", () -> parts.side.toggle("history")));
     }
 
     private void hint(int by) {
         parts.side.show("hints");
-        parts.hints.go(by);
+        parts.sides.hints().go(by);
     }
 
     private List<Act> pages() {
@@ -247,7 +248,7 @@ final class DeskActs {
                 act("pageBack", "PAGE_UP", () -> parts.pages.turnPages(-1)),
                 act("goToPage", "Shortcut+G", () -> {
                     parts.side.show("pages");
-                    parts.small.focusNumber();
+                    parts.sides.small().focusNumber();
                 }), act("smallPages", "V", () -> parts.side.toggle("pages")),
                 act("turnPage", "Shortcut+R", () -> parts.pages.pageInSight().ifPresent(model::turn)),
                 act("zoomIn", "Shortcut+PLUS", () -> parts.pages.zoomBy(ZOOM_STEP)),
@@ -285,7 +286,7 @@ final class DeskActs {
 
     private void beside(String what) {
         parts.side.show("beside");
-        parts.beside.choose(what);
+        parts.sides.beside().choose(what);
     }
 
     /** Looks at the hand-in before, from the oldest on at the newest again. */

@@ -72,7 +72,7 @@ final class EnclosureLine extends FlowPane {
                 Enclosing.carryOut(model.workspace(), file, students);
                 return String.valueOf(file.getFileName());
             } catch (EditRefused e) {
-                throw new Problem(e.getMessage(), e);
+                throw new Problem(e.said(), e);
             }
         }, name -> {
             model.saidProperty().set(Words.of("HandBack.enclosed", name, students.size()));

@@ -346,7 +346,7 @@ public final class HandBackModel {
         try (Workspace.Hold _ = workspace.hold()) {
             return work.run();
         } catch (EditRefused e) {
-            throw new Problem(e.getMessage(), e);
+            throw new Problem(e.said(), e);
         }
     }
 

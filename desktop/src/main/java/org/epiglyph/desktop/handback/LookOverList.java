@@ -287,7 +287,11 @@ final class LookOverList extends VBox {
         words.getStyleClass().add("hint");
         words.setWrapText(true);
         HBox.setHgrow(words, Priority.ALWAYS);
-        return new HBox(words, link("HandBack.withdraw", row, () -> model.withdraw(row.student(), acceptance)));
+        Button withdraw = link("HandBack.withdraw", row, () -> model.withdraw(row.student(), acceptance));
+        withdraw.setMinWidth(Region.USE_PREF_SIZE);
+        HBox line = new HBox(words, withdraw);
+        line.getStyleClass().add("accepted-line");
+        return line;
     }
 
     private Node reason(Finding finding) {

@@ -64,39 +64,14 @@ final class ProofPane extends VBox {
     ProofPane(ProofModel model, Runnable next) {
         this.model = model;
         this.next = next;
-        HBox head = new HBox();
-        head.getStyleClass().add("proof-head");
-        for (String name : List.of("pages", "feedback", "record", "row", "letter")) {
-            Button button = new Button(Words.of("HandBack.proof." + name));
-            button.getStyleClass().add("filter");
-            button.setId("proof-" + name);
-            button.setMinWidth(Region.USE_PREF_SIZE);
-            button.setOnAction(_ -> show(name));
-            tabs.put(name, button);
-        }
-        FlowPane names = new FlowPane();
-        names.getStyleClass().add("proof-tabs");
-        names.getChildren().addAll(tabs.values());
-        HBox.setHgrow(names, Priority.ALWAYS);
-        whose.getStyleClass().add("hint");
-        whose.setMinWidth(Region.USE_PREF_SIZE);
-        head.getChildren().addAll(names, whose);
+        HBox head = head();
         trouble.getStyleClass().add("notice");
         trouble.setWrapText(true);
         trouble.managedProperty().bind(trouble.textProperty().isNotEmpty());
         since.setId("proof-since");
         since.setWrapText(true);
         since.managedProperty().bind(since.textProperty().isNotEmpty());
-        waiting.getStyleClass().add("hint");
-        waiting.setWrapText(true);
-        waiting.textProperty()
-                .bind(Bindings.when(model.buildingProperty())
-                        .then(Words.of("HandBack.proof.building"))
-                        .otherwise(Words.of("HandBack.proof.choose")));
-        waiting.visibleProperty()
-                .bind(Bindings.createBooleanBinding(() -> model.shownProperty().get().isEmpty(), model.shownProperty())
-                        .and(model.troubleProperty().isEmpty()));
-        waiting.managedProperty().bind(waiting.visibleProperty());
+        sayWhatIsAwaited();
         words.setFitToWidth(true);
         words.getStyleClass().add("proof-words");
         content.getChildren().addAll(pages, words);
@@ -112,6 +87,39 @@ final class ProofPane extends VBox {
             }
         });
         refresh();
+    }
+
+    private HBox head() {
+        for (String name : List.of("pages", "feedback", "record", "row", "letter")) {
+            Button button = new Button(Words.of("HandBack.proof." + name));
+            button.getStyleClass().add("filter");
+            button.setId("proof-" + name);
+            button.setMinWidth(Region.USE_PREF_SIZE);
+            button.setOnAction(_ -> show(name));
+            tabs.put(name, button);
+        }
+        FlowPane names = new FlowPane();
+        names.getStyleClass().add("proof-tabs");
+        names.getChildren().addAll(tabs.values());
+        HBox.setHgrow(names, Priority.ALWAYS);
+        whose.getStyleClass().add("hint");
+        whose.setMinWidth(Region.USE_PREF_SIZE);
+        HBox head = new HBox(names, whose);
+        head.getStyleClass().add("proof-head");
+        return head;
+    }
+
+    private void sayWhatIsAwaited() {
+        waiting.getStyleClass().add("hint");
+        waiting.setWrapText(true);
+        waiting.textProperty()
+                .bind(Bindings.when(model.buildingProperty())
+                        .then(Words.of("HandBack.proof.building"))
+                        .otherwise(Words.of("HandBack.proof.choose")));
+        waiting.visibleProperty()
+                .bind(Bindings.createBooleanBinding(() -> model.shownProperty().get().isEmpty(), model.shownProperty())
+                        .and(model.troubleProperty().isEmpty()));
+        waiting.managedProperty().bind(waiting.visibleProperty());
     }
 
     private void show(String name) {

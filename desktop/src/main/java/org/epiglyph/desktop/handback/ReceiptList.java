@@ -67,21 +67,11 @@ final class ReceiptList extends VBox {
         Label name = new Label(model.name(outcome.student()));
         name.getStyleClass().add("finding-name");
         name.setWrapText(true);
-        Label words = new Label(switch (outcome) {
-            case Outcome.Done(var _, var receipt, var leftOut) ->
-                Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())))
-                        + leftOut.stream().map(l -> "\n" + l).collect(Collectors.joining());
-            case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
-            case Outcome.Failed(var _, String why) -> Words.of("HandBack.failed", why);
-            case Outcome.Asked(var _, var _, String why) -> Words.of("HandBack.failed", why);
-            case Outcome.Differs(var _, var theirs, var _, var _) -> Words.of("HandBack.differs", theirs.at()
-                    .map(at -> Words.of("HandBack.differs.at", TIME.format(at.atZone(model.batch().task().zone()))))
-                    .orElse(""));
-            case Outcome.TheirsStand _ -> Words.of("HandBack.theirsStand");
-        });
+        Label words = new Label(words(outcome));
         words.setWrapText(true);
         words.getStyleClass().add("hint");
         VBox line = new VBox(name, words);
+        line.getStyleClass().add("finding");
         if (outcome instanceof Outcome.Asked asked) {
             Button yes = new Button(Words.of("HandBack.accept." + asked.doubt().name()));
             yes.setId("accept-" + asked.student());
@@ -103,8 +93,22 @@ final class ReceiptList extends VBox {
             default -> {
             }
         }
-        line.getStyleClass().add("finding");
         return line;
+    }
+
+    private String words(Outcome outcome) {
+        return switch (outcome) {
+            case Outcome.Done(var _, var receipt, var leftOut) ->
+                Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())))
+                        + leftOut.stream().map(l -> "\n" + l).collect(Collectors.joining());
+            case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
+            case Outcome.Failed(var _, String why) -> Words.of("HandBack.failed", why);
+            case Outcome.Asked(var _, var _, String why) -> Words.of("HandBack.failed", why);
+            case Outcome.Differs(var _, var theirs, var _, var _) -> Words.of("HandBack.differs", theirs.at()
+                    .map(at -> Words.of("HandBack.differs.at", TIME.format(at.atZone(model.batch().task().zone()))))
+                    .orElse(""));
+            case Outcome.TheirsStand _ -> Words.of("HandBack.theirsStand");
+        };
     }
 
     /** One of two words on a student, so that both can be compared. */

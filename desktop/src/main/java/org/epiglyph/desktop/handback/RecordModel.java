@@ -150,7 +150,7 @@ final class RecordModel {
                 return Allowing.carryOut(workspace, connect(address, token), origin.get().task(), students, wish,
                         progress);
             } catch (EditRefused e) {
-                throw new Problem(e.getMessage(), e);
+                throw new Problem(e.said(), e);
             }
         }, failed -> {
             trouble.set(String.join("\n", failed));

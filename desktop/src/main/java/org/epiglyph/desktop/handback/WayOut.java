@@ -77,14 +77,7 @@ final class WayOut extends ScrollPane {
         send.setId("hand-back-send");
         send.getStyleClass().add("main-button");
         send.setOnAction(_ -> handBack());
-        afterwards.getStyleClass().add("look-over-acts");
-        afterwards.getChildren()
-                .addAll(afterwards("ask-seen", "HandBack.askSeen",
-                        () -> model.record().askWhoHasSeen(record.address(), record.token(), handedBack())),
-                        afterwards("show-now", "HandBack.showNow",
-                                () -> model.record().show(record.address(), record.token(), handedBack(), true)),
-                        afterwards("hold-now", "HandBack.holdNow",
-                                () -> model.record().show(record.address(), record.token(), handedBack(), false)));
+        offerAfterwards();
         ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
         VBox ways = new VBox(sentence(), new ProfileFields(model), record, toFolder(), plain());
@@ -104,6 +97,18 @@ final class WayOut extends ScrollPane {
         record.onChange(this::refresh);
         model.background().busyProperty().addListener((_, _, _) -> refresh());
         refresh();
+    }
+
+    /** What can be done with results that the record has. */
+    private void offerAfterwards() {
+        afterwards.getStyleClass().add("look-over-acts");
+        afterwards.getChildren()
+                .addAll(afterwards("ask-seen", "HandBack.askSeen",
+                        () -> model.record().askWhoHasSeen(record.address(), record.token(), handedBack())),
+                        afterwards("show-now", "HandBack.showNow",
+                                () -> model.record().show(record.address(), record.token(), handedBack(), true)),
+                        afterwards("hold-now", "HandBack.holdNow",
+                                () -> model.record().show(record.address(), record.token(), handedBack(), false)));
     }
 
     // --- the sentence
@@ -188,20 +193,26 @@ final class WayOut extends ScrollPane {
         pages.setText(Words.of("HandBack.form." + profile().form()));
         sheet.setText(Words.of("HandBack.sheet." + profile().sheet()));
         List<LookOverModel.Row> going = rowsThatGo();
-        long unchanged = going.stream().filter(this::isThere).count();
-        counts.setText(onlyChosen.get() && going.size() < picked.size()
-                ? Words.of("HandBack.goes", going.size(), unchanged, 0) + " "
-                        + Words.of("HandBack.chosenStay", picked.size() - going.size())
-                : Words.of("HandBack.goes", going.size(), unchanged,
-                        onlyChosen.get() ? 0 : lookOver.rowsProperty().get().stream().filter(this::stays).count()));
+        boolean undecided = !intoFolder.get() && record.showing().isEmpty();
+        counts.setText(goes(going, picked.size())
+                + (undecided && !going.isEmpty() ? " " + Words.of("HandBack.chooseShowing") : ""));
         record.ask(intoFolder.get() ? 0 : (int) going.stream().filter(this::wasHandedBack).count());
         enclosures.show(picked);
         allowing.show(!intoFolder.get() && record.canAllow() ? picked : List.of());
         Form.show(afterwards, !intoFolder.get() && record.canHold() && !handedBack().isEmpty());
         afterwards.setDisable(model.background().busyProperty().get());
         send.setText(Words.of("HandBack.send", going.size()));
-        send.setDisable(going.isEmpty() || model.background().busyProperty().get()
-                || !intoFolder.get() && record.showing().isEmpty());
+        send.setDisable(going.isEmpty() || model.background().busyProperty().get() || undecided);
+    }
+
+    /** How many go, and how many stay and why. */
+    private String goes(List<LookOverModel.Row> going, int picked) {
+        long unchanged = going.stream().filter(this::isThere).count();
+        return onlyChosen.get() && going.size() < picked
+                ? Words.of("HandBack.goes", going.size(), unchanged, 0) + " "
+                        + Words.of("HandBack.chosenStay", picked - going.size())
+                : Words.of("HandBack.goes", going.size(), unchanged,
+                        onlyChosen.get() ? 0 : lookOver.rowsProperty().get().stream().filter(this::stays).count());
     }
 
     /** Waits for a decision, and there is something to go. */

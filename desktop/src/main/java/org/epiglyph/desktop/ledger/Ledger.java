@@ -72,6 +72,22 @@ public final class Ledger extends VBox {
                 model::writeOnTheWhole);
         privately = new KeptWords(model, Words.of("Ledger.privatePrompt"), 2, Audience.PRIVATE, model::writePrivately);
         getStyleClass().add("ledger");
+        layOut();
+        getChildren().addAll(body, foot);
+        model.scores()
+                .criterionProperty()
+                .addListener((_, _, _) -> Platform.runLater(() -> active().ifPresent(this::bringIntoView)));
+        for (KeptWords field : List.of(onTheWhole, privately)) {
+            field.focusWithinProperty().addListener((_, _, within) -> {
+                if (within) {
+                    Platform.runLater(() -> bringIntoView(field));
+                }
+            });
+        }
+        refresh();
+    }
+
+    private void layOut() {
         derivation.getStyleClass().add("derivation");
         derivation.setWrapText(true);
         showDerivation(false);
@@ -94,18 +110,6 @@ public final class Ledger extends VBox {
             }
         });
         setVgrow(body, Priority.ALWAYS);
-        getChildren().addAll(body, foot);
-        model.scores()
-                .criterionProperty()
-                .addListener((_, _, _) -> Platform.runLater(() -> active().ifPresent(this::bringIntoView)));
-        for (KeptWords field : List.of(onTheWhole, privately)) {
-            field.focusWithinProperty().addListener((_, _, within) -> {
-                if (within) {
-                    Platform.runLater(() -> bringIntoView(field));
-                }
-            });
-        }
-        refresh();
     }
 
     /** Goes to what was found about the work on the desk, where it stands on a mark or in the ledger. */

@@ -60,15 +60,32 @@ final class LetterWay extends VBox {
                 one -> Words.of("Letters.security." + one), one -> protection = one);
         folder.setText(model.folder().toString());
         ids();
+        choice(habit.byMail());
+        Label heading = new Label(Words.of("Letters.how"));
+        heading.getStyleClass().add("subheading");
+        VBox fields = new VBox(Form.labelled("Letters.from", from), Form.labelled("Letters.fromName", name), asFiles,
+                folderPart(), mail, mailPart());
+        fields.getStyleClass().add("way-out-part");
+        fields.disableProperty().bind(model.background().busyProperty());
+        sendButton();
+        getChildren().addAll(heading, fields, again(), send,
+                Form.words(model.troubleProperty(), "notice", "letters-trouble"),
+                Form.words(model.saidProperty(), "said", "letters-said"), new BusyPane(model.background()),
+                Form.hint("Letters.hint"));
+    }
+
+    private void choice(boolean byMail) {
         ToggleGroup ways = new ToggleGroup();
         for (RadioButton way : List.of(asFiles, mail)) {
             way.setToggleGroup(ways);
             way.setWrapText(true);
             way.setMinHeight(Region.USE_PREF_SIZE);
         }
-        (habit.byMail() ? mail : asFiles).setSelected(true);
-        Label heading = new Label(Words.of("Letters.how"));
-        heading.getStyleClass().add("subheading");
+        (byMail ? mail : asFiles).setSelected(true);
+    }
+
+    /** Offered where letters may have gone already. */
+    private CheckBox again() {
         CheckBox again = new CheckBox(Words.of("Letters.again"));
         again.setId("letters-again");
         again.setWrapText(true);
@@ -79,10 +96,10 @@ final class LetterWay extends VBox {
                         .map(p -> model.againProperty().get()
                                 || p.fates().stream().anyMatch(f -> f instanceof LetterSending.Fate.MayHaveGone)));
         again.managedProperty().bind(again.visibleProperty());
-        VBox fields = new VBox(Form.labelled("Letters.from", from), Form.labelled("Letters.fromName", name), asFiles,
-                folderPart(), mail, mailPart());
-        fields.getStyleClass().add("way-out-part");
-        fields.disableProperty().bind(model.background().busyProperty());
+        return again;
+    }
+
+    private void sendButton() {
         send.setId("letters-send");
         send.getStyleClass().add("main-button");
         send.setOnAction(_ -> send());
@@ -94,10 +111,6 @@ final class LetterWay extends VBox {
                                 () -> model.going().isEmpty() || model.text().isEmpty()
                                         || !model.text().unknown().isEmpty(),
                                 model.planProperty(), model.subjectProperty(), model.wordsProperty())));
-        getChildren().addAll(heading, fields, again, send,
-                Form.words(model.troubleProperty(), "notice", "letters-trouble"),
-                Form.words(model.saidProperty(), "said", "letters-said"), new BusyPane(model.background()),
-                Form.hint("Letters.hint"));
     }
 
     private void ids() {

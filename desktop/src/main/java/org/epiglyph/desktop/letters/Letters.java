@@ -161,6 +161,20 @@ public final class Letters implements Place {
         VBox.setVgrow(words, Priority.ALWAYS);
         words.setPrefRowCount(9);
         Kept.tabGoesOn(words);
+        unknown.getStyleClass().add("notice");
+        unknown.setId("letter-unknown");
+        unknown.setWrapText(true);
+        VBox writing = new VBox(Form.label("Letters.subject", subject), subject, Form.label("Letters.words", words),
+                words, slots(), unknown);
+        writing.getStyleClass().add("letters-writing");
+        VBox.setVgrow(writing, Priority.ALWAYS);
+        VBox middle = new VBox(writing, readBy(), reading());
+        middle.getStyleClass().add("letters-middle");
+        return middle;
+    }
+
+    /** What a letter may have in it of each student's own. */
+    private FlowPane slots() {
         FlowPane slots = new FlowPane();
         slots.getStyleClass().add("letters-slots");
         for (LetterText.Slot slot : LetterText.Slot.values()) {
@@ -174,14 +188,11 @@ public final class Letters implements Place {
             });
             slots.getChildren().add(put);
         }
-        unknown.getStyleClass().add("notice");
-        unknown.setId("letter-unknown");
-        unknown.setWrapText(true);
-        VBox writing = new VBox(Form.label("Letters.subject", subject), subject, Form.label("Letters.words", words),
-                words, slots, unknown);
-        writing.getStyleClass().add("letters-writing");
-        VBox.setVgrow(writing, Priority.ALWAYS);
-        readBy.getStyleClass().add("hint");
+        return slots;
+    }
+
+    /** The letter as one student reads it. */
+    private ScrollPane reading() {
         readSubject.getStyleClass().add("subheading");
         readSubject.setWrapText(true);
         readSubject.setMinHeight(Region.USE_PREF_SIZE);
@@ -196,6 +207,12 @@ public final class Letters implements Place {
         reading.setFitToWidth(true);
         reading.getStyleClass().add("letters-reading");
         VBox.setVgrow(reading, Priority.ALWAYS);
+        return reading;
+    }
+
+    /** Who reads it, and at which address. */
+    private HBox readBy() {
+        readBy.getStyleClass().add("hint");
         address.setId("letter-address");
         address.setPrefColumnCount(24);
         address.setPromptText(Words.of("Letters.address"));
@@ -210,9 +227,7 @@ public final class Letters implements Place {
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox read = new HBox(readBy, space, address);
         read.getStyleClass().add("letters-read");
-        VBox middle = new VBox(writing, read, reading);
-        middle.getStyleClass().add("letters-middle");
-        return middle;
+        return read;
     }
 
     private void show(LettersModel.Plan plan) {

@@ -254,7 +254,7 @@ public final class LettersModel {
             try (Workspace.Hold _ = workspace.hold()) {
                 return way.send(new LetterSending(workspace, clock, sender), students, progress);
             } catch (EditRefused e) {
-                throw new Problem(e.getMessage(), e);
+                throw new Problem(e.said(), e);
             }
         }, fates -> finish(fates, where), why -> {
             trouble.set(why);

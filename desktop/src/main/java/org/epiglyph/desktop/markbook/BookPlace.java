@@ -50,7 +50,7 @@ import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.LookAgain;
-import org.epiglyph.exchange.sheet.PastedCells;
+import org.epiglyph.exchange.table.PastedCells;
 import org.epiglyph.workspace.Workspace;
 
 /** The mark book: one line that says and chooses who is shown, the sheet under it, and a side where much is decided at once. */
@@ -89,6 +89,24 @@ public final class BookPlace implements Place {
         sheet = new BookSheet(model, ways.desk);
         side = new BookSide(model, executor, sheet, lists, ways.walk);
         conditions.getStyleClass().add("filter-line");
+        Label notice = Form.words(model.noticeProperty(), "book-notice", "book-notice");
+        HBox.setHgrow(sheet, Priority.ALWAYS);
+        HBox below = new HBox(sheet, side);
+        VBox.setVgrow(below, Priority.ALWAYS);
+        root = new VBox(head(), conditions, notice, below);
+        root.getStyleClass().addAll("place", "book");
+        counting = new WordCounting(model, SerialExecutor.thread());
+        lookAgain = new LookAgain(model::batch, SerialExecutor.thread(), model::lookAgain);
+        model.changesProperty().addListener((_, _, _) -> {
+            if (isShown) {
+                lookAgain.later();
+                refresh();
+            }
+        });
+        refresh();
+    }
+
+    private HBox head() {
         shown.setId("book-shown");
         shown.getStyleClass().add("hint");
         shown.setMinWidth(0);
@@ -109,25 +127,11 @@ public final class BookPlace implements Place {
         Label heading = new Label(Words.of("MarkBook.heading"));
         heading.getStyleClass().add("heading");
         heading.setMinWidth(Region.USE_PREF_SIZE);
-        Label notice = Form.words(model.noticeProperty(), "book-notice", "book-notice");
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox head = new HBox(heading, shown, again, space, find, side.openers());
         head.getStyleClass().add("book-head");
-        HBox.setHgrow(sheet, Priority.ALWAYS);
-        HBox below = new HBox(sheet, side);
-        VBox.setVgrow(below, Priority.ALWAYS);
-        root = new VBox(head, conditions, notice, below);
-        root.getStyleClass().addAll("place", "book");
-        counting = new WordCounting(model, SerialExecutor.thread());
-        lookAgain = new LookAgain(model::batch, SerialExecutor.thread(), model::lookAgain);
-        model.changesProperty().addListener((_, _, _) -> {
-            if (isShown) {
-                lookAgain.later();
-                refresh();
-            }
-        });
-        refresh();
+        return head;
     }
 
     public boolean isOf(Workspace workspace) {

@@ -307,7 +307,7 @@ final class BookSheet extends Region {
     private boolean typed(String words, CellEditor.Then then) {
         ScorePlan plan = ScorePlan.typed(model.batch(), typing.student(), typing.column(), words);
         if (!plan.refused().isEmpty()) {
-            editor.refuse(plan.refused().getFirst().why());
+            editor.refuse(plan.refused().getFirst().why().inWords());
             requestLayout();
             return false;
         }

@@ -11,6 +11,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
@@ -68,8 +69,8 @@ final class PastePane extends VBox {
 
     private Node row(ScorePlan.Place place) {
         return switch (place) {
-            case ScorePlan.Refused(String where, String typed, String why) ->
-                new VBox(Form.words(where + ": " + typed, "finding-name"), Form.words(why, "asks"));
+            case ScorePlan.Refused(String where, String typed, Message why) ->
+                new VBox(Form.words(where + ": " + typed, "finding-name"), Form.words(why.inWords(), "asks"));
             case ScorePlan.Taken taken -> Form.words(
                     Words.of("MarkBook.paste.place", model.batch().listedName(taken.student()),
                             taken.criterion().name(), inWords(taken.from()), inWords(taken.to())),

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.MarkCount;
@@ -95,7 +96,7 @@ public final class Scores {
     public Judgement read(Criterion criterion, String typed) {
         return switch (TypedScore.read(criterion, typed, model.submission().scores().judgement(criterion.id()))) {
             case TypedScore.Read(Judgement judgement) -> judgement;
-            case TypedScore.Refused(String why) -> throw new EditRefused(why);
+            case TypedScore.Refused(Message why) -> throw new EditRefused(why);
         };
     }
 

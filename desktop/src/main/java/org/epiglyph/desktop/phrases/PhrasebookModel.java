@@ -2,7 +2,6 @@ package org.epiglyph.desktop.phrases;
 
 import java.io.IOException;
 import java.nio.file.Path;
-
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -28,10 +27,10 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.desktop.editor.BatchEditor;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.sheet.PhraseFile;
-import org.epiglyph.exchange.sheet.TableBytes;
-import org.epiglyph.workspace.Glance;
+import org.epiglyph.exchange.phrases.PhraseFile;
+import org.epiglyph.exchange.table.TableBytes;
 import org.epiglyph.workspace.BatchFolder;
+import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 
 /**

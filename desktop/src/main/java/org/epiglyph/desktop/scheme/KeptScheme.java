@@ -8,7 +8,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.SameNames;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.sheet.SchemeFile;
+import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.workspace.Workspace;
 
 /** The scheme that waits for a decision, kept in a file beside the batch. */

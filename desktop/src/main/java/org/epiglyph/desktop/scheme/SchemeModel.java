@@ -13,6 +13,7 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.SchemeChange;
@@ -31,8 +32,8 @@ import org.epiglyph.desktop.editor.BatchEditor;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.sheet.SchemeFile;
-import org.epiglyph.exchange.sheet.TableBytes;
+import org.epiglyph.exchange.scheme.SchemeFile;
+import org.epiglyph.exchange.table.TableBytes;
 import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 
@@ -304,8 +305,8 @@ public final class SchemeModel extends BatchEditor {
                 imagined.set(imagined.get().with(criterion.id(), judgement));
                 return Optional.empty();
             }
-            case TypedScore.Refused(String why) -> {
-                return Optional.of(why);
+            case TypedScore.Refused(Message why) -> {
+                return Optional.of(why.inWords());
             }
         }
     }

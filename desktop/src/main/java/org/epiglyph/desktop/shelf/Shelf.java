@@ -88,6 +88,23 @@ public final class Shelf implements Place {
         this.model = new ShelfModel(folder, habit, background, clock, SerialExecutor.thread());
         this.clock = clock;
         this.ways = ways;
+        doors = new ShelfDoors(this::collect, trial -> model.tryAClass(trial, ways.collect));
+        VBox content = new VBox(top(habit), Form.words(model.troubleProperty(), "notice", "shelf-trouble"),
+                Form.words(model.saidProperty(), "tells", "shelf-said"), first, lines, new ShelfFolders(model));
+        content.getStyleClass().add("sheet");
+        root = new ScrollPane(content);
+        root.setFitToWidth(true);
+        root.setFitToHeight(true);
+        root.getStyleClass().add("place");
+        equipLines();
+        takeDropped();
+        habit.addListener((_, _, _) -> refresh());
+        model.linesProperty().addListener((_, _, _) -> refresh());
+        model.completeProperty().addListener((_, _, _) -> refresh());
+        model.lettersProperty().addListener((_, _, _) -> refresh());
+    }
+
+    private HBox top(ObjectProperty<ShelfHabit> habit) {
         Label heading = new Label(Words.of("Shelf.heading"));
         heading.getStyleClass().add("heading");
         collect.setId("collect");
@@ -104,7 +121,10 @@ public final class Shelf implements Place {
         byCourse.setOnAction(_ -> habit.set(habit.get().withByCourse(!habit.get().byCourse())));
         HBox top = new HBox(heading, space, byCourse, find, collect);
         top.getStyleClass().add("page-head");
-        doors = new ShelfDoors(this::collect, trial -> model.tryAClass(trial, ways.collect));
+        return top;
+    }
+
+    private void equipLines() {
         VBox.setVgrow(lines, Priority.ALWAYS);
         lines.setMinHeight(LEAST_HEIGHT);
         lines.setOnKeyPressed(e -> {
@@ -119,18 +139,6 @@ public final class Shelf implements Place {
                 e.consume();
             }
         });
-        VBox content = new VBox(top, Form.words(model.troubleProperty(), "notice", "shelf-trouble"),
-                Form.words(model.saidProperty(), "tells", "shelf-said"), first, lines, new ShelfFolders(model));
-        content.getStyleClass().add("sheet");
-        root = new ScrollPane(content);
-        root.setFitToWidth(true);
-        root.setFitToHeight(true);
-        root.getStyleClass().add("place");
-        takeDropped();
-        habit.addListener((_, _, _) -> refresh());
-        model.linesProperty().addListener((_, _, _) -> refresh());
-        model.completeProperty().addListener((_, _, _) -> refresh());
-        model.lettersProperty().addListener((_, _, _) -> refresh());
     }
 
     private void takeDropped() {
@@ -170,11 +178,32 @@ public final class Shelf implements Place {
 
     /** Lines that are as they were stay where they are, and with them the focus. */
     private void refresh() {
-        List<Item> items = new ArrayList<>();
         boolean together = model.habitProperty().get().byCourse();
         byCourse.pseudoClassStateChanged(HERE, together);
         byCourse.setAccessibleText(
                 together ? Words.of("MarkBook.chosenSpoken", byCourse.getText()) : byCourse.getText());
+        List<Item> items = items(together);
+        lines.setPlaceholder(empty());
+        List<Item> there = lines.getItems();
+        if (there.size() <= items.size() && there.equals(items.subList(0, there.size()))) {
+            there.addAll(items.subList(there.size(), items.size()));
+        } else {
+            lines.getItems().setAll(items);
+        }
+        Form.show(find, !model.linesProperty().get().isEmpty());
+        Form.show(byCourse, model.linesProperty().get().size() > 1);
+        sayHowToBegin();
+        if (lines.getSelectionModel().getSelectedIndex() < 0) {
+            step(1);
+        }
+        if (arriving && collect.isFocused()) {
+            focus();
+        }
+    }
+
+    /** @param together batches of one course */
+    private List<Item> items(boolean together) {
+        List<Item> items = new ArrayList<>();
         Map<String, List<BatchLine>> groups = new LinkedHashMap<>();
         for (BatchLine.Group group : BatchLine.Group.values()) {
             List<BatchLine> of = model.found().stream().filter(l -> l.group() == group).toList();
@@ -188,26 +217,15 @@ public final class Shelf implements Place {
                 of.stream().sorted(BatchLine.ORDER).forEach(l -> items.add(new Stack(l)));
             }
         });
-        lines.setPlaceholder(empty());
-        List<Item> there = lines.getItems();
-        if (there.size() <= items.size() && there.equals(items.subList(0, there.size()))) {
-            there.addAll(items.subList(there.size(), items.size()));
-        } else {
-            lines.getItems().setAll(items);
-        }
-        Form.show(find, !model.linesProperty().get().isEmpty());
-        Form.show(byCourse, model.linesProperty().get().size() > 1);
+        return items;
+    }
+
+    private void sayHowToBegin() {
         Optional<BatchLine> fresh = model.linesProperty().get().size() == 1
                 ? model.linesProperty().get().stream().filter(BatchLine::isFresh).findFirst()
                 : Optional.empty();
         first.setText(fresh.map(f -> Words.of("Shelf.first", f.title())).orElse(""));
         Form.show(first, fresh.isPresent());
-        if (lines.getSelectionModel().getSelectedIndex() < 0) {
-            step(1);
-        }
-        if (arriving && collect.isFocused()) {
-            focus();
-        }
     }
 
     private static String headingWords(String name, List<BatchLine> of) {

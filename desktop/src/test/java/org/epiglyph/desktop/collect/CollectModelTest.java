@@ -202,9 +202,28 @@ class CollectModelTest {
     void aChangeThatIsRefusedIsSaidAndLeavesThePlanAsItWas() throws Exception {
         readMail();
         var sheet = model.planProperty().get().sheet().orElseThrow();
-        act(() -> model.change(p -> p.useSheet(Optional.of(GradeSheet.of(sheet.file(),
+        act(() -> model.change(p -> p.withSheet(Optional.of(GradeSheet.of(sheet.file(),
                 new SheetRoles(0, 0, java.util.Map.of(Role.KEY, 4)))))));
         assertThat(model.troubleProperty().get()).isNotEmpty();
         assertThat(model.planProperty().get().sheet()).hasValue(sheet);
+    }
+
+    /** A marker decides twenty files, finds that a folder was missing, and drops it: the twenty are not decided again. */
+    @Test
+    void placesThatComeLaterLeaveWhatWasDecidedAndSaid() throws Exception {
+        readMail();
+        act(model.decisions()::acceptLikely);
+        act(model.decisions()::setAsideRest);
+        FilingRule rule = FilingRule.of("By hand", model.planProperty().get().rule().orElseThrow().level(),
+                model.planProperty().get().rule().orElseThrow().written());
+        act(() -> model.change(p -> p.withRule(Optional.of(rule))));
+        act(() -> model.nameProperty().set("A name of my own"));
+        Path late = Files.createDirectories(folder.resolve("late")).resolve("Zimmer, Zoe - passage plan.txt");
+        Files.writeString(late, "late");
+        act(() -> model.readMore(List.of(late)));
+        assertThat(model.decisions().countWords())
+                .isEqualTo("31 files: 23 matched, 1 to decide, 4 set aside by you, 3 stored as they are");
+        assertThat(model.planProperty().get().rule()).hasValue(rule);
+        assertThat(model.nameProperty().get()).isEqualTo("A name of my own");
     }
 }

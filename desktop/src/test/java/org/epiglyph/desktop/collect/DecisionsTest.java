@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Planning;
@@ -24,7 +25,7 @@ import org.junit.jupiter.api.io.TempDir;
 class DecisionsTest {
     @TempDir
     private Path folder;
-    private CollectPlan plan;
+    private ObjectProperty<CollectPlan> plan;
     private Decisions decisions;
 
     @BeforeEach
@@ -35,15 +36,17 @@ class DecisionsTest {
     private void read(int students) throws Exception {
         Path mail = folder.resolve("by mail " + students);
         MixedClass.make(mail, students);
-        plan = Planning.fromFiles(Planning.FromFiles.of(mail, Optional.empty(), "Passage plan"), Optional.empty(),
+        CollectPlan read = Planning.fromFiles(Planning.FromFiles.of(mail, Optional.empty(), "Passage plan"),
+                Optional.empty(),
                 Progress.NONE);
-        decisions = new Decisions(new SimpleObjectProperty<>(plan));
+        plan = new SimpleObjectProperty<>(read);
+        decisions = new Decisions(plan);
         decisions.begin();
     }
 
     @AfterEach
     void close() throws Exception {
-        plan.close();
+        plan.get().close();
     }
 
     private String chosen() {
@@ -70,7 +73,7 @@ class DecisionsTest {
         for (RowFilter filter : List.of(RowFilter.ALL, RowFilter.QUESTIONS, RowFilter.KEPT, RowFilter.NOTHING,
                 RowFilter.SET_ASIDE)) {
             decisions.filter(filter);
-            long students = filter == RowFilter.ALL ? plan.nothingFrom().size() : 0;
+            long students = filter == RowFilter.ALL ? plan.get().nothingFrom().size() : 0;
             assertThat(decisions.rows()).as(filter.name()).hasSize((int) (decisions.countOf(filter) + students));
         }
         decisions.filter(RowFilter.NOTHING);
@@ -84,7 +87,7 @@ class DecisionsTest {
         assertThat(decisions.countWords()).isEqualTo("30 files: 23 matched, 4 to decide, 3 stored as they are");
         decisions.setAsideRest();
         assertThat(decisions.countWords()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 stored as they are");
-        assertThat(plan.questions()).isEmpty();
+        assertThat(plan.get().questions()).isEmpty();
         assertThat(decisions.rows()).as("no question is left").isEmpty();
     }
 
@@ -98,7 +101,7 @@ class DecisionsTest {
         assertThat(chosen()).contains("Fischer, Lena - passage plan");
         CollectPlan.Item item = decisions.chosenItem().orElseThrow();
         decisions.decide(item, Optional.of(new StudentKey("K-4478")));
-        assertThat(plan.studentOf(item)).hasValue(new StudentKey("K-4478"));
+        assertThat(plan.get().studentOf(item)).hasValue(new StudentKey("K-4478"));
         decisions.filter(RowFilter.ALL);
         decisions.rows()
                 .stream()
@@ -106,7 +109,7 @@ class DecisionsTest {
                 .findFirst()
                 .ifPresent(decisions.chosenProperty()::set);
         decisions.takeBack();
-        assertThat(plan.isQuestion(item)).isTrue();
+        assertThat(plan.get().isQuestion(item)).isTrue();
         assertThat(decisions.rows().getFirst()).as("questions come first").isInstanceOf(FileRow.Arrived.class);
     }
 
@@ -116,14 +119,14 @@ class DecisionsTest {
         decisions.chosenProperty().set(decisions.rows().get(12));
         String before = chosen();
         int version = decisions.versionProperty().get();
-        Task due = plan.task()
+        Task due = plan.get()
+                .task()
                 .withTimes(Optional.of(java.time.Instant.parse("2026-04-01T12:00:00Z")), Duration.ZERO,
                         java.util.Map.of());
-        plan.useTask(due);
-        decisions.changed();
+        decisions.changeTo(plan.get().withTask(due));
         assertThat(chosen()).isEqualTo(before);
         assertThat(decisions.versionProperty().get()).isGreaterThan(version);
-        assertThat(plan.task().zone()).isEqualTo(ZoneId.systemDefault());
+        assertThat(plan.get().task().zone()).isEqualTo(ZoneId.systemDefault());
     }
 
     /** The truth is in the names: each invented student of the large class wrote the own name as the sheet has it. */
@@ -131,14 +134,15 @@ class DecisionsTest {
     void aClassOfFourHundredIsMatchedAsItsNamesSay() throws Exception {
         close();
         read(400);
-        assertThat(plan.roster().students()).hasSize(400);
-        assertThat(plan.rule().orElseThrow().written()).isEqualTo("<family>, <given> - <free>");
-        assertThat(plan.count().matched() + plan.count().questions() + plan.count().kept())
-                .isEqualTo(plan.count().all());
-        for (CollectPlan.Item item : plan.items()) {
+        assertThat(plan.get().roster().students()).hasSize(400);
+        assertThat(plan.get().rule().orElseThrow().written()).isEqualTo("<family>, <given> - <free>");
+        assertThat(plan.get().count().matched() + plan.get().count().questions() + plan.get().count().kept())
+                .isEqualTo(plan.get().count().all());
+        for (CollectPlan.Item item : plan.get().items()) {
             String name = item.path().substring(item.path().lastIndexOf('/') + 1).replaceAll(" - .*", "");
-            plan.studentOf(item)
-                    .map(plan.roster()::student)
+            plan.get()
+                    .studentOf(item)
+                    .map(plan.get().roster()::student)
                     .filter(s -> s.key().value().startsWith("K-5") || s.key().value().startsWith("K-6"))
                     .ifPresent(s -> assertThat(s.family() + ", " + s.given()).isEqualTo(name));
         }

@@ -79,7 +79,7 @@ class HandBackModelTest {
     void whatIsHeldIsThereAndNotSeenUntilItIsMadeVisible() throws Exception {
         toRecord(token, HandBackModel.Showing.HELD);
         assertThat(model.saidProperty().get()).isEqualTo(
-                "1 handed back, 0 already there, 0 not handed back. The results are held: students see nothing yet.");
+                "1 handed back. The results are held: students see nothing yet.");
         assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/visible")).doesNotExist();
         assertThat(isBack()).isTrue();
         toRecord(token, HandBackModel.Showing.VISIBLE);

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.ClassReport;
 import org.epiglyph.core.scoring.Criterion;
@@ -59,10 +60,9 @@ public final class BookPages {
         try {
             WholeFile.write(file, beside -> SetPages.draw(page, at, beside));
         } catch (IOException e) {
-            throw new Problem("The pages cannot be written to " + file.getFileName()
-                    + ". Check that the folder can be written to and the disk has room.", e);
+            throw new Problem(Message.of(BookPages.class, "cannotBeWritten", file.getFileName()), e);
         } catch (RuntimeException | StackOverflowError e) {
-            throw new Problem("The mark book cannot be laid out. Show fewer columns.", e);
+            throw new Problem(Message.of(BookPages.class, "cannotBeLaidOut"), e);
         }
     }
 

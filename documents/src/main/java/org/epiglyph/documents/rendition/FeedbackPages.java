@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.List;
 import org.commonmark.parser.Parser;
 import org.commonmark.renderer.html.HtmlRenderer;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.documents.RemarkText;
@@ -50,10 +51,10 @@ public final class FeedbackPages {
             Files.createDirectories(target.toAbsolutePath().getParent());
             WholeFile.write(target, beside -> SetPages.draw(page, at, beside));
         } catch (IOException e) {
-            throw new Problem("Its feedback sheet could not be written. Check that the disk has room and try again.",
+            throw new Problem(Message.of(FeedbackPages.class, "cannotBeWritten"),
                     e);
         } catch (RuntimeException | StackOverflowError e) {
-            throw new Problem("Its feedback sheet cannot be laid out. Hand it back without one.", e);
+            throw new Problem(Message.of(FeedbackPages.class, "cannotBeLaidOut"), e);
         }
     }
 
@@ -75,24 +76,9 @@ public final class FeedbackPages {
 
     private static Document page(FeedbackSheet sheet) {
         Document page = Document.createShell("");
-        page.selectFirst("html").attr("lang", "en");
-        page.title(sheet.task() + ": feedback for " + sheet.student());
-        page.head().appendElement("meta").attr("charset", "UTF-8");
-        page.head().appendElement("meta").attr("name", "description").attr("content", "Feedback on " + sheet.task());
-        page.head().appendElement("meta").attr("name", "subject").attr("content", "Feedback on " + sheet.task());
-        page.head().appendElement("meta").attr("name", "author").attr("content", "Epiglyph");
-        page.head().appendElement("style").appendText(style(sheet));
+        head(page, sheet);
         Element body = page.body();
-        body.appendElement("h1").text(sheet.task());
-        String module = sheet.module().isBlank() ? "" : "  \u00b7  " + sheet.module();
-        body.appendElement("p")
-                .addClass("facts")
-                .text(sheet.student() + ", " + sheet.key() + module
-                        + sheet.lateness().map(l -> "  \u00b7  " + l).orElse(""));
-        sheet.result()
-                .ifPresent(r -> body.appendElement("p")
-                        .addClass("result")
-                        .text(r + sheet.grade().map(g -> "  \u00b7  " + g).orElse("")));
+        title(body, sheet);
         if (!sheet.onTheWhole().isBlank()) {
             marked(body.appendElement("div").addClass("whole"), sheet.onTheWhole());
         }
@@ -109,6 +95,29 @@ public final class FeedbackPages {
             sheet.inTheClass().forEach(l -> body.appendElement("p").text(l));
         }
         return page;
+    }
+
+    private static void head(Document page, FeedbackSheet sheet) {
+        page.selectFirst("html").attr("lang", "en");
+        page.title(sheet.task() + ": feedback for " + sheet.student());
+        page.head().appendElement("meta").attr("charset", "UTF-8");
+        page.head().appendElement("meta").attr("name", "description").attr("content", "Feedback on " + sheet.task());
+        page.head().appendElement("meta").attr("name", "subject").attr("content", "Feedback on " + sheet.task());
+        page.head().appendElement("meta").attr("name", "author").attr("content", "Epiglyph");
+        page.head().appendElement("style").appendText(style(sheet));
+    }
+
+    private static void title(Element body, FeedbackSheet sheet) {
+        body.appendElement("h1").text(sheet.task());
+        String module = sheet.module().isBlank() ? "" : "  \u00b7  " + sheet.module();
+        body.appendElement("p")
+                .addClass("facts")
+                .text(sheet.student() + ", " + sheet.key() + module
+                        + sheet.lateness().map(l -> "  \u00b7  " + l).orElse(""));
+        sheet.result()
+                .ifPresent(r -> body.appendElement("p")
+                        .addClass("result")
+                        .text(r + sheet.grade().map(g -> "  \u00b7  " + g).orElse("")));
     }
 
     private static void criteria(Element body, List<FeedbackSheet.Line> lines) {
@@ -197,14 +206,7 @@ public final class FeedbackPages {
             text.append(line.level().isBlank() ? "" : ", " + line.level()).append('\n');
             text.append(line.words().isBlank() ? "" : "  " + RemarkText.plain(line.words()) + "\n");
         }
-        int number = 1;
-        for (FeedbackSheet.PageRemarks page : sheet.remarks()) {
-            text.append("\n").append(page.document().isEmpty() ? "" : page.document() + ", ");
-            text.append("page ").append(page.page()).append('\n');
-            for (String words : page.words()) {
-                text.append(number++).append(". ").append(RemarkText.plain(words)).append('\n');
-            }
-        }
+        text.append(remarksInPlainWords(sheet));
         for (FeedbackSheet.SpokenLine line : sheet.spoken()) {
             text.append("\n").append(line.title()).append('\n');
             text.append(line.words().isEmpty() ? "" : line.words() + "\n");
@@ -213,6 +215,19 @@ public final class FeedbackPages {
         sheet.derivation().forEach(l -> text.append(l).append('\n'));
         text.append(sheet.inTheClass().isEmpty() ? "" : "\n");
         sheet.inTheClass().forEach(l -> text.append(l).append('\n'));
+        return text.toString();
+    }
+
+    private static String remarksInPlainWords(FeedbackSheet sheet) {
+        StringBuilder text = new StringBuilder();
+        int number = 1;
+        for (FeedbackSheet.PageRemarks page : sheet.remarks()) {
+            text.append("\n").append(page.document().isEmpty() ? "" : page.document() + ", ");
+            text.append("page ").append(page.page()).append('\n');
+            for (String words : page.words()) {
+                text.append(number++).append(". ").append(RemarkText.plain(words)).append('\n');
+            }
+        }
         return text.toString();
     }
 }

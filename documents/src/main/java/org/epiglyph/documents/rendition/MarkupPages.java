@@ -9,7 +9,6 @@ import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -17,6 +16,7 @@ import java.util.List;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.epiglyph.core.Message;
 import org.epiglyph.documents.Typeface;
 import org.jsoup.Jsoup;
 import org.jsoup.helper.W3CDom;
@@ -65,20 +65,7 @@ final class MarkupPages {
         refuseEndless(received);
         boolean elsewhere = received.select("img[src]").stream().anyMatch(i -> !i.attr("src").startsWith("data:"));
         boolean scripts = !received.select("script").isEmpty();
-        Safelist structure = Safelist.relaxed()
-                .addTags("hr", "section", "article", "header", "footer", "main", "figure", "figcaption", "s", "del",
-                        "ins", "mark")
-                .addProtocols("img", "src", "data")
-                .preserveRelativeLinks(false);
-        Document clean = new Cleaner(structure).clean(received);
-        for (Element image : clean.select("img")) {
-            if (!image.attr("src").startsWith("data:")) {
-                image.after("[picture: " + image.attr("alt").replaceAll("[<>&]", "") + "]");
-                image.remove();
-            }
-        }
-        tame(clean);
-        clean.outputSettings().syntax(Document.OutputSettings.Syntax.xml);
+        Document clean = clean(received);
         PdfRendererBuilder builder = new PdfRendererBuilder();
         PDDocument document = Rendition.newDocument(); // closed with the renderer
         builder.usePDDocument(document);
@@ -97,9 +84,27 @@ final class MarkupPages {
             throw e;
         } catch (RuntimeException | StackOverflowError e) {
             throw new Unreadable(
-                    "Its text has a structure that cannot be laid out. Open it in another program; it can still be scored.",
+                    Message.of(MarkupPages.class, "cannotBeLaidOut"),
                     e);
         }
+    }
+
+    private static Document clean(Document received) {
+        Safelist structure = Safelist.relaxed()
+                .addTags("hr", "section", "article", "header", "footer", "main", "figure", "figcaption", "s", "del",
+                        "ins", "mark")
+                .addProtocols("img", "src", "data")
+                .preserveRelativeLinks(false);
+        Document clean = new Cleaner(structure).clean(received);
+        for (Element image : clean.select("img")) {
+            if (!image.attr("src").startsWith("data:")) {
+                image.after("[picture: " + image.attr("alt").replaceAll("[<>&]", "") + "]");
+                image.remove();
+            }
+        }
+        tame(clean);
+        clean.outputSettings().syntax(Document.OutputSettings.Syntax.xml);
+        return clean;
     }
 
     /**
@@ -150,7 +155,7 @@ final class MarkupPages {
         });
         if (deepest[0] > DEEPEST || elements[0] > MOST_ELEMENTS) {
             throw new Unreadable(
-                    "Its text is nested too deeply or too long to be laid out. Open it in another program; it can still be scored.");
+                    Message.of(MarkupPages.class, "tooDeep"));
         }
     }
 
@@ -212,7 +217,7 @@ final class MarkupPages {
         builder.useFont(new PlainFace(document, face), WORDS, weight, style, true);
     }
 
-    /** A typeface of ours, read when it is first used. Looking for ligatures in it would take a fifth of the whole time. */
+    /** A typeface of ours, embedded when it is first used. */
     private static final class PlainFace extends PDFontSupplier {
         private final PDDocument document;
         private final Typeface face;
@@ -225,8 +230,8 @@ final class MarkupPages {
 
         @Override
         public PDFont supply() {
-            try (InputStream in = face.open()) {
-                return PDType0Font.load(document, Ligatures.apart(in), true);
+            try {
+                return PDType0Font.load(document, face.trueType(), true);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }

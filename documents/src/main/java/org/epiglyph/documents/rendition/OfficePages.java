@@ -26,6 +26,7 @@ import org.apache.tika.metadata.Metadata;
 import org.apache.tika.parser.ParseContext;
 import org.apache.tika.parser.odf.OpenDocumentParser;
 import org.apache.tika.sax.ToXMLContentHandler;
+import org.epiglyph.core.Message;
 import org.epiglyph.places.TemporaryFolder;
 import org.xml.sax.SAXException;
 import org.zwobble.mammoth.DocumentConverter;
@@ -72,8 +73,7 @@ final class OfficePages {
             return SafePackage.rewrite(file, safe);
         }
         if (Files.size(file) > MOST_RTF) {
-            throw new Unreadable("The RTF file is larger than " + (MOST_RTF >> 20)
-                    + " MB. Open it in another program, or ask the student for a PDF.");
+            throw new Unreadable(Message.of(OfficePages.class, "rtfTooLarge", MOST_RTF >> 20));
         }
         SafeRtf.Safe text = SafeRtf.of(Files.readAllBytes(file));
         Files.write(safe, text.rtf());
@@ -143,8 +143,7 @@ final class OfficePages {
                 case RTF -> rtf(file);
             };
         } catch (TikaException | SAXException | BadLocationException | RuntimeException | StackOverflowError e) {
-            throw new Unreadable("The " + kind.called
-                    + " file is broken or in an unusual format. Open it in another program, or ask the student for a PDF.",
+            throw new Unreadable(Message.of(OfficePages.class, "broken", kind.called),
                     e);
         }
     }

@@ -25,6 +25,7 @@ import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.apache.pdfbox.util.Matrix;
+import org.epiglyph.core.Message;
 
 /**
  * A page for each picture in a file: JPEG, PNG, GIF, BMP, TIFF, WebP. Pictures turned by their camera are turned upright
@@ -104,8 +105,7 @@ public final class PicturePages {
         try {
             int frames = reader.getNumImages(true);
             if (frames > MOST_FRAMES) {
-                throw new Unreadable("The picture file holds " + frames + " pictures, more than " + MOST_FRAMES
-                        + ". Ask the student for a PDF.");
+                throw new Unreadable(Message.of(PicturePages.class, "tooManyPictures", frames, MOST_FRAMES));
             }
             return Math.max(1, frames);
         } catch (IOException | RuntimeException e) {
@@ -114,7 +114,7 @@ public final class PicturePages {
     }
 
     private static Unreadable broken(Exception cause) {
-        return new Unreadable("The picture is broken and cannot be shown. Ask the student for it again.", cause);
+        return new Unreadable(Message.of(PicturePages.class, "broken"), cause);
     }
 
     private static void add(PDDocument document, Path file, ImageReader reader, int frame, boolean jpeg, int turn,
@@ -124,8 +124,8 @@ public final class PicturePages {
         try {
             long pixels = (long) reader.getWidth(frame) * reader.getHeight(frame);
             if (pixels > MOST_PIXELS) {
-                throw new Unreadable("The picture has " + pixels / 1_000_000 + " million pixels, more than "
-                        + MOST_PIXELS / 1_000_000 + " million. Ask the student for a smaller copy.");
+                throw new Unreadable(
+                        Message.of(PicturePages.class, "tooManyPixels", pixels / 1_000_000, MOST_PIXELS / 1_000_000));
             }
             whole = pixels <= FULL_SIZE_PIXELS;
             int step = whole ? 1 : (int) Math.ceil(Math.sqrt(pixels / (double) FULL_SIZE_PIXELS));

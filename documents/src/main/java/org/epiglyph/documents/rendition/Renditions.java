@@ -12,6 +12,7 @@ import java.util.zip.ZipFile;
 import org.commonmark.ext.gfm.tables.TablesExtension;
 import org.commonmark.parser.Parser;
 import org.commonmark.renderer.html.HtmlRenderer;
+import org.epiglyph.core.Message;
 
 /** Finds out what a file is by its content, and only among kinds of text by its name, and makes pages of it. */
 public final class Renditions {
@@ -61,9 +62,7 @@ public final class Renditions {
                             ? "xlsx"
                             : zip.getEntry("content.xml") != null ? "odt" : "";
         } catch (IOException e) {
-            throw new Unreadable(hasZipEnd(file)
-                    ? "The file is broken. Ask the student for it again."
-                    : "The file was cut off during transfer. Ask the student for it again.", e);
+            throw new Unreadable(Message.of(Renditions.class, hasZipEnd(file) ? "broken" : "cutOff"), e);
         }
         return switch (kind) {
             case "docx" -> Optional.of(OfficePages.make(file, OfficePages.Kind.DOCX, target));

@@ -24,6 +24,7 @@ import java.util.zip.ZipOutputStream;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.events.Attribute;
 import javax.xml.stream.events.StartElement;
+import org.epiglyph.core.Message;
 
 /**
  * A DOCX or ODT package written anew: every part that is XML by {@link SafeXml}, pictures as they are, and nothing else.
@@ -73,15 +74,14 @@ final class SafePackage {
                 ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(target))) {
             return new SafePackage(zip).write(out);
         } catch (ZipException | IllegalArgumentException e) {
-            throw new Unreadable("The file is broken, or unpacks to far too much. Ask the student for it again.", e);
+            throw new Unreadable(Message.of(SafePackage.class, "broken"), e);
         }
     }
 
     private Found write(ZipOutputStream out) throws IOException, Unreadable {
         List<? extends ZipEntry> entries = Collections.list(zip.entries());
         if (entries.size() > MOST_ENTRIES) {
-            throw new Unreadable("The file has more than " + MOST_ENTRIES
-                    + " parts, which no honest document has. Ask the student for a PDF.");
+            throw new Unreadable(Message.of(SafePackage.class, "tooManyParts", MOST_ENTRIES));
         }
         entries.forEach(e -> names.add(e.getName()));
         for (ZipEntry entry : entries) {
@@ -143,13 +143,12 @@ final class SafePackage {
             return true;
         } catch (SafeXml.Declares e) {
             throw new Unreadable(
-                    "The file declares a document type or entities, which no office program does and which can reach out of the file. It is not read. Ask the student for a PDF.",
+                    Message.of(SafePackage.class, "entities"),
                     e);
         } catch (XMLStreamException | RuntimeException e) {
             String name = entry.getName();
             if (name.endsWith(".xml") || name.endsWith(".rels")) {
-                throw new Unreadable("A part of the file is broken (" + printable(name)
-                        + "). Open it in another program, or ask the student for a PDF.", e);
+                throw new Unreadable(Message.of(SafePackage.class, "partBroken", printable(name)), e);
             }
             return false;
         }

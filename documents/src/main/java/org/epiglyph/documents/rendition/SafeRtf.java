@@ -3,6 +3,7 @@ package org.epiglyph.documents.rendition;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Set;
+import org.epiglyph.core.Message;
 
 /**
  * An RTF text (Rich Text Format 1.9.1) written anew without the groups that fetch, embed or run something. A group is left
@@ -46,7 +47,7 @@ final class SafeRtf {
         if (b == '{') {
             if (++depth > DEEPEST) {
                 throw new Unreadable(
-                        "The RTF file is nested deeper than any program writes it. Ask the student for a PDF.");
+                        Message.of(SafeRtf.class, "tooDeep"));
             }
             if (isLeftOut()) {
                 skipGroup();

@@ -62,14 +62,7 @@ final class SafeXml {
      * @throws XMLStreamException where it is no well-formed XML, or too deep
      */
     static void rewrite(InputStream in, OutputStream out, Rules rules) throws XMLStreamException {
-        XMLInputFactory inputs = XMLInputFactory.newDefaultFactory();
-        inputs.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-        inputs.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-        inputs.setProperty(XMLInputFactory.IS_REPLACING_ENTITY_REFERENCES, true);
-        inputs.setXMLResolver((_, _, _, _) -> {
-            throw new XMLStreamException("Nothing outside the text is read");
-        });
-        XMLEventReader reader = inputs.createXMLEventReader(in);
+        XMLEventReader reader = closed().createXMLEventReader(in);
         XMLEventWriter writer = XMLOutputFactory.newDefaultFactory().createXMLEventWriter(out, "UTF-8");
         List<StartElement> path = new ArrayList<>();
         int leftOut = 0;
@@ -113,6 +106,18 @@ final class SafeXml {
             }
         }
         writer.close();
+    }
+
+    /** Reads nothing but the text itself. */
+    private static XMLInputFactory closed() {
+        XMLInputFactory inputs = XMLInputFactory.newDefaultFactory();
+        inputs.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+        inputs.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+        inputs.setProperty(XMLInputFactory.IS_REPLACING_ENTITY_REFERENCES, true);
+        inputs.setXMLResolver((_, _, _, _) -> {
+            throw new XMLStreamException("Nothing outside the text is read");
+        });
+        return inputs;
     }
 
     private static StartElement kept(StartElement element, Rules rules) {

@@ -14,6 +14,7 @@ import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.ss.usermodel.Sheet;
 import org.apache.poi.ss.usermodel.Workbook;
 import org.apache.poi.ss.usermodel.WorkbookFactory;
+import org.epiglyph.core.Message;
 import org.jsoup.nodes.Entities;
 
 /** Tables, separated values and worksheets, as ruled tables on landscape pages. Formulas are shown by the result that the file holds. */
@@ -66,7 +67,7 @@ final class TablePages {
             }
         } catch (IOException | RuntimeException e) {
             throw new Unreadable(
-                    "The workbook is broken, locked or in an unusual format. Ask the student for it again.",
+                    Message.of(TablePages.class, "broken"),
                     e);
         }
         Rendition made = make(tables, target);

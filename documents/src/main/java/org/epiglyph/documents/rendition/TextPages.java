@@ -14,6 +14,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
+import org.epiglyph.core.Message;
 import org.epiglyph.documents.Typeface;
 
 /**
@@ -100,8 +101,7 @@ final class TextPages {
             }
             lines.add(new Line(shown, lead + line.substring(at, end)));
             if (lines.size() > MOST_PAGES * ROWS) {
-                throw new Unreadable("The text would fill more than " + MOST_PAGES
-                        + " pages. Open it in another program; it can still be scored.");
+                throw new Unreadable(Message.of(TextPages.class, "tooLong", MOST_PAGES));
             }
             at = end;
             while (!numbered && at < line.length() && line.charAt(at) == ' ') {

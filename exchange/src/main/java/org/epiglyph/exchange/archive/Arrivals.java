@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.LongConsumer;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.TemporaryFolder;
 
@@ -74,7 +75,7 @@ final class Arrivals implements FileSource {
             } else if (Files.isRegularFile(place)) {
                 take(new FileOnDisk(name, place, PathCheck.caution(name)));
             } else {
-                throw new Problem("There is nothing at " + place + ". Check the place and try again.");
+                throw new Problem(Message.of(Arrivals.class, "nothingThere", place));
             }
         } catch (Problem e) {
             if (!oneOfSeveral) {
@@ -93,8 +94,7 @@ final class Arrivals implements FileSource {
                     .toList();
         } catch (IOException | java.io.UncheckedIOException e) {
             throw new Problem(
-                    "The folder " + folder
-                            + " cannot be read whole. Check that it is there and that you may read all that is in it.",
+                    Message.of(Arrivals.class, "folderUnreadable", folder),
                     e);
         }
         if (all.size() > MOST_ENTRIES) {
@@ -114,8 +114,7 @@ final class Arrivals implements FileSource {
     }
 
     static Problem tooMany(String name) {
-        return new Problem(name + " has more than " + MOST_ENTRIES
-                + " entries; no class hands in as many. Check that it is the right one; nothing was taken from it.");
+        return new Problem(Message.of(Arrivals.class, "tooManyEntries", name, MOST_ENTRIES));
     }
 
     private void addArchive(Path archive, String name, String prefix, int depth) throws Problem {
@@ -142,7 +141,7 @@ final class Arrivals implements FileSource {
         try {
             folder = Files.createDirectory(temporary().resolve("folder-" + ++folders));
         } catch (IOException e) {
-            throw new Problem(name + " cannot be unpacked. Check that the disk has room.", e);
+            throw new Problem(Message.of(Arrivals.class, "cannotBeUnpacked", name), e);
         }
         for (PackedFolder.Entry entry : PackedFolder.read(archive, folder, name, prefix, budget)) {
             if (entry.file().isEmpty()) {

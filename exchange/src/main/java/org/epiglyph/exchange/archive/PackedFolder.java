@@ -16,6 +16,7 @@ import org.apache.commons.compress.archivers.sevenz.SevenZFile;
 import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
 import org.apache.commons.compress.archivers.tar.TarArchiveInputStream;
 import org.apache.commons.compress.compressors.gzip.GzipCompressorInputStream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
@@ -67,9 +68,7 @@ final class PackedFolder {
             }
             return packed.entries;
         } catch (IOException | RuntimeException | OutOfMemoryError e) {
-            throw new Problem(name + " is no such archive, is locked or broken, or unpacks to far too much ("
-                    + archive.toFile().length() / 1024
-                    + " kB). Unpack it with another program and collect the folder; nothing was taken from it.", e);
+            throw new Problem(Message.of(PackedFolder.class, "unreadable", name, archive.toFile().length() / 1024), e);
         }
     }
 

@@ -1,6 +1,7 @@
 package org.epiglyph.exchange.archive;
 
 import java.io.IOException;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
@@ -30,8 +31,7 @@ final class Unpacking {
      */
     synchronized void state(String name, long bytes) throws Problem {
         if (bytes > most() - stated) {
-            throw new Problem(name + " would grow more than " + MOST_GROWTH
-                    + "-fold on unpacking, which no genuine archive does. Ask where it came from; nothing was taken from it.");
+            throw new Problem(Message.of(ZipReading.class, "growsTooMuch", name, MOST_GROWTH));
         }
         stated += bytes;
     }

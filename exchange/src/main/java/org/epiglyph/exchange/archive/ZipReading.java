@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
@@ -77,7 +78,7 @@ final class ZipReading implements AutoCloseable {
             }
             return reading;
         } catch (IOException | RuntimeException e) {
-            throw new Problem(name + " is no zip archive or is broken. Download it again; nothing was taken from it.",
+            throw new Problem(Message.of(ZipReading.class, "broken", name),
                     e);
         }
     }
@@ -91,8 +92,7 @@ final class ZipReading implements AutoCloseable {
         }
         budget.state(name, total);
         if (total > HARMLESS_IN_ALL && total / MOST_GROWTH > length) {
-            throw new Problem(name + " would grow more than " + MOST_GROWTH
-                    + "-fold on unpacking, which no genuine archive does. Ask where it came from; nothing was taken from it.");
+            throw new Problem(Message.of(ZipReading.class, "growsTooMuch", name, MOST_GROWTH));
         }
     }
 

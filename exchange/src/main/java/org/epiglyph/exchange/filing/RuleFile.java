@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.filing.FilingRule;
 
@@ -40,12 +41,11 @@ public final class RuleFile {
     public static FilingRule read(Path file) throws Problem {
         try {
             if (Files.size(file) > LONGEST) {
-                throw new Problem(file.getFileName() + " is far too long for a filing rule. Choose another file.");
+                throw new Problem(Message.of(RuleFile.class, "tooLong", file.getFileName()));
             }
             return parse(Files.readString(file, StandardCharsets.UTF_8), file.getFileName().toString());
         } catch (IOException e) {
-            throw new Problem("The filing rule " + file
-                    + " cannot be read. Check that it is there, and that it is plain text in UTF-8.", e);
+            throw new Problem(Message.of(RuleFile.class, "unreadable", file), e);
         }
     }
 
@@ -59,13 +59,13 @@ public final class RuleFile {
         }
         String reads = values.get("reads");
         if (reads == null) {
-            throw new Problem(called + " has no line that begins with 'reads ='. It is no filing rule.");
+            throw new Problem(Message.of(RuleFile.class, "noReads", called));
         }
         try {
             return FilingRule.of(values.getOrDefault("name", called), level(values.getOrDefault("where", "file name")),
                     reads);
         } catch (IllegalArgumentException e) {
-            throw new Problem(called + ": " + e.getMessage(), e);
+            throw new Problem(Message.of(RuleFile.class, "wrong", called, e.getMessage()), e);
         }
     }
 

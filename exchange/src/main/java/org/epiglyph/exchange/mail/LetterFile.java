@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.util.Properties;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.letters.Letter;
 
@@ -46,10 +47,9 @@ public final class LetterFile {
                     throw e;
                 }
             }
-            throw new Problem("There are too many letters in " + folder + " already. Choose another folder.");
+            throw new Problem(Message.of(LetterFile.class, "tooMany", folder));
         } catch (IOException | MessagingException e) {
-            throw new Problem("The letter could not be written into " + folder
-                    + ". Check that the folder can be written to and that the disk has room.", e);
+            throw new Problem(Message.of(LetterFile.class, "cannotBeWritten", folder), e);
         }
     }
 }

@@ -7,6 +7,7 @@ import jakarta.mail.Session;
 import jakarta.mail.Transport;
 import java.time.Instant;
 import java.util.Properties;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.letters.Letter;
 
@@ -43,12 +44,10 @@ public final class MailService implements AutoCloseable {
         void check() throws Problem {
             if (!name.matches("[A-Za-z0-9]([A-Za-z0-9.-]*[A-Za-z0-9])?|\\[?[0-9A-Fa-f:.]+]?") || port < 1
                     || port > LAST_PORT) {
-                throw new Problem("'" + name.replaceAll("\\p{Cntrl}", "?") + "', port " + port
-                        + " is no mail service. Enter a name like mail.example.org and the port that goes with it.");
+                throw new Problem(Message.of(MailService.class, "noService", name.replaceAll("\\p{Cntrl}", "?"), port));
             }
             if (security == Security.NONE && !name.matches("localhost|127(\\.(0|[1-9]\\d{0,2})){3}|\\[?::1]?")) {
-                throw new Problem("Letters would travel unprotected to " + name
-                        + ". Choose STARTTLS or TLS; only this machine may go without.");
+                throw new Problem(Message.of(MailService.class, "unprotected", name));
             }
         }
     }
@@ -95,11 +94,9 @@ public final class MailService implements AutoCloseable {
             }
             return new MailService(host, session, transport);
         } catch (AuthenticationFailedException e) {
-            throw new Problem("The mail service at " + host.name()
-                    + " does not accept the user and the password. Check both; nothing was sent.", e);
+            throw new Problem(Message.of(MailService.class, "notAccepted", host.name()), e);
         } catch (MessagingException e) {
-            throw new Problem("The mail service at " + host.name() + ", port " + host.port()
-                    + " does not answer. Check the name, the port and the protection; nothing was sent.", e);
+            throw new Problem(Message.of(MailService.class, "noAnswer", host.name(), host.port()), e);
         }
     }
 
@@ -114,17 +111,15 @@ public final class MailService implements AutoCloseable {
         try {
             message = LetterMessage.of(letter, sender, at, session);
         } catch (MessagingException e) {
-            throw new Problem("The letter could not be made. Look at its subject and address.", e);
+            throw new Problem(Message.of(MailService.class, "notMade"), e);
         }
         try {
             if (!transport.isConnected()) {
-                throw new Problem("The mail service at " + host.name()
-                        + " has ended the connection. Send the rest again; nothing goes twice.");
+                throw new Problem(Message.of(MailService.class, "ended", host.name()));
             }
             transport.sendMessage(message, message.getAllRecipients());
         } catch (SendFailedException e) {
-            throw new Problem("The mail service does not take a letter to " + letter.student().mail()
-                    + ". Check the address.", e);
+            throw new Problem(Message.of(MailService.class, "addressRefused", letter.student().mail()), e);
         } catch (MessagingException e) {
             throw new Uncertain(
                     "The connection to the mail service ended while this letter went, so it may have arrived.",

@@ -4,6 +4,7 @@ import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
 import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
@@ -49,6 +50,6 @@ public record Sender(String address, String name) {
 
     private static Problem notOne(String mail) {
         return new Problem(
-                "'" + mail.replaceAll("\\p{Cntrl}", "?") + "' is no mail address. Enter one like name@example.org.");
+                Message.of(Sender.class, "noAddress", mail.replaceAll("\\p{Cntrl}", "?")));
     }
 }

@@ -19,6 +19,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongConsumer;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.Decimal;
 
@@ -55,7 +56,7 @@ public final class Connection {
     static Connection to(ServiceAddress base, String token, Backoff backoff, Runnable stillWanted) throws Problem {
         if (!token.strip().matches("[\\x21-\\x7E]+")) {
             throw new Problem(
-                    "The token is empty or has characters that no token has. Copy it again from the record system.");
+                    Message.of(Connection.class, "badToken"));
         }
         return new Connection(base, token.strip(), backoff, PATIENCE, stillWanted);
     }
@@ -184,19 +185,13 @@ public final class Connection {
         throw switch (status) {
             case 409, 412 -> new RecordClient.Conflict(
                     "The record was changed by someone else since it was last handed back. Look at both, then decide.");
-            case 401, 403 -> new Problem("The record service at " + base
-                    + " does not accept the token. Get a new one from the record system and enter it again.");
-            case 404 -> new Problem("The record service at " + base
-                    + " does not know this task or student. Check that the batch belongs to this service.");
-            case 413 -> new Problem("The record service at " + base
-                    + " does not accept uploads of this size. Ask for its limit, or hand this student's work back to a folder.");
-            case 429, 502, 503, 504 -> new Problem("The record service at " + base
-                    + " is too busy now. Nothing is lost; hand back again in a few minutes.");
+            case 401, 403 -> new Problem(Message.of(Connection.class, "tokenRefused", base));
+            case 404 -> new Problem(Message.of(Connection.class, "unknownTask", base));
+            case 413 -> new Problem(Message.of(Connection.class, "tooLarge", base));
+            case 429, 502, 503, 504 -> new Problem(Message.of(Connection.class, "busy", base));
             default -> status / 100 == 3
-                    ? new Problem("The service at " + base
-                            + " redirects to another address, and the token is only sent to its own. Ask for the right address and enter it.")
-                    : new Problem("The record service at " + base + " answered with error " + status
-                            + ". Nothing is lost; try again later.");
+                    ? new Problem(Message.of(Connection.class, "redirects", base))
+                    : new Problem(Message.of(Connection.class, "error", base, status));
         };
     }
 
@@ -212,7 +207,7 @@ public final class Connection {
         } catch (JsonProcessingException e) {
             throw misunderstood();
         } catch (IOException e) {
-            throw new Problem("The answer of " + base + " could not be read. Try again; nothing is lost.", e);
+            throw new Problem(Message.of(Connection.class, "answerUnreadable", base), e);
         }
     }
 
@@ -244,14 +239,12 @@ public final class Connection {
     }
 
     Problem misunderstood() {
-        return new Problem("The service at " + base
-                + " does not answer as a record service should. Check that the address is that of a record service.");
+        return new Problem(Message.of(Connection.class, "notAService", base));
     }
 
     /** The class list cannot be used. @param how what is wrong, as the end of a sentence about it */
     Problem unusableRoster(String how) {
-        return new Problem("The class list of the record service at " + base + " " + how
-                + ". Have it corrected there, then collect again; nothing was changed.");
+        return new Problem(Message.of(Connection.class, "badClassList", base, how));
     }
 
     static String encoded(String part) {

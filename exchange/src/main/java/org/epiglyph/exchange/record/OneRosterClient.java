@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongConsumer;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.Roster;
@@ -143,8 +144,7 @@ final class OneRosterClient implements RecordClient {
             }
         }
         if (found.size() > 1) {
-            throw new Problem("The record service at " + connection.base() + " has " + found.size()
-                    + " results for this student and task. Have it corrected there; nothing was sent.");
+            throw new Problem(Message.of(OneRosterClient.class, "severalResults", connection.base(), found.size()));
         }
         return found.stream().findFirst();
     }
@@ -176,17 +176,8 @@ final class OneRosterClient implements RecordClient {
                     "The record was changed by someone else since it was last handed back. Look at both, then decide.");
         }
         String id = before.map(Found::id).orElse("epiglyph-" + parcel.digest().substring(0, 32));
-        ObjectNode result = JSON.createObjectNode().put("sourcedId", id).put("status", "active");
-        result.put("dateLastModified", Instant.now().toString());
-        result.putObject("lineItem").put("sourcedId", task).put("type", "lineItem");
-        result.putObject("student").put("sourcedId", parcel.student().value()).put("type", "user");
-        parcel.score().ifPresent(score -> result.put("score", score));
-        result.put("scoreStatus", parcel.score().isPresent() ? "fully graded" : "submitted");
-        result.put("scoreDate", Instant.now().atOffset(ZoneOffset.UTC).toLocalDate().toString());
-        result.put("comment", parcel.feedback());
-        result.putObject("metadata").put(KEY, parcel.digest());
         ObjectNode body = JSON.createObjectNode();
-        body.set("result", result);
+        body.set("result", result(id, task, parcel));
         connection.answer(connection.request(GRADEBOOK + "/results/" + Connection.encoded(id))
                 .header("Content-Type", "application/json")
                 .PUT(HttpRequest.BodyPublishers.ofString(body.toString()))
@@ -196,10 +187,22 @@ final class OneRosterClient implements RecordClient {
                 && after.held.score()
                         .orElse(BigDecimal.ONE.negate())
                         .compareTo(parcel.score().orElse(BigDecimal.ONE.negate())) != 0) {
-            throw new Problem("The record service at " + connection.base()
-                    + " took the result and holds another score. Look at the record there before you hand back again.");
+            throw new Problem(Message.of(OneRosterClient.class, "otherScore", connection.base()));
         }
         return receipt(after, parcel);
+    }
+
+    private static ObjectNode result(String id, String task, Parcel parcel) {
+        ObjectNode result = JSON.createObjectNode().put("sourcedId", id).put("status", "active");
+        result.put("dateLastModified", Instant.now().toString());
+        result.putObject("lineItem").put("sourcedId", task).put("type", "lineItem");
+        result.putObject("student").put("sourcedId", parcel.student().value()).put("type", "user");
+        parcel.score().ifPresent(score -> result.put("score", score));
+        result.put("scoreStatus", parcel.score().isPresent() ? "fully graded" : "submitted");
+        result.put("scoreDate", Instant.now().atOffset(ZoneOffset.UTC).toLocalDate().toString());
+        result.put("comment", parcel.feedback());
+        result.putObject("metadata").put(KEY, parcel.digest());
+        return result;
     }
 
     private static Receipt receipt(Found found, Parcel parcel) {
@@ -249,6 +252,6 @@ final class OneRosterClient implements RecordClient {
     }
 
     private Problem cannot(String what) {
-        return new Problem("The record service at " + connection.base() + " " + what + ".");
+        return new Problem(Message.of(OneRosterClient.class, "refused", connection.base(), what));
     }
 }

@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongConsumer;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Receipt;
@@ -109,7 +110,7 @@ final class RecordOfficeClient implements RecordClient {
             connection.download(at(task) + "/batch.zip", out, progress);
         } catch (IOException e) {
             throw new Problem(
-                    "The download was interrupted. Check the network and the disk space, then collect again; nothing was changed.",
+                    Message.of(RecordOfficeClient.class, "interrupted"),
                     e);
         }
     }
@@ -162,7 +163,7 @@ final class RecordOfficeClient implements RecordClient {
             return new Receipt(connection.text(receipt, "receipt"), connection.time(connection.text(receipt, "at")),
                     parcel.digest(), answer.tag());
         } catch (IOException | IllegalArgumentException e) {
-            throw new Problem("A marked document could not be read from the disk. Build the hand-back again.", e);
+            throw new Problem(Message.of(RecordOfficeClient.class, "copyUnreadable"), e);
         }
     }
 

@@ -3,6 +3,7 @@ package org.epiglyph.exchange.record;
 import java.net.URI;
 import java.util.Locale;
 import java.util.regex.Pattern;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
@@ -45,18 +46,17 @@ public record ServiceAddress(boolean secure, String host, int port, String path)
             throw none(text);
         }
         if (uri.getPort() == 0 || uri.getPort() > LAST_PORT) {
-            throw new Problem("'" + text + "' names port " + uri.getPort() + ". Ports go from 1 to " + LAST_PORT + ".");
+            throw new Problem(Message.of(ServiceAddress.class, "noPort", text, uri.getPort(), LAST_PORT));
         }
         ServiceAddress address = new ServiceAddress(scheme.equals("https"), host, uri.getPort(), path);
         if (!address.secure && !address.isThisMachine()) {
-            throw new Problem("The token would travel unprotected to " + host
-                    + ". Use an address that begins with https.");
+            throw new Problem(Message.of(ServiceAddress.class, "unprotected", host));
         }
         return address;
     }
 
     private static Problem none(String text) {
-        return new Problem("'" + text + "' is not an address. Enter one like https://records.example.org.");
+        return new Problem(Message.of(ServiceAddress.class, "noAddress", text));
     }
 
     /** True if nothing that is sent leaves this machine. */

@@ -13,10 +13,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.exchange.table.CellValue;
+import org.epiglyph.exchange.table.Disarmed;
+import org.epiglyph.exchange.table.Place;
+import org.epiglyph.exchange.table.Table;
 
 /** The record system's table: the class in, scores and feedback out. Only score, grade and feedback of a row are ever written. */
 public final class GradeSheet {
@@ -31,8 +36,7 @@ public final class GradeSheet {
         this.table = file.tables().get(roles.table());
         if (roles.column(Role.KEY).isEmpty() && roles.column(Role.NAME).isEmpty()
                 && roles.column(Role.FAMILY).isEmpty()) {
-            throw new Problem(file.called()
-                    + " has no column that tells the student. Say by hand which one holds the key or the names, or head it 'student key'.");
+            throw new Problem(Message.of(GradeSheet.class, "noStudentColumn", file.called()));
         }
         if (inOrder.isEmpty()) {
             indexRows();
@@ -96,12 +100,11 @@ public final class GradeSheet {
                 continue;
             }
             if (rows.put(new StudentKey(value), row) != null) {
-                throw new Problem(file.called() + " lists " + value + " twice (line " + (row + 1)
-                        + "). Remove one of the two lines, or choose another column for the key.");
+                throw new Problem(Message.of(GradeSheet.class, "twice", file.called(), value, row + 1));
             }
         }
         if (rows.isEmpty()) {
-            throw new Problem(file.called() + " lists no student. Export it again from the record system.");
+            throw new Problem(Message.of(GradeSheet.class, "noStudents", file.called()));
         }
     }
 
@@ -245,8 +248,7 @@ public final class GradeSheet {
      */
     public byte[] with(Map<StudentKey, Filled> filled) throws Problem {
         if (roles.column(Role.SCORE).isEmpty() && filled.values().stream().anyMatch(f -> f.score().isPresent())) {
-            throw new Problem(file.called()
-                    + " has no column for the score. Head one 'score', or say which it is when you collect the batch.");
+            throw new Problem(Message.of(GradeSheet.class, "noScoreColumn", file.called()));
         }
         Map<Place, CellValue> changes = new LinkedHashMap<>();
         Set<String> missing = new LinkedHashSet<>();
@@ -270,8 +272,7 @@ public final class GradeSheet {
                             .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Number(figure))));
         });
         if (!missing.isEmpty()) {
-            throw new Problem("The grade sheet has no place for " + String.join(", ", missing)
-                    + ". Export it again from the record system.");
+            throw new Problem(Message.of(GradeSheet.class, "noPlace", String.join(", ", missing)));
         }
         return file.with(table, changes);
     }

@@ -14,9 +14,11 @@ import org.apache.poi.ss.usermodel.Cell;
 import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.ss.usermodel.Sheet;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.ClassReport;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.exchange.table.Disarmed;
 import org.epiglyph.places.WholeFile;
 
 /** The report of a class as CSV or XLSX; text that would start a formula is disarmed, keys stay as they are written. */
@@ -32,15 +34,13 @@ public final class ReportFile {
     public static void write(ClassReport report, Path file) throws Problem {
         String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
         if (!name.endsWith(".csv") && !name.endsWith(".xlsx")) {
-            throw new Problem("A report is written as .csv or .xlsx, and " + file.getFileName()
-                    + " ends otherwise. Choose another name.");
+            throw new Problem(Message.of(ReportFile.class, "unknownFormat", file.getFileName()));
         }
         try {
             byte[] bytes = name.endsWith(".csv") ? csv(report) : xlsx(report);
             WholeFile.write(file, beside -> Files.write(beside, bytes));
         } catch (IOException e) {
-            throw new Problem("The report cannot be written to " + file
-                    + ". Check that the folder is there, can be written to, and the disk has room.", e);
+            throw new Problem(Message.of(ReportFile.class, "cannotBeWritten", file), e);
         }
     }
 

@@ -3,7 +3,14 @@ package org.epiglyph.exchange.sheet;
 import java.nio.charset.CharsetEncoder;
 import java.util.List;
 import java.util.Map;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
+import org.epiglyph.exchange.table.CellTable;
+import org.epiglyph.exchange.table.CellValue;
+import org.epiglyph.exchange.table.CsvTable;
+import org.epiglyph.exchange.table.Place;
+import org.epiglyph.exchange.table.Table;
+import org.epiglyph.exchange.table.Worksheet;
 
 /** A file that holds one table or several: separated values or an XLSX workbook. Remembers its bytes. */
 public final class SheetFile {
@@ -26,15 +33,13 @@ public final class SheetFile {
      */
     public static SheetFile read(byte[] bytes, String called) throws Problem {
         if (bytes.length > MOST_BYTES) {
-            throw new Problem(called + " is larger than " + (MOST_BYTES >> 20)
-                    + " MB, far too large for a grade sheet. Check that it is the right file.");
+            throw new Problem(Message.of(SheetFile.class, "tooLarge", called, MOST_BYTES >> 20));
         }
         if (startsWith(bytes, 'P', 'K')) {
             return new SheetFile(bytes.clone(), called, Worksheet.all(bytes, called));
         }
         if (startsWith(bytes, 0xD0, 0xCF)) {
-            throw new Problem(called
-                    + " is a workbook of the old binary kind, or locked with a password. Save it as XLSX or CSV without a password.");
+            throw new Problem(Message.of(SheetFile.class, "oldOrLocked", called));
         }
         return new SheetFile(bytes.clone(), called, List.of(CsvTable.read(bytes, called)));
     }
@@ -94,9 +99,8 @@ public final class SheetFile {
                         .filter(c -> !encoder.canEncode(c))
                         .findFirst()
                         .orElseThrow();
-                throw new Problem(called + " is written in " + encoder.charset().name() + ", which has no '" + letter
-                        + "' (for line " + (change.getKey().row() + 1)
-                        + "). Put other letters into the feedback, or save the sheet as UTF-8 and collect it again.");
+                throw new Problem(Message.of(SheetFile.class, "letterMissing", called, encoder.charset().name(), letter,
+                        change.getKey().row() + 1));
             }
         }
     }

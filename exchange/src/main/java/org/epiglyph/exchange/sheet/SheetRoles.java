@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
+import org.epiglyph.exchange.table.Columns;
+import org.epiglyph.exchange.table.Table;
 
 /**
  * Which column says what.

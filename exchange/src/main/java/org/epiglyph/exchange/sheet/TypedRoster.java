@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
@@ -37,8 +38,7 @@ public final class TypedRoster {
             }
             Student student = student(line.strip());
             if (!keys.add(student.key())) {
-                throw new Problem("Line " + number + ": " + student.key()
-                        + " is there twice. Give each student a key of their own at the start of the line.");
+                throw new Problem(Message.of(TypedRoster.class, "twice", number, student.key()));
             }
             students.add(student);
         }

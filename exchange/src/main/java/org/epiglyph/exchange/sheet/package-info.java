@@ -1,4 +1,2 @@
-/**
- * Tables as they arrive and go back: grade sheets, mark schemes, phrases. Rule: a cell that need not change keeps its bytes.
- */
+/** Grade sheets, class lists and reports: what the columns of a table mean, and what goes back into them. */
 package org.epiglyph.exchange.sheet;

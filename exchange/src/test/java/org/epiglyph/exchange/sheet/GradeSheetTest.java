@@ -13,6 +13,8 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.exchange.phrases.PhraseFile;
+import org.epiglyph.exchange.scheme.SchemeFile;
 import org.junit.jupiter.api.Test;
 
 class GradeSheetTest {

@@ -1,0 +1,126 @@
+package org.epiglyph.carrier;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.epiglyph.core.filing.FilingRule;
+import org.epiglyph.core.filing.Match;
+import org.epiglyph.core.filing.Matching;
+import org.epiglyph.core.filing.RosterFromNames;
+import org.epiglyph.core.roster.Roster;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.exchange.archive.ReceivedFile;
+import org.epiglyph.exchange.filing.PlainLetters;
+import org.epiglyph.exchange.record.RecordClient.HandedIn;
+import org.epiglyph.exchange.sheet.GradeSheet;
+
+/**
+ * What follows from a source and from what the marker says of it: the class, the filing rule, and whose each file is.
+ *
+ * @param rule  in force: by hand, known and fitting, or learnt
+ * @param items in the source's order
+ */
+record Understood(Roster roster, CollectPlan.RosterOrigin origin, Optional<FilingRule> rule,
+        List<CollectPlan.Item> items) {
+    /**
+     * What the marker says.
+     *
+     * @param sheetRefusal why the sheet cannot be filled in; it takes a trial of the whole sheet to know
+     * @param typed        students; they join those of a record or sheet
+     * @param rule         by hand; empty to learn it from the names
+     */
+    record Said(Task task, Optional<GradeSheet> sheet, Optional<String> sheetRefusal, List<Student> typed,
+            Optional<FilingRule> rule) {
+        Said {
+            typed = List.copyOf(typed);
+        }
+
+        static Said of(Task task, Optional<GradeSheet> sheet) {
+            return new Said(task, sheet, sheet.flatMap(GradeSheet::refusal), List.of(), Optional.empty());
+        }
+
+        Said withTask(Task other) {
+            return new Said(other, sheet, sheetRefusal, typed, rule);
+        }
+
+        Said withSheet(Optional<GradeSheet> other) {
+            return new Said(task, other, other.flatMap(GradeSheet::refusal), typed, rule);
+        }
+
+        Said withTyped(List<Student> students) {
+            return new Said(task, sheet, sheetRefusal, students, rule);
+        }
+
+        Said withRule(Optional<FilingRule> other) {
+            return new Said(task, sheet, sheetRefusal, typed, other);
+        }
+    }
+
+    static Understood of(PlanGround ground, Said said) {
+        PlainLetters letters = new PlainLetters();
+        List<ReceivedFile> files = ground.source()
+                .files()
+                .stream()
+                .filter(f -> !Optional.of(f.path()).equals(ground.sheetPath()))
+                .toList();
+        List<String> paths = files.stream().map(ReceivedFile::path).toList();
+        PlannedRoster planned = PlannedRoster.of(new PlannedRoster.Sources(ground.earlier(), ground.recorded(),
+                said.sheet, said.typed), paths, said.rule);
+        Optional<RosterFromNames> fromNames = planned.fromNames();
+        Matching plain = new Matching(planned.roster(), letters);
+        Optional<FilingRule> rule = fromNames.isPresent()
+                ? fromNames.get().rule()
+                : said.rule.or(() -> KnownRules.fitting(ground.known(), letters, paths, plain));
+        Evidence evidence = new Evidence(ground, said.sheet, planned.roster(), fromNames, plain.with(rule));
+        return new Understood(planned.roster(), planned.origin(), rule, evidence.items(files, rule));
+    }
+
+    /** Whose a document was when it was first collected. */
+    static Optional<StudentKey> ownerBefore(PlanGround ground, Roster roster, String path) {
+        return ground.earlier().flatMap(e -> e.owner(path, roster));
+    }
+
+    /** What says whose a file is, the surest first: the record, the sheet, an earlier collection, the names. */
+    private record Evidence(PlanGround ground, Optional<GradeSheet> sheet, Roster roster,
+            Optional<RosterFromNames> fromNames, Matching matching) {
+        List<CollectPlan.Item> items(List<ReceivedFile> files, Optional<FilingRule> rule) {
+            Map<String, StudentKey> inSheet = sheet.map(GradeSheet::files).orElse(Map.of());
+            Map<String, Integer> nth = new HashMap<>();
+            List<CollectPlan.Item> items = new ArrayList<>();
+            for (ReceivedFile file : files) {
+                int n = nth.merge(file.path(), 1, Integer::sum);
+                String id = n == 1 ? file.path() : file.path() + "\u0000" + n;
+                Optional<HandedIn> record = Optional.ofNullable(ground.byRecord().get(file.path()))
+                        .filter(h -> roster.find(h.student()).isPresent());
+                items.add(new CollectPlan.Item(id, file, match(file, record, inSheet), record,
+                        HandInNumber.of(file.path(), rule),
+                        ground.earlier().map(e -> e.news(file)).orElse(CollectPlan.News.NEW)));
+            }
+            return List.copyOf(items);
+        }
+
+        private Match match(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
+            return known(file, record, inSheet)
+                    .or(() -> fromNames
+                            .map(f -> Match.certain(f.owner(file.path()), "the class is read from the names")))
+                    .orElseGet(() -> matching.match(file.path()));
+        }
+
+        private Optional<Match> known(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
+            if (record.isPresent()) {
+                return Optional.of(Match.certain(record.get().student(), "the record says so"));
+            }
+            StudentKey named = inSheet.get(file.path().substring(file.path().lastIndexOf('/') + 1));
+            if (named != null && roster.find(named).isPresent()) {
+                return Optional.of(Match.certain(named,
+                        "line " + sheet.orElseThrow().line(named) + " of the grade sheet names this file"));
+            }
+            return ownerBefore(ground, roster, file.path())
+                    .map(s -> Match.certain(s, "as when it was first collected"));
+        }
+    }
+}

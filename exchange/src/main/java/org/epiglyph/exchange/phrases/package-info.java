@@ -1,0 +1,2 @@
+/** Phrasebooks as tables, in and out. */
+package org.epiglyph.exchange.phrases;

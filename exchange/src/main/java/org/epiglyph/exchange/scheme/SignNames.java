@@ -1,0 +1,25 @@
+package org.epiglyph.exchange.scheme;
+
+import java.util.Arrays;
+import java.util.Locale;
+import org.epiglyph.core.marks.Sign;
+
+/** The signs of stamps as a table names them: "tick", "half tick". */
+public final class SignNames {
+    private SignNames() {}
+
+    /** @throws IllegalArgumentException where there is no such sign; says which there are */
+    public static String of(String words) {
+        String wanted = words.strip().toUpperCase(Locale.ROOT).replace(' ', '_');
+        return Arrays.stream(Sign.values())
+                .map(Sign::name)
+                .filter(n -> n.equals(wanted))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("'" + words
+                        + "' is not a sign. Write for example tick, cross or query, 'effects', or 'phrase' and its code."));
+    }
+
+    public static String words(String name) {
+        return name.toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
+}

@@ -1,0 +1,2 @@
+/** Mark schemes as tables and as JSON, in and out. */
+package org.epiglyph.exchange.scheme;

@@ -1,0 +1,24 @@
+package org.epiglyph.exchange.table;
+
+import java.util.List;
+
+/** One table of a file: separated values, a worksheet, or rows of a scheme. */
+public sealed interface Table permits CsvTable, Worksheet, CellTable {
+    /** The worksheet's name; empty for separated values. */
+    String name();
+
+    /** How many rows, headings and empty ones included. */
+    int rowCount();
+
+    /** The row's values as they are shown, without quotes. */
+    List<String> row(int index);
+
+    /** The value of a cell as it is shown; empty where the row is shorter. */
+    default String value(Place place) {
+        List<String> row = row(place.row());
+        return place.column() < row.size() ? row.get(place.column()) : "";
+    }
+
+    /** True if a comma stands before the decimals. */
+    boolean hasDecimalComma();
+}

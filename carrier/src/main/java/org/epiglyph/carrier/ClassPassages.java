@@ -11,7 +11,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
-import java.util.function.BooleanSupplier;
 import java.util.function.IntPredicate;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;

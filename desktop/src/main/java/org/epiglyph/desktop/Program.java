@@ -210,6 +210,10 @@ public final class Program {
 
     private void toDesk(Path folder, Consumer<Desk> then) {
         batch.open(folder, opened -> {
+            if (frame.place() instanceof Desk there && there.model().workspace() == opened) {
+                then.accept(there);
+                return;
+            }
             if (opened.batch().submissions().isEmpty()) {
                 throw new Problem(Words.of("Shelf.noStudents"));
             }

@@ -154,13 +154,13 @@ public final class Collect implements Place {
     public List<Act> acts() {
         List<Act> acts = new ArrayList<>();
         acts.add(Act.of("Place.shelf", "Shortcut+DIGIT1", toShelf));
-        acts.add(Act.of("Collect.act.nextQuestion", "N", this::isOpen, model.decisions()::nextQuestion));
+        acts.add(Act.of("Collect.act.nextQuestion", "N", this::isOpen, model.decisions()::nextQuestion).repeating());
         acts.add(Act.of("Collect.act.questions", "Q", this::isOpen,
                 () -> model.decisions().filter(RowFilter.QUESTIONS)));
         acts.add(Act.of("Collect.act.all", "A", this::isOpen, () -> model.decisions().filter(RowFilter.ALL)));
         acts.add(Act.of("Collect.act.setAside", "X", this::isOpen,
                 () -> model.decisions().chosenItem().ifPresent(i -> model.decisions().decide(i, Optional.empty()))));
-        acts.add(Act.of("Collect.act.takeBack", "BACK_SPACE", this::isOpen, model.decisions()::takeBack));
+        acts.add(Act.of("Collect.act.takeBack", "BACK_SPACE", this::isOpen, model.decisions()::takeBack).repeating());
         acts.add(Act.of("Collect.act.find", "F", this::isOpen,
                 () -> understanding.ifPresent(Understanding::findStudent)));
         acts.add(Act.of("Collect.act.table", "T", this::isOpen,

@@ -72,14 +72,14 @@ final class DeskActs {
     }
 
     private List<Act> going() {
-        return List.of(act("next", "Shortcut+DOWN", () -> desk.go(() -> model.walk().step(1))),
-                act("previous", "Shortcut+UP", () -> desk.go(() -> model.walk().step(-1))),
-                act("nextToMark", "Shortcut+Shift+DOWN", () -> desk.go(model.walk()::toNextUnmarked)),
+        return List.of(act("next", "Shortcut+DOWN", () -> desk.go(() -> model.walk().step(1))).repeating(),
+                act("previous", "Shortcut+UP", () -> desk.go(() -> model.walk().step(-1))).repeating(),
+                act("nextToMark", "Shortcut+Shift+DOWN", () -> desk.go(model.walk()::toNextUnmarked)).repeating(),
                 act("leaveList", "", () -> model.walk().followedProperty().get().isPresent(),
                         model.walk()::leaveList),
                 act("findStudent", "F", parts.finder::openForStudents),
-                act("undo", "Shortcut+Z", model.past()::canUndo, model.past()::undo),
-                act("redo", "Shortcut+Shift+Z", model.past()::canRedo, model.past()::redo),
+                act("undo", "Shortcut+Z", model.past()::canUndo, model.past()::undo).repeating(),
+                act("redo", "Shortcut+Shift+Z", model.past()::canRedo, model.past()::redo).repeating(),
                 act("ledger", "L", parts.ledger::focusCriterion),
                 act("criterionOf", "Shift+L",
                         () -> model.chosen().one().filter(m -> !m.head().criterion().isEmpty()).isPresent(),
@@ -127,16 +127,17 @@ final class DeskActs {
     private List<Act> marks() {
         Chosen chosen = model.chosen();
         List<Act> acts = new ArrayList<>(List.of(
-                act("nextMark", "N", () -> choose(1)), act("previousMark", "Shift+N", () -> choose(-1)),
+                act("nextMark", "N", () -> choose(1)).repeating(),
+                act("previousMark", "Shift+N", () -> choose(-1)).repeating(),
                 act("chooseAll", "Shortcut+A", this::chooseAllOnPage),
                 act("chooseKind", "Shift+A", this::any, chosen::sameKind),
                 act("delete", "DELETE", this::any, chosen::remove),
                 act("delete", "BACK_SPACE", this::any, chosen::remove),
                 act("makePrivate", "P", this::any, chosen::togglePrivate),
-                act("larger", "PERIOD", this::any, () -> chosen.scale(SIZE_STEP)),
-                act("smaller", "COMMA", this::any, () -> chosen.scale(1 / SIZE_STEP)),
-                act("turnMark", "T", this::any, () -> chosen.turn(TURN_STEP)),
-                act("turnMarkBack", "Shift+T", this::any, () -> chosen.turn(-TURN_STEP)),
+                act("larger", "PERIOD", this::any, () -> chosen.scale(SIZE_STEP)).repeating(),
+                act("smaller", "COMMA", this::any, () -> chosen.scale(1 / SIZE_STEP)).repeating(),
+                act("turnMark", "T", this::any, () -> chosen.turn(TURN_STEP)).repeating(),
+                act("turnMarkBack", "Shift+T", this::any, () -> chosen.turn(-TURN_STEP)).repeating(),
                 act("inkInHand", "I", this::any, () -> chosen.ink(model.penCaseProperty().get().current().ink())),
                 act("widthInHand", "", this::any, () -> chosen.weight(model.penCaseProperty().get().current().width())),
                 act("front", "Shortcut+Shift+F", this::any, () -> chosen.order(true)),
@@ -145,7 +146,8 @@ final class DeskActs {
                 act("put", "Shortcut+V", chosen::hasCopies,
                         () -> parts.pages.pageInSight().ifPresent(chosen::putCopies)),
                 act("evidence", "G", this::any, () -> chosen.link(model.scores().criterionProperty().get())),
-                act("evidenceNext", "Shift+G", this::nextEvidence), act("seenBlank", "", this::stampBlankPages)));
+                act("evidenceNext", "Shift+G", this::nextEvidence).repeating(),
+                act("seenBlank", "", this::stampBlankPages)));
         acts.addAll(List.of(move("LEFT", -1, 0), move("RIGHT", 1, 0), move("UP", 0, -1), move("DOWN", 0, 1)));
         return acts;
     }
@@ -153,7 +155,7 @@ final class DeskActs {
     /** The arrow keys move the chosen marks, one point a press. */
     private Act move(String key, double dx, double dy) {
         return act("move." + key, key, () -> parts.pages.isFocused() && any() && !parts.keyPen.isOut(),
-                () -> model.chosen().move(dx, dy));
+                () -> model.chosen().move(dx, dy)).repeating();
     }
 
     private void choose(int by) {
@@ -231,10 +233,11 @@ final class DeskActs {
                 act("keepPhrase", "K", model.writing()::keepAsPhrase),
                 act("remarks", "Shift+R", () -> parts.side.toggle("remarks")),
                 act("find", "Shortcut+F", () -> parts.side.show("find")),
-                act("nextHint", "J", () -> hint(1)), act("hintBefore", "Shortcut+J", () -> hint(-1)),
+                act("nextHint", "J", () -> hint(1)).repeating(),
+                act("hintBefore", "Shortcut+J", () -> hint(-1)).repeating(),
                 act("correctHint", "Shift+J", parts.sides.hints()::correct),
-                act("findNext", "F3", () -> parts.sides.find().go(1)),
-                act("findBefore", "Shift+F3", () -> parts.sides.find().go(-1)),
+                act("findNext", "F3", () -> parts.sides.find().go(1)).repeating(),
+                act("findBefore", "Shift+F3", () -> parts.sides.find().go(-1)).repeating(),
                 act("history", "Y", () -> parts.side.toggle("history")));
     }
 
@@ -244,16 +247,16 @@ final class DeskActs {
     }
 
     private List<Act> pages() {
-        return List.of(act("pageOn", "PAGE_DOWN", () -> parts.pages.turnPages(1)),
-                act("pageBack", "PAGE_UP", () -> parts.pages.turnPages(-1)),
+        return List.of(act("pageOn", "PAGE_DOWN", () -> parts.pages.turnPages(1)).repeating(),
+                act("pageBack", "PAGE_UP", () -> parts.pages.turnPages(-1)).repeating(),
                 act("goToPage", "Shortcut+G", () -> {
                     parts.side.show("pages");
                     parts.sides.small().focusNumber();
                 }), act("smallPages", "V", () -> parts.side.toggle("pages")),
                 act("turnPage", "Shortcut+R", () -> parts.pages.pageInSight().ifPresent(model::turn)),
-                act("zoomIn", "Shortcut+PLUS", () -> parts.pages.zoomBy(ZOOM_STEP)),
-                act("zoomIn", "Shortcut+EQUALS", () -> parts.pages.zoomBy(ZOOM_STEP)),
-                act("zoomOut", "Shortcut+MINUS", () -> parts.pages.zoomBy(1 / ZOOM_STEP)),
+                act("zoomIn", "Shortcut+PLUS", () -> parts.pages.zoomBy(ZOOM_STEP)).repeating(),
+                act("zoomIn", "Shortcut+EQUALS", () -> parts.pages.zoomBy(ZOOM_STEP)).repeating(),
+                act("zoomOut", "Shortcut+MINUS", () -> parts.pages.zoomBy(1 / ZOOM_STEP)).repeating(),
                 act("fitWidth", "Shortcut+DIGIT0", () -> looks.change(v -> v.withZoom(Zoom.FIT_WIDTH))),
                 act("fitPage", "Shortcut+DIGIT9", () -> looks.change(v -> v.withZoom(Zoom.FIT_PAGE))),
                 act("natural", "Shortcut+DIGIT8", () -> looks.change(v -> v.withZoom(Zoom.of(96.0 / 72)))));
@@ -277,8 +280,8 @@ final class DeskActs {
         acts.add(act("instructions", "Shift+I", () -> beside("instructions")));
         acts.add(act("message", "M", () -> beside("message")));
         acts.add(act("answers", "Shift+U", () -> parts.side.toggle("answers")));
-        acts.add(act("nextLookAgain", "Shortcut+Shift+G", () -> desk.go(model.walk()::toNextLookAgain)));
-        acts.add(act("nextAnswer", "Shortcut+Shift+U", () -> desk.go(model.walk()::toNextAnswer)));
+        acts.add(act("nextLookAgain", "Shortcut+Shift+G", () -> desk.go(model.walk()::toNextLookAgain)).repeating());
+        acts.add(act("nextAnswer", "Shortcut+Shift+U", () -> desk.go(model.walk()::toNextAnswer)).repeating());
         acts.add(act("otherHandIn", "H", () -> model.submission().handIns().size() > 1, this::otherHandIn));
         acts.add(act("letCount", "Shift+H", () -> model.submission().handIns().size() > 1, model::letShownCount));
         return acts;
@@ -325,9 +328,11 @@ final class DeskActs {
         acts.add(act("caseAtPointer", "Q", parts.atPointer::openAtPointer));
         acts.add(act("slot", "S", parts.penCase::openCard));
         acts.add(act("nextSlot", "CLOSE_BRACKET", () -> model.take(Math.floorMod(
-                model.penCaseProperty().get().inHand() + 1, model.penCaseProperty().get().slots().size()))));
+                model.penCaseProperty().get().inHand() + 1, model.penCaseProperty().get().slots().size())))
+                .repeating());
         acts.add(act("previousSlot", "OPEN_BRACKET", () -> model.take(Math.floorMod(
-                model.penCaseProperty().get().inHand() - 1, model.penCaseProperty().get().slots().size()))));
+                model.penCaseProperty().get().inHand() - 1, model.penCaseProperty().get().slots().size())))
+                .repeating());
         acts.add(act("keyPen", "X", parts.keyPen::toggle));
         parts.tablet.ifPresent(t -> acts.add(act("tablet", "", t::write)));
         acts.add(act("language", "", model::nextLanguage));

@@ -44,11 +44,8 @@ final class SpokenHand {
         scores.leadToSpoken(this::show);
     }
 
-    /** Begins to speak, or ends and keeps what is being spoken. A key that is held repeats itself, which is no second press. */
+    /** Begins to speak, or ends and keeps what is being spoken. */
     void speak() {
-        if (pressed.isPresent()) {
-            return;
-        }
         pressed = Optional.of(System.nanoTime());
         SpokenPlace place = place();
         sheet.show(side.name());

@@ -14,9 +14,16 @@ import javafx.scene.input.KeyCombination;
  * @param name     in words, as the command finder shows it
  * @param key      the key that does it
  * @param possible whether it can be done now
+ * @param repeats  whether it is a step of many, done again while its key is held
  * @param run      does it; called on the interface thread
  */
-public record Act(String id, String name, Optional<KeyCombination> key, BooleanSupplier possible, Runnable run) {
+public record Act(String id, String name, Optional<KeyCombination> key, BooleanSupplier possible, boolean repeats,
+        Runnable run) {
+    /** An act that is done once, however long its key is held. */
+    public Act(String id, String name, Optional<KeyCombination> key, BooleanSupplier possible, Runnable run) {
+        this(id, name, key, possible, false, run);
+    }
+
     /** An act that is always possible, named by a key of {@link Words}. */
     public static Act of(String words, String key, Runnable run) {
         return of(words, key, () -> true, run);
@@ -44,7 +51,12 @@ public record Act(String id, String name, Optional<KeyCombination> key, BooleanS
 
     /** The same act with another key; an empty text for none. */
     Act withKey(String words) {
-        return new Act(id, name, words.isEmpty() ? Optional.empty() : Optional.of(key(words)), possible, run);
+        return new Act(id, name, words.isEmpty() ? Optional.empty() : Optional.of(key(words)), possible, repeats, run);
+    }
+
+    /** The same act, done again and again while its key is held. */
+    public Act repeating() {
+        return new Act(id, name, key, possible, true, run);
     }
 
     private static KeyCombination.Modifier modifier(String word) {

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.LongSupplier;
 import javafx.scene.Node;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
@@ -14,19 +15,28 @@ import javafx.scene.input.KeyEvent;
 
 /** All acts that can be done where the marker is now: those of the window and those of the place in it. */
 public final class Acts {
+    /** Keyboards repeat a key that is held after half a second or a second, then many times a second. */
+    private static final long LONGEST_PAUSE = 1_500_000_000L;
     private final List<Act> everywhere = new ArrayList<>();
     private final Map<String, String> ownKeys = new HashMap<>();
     private final Consumer<Map<String, String>> keeping;
+    private final Consumer<Runnable> later;
+    private final LongSupplier nanos;
     private List<Act> here = List.of();
-    private KeyCode acting;
+    private Held held;
 
     /**
      * @param ownKeys keys that the marker gave to acts, by the act's id; empty words for no key
      * @param keeping keeps them when they change
+     * @param later   runs something on the interface thread, when all input that waits there has been heard
+     * @param nanos   a clock in nanoseconds that never goes back
      */
-    public Acts(Map<String, String> ownKeys, Consumer<Map<String, String>> keeping) {
+    public Acts(Map<String, String> ownKeys, Consumer<Map<String, String>> keeping, Consumer<Runnable> later,
+            LongSupplier nanos) {
         this.ownKeys.putAll(ownKeys);
         this.keeping = keeping;
+        this.later = later;
+        this.nanos = nanos;
     }
 
     public void everywhere(Act act) {
@@ -79,20 +89,34 @@ public final class Acts {
 
     /** The letter of a key that was an act must not be typed into the field that the act put the focus on. */
     void onTyped(KeyEvent event) {
-        if (acting != null) {
+        if (held != null) {
             event.consume();
         }
     }
 
     void onReleased(KeyEvent event) {
-        acting = null;
+        if (!event.getCode().isModifierKey()) {
+            held = null;
+        }
     }
 
-    /** Does what the key stands for. While words are typed, only keys with Ctrl, Alt or Meta and function keys are acts. */
+    /** The window no longer hears the keyboard, so that it will not hear that a key is released. */
+    void onLeft() {
+        held = null;
+    }
+
+    /**
+     * Does what the key stands for. While words are typed, only keys with Ctrl, Alt or Meta and function keys are acts.
+     * A key that is held repeats itself: an act is done again for it only if it is a step of many, and never faster than
+     * its result is shown.
+     */
     void onKey(KeyEvent event, Node focus) {
-        if (event.getCode() != acting) {
-            acting = null;
+        if (held != null && held.isRepeatedBy(event)) {
+            event.consume();
+            repeat(event);
+            return;
         }
+        held = null;
         boolean typing = focus instanceof TextInputControl;
         boolean bare = !event.isControlDown() && !event.isAltDown() && !event.isMetaDown()
                 && !event.getCode().isFunctionKey();
@@ -102,9 +126,49 @@ public final class Acts {
         for (Act act : all()) {
             if (act.key().isPresent() && act.key().get().match(event) && act.possible().getAsBoolean()) {
                 event.consume();
-                acting = event.getCode();
-                act.run().run();
+                held = new Held(event.getCode(), act.id());
+                held.run(act);
                 return;
+            }
+        }
+    }
+
+    private void repeat(KeyEvent event) {
+        Held now = held;
+        now.heard = nanos.getAsLong();
+        if (now.shown) {
+            all().stream()
+                    .filter(a -> a.repeats() && a.id().equals(now.act) && a.key().get().match(event)
+                            && a.possible().getAsBoolean())
+                    .findFirst()
+                    .ifPresent(now::run);
+        }
+    }
+
+    /** A key that was pressed for an act and not yet released. */
+    private final class Held {
+        private final KeyCode code;
+        private final String act;
+        private boolean shown;
+        private long heard;
+
+        Held(KeyCode code, String act) {
+            this.code = code;
+            this.act = act;
+        }
+
+        /** A key that is pressed again after a while was released where nothing heard of it, above another window. */
+        boolean isRepeatedBy(KeyEvent event) {
+            return event.getCode() == code && nanos.getAsLong() - heard < LONGEST_PAUSE;
+        }
+
+        void run(Act what) {
+            shown = false;
+            try {
+                what.run().run();
+            } finally {
+                heard = nanos.getAsLong();
+                later.accept(() -> shown = true);
             }
         }
     }

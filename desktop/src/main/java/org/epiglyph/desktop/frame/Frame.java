@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Stream;
+import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
@@ -21,6 +22,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.epiglyph.desktop.settings.View;
 
 /** The window's content: one quiet line at the top, and the place below it. */
@@ -54,7 +56,7 @@ public final class Frame {
     public Frame(Looks looks, Map<String, String> ownKeys, Consumer<Map<String, String>> keeping,
             Background background) {
         this.looks = looks;
-        acts = new Acts(ownKeys, keeping);
+        acts = new Acts(ownKeys, keeping, Platform::runLater, System::nanoTime);
         finder = new CommandFinder(this::find, above);
         root.getStyleClass().add("frame");
         above.setPickOnBounds(false);
@@ -78,9 +80,9 @@ public final class Frame {
         acts.everywhere(Act.of("Frame.night", "", () -> looks.change(v -> v.withNight(!v.night()))));
         acts.everywhere(Act.of("Frame.dim", "", () -> looks.view().night(),
                 () -> looks.change(v -> v.withDimmed(!v.dimmed()))));
-        acts.everywhere(Act.of("Frame.larger", "Shortcut+Shift+PLUS", () -> textSize(LARGER)));
-        acts.everywhere(Act.of("Frame.larger", "Shortcut+Shift+EQUALS", () -> textSize(LARGER)));
-        acts.everywhere(Act.of("Frame.smaller", "Shortcut+Shift+MINUS", () -> textSize(-LARGER)));
+        acts.everywhere(Act.of("Frame.larger", "Shortcut+Shift+PLUS", () -> textSize(LARGER)).repeating());
+        acts.everywhere(Act.of("Frame.larger", "Shortcut+Shift+EQUALS", () -> textSize(LARGER)).repeating());
+        acts.everywhere(Act.of("Frame.smaller", "Shortcut+Shift+MINUS", () -> textSize(-LARGER)).repeating());
         acts.everywhere(Act.of("Frame.fullScreen", "F11", this::toggleFullScreen));
         looks.viewProperty().addListener((_, _, view) -> look(view));
         look(looks.view());
@@ -205,6 +207,13 @@ public final class Frame {
         });
         scene.addEventFilter(KeyEvent.KEY_TYPED, acts::onTyped);
         scene.addEventFilter(KeyEvent.KEY_RELEASED, acts::onReleased);
+        scene.windowProperty()
+                .flatMap(Window::focusedProperty)
+                .subscribe(focused -> {
+                    if (!Boolean.TRUE.equals(focused)) {
+                        acts.onLeft();
+                    }
+                });
     }
 
     /** Leaves the place in sight for good, before its batch is released. */

@@ -149,12 +149,12 @@ public final class HandBack implements Place {
         return List.of(Act.of("Place.shelf", "Shortcut+DIGIT1", ways.toShelf),
                 Act.of("Place.desk", "Shortcut+DIGIT2",
                         () -> ways.toDesk.accept(chosen, Optional.empty())),
-                Act.of("HandBack.nextStudent", "Shortcut+DOWN", () -> step(1)),
-                Act.of("HandBack.previousStudent", "Shortcut+UP", () -> step(-1)),
+                Act.of("HandBack.nextStudent", "Shortcut+DOWN", () -> step(1)).repeating(),
+                Act.of("HandBack.previousStudent", "Shortcut+UP", () -> step(-1)).repeating(),
                 Act.of("HandBack.goFirst", "G", list::goFirst),
                 Act.of("HandBack.fixFirst", "F", list::fixFirst),
                 Act.of("HandBack.acceptFirst", "A", list::acceptFirst),
-                Act.of("HandBack.undo", "Shortcut+Z", () -> chosen.ifPresent(lookOver::undo)));
+                Act.of("HandBack.undo", "Shortcut+Z", () -> chosen.ifPresent(lookOver::undo)).repeating());
     }
 
     @Override

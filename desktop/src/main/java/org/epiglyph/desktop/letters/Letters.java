@@ -300,8 +300,8 @@ public final class Letters implements Place {
     public List<Act> acts() {
         return List.of(Act.of("Place.shelf", "Shortcut+DIGIT1", toShelf),
                 Act.of("Place.handBack", "Shortcut+DIGIT3", toHandBack),
-                Act.of("HandBack.nextStudent", "Shortcut+DOWN", () -> step(1)),
-                Act.of("HandBack.previousStudent", "Shortcut+UP", () -> step(-1)));
+                Act.of("HandBack.nextStudent", "Shortcut+DOWN", () -> step(1)).repeating(),
+                Act.of("HandBack.previousStudent", "Shortcut+UP", () -> step(-1)).repeating());
     }
 
     @Override

@@ -368,7 +368,7 @@ public final class BookPlace implements Place {
 
     @Override
     public List<Act> acts() {
-        return Stream.concat(Stream.of(Act.of("MarkBook.act.undo", "Shortcut+Z", kept(model::undo)),
+        return Stream.concat(Stream.of(Act.of("MarkBook.act.undo", "Shortcut+Z", kept(model::undo)).repeating(),
                 Act.of("MarkBook.act.copy", "Shortcut+C", kept(this::copy)),
                 Act.of("MarkBook.act.paste", "Shortcut+V", kept(this::paste)),
                 Act.of("MarkBook.act.fill", "Shortcut+D", kept(sheet::fillDown)),

@@ -176,13 +176,13 @@ public final class PhrasebookPlace implements Place {
     public List<Act> acts() {
         return List.of(Act.of("Phrases.act.add", "Shortcut+N", this::add),
                 Act.of("Phrases.act.remove", "Shortcut+DELETE", this::remove),
-                Act.of("Phrases.act.up", "Alt+UP", () -> move(-1)),
-                Act.of("Phrases.act.down", "Alt+DOWN", () -> move(1)),
+                Act.of("Phrases.act.up", "Alt+UP", () -> move(-1)).repeating(),
+                Act.of("Phrases.act.down", "Alt+DOWN", () -> move(1)).repeating(),
                 Act.of("Phrases.act.search", "Shortcut+F", search::requestFocus),
                 Act.of("Phrases.act.write", "Shortcut+S",
                         this::write),
-                Act.of("Phrases.act.undo", "Shortcut+Z", model::canUndo, model::undo),
-                Act.of("Phrases.act.redo", "Shortcut+Shift+Z", model::canRedo, model::redo));
+                Act.of("Phrases.act.undo", "Shortcut+Z", model::canUndo, model::undo).repeating(),
+                Act.of("Phrases.act.redo", "Shortcut+Shift+Z", model::canRedo, model::redo).repeating());
     }
 
     @Override

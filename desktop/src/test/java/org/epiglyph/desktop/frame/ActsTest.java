@@ -20,7 +20,9 @@ import org.testfx.framework.junit5.ApplicationExtension;
 @ExtendWith(ApplicationExtension.class)
 class ActsTest {
     private final Map<String, String> kept = new HashMap<>();
-    private final Acts acts = new Acts(Map.of(), kept::putAll);
+    private final List<Runnable> later = new ArrayList<>();
+    private long nanos;
+    private final Acts acts = new Acts(Map.of(), kept::putAll, later::add, () -> nanos);
     private final List<String> done = new ArrayList<>();
     private boolean possible = true;
 
@@ -42,6 +44,7 @@ class ActsTest {
     @Test
     void aKeyDoesItsActAndNoOther() {
         acts.onKey(press(KeyCode.DIGIT1, false), new Pane());
+        acts.onReleased(press(KeyCode.DIGIT1, false));
         acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
         acts.onKey(press(KeyCode.DIGIT2, true), new Pane());
         assertThat(done).containsExactly("Take: Pen, madder", "Go to the shelf");
@@ -70,6 +73,53 @@ class ActsTest {
         KeyEvent next = new KeyEvent(KeyEvent.KEY_TYPED, "2", "", KeyCode.UNDEFINED, false, false, false, false);
         acts.onTyped(next);
         assertThat(next.isConsumed()).isFalse();
+    }
+
+    @Test
+    void aKeyThatIsHeldDoesItsActOnceAndNoOther() {
+        KeyEvent again = press(KeyCode.DIGIT1, true);
+        acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
+        shown();
+        acts.onKey(again, new Pane());
+        acts.onReleased(press(KeyCode.CONTROL, false));
+        acts.onKey(press(KeyCode.DIGIT1, false), new Pane());
+        assertThat(done).as("nor the act of the key without Ctrl").containsExactly("Go to the shelf");
+        assertThat(again.isConsumed()).isTrue();
+        acts.onReleased(press(KeyCode.DIGIT1, false));
+        acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
+        assertThat(done).hasSize(2);
+    }
+
+    @Test
+    void aStepIsDoneAgainWhileItsKeyIsHeldButNotFasterThanItIsShown() {
+        acts.here(List.of(act("Next student", "PAGE_DOWN").repeating()));
+        for (int i = 0; i < 5; i++) {
+            acts.onKey(press(KeyCode.PAGE_DOWN, false), new Pane());
+        }
+        assertThat(done).as("four more waited while the first was done").hasSize(1);
+        shown();
+        acts.onKey(press(KeyCode.PAGE_DOWN, false), new Pane());
+        assertThat(done).hasSize(2);
+        possible = false;
+        shown();
+        acts.onKey(press(KeyCode.PAGE_DOWN, false), new Pane());
+        assertThat(done).hasSize(2);
+    }
+
+    @Test
+    void aKeyThatWasReleasedAboveAnotherWindowIsHeardAgain() {
+        acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
+        acts.onLeft();
+        acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
+        assertThat(done).hasSize(2);
+        nanos += 2_000_000_000L;
+        acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
+        assertThat(done).as("no keyboard waits so long before it repeats a key").hasSize(3);
+    }
+
+    private void shown() {
+        List.copyOf(later).forEach(Runnable::run);
+        later.clear();
     }
 
     @Test
@@ -103,6 +153,7 @@ class ActsTest {
         acts.onKey(press(KeyCode.F2, false), new Pane());
         assertThat(done).isEmpty();
         acts.onKey(press(KeyCode.F2, true), new Pane());
+        acts.onReleased(press(KeyCode.F2, true));
         assertThat(done).containsExactly("Show or hide the ledger");
         assertThat(acts.changeKey(fold, "")).as("an act may have no key").isEmpty();
         assertThat(acts.find("ledger").getFirst().keyWords()).isEmpty();

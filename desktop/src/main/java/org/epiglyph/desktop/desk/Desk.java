@@ -2,6 +2,7 @@ package org.epiglyph.desktop.desk;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ObservableValue;
@@ -15,7 +16,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.Batch;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.marks.Mark;
@@ -66,7 +66,9 @@ public final class Desk implements Place {
     private final Pieces pieces;
     private final Gestures gestures;
     private final KeyPen keyPen;
-    private final DeskActs acts;
+    private final MarkActs marks;
+    private final DeskWays ways;
+    private final List<Supplier<List<Act>>> acts;
     private final OpenPages openPages;
     private final ByQuestion question;
     private final SpokenHand spoken;
@@ -93,17 +95,17 @@ public final class Desk implements Place {
         penCase = new PenCaseStrip(model, card);
         caseAtPointer = new CaseAtPointer(penCase, above, pages::requestFocus);
         chosenCard = new ChosenCard(model, pages, above);
-        roll = new RollStrip(model, above, student -> go(() -> model.open(student)));
-        spoken = new SpokenHand(model, tools, this::goTo);
+        roll = new RollStrip(model, above, this::toStudent);
+        spoken = new SpokenHand(model, tools, this::toMark);
         DeskSides sides = new DeskSides(new DeskSides.Ground(model, pages, files, pieces, looks, tools,
-                student -> go(() -> model.open(student)), this::goTo), spoken.side());
+                this::toStudent, this::toMark), spoken.side());
         side = sides.sheet();
         question = new ByQuestion(model, pages, images, sides.find()::words);
-        ledger = new Ledger(model, tools.spelling(), side::toggle, this::goTo, pages::requestFocus);
+        ledger = new Ledger(model, tools.spelling(), side::toggle, this::toMark, pages::requestFocus);
         ledger.takePhrases(sides.phrases().hand());
         spoken.connect(ledger, side);
         gestures.takePhrases(sides.phrases().hand());
-        finder = new DeskFinder(model, tools.finding(), student -> go(() -> model.open(student)), this::toCriterion,
+        finder = new DeskFinder(model, tools.finding(), this::toStudent, ledger::toCriterion,
                 phrase -> {
                     side.show("phrases");
                     sides.phrases().look(phrase);
@@ -113,9 +115,13 @@ public final class Desk implements Place {
         root = new StackPane(laidOut(), above);
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
                 model.progress().scoredProperty(), model.walk().followedProperty());
-        acts = new DeskActs(this, model, looks, new DeskActs.Parts(pages, ledger, side, penCase, caseAtPointer, keyPen,
-                sides, finder, files, pieces, spoken,
-                tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model))));
+        marks = new MarkActs(model, pages, files, this::toMark);
+        PenActs pens = new PenActs(model, penCase, caseAtPointer, keyPen,
+                tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model)));
+        ways = new DeskWays(model,
+                new DeskWays.Parts(pages, ledger, side, question, finder, keyPen, penCase::closeCard, marks));
+        acts = List.of(ways::acts, ledger::acts, () -> marks.all(keyPen::isOut), new PageActs(model, pages, looks)::all,
+                sides::acts, spoken::acts, () -> openPages.acts(files), pens::all);
         hear();
         new TypingLine(pages, ledger, side);
         watch();
@@ -143,7 +149,7 @@ public final class Desk implements Place {
                 pages.requestFocus();
             }
         });
-        gestures.onReading(acts::copyable);
+        gestures.onReading(marks::copyable);
         gestures.onSecondButton(caseAtPointer::openAtPointer);
         root.addEventFilter(KeyEvent.KEY_RELEASED, _ -> spoken.released());
         root.addEventFilter(MouseEvent.ANY, e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
@@ -309,73 +315,26 @@ public final class Desk implements Place {
         pages.marks(model.submission().marks(), model.chosen().idsProperty().get(), grips);
     }
 
-    /**
-     * Keeps what is typed and goes to another student. Question by question the focus stays on the criterion and the
-     * pages open where this student's evidence for it is, or else on the page where it was for the student before.
-     */
-    void go(Runnable where) {
-        ledger.keepWords();
-        question.leaving();
-        where.run();
-        if (question.isOn()) {
-            ledger.focusCriterion();
-        } else {
-            pages.requestFocus();
-        }
-    }
-
-    /** Stays on one criterion and goes through the class with it, or goes back to one student after the other. */
-    void toggleByQuestion() {
-        question.toggle();
-        model.say(Words.of(question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
-    }
-
-    /** Shows a mark on its page and chooses it. */
-    void goTo(Mark mark) {
-        model.chosen().choose(List.of(mark.id()));
-        pages.reveal(mark.page(), mark.bounds());
-    }
-
-    private void toCriterion(String criterion) {
-        model.scores().criterionProperty().set(criterion);
-        ledger.focusCriterion();
-    }
-
     /** Brings a student to the desk, and there what was found about their work. */
     public void goTo(StudentKey student, Optional<Finding> finding) {
-        go(() -> model.open(student));
-        finding.ifPresent(f -> Platform.runLater(() -> show(f)));
+        ways.toStudent(student);
+        finding.ifPresent(f -> Platform.runLater(() -> ways.show(f)));
     }
 
     /** Brings a student to the desk, with a criterion in the ledger and its evidence on the pages. @param criterion id; may be empty */
     public void goTo(StudentKey student, String criterion) {
-        go(() -> model.open(student));
+        ways.toStudent(student);
         if (!criterion.isEmpty()) {
-            Platform.runLater(() -> {
-                toCriterion(criterion);
-                model.scores().evidence(criterion).stream().findFirst().ifPresent(this::goTo);
-            });
+            Platform.runLater(() -> ways.toCriterion(criterion));
         }
     }
 
-    private void show(Finding finding) {
-        if (finding.kind() == Finding.Kind.ANSWER_WAITS) {
-            side.show("answers");
-            return;
-        }
-        ledger.show(finding);
-        if (finding.kind() == Finding.Kind.PAGES_UNSEEN) {
-            model.submission()
-                    .pages()
-                    .stream()
-                    .filter(p -> !model.submission().seen().contains(p))
-                    .findFirst()
-                    .ifPresent(p -> pages.reveal(p, 0));
-        }
+    private void toStudent(StudentKey student) {
+        ways.toStudent(student);
     }
 
-    Optional<Document> documentInSight() {
-        return openPages.documentInSight();
+    private void toMark(Mark mark) {
+        ways.toMark(mark);
     }
 
     @Override
@@ -385,6 +344,6 @@ public final class Desk implements Place {
 
     @Override
     public List<Act> acts() {
-        return acts.all();
+        return acts.stream().flatMap(a -> a.get().stream()).toList();
     }
 }

@@ -1,9 +1,11 @@
 package org.epiglyph.desktop.desk;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -47,6 +49,43 @@ final class DeskSides {
                 pages::requestFocus);
     }
 
+    /** What opens a side, and what can be done with one from anywhere at the desk. */
+    List<Act> acts() {
+        List<Act> acts = new ArrayList<>(List.of(toggle("names", "Shift+V", "names"),
+                toggle("earlier", "Shift+E", "earlier"), toggle("passages", "Shift+C", "passages"),
+                toggle("sameScore", "Shift+S", "same"), toggle("phrases", "Shift+K", "phrases"),
+                toggle("spoken", "Shift+O", "spoken"), toggle("remarks", "Shift+R", "remarks"),
+                toggle("history", "Y", "history"), toggle("smallPages", "V", "pages"), toggle("beside", "B", "beside"),
+                toggle("answers", "Shift+U", "answers")));
+        acts.addAll(List.of(Act.of("Desk.act.find", "Shortcut+F", () -> sheet.show(find.name())),
+                Act.of("Desk.act.findNext", "F3", () -> find.go(1)).repeating(),
+                Act.of("Desk.act.findBefore", "Shift+F3", () -> find.go(-1)).repeating(),
+                Act.of("Desk.act.nextHint", "J", () -> hint(1)).repeating(),
+                Act.of("Desk.act.hintBefore", "Shortcut+J", () -> hint(-1)).repeating(),
+                Act.of("Desk.act.correctHint", "Shift+J", hints::correct),
+                Act.of("Desk.act.instructions", "Shift+I", () -> beside("instructions")),
+                Act.of("Desk.act.message", "M", () -> beside("message")),
+                Act.of("Desk.act.goToPage", "Shortcut+G", () -> {
+                    sheet.show(small.name());
+                    small.focusNumber();
+                })));
+        return acts;
+    }
+
+    private Act toggle(String name, String key, String side) {
+        return Act.of("Desk.act." + name, key, () -> sheet.toggle(side));
+    }
+
+    private void hint(int by) {
+        sheet.show(hints.name());
+        hints.go(by);
+    }
+
+    private void beside(String what) {
+        sheet.show(beside.name());
+        beside.choose(what);
+    }
+
     private void lookFor(String words) {
         sheet.show(find.name());
         find.everywhere(words);
@@ -56,24 +95,11 @@ final class DeskSides {
         return sheet;
     }
 
-    /** The pages in small. */
-    PagesSide small() {
-        return small;
-    }
-
-    BesideSide beside() {
-        return beside;
-    }
-
     FindSide find() {
         return find;
     }
 
     PhrasesSide phrases() {
         return phrases;
-    }
-
-    HintsSide hints() {
-        return hints;
     }
 }

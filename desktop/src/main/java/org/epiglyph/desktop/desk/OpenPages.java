@@ -4,6 +4,7 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.animation.PauseTransition;
@@ -16,6 +17,7 @@ import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
@@ -63,10 +65,21 @@ final class OpenPages {
     }
 
     /** The document in sight, else the first; empty where nothing was received. */
-    Optional<Document> documentInSight() {
+    private Optional<Document> documentInSight() {
         return roll.pageInSight()
                 .flatMap(p -> documents.stream().filter(d -> d.id().equals(p.document())).findFirst())
                 .or(() -> documents.stream().findFirst());
+    }
+
+    /** What is done with the document in sight, outside the program. */
+    List<Act> acts(DocumentFiles files) {
+        BooleanSupplier any = () -> documentInSight().isPresent();
+        return List.of(
+                Act.of("Desk.act.openOutside", "Shortcut+O", any,
+                        () -> documentInSight().ifPresent(files::openOutside)),
+                Act.of("Desk.act.attach", "Shortcut+Shift+O", any,
+                        () -> documentInSight().ifPresent(
+                                document -> pieces.chooseChanged(document).ifPresent(f -> files.attach(document, f)))));
     }
 
     /** Shows the submission on the desk from its beginning. */

@@ -13,8 +13,6 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import org.epiglyph.core.marks.Face;
-import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;

@@ -6,6 +6,7 @@ import java.util.function.Consumer;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.ledger.Ledger;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spoken.ListeningModel;
@@ -44,8 +45,13 @@ final class SpokenHand {
         scores.leadToSpoken(this::show);
     }
 
+    List<Act> acts() {
+        return List.of(Act.of("Desk.act.speak", "O", this::speak),
+                Act.of("Desk.act.speak", "Shortcut+Shift+M", this::speak));
+    }
+
     /** Begins to speak, or ends and keeps what is being spoken. */
-    void speak() {
+    private void speak() {
         pressed = Optional.of(System.nanoTime());
         SpokenPlace place = place();
         sheet.show(side.name());

@@ -22,8 +22,10 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Result;
+import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.Scores;
 import org.epiglyph.desktop.paper.PhraseHand;
 import org.epiglyph.desktop.paper.SpellingLine;
 import org.epiglyph.desktop.spelling.Spelling;
@@ -112,14 +114,33 @@ public final class Ledger extends VBox {
         setVgrow(body, Priority.ALWAYS);
     }
 
+    /** What is done in the ledger from anywhere at the desk. */
+    public List<Act> acts() {
+        Scores scores = model.scores();
+        return List.of(Act.of("Desk.act.ledger", "L", this::focusCriterion),
+                Act.of("Desk.act.criterionOf", "Shift+L",
+                        () -> model.chosen().one().filter(m -> !m.head().criterion().isEmpty()).isPresent(),
+                        () -> model.chosen().one().ifPresent(m -> toCriterion(m.head().criterion()))),
+                Act.of("Desk.act.criterionText", "D", this::toggleText),
+                Act.of("Desk.act.criterionWords", "Shift+D", this::focusCriterionWords),
+                Act.of("Desk.act.asLastTime", "Shortcut+D", () -> scores.asLastTime(scores.criterionProperty().get())),
+                Act.of("Desk.act.seal", "Shortcut+ENTER", this::seal),
+                Act.of("Desk.act.openAgain", "", () -> model.submission().sealed(), model::openAgain),
+                Act.of("Desk.act.onTheWhole", "W", this::focusOnTheWhole),
+                Act.of("Desk.act.private", "Shift+W", this::focusPrivate));
+    }
+
+    /** Puts the focus on a criterion. @param criterion its id */
+    public void toCriterion(String criterion) {
+        model.scores().criterionProperty().set(criterion);
+        focusCriterion();
+    }
+
     /** Goes to what was found about the work on the desk, where it stands on a mark or in the ledger. */
     public void show(Finding finding) {
         switch (finding.where()) {
             case MARK -> model.submission().findMark(finding.subject()).ifPresent(go);
-            case CRITERION -> {
-                model.scores().criterionProperty().set(finding.subject());
-                focusCriterion();
-            }
+            case CRITERION -> toCriterion(finding.subject());
             case THE_WHOLE -> focusOnTheWhole();
             case SPOKEN -> toSpoken.accept(finding.subject());
             case SUBMISSION -> {
@@ -137,16 +158,18 @@ public final class Ledger extends VBox {
     }
 
     /** Seals the submission and goes to its pages; where that is refused, goes to the first criterion that needs a score. */
-    public void seal() {
+    private void seal() {
         keepWords();
         if (model.seal()) {
             toPages.run();
             return;
         }
-        model.submission().scores().left(model.batch().scheme()).stream().findFirst().ifPresent(c -> {
-            model.scores().criterionProperty().set(c.id());
-            focusCriterion();
-        });
+        model.submission()
+                .scores()
+                .left(model.batch().scheme())
+                .stream()
+                .findFirst()
+                .ifPresent(c -> toCriterion(c.id()));
     }
 
     private void toggleDerivation() {
@@ -246,7 +269,7 @@ public final class Ledger extends VBox {
     }
 
     /** Puts the focus on the remark on the criterion being scored. */
-    public void focusCriterionWords() {
+    private void focusCriterionWords() {
         active().ifPresent(CriterionRow::focusWords);
     }
 
@@ -258,7 +281,7 @@ public final class Ledger extends VBox {
     }
 
     /** Shows the full text of the criterion being scored, or only its name. */
-    public void toggleText() {
+    private void toggleText() {
         active().ifPresent(r -> r.showText(!r.showsText()));
     }
 
@@ -266,7 +289,7 @@ public final class Ledger extends VBox {
         onTheWhole.area().requestFocus();
     }
 
-    public void focusPrivate() {
+    private void focusPrivate() {
         privately.area().requestFocus();
     }
 

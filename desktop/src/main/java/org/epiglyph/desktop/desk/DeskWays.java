@@ -1,0 +1,118 @@
+package org.epiglyph.desktop.desk;
+
+import java.util.List;
+import java.util.Map;
+import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.page.PageText.Selection;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.ledger.Ledger;
+import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.Past;
+import org.epiglyph.desktop.marking.Walk;
+import org.epiglyph.desktop.paper.KeyPen;
+import org.epiglyph.desktop.paper.PageRoll;
+
+/** How the marker gets from one student, mark, criterion or finding to another, and back through what was done. */
+final class DeskWays {
+    private final DeskModel model;
+    private final Parts parts;
+
+    /**
+     * The parts of the desk that are led somewhere.
+     *
+     * @param closeCard puts the card of a slot away
+     */
+    record Parts(PageRoll pages, Ledger ledger, SideSheet side, ByQuestion question, DeskFinder finder, KeyPen keyPen,
+            Runnable closeCard, MarkActs marks) {}
+
+    DeskWays(DeskModel model, Parts parts) {
+        this.model = model;
+        this.parts = parts;
+    }
+
+    List<Act> acts() {
+        Walk walk = model.walk();
+        Past past = model.past();
+        return List.of(Act.of("Desk.act.next", "Shortcut+DOWN", () -> go(() -> walk.step(1))).repeating(),
+                Act.of("Desk.act.previous", "Shortcut+UP", () -> go(() -> walk.step(-1))).repeating(),
+                Act.of("Desk.act.nextToMark", "Shortcut+Shift+DOWN", () -> go(walk::toNextUnmarked)).repeating(),
+                Act.of("Desk.act.nextLookAgain", "Shortcut+Shift+G", () -> go(walk::toNextLookAgain)).repeating(),
+                Act.of("Desk.act.nextAnswer", "Shortcut+Shift+U", () -> go(walk::toNextAnswer)).repeating(),
+                Act.of("Desk.act.leaveList", "", () -> walk.followedProperty().get().isPresent(), walk::leaveList),
+                Act.of("Desk.act.findStudent", "F", parts.finder::openForStudents),
+                Act.of("Desk.act.undo", "Shortcut+Z", past::canUndo, past::undo).repeating(),
+                Act.of("Desk.act.redo", "Shortcut+Shift+Z", past::canRedo, past::redo).repeating(),
+                Act.of("Desk.act.undoBatch", "Shortcut+Alt+Z", past::canUndoBatch, past::undoBatch),
+                Act.of("Desk.act.byQuestion", "Shift+Q", this::toggleByQuestion),
+                Act.of("Desk.act.pages", "ESCAPE", this::toPages));
+    }
+
+    /**
+     * Keeps what is typed and goes to another student. Question by question the focus stays on the criterion and the
+     * pages open where this student's evidence for it is, or else on the page where it was for the student before.
+     */
+    private void go(Runnable where) {
+        parts.ledger.keepWords();
+        parts.question.leaving();
+        where.run();
+        if (parts.question.isOn()) {
+            parts.ledger.focusCriterion();
+        } else {
+            parts.pages.requestFocus();
+        }
+    }
+
+    void toStudent(StudentKey student) {
+        go(() -> model.open(student));
+    }
+
+    /** Stays on one criterion and goes through the class with it, or goes back to one student after the other. */
+    private void toggleByQuestion() {
+        parts.question.toggle();
+        model.say(Words.of(parts.question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
+    }
+
+    /** Shows a mark on its page and chooses it. */
+    void toMark(Mark mark) {
+        model.chosen().choose(List.of(mark.id()));
+        parts.pages.reveal(mark.page(), mark.bounds());
+    }
+
+    /** Shows a criterion, and the first mark that is evidence for it. */
+    void toCriterion(String criterion) {
+        parts.ledger.toCriterion(criterion);
+        model.scores().evidence(criterion).stream().findFirst().ifPresent(this::toMark);
+    }
+
+    /** Shows what was found about the work on the desk. */
+    void show(Finding finding) {
+        if (finding.kind() == Finding.Kind.ANSWER_WAITS) {
+            parts.side.show("answers");
+            return;
+        }
+        parts.ledger.show(finding);
+        if (finding.kind() == Finding.Kind.PAGES_UNSEEN) {
+            model.submission()
+                    .pages()
+                    .stream()
+                    .filter(p -> !model.submission().seen().contains(p))
+                    .findFirst()
+                    .ifPresent(p -> parts.pages.reveal(p, 0));
+        }
+    }
+
+    private void toPages() {
+        if (parts.keyPen.isOut()) {
+            parts.keyPen.putAway();
+            return;
+        }
+        parts.closeCard.run();
+        parts.pages.found(Map.of());
+        parts.marks.copyable(Selection.NONE);
+        model.chosen().none();
+        parts.pages.requestFocus();
+    }
+}

@@ -24,7 +24,6 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.archive.FileSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
 import org.epiglyph.exchange.record.RecordClient.HandedIn;
-import org.epiglyph.exchange.record.StudentAnswer;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
 /**

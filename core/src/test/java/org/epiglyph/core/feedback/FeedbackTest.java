@@ -13,7 +13,6 @@ import org.epiglyph.core.batch.History;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
-import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 

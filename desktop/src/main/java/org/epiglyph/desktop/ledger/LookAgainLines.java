@@ -1,8 +1,6 @@
 package org.epiglyph.desktop.ledger;
 
-import java.util.EnumSet;
 import java.util.List;
-import java.util.Set;
 import java.util.function.Consumer;
 import javafx.animation.PauseTransition;
 import javafx.scene.control.Button;

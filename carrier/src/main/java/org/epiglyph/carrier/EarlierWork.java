@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
@@ -57,18 +58,6 @@ public record EarlierWork(String task, Optional<Instant> due, String result, Str
     static EarlierWork of(Batch batch, Submission submission) {
         Result result = batch.result(submission.student().key());
         boolean known = result.complete() && !submission.scores().isEmpty();
-        List<String> remarks = new ArrayList<>();
-        submission.marksForStudent()
-                .stream()
-                .filter(m -> !m.remark().isEmpty())
-                .map(m -> m.remark().words())
-                .forEach(remarks::add);
-        batch.scheme()
-                .criteria()
-                .stream()
-                .map(c -> submission.scores().words(c.id()))
-                .filter(w -> !w.isBlank())
-                .forEach(remarks::add);
         return new EarlierWork(batch.task().title(), batch.task().due(),
                 known
                         ? Criterion.words(result.value()) + " of " + Criterion.words(result.maximum())
@@ -83,6 +72,17 @@ public record EarlierWork(String task, Optional<Instant> due, String result, Str
                                 .map(p -> Criterion.words(p) + " of " + Criterion.words(c.maximum()))
                                 .orElse("")))
                         .toList(),
-                remarks);
+                remarks(batch, submission));
+    }
+
+    private static List<String> remarks(Batch batch, Submission submission) {
+        return Stream.concat(
+                submission.marksForStudent().stream().filter(m -> !m.remark().isEmpty()).map(m -> m.remark().words()),
+                batch.scheme()
+                        .criteria()
+                        .stream()
+                        .map(c -> submission.scores().words(c.id()))
+                        .filter(w -> !w.isBlank()))
+                .toList();
     }
 }

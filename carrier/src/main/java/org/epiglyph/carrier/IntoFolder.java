@@ -77,25 +77,31 @@ final class IntoFolder {
         return new Report(outcomes, notes);
     }
 
+    private Map<StudentKey, Future<Building.Built>> begin(Building building, ExecutorService builders,
+            List<Outcome> outcomes) {
+        Map<StudentKey, Future<Building.Built>> making = new LinkedHashMap<>();
+        for (StudentKey student : students) {
+            Optional<Outcome> doubt = HandingBack.unsealed(batch, student)
+                    .or(() -> HandingBack.doubt(workspace, student, choices));
+            if (doubt.isPresent()) {
+                outcomes.add(doubt.get());
+            } else {
+                making.put(student, builders.submit(() -> building.build(student, new HashSet<>())));
+            }
+        }
+        return making;
+    }
+
     /** Builds on as many threads as there are processors; what comes of it is in the order of the students. */
     private Map<StudentKey, Building.Built> build(List<Outcome> outcomes, Progress progress) throws Problem {
         Building building = new Building(batch, workspace.batch(), workspace.folder(), choices, clock.instant(),
                 workspace.folder().outgoing());
-        Map<StudentKey, Future<Building.Built>> making = new LinkedHashMap<>();
         Map<StudentKey, Building.Built> built = new LinkedHashMap<>();
         Set<String> taken = new HashSet<>();
         ExecutorService builders = Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors(),
                 Thread.ofPlatform().name("building copies").daemon().factory());
         try {
-            for (StudentKey student : students) {
-                Optional<Outcome> doubt = HandingBack.unsealed(batch, student)
-                        .or(() -> HandingBack.doubt(workspace, student, choices));
-                if (doubt.isPresent()) {
-                    outcomes.add(doubt.get());
-                } else {
-                    making.put(student, builders.submit(() -> building.build(student, new HashSet<>())));
-                }
-            }
+            Map<StudentKey, Future<Building.Built>> making = begin(building, builders, outcomes);
             for (Map.Entry<StudentKey, Future<Building.Built>> one : making.entrySet()) {
                 progress.at(workspace.batch().submission(one.getKey()).student().name(), built.size(), making.size());
                 Outcome trouble = HandingBack.one(one.getKey(), () -> {

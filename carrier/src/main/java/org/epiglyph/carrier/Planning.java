@@ -91,6 +91,14 @@ public final class Planning {
         }
     }
 
+    private static Map<String, RecordClient.HandedIn> byPath(List<RecordClient.HandedIn> submissions) {
+        Map<String, RecordClient.HandedIn> byPath = new HashMap<>();
+        for (RecordClient.HandedIn handedIn : submissions) {
+            handedIn.files().forEach(path -> byPath.put(path, handedIn));
+        }
+        return byPath;
+    }
+
     /**
      * A plan for a task of a record service. The archive is downloaded to a temporary file that the plan deletes.
      *
@@ -103,10 +111,7 @@ public final class Planning {
         Task task = client.task(taskId);
         Roster roster = client.roster(taskId);
         List<StudentAnswer> answers = again.isPresent() ? answers(client, taskId) : List.of();
-        Map<String, RecordClient.HandedIn> byPath = new HashMap<>();
-        for (RecordClient.HandedIn handedIn : client.submissions(taskId)) {
-            handedIn.files().forEach(path -> byPath.put(path, handedIn));
-        }
+        Map<String, RecordClient.HandedIn> byPath = byPath(client.submissions(taskId));
         Optional<GradeSheet> sheet = client.abilities().contains(Ability.GRADE_SHEET)
                 ? Optional.of(GradeSheet.read(client.gradeSheet(taskId), "The record's grade sheet"))
                 : Optional.empty();

@@ -45,6 +45,33 @@ public final class DemoCommand implements Callable<Integer> {
         System.exit(new CommandLine(new DemoCommand()).execute(arguments));
     }
 
+    private Path copied(String name) throws IOException {
+        Path copy = home.resolve(name);
+        try (InputStream in = DemoCommand.class.getResourceAsStream(name)) {
+            Files.copy(in, copy, StandardCopyOption.REPLACE_EXISTING);
+        }
+        return copy;
+    }
+
+    private Process startOffice(Path data, RememberedPort port) throws IOException {
+        List<String> command = new ArrayList<>(office);
+        command.addAll(List.of("--data", data.toString(), "--port", Integer.toString(port.wanted())));
+        Process server = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+        Runtime.getRuntime().addShutdownHook(new Thread(server::destroy));
+        return server;
+    }
+
+    private static String mailPort(String line) {
+        return line == null ? "0" : line.replaceAll(".*at port (\\d+).*", "$1");
+    }
+
+    private void tellWhere(String address) {
+        System.out.println("Letters that are sent are shown at " + address + "/mail");
+        System.out
+                .println("A student's record: " + address + "/students/" + ClassList.members().getFirst().sourcedId());
+        System.out.println("A class that came by mail, to collect from files: " + home.resolve("by mail"));
+    }
+
     @Override
     public Integer call() throws IOException, InterruptedException {
         Path data = home.resolve("record-office");
@@ -54,22 +81,14 @@ public final class DemoCommand implements Callable<Integer> {
         }
         DemoWorld.make(data, shelf);
         MixedClass.make(home.resolve("by mail"), ClassList.members().size());
-        Path hand = home.resolve("hand.trace");
-        Path voice = home.resolve("voice.wav");
-        try (InputStream trace = DemoCommand.class.getResourceAsStream("hand.trace");
-                InputStream spoken = DemoCommand.class.getResourceAsStream("voice.wav")) {
-            Files.copy(trace, hand, StandardCopyOption.REPLACE_EXISTING);
-            Files.copy(spoken, voice, StandardCopyOption.REPLACE_EXISTING);
-        }
+        Path hand = copied("hand.trace");
+        Path voice = copied("voice.wav");
         if (makeOnly || office.isEmpty()) {
             System.out.println("The demo's world is in " + home);
             return 0;
         }
-        List<String> command = new ArrayList<>(office);
         RememberedPort port = new RememberedPort(home.resolve("port"));
-        command.addAll(List.of("--data", data.toString(), "--port", Integer.toString(port.wanted())));
-        Process server = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
-        Runtime.getRuntime().addShutdownHook(new Thread(server::destroy));
+        Process server = startOffice(data, port);
         try (BufferedReader lines = server.inputReader(StandardCharsets.UTF_8)) {
             String line = lines.readLine();
             if (line == null || !line.contains("http://")) {
@@ -77,14 +96,10 @@ public final class DemoCommand implements Callable<Integer> {
                 return 1;
             }
             String address = line.substring(line.indexOf("http://"));
-            String letters = lines.readLine();
-            String mailPort = letters == null ? "0" : letters.replaceAll(".*at port (\\d+).*", "$1");
+            String mailPort = mailPort(lines.readLine());
             port.keep(address);
             System.out.println(line);
-            System.out.println("Letters that are sent are shown at " + address + "/mail");
-            System.out.println(
-                    "A student's record: " + address + "/students/" + ClassList.members().getFirst().sourcedId());
-            System.out.println("A class that came by mail, to collect from files: " + home.resolve("by mail"));
+            tellWhere(address);
             waitingClass(shelf, address, data.resolve("token"));
             List<String> run = new ArrayList<>(program);
             run.addAll(List.of("--shelf", shelf.toString(), "--record-office", address, "--token-file",

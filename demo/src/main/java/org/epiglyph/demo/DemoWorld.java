@@ -97,6 +97,13 @@ public final class DemoWorld {
         return person;
     }
 
+    private void twice(ClassList.Member member, Instant at, Workbook workbook) throws IOException {
+        add(member, 1, at, "", typed(member, 1,
+                new Workbook(new Random(SEED), Set.of(Workbook.Slip.ADDS_DRYING)), 2, false, false));
+        add(member, 2, at.plus(Duration.ofMinutes(30)), "Please take this one; I had added the drying height.",
+                typed(member, 2, workbook, 3, false, false));
+    }
+
     /** What the student with this number does: most hand in a typed workbook, some do not. */
     private void submit(int number, ClassList.Member member) throws IOException {
         Random random = new Random(SEED + number);
@@ -117,12 +124,7 @@ public final class DemoWorld {
                 both.addAll(typedSketch(member, workbook));
                 add(member, 1, at, "The landscape sheet goes with question 3.", both);
             }
-            case 14 -> {
-                add(member, 1, at, "", typed(member, 1,
-                        new Workbook(new Random(SEED), Set.of(Workbook.Slip.ADDS_DRYING)), 2, false, false));
-                add(member, 2, at.plus(Duration.ofMinutes(30)), "Please take this one; I had added the drying height.",
-                        typed(member, 2, workbook, 3, false, false));
-            }
+            case 14 -> twice(member, at, workbook);
             case 5 -> add(member, 1, DUE.plus(Duration.ofMinutes(7)), "The upload hung at six sharp.",
                     typed(member, 1, workbook, 2, false, false));
             case 22 -> add(member, 1, DUE.plus(Duration.ofHours(51)), "I was at sea until Sunday.",

@@ -116,6 +116,11 @@ public final class MixedClass {
                 default -> entry(usual + " - passage plan.pdf", i < 26 ? plan(m.name(), 2 + i % 3) : pdf);
             }
         }
+        besideTheWork();
+    }
+
+    /** What lies in such folders and is nobody's work. */
+    private void besideTheWork() throws IOException {
         entry("scan0001.pdf", plan("", 1));
         entry("The task.txt",
                 text("Plan the passage from Kestrel Point to the fairway buoy and back within one tide.\n"));

@@ -157,6 +157,21 @@ final class TypedPages implements AutoCloseable {
         y -= 16;
     }
 
+    /** Half a wave from low to high water. */
+    private void rising(float base, float width, float height) throws IOException {
+        out.setLineWidth(1.4f);
+        for (int i = 0; i <= 60; i++) {
+            float x = MARGIN + width * i / 60f;
+            float h = base + 8 + (height - 20) * (float) ((1 - Math.cos(Math.PI * i / 60)) / 2);
+            if (i == 0) {
+                out.moveTo(x, h);
+            } else {
+                out.lineTo(x, h);
+            }
+        }
+        out.stroke();
+    }
+
     private void curve(Tide tide) throws IOException {
         float height = 130;
         float width = 330;
@@ -169,17 +184,7 @@ final class TypedPages implements AutoCloseable {
         out.lineTo(MARGIN, base);
         out.lineTo(MARGIN + width, base);
         out.stroke();
-        out.setLineWidth(1.4f);
-        for (int i = 0; i <= 60; i++) {
-            float x = MARGIN + width * i / 60f;
-            float h = base + 8 + (height - 20) * (float) ((1 - Math.cos(Math.PI * i / 60)) / 2);
-            if (i == 0) {
-                out.moveTo(x, h);
-            } else {
-                out.lineTo(x, h);
-            }
-        }
-        out.stroke();
+        rising(base, width, height);
         float asked = MARGIN + width * (float) ((tide.sixthsGone() + tide.intoSixth()) / 6);
         float risen = base + 8 + (height - 20) * (float) ((tide.heightAsked() - tide.lowM()) / tide.range());
         out.setLineWidth(0.5f);

@@ -126,6 +126,14 @@ final class Annotations {
         }
     }
 
+    private static void group(COSDictionary strike, Correction correction, COSDictionary caret) {
+        strike.setString(COSName.NM, correction.id() + "-strike");
+        strike.setString(COSName.CONTENTS, "");
+        strike.removeItem(COSName.getPDFName("RC"));
+        strike.setItem(COSName.getPDFName("IRT"), caret);
+        strike.setName(COSName.getPDFName("RT"), "Group");
+    }
+
     /** Caret and strike-out; where there are both, the strike-out belongs to the caret's group (ISO 32000-2, 12.5.6.2). */
     private List<COSDictionary> correction(PDDocument document, PDPage page, PageGeometry geometry,
             Correction correction) throws IOException {
@@ -147,11 +155,7 @@ final class Annotations {
             strike.setItem(COSName.SUBTYPE, COSName.getPDFName("StrikeOut"));
             strike.setItem(COSName.QUADPOINTS, quads(geometry, correction.struck()));
             if (!both.isEmpty()) {
-                strike.setString(COSName.NM, correction.id() + "-strike");
-                strike.setString(COSName.CONTENTS, "");
-                strike.removeItem(COSName.getPDFName("RC"));
-                strike.setItem(COSName.getPDFName("IRT"), both.getFirst());
-                strike.setName(COSName.getPDFName("RT"), "Group");
+                group(strike, correction, both.getFirst());
             }
             appear(strike, document, geometry, correction.ink(), List.of(correction.strike()), box);
             both.add(strike);
@@ -159,21 +163,23 @@ final class Annotations {
         return both;
     }
 
+    private static void line(COSDictionary a, PageGeometry geometry, Shape figure) {
+        a.setName(COSName.SUBTYPE, "Line");
+        COSArray ends = new COSArray();
+        add(ends, geometry, figure.from());
+        add(ends, geometry, figure.to());
+        a.setItem(COSName.getPDFName("L"), ends);
+        COSArray endings = new COSArray();
+        endings.add(COSName.getPDFName("None"));
+        endings.add(COSName.getPDFName(figure.form() == Shape.Form.ARROW ? "OpenArrow" : "None"));
+        a.setItem(COSName.getPDFName("LE"), endings);
+    }
+
     private static void figure(COSDictionary a, PageGeometry geometry, Shape figure) {
         switch (figure.form()) {
             case BOX -> a.setName(COSName.SUBTYPE, "Square");
             case ELLIPSE -> a.setName(COSName.SUBTYPE, "Circle");
-            case LINE, ARROW -> {
-                a.setName(COSName.SUBTYPE, "Line");
-                COSArray ends = new COSArray();
-                add(ends, geometry, figure.from());
-                add(ends, geometry, figure.to());
-                a.setItem(COSName.getPDFName("L"), ends);
-                COSArray endings = new COSArray();
-                endings.add(COSName.getPDFName("None"));
-                endings.add(COSName.getPDFName(figure.form() == Shape.Form.ARROW ? "OpenArrow" : "None"));
-                a.setItem(COSName.getPDFName("LE"), endings);
-            }
+            case LINE, ARROW -> line(a, geometry, figure);
             case BRACKET -> {
                 a.setName(COSName.SUBTYPE, "PolyLine");
                 COSArray corners = new COSArray();

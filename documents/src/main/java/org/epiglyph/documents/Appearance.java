@@ -90,18 +90,31 @@ final class Appearance {
         return resources;
     }
 
+    private void lines(Drawn.Lines lines) throws IOException {
+        if (lines.translucent()) {
+            content.append("/Wash gs\n");
+        }
+        content.colour(ink.rgb(), "RG");
+        content.append("1 J 1 j ");
+        content.lineWidth(lines.width());
+        lines.paths().forEach(this::line);
+    }
+
+    private void area(List<InkPath> outlines) throws IOException {
+        content.colour(ink.rgb(), "rg");
+        for (InkPath outline : outlines) {
+            trace(outline);
+            content.append("h\n");
+        }
+        content.append("f\n");
+    }
+
     /** Draws one part; true if it needs the wash's graphics state. */
     private boolean draw(Drawn drawn) throws IOException {
         return switch (drawn) {
-            case Drawn.Lines(var paths, double width, boolean translucent) -> {
-                if (translucent) {
-                    content.append("/Wash gs\n");
-                }
-                content.colour(ink.rgb(), "RG");
-                content.append("1 J 1 j ");
-                content.lineWidth(width);
-                paths.forEach(this::line);
-                yield translucent;
+            case Drawn.Lines lines -> {
+                lines(lines);
+                yield lines.translucent();
             }
             case Drawn.Wash(var boxes) -> {
                 content.append("/Wash gs\n");
@@ -111,12 +124,7 @@ final class Appearance {
                 yield true;
             }
             case Drawn.Area(var outlines) -> {
-                content.colour(ink.rgb(), "rg");
-                for (InkPath outline : outlines) {
-                    trace(outline);
-                    content.append("h\n");
-                }
-                content.append("f\n");
+                area(outlines);
                 yield false;
             }
             case Drawn.Ground(PageBox box) -> {

@@ -42,6 +42,12 @@ final class PdfIntake {
         }
     }
 
+    private static Pages none(boolean hasEnd) {
+        return new Pages.None(hasEnd
+                ? "The PDF has no pages. Ask the student for it again."
+                : "The PDF was cut off during transfer and has no pages. Ask the student for it again.");
+    }
+
     private static Pages examine(PDDocument document, Path file, Path rendition) throws IOException, DiskFailure {
         boolean hasEnd = MarkedPdf.hasEnd(file);
         int count = 0;
@@ -52,9 +58,7 @@ final class PdfIntake {
             count++;
         }
         if (count == 0) {
-            return new Pages.None(hasEnd
-                    ? "The PDF has no pages. Ask the student for it again."
-                    : "The PDF was cut off during transfer and has no pages. Ask the student for it again.");
+            return none(hasEnd);
         }
         List<String> notes = new ArrayList<>();
         if (!hasEnd) {

@@ -220,6 +220,13 @@ public final class InWords {
         return parts.isEmpty() ? Optional.empty() : Optional.of(capital(String.join(", ", parts)) + ".");
     }
 
+    private static String discrimination(double d) {
+        return d < WEAK
+                ? "It hardly goes with the other criteria (" + two(d)
+                        + "): who does well elsewhere does not do better here."
+                : "It goes with the other criteria (" + two(d) + ").";
+    }
+
     /** What there is to say of a criterion. */
     public static List<String> criterion(CriterionFigures figures) {
         List<String> said = new ArrayList<>();
@@ -239,11 +246,7 @@ public final class InWords {
         } else if (figures.facility() > EASY) {
             said.add("That is easy for this class.");
         }
-        figures.discrimination()
-                .ifPresent(d -> said.add(d < WEAK
-                        ? "It hardly goes with the other criteria (" + two(d)
-                                + "): who does well elsewhere does not do better here."
-                        : "It goes with the other criteria (" + two(d) + ")."));
+        figures.discrimination().ifPresent(d -> said.add(discrimination(d)));
         if (figures.isMiddleAlone()) {
             said.add("Only the middle of the scale is used.");
         }

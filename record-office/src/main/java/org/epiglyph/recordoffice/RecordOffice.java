@@ -42,6 +42,10 @@ public final class RecordOffice implements AutoCloseable {
         inboxes.addTo(server);
         server.get("/openapi.yaml", ctx -> ctx.contentType("application/yaml")
                 .result(RecordOffice.class.getResourceAsStream("openapi.yaml")));
+        answerFaults();
+    }
+
+    private void answerFaults() {
         server.exception(HttpResponseException.class,
                 (e, ctx) -> ctx.status(e.getStatus())
                         .json(new Shapes.Fault("Not done", e.getStatus(), e.getMessage())));

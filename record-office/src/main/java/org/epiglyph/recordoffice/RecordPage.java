@@ -32,6 +32,20 @@ final class RecordPage {
                 .replace("{{tasks}}", out);
     }
 
+    private void record(StringBuilder out, Shapes.Held held, Shapes.Task task, Shapes.Person person)
+            throws IOException {
+        allowance(out, office.allowance(task.sourcedId(), person.sourcedId()), task);
+        if (held.version() == 0 || !office.isVisible(task.sourcedId(), person.sourcedId())) {
+            out.append("<p class=\"quiet\">There is no result to see yet.</p></div>");
+            return;
+        }
+        result(out, held, task, person);
+        earlier(out, held, task);
+        out.append("</div><aside>");
+        answers(out, task, person);
+        out.append("</aside>");
+    }
+
     /** A record that cannot be read leaves the others. */
     private void section(StringBuilder out, Shapes.Person person, Shapes.Task task) {
         Shapes.Held held;
@@ -52,20 +66,26 @@ final class RecordPage {
                 .append(escaped(task.title()))
                 .append("</h2>");
         try {
-            allowance(out, office.allowance(task.sourcedId(), person.sourcedId()), task);
-            if (held.version() == 0 || !office.isVisible(task.sourcedId(), person.sourcedId())) {
-                out.append("<p class=\"quiet\">There is no result to see yet.</p></div></section>");
-                return;
-            }
-            result(out, held, task, person);
-            earlier(out, held, task);
-            out.append("</div><aside>");
-            answers(out, task, person);
-            out.append("</aside>");
+            record(out, held, task, person);
         } catch (IOException e) {
             out.append("<p class=\"quiet\">A part of this record cannot be read now.</p>");
         }
         out.append("</section>");
+    }
+
+    private static void document(StringBuilder out, Shapes.StoredDocument document, Shapes.Task task,
+            Shapes.Person person) {
+        out.append("<li><a href=\"/students/")
+                .append(encoded(person.sourcedId()))
+                .append("/tasks/")
+                .append(encoded(task.sourcedId()))
+                .append("/documents/")
+                .append(encoded(document.name()))
+                .append("\">")
+                .append(escaped(document.name()))
+                .append("</a> <span class=\"quiet\">")
+                .append(Math.max(1, document.bytes() / 1024))
+                .append(" kB</span></li>");
     }
 
     private static void result(StringBuilder out, Shapes.Held held, Shapes.Task task, Shapes.Person person) {
@@ -83,17 +103,7 @@ final class RecordPage {
         }
         out.append("<p class=\"words\">").append(escaped(held.comment())).append("</p><ul>");
         for (Shapes.StoredDocument document : held.documents()) {
-            out.append("<li><a href=\"/students/")
-                    .append(encoded(person.sourcedId()))
-                    .append("/tasks/")
-                    .append(encoded(task.sourcedId()))
-                    .append("/documents/")
-                    .append(encoded(document.name()))
-                    .append("\">")
-                    .append(escaped(document.name()))
-                    .append("</a> <span class=\"quiet\">")
-                    .append(Math.max(1, document.bytes() / 1024))
-                    .append(" kB</span></li>");
+            document(out, document, task, person);
         }
         out.append("</ul><p class=\"quiet\">Entered ")
                 .append(time(held.scoreDate(), task))
@@ -138,21 +148,25 @@ final class RecordPage {
         }
     }
 
+    private static void answer(StringBuilder out, Shapes.Answer answer, Shapes.Task task) {
+        out.append("<p class=\"answer\"><span class=\"quiet\">")
+                .append(time(answer.at(), task))
+                .append(answer.remark() == null ? "" : ", to remark " + answer.remark())
+                .append("</span><br>")
+                .append(escaped(answer.words()))
+                .append("</p>");
+        if (answer.reply() != null) {
+            out.append("<p class=\"reply\"><span class=\"quiet\">The marker replied</span><br>")
+                    .append(escaped(answer.reply()))
+                    .append("</p>");
+        }
+    }
+
     private void answers(StringBuilder out, Shapes.Task task, Shapes.Person person) throws IOException {
         out.append("<h3>Your answer</h3>");
         for (Shapes.Answer answer : office.answers(task.sourcedId())) {
             if (answer.student().equals(person.sourcedId())) {
-                out.append("<p class=\"answer\"><span class=\"quiet\">")
-                        .append(time(answer.at(), task))
-                        .append(answer.remark() == null ? "" : ", to remark " + answer.remark())
-                        .append("</span><br>")
-                        .append(escaped(answer.words()))
-                        .append("</p>");
-                if (answer.reply() != null) {
-                    out.append("<p class=\"reply\"><span class=\"quiet\">The marker replied</span><br>")
-                            .append(escaped(answer.reply()))
-                            .append("</p>");
-                }
+                answer(out, answer, task);
             }
         }
         String id = escaped(task.sourcedId());

@@ -22,6 +22,7 @@ public final class Take {
     private final Thread thread;
     private volatile boolean stopping;
     private volatile State state = new State(0, 0, Optional.empty(), true);
+    private long samples; // of the recording's thread alone
 
     /**
      * How far it is.
@@ -82,28 +83,8 @@ public final class Take {
 
     private void record() {
         Optional<String> ended = Optional.empty();
-        long samples = 0;
-        int rate = microphone.rate();
         try (microphone; file) {
-            short[] buffer = new short[Math.max(1, rate / 20)];
-            long kept = 0;
-            while (!stopping && ended.isEmpty()) {
-                int read = microphone.read(buffer);
-                if (read < 0) {
-                    ended = Optional.of("The microphone gives no more sound. What was recorded until then is kept.");
-                } else {
-                    int room = (int) Math.min(read, most * rate / 1000 - samples);
-                    file.add(buffer, room);
-                    samples += room;
-                    long length = samples * 1000 / rate;
-                    if (length - kept >= KEEP_EVERY) {
-                        file.keep();
-                        kept = length;
-                    }
-                    ended = length >= most ? Optional.of("The time is over. What was recorded is kept.") : ended;
-                    state = new State(length, level(buffer, room), Optional.empty(), true);
-                }
-            }
+            ended = listen();
         } catch (IOException e) {
             LOG.info("A recording ended ({})", e.getClass().getSimpleName());
             ended = Optional.of("The recording could not go on: the microphone is gone, or the disk has no room."
@@ -112,8 +93,34 @@ public final class Take {
             LOG.warn("A recording ended ({})", e.getClass().getSimpleName());
             ended = Optional.of("The recording could not go on. What was recorded until then is kept.");
         } finally {
-            state = new State(samples * 1000 / rate, 0, ended, false);
+            state = new State(samples * 1000 / microphone.rate(), 0, ended, false);
         }
+    }
+
+    /** Until there is no more sound or time, or somebody ends it. @return why it ended by itself */
+    private Optional<String> listen() throws IOException {
+        int rate = microphone.rate();
+        short[] buffer = new short[Math.max(1, rate / 20)];
+        long kept = 0;
+        while (!stopping) {
+            int read = microphone.read(buffer);
+            if (read < 0) {
+                return Optional.of("The microphone gives no more sound. What was recorded until then is kept.");
+            }
+            int room = (int) Math.min(read, most * rate / 1000 - samples);
+            file.add(buffer, room);
+            samples += room;
+            long length = samples * 1000 / rate;
+            if (length - kept >= KEEP_EVERY) {
+                file.keep();
+                kept = length;
+            }
+            state = new State(length, level(buffer, room), Optional.empty(), true);
+            if (length >= most) {
+                return Optional.of("The time is over. What was recorded is kept.");
+            }
+        }
+        return Optional.empty();
     }
 
     private static double level(short[] buffer, int count) {

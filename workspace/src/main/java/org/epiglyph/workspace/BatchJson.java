@@ -91,9 +91,14 @@ final class BatchJson {
         for (Class<?> family : List.of(Mark.class, Edit.class, Pages.class, Manner.class)) {
             mapper.addMixIn(family, OfAKind.class);
         }
-        mapper.registerSubtypes(kind(Stroke.class, "stroke"), kind(TextMarkup.class, "highlight"),
-                kind(Note.class, "note"), kind(TypedText.class, "text"),
-                kind(Stamp.class, "stamp"), kind(Shape.class, "shape"), kind(Correction.class, "correction"));
+        addLaterParts(mapper);
+        nameFamilies(mapper);
+        nameEdits(mapper);
+        return mapper;
+    }
+
+    /** Parts that came to a shape after batches with it had been written. */
+    private static void addLaterParts(ObjectMapper mapper) {
         mapper.addMixIn(Pages.Ready.class, LaterInPages.class);
         mapper.addMixIn(Head.class, LaterInHeads.class);
         mapper.addMixIn(Receipt.class, LaterInReceipts.class);
@@ -106,11 +111,20 @@ final class BatchJson {
         mapper.addMixIn(Edit.BringBack.class, LaterInBringBack.class);
         mapper.addMixIn(Stamp.class, StampNames.class);
         mapper.addMixIn(Face.class, OfAFace.class);
+    }
+
+    private static void nameFamilies(ObjectMapper mapper) {
+        mapper.registerSubtypes(kind(Stroke.class, "stroke"), kind(TextMarkup.class, "highlight"),
+                kind(Note.class, "note"), kind(TypedText.class, "text"),
+                kind(Stamp.class, "stamp"), kind(Shape.class, "shape"), kind(Correction.class, "correction"));
         mapper.registerSubtypes(kind(Manner.Points.class, "points"), kind(Manner.Levels.class, "levels"),
                 kind(Manner.Checklist.class, "checklist"), kind(Manner.Counted.class, "counted"),
                 kind(Manner.WordsOnly.class, "words"));
         mapper.registerSubtypes(kind(Pages.Ready.class, "ready"), kind(Pages.None.class, "none"),
                 kind(Pages.Locked.class, "locked"), kind(Pages.Awaited.class, "awaited"));
+    }
+
+    private static void nameEdits(ObjectMapper mapper) {
         mapper.registerSubtypes(kind(Edit.PlaceMark.class, "place-mark"), kind(Edit.ChangeMark.class, "change-mark"),
                 kind(Edit.RemoveMark.class, "remove-mark"), kind(Edit.SetScore.class, "score"),
                 kind(Edit.WriteOnTheWhole.class, "on-the-whole"),
@@ -139,7 +153,6 @@ final class BatchJson {
                 kind(Edit.ChangeScheme.class, "scheme"),
                 kind(Edit.Reword.class, "reword"), kind(Edit.ArrangePhrases.class, "arrange-phrases"),
                 kind(Edit.RemovePhrase.class, "remove-phrase"), kind(Edit.Together.class, "together"));
-        return mapper;
     }
 
     private static NamedType kind(Class<?> type, String name) {

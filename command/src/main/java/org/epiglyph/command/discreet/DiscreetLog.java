@@ -27,13 +27,6 @@ public final class DiscreetLog extends ContextAwareBase implements Configurator 
         appender.setContext(context);
         appender.setName("FILE");
         appender.setFile(folder + "/epiglyph.log");
-        FixedWindowRollingPolicy rolling = new FixedWindowRollingPolicy();
-        rolling.setContext(context);
-        rolling.setParent(appender);
-        rolling.setFileNamePattern(folder + "/epiglyph.%i.log");
-        rolling.setMinIndex(1);
-        rolling.setMaxIndex(OLD_FILES);
-        rolling.start();
         SizeBasedTriggeringPolicy<ILoggingEvent> full = new SizeBasedTriggeringPolicy<>();
         full.setContext(context);
         full.setMaxFileSize(new FileSize(BYTES));
@@ -45,7 +38,7 @@ public final class DiscreetLog extends ContextAwareBase implements Configurator 
         encoder.setContext(context);
         encoder.setLayout(layout);
         encoder.start();
-        appender.setRollingPolicy(rolling);
+        appender.setRollingPolicy(rolling(context, appender, folder));
         appender.setTriggeringPolicy(full);
         appender.setEncoder(encoder);
         appender.start();
@@ -54,5 +47,17 @@ public final class DiscreetLog extends ContextAwareBase implements Configurator 
         context.getLogger(Logger.ROOT_LOGGER_NAME).setLevel(Level.INFO);
         context.getLogger(Logger.ROOT_LOGGER_NAME).addAppender(appender);
         return ExecutionStatus.DO_NOT_INVOKE_NEXT_IF_ANY;
+    }
+
+    private static FixedWindowRollingPolicy rolling(LoggerContext context, RollingFileAppender<ILoggingEvent> appender,
+            String folder) {
+        FixedWindowRollingPolicy rolling = new FixedWindowRollingPolicy();
+        rolling.setContext(context);
+        rolling.setParent(appender);
+        rolling.setFileNamePattern(folder + "/epiglyph.%i.log");
+        rolling.setMinIndex(1);
+        rolling.setMaxIndex(OLD_FILES);
+        rolling.start();
+        return rolling;
     }
 }

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
@@ -19,36 +20,29 @@ public final class Feedback {
 
     /** The remark on the whole, the scores by criterion, the remarks on criteria, the words of spoken ones, and a line that says on which pages to look. */
     public static String text(Batch batch, Submission submission) {
-        List<String> parts = new ArrayList<>();
-        if (!submission.onTheWhole().isBlank()) {
-            parts.add(submission.onTheWhole().strip());
-        }
-        parts.add(String.join("\n", batch.result(submission.student().key()).derivation()));
-        String onCriteria = batch.scheme()
+        return Stream
+                .of(submission.onTheWhole().strip(),
+                        String.join("\n", batch.result(submission.student().key()).derivation()),
+                        onCriteria(batch, submission), spoken(batch, submission), whereToLook(submission),
+                        legend(submission))
+                .filter(part -> !part.isEmpty())
+                .collect(Collectors.joining("\n\n"));
+    }
+
+    private static String onCriteria(Batch batch, Submission submission) {
+        return batch.scheme()
                 .criteria()
                 .stream()
                 .filter(c -> !submission.scores().words(c.id()).isEmpty())
                 .map(c -> c.name() + ": " + submission.scores().words(c.id()))
                 .collect(Collectors.joining("\n"));
-        if (!onCriteria.isEmpty()) {
-            parts.add(onCriteria);
-        }
-        String spoken = Heard.of(submission, batch.scheme())
+    }
+
+    private static String spoken(Batch batch, Submission submission) {
+        return Heard.of(submission, batch.scheme())
                 .stream()
                 .map(h -> h.title() + (h.remark().words().isEmpty() ? "" : ": " + h.remark().words()))
                 .collect(Collectors.joining("\n"));
-        if (!spoken.isEmpty()) {
-            parts.add(spoken);
-        }
-        String where = whereToLook(submission);
-        if (!where.isEmpty()) {
-            parts.add(where);
-        }
-        String inks = legend(submission);
-        if (!inks.isEmpty()) {
-            parts.add(inks);
-        }
-        return String.join("\n\n", parts);
     }
 
     /** For example "Inks: madder for units, plum for reasoning."; empty where no mark for the student has a meaning. */

@@ -188,12 +188,7 @@ public final class RuleLearning {
 
     private record Found(Kind kind, int end) {}
 
-    private Found field(String segment, int at, Names own) {
-        Student student = own.student;
-        String key = student.key().value();
-        if (segment.regionMatches(true, at, key, 0, key.length()) && ends(segment, at + key.length())) {
-            return new Found(Kind.KEY, at + key.length());
-        }
+    private Found name(String segment, int at, Names own) {
         for (String family : own.family) {
             int end = reads(segment, at, family);
             if (end > 0) {
@@ -207,6 +202,19 @@ public final class RuleLearning {
                     return new Found(Kind.GIVEN, end);
                 }
             }
+        }
+        return null;
+    }
+
+    private Found field(String segment, int at, Names own) {
+        Student student = own.student;
+        String key = student.key().value();
+        if (segment.regionMatches(true, at, key, 0, key.length()) && ends(segment, at + key.length())) {
+            return new Found(Kind.KEY, at + key.length());
+        }
+        Found name = name(segment, at, own);
+        if (name != null) {
+            return name;
         }
         int section = own.section.isEmpty() ? -1 : reads(segment, at, own.section);
         if (section > 0) {

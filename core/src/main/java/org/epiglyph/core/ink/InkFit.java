@@ -140,6 +140,16 @@ public final class InkFit {
             x0 += a0.dot(rest);
             x1 += a1.dot(rest);
         }
+        return solved(from, to, startTangent, endTangent, new double[]{c00, c01, c11, x0, x1});
+    }
+
+    /** @param sums of the normal equations: c00, c01, c11, x0, x1 */
+    private static Cubic solved(PagePoint from, PagePoint to, Vector startTangent, Vector endTangent, double[] sums) {
+        double c00 = sums[0];
+        double c01 = sums[1];
+        double c11 = sums[2];
+        double x0 = sums[3];
+        double x1 = sums[4];
         double determinant = c00 * c11 - c01 * c01;
         double chord = from.distanceTo(to);
         double alpha0 = Math.abs(determinant) < 1e-12 ? 0 : (x0 * c11 - x1 * c01) / determinant;

@@ -108,12 +108,17 @@ public record WordRun(int[] numbers, List<Place> places) {
         }
         int[] all = numbers.stream().mapToInt(Integer::intValue).toArray();
         if (ownAlone) {
-            leaveOutQuotations(all, raw);
-            if (references >= 0) {
-                Arrays.fill(all, references, all.length, 0);
-            }
+            leaveOutOthers(all, raw, references);
         }
         return new WordRun(all, places);
+    }
+
+    /** @param references where the list of references begins; negative where there is none */
+    private static void leaveOutOthers(int[] all, List<String> raw, int references) {
+        leaveOutQuotations(all, raw);
+        if (references >= 0) {
+            Arrays.fill(all, references, all.length, 0);
+        }
     }
 
     /**

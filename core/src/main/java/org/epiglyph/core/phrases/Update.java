@@ -47,16 +47,10 @@ public record Update(List<Phrase> phrases, int added, int renewed, int kept, int
                 renewed++;
             }
         }
-        int gone = 0;
-        for (Phrase phrase : here) {
-            boolean comes = there.stream().anyMatch(t -> isSame(phrase, t));
-            if (!comes && (phrase.isChanged() || !phrase.isTakenIn())) {
-                after.add(phrase);
-            } else if (!comes) {
-                gone++;
-            }
-        }
-        return new Update(after, added, renewed, kept, gone);
+        List<Phrase> missing = here.stream().filter(h -> there.stream().noneMatch(t -> isSame(h, t))).toList();
+        List<Phrase> own = missing.stream().filter(p -> p.isChanged() || !p.isTakenIn()).toList();
+        after.addAll(own);
+        return new Update(after, added, renewed, kept, missing.size() - own.size());
     }
 
     private static boolean isSame(Phrase here, Phrase there) {

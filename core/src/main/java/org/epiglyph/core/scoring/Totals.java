@@ -90,7 +90,7 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
         return sums.stream().filter(s -> s.section.map(Section::id).orElse("").equals(section)).findFirst();
     }
 
-    private static Sum sum(Group group, Scorecard card) {
+    private static List<Unit> units(Group group, Scorecard card) {
         List<Unit> units = new ArrayList<>(group.units.size());
         for (List<Criterion> unit : group.units) {
             Unit one = Unit.of(unit, card);
@@ -98,6 +98,11 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
                 units.add(one);
             }
         }
+        return units;
+    }
+
+    private static Sum sum(Group group, Scorecard card) {
+        List<Unit> units = units(group, card);
         int count = Math.min(units.size(), group.section.flatMap(Section::best).orElse(units.size()));
         Set<Criterion> counting = Collections.newSetFromMap(new IdentityHashMap<>());
         best(units, Unit::earned, count).forEach(u -> counting.add(u.counting));

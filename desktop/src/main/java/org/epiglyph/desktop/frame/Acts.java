@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.LongSupplier;
 import javafx.scene.Node;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -89,7 +90,7 @@ public final class Acts {
 
     /** The letter of a key that was an act must not be typed into the field that the act put the focus on. */
     void onTyped(KeyEvent event) {
-        if (held != null) {
+        if (held != null && held.act.isPresent()) {
             event.consume();
         }
     }
@@ -108,7 +109,7 @@ public final class Acts {
     /**
      * Does what the key stands for. While words are typed, only keys with Ctrl, Alt or Meta and function keys are acts.
      * A key that is held repeats itself: an act is done again for it only if it is a step of many, and never faster than
-     * its result is shown.
+     * its result is shown. A key that confirms or removes where no words are typed does so once, whoever hears it.
      */
     void onKey(KeyEvent event, Node focus) {
         if (held != null && held.isRepeatedBy(event)) {
@@ -116,7 +117,7 @@ public final class Acts {
             repeat(event);
             return;
         }
-        held = null;
+        held = decides(event.getCode(), focus) ? new Held(event.getCode(), Optional.empty()) : null;
         boolean typing = focus instanceof TextInputControl;
         boolean bare = !event.isControlDown() && !event.isAltDown() && !event.isMetaDown()
                 && !event.getCode().isFunctionKey();
@@ -126,11 +127,19 @@ public final class Acts {
         for (Act act : all()) {
             if (act.key().isPresent() && act.key().get().match(event) && act.possible().getAsBoolean()) {
                 event.consume();
-                held = new Held(event.getCode(), act.id());
+                held = new Held(event.getCode(), Optional.of(act.id()));
                 held.run(act);
                 return;
             }
         }
+    }
+
+    private static boolean decides(KeyCode code, Node focus) {
+        return switch (code) {
+            case ENTER -> !(focus instanceof TextArea);
+            case SPACE, DELETE, BACK_SPACE -> !(focus instanceof TextInputControl);
+            default -> false;
+        };
     }
 
     private void repeat(KeyEvent event) {
@@ -138,7 +147,7 @@ public final class Acts {
         now.heard = nanos.getAsLong();
         if (now.shown) {
             all().stream()
-                    .filter(a -> a.repeats() && a.id().equals(now.act) && a.key().get().match(event)
+                    .filter(a -> a.repeats() && now.act.equals(Optional.of(a.id())) && a.key().get().match(event)
                             && a.possible().getAsBoolean())
                     .findFirst()
                     .ifPresent(now::run);
@@ -148,11 +157,12 @@ public final class Acts {
     /** A key that was pressed for an act and not yet released. */
     private final class Held {
         private final KeyCode code;
-        private final String act;
+        private final Optional<String> act;
         private boolean shown;
-        private long heard;
+        private long heard = nanos.getAsLong();
 
-        Held(KeyCode code, String act) {
+        /** @param act what it does, by its id; empty where the part with the focus answers to it */
+        Held(KeyCode code, Optional<String> act) {
             this.code = code;
             this.act = act;
         }

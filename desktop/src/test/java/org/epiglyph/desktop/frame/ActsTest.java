@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -115,6 +116,25 @@ class ActsTest {
         nanos += 2_000_000_000L;
         acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
         assertThat(done).as("no keyboard waits so long before it repeats a key").hasSize(3);
+    }
+
+    @Test
+    void aKeyThatConfirmsIsHeardOnceExceptWhereItIsWords() {
+        KeyEvent first = press(KeyCode.ENTER, false);
+        KeyEvent second = press(KeyCode.ENTER, false);
+        acts.onKey(first, new TextField());
+        acts.onKey(second, new Pane());
+        assertThat(first.isConsumed()).isFalse();
+        assertThat(second.isConsumed()).as("it would confirm what came next").isTrue();
+        acts.onReleased(second);
+        KeyEvent line = press(KeyCode.ENTER, false);
+        acts.onKey(press(KeyCode.ENTER, false), new TextArea());
+        acts.onKey(line, new TextArea());
+        assertThat(line.isConsumed()).as("another empty line").isFalse();
+        KeyEvent space = new KeyEvent(KeyEvent.KEY_TYPED, " ", "", KeyCode.UNDEFINED, false, false, false, false);
+        acts.onKey(press(KeyCode.SPACE, false), new Pane());
+        acts.onTyped(space);
+        assertThat(space.isConsumed()).isFalse();
     }
 
     private void shown() {

@@ -71,6 +71,24 @@ final class OfficeProgram {
 
     /** Has a PDF made of the file in the folder; empty where the program fails. */
     static Optional<Path> toPdf(Path program, Path file, Path folder) throws IOException {
+        Process process = builder(program, file, folder).start();
+        try {
+            if (!process.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
+                return Optional.empty();
+            }
+            try (Stream<Path> made = Files.list(folder)) {
+                return made.filter(p -> p.toString().endsWith(".pdf")).findFirst();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.empty();
+        } finally {
+            process.descendants().forEach(ProcessHandle::destroyForcibly);
+            process.destroyForcibly();
+        }
+    }
+
+    private static ProcessBuilder builder(Path program, Path file, Path folder) throws IOException {
         Path profile = Files.createDirectory(folder.resolve("profile"));
         Files.createDirectory(profile.resolve("user"));
         Files.writeString(profile.resolve("user/registrymodifications.xcu"), SETTINGS);
@@ -86,21 +104,7 @@ final class OfficeProgram {
             builder.environment().put(proxy, NOWHERE);
         }
         builder.environment().put("HOME", folder.toString());
-        Process process = builder.start();
-        try {
-            if (!process.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
-                return Optional.empty();
-            }
-            try (Stream<Path> made = Files.list(folder)) {
-                return made.filter(p -> p.toString().endsWith(".pdf")).findFirst();
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return Optional.empty();
-        } finally {
-            process.descendants().forEach(ProcessHandle::destroyForcibly);
-            process.destroyForcibly();
-        }
+        return builder;
     }
 
     /** On Linux, where a user may have a network namespace of their own, the program gets one in which there is nothing. */

@@ -13,7 +13,6 @@ import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.events.Attribute;
-import javax.xml.stream.events.Characters;
 import javax.xml.stream.events.Namespace;
 import javax.xml.stream.events.StartElement;
 import javax.xml.stream.events.XMLEvent;
@@ -64,48 +63,63 @@ final class SafeXml {
     static void rewrite(InputStream in, OutputStream out, Rules rules) throws XMLStreamException {
         XMLEventReader reader = closed().createXMLEventReader(in);
         XMLEventWriter writer = XMLOutputFactory.newDefaultFactory().createXMLEventWriter(out, "UTF-8");
-        List<StartElement> path = new ArrayList<>();
-        int leftOut = 0;
+        Rewriting rewriting = new Rewriting(writer, rules);
         while (reader.hasNext()) {
-            XMLEvent event = reader.nextEvent();
+            rewriting.take(reader.nextEvent());
+        }
+        writer.close();
+    }
+
+    /** What is open while a document is rewritten. */
+    private static final class Rewriting {
+        private final XMLEventWriter writer;
+        private final Rules rules;
+        private final List<StartElement> path = new ArrayList<>();
+        private int leftOut;
+
+        Rewriting(XMLEventWriter writer, Rules rules) {
+            this.writer = writer;
+            this.rules = rules;
+        }
+
+        void take(XMLEvent event) throws XMLStreamException {
             switch (event.getEventType()) {
                 case XMLEvent.DTD, XMLEvent.ENTITY_DECLARATION, XMLEvent.ENTITY_REFERENCE -> throw new Declares();
                 case XMLEvent.START_DOCUMENT -> writer.add(EVENTS.createStartDocument("UTF-8", "1.0"));
                 case XMLEvent.PROCESSING_INSTRUCTION, XMLEvent.COMMENT -> {
                     // says nothing to the page
                 }
-                case XMLEvent.START_ELEMENT -> {
-                    StartElement element = event.asStartElement();
-                    path.add(element);
-                    if (path.size() > DEEPEST) {
-                        throw new XMLStreamException("Deeper than " + DEEPEST);
-                    }
-                    leftOut += leftOut > 0 || !rules.keeps(element) ? 1 : 0;
-                    if (leftOut == 0) {
-                        writer.add(kept(element, rules));
-                    }
-                }
+                case XMLEvent.START_ELEMENT -> start(event.asStartElement());
                 case XMLEvent.END_ELEMENT -> {
                     path.removeLast();
-                    if (leftOut == 0) {
-                        writer.add(event);
-                    }
+                    keep(event);
                     leftOut -= leftOut > 0 ? 1 : 0;
                 }
                 case XMLEvent.CHARACTERS, XMLEvent.CDATA, XMLEvent.SPACE -> {
-                    Characters characters = event.asCharacters();
-                    if (leftOut == 0 && !path.isEmpty()) {
-                        writer.add(EVENTS.createCharacters(rules.words(path.getLast(), characters.getData())));
+                    if (!path.isEmpty()) {
+                        keep(EVENTS.createCharacters(rules.words(path.getLast(), event.asCharacters().getData())));
                     }
                 }
-                default -> {
-                    if (leftOut == 0) {
-                        writer.add(event);
-                    }
-                }
+                default -> keep(event);
             }
         }
-        writer.close();
+
+        private void start(StartElement element) throws XMLStreamException {
+            path.add(element);
+            if (path.size() > DEEPEST) {
+                throw new XMLStreamException("Deeper than " + DEEPEST);
+            }
+            leftOut += leftOut > 0 || !rules.keeps(element) ? 1 : 0;
+            if (leftOut == 0) {
+                writer.add(kept(element, rules));
+            }
+        }
+
+        private void keep(XMLEvent event) throws XMLStreamException {
+            if (leftOut == 0) {
+                writer.add(event);
+            }
+        }
     }
 
     /** Reads nothing but the text itself. */

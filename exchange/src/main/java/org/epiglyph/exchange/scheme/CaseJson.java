@@ -69,15 +69,16 @@ final class CaseJson {
         level.putObject("extensions").put("points", points);
     }
 
-    static MarkScheme read(byte[] bytes, String called) throws Problem {
-        JsonNode rubric;
+    private static JsonNode tree(byte[] bytes, String called) throws Problem {
         try {
-            rubric = MAPPER.readTree(bytes);
+            return MAPPER.readTree(bytes);
         } catch (IOException e) {
-            throw new Problem(
-                    Message.of(CaseJson.class, "badJson", called),
-                    e);
+            throw new Problem(Message.of(CaseJson.class, "badJson", called), e);
         }
+    }
+
+    static MarkScheme read(byte[] bytes, String called) throws Problem {
+        JsonNode rubric = tree(bytes, called);
         JsonNode criteria = rubric.path("CFRubricCriteria");
         if (!criteria.isArray() || criteria.isEmpty()) {
             throw new Problem(Message.of(CaseJson.class, "noCriteria", called));

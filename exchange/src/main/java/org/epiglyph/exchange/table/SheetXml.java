@@ -59,10 +59,7 @@ final class SheetXml {
 
     private void scan() {
         Matcher tag = TAG.matcher(text);
-        Row row = null;
-        int cellFrom = -1;
-        String cellAttributes = "";
-        boolean formula = false;
+        OpenCell cell = new OpenCell();
         while (tag.find()) {
             if (tag.group(3) == null) {
                 continue;
@@ -71,46 +68,66 @@ final class SheetXml {
             boolean empty = !tag.group(5).isEmpty();
             switch (tag.group(3)) {
                 case "sheetData" -> {
-                    prefix = tag.group(2);
-                    if (!closing) {
-                        dataStart = tag.start();
-                        dataEmpty = empty;
-                    }
-                    dataEnd = empty ? tag.end() : tag.start();
+                    data(tag, closing, empty);
                     if (closing || empty) {
                         return;
                     }
                 }
-                case "row" -> {
-                    if (closing) {
-                        row.contentEnd = tag.start();
-                        row.end = tag.end();
-                    } else {
-                        row = new Row();
-                        row.number = attribute(tag.group(4), "r").map(r -> Integer.parseInt(r) - 1)
-                                .orElse(rows.isEmpty() ? 0 : rows.getLast().number + 1);
-                        row.start = tag.start();
-                        row.contentEnd = tag.end();
-                        row.end = tag.end();
-                        row.empty = empty;
-                        rows.add(row);
-                    }
-                }
+                case "row" -> row(tag, closing, empty);
                 case "c" -> {
                     if (!closing) {
-                        cellFrom = tag.start();
-                        cellAttributes = tag.group(4);
-                        formula = false;
+                        cell = new OpenCell(tag.start(), tag.group(4));
                     }
                     if (closing || empty) {
-                        add(row, cellFrom, tag.end(), cellAttributes, formula);
+                        add(rows.getLast(), cell.from, tag.end(), cell.attributes, cell.formula);
                     }
                 }
-                case "f" -> formula = true;
+                case "f" -> cell.formula = true;
                 default -> {
                     // everything else stays as it is
                 }
             }
+        }
+    }
+
+    private void data(Matcher tag, boolean closing, boolean empty) {
+        prefix = tag.group(2);
+        if (!closing) {
+            dataStart = tag.start();
+            dataEmpty = empty;
+        }
+        dataEnd = empty ? tag.end() : tag.start();
+    }
+
+    private void row(Matcher tag, boolean closing, boolean empty) {
+        if (closing) {
+            rows.getLast().contentEnd = tag.start();
+            rows.getLast().end = tag.end();
+            return;
+        }
+        Row row = new Row();
+        row.number = attribute(tag.group(4), "r").map(r -> Integer.parseInt(r) - 1)
+                .orElse(rows.isEmpty() ? 0 : rows.getLast().number + 1);
+        row.start = tag.start();
+        row.contentEnd = tag.end();
+        row.end = tag.end();
+        row.empty = empty;
+        rows.add(row);
+    }
+
+    /** The cell whose beginning was met last. */
+    private static final class OpenCell {
+        private final int from;
+        private final String attributes;
+        private boolean formula;
+
+        OpenCell() {
+            this(-1, "");
+        }
+
+        OpenCell(int from, String attributes) {
+            this.from = from;
+            this.attributes = attributes;
         }
     }
 
@@ -146,11 +163,16 @@ final class SheetXml {
         return letters;
     }
 
-    /** The part with some cells changed or added. */
-    byte[] with(Map<Place, CellValue> changes) throws Problem {
+    private static TreeMap<Integer, TreeMap<Integer, CellValue>> byRow(Map<Place, CellValue> changes) {
         TreeMap<Integer, TreeMap<Integer, CellValue>> byRow = new TreeMap<>();
         changes.forEach((place, value) -> byRow.computeIfAbsent(place.row(), _ -> new TreeMap<>())
                 .put(place.column(), value));
+        return byRow;
+    }
+
+    /** The part with some cells changed or added. */
+    byte[] with(Map<Place, CellValue> changes) throws Problem {
+        TreeMap<Integer, TreeMap<Integer, CellValue>> byRow = byRow(changes);
         StringBuilder out = new StringBuilder(text.length() + 256 * changes.size());
         int at = 0;
         if (dataEmpty) {
@@ -226,14 +248,19 @@ final class SheetXml {
         return byRow.isEmpty() || byRow.firstKey() >= row ? -1 : byRow.firstKey();
     }
 
+    /** Gives cells to a row that has none. */
+    private int fill(Row row, TreeMap<Integer, CellValue> values, StringBuilder out, int from) {
+        String tag = text.substring(row.start, row.end);
+        out.append(text, from, row.start).append(tag, 0, tag.lastIndexOf('/')).append('>');
+        values.forEach((column, value) -> out.append(cell(row.number, column, value, Optional.empty())));
+        out.append("</").append(prefix).append("row>");
+        return row.end;
+    }
+
     private int change(Row row, TreeMap<Integer, CellValue> values, StringBuilder out, int from) throws Problem {
         int at = from;
         if (row.empty) {
-            String tag = text.substring(row.start, row.end);
-            out.append(text, at, row.start).append(tag, 0, tag.lastIndexOf('/')).append('>');
-            values.forEach((column, value) -> out.append(cell(row.number, column, value, Optional.empty())));
-            out.append("</").append(prefix).append("row>");
-            return row.end;
+            return fill(row, values, out, from);
         }
         TreeMap<Integer, CellValue> left = new TreeMap<>(values);
         for (XmlCell cell : row.cells) {

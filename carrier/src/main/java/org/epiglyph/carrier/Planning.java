@@ -91,6 +91,12 @@ public final class Planning {
         }
     }
 
+    private static Optional<GradeSheet> sheet(RecordClient client, String taskId) throws Problem {
+        return client.abilities().contains(Ability.GRADE_SHEET)
+                ? Optional.of(GradeSheet.read(client.gradeSheet(taskId), "The record's grade sheet"))
+                : Optional.empty();
+    }
+
     private static Map<String, RecordClient.HandedIn> byPath(List<RecordClient.HandedIn> submissions) {
         Map<String, RecordClient.HandedIn> byPath = new HashMap<>();
         for (RecordClient.HandedIn handedIn : submissions) {
@@ -112,9 +118,7 @@ public final class Planning {
         Roster roster = client.roster(taskId);
         List<StudentAnswer> answers = again.isPresent() ? answers(client, taskId) : List.of();
         Map<String, RecordClient.HandedIn> byPath = byPath(client.submissions(taskId));
-        Optional<GradeSheet> sheet = client.abilities().contains(Ability.GRADE_SHEET)
-                ? Optional.of(GradeSheet.read(client.gradeSheet(taskId), "The record's grade sheet"))
-                : Optional.empty();
+        Optional<GradeSheet> sheet = sheet(client, taskId);
         TemporaryFolder download = temporary();
         Path archive = download.path().resolve("batch.zip");
         boolean planned = false;
@@ -126,10 +130,9 @@ public final class Planning {
             }
             source = FileSource.open(hasFiles ? List.of(archive) : List.of(), Optional.empty(),
                     _ -> progress.at(READING, 0, 0));
-            CollectPlan plan = new CollectPlan(new PlanGround(task, source,
-                    new Origin(client.address(), taskId), Optional.of(roster), byPath, sheet,
-                    Optional.empty(), earlier(again, source, progress), answers, List.of(),
-                    download));
+            CollectPlan plan = new CollectPlan(new PlanGround(task, source, new Origin(client.address(), taskId),
+                    Optional.of(roster), byPath, sheet, Optional.empty(), earlier(again, source, progress), answers,
+                    List.of(), download));
             planned = true;
             return plan;
         } finally {

@@ -61,6 +61,14 @@ public final class DemoCommand implements Callable<Integer> {
         return server;
     }
 
+    private int runProgram(List<String> with) throws IOException, InterruptedException {
+        List<String> run = new ArrayList<>(program);
+        run.addAll(with);
+        Process desk = new ProcessBuilder(run).inheritIO().start();
+        Runtime.getRuntime().addShutdownHook(new Thread(desk::destroy));
+        return desk.waitFor();
+    }
+
     private static String mailPort(String line) {
         return line == null ? "0" : line.replaceAll(".*at port (\\d+).*", "$1");
     }
@@ -101,13 +109,9 @@ public final class DemoCommand implements Callable<Integer> {
             System.out.println(line);
             tellWhere(address);
             waitingClass(shelf, address, data.resolve("token"));
-            List<String> run = new ArrayList<>(program);
-            run.addAll(List.of("--shelf", shelf.toString(), "--record-office", address, "--token-file",
+            return runProgram(List.of("--shelf", shelf.toString(), "--record-office", address, "--token-file",
                     data.resolve("token").toString(), "--tablet", hand.toString(), "--voice", voice.toString(),
                     "--mail-port", mailPort));
-            Process desk = new ProcessBuilder(run).inheritIO().start();
-            Runtime.getRuntime().addShutdownHook(new Thread(desk::destroy));
-            return desk.waitFor();
         } finally {
             server.destroy();
         }

@@ -21,6 +21,9 @@ import org.epiglyph.documents.rendition.Rendition;
 
 /** Looks at a received PDF: how many pages, locked or not, what is unusual about it. Nothing in it is run. */
 final class PdfIntake {
+    private static final String CUT_OFF = "The file was cut off during transfer; what could be saved of it is shown."
+            + " Ask the student for it again.";
+    private static final String REPAIRED = "The PDF's list of its pages is damaged; a repaired copy is shown and marked.";
     private static final int MANY_PAGES = 1000;
     private static final double POINTS_A_METRE = 72 / 0.0254;
 
@@ -48,13 +51,17 @@ final class PdfIntake {
                 : "The PDF was cut off during transfer and has no pages. Ask the student for it again.");
     }
 
+    private static double longerSide(PDPage page) {
+        PageGeometry shape = Geometries.of(page);
+        return Math.max(shape.shownWidth(), shape.shownHeight());
+    }
+
     private static Pages examine(PDDocument document, Path file, Path rendition) throws IOException, DiskFailure {
         boolean hasEnd = MarkedPdf.hasEnd(file);
         int count = 0;
         double longest = 0;
         for (PDPage page : document.getPages()) {
-            PageGeometry shape = Geometries.of(page);
-            longest = Math.max(longest, Math.max(shape.shownWidth(), shape.shownHeight()));
+            longest = Math.max(longest, longerSide(page));
             count++;
         }
         if (count == 0) {
@@ -62,15 +69,14 @@ final class PdfIntake {
         }
         List<String> notes = new ArrayList<>();
         if (!hasEnd) {
-            notes.add(
-                    "The file was cut off during transfer; what could be saved of it is shown. Ask the student for it again.");
+            notes.add(CUT_OFF);
         }
         Set<Pages.Trait> traits = traits(document, notes);
         unusual(count, longest, notes);
         boolean regular = PageTree.isRegular(document);
         if (!regular) {
             PageTree.mend(document);
-            notes.add("The PDF's list of its pages is damaged; a repaired copy is shown and marked.");
+            notes.add(REPAIRED);
         }
         if (document.isEncrypted()) {
             notes.add("The PDF was locked; an open copy is shown and marked.");

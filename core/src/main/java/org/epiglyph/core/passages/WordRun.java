@@ -92,8 +92,7 @@ public record WordRun(int[] numbers, List<Place> places) {
                 int first = i;
                 StringBuilder word = new StringBuilder(words.get(i).text());
                 while (isBroken(word) && i + 1 < words.size() && words.get(i + 1).line() != words.get(i).line()) {
-                    word.setLength(word.length() - 1);
-                    word.append(words.get(++i).text());
+                    word.deleteCharAt(word.length() - 1).append(words.get(++i).text());
                 }
                 int number = vocabulary.number(word.toString());
                 if (number != 0) {

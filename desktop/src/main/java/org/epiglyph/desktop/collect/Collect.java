@@ -20,6 +20,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BusyPane;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Words;
 
@@ -49,13 +50,7 @@ public final class Collect implements Place {
         this.toShelf = toShelf;
         this.source = new SourceStep(model, knownAddress, knownToken);
         root.getStyleClass().addAll("place", "collect");
-        Label trouble = new Label();
-        trouble.setId("collect-trouble");
-        trouble.getStyleClass().add("notice");
-        trouble.setWrapText(true);
-        trouble.textProperty().bind(model.troubleProperty());
-        trouble.visibleProperty().bind(trouble.textProperty().isNotEmpty());
-        trouble.managedProperty().bind(trouble.visibleProperty());
+        Label trouble = Form.words(model.troubleProperty(), "notice", "collect-trouble");
         VBox.setVgrow(step, Priority.ALWAYS);
         root.getChildren().addAll(head(), trouble, new BusyPane(model.background()), step);
         step.disableProperty().bind(model.background().busyProperty());

@@ -63,6 +63,10 @@ final class RuleEditor implements Editor {
         offer();
         root.getStyleClass().add("editor");
         examples.getStyleClass().add("rule-examples");
+        watch();
+    }
+
+    private void watch() {
         written.textProperty().addListener((_, _, _) -> refresh());
         where.valueProperty().addListener((_, _, _) -> refresh());
         show(plan.rule().orElse(FilingRule.of(plan.task().title(), FilingRule.FILE, "<family>_<given>_<free>")));

@@ -63,11 +63,7 @@ final class SheetEditor implements Editor {
         Button another = Form.button("Collect.sheet.another", "link-button", this::open);
         Button cancel = Form.button("Collect.cancel", "link-button", close);
         cancel.setId("cancel");
-        table.setConverter(Form.shownAs(t -> t.name()));
-        header.setConverter(Form.shownAs(h -> Words.of("Collect.sheet.line", h + 1)));
-        table.valueProperty().addListener((_, _, chosen) -> anew(chosen, 0, true));
-        header.valueProperty().addListener((_, _, row) -> anew(table.getValue(), row == null ? 0 : row, false));
-        header.setId("sheet-header");
+        layTable();
         where.getStyleClass().add("field-pair");
         grid.getStyleClass().add("sheet-grid");
         ScrollPane scroll = new ScrollPane(grid);
@@ -77,6 +73,14 @@ final class SheetEditor implements Editor {
                 said, Form.lastLine(another, none, cancel, use));
         root.getStyleClass().add("editor");
         model.planProperty().get().sheet().ifPresentOrElse(s -> show(s.file(), s.roles()), this::showNone);
+    }
+
+    private void layTable() {
+        table.setConverter(Form.shownAs(t -> t.name()));
+        header.setConverter(Form.shownAs(h -> Words.of("Collect.sheet.line", h + 1)));
+        table.valueProperty().addListener((_, _, chosen) -> anew(chosen, 0, true));
+        header.valueProperty().addListener((_, _, row) -> anew(table.getValue(), row == null ? 0 : row, false));
+        header.setId("sheet-header");
     }
 
     @Override

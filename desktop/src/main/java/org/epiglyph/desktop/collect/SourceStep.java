@@ -127,15 +127,7 @@ final class SourceStep {
         Button table = Form.button("Collect.chooseSheet", "plain-button",
                 () -> choose("*.csv", "*.tsv", "*.txt", "*.xlsx").ifPresent(f -> sheet.setText(f.toString())));
         read.setId("read-files");
-        placeList.getStyleClass().add("places");
-        Label empty = new Label(Words.of("Collect.dropHere"));
-        empty.getStyleClass().add("drop-words");
-        empty.setWrapText(true);
-        placeList.setPlaceholder(empty);
-        placeList.setItems(model.places());
-        placeList.setFixedCellSize(PLACE_HEIGHT);
-        placeList.setFocusTraversable(false); // its buttons can be reached
-        showPlaces();
+        layPlaces();
         HBox choosing = new HBox(choose, folder);
         choosing.getStyleClass().add("field-line");
         VBox column = Form.column(Words.of("Collect.fromFiles"), placeList, choosing,
@@ -148,6 +140,18 @@ final class SourceStep {
         }
         column.getChildren().addAll(Form.labelledArea("Collect.classList", classList), read);
         return column;
+    }
+
+    private void layPlaces() {
+        placeList.getStyleClass().add("places");
+        Label empty = new Label(Words.of("Collect.dropHere"));
+        empty.getStyleClass().add("drop-words");
+        empty.setWrapText(true);
+        placeList.setPlaceholder(empty);
+        placeList.setItems(model.places());
+        placeList.setFixedCellSize(PLACE_HEIGHT);
+        placeList.setFocusTraversable(false); // its buttons can be reached
+        showPlaces();
     }
 
     /** What comes next: something to read, or reading it. */

@@ -38,20 +38,7 @@ final class TimesEditor implements Editor {
     TimesEditor(CollectModel model, Runnable close) {
         plan = model.planProperty().get();
         before = plan.task();
-        extensions.setId("extensions");
-        extensions.setPrefRowCount(4);
-        extensions.setPromptText(Words.of("Collect.times.extensionsPrompt"));
-        before.extensions()
-                .forEach((key, until) -> extensions
-                        .appendText(key + " " + TYPED.format(until.atZone(before.zone())) + "\n"));
-        due.setId("due");
-        zone.setId("zone");
-        grace.setId("grace");
-        due.setPromptText("2026-03-13 18:00");
-        due.setText(before.due().map(d -> TYPED.format(d.atZone(before.zone()))).orElse(""));
-        zone.getItems().setAll(ZoneId.getAvailableZoneIds().stream().sorted().toList());
-        zone.setValue(before.zone().getId());
-        grace.setText(Long.toString(before.grace().toMinutes()));
+        fill();
         use = Form.button("Collect.times.use", "main-button", () -> {
             Task other = read().orElseThrow();
             close.run();
@@ -70,6 +57,23 @@ final class TimesEditor implements Editor {
         zone.valueProperty().addListener((_, _, _) -> refresh());
         extensions.textProperty().addListener((_, _, _) -> refresh());
         refresh();
+    }
+
+    private void fill() {
+        extensions.setId("extensions");
+        extensions.setPrefRowCount(4);
+        extensions.setPromptText(Words.of("Collect.times.extensionsPrompt"));
+        before.extensions()
+                .forEach((key, until) -> extensions
+                        .appendText(key + " " + TYPED.format(until.atZone(before.zone())) + "\n"));
+        due.setId("due");
+        zone.setId("zone");
+        grace.setId("grace");
+        due.setPromptText("2026-03-13 18:00");
+        due.setText(before.due().map(d -> TYPED.format(d.atZone(before.zone()))).orElse(""));
+        zone.getItems().setAll(ZoneId.getAvailableZoneIds().stream().sorted().toList());
+        zone.setValue(before.zone().getId());
+        grace.setText(Long.toString(before.grace().toMinutes()));
     }
 
     @Override

@@ -43,10 +43,7 @@ final class WhosePanel {
     /** A student whose the file may be, or nobody. */
     private record Choice(Optional<Student> student, int number, String why) {}
 
-    /** @param toTable puts the focus back on the files */
-    WhosePanel(CollectModel model, FirstPage firstPage, Runnable toTable) {
-        this.model = model;
-        this.toTable = toTable;
+    private StackPane page() {
         picture.setId("first-page");
         picture.setPreserveRatio(true);
         picture.setFitWidth(PICTURE_WIDTH);
@@ -54,6 +51,14 @@ final class WhosePanel {
         picture.setSmooth(true);
         StackPane page = new StackPane(picture, words);
         page.getStyleClass().add("first-page");
+        return page;
+    }
+
+    /** @param toTable puts the focus back on the files */
+    WhosePanel(CollectModel model, FirstPage firstPage, Runnable toTable) {
+        this.model = model;
+        this.toTable = toTable;
+        StackPane page = page();
         search.setId("find-student");
         search.setPromptText(Words.of("Collect.findStudent"));
         search.textProperty().addListener((_, _, _) -> fill());
@@ -114,30 +119,35 @@ final class WhosePanel {
         fill();
     }
 
+    /** Who it may be, the likeliest first; then nobody; then all others. */
+    private List<Choice> choices(CollectPlan plan, CollectPlan.Item item) {
+        List<Choice> choices = new ArrayList<>();
+        String letters = search.getText().strip().toLowerCase(Locale.ROOT);
+        for (Candidate candidate : item.match().candidates()) {
+            plan.roster()
+                    .find(candidate.student())
+                    .filter(s -> fits(s, letters))
+                    .map(s -> new Choice(Optional.of(s), choices.size() < 9 ? choices.size() + 1 : 0,
+                            candidate.evidence()))
+                    .ifPresent(choices::add);
+        }
+        if (letters.isEmpty()) {
+            choices.add(new Choice(Optional.empty(), 0, ""));
+        }
+        plan.roster()
+                .students()
+                .stream()
+                .filter(s -> fits(s, letters))
+                .filter(s -> item.match().candidates().stream().noneMatch(c -> c.student().equals(s.key())))
+                .forEach(s -> choices.add(new Choice(Optional.of(s), 0, "")));
+        return choices;
+    }
+
     private void fill() {
         CollectPlan plan = model.planProperty().get();
-        List<Choice> choices = new ArrayList<>();
-        if (plan != null && model.decisions().chosenItem().isPresent()) {
-            CollectPlan.Item item = model.decisions().chosenItem().get();
-            String letters = search.getText().strip().toLowerCase(Locale.ROOT);
-            for (Candidate candidate : item.match().candidates()) {
-                plan.roster()
-                        .find(candidate.student())
-                        .filter(s -> fits(s, letters))
-                        .map(s -> new Choice(Optional.of(s), choices.size() < 9 ? choices.size() + 1 : 0,
-                                candidate.evidence()))
-                        .ifPresent(choices::add);
-            }
-            if (letters.isEmpty()) {
-                choices.add(new Choice(Optional.empty(), 0, ""));
-            }
-            plan.roster()
-                    .students()
-                    .stream()
-                    .filter(s -> fits(s, letters))
-                    .filter(s -> item.match().candidates().stream().noneMatch(c -> c.student().equals(s.key())))
-                    .forEach(s -> choices.add(new Choice(Optional.of(s), 0, "")));
-        }
+        List<Choice> choices = plan == null
+                ? List.of()
+                : model.decisions().chosenItem().map(item -> choices(plan, item)).orElse(List.of());
         list.getItems().setAll(choices);
         model.decisions().chosenItem().ifPresent(item -> {
             boolean decided = plan.studentOf(item).isPresent() || plan.isSetAside(item);

@@ -20,6 +20,7 @@ import javafx.stage.FileChooser;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
@@ -128,24 +129,16 @@ final class BesideSide implements Side {
 
     private void show() {
         Optional<Document> aid = model.batch().aids().find(shown);
-        Optional<HandIn> handIn = shown.startsWith("hand-in ")
-                ? model.submission()
-                        .handIns()
-                        .stream()
-                        .filter(h -> shown.equals("hand-in " + h.number()))
-                        .findFirst()
-                : Optional.empty();
-        remove.setVisible(aid.isPresent());
-        remove.setManaged(aid.isPresent());
+        Optional<HandIn> handIn = model.submission()
+                .handIns()
+                .stream()
+                .filter(h -> shown.equals("hand-in " + h.number()))
+                .findFirst();
         boolean paper = aid.isPresent() || handIn.isPresent();
-        inStep.setVisible(paper);
-        inStep.setManaged(paper);
+        Form.show(remove, aid.isPresent());
+        Form.show(inStep, paper);
         if (!paper) {
-            String words = shown.equals("message")
-                    ? model.shownHandIn().map(HandIn::message).orElse("")
-                    : model.batch().task().instructions();
-            words(words.isBlank() ? Words.of("Side.nothingBeside." + shown) : words);
-            shownOf = List.of();
+            showWords();
             return;
         }
         List<Document> documents = aid.map(List::of).orElseGet(() -> handIn.get().documents());
@@ -164,6 +157,14 @@ final class BesideSide implements Side {
                 }
             });
         });
+    }
+
+    private void showWords() {
+        String words = shown.equals("message")
+                ? model.shownHandIn().map(HandIn::message).orElse("")
+                : model.batch().task().instructions();
+        words(words.isBlank() ? Words.of("Side.nothingBeside." + shown) : words);
+        shownOf = List.of();
     }
 
     private void words(String words) {

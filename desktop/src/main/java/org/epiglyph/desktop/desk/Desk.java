@@ -164,6 +164,16 @@ public final class Desk implements Place {
             openPages.refresh();
             side.refresh();
         });
+        watchMarks();
+        pages.arrangedProperty().addListener((_, _, _) -> {
+            margin.refresh();
+            chosenCard.refresh();
+        });
+        pages.onZoom(zoom -> looks.change(v -> v.withZoom(zoom)));
+        margin.heightProperty().addListener((_, _, _) -> Platform.runLater(margin::refresh));
+    }
+
+    private void watchMarks() {
         model.chosen().idsProperty().addListener((_, _, _) -> {
             showMarks();
             margin.refresh();
@@ -182,12 +192,6 @@ public final class Desk implements Place {
             showMarks();
             chosenCard.refresh();
         });
-        pages.arrangedProperty().addListener((_, _, _) -> {
-            margin.refresh();
-            chosenCard.refresh();
-        });
-        pages.onZoom(zoom -> looks.change(v -> v.withZoom(zoom)));
-        margin.heightProperty().addListener((_, _, _) -> Platform.runLater(margin::refresh));
     }
 
     private void changed(Submission before, Submission now) {

@@ -64,24 +64,10 @@ final class FindSide implements Side {
         this.images = images;
         this.go = go;
         inClass = new FindInClass(model, go);
-        everywhere.setId("find-everywhere");
-        everywhere.setWrapText(true);
-        everywhere.setOnAction(_ -> search());
-        similar.setId("find-similar");
-        similar.setWrapText(true);
-        similar.setOnAction(_ -> search());
+        layChoice(everywhere, "find-everywhere");
+        layChoice(similar, "find-similar");
         Form.show(inClass, false);
-        field.setId("find-words");
-        field.setPromptText(Words.of("Side.findPrompt"));
-        field.setAccessibleText(Words.of("Side.findPrompt"));
-        field.textProperty().addListener((_, _, _) -> pause.playFromStart());
-        pause.setOnFinished(_ -> search());
-        field.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            if (e.getCode() == KeyCode.ENTER) {
-                e.consume();
-                go(e.isShiftDown() ? -1 : 1);
-            }
-        });
+        layField();
         said.setId("find-said");
         said.getStyleClass().add("hint");
         said.setWrapText(true);
@@ -96,6 +82,26 @@ final class FindSide implements Side {
         list.getStyleClass().add("found-list");
         node = new VBox(field, everywhere, similar, steps, said, scroll, inClass);
         node.getStyleClass().add("side-content");
+    }
+
+    private void layChoice(CheckBox choice, String id) {
+        choice.setId(id);
+        choice.setWrapText(true);
+        choice.setOnAction(_ -> search());
+    }
+
+    private void layField() {
+        field.setId("find-words");
+        field.setPromptText(Words.of("Side.findPrompt"));
+        field.setAccessibleText(Words.of("Side.findPrompt"));
+        field.textProperty().addListener((_, _, _) -> pause.playFromStart());
+        pause.setOnFinished(_ -> search());
+        field.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+                e.consume();
+                go(e.isShiftDown() ? -1 : 1);
+            }
+        });
     }
 
     private Button step(String words, int by) {

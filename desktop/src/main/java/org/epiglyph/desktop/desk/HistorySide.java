@@ -50,16 +50,7 @@ final class HistorySide implements Side {
     HistorySide(DeskModel model, ZoneId zone) {
         this.model = model;
         this.zone = zone;
-        list.getStyleClass().add("history-list");
-        list.setId("history-list");
-        list.setCellFactory(_ -> new Row());
-        list.setPlaceholder(new Label(Words.of("Side.noHistory")));
-        list.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            if (e.getCode() == KeyCode.ENTER && list.getSelectionModel().getSelectedItem() != null) {
-                e.consume();
-                look(list.getSelectionModel().getSelectedItem());
-            }
-        });
+        layList();
         looking.setWrapText(true);
         Button back = new Button(Words.of("Side.bringBack"));
         back.setId("bring-back");
@@ -80,6 +71,19 @@ final class HistorySide implements Side {
         VBox.setVgrow(list, javafx.scene.layout.Priority.ALWAYS);
         model.past().earlierProperty().addListener((_, _, _) -> showBanner());
         showBanner();
+    }
+
+    private void layList() {
+        list.getStyleClass().add("history-list");
+        list.setId("history-list");
+        list.setCellFactory(_ -> new Row());
+        list.setPlaceholder(new Label(Words.of("Side.noHistory")));
+        list.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ENTER && list.getSelectionModel().getSelectedItem() != null) {
+                e.consume();
+                look(list.getSelectionModel().getSelectedItem());
+            }
+        });
     }
 
     private Button filter(String words, boolean whole) {

@@ -89,6 +89,16 @@ final class PassagesSide implements Side {
             passages.withElsewhere(folders);
             compare();
         });
+        fillChoices();
+        for (Region part : List.of(students, pairs, other)) {
+            VBox.setVgrow(part, Priority.ALWAYS);
+        }
+        node = new VBox(said, choices, back, students, pairs, aside, list, settingAside, other);
+        node.getStyleClass().add("side-content");
+        forget();
+    }
+
+    private void fillChoices() {
         choices.getChildren()
                 .addAll(choice("own", true, passages::leaveOutQuotations),
                         choice("commonplace", true, passages::leaveOutCommonplace),
@@ -97,12 +107,6 @@ final class PassagesSide implements Side {
         settingAside.getChildren()
                 .addAll(setAside(SetAside.Reason.QUOTATION), setAside(SetAside.Reason.GIVEN_TEXT));
         settingAside.getStyleClass().add("field-line");
-        for (Region part : List.of(students, pairs, other)) {
-            VBox.setVgrow(part, Priority.ALWAYS);
-        }
-        node = new VBox(said, choices, back, students, pairs, aside, list, settingAside, other);
-        node.getStyleClass().add("side-content");
-        forget();
     }
 
     private CheckBox choice(String name, boolean selected, Consumer<Boolean> chosen) {

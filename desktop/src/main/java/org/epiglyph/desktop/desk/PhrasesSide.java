@@ -126,6 +126,11 @@ final class PhrasesSide implements Side {
         row.getStyleClass().add("drawer-row");
         row.setFocusTraversable(true);
         row.setAccessibleText(phrase.shown());
+        hear(row, phrase);
+        return row;
+    }
+
+    private void hear(VBox row, Phrase phrase) {
         row.setOnMouseClicked(e -> {
             if (e.isStillSincePress()) {
                 put(phrase);
@@ -138,7 +143,6 @@ final class PhrasesSide implements Side {
             }
         });
         hand.draggable(row, phrase);
-        return row;
     }
 
     /** Shows below a phrase where it may be missing, or puts that away. */

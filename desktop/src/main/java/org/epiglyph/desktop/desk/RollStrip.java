@@ -69,6 +69,16 @@ final class RollStrip extends Region {
         setAccessibleRole(AccessibleRole.LIST_VIEW);
         setAccessibleText(Words.of("Desk.roll"));
         model.progress().observe(_ -> requestLayout());
+        hear();
+        model.submissionProperty().addListener((_, before, now) -> {
+            if (!before.student().key().equals(now.student().key())) {
+                setCursor(isFocused() ? model.position() : -1);
+            }
+        });
+        paints.onChange(this::requestLayout);
+    }
+
+    private void hear() {
         setOnMouseMoved(e -> point(OptionalDouble.of(e.getY())));
         setOnMouseDragged(e -> point(OptionalDouble.of(e.getY())));
         setOnMouseExited(_ -> point(OptionalDouble.empty()));
@@ -79,12 +89,6 @@ final class RollStrip extends Region {
         });
         focusedProperty().addListener((_, _, focused) -> setCursor(focused ? model.position() : -1));
         addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
-        model.submissionProperty().addListener((_, before, now) -> {
-            if (!before.student().key().equals(now.student().key())) {
-                setCursor(isFocused() ? model.position() : -1);
-            }
-        });
-        paints.onChange(this::requestLayout);
     }
 
     @Override
@@ -212,6 +216,14 @@ final class RollStrip extends Region {
             g.setLineWidth(2);
             g.strokeRect(1, top + 1, WIDTH - 2, height - 3);
         }
+        signs(g, position, left, top, height);
+        InkGauge.draw(g, notch.level(), notch.stage(), paints.get("ink"), paints.get("leaf"),
+                (left + WIDTH - InkGauge.WIDTH) / 2, top + height / 2, Math.min(16, height - 7));
+        return position + 1;
+    }
+
+    private void signs(GraphicsContext g, int position, double left, double top, double height) {
+        Progress.Notch notch = model.progress().at(position);
         if (notch.late()) {
             g.setFill(paints.get("late"));
             g.fillRect(WIDTH - 4, top, 4, height - 1);
@@ -226,9 +238,6 @@ final class RollStrip extends Region {
             g.fillRect(left + 1.5, top + 2, 1.5, 6);
             g.fillRect(left + 4, top + 2, 1.5, 6);
         }
-        InkGauge.draw(g, notch.level(), notch.stage(), paints.get("ink"), paints.get("leaf"),
-                (left + WIDTH - InkGauge.WIDTH) / 2, top + height / 2, Math.min(16, height - 7));
-        return position + 1;
     }
 
     private static boolean isSealed(Progress.Notch notch) {

@@ -54,6 +54,31 @@ final class SpokenEntry extends VBox {
         about.getStyleClass().add("spoken-title");
         about.setMaxWidth(Double.MAX_VALUE);
         listen = button("listen", Words.of("Spoken.listen"), "plain-button", this::listen);
+        words = new TextArea(remark.words());
+        layWords(place, !sealed);
+        sentence.getStyleClass().add("hint");
+        sentence.setWrapText(true);
+        sentence.setText(Words.of("Spoken.keys"));
+        getChildren().addAll(about, acts(again, sealed));
+        silence(remark, sealed).ifPresent(getChildren()::add);
+        getChildren().addAll(Form.label("Spoken.words", words), words, sentence);
+        listening.nowProperty()
+                .subscribe(() -> listen.setText(Words.of(listening.isHeard(id) ? "Spoken.quiet" : "Spoken.listen")));
+    }
+
+    private void layWords(String place, boolean editable) {
+        words.setId("spoken-words-" + id);
+        words.setWrapText(true);
+        words.setPrefRowCount(ROWS);
+        words.setEditable(editable);
+        words.setPromptText(Words.of("Spoken.wordsPrompt"));
+        words.setAccessibleText(Words.of("Spoken.words") + ", " + place);
+        Kept.tabGoesOn(words);
+        words.textProperty().addListener((_, _, typed) -> write(typed));
+        words.addEventFilter(KeyEvent.KEY_PRESSED, this::playKey);
+    }
+
+    private FlowPane acts(Runnable again, boolean sealed) {
         FlowPane acts = new FlowPane(listen);
         acts.getStyleClass().add("spoken-acts");
         if (!sealed) {
@@ -62,24 +87,7 @@ final class SpokenEntry extends VBox {
                     .add(button("remove", Words.of("Spoken.remove"), "plain-button",
                             () -> model.edit(new Edit.RemoveSpoken(student, id))));
         }
-        words = new TextArea(remark.words());
-        words.setId("spoken-words-" + id);
-        words.setWrapText(true);
-        words.setPrefRowCount(ROWS);
-        words.setEditable(!sealed);
-        words.setPromptText(Words.of("Spoken.wordsPrompt"));
-        words.setAccessibleText(Words.of("Spoken.words") + ", " + place);
-        Kept.tabGoesOn(words);
-        words.textProperty().addListener((_, _, typed) -> write(typed));
-        words.addEventFilter(KeyEvent.KEY_PRESSED, this::playKey);
-        sentence.getStyleClass().add("hint");
-        sentence.setWrapText(true);
-        sentence.setText(Words.of("Spoken.keys"));
-        getChildren().addAll(about, acts);
-        silence(remark, sealed).ifPresent(getChildren()::add);
-        getChildren().addAll(Form.label("Spoken.words", words), words, sentence);
-        listening.nowProperty()
-                .subscribe(() -> listen.setText(Words.of(listening.isHeard(id) ? "Spoken.quiet" : "Spoken.listen")));
+        return acts;
     }
 
     private Button button(String name, String text, String style, Runnable act) {

@@ -60,6 +60,14 @@ public final class Frame {
         finder = new CommandFinder(this::find, above);
         root.getStyleClass().add("frame");
         above.setPickOnBounds(false);
+        ground.setTop(topLine(background));
+        laySaidLine();
+        addActs();
+        looks.viewProperty().addListener((_, _, view) -> look(view));
+        look(looks.view());
+    }
+
+    private HBox topLine(Background background) {
         Label name = new Label(Words.of("Frame.name"));
         name.getStyleClass().add("wordmark");
         title.getStyleClass().add("top-title");
@@ -73,8 +81,10 @@ public final class Frame {
         finder.setMinWidth(FINDER);
         title.setMinWidth(0);
         top.getStyleClass().add("top-line");
-        ground.setTop(top);
-        laySaidLine();
+        return top;
+    }
+
+    private void addActs() {
         acts.everywhere(Act.of("Frame.openFinder", "Shortcut+SPACE", finder::open));
         acts.everywhere(Act.of("Frame.keys", "F1", this::toggleKeys));
         acts.everywhere(Act.of("Frame.night", "", () -> looks.change(v -> v.withNight(!v.night()))));
@@ -84,8 +94,6 @@ public final class Frame {
         acts.everywhere(Act.of("Frame.larger", "Shortcut+Shift+EQUALS", () -> textSize(LARGER)).repeating());
         acts.everywhere(Act.of("Frame.smaller", "Shortcut+Shift+MINUS", () -> textSize(-LARGER)).repeating());
         acts.everywhere(Act.of("Frame.fullScreen", "F11", this::toggleFullScreen));
-        looks.viewProperty().addListener((_, _, view) -> look(view));
-        look(looks.view());
     }
 
     /** Work that goes on while the marker is elsewhere, and a way to stop it. */

@@ -33,6 +33,19 @@ final class KeysPage extends VBox {
         search.setPromptText(Words.of("Keys.search"));
         search.setAccessibleText(Words.of("Keys.search"));
         search.textProperty().addListener((_, _, _) -> show());
+        said.getStyleClass().add("notice");
+        said.setId("keys-said");
+        said.setWrapText(true);
+        rows.getStyleClass().add("keys-rows");
+        ScrollPane scroll = new ScrollPane(rows);
+        scroll.setFitToWidth(true);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        getChildren().addAll(heading, new Label(Words.of("Keys.words")), line(), said, scroll);
+        addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
+        show();
+    }
+
+    private HBox line() {
         Button forget = button("Keys.forget", () -> {
             acts.forgetOwnKeys();
             show();
@@ -44,16 +57,7 @@ final class KeysPage extends VBox {
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox line = new HBox(search, space, forget, done);
         line.getStyleClass().add("field-line");
-        said.getStyleClass().add("notice");
-        said.setId("keys-said");
-        said.setWrapText(true);
-        rows.getStyleClass().add("keys-rows");
-        ScrollPane scroll = new ScrollPane(rows);
-        scroll.setFitToWidth(true);
-        VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(heading, new Label(Words.of("Keys.words")), line, said, scroll);
-        addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
-        show();
+        return line;
     }
 
     void takeFocus() {

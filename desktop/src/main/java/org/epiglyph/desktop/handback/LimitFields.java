@@ -12,6 +12,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.Limits;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Decimal;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 
 /** The bounds within which the marker wants to look again; each is kept when it is entered or left. */
@@ -20,8 +21,7 @@ final class LimitFields extends VBox {
     private static final BigDecimal MOST_POINTS = BigDecimal.valueOf(1000);
 
     LimitFields(LookOverModel lookOver) {
-        Label heading = new Label(Words.of("HandBack.limits"));
-        heading.getStyleClass().add("field-label");
+        Label heading = Form.words(Words.of("HandBack.limits"), "field-label");
         Limits now = lookOver.batch().aids().limits();
         Label refused = new Label();
         refused.getStyleClass().add("notice");
@@ -29,17 +29,7 @@ final class LimitFields extends VBox {
         refused.managedProperty().bind(refused.textProperty().isNotEmpty());
         TextField below = number("limit-words", now.wordsBelow());
         TextField near = number("limit-boundary", now.nearBoundary());
-        Runnable keep = () -> {
-            try {
-                Limits typed = new Limits(read(below, MOST_PERCENT), read(near, MOST_POINTS));
-                refused.setText("");
-                if (!typed.equals(lookOver.batch().aids().limits())) {
-                    lookOver.limit(typed);
-                }
-            } catch (IllegalArgumentException e) {
-                refused.setText(e.getMessage());
-            }
-        };
+        Runnable keep = () -> refused.setText(keep(lookOver, below, near));
         for (TextField field : List.of(below, near)) {
             field.setOnAction(_ -> keep.run());
             field.focusedProperty().addListener((_, _, focused) -> {
@@ -51,6 +41,19 @@ final class LimitFields extends VBox {
         getChildren().addAll(heading, limit("HandBack.limit.words", below), limit("HandBack.limit.boundary", near),
                 refused);
         getStyleClass().add("way-out-limits");
+    }
+
+    /** Keeps what is typed. @return why it cannot be, or no words */
+    private static String keep(LookOverModel lookOver, TextField below, TextField near) {
+        try {
+            Limits typed = new Limits(read(below, MOST_PERCENT), read(near, MOST_POINTS));
+            if (!typed.equals(lookOver.batch().aids().limits())) {
+                lookOver.limit(typed);
+            }
+            return "";
+        } catch (IllegalArgumentException e) {
+            return e.getMessage();
+        }
     }
 
     private static TextField number(String id, Optional<BigDecimal> value) {

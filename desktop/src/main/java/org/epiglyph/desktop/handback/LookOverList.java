@@ -26,6 +26,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.FindingWords;
@@ -64,21 +65,6 @@ final class LookOverList extends VBox {
         this.scrollProof = scrollProof;
         Label heading = new Label(Words.of("HandBack.heading"));
         heading.getStyleClass().add("heading");
-        Label refused = new Label();
-        refused.getStyleClass().add("notice");
-        refused.setWrapText(true);
-        refused.setId("look-over-refused");
-        refused.textProperty().bind(model.refusedProperty());
-        refused.managedProperty().bind(refused.textProperty().isNotEmpty());
-        Label waiting = new Label(Words.of("HandBack.looking"));
-        waiting.getStyleClass().add("hint");
-        waiting.setWrapText(true);
-        waiting.textProperty()
-                .bind(Bindings.createStringBinding(() -> Words.of(
-                        model.batch().submissions().isEmpty() ? "HandBack.emptyClass" : "HandBack.looking"),
-                        model.rowsProperty()));
-        waiting.visibleProperty().bind(Bindings.isEmpty(list.getItems()));
-        waiting.managedProperty().bind(waiting.visibleProperty());
         list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         list.getSelectionModel().selectedItemProperty().addListener((_, _, line) -> {
             if (line instanceof Student student) {
@@ -93,9 +79,23 @@ final class LookOverList extends VBox {
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::turn);
         list.setAccessibleText(Words.of("HandBack.heading"));
         VBox.setVgrow(list, Priority.ALWAYS);
-        getChildren().addAll(heading, refused, waiting, list);
+        getChildren().addAll(heading, Form.words(model.refusedProperty(), "notice", "look-over-refused"), waiting(),
+                list);
         getStyleClass().add("look-over");
         model.rowsProperty().addListener((_, _, rows) -> fill(rows));
+    }
+
+    private Label waiting() {
+        Label waiting = new Label();
+        waiting.getStyleClass().add("hint");
+        waiting.setWrapText(true);
+        waiting.textProperty()
+                .bind(Bindings.createStringBinding(() -> Words.of(
+                        model.batch().submissions().isEmpty() ? "HandBack.emptyClass" : "HandBack.looking"),
+                        model.rowsProperty()));
+        waiting.visibleProperty().bind(Bindings.isEmpty(list.getItems()));
+        waiting.managedProperty().bind(waiting.visibleProperty());
+        return waiting;
     }
 
     /** The students chosen, in roster order of their groups. */

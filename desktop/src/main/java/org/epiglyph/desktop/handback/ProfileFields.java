@@ -50,6 +50,15 @@ final class ProfileFields extends VBox {
         return model.profileProperty().get();
     }
 
+    private Node place() {
+        Node place = Kept.choice(java.util.List.of(Profile.SheetPlace.values()), profile().place(),
+                one -> Words.of("HandBack.sheetPlace." + one), one -> choose(p -> p.withPlace(one)));
+        place.setId("sheet-place");
+        place.setAccessibleText(Words.of("HandBack.part"));
+        Form.show(place, profile().sheet() == Profile.Sheet.PDF);
+        return place;
+    }
+
     private void refresh() {
         boolean sheet = profile().sheet() != Profile.Sheet.NONE;
         VBox parts = some("HandBack.part", FeedbackSheet.Part.class, left(), (p, with) -> {
@@ -57,14 +66,7 @@ final class ProfileFields extends VBox {
             without.removeAll(with);
             return p.withLeftOut(without);
         });
-        Node place = Kept.choice(java.util.List.of(Profile.SheetPlace.values()), profile().place(),
-                one -> Words.of("HandBack.sheetPlace." + one), one -> choose(p -> p.withPlace(one)));
-        place.setId("sheet-place");
-        place.setAccessibleText(Words.of("HandBack.part"));
-        place.setVisible(profile().sheet() == Profile.Sheet.PDF);
-        place.setManaged(place.isVisible());
-        parts.setVisible(sheet);
-        parts.setManaged(sheet);
+        Form.show(parts, sheet);
         Label folder = Form.words(Words.of("HandBack.layout"), "field-label");
         Node layout = Kept.choice(java.util.List.of(Profile.Layout.values()), profile().layout(),
                 l -> Words.of("HandBack.layout." + l), l -> choose(p -> p.withLayout(l)));
@@ -78,7 +80,7 @@ final class ProfileFields extends VBox {
         files.getStyleClass().add("look-over-acts");
         VBox figures = some("HandBack.figure", ClassWords.Figure.class, profile().figures(), Profile::withFigures);
         Form.show(figures, sheet);
-        VBox all = new VBox(place, parts, figures,
+        VBox all = new VBox(place(), parts, figures,
                 some("HandBack.name", Profile.Addition.class, profile().names(), Profile::withNames),
                 some("HandBack.column", Profile.Column.class, profile().columns(), Profile::withColumns),
                 folder, layout, refuse, xfdf, files);

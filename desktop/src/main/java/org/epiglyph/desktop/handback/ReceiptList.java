@@ -63,6 +63,16 @@ final class ReceiptList extends VBox {
         };
     }
 
+    private Button accepting(Outcome.Asked asked) {
+        Button yes = new Button(Words.of("HandBack.accept." + asked.doubt().name()));
+        yes.setId("accept-" + asked.student());
+        yes.getStyleClass().add("plain-button");
+        yes.setAccessibleText(yes.getText() + ", " + model.name(asked.student()));
+        yes.disableProperty().bind(model.background().busyProperty());
+        yes.setOnAction(_ -> model.accept(asked));
+        return yes;
+    }
+
     private Node receipt(Outcome outcome) {
         Label name = new Label(model.name(outcome.student()));
         name.getStyleClass().add("finding-name");
@@ -72,16 +82,8 @@ final class ReceiptList extends VBox {
         words.getStyleClass().add("hint");
         VBox line = new VBox(name, words);
         line.getStyleClass().add("finding");
-        if (outcome instanceof Outcome.Asked asked) {
-            Button yes = new Button(Words.of("HandBack.accept." + asked.doubt().name()));
-            yes.setId("accept-" + asked.student());
-            yes.getStyleClass().add("plain-button");
-            yes.setAccessibleText(yes.getText() + ", " + model.name(asked.student()));
-            yes.disableProperty().bind(model.background().busyProperty());
-            yes.setOnAction(_ -> model.accept(asked));
-            line.getChildren().add(yes);
-        }
         switch (outcome) {
+            case Outcome.Asked asked -> line.getChildren().add(accepting(asked));
             case Outcome.Differs(var student, var theirs, var score, String feedback) -> {
                 line.getChildren()
                         .addAll(side("HandBack.theirs", theirs.score(), theirs.comment()),

@@ -68,15 +68,8 @@ final class WayOut extends ScrollPane {
         allowing = new AllowanceFields(model, () -> new AllowanceFields.Way(record.address(), record.token()));
         record.visibleProperty().bind(intoFolder.not());
         record.managedProperty().bind(intoFolder.not());
-        Label heading = new Label(Words.of("HandBack.what"));
-        heading.getStyleClass().add("subheading");
-        counts.getStyleClass().add("hint");
-        counts.setWrapText(true);
-        counts.setId("goes");
-        counts.setMinHeight(Region.USE_PREF_SIZE);
-        send.setId("hand-back-send");
-        send.getStyleClass().add("main-button");
-        send.setOnAction(_ -> handBack());
+        Label heading = Form.words(Words.of("HandBack.what"), "subheading");
+        laySending();
         offerAfterwards();
         ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
@@ -92,11 +85,25 @@ final class WayOut extends ScrollPane {
         setContent(content);
         setFitToWidth(true);
         setFitToHeight(true);
+        watch();
+        refresh();
+    }
+
+    private void watch() {
         onlyChosen.addListener((_, _, _) -> refresh());
         intoFolder.addListener((_, _, _) -> refresh());
         record.onChange(this::refresh);
         model.background().busyProperty().addListener((_, _, _) -> refresh());
-        refresh();
+    }
+
+    private void laySending() {
+        counts.getStyleClass().add("hint");
+        counts.setWrapText(true);
+        counts.setId("goes");
+        counts.setMinHeight(Region.USE_PREF_SIZE);
+        send.setId("hand-back-send");
+        send.getStyleClass().add("main-button");
+        send.setOnAction(_ -> handBack());
     }
 
     /** What can be done with results that the record has. */

@@ -77,6 +77,23 @@ final class CriterionRow extends VBox {
         count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
         words = new KeptWords(model, Words.of("Ledger.onCriterion"), 1, Audience.STUDENT,
                 written -> model.scores().write(criterion.id(), written));
+        dress();
+        getChildren().addAll(line(), settled, changed, refusal);
+        inner.addAll(List.of(text, hint, hint.derivation()));
+        choice.map(Choice::node).ifPresent(inner::add);
+        inner.addAll(List.of(count, evidence, words));
+        showText(false);
+        setOnMousePressed(e -> {
+            e.consume();
+            focusScore();
+        });
+        model.scores().criterionProperty().addListener(new WeakChangeListener<>(folding));
+        watchWords();
+        watchScore();
+        unfold();
+    }
+
+    private void dress() {
         words.area().setId("words-" + criterion.id());
         words.area().getStyleClass().add("on-criterion");
         getStyleClass().add("criterion");
@@ -88,16 +105,9 @@ final class CriterionRow extends VBox {
         refusal.getStyleClass().add("refusal");
         refusal.setId("refusal-" + criterion.id());
         refusal.setWrapText(true);
-        getChildren().addAll(line(), settled, changed, refusal);
-        inner.addAll(List.of(text, hint, hint.derivation()));
-        choice.map(Choice::node).ifPresent(inner::add);
-        inner.addAll(List.of(count, evidence, words));
-        showText(false);
-        setOnMousePressed(e -> {
-            e.consume();
-            focusScore();
-        });
-        model.scores().criterionProperty().addListener(new WeakChangeListener<>(folding));
+    }
+
+    private void watchWords() {
         words.focusWithinProperty().addListener((_, _, within) -> {
             if (within) {
                 activate();
@@ -105,8 +115,6 @@ final class CriterionRow extends VBox {
                 words.keepNow();
             }
         });
-        watchScore();
-        unfold();
     }
 
     private HBox line() {
@@ -187,20 +195,24 @@ final class CriterionRow extends VBox {
         score.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         score.addEventFilter(KeyEvent.KEY_TYPED, e -> {
             char typed = e.getCharacter().isEmpty() ? ' ' : e.getCharacter().charAt(0);
-            boolean plain = !e.isShortcutDown() && !e.isAltDown();
-            if (plain && typed > ' ' && model.submission().sealed()) {
-                e.consume();
-                model.say(Words.of("Ledger.isSealed"));
-            } else if (plain && typed == '=' && model.scores().count(criterion).isPresent()) {
-                e.consume();
-                say(model.scores().takeCount(criterion));
-            } else if (plain && typed == '"') {
-                e.consume();
-                model.scores().asLastTime(criterion.id());
-            } else if (plain && choice.filter(c -> c.letter(typed)).isPresent()) {
+            if (!e.isShortcutDown() && !e.isAltDown() && isAct(typed)) {
                 e.consume();
             }
         });
+    }
+
+    /** True if a letter or sign typed into the score did something instead. */
+    private boolean isAct(char typed) {
+        if (typed > ' ' && model.submission().sealed()) {
+            model.say(Words.of("Ledger.isSealed"));
+        } else if (typed == '=' && model.scores().count(criterion).isPresent()) {
+            say(model.scores().takeCount(criterion));
+        } else if (typed == '"') {
+            model.scores().asLastTime(criterion.id());
+        } else {
+            return choice.filter(c -> c.letter(typed)).isPresent();
+        }
+        return true;
     }
 
     private void pressed(KeyEvent e) {
@@ -338,6 +350,15 @@ final class CriterionRow extends VBox {
         unfold();
     }
 
+    private void show(Judgement judgement) {
+        pause.stop();
+        score.setText(judgement.points()
+                .map(Criterion::words)
+                .or(() -> judgement.standing().map(CriterionSayings::letter))
+                .orElse(""));
+        refuse("");
+    }
+
     /** Shows the score as it is; what is being typed is left alone unless asked otherwise. */
     void refresh(boolean whateverIsTyped) {
         Submission submission = model.submission();
@@ -355,25 +376,21 @@ final class CriterionRow extends VBox {
                 .orElse(criterion.isScored() ? "/ " + Criterion.words(criterion.maximum()) : ""));
         evidence.show(model.scores().evidence(criterion.id()));
         if (whateverIsTyped || !score.isFocused()) {
-            pause.stop();
-            score.setText(judgement.points()
-                    .map(Criterion::words)
-                    .or(() -> judgement.standing().map(CriterionSayings::letter))
-                    .orElse(""));
-            refuse("");
+            show(judgement);
         }
-        boolean sealed = submission.sealed();
-        score.setEditable(!sealed);
-        words.area().setEditable(!sealed);
         words.show(remark, whateverIsTyped);
-        choice.ifPresent(c -> {
-            c.show(judgement);
-            c.node().setDisable(sealed);
-        });
+        choice.ifPresent(c -> c.show(judgement));
+        lock(submission.sealed());
         differs = count.show(model.scores().count(criterion), judgement);
         settled.setText(sayings.settled(judgement, remark));
         hint.show(judgement);
         unfold();
+    }
+
+    private void lock(boolean sealed) {
+        score.setEditable(!sealed);
+        words.area().setEditable(!sealed);
+        choice.ifPresent(c -> c.node().setDisable(sealed));
     }
 
     private void unfold() {

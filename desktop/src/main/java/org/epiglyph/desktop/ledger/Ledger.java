@@ -263,13 +263,22 @@ public final class Ledger extends VBox {
         phrases.target(onTheWhole, model.placing()::onTheWhole);
     }
 
+    /** What scrolls is not in the window, and cannot take the focus, before the pane around it has been styled. */
+    private void equip() {
+        if (body.getSkin() == null) {
+            applyCss();
+        }
+    }
+
     /** Puts the focus on the criterion being scored. */
     public void focusCriterion() {
+        equip();
         active().ifPresent(CriterionRow::focusScore);
     }
 
     /** Puts the focus on the remark on the criterion being scored. */
     private void focusCriterionWords() {
+        equip();
         active().ifPresent(CriterionRow::focusWords);
     }
 
@@ -286,10 +295,12 @@ public final class Ledger extends VBox {
     }
 
     public void focusOnTheWhole() {
+        equip();
         onTheWhole.area().requestFocus();
     }
 
     private void focusPrivate() {
+        equip();
         privately.area().requestFocus();
     }
 

@@ -46,6 +46,11 @@ final class ScoreScale extends Pane implements Choice {
         setMinHeight(HEIGHT);
         setPrefHeight(HEIGHT);
         setAccessibleText(name);
+        followPointer(pressed, chosen);
+        widthProperty().addListener((_, _, _) -> draw());
+    }
+
+    private void followPointer(Runnable pressed, Consumer<BigDecimal> chosen) {
         setOnMousePressed(e -> {
             e.consume();
             pressed.run();
@@ -66,7 +71,6 @@ final class ScoreScale extends Pane implements Choice {
             draw();
             there.filter(at -> points.isEmpty() || points.get().compareTo(at) != 0).ifPresent(chosen);
         });
-        widthProperty().addListener((_, _, _) -> draw());
     }
 
     private boolean isAtThumb(MouseEvent e) {

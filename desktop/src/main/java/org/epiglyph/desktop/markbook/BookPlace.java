@@ -144,6 +144,17 @@ public final class BookPlace implements Place {
 
     // --- who is shown
 
+    private List<String> sections() {
+        return model.batch()
+                .submissions()
+                .stream()
+                .map(s -> s.student().section())
+                .filter(s -> !s.isEmpty())
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
     private void refresh() {
         Selection selection = model.selection();
         conditions.getChildren()
@@ -160,14 +171,7 @@ public final class BookPlace implements Place {
                                 () -> toggle(condition)));
             }
         }
-        List<String> sections = model.batch()
-                .submissions()
-                .stream()
-                .map(s -> s.student().section())
-                .filter(s -> !s.isEmpty())
-                .distinct()
-                .sorted()
-                .toList();
+        List<String> sections = sections();
         if (sections.size() > 1) {
             sections.forEach(s -> conditions.getChildren()
                     .add(condition("section-" + s, s, selection.sections().contains(s),

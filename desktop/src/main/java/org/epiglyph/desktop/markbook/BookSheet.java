@@ -68,6 +68,11 @@ final class BookSheet extends Region {
         down.valueProperty().addListener((_, _, v) -> scroll(layout.scrollX(), v.doubleValue()));
         across.valueProperty().addListener((_, _, v) -> scroll(v.doubleValue(), layout.scrollY()));
         paints.onChange(this::requestLayout);
+        hear();
+        refresh();
+    }
+
+    private void hear() {
         addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
         addEventHandler(KeyEvent.KEY_TYPED, this::onTyped);
         setOnMousePressed(this::onPress);
@@ -79,7 +84,6 @@ final class BookSheet extends Region {
             scrollBy(-e.getDeltaX(), -e.getDeltaY());
             e.consume();
         });
-        refresh();
     }
 
     @Override

@@ -51,6 +51,21 @@ final class CellEditor extends VBox {
         refusal.setWrapText(true);
         refusal.setMaxWidth(260);
         getStyleClass().add("book-editor");
+        getChildren().addAll(field, hand(), refusal);
+        setVisible(false);
+        say("");
+        addEventHandler(MouseEvent.ANY, Event::consume); // a hand at the field is not one on the sheet below
+        field.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
+        field.textProperty().addListener((_, _, _) -> say(""));
+        field.focusedProperty().addListener((_, _, focused) -> {
+            if (!focused && isVisible() && !isOnScale()) {
+                taking.take(field.getText(), Then.STAY);
+            }
+        });
+    }
+
+    /** What a pointer gives scores with. */
+    private HBox hand() {
         scale.setId("book-scale");
         scale.setFocusTraversable(false);
         scale.setSnapToTicks(true);
@@ -63,17 +78,7 @@ final class CellEditor extends VBox {
         HBox.setHgrow(scale, Priority.ALWAYS);
         HBox hand = new HBox(scale, letter("n"), letter("x"));
         hand.getStyleClass().add("book-hand");
-        getChildren().addAll(field, hand, refusal);
-        setVisible(false);
-        say("");
-        addEventHandler(MouseEvent.ANY, Event::consume); // a hand at the field is not one on the sheet below
-        field.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
-        field.textProperty().addListener((_, _, _) -> say(""));
-        field.focusedProperty().addListener((_, _, focused) -> {
-            if (!focused && isVisible() && !isOnScale()) {
-                taking.take(field.getText(), Then.STAY);
-            }
-        });
+        return hand;
     }
 
     /** A standing, for a hand on the mouse. */

@@ -84,22 +84,22 @@ final class CoursePane extends PlotPane {
             }
             return;
         }
-        if (batch.isCovered()) {
-            getChildren().setAll(heading(), Form.hint("Course.covered"));
-            return;
-        }
-        if (student.isEmpty()) {
-            getChildren().setAll(heading(), Form.hint("Course.nobody"));
+        if (batch.isCovered() || student.isEmpty()) {
+            getChildren().setAll(heading(), Form.hint(batch.isCovered() ? "Course.covered" : "Course.nobody"));
             return;
         }
         if (read.isEmpty()) {
             getChildren().setAll(heading(), Form.hint("Course.reading"));
         }
+        read(batch, student.get());
+    }
+
+    private void read(Batch batch, StudentKey student) {
         Path folder = book.workspace().folder().root();
         Optional<Read> known = read;
         newest.start(() -> {
             Read all = known.isPresent() ? known.get() : new Read(CourseReading.of(folder, batch), batch);
-            return new Found(all, shown(all, batch, student.get()));
+            return new Found(all, shown(all, batch, student));
         }, found -> {
             read = Optional.of(found.read);
             show(found.shown);

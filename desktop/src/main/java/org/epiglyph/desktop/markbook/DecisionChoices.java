@@ -39,10 +39,22 @@ final class DecisionChoices extends VBox {
         getStyleClass().add("decision-choices");
         grade = field("grade", 9);
         begins = field("begins", 5);
+        standings();
+        deviations();
+        scalings(model);
+        choice("boundary", () -> new Decision.Boundary(grade.getText().strip(), number(begins)), grade, begins);
+        worth(model, column);
+        what.selectedToggleProperty().addListener((_, _, _) -> changed.run());
+    }
+
+    private void standings() {
         choice("zero", () -> Decision.Settle.ZERO);
         choice("notAttempted", () -> Decision.Settle.NOT_ATTEMPTED);
         choice("excused", () -> Decision.Settle.EXCUSED);
         choice("seal", Decision.Seal::new);
+    }
+
+    private void deviations() {
         TextField by = field("points", 5);
         TextField why = field("why", 14);
         choice("moderate", () -> new Decision.Moderate(number(by), why.getText().strip()), by, why);
@@ -54,6 +66,9 @@ final class DecisionChoices extends VBox {
         choice("lateAsAll", () -> new Decision.Late(Optional.empty()));
         TextField marker = field("marker", 14);
         choice("assign", () -> new Decision.Assign(marker.getText().strip()), marker);
+    }
+
+    private void scalings(BookModel model) {
         TextField factor = field("factor", 5);
         TextField shift = field("shift", 5);
         choice("line", () -> new Decision.Scale(Optional.of(new Scaling(number(factor), number(shift)))), factor,
@@ -67,14 +82,15 @@ final class DecisionChoices extends VBox {
         choice("meanAndSpread", () -> new Decision.Spread(number(mean), number(spread)), mean,
                 spread);
         choice("unscaled", () -> new Decision.Scale(Optional.empty()));
-        choice("boundary", () -> new Decision.Boundary(grade.getText().strip(), number(begins)), grade, begins);
+    }
+
+    private void worth(BookModel model, Supplier<Optional<Column>> column) {
         TextField maximum = field("maximum", 5);
         CheckBox percents = new CheckBox(Words.of("MarkBook.decide.keepPercents"));
         percents.setId("decision-percents");
         percents.setOnAction(_ -> changed.run());
         choice("worth", () -> new Decision.Maximum(criterion(column.get()), number(maximum),
                 percents.isSelected() ? SchemeChange.Keep.PERCENT : SchemeChange.Keep.POINTS), maximum, percents);
-        what.selectedToggleProperty().addListener((_, _, _) -> changed.run());
     }
 
     private static String criterion(Optional<Column> column) {

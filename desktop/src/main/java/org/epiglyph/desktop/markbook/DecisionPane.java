@@ -48,15 +48,6 @@ final class DecisionPane extends VBox {
         picture = new PlotPane(executor, model::say);
         picture.setId("decision-picture");
         getStyleClass().add("book-pane");
-        for (RadioButton button : List.of(shown, rows)) {
-            button.setToggleGroup(whom);
-            button.setWrapText(true);
-        }
-        shown.setId("decision-shown");
-        rows.setId("decision-rows");
-        shown.setSelected(true);
-        VBox forWhom = new VBox(shown, rows);
-        forWhom.getStyleClass().add("decision-whom");
         outlook.setId("decision-outlook");
         refused.setId("decision-refused");
         apply.setId("decision-apply");
@@ -68,7 +59,7 @@ final class DecisionPane extends VBox {
         for (Label label : List.of(refused, outlook)) {
             label.managedProperty().bind(label.textProperty().isNotEmpty());
         }
-        getChildren().addAll(Form.words(Words.of("MarkBook.decide.heading"), "subheading"), forWhom, choices,
+        getChildren().addAll(Form.words(Words.of("MarkBook.decide.heading"), "subheading"), forWhom(), choices,
                 refused, outlook, Form.lastLine(apply), picture, moves);
         whom.selectedToggleProperty().addListener((_, _, _) -> plan());
         sheet.cursor().rangeProperty().addListener((_, _, _) -> chose());
@@ -76,6 +67,19 @@ final class DecisionPane extends VBox {
         sceneProperty().addListener((_, _, _) -> plan()); // nothing is planned while it is not in sight
         picture.onColours(this::plan);
         plan();
+    }
+
+    private VBox forWhom() {
+        for (RadioButton button : List.of(shown, rows)) {
+            button.setToggleGroup(whom);
+            button.setWrapText(true);
+        }
+        shown.setId("decision-shown");
+        rows.setId("decision-rows");
+        shown.setSelected(true);
+        VBox forWhom = new VBox(shown, rows);
+        forWhom.getStyleClass().add("decision-whom");
+        return forWhom;
     }
 
     /** Shows what it would do if a grade began at so many points. */

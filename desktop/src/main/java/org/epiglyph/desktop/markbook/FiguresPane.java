@@ -112,19 +112,7 @@ final class FiguresPane extends PlotPane {
         if (!shown.boundaries().isEmpty()) {
             nodes.add(Form.hint("Figures.dragBoundary"));
         }
-        InWords.all(figures).forEach(s -> nodes.add(Form.words(s, "tells")));
-        if (shown.batch().isCovered()) {
-            nodes.add(Form.hint("Figures.covered"));
-        }
-        if (!figures.grades().isEmpty()) {
-            nodes.add(Form.words(InWords.grades(figures.grades()) + ".", "tells"));
-        }
-        student.flatMap(s -> ClassFigures.below(shown.batch(), figures, s)
-                .map(below -> Words.of("Figures.below", below, figures.results().size(),
-                        shown.batch().listedName(s))))
-                .ifPresent(w -> nodes.add(Form.words(w, "tells")));
-        student.flatMap(s -> InWords.student(figures, shown.batch().submission(s)))
-                .ifPresent(w -> nodes.add(Form.words(w, "tells")));
+        nodes.addAll(told(shown, student));
         Plot order = Plot.order(figures);
         if (!order.isEmpty()) {
             nodes.add(heading(Words.of("Figures.order")));
@@ -138,6 +126,26 @@ final class FiguresPane extends PlotPane {
         });
         nodes.addAll(phrases(figures, Words.of("Figures.phrases"), PhraseUse::times));
         return nodes;
+    }
+
+    /** The figures of the class in sentences, and where the chosen student stands. */
+    private static List<Node> told(FiguresModel.Shown shown, Optional<StudentKey> student) {
+        ClassFigures figures = shown.figures();
+        List<Node> told = new ArrayList<>();
+        InWords.all(figures).forEach(s -> told.add(Form.words(s, "tells")));
+        if (shown.batch().isCovered()) {
+            told.add(Form.hint("Figures.covered"));
+        }
+        if (!figures.grades().isEmpty()) {
+            told.add(Form.words(InWords.grades(figures.grades()) + ".", "tells"));
+        }
+        student.flatMap(s -> ClassFigures.below(shown.batch(), figures, s)
+                .map(below -> Words.of("Figures.below", below, figures.results().size(),
+                        shown.batch().listedName(s))))
+                .ifPresent(w -> told.add(Form.words(w, "tells")));
+        student.flatMap(s -> InWords.student(figures, shown.batch().submission(s)))
+                .ifPresent(w -> told.add(Form.words(w, "tells")));
+        return told;
     }
 
     private static boolean isOf(ClassFigures figures, Relation relation, String criterion) {

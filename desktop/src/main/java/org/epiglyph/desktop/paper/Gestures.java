@@ -170,20 +170,26 @@ public final class Gestures {
             }
             return;
         }
-        gesture = switch (slot.tool()) {
+        gesture = with(slot, contact);
+    }
+
+    private Gesture note(Contact contact) {
+        Note note = new Note(head(contact.leaf()), contact.at());
+        if (model.place(note)) {
+            model.writing().open(note.id());
+        }
+        return Gesture.NONE;
+    }
+
+    private Gesture with(Slot slot, Contact contact) {
+        return switch (slot.tool()) {
             case PEN -> new InkGesture(model, slot, Stroke.Nib.FINE, contact);
             case HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT -> text(contact).hasWordNear(contact.at())
                     ? new TextGesture(roll, words, contact, this::markUp)
                     : new InkGesture(model, slot, slot.tool() == Tool.HIGHLIGHTER ? Stroke.Nib.BROAD : Stroke.Nib.FINE,
                             contact);
             case CORRECTION -> correct(contact);
-            case NOTE -> {
-                Note note = new Note(head(contact.leaf()), contact.at());
-                if (model.place(note)) {
-                    model.writing().open(note.id());
-                }
-                yield Gesture.NONE;
-            }
+            case NOTE -> note(contact);
             case BOX -> new FigureGesture(model, Shape.Form.BOX, contact);
             case ELLIPSE -> new FigureGesture(model, Shape.Form.ELLIPSE, contact);
             case LINE -> new FigureGesture(model, Shape.Form.LINE, contact);
@@ -219,19 +225,25 @@ public final class Gestures {
 
     // --- choosing
 
+    /** @param around the box around the chosen marks */
+    private Optional<Gesture> grip(Contact contact, PageBox around) {
+        double reach = contact.points(PageLeaf.GRIP + 2);
+        if (contact.leaf().scaleGrip(around).distanceTo(contact.at()) <= reach) {
+            return Optional.of(MoveGesture.scaling(model, contact, around));
+        }
+        return model.chosen().marks().stream().allMatch(Stamp.class::isInstance)
+                && contact.leaf().turnGrip(around).distanceTo(contact.at()) <= reach
+                        ? Optional.of(MoveGesture.turning(model, contact, around))
+                        : Optional.empty();
+    }
+
     private Gesture choose(Contact contact) {
-        Optional<PageBox> around = model.chosen()
+        Optional<Gesture> grip = model.chosen()
                 .around()
-                .filter(_ -> model.chosen().marks().getFirst().page().equals(contact.leaf().page()));
-        if (around.isPresent()) {
-            double reach = contact.points(PageLeaf.GRIP + 2);
-            if (contact.leaf().scaleGrip(around.get()).distanceTo(contact.at()) <= reach) {
-                return MoveGesture.scaling(model, contact, around.get());
-            }
-            if (model.chosen().marks().stream().allMatch(Stamp.class::isInstance)
-                    && contact.leaf().turnGrip(around.get()).distanceTo(contact.at()) <= reach) {
-                return MoveGesture.turning(model, contact, around.get());
-            }
+                .filter(_ -> model.chosen().marks().getFirst().page().equals(contact.leaf().page()))
+                .flatMap(around -> grip(contact, around));
+        if (grip.isPresent()) {
+            return grip.get();
         }
         Optional<Mark> mark = markAt(contact, REACH_PIXELS);
         if (mark.isPresent()) {
@@ -296,30 +308,39 @@ public final class Gestures {
         if (!text(contact).hasWordNear(contact.at())) {
             return Gesture.NONE;
         }
-        return new Gesture() {
-            private final TextGesture along = new TextGesture(roll, words, contact, run -> strike(run));
+        return new CorrectGesture(contact);
+    }
 
-            @Override
-            public void drag(Contact now) {
-                along.drag(now);
-            }
+    /** Strikes out along words, or puts others in where the pointer did not move. */
+    private final class CorrectGesture implements Gesture {
+        private final Contact pressed;
+        private final TextGesture along;
 
-            @Override
-            public void release(Contact now) {
-                boolean still = contact.at().distanceTo(now.at()) * now.leaf().scale() < REACH_PIXELS;
-                if (still && contact.clicks() == 1) {
-                    along.giveUp();
-                    putIn(now);
-                } else {
-                    along.release(now);
-                }
-            }
+        CorrectGesture(Contact pressed) {
+            this.pressed = pressed;
+            along = new TextGesture(roll, words, pressed, run -> strike(run));
+        }
 
-            @Override
-            public void giveUp() {
+        @Override
+        public void drag(Contact now) {
+            along.drag(now);
+        }
+
+        @Override
+        public void release(Contact now) {
+            boolean still = pressed.at().distanceTo(now.at()) * now.leaf().scale() < REACH_PIXELS;
+            if (still && pressed.clicks() == 1) {
                 along.giveUp();
+                putIn(now);
+            } else {
+                along.release(now);
             }
-        };
+        }
+
+        @Override
+        public void giveUp() {
+            along.giveUp();
+        }
     }
 
     private void strike(Map<PageRef, Selection> run) {

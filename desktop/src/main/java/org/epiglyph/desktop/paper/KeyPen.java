@@ -60,6 +60,15 @@ public final class KeyPen {
         }
     }
 
+    private void lowerOrRaise() {
+        if (down) {
+            gestures.release(contact(1));
+        } else {
+            gestures.press(contact(1));
+        }
+        down = !down;
+    }
+
     private void onKey(KeyEvent e) {
         if (!isOut() || leaf.getParent() == null) {
             leaf = leaf != null && leaf.getParent() == null ? null : leaf;
@@ -76,14 +85,7 @@ public final class KeyPen {
                 gestures.release(contact(1));
                 down = false;
             }
-            case SPACE -> {
-                if (down) {
-                    gestures.release(contact(1));
-                } else {
-                    gestures.press(contact(1));
-                }
-                down = !down;
-            }
+            case SPACE -> lowerOrRaise();
             case ESCAPE -> putAway();
             default -> {
                 return;

@@ -12,6 +12,7 @@ import javafx.scene.Node;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.image.Image;
+import javafx.scene.paint.Color;
 import javafx.scene.shape.FillRule;
 import javafx.scene.shape.StrokeLineCap;
 import javafx.scene.shape.StrokeLineJoin;
@@ -156,29 +157,33 @@ final class MarkPainter {
         g.restore();
     }
 
+    private static void lines(GraphicsContext g, Drawn.Lines lines, Color ink) {
+        g.setStroke(ink);
+        g.setLineWidth(lines.width());
+        g.setLineCap(StrokeLineCap.ROUND);
+        g.setLineJoin(StrokeLineJoin.ROUND);
+        g.beginPath();
+        lines.paths().forEach(p -> trace(g, p));
+        g.stroke();
+    }
+
+    private static void area(GraphicsContext g, Drawn.Area area, Color ink) {
+        g.setFill(ink);
+        g.setFillRule(FillRule.NON_ZERO);
+        g.beginPath();
+        for (InkPath outline : area.outlines()) {
+            trace(g, outline);
+            g.closePath();
+        }
+        g.fill();
+    }
+
     private void paint(GraphicsContext g, Mark mark) {
         g.setGlobalAlpha(mark.isPrivate() ? PRIVATE_STRENGTH : 1);
         for (Drawn drawn : mark.drawing()) {
             switch (drawn) {
-                case Drawn.Lines(var paths, double width, boolean _) -> {
-                    g.setStroke(Inks.colour(mark.ink().rgb()));
-                    g.setLineWidth(width);
-                    g.setLineCap(StrokeLineCap.ROUND);
-                    g.setLineJoin(StrokeLineJoin.ROUND);
-                    g.beginPath();
-                    paths.forEach(p -> trace(g, p));
-                    g.stroke();
-                }
-                case Drawn.Area(var outlines) -> {
-                    g.setFill(Inks.colour(mark.ink().rgb()));
-                    g.setFillRule(FillRule.NON_ZERO);
-                    g.beginPath();
-                    for (InkPath outline : outlines) {
-                        trace(g, outline);
-                        g.closePath();
-                    }
-                    g.fill();
-                }
+                case Drawn.Lines lines -> lines(g, lines, Inks.colour(mark.ink().rgb()));
+                case Drawn.Area area -> area(g, area, Inks.colour(mark.ink().rgb()));
                 case Drawn.Ground(PageBox b) -> {
                     g.setFill(Inks.colour(Drawn.Ground.PAPER));
                     g.fillRect(b.left(), b.top(), b.width(), b.height());

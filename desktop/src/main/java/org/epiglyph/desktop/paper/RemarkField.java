@@ -47,14 +47,7 @@ public final class RemarkField extends VBox {
         words.setAccessibleText(Words.of("Desk.remarkPrompt"));
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
-        Button picture = new Button(Words.of("Desk.remarkPicture"));
-        picture.setId("remark-picture");
-        picture.getStyleClass().addAll("link-button", "spelling-word");
-        picture.setOnAction(_ -> pictures.choose(
-                name -> words.insertText(words.getCaretPosition(),
-                        "![" + name.alt() + "](picture:" + name.file() + ")")));
-        picture.setMinWidth(USE_PREF_SIZE);
-        HBox foot = new HBox(hint, picture);
+        HBox foot = new HBox(hint, picture(pictures));
         HBox.setHgrow(hint, Priority.ALWAYS);
         getChildren().addAll(words, list, spelling, foot);
         words.textProperty().addListener((_, _, _) -> {
@@ -67,6 +60,17 @@ public final class RemarkField extends VBox {
                 keep();
             }
         });
+    }
+
+    private Button picture(PictureChooser pictures) {
+        Button picture = new Button(Words.of("Desk.remarkPicture"));
+        picture.setId("remark-picture");
+        picture.getStyleClass().addAll("link-button", "spelling-word");
+        picture.setOnAction(_ -> pictures.choose(
+                name -> words.insertText(words.getCaretPosition(),
+                        "![" + name.alt() + "](picture:" + name.file() + ")")));
+        picture.setMinWidth(USE_PREF_SIZE);
+        return picture;
     }
 
     private boolean isWriting() {
@@ -139,39 +143,43 @@ public final class RemarkField extends VBox {
             event.consume();
             return;
         }
-        switch (event.getCode()) {
-            case ENTER -> {
-                if (event.isShiftDown()) {
-                    words.replaceSelection("\n");
-                } else {
-                    keep();
-                }
-            }
-            case ESCAPE -> {
-                String before = mark;
-                mark = "";
-                if (model.writing().isOf(before)) {
-                    model.writing().finish();
-                }
-            }
-            case B, I -> {
-                if (!event.isShortcutDown()) {
-                    return;
-                }
-                around(event.getCode() == KeyCode.B ? "**" : "*");
-            }
+        boolean done = true;
+        if (event.getCode() == KeyCode.ENTER && event.isShiftDown()) {
+            words.replaceSelection("\n");
+        } else if (event.getCode() == KeyCode.ENTER) {
+            keep();
+        } else if (event.getCode() == KeyCode.ESCAPE) {
+            leaveUnchanged();
+        } else {
+            done = event.isShortcutDown() && shape(event.getCode());
+        }
+        if (done) {
+            event.consume();
+        }
+    }
+
+    private void leaveUnchanged() {
+        String before = mark;
+        mark = "";
+        if (model.writing().isOf(before)) {
+            model.writing().finish();
+        }
+    }
+
+    /** True if a letter, pressed with the key for shortcuts, shaped the remark. */
+    private boolean shape(KeyCode letter) {
+        switch (letter) {
+            case B -> around("**");
+            case I -> around("*");
             case P -> {
-                if (!event.isShortcutDown()) {
-                    return;
-                }
                 audience = audience == Audience.PRIVATE ? Audience.STUDENT : Audience.PRIVATE;
                 show();
             }
             default -> {
-                return;
+                return false;
             }
         }
-        event.consume();
+        return true;
     }
 
     /** Puts signs of CommonMark around the chosen words, or takes them off. */

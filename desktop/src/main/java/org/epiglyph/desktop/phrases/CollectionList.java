@@ -89,6 +89,16 @@ final class CollectionList extends VBox {
                     .add(Form.button("Phrases.update", "link-button",
                             () -> theirFile.get().ifPresent(f -> model.update(one.id(), f))));
         }
+        merging(one).ifPresent(acts.getChildren()::add);
+        acts.getChildren().add(Form.button("Phrases.removeCollection", "link-button", () -> {
+            collection = Optional.empty();
+            model.removeCollection(one.id());
+        }));
+        return acts;
+    }
+
+    /** Empty where there is no other collection. */
+    private Optional<VBox> merging(Collection one) {
         List<Optional<Collection>> others = new ArrayList<>(List.of(Optional.empty()));
         model.book()
                 .collections()
@@ -96,19 +106,15 @@ final class CollectionList extends VBox {
                 .filter(c -> !c.id().equals(one.id()))
                 .map(Optional::of)
                 .forEach(others::add);
-        if (others.size() > 1) {
-            var into = Kept.choice(others, Optional.empty(),
-                    c -> c.map(Collection::name).orElse(Words.of("Phrases.mergeNone")),
-                    (Consumer<Optional<Collection>>) other -> other.ifPresent(c -> {
-                        collection = Optional.of(c.id());
-                        model.merge(one.id(), c.id());
-                    }));
-            acts.getChildren().add(new VBox(Form.label("Phrases.merge", into), into));
+        if (others.size() == 1) {
+            return Optional.empty();
         }
-        acts.getChildren().add(Form.button("Phrases.removeCollection", "link-button", () -> {
-            collection = Optional.empty();
-            model.removeCollection(one.id());
-        }));
-        return acts;
+        var into = Kept.choice(others, Optional.empty(),
+                c -> c.map(Collection::name).orElse(Words.of("Phrases.mergeNone")),
+                (Consumer<Optional<Collection>>) other -> other.ifPresent(c -> {
+                    collection = Optional.of(c.id());
+                    model.merge(one.id(), c.id());
+                }));
+        return Optional.of(new VBox(Form.label("Phrases.merge", into), into));
     }
 }

@@ -39,15 +39,7 @@ final class PhraseForm extends VBox {
         getStyleClass().add("scheme-form");
         TextField code = text("code", phrase.code(), (p, t) -> p.withCode(t));
         TextField title = text("title", phrase.title(), (p, t) -> p.described(t, p.tags(), p.audience()));
-        TextArea words = Kept.area(phrase.words(), 4, typed -> {
-            if (typed.isBlank()) {
-                model.refuse(Words.of("Phrases.noWords"));
-            } else {
-                change((p, t) -> p.withWords(t), typed);
-            }
-        });
-        words.setId("phrase-words");
-        words.getStyleClass().add("on-criterion");
+        TextArea words = words(phrase);
         TextField effect = text("effect", phrase.effect().map(Criterion::words).orElse(""),
                 (p, t) -> p.withEffect(Kept.optional(t)));
         TextField tags = text("tags", String.join(", ", phrase.tags()),
@@ -162,6 +154,26 @@ final class PhraseForm extends VBox {
                         .find(id)
                         .ifPresent(p -> model.moveTo(p, chosen.map(Collection::id).orElse(""))));
         choice.setId("phrase-collection");
+        VBox both = new VBox(Form.label("Phrases.collection", choice), choice);
+        both.getChildren().addAll(copying(phrase));
+        return both;
+    }
+
+    private TextArea words(Phrase phrase) {
+        TextArea words = Kept.area(phrase.words(), 4, typed -> {
+            if (typed.isBlank()) {
+                model.refuse(Words.of("Phrases.noWords"));
+            } else {
+                change((p, t) -> p.withWords(t), typed);
+            }
+        });
+        words.setId("phrase-words");
+        words.getStyleClass().add("on-criterion");
+        return words;
+    }
+
+    /** None where there is no other collection. */
+    private List<Node> copying(Phrase phrase) {
         List<Optional<Collection>> others = Stream.concat(Stream.of(Optional.<Collection>empty()),
                 model.book()
                         .collections()
@@ -169,15 +181,14 @@ final class PhraseForm extends VBox {
                         .filter(c -> !c.id().equals(phrase.collection()))
                         .map(Optional::of))
                 .toList();
+        if (others.size() == 1) {
+            return List.of();
+        }
         ComboBox<Optional<Collection>> copy = Kept.choice(others, Optional.empty(),
                 c -> c.map(Collection::name).orElse(Words.of("Phrases.mergeNone")),
                 chosen -> chosen.ifPresent(c -> model.copy(phrase, c.id())));
         copy.setId("phrase-copy");
-        VBox both = new VBox(Form.label("Phrases.collection", choice), choice);
-        if (others.size() > 1) {
-            both.getChildren().addAll(Form.label("Phrases.copy", copy), copy);
-        }
-        return both;
+        return List.of(Form.label("Phrases.copy", copy), copy);
     }
 
     private List<Node> where(Phrase phrase) {

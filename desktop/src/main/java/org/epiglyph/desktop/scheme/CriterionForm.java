@@ -105,7 +105,7 @@ final class CriterionForm extends VBox {
         };
     }
 
-    private List<Node> counted(Manner.Counted counted) {
+    private ComboBox<String> whatCounts(Manner.Counted counted) {
         List<String> phrases = model.batch().phrasebook().phrases().stream().map(p -> "phrase " + p.code()).toList();
         List<String> all = Stream.of(Arrays.stream(Sign.values()).map(Sign::name).toList(), phrases, List.of("effects"))
                 .flatMap(List::stream)
@@ -122,6 +122,11 @@ final class CriterionForm extends VBox {
         ComboBox<String> what = Kept.choice(all, now, CriterionForm::counts,
                 chosen -> change((c, w) -> c.withManner(counting((Manner.Counted) c.manner(), w)), chosen));
         what.setId(ID + "counts");
+        return what;
+    }
+
+    private List<Node> counted(Manner.Counted counted) {
+        ComboBox<String> what = whatCounts(counted);
         TextField each = text("Scheme.each", "each", Criterion.words(counted.each()), (c, t) -> {
             Manner.Counted m = (Manner.Counted) c.manner();
             return c.withManner(new Manner.Counted(m.what(), m.named(), Kept.number(t), m.from(), m.limit()));

@@ -76,19 +76,31 @@ final class RulesForm extends VBox {
         return rules.withScaling(scaling.isNothing() ? Optional.empty() : Optional.of(scaling));
     }
 
+    private ComboBox<Duration> unit(LatePenalty late) {
+        ComboBox<Duration> unit = Kept.choice(List.of(DAY, HOUR), late.unit(),
+                u -> Words.of(u.equals(DAY) ? "Scheme.day" : "Scheme.hour"),
+                chosen -> model.rule(r -> late(r, l -> new LatePenalty(chosen, l.each(), l.steps(), l.basis(),
+                        l.most(), l.floor(), l.until()))));
+        unit.setId(ID + "late-unit");
+        return unit;
+    }
+
+    private ComboBox<LatePenalty.Basis> basis(LatePenalty late) {
+        ComboBox<LatePenalty.Basis> basis = Kept.choice(List.of(LatePenalty.Basis.values()), late.basis(),
+                b -> Words.of("Scheme.basis." + b.name()),
+                chosen -> model.rule(r -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), chosen,
+                        l.most(), l.floor(), l.until()))));
+        basis.setId(ID + "late-basis");
+        return basis;
+    }
+
     private List<Node> lateness(Rules rules) {
         LatePenalty none = LatePenalty.each(DAY, BigDecimal.ZERO);
         LatePenalty late = rules.lateness().orElse(none);
         TextField each = text("late-each", Criterion.words(late.each()), (r, t) -> late(r, l -> new LatePenalty(
                 l.unit(), Kept.number(t), l.steps(), l.basis(), l.most(), l.floor(), l.until())));
-        ComboBox<Duration> unit = Kept.choice(List.of(DAY, HOUR), late.unit(),
-                u -> Words.of(u.equals(DAY) ? "Scheme.day" : "Scheme.hour"),
-                chosen -> model.rule(r -> late(r, l -> new LatePenalty(chosen, l.each(), l.steps(), l.basis(),
-                        l.most(), l.floor(), l.until()))));
-        ComboBox<LatePenalty.Basis> basis = Kept.choice(List.of(LatePenalty.Basis.values()), late.basis(),
-                b -> Words.of("Scheme.basis." + b.name()),
-                chosen -> model.rule(r -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), chosen,
-                        l.most(), l.floor(), l.until()))));
+        ComboBox<Duration> unit = unit(late);
+        ComboBox<LatePenalty.Basis> basis = basis(late);
         TextField most = text("late-most", late.most().map(Criterion::words).orElse(""),
                 (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), l.basis(), Kept.optional(t),
                         l.floor(), l.until())));
@@ -100,8 +112,6 @@ final class RulesForm extends VBox {
                         Kept.whole(t).map(Duration::ofHours))));
         TextField steps = text("late-steps", steps(late), (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(),
                 steps(t), l.basis(), l.most(), l.floor(), l.until())));
-        unit.setId(ID + "late-unit");
-        basis.setId(ID + "late-basis");
         return List.of(heading("Scheme.lateness"),
                 line(Form.labelled("Scheme.lateEach", each), new VBox(Form.label("Scheme.lateUnit", unit), unit),
                         new VBox(Form.label("Scheme.lateBasis", basis), basis)),

@@ -16,6 +16,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.desktop.editor.RowDrag;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 
 /** Sections and criteria in order, the rules behind them, and the sum. Criteria are moved by dragging, or with keys. */
@@ -84,6 +85,23 @@ final class SchemeList extends VBox {
 
     void refresh() {
         MarkScheme scheme = model.draft();
+        List<Chosen> all = all(scheme);
+        Chosen now = rows.getSelectionModel().getSelectedItem();
+        int at = rows.getSelectionModel().getSelectedIndex();
+        if (!all.equals(rows.getItems())) {
+            rows.getItems().setAll(all);
+            rows.getSelectionModel()
+                    .select(all.contains(now) ? all.indexOf(now) : Math.clamp((long) at, 0, all.size() - 1));
+        }
+        rows.refresh();
+        rows.setMinHeight(all.size() * ROW + 16);
+        rows.setMaxHeight(all.size() * ROW + 16);
+        sum.setText(SchemePlace.sum(scheme, Criterion.words(model.batch().task().maximum())));
+        missing.getChildren().setAll(model.missing().stream().map(m -> Form.words(m, "hint")).toList());
+    }
+
+    /** Sections with their criteria, sections without, and the rules. */
+    private static List<Chosen> all(MarkScheme scheme) {
         List<Chosen> all = new ArrayList<>();
         List<String> shown = new ArrayList<>();
         for (Criterion criterion : scheme.criteria()) {
@@ -98,23 +116,7 @@ final class SchemeList extends VBox {
                 .filter(s -> !shown.contains(s.id()))
                 .forEach(s -> all.add(new Chosen.OfSection(s.id())));
         all.add(new Chosen.Rules());
-        Chosen now = rows.getSelectionModel().getSelectedItem();
-        int at = rows.getSelectionModel().getSelectedIndex();
-        if (!all.equals(rows.getItems())) {
-            rows.getItems().setAll(all);
-            rows.getSelectionModel()
-                    .select(all.contains(now) ? all.indexOf(now) : Math.clamp((long) at, 0, all.size() - 1));
-        }
-        rows.refresh();
-        rows.setMinHeight(all.size() * ROW + 16);
-        rows.setMaxHeight(all.size() * ROW + 16);
-        sum.setText(SchemePlace.sum(scheme, Criterion.words(model.batch().task().maximum())));
-        missing.getChildren().setAll(model.missing().stream().map(m -> {
-            Label line = new Label(m);
-            line.setWrapText(true);
-            line.getStyleClass().add("hint");
-            return line;
-        }).toList());
+        return all;
     }
 
     /** A criterion is put beside another one, in its section; on a section's head as the first of it, below all rows as the last. */

@@ -237,6 +237,9 @@ public final class Shelf implements Place {
 
     /** What waits first has the focus; on an empty shelf, the way to a batch. */
     private void focus() {
+        if (root.getSkin() == null) {
+            root.applyCss(); // until then nothing on it can take the focus
+        }
         boolean none = lines.getItems().isEmpty();
         (none ? collect : lines).requestFocus();
         arriving = none;

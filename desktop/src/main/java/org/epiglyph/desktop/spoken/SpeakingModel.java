@@ -136,16 +136,19 @@ public final class SpeakingModel {
         throwAway = false;
         now.set(Optional.of(
                 new Now(student, place, again.map(SpokenRemark::id).orElse(""), 0, most, 0)));
-        work.start(() -> Speaking.begin(model.workspace(), student, place, again, sounds.microphone(), most), begun -> {
-            speaking = Optional.of(begun);
-            look.play();
-            if (stopWanted) {
-                end();
-            }
-        }, why -> {
-            over();
-            model.say(why);
-        });
+        work.start(() -> Speaking.begin(model.workspace(), student, place, again, sounds.microphone(), most),
+                this::begun, why -> {
+                    over();
+                    model.say(why);
+                });
+    }
+
+    private void begun(Speaking begun) {
+        speaking = Optional.of(begun);
+        look.play();
+        if (stopWanted) {
+            end();
+        }
     }
 
     private void look() {

@@ -30,6 +30,7 @@ final class SheetXml {
     private int dataStart = -1;
     private int dataEnd = -1;
     private boolean dataEmpty;
+    private boolean ended;
 
     private SheetXml(String text, String called) {
         this.text = text;
@@ -60,19 +61,14 @@ final class SheetXml {
     private void scan() {
         Matcher tag = TAG.matcher(text);
         OpenCell cell = new OpenCell();
-        while (tag.find()) {
+        while (!ended && tag.find()) {
             if (tag.group(3) == null) {
                 continue;
             }
             boolean closing = !tag.group(1).isEmpty();
             boolean empty = !tag.group(5).isEmpty();
             switch (tag.group(3)) {
-                case "sheetData" -> {
-                    data(tag, closing, empty);
-                    if (closing || empty) {
-                        return;
-                    }
-                }
+                case "sheetData" -> data(tag, closing, empty);
                 case "row" -> row(tag, closing, empty);
                 case "c" -> {
                     if (!closing) {
@@ -97,6 +93,7 @@ final class SheetXml {
             dataEmpty = empty;
         }
         dataEnd = empty ? tag.end() : tag.start();
+        ended = closing || empty;
     }
 
     private void row(Matcher tag, boolean closing, boolean empty) {
@@ -163,6 +160,13 @@ final class SheetXml {
         return letters;
     }
 
+    /** Opens the part for rows that has none. */
+    private int open(StringBuilder out) {
+        String tag = text.substring(dataStart, dataEnd);
+        out.append(text, 0, dataStart).append(tag, 0, tag.lastIndexOf('/')).append('>');
+        return dataEnd;
+    }
+
     private static TreeMap<Integer, TreeMap<Integer, CellValue>> byRow(Map<Place, CellValue> changes) {
         TreeMap<Integer, TreeMap<Integer, CellValue>> byRow = new TreeMap<>();
         changes.forEach((place, value) -> byRow.computeIfAbsent(place.row(), _ -> new TreeMap<>())
@@ -176,9 +180,7 @@ final class SheetXml {
         StringBuilder out = new StringBuilder(text.length() + 256 * changes.size());
         int at = 0;
         if (dataEmpty) {
-            String tag = text.substring(dataStart, dataEnd);
-            out.append(text, 0, dataStart).append(tag, 0, tag.lastIndexOf('/')).append('>');
-            at = dataEnd;
+            at = open(out);
         }
         for (Row row : rows) {
             for (int before = nextBefore(byRow, row.number); before >= 0; before = nextBefore(byRow, row.number)) {

@@ -122,7 +122,7 @@ public final class BookBench {
                     new BookPlace.Ways((_, _) -> {}, (_, _) -> {}, _ -> {}));
             stage[0] = new Stage();
             Scene scene = new Scene((Parent) place[0].node(), 1280, 800);
-            scene.getStylesheets().add(EpiglyphApplication.class.getResource("epiglyph.css").toExternalForm());
+            scene.getStylesheets().add(EpiglyphApplication.class.getResource("epiglyph.bss").toExternalForm());
             stage[0].setScene(scene);
             stage[0].show();
             scene.getRoot().applyCss();

@@ -9,6 +9,7 @@ import org.epiglyph.desktop.EpiglyphApplication;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.paper.PageLeaf;
+import org.epiglyph.desktop.settings.Settings;
 
 /** Starts the program with a batch on the desk and ends when the first page is sharp on the screen. */
 public final class StartDesk {
@@ -27,8 +28,15 @@ public final class StartDesk {
             stage.setScene(scene);
             program.toDesk(batch);
             stage.show();
+            Settings settings = new Settings(batch.resolveSibling("settings"));
             Shown.thenEnd(() -> program.frame().place() instanceof Desk desk
-                    && desk.pages().leafInSight().filter(PageLeaf::hasImage).isPresent());
+                    && desk.pages().leafInSight().filter(PageLeaf::hasImage).isPresent() && keptRoom(settings, desk));
         });
+    }
+
+    /** As a desk does that is left. */
+    private static boolean keptRoom(Settings settings, Desk desk) {
+        settings.keep(desk.pages().room().orElseThrow());
+        return true;
     }
 }

@@ -56,7 +56,7 @@ public final class EpiglyphApplication extends Application {
             }
         }
         Scene scene = new Scene(program.frame().root(), 1280, 800);
-        scene.getStylesheets().add(EpiglyphApplication.class.getResource("epiglyph.css").toExternalForm());
+        scene.getStylesheets().add(EpiglyphApplication.class.getResource("epiglyph.bss").toExternalForm());
         program.frame().attach(scene);
         return scene;
     }

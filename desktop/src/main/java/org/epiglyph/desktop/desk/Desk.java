@@ -85,7 +85,9 @@ public final class Desk implements Place {
         gestures = new Gestures(model, words, (leaf, at, text) -> TypedTextField.open(model, leaf, at, text));
         pages = new PageRoll(images, gestures::equip, model::see);
         gestures.on(pages);
-        openPages = new OpenPages(model, images, pieces, pages, this::shown);
+        pages.look(looks.view().arrangement(), looks.view().zoom());
+        openPages = new OpenPages(model, images, pieces, pages, tools.settings()::pageSpace, this::shown);
+        openPages.begin();
         keyPen = new KeyPen(pages, gestures);
         margin = new Margin(model, pages,
                 new RemarkField(model, tools.spelling(),
@@ -268,6 +270,7 @@ public final class Desk implements Place {
     @Override
     public void leave() {
         openPages.leave();
+        pages.room().ifPresent(model::keepRoom);
         tools.scans().close();
         spoken.end();
         lookAgain.end();

@@ -4,8 +4,10 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
@@ -22,6 +24,7 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.paper.Piece;
+import org.epiglyph.desktop.settings.PageSpace;
 
 /**
  * Lays the pages of the submission on the desk into the roll. Their shapes are read in the background, unless they were
@@ -34,11 +37,13 @@ final class OpenPages {
     private final PageImages images;
     private final Pieces pieces;
     private final PageRoll roll;
+    private final Supplier<Optional<PageSpace>> lastRoom;
     private final Runnable shown;
     private List<Document> documents = List.of();
     private List<Attached> attached = List.of();
     private Map<PageRef, Integer> turns = Map.of();
     private List<Ready> ready = List.of();
+    private Optional<Begun> begun = Optional.empty();
     private StudentKey student;
     private volatile long asked;
 
@@ -50,8 +55,20 @@ final class OpenPages {
         }
     }
 
-    /** @param shown called when other pages lie in the roll */
-    OpenPages(DeskModel model, PageImages images, Pieces pieces, PageRoll roll, Runnable shown) {
+    /** What is being read for a submission before the desk is there. */
+    private record Begun(Submission submission, Optional<HandIn> handIn, CompletableFuture<List<Piece>> pieces) {
+        boolean isFor(Submission other, Optional<HandIn> otherHandIn) {
+            return submission == other && handIn.equals(otherHandIn);
+        }
+    }
+
+    /**
+     * @param lastRoom the room for pages when a desk was left last; may be slow
+     * @param shown    called when other pages lie in the roll
+     */
+    OpenPages(DeskModel model, PageImages images, Pieces pieces, PageRoll roll,
+            Supplier<Optional<PageSpace>> lastRoom, Runnable shown) {
+        this.lastRoom = lastRoom;
         this.model = model;
         this.images = images;
         this.pieces = pieces;
@@ -125,18 +142,42 @@ final class OpenPages {
             show(show, made.get().pieces());
             return;
         }
-        double output = roll.outputScale();
+        CompletableFuture<List<Piece>> reading = begun.filter(b -> b.isFor(submission, handIn))
+                .map(Begun::pieces)
+                .orElseGet(() -> startReading(submission, handIn, roll.room(), () -> now == asked));
+        begun = Optional.empty();
+        reading.thenAccept(read -> Platform.runLater(() -> {
+            if (now == asked) {
+                show(show, read);
+            }
+        }));
+    }
+
+    /**
+     * Reads the shapes of the submission on the desk and draws its first page while the desk is still being made, for the
+     * room that pages had when a desk was left last.
+     */
+    void begin() {
+        Submission submission = model.submission();
+        Optional<HandIn> handIn = model.shownHandIn();
+        long before = asked;
+        begun = Optional.of(new Begun(submission, handIn,
+                startReading(submission, handIn, Optional.empty(), () -> asked <= before + 1)));
+    }
+
+    /** @param room what there is for pages; empty where that is not known yet */
+    private CompletableFuture<List<Piece>> startReading(Submission submission, Optional<HandIn> handIn,
+            Optional<PageSpace> room, BooleanSupplier wanted) {
+        CompletableFuture<List<Piece>> reading = new CompletableFuture<>();
         Thread.ofVirtual().start(() -> {
             List<Piece> read = pieces.of(submission, handIn);
-            first(read, output).limit(1)
-                    .filter(_ -> now == asked && roll.getWidth() > 0)
-                    .forEach(w -> images.image(w.page(), w.scale(), () -> now == asked)); // while the rest is set up
-            Platform.runLater(() -> {
-                if (now == asked) {
-                    show(show, read);
-                }
-            });
+            room.or(lastRoom)
+                    .ifPresent(in -> first(read, in).limit(1)
+                            .filter(_ -> wanted.getAsBoolean())
+                            .forEach(w -> images.image(w.page(), w.scale(), wanted))); // while the rest is set up
+            reading.complete(read);
         });
+        return reading;
     }
 
     private void show(Consumer<List<Piece>> show, List<Piece> made) {
@@ -172,26 +213,29 @@ final class OpenPages {
             Platform.runLater(() -> {
                 if (now == asked) {
                     ready = made;
-                    draw(made.stream().flatMap(r -> first(r.pieces(), roll.outputScale())).iterator(), now);
+                    draw(made.stream()
+                            .flatMap(r -> roll.room().stream().flatMap(in -> first(r.pieces(), in)))
+                            .iterator(), now);
                 }
             });
         });
     }
 
-    private record TextQuery(PageRef page, double scale) {}
+    /** @param scale pixels of the screen a point */
+    private record Drawing(PageRef page, double scale) {}
 
-    private Stream<TextQuery> first(List<Piece> laid, double output) {
-        double scale = roll.scaleFor(laid) * output;
+    private Stream<Drawing> first(List<Piece> laid, PageSpace in) {
+        double scale = roll.scaleFor(laid, in) * in.output();
         return laid.stream()
                 .filter(Piece.Leaf.class::isInstance)
                 .limit(DRAWN_AHEAD)
-                .map(p -> new TextQuery(((Piece.Leaf) p).page(), scale));
+                .map(p -> new Drawing(((Piece.Leaf) p).page(), scale));
     }
 
     /** One page after the other, so that a thread stays free for what may be asked for meanwhile. */
-    private void draw(Iterator<TextQuery> pages, long now) {
+    private void draw(Iterator<Drawing> pages, long now) {
         if (pages.hasNext() && now == asked) {
-            TextQuery next = pages.next();
+            Drawing next = pages.next();
             images.image(next.page(), next.scale(), () -> now == asked)
                     .whenComplete((_, _) -> Platform.runLater(() -> draw(pages, now)));
         }

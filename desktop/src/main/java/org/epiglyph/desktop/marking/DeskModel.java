@@ -31,6 +31,7 @@ import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.SavedWords;
 import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.settings.PageSpace;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.spelling.Spelling;
 import org.epiglyph.workspace.Workspace;
@@ -345,6 +346,11 @@ public final class DeskModel implements WorkspaceObserver {
     public void keep(PenCase other) {
         penCase.set(other);
         keeping.execute(() -> settings.keep(other));
+    }
+
+    /** Keeps the room that pages had, for the next desk. */
+    public void keepRoom(PageSpace room) {
+        keeping.execute(() -> settings.keep(room));
     }
 
     // --- what the workspace says

@@ -26,6 +26,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.pages.PageImages;
+import org.epiglyph.desktop.settings.PageSpace;
 import org.epiglyph.desktop.settings.View.Arrangement;
 import org.epiglyph.desktop.settings.View.Zoom;
 
@@ -164,7 +165,11 @@ public final class PageRoll extends Region {
     }
 
     private double space() {
-        return Math.max(120, getWidth() - BAR - 2);
+        return space(getWidth());
+    }
+
+    private static double space(double width) {
+        return Math.max(120, width - BAR - 2);
     }
 
     /** Zooms by a factor and keeps the place under a point of the view where it is. */
@@ -310,12 +315,24 @@ public final class PageRoll extends Region {
     }
 
     /** The scale that other pages would be shown at, in pixels a point. */
-    public double scaleFor(List<Piece> pieces) {
-        return laidOut(RollRows.sizes(pieces), -1).scale();
+    public double scaleFor(List<Piece> pieces, PageSpace in) {
+        return laidOut(RollRows.sizes(pieces), in.width(), in.height(), -1).scale();
+    }
+
+    /** The room there is for pages; empty before the roll has been laid out. */
+    public Optional<PageSpace> room() {
+        double output = outputScale();
+        return PageSpace.isSpace(getWidth(), getHeight(), output)
+                ? Optional.of(new PageSpace(getWidth(), getHeight(), output))
+                : Optional.empty();
+    }
+
+    private RollLayout laidOut(List<RollLayout.Row> sizes, double width, double height, int inSight) {
+        return RollLayout.of(sizes, arrangement, zoom, space(width), Math.max(120, height), inSight);
     }
 
     private RollLayout laidOut(List<RollLayout.Row> sizes, int inSight) {
-        return RollLayout.of(sizes, arrangement, zoom, space(), Math.max(120, getHeight()), inSight);
+        return laidOut(sizes, getWidth(), getHeight(), inSight);
     }
 
     private RollLayout laidOut(int inSight) {

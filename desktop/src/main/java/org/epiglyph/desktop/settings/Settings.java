@@ -133,6 +133,15 @@ public final class Settings {
         write("window", window);
     }
 
+    /** The room for pages when a desk was left last; empty before the first time. */
+    public Optional<PageSpace> pageSpace() {
+        return kept("page-space", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), PageSpace.class)));
+    }
+
+    public void keep(PageSpace space) {
+        write("page-space", space);
+    }
+
     /** How the marker writes letters; empty before the first one. */
     public Optional<MailHabit> mail() {
         return kept("mail", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), MailHabit.class)));

@@ -30,6 +30,15 @@ class SettingsTest {
     }
 
     @Test
+    void aRoomForPagesThatIsNoneIsPutAside() throws Exception {
+        assertThat(new Settings(folder).pageSpace()).isEmpty();
+        new Settings(folder).keep(new PageSpace(662, 760, 1.5));
+        assertThat(new Settings(folder).pageSpace()).contains(new PageSpace(662, 760, 1.5));
+        Files.writeString(folder.resolve("page-space.json"), "{\"width\": -1, \"height\": 760, \"output\": 1}");
+        assertThat(new Settings(folder).pageSpace()).isEmpty();
+    }
+
+    @Test
     void theShelfIsAsItWasLeftAndEachFolderIsThereOnce() {
         ShelfHabit habit = ShelfHabit.FRESH.with("/one").with("/other").with("/one").withByCourse(true);
         assertThat(habit.further()).containsExactly("/one", "/other");

@@ -1,0 +1,94 @@
+package org.epiglyph.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.leaf;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Optional;
+import javafx.event.Event;
+import javafx.event.EventType;
+import javafx.scene.Scene;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.stage.Stage;
+import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.handback.HandBack;
+import org.epiglyph.desktop.paper.PageLeaf;
+import org.epiglyph.desktop.settings.PageSpace;
+import org.epiglyph.desktop.settings.Settings;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/** A key that is held repeats itself, as keyboards do; the desk is left and found again as it was. */
+@ExtendWith(ApplicationExtension.class)
+class HeldKeyTest {
+    @TempDir
+    private static Path worlds;
+    private Path settings;
+    private SmallBatch batch;
+    private Program program;
+
+    @Start
+    void start(Stage stage) throws Exception {
+        Path world = worlds.resolve(String.valueOf(System.nanoTime()));
+        settings = world.resolve("settings");
+        batch = SmallBatch.make(world);
+        program = new Program(new Program.Start(batch.folder().getParent(), settings, "", ""), Clock.systemUTC());
+        Screen.show(stage, program);
+        program.toDesk(batch.folder());
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        Screen.end(program);
+    }
+
+    private void send(EventType<KeyEvent> type, KeyCode code, boolean control) {
+        Scene scene = program.frame().root().getScene();
+        Event.fireEvent(scene.getFocusOwner() == null ? scene : scene.getFocusOwner(),
+                new KeyEvent(type, "", "", code, false, control, false, false));
+    }
+
+    @Test
+    void aPlaceIsMadeOnceHoweverLongItsKeyIsHeld(FxRobot robot) throws Exception {
+        waitFor(() -> leaf(robot) != null);
+        robot.interact(() -> {
+            for (int i = 0; i < 30; i++) {
+                send(KeyEvent.KEY_PRESSED, KeyCode.DIGIT3, true);
+            }
+        });
+        waitFor(() -> program.frame().place() instanceof HandBack);
+        HandBack place = (HandBack) program.frame().place();
+        robot.interact(() -> {
+            for (int i = 0; i < 30; i++) {
+                send(KeyEvent.KEY_PRESSED, KeyCode.DIGIT3, true);
+            }
+            send(KeyEvent.KEY_RELEASED, KeyCode.DIGIT3, true);
+        });
+        assertThat(program.frame().place()).isSameAs(place);
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT2);
+        waitFor(() -> program.frame().place() instanceof Desk);
+        Desk desk = (Desk) program.frame().place();
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT2);
+        assertThat(program.frame().place()).as("it is there already").isSameAs(desk);
+    }
+
+    @Test
+    void theRoomForPagesIsKnownToTheNextDesk(FxRobot robot) {
+        waitFor(() -> leaf(robot) != null);
+        Optional<PageSpace> room = ((Desk) program.frame().place()).pages().room();
+        robot.interact(() -> program.toShelf());
+        waitFor(() -> new Settings(settings).pageSpace().equals(room));
+        assertThat(room.orElseThrow().width()).isBetween(200.0, 1280.0);
+        robot.interact(() -> program.toDesk(batch.folder()));
+        waitFor(() -> program.frame().place() instanceof Desk desk
+                && desk.pages().leafInSight().filter(PageLeaf::hasImage).isPresent());
+    }
+}

@@ -68,63 +68,48 @@ public final class Bench {
         Path world = Files.createTempDirectory("epiglyph-bench");
         Bench bench = new Bench(world);
         try {
-            String only = arguments.length > 1 ? arguments[1] : "";
-            if (only.equals("scoring")) {
-                new ScoringBench().tell(bench::say);
-                return;
-            }
-            if (only.equals("growth")) {
-                new GrowthFigures(bench.world).tell(bench::say, System.out::println,
-                        Path.of(arguments[0]).resolve("docs/growth.png"));
-                return;
-            }
-            if (only.equals("book")) {
-                new BookFigures(bench.world).tell(bench::say);
-                return;
-            }
-            Path batch = bench.collect();
-            if (only.equals("passages")) {
-                new PassagesFigures().tell(batch, bench::say);
-                return;
-            }
-            if (only.equals("intake")) {
-                bench.annotating(batch);
-                new IntakeFigures(bench.world).tell(bench::say);
-                return;
-            }
-            if (only.equals("effort")) {
-                new EffortFigures(bench.world).tell(bench.pdfs(batch).getFirst(), System.out::println);
-                return;
-            }
-            if (only.equals("hand-back")) {
-                new HandBackFigures(bench.world).tell(batch, bench::say);
-                return;
-            }
-            if (only.equals("desk")) {
-                new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
-                return;
-            }
-            bench.starting(batch);
-            bench.pageImages(batch);
-            bench.annotating(batch);
-            new IntakeFigures(bench.world).tell(bench::say);
-            new HandBackFigures(bench.world).tell(batch, bench::say);
-            bench.committing(batch);
-            new DeskFigures(bench.world).tell(batch, bench::say, bench.notes::add);
-            new EffortFigures(bench.world).tell(bench.pdfs(batch).getFirst(), bench.notes::add);
-            bench.collecting();
-            bench.matching();
-            new ScoringBench().tell(bench::say);
-            new GrowthFigures(bench.world).tell(bench::say, bench.notes::add,
-                    Path.of(arguments[0]).resolve("docs/growth.png"));
-            new BookFigures(bench.world).tell(bench::say);
-            new PassagesFigures().tell(batch, bench::say);
-            bench.write(Path.of(arguments[0]).resolve("docs/performance.md"));
+            bench.run(Path.of(arguments[0]), arguments.length > 1 ? arguments[1] : "");
         } finally {
             try (Stream<Path> all = Files.walk(world)) {
                 all.sorted(java.util.Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
             }
         }
+    }
+
+    private void run(Path checkout, String only) throws Exception {
+        Path plot = checkout.resolve("docs/growth.png");
+        switch (only) {
+            case "scoring" -> new ScoringBench().tell(this::say);
+            case "growth" -> new GrowthFigures(world).tell(this::say, System.out::println, plot);
+            case "book" -> new BookFigures(world).tell(this::say);
+            case "passages" -> new PassagesFigures().tell(collect(), this::say);
+            case "intake" -> {
+                annotating(collect());
+                new IntakeFigures(world).tell(this::say);
+            }
+            case "effort" -> new EffortFigures(world).tell(pdfs(collect()).getFirst(), System.out::println);
+            case "hand-back" -> new HandBackFigures(world).tell(collect(), this::say);
+            case "desk" -> new DeskFigures(world).tell(collect(), this::say, notes::add);
+            default -> all(collect(), plot, checkout.resolve("docs/performance.md"));
+        }
+    }
+
+    private void all(Path batch, Path plot, Path figures) throws Exception {
+        starting(batch);
+        pageImages(batch);
+        annotating(batch);
+        new IntakeFigures(world).tell(this::say);
+        new HandBackFigures(world).tell(batch, this::say);
+        committing(batch);
+        new DeskFigures(world).tell(batch, this::say, notes::add);
+        new EffortFigures(world).tell(pdfs(batch).getFirst(), notes::add);
+        collecting();
+        matching();
+        new ScoringBench().tell(this::say);
+        new GrowthFigures(world).tell(this::say, notes::add, plot);
+        new BookFigures(world).tell(this::say);
+        new PassagesFigures().tell(batch, this::say);
+        write(figures);
     }
 
     private Path collect() throws Exception {

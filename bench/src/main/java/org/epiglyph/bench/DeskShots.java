@@ -119,6 +119,19 @@ final class DeskShots {
         camera.picture("x-find");
         act("Desk.act.remarks");
         act("Desk.act.remarks");
+        arranged();
+        ledger();
+        open(CROWDED);
+        act("Desk.act.pageOn");
+        act("Desk.act.pageOn");
+        camera.picture("x-landscape");
+        open(CROWDED);
+        chosen();
+        written();
+        large();
+    }
+
+    private void arranged() throws Exception {
         act("Desk.act.facing");
         camera.picture("x-facing");
         act("Desk.act.single");
@@ -128,13 +141,9 @@ final class DeskShots {
         act("Desk.act.fitWidth");
         act("Desk.act.turnPage");
         camera.picture("x-turned");
-        ledger();
-        open(CROWDED);
-        act("Desk.act.pageOn");
-        act("Desk.act.pageOn");
-        camera.picture("x-landscape");
-        open(CROWDED);
-        chosen();
+    }
+
+    private void written() throws Exception {
         Camera.act(() -> model().writing().open(model().submission().marks().get(7).id()));
         Camera.waitFor(() -> camera.scene().lookup("#remark") != null && camera.scene().lookup("#remark").isFocused());
         Camera.act(() -> ((TextInputControl) camera.scene().lookup("#remark"))
@@ -142,6 +151,10 @@ final class DeskShots {
         camera.picture("x-spelling");
         Camera.act(() -> model().writing().finish());
         camera.picture("x-spelled");
+    }
+
+    /** Large letters, and a page alone. */
+    private void large() throws Exception {
         look(v -> v.withTextSize(150));
         camera.picture("x-150");
         act("Desk.act.remarks");

@@ -55,17 +55,7 @@ final class ScanBench {
         makeScan(pdf);
         MeasuredDesk.say("scan-megabytes", Files.size(pdf) / 1048576.0);
         Path folder = world.resolve("scan batch");
-        try (NewBatch made = NewBatch.at(folder); InputStream bytes = Files.newInputStream(pdf)) {
-            Originals.Stored stored = made.store("s1", "scan.pdf", bytes);
-            Document document = new Document("s1", "scan.pdf", stored.sha256(), stored.bytes(),
-                    new Pages.Ready(SCAN_PAGES, ""), "a measure");
-            made.add(new Student(new StudentKey("K-0"), "", "Before", ""), List.of());
-            made.add(new Student(new StudentKey("K-1"), "", "Scan", ""),
-                    List.of(new HandIn(1, Optional.empty(), "", List.of(document))));
-            made.place(new Task("", "", "Scan", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
-                    new MarkScheme(List.of(new Criterion("c1", "All", "", BigDecimal.TEN, BigDecimal.ONE))),
-                    Phrasebook.EMPTY);
-        }
+        makeBatch(pdf, folder);
         desk.open(folder);
         Camera.waitFor(() -> desk.model().batch().students().size() == 2);
         Camera.act(() -> desk.model().open(new StudentKey("K-0")));
@@ -96,6 +86,24 @@ final class ScanBench {
         MeasuredDesk.say("scan-raced-ms-most", MeasuredDesk.percentile(raced, 1));
         MeasuredDesk.say("scan-coarse-bare-ms-95", MeasuredDesk.percentile(coarse, 0.95));
         MeasuredDesk.say("scan-coarse-bare-ms-most", MeasuredDesk.percentile(coarse, 1));
+        sayHeap();
+    }
+
+    private static void makeBatch(Path pdf, Path folder) throws Exception {
+        try (NewBatch made = NewBatch.at(folder); InputStream bytes = Files.newInputStream(pdf)) {
+            Originals.Stored stored = made.store("s1", "scan.pdf", bytes);
+            Document document = new Document("s1", "scan.pdf", stored.sha256(), stored.bytes(),
+                    new Pages.Ready(SCAN_PAGES, ""), "a measure");
+            made.add(new Student(new StudentKey("K-0"), "", "Before", ""), List.of());
+            made.add(new Student(new StudentKey("K-1"), "", "Scan", ""),
+                    List.of(new HandIn(1, Optional.empty(), "", List.of(document))));
+            made.place(new Task("", "", "Scan", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                    new MarkScheme(List.of(new Criterion("c1", "All", "", BigDecimal.TEN, BigDecimal.ONE))),
+                    Phrasebook.EMPTY);
+        }
+    }
+
+    private static void sayHeap() throws InterruptedException {
         System.gc();
         TimeUnit.MILLISECONDS.sleep(300);
         System.gc();

@@ -86,14 +86,7 @@ public final class Shots {
                     () -> new Program(new Program.Start(shelf, world.resolve("settings"), office.address(), token)
                             .withMail(office.mailPort()),
                             Clock.systemDefaultZone()));
-            Camera.onInterface(() -> {
-                Stage stage = new Stage();
-                camera.on(EpiglyphApplication.scene(program));
-                stage.setScene(camera.scene());
-                program.toShelf();
-                stage.show();
-                return null;
-            });
+            show(program);
             Path mail = world.resolve("by mail");
             MixedClass.make(mail, Integer.getInteger("epiglyph.students", 26));
             String only = System.getProperty("epiglyph.shots", "");
@@ -113,20 +106,34 @@ public final class Shots {
             }
             new SchemeShots(camera, program).take(batch);
             new PhraseShots(camera, program).take(batch);
-            if (only.equals("scheme")) {
-                return;
+            if (!only.equals("scheme")) {
+                otherPlaces(program, batch, office, token);
             }
-            handBack(program, batch);
-            markBook(program, batch);
-            letters(program, batch);
-            answer(office, token);
-            shelfPicture(program);
-            record(office);
-            Camera.onInterface(() -> {
-                program.close();
-                return null;
-            });
         }
+    }
+
+    private void show(Program program) throws Exception {
+        Camera.onInterface(() -> {
+            Stage stage = new Stage();
+            camera.on(EpiglyphApplication.scene(program));
+            stage.setScene(camera.scene());
+            program.toShelf();
+            stage.show();
+            return null;
+        });
+    }
+
+    private void otherPlaces(Program program, Path batch, RecordOffice office, String token) throws Exception {
+        handBack(program, batch);
+        markBook(program, batch);
+        letters(program, batch);
+        answer(office, token);
+        shelfPicture(program);
+        record(office);
+        Camera.onInterface(() -> {
+            program.close();
+            return null;
+        });
     }
 
     /** The class that came by mail: source, what was understood, what is open, a rule by hand, the sheet's columns, done. */

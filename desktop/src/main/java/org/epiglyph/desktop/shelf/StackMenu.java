@@ -27,6 +27,14 @@ final class StackMenu extends MenuButton {
         getStyleClass().add("shelf-more");
         setMinWidth(USE_PREF_SIZE);
         setAccessibleText(Words.of("Shelf.spoken", getText(), batch.title()));
+        setOnShowing(_ -> {
+            if (getItems().isEmpty()) { // most are never opened
+                fill(ways);
+            }
+        });
+    }
+
+    private void fill(Shelf.Ways ways) {
         add("Shelf.toDesk", () -> ways.desk().accept(batch.folder()));
         add("Shelf.toMarkBook", () -> ways.markBook().accept(batch.folder()));
         add("Shelf.toHandBack", () -> ways.handBack().accept(batch.folder()));

@@ -43,14 +43,12 @@ class ShelfTest extends InWindow {
     }
 
     private void choose(FxRobot robot, String item) {
-        robot.interact(() -> robot.lookup(".shelf-more")
-                .queryAs(MenuButton.class)
-                .getItems()
-                .stream()
-                .filter(i -> item.equals(i.getText()))
-                .findFirst()
-                .orElseThrow()
-                .fire());
+        robot.interact(() -> {
+            MenuButton menu = robot.lookup(".shelf-more").queryAs(MenuButton.class);
+            menu.show();
+            menu.getItems().stream().filter(i -> item.equals(i.getText())).findFirst().orElseThrow().fire();
+            menu.hide();
+        });
     }
 
     private Shelf shelf() {

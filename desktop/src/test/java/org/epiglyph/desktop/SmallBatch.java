@@ -98,7 +98,7 @@ public final class SmallBatch {
         throw new IllegalStateException("The demo has no such document");
     }
 
-    private static Document document(NewBatch batch, String id, Path pdf) throws IOException, Problem {
+    public static Document document(NewBatch batch, String id, Path pdf) throws IOException, Problem {
         int pages;
         try (OpenDocument document = OpenDocument.open(pdf)) {
             pages = document.pageCount();

@@ -31,6 +31,9 @@ public final class Placing {
 
     /** Puts a phrase on a mark, in the place of its words. */
     public void onMark(Mark mark, Phrase phrase, String words) {
+        if (model.writing().isOf(mark.id())) {
+            model.writing().forget();
+        }
         model.change(linked(mark.withRemark(remark(phrase, words)), phrase));
     }
 

@@ -49,15 +49,33 @@ public final class Writing {
         Optional<String> id = mark.get();
         mark.set(Optional.empty());
         id.flatMap(model.submission()::findMark).ifPresent(written -> {
-            boolean saysNothing = remark.isEmpty()
-                    && (written instanceof Note
-                            || written instanceof Correction c && c.kind() == Correction.Kind.INSERT);
-            if (saysNothing) {
+            if (remark.isEmpty() && isWordsAlone(written)) {
                 model.remove(written.id());
             } else if (!written.remark().equals(remark)) {
                 model.change(withWords(written, remark));
             }
         });
+    }
+
+    /** True of a mark that is nothing without words. */
+    private static boolean isWordsAlone(Mark mark) {
+        return mark instanceof Note || mark instanceof Correction c && c.kind() == Correction.Kind.INSERT;
+    }
+
+    /**
+     * The field for the remark lost the focus. A mark that has no words yet and is nothing without them waits for some
+     * from elsewhere, a phrase at the side, until the writing ends.
+     *
+     * @param typed what is in the field
+     */
+    public void left(Remark typed) {
+        boolean waits = typed.isEmpty() && mark.get()
+                .flatMap(model.submission()::findMark)
+                .filter(m -> m.remark().isEmpty() && isWordsAlone(m))
+                .isPresent();
+        if (!waits) {
+            finish(typed);
+        }
     }
 
     /** New words for struck ones need a place to go in; without new words the old ones only go. */

@@ -47,7 +47,7 @@ public final class RemarkField extends VBox {
         words.setAccessibleText(Words.of("Desk.remarkPrompt"));
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
-        HBox foot = new HBox(hint, picture(pictures));
+        HBox foot = new HBox(hint, phrase(), picture(pictures));
         HBox.setHgrow(hint, Priority.ALWAYS);
         getChildren().addAll(words, list, spelling, foot);
         words.textProperty().addListener((_, _, _) -> {
@@ -55,22 +55,43 @@ public final class RemarkField extends VBox {
             grow();
         });
         words.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
+        model.writing().markProperty().addListener((_, _, now) -> {
+            if (!now.equals(Optional.of(mark))) {
+                mark = ""; // the next time its words are read anew
+            }
+        });
         focusWithinProperty().addListener((_, _, within) -> {
             if (!within && isWriting()) {
-                keep();
+                leave();
             }
         });
     }
 
+    /** What a slash does, for a hand that has no keys; only where nothing is written yet. */
+    private Button phrase() {
+        Button phrase = link("Desk.remarkPhrase", "remark-phrase", () -> {
+            words.requestFocus();
+            words.setText("/");
+            words.end();
+        });
+        phrase.visibleProperty().bind(words.textProperty().isEmpty());
+        phrase.managedProperty().bind(phrase.visibleProperty());
+        return phrase;
+    }
+
     private Button picture(PictureChooser pictures) {
-        Button picture = new Button(Words.of("Desk.remarkPicture"));
-        picture.setId("remark-picture");
-        picture.getStyleClass().addAll("link-button", "spelling-word");
-        picture.setOnAction(_ -> pictures.choose(
+        return link("Desk.remarkPicture", "remark-picture", () -> pictures.choose(
                 name -> words.insertText(words.getCaretPosition(),
                         "![" + name.alt() + "](picture:" + name.file() + ")")));
-        picture.setMinWidth(USE_PREF_SIZE);
-        return picture;
+    }
+
+    private static Button link(String words, String id, Runnable act) {
+        Button link = new Button(Words.of(words));
+        link.setId(id);
+        link.getStyleClass().addAll("link-button", "spelling-word");
+        link.setOnAction(_ -> act.run());
+        link.setMinWidth(USE_PREF_SIZE);
+        return link;
     }
 
     private boolean isWriting() {
@@ -202,13 +223,25 @@ public final class RemarkField extends VBox {
     }
 
     /** Keeps the words; an addition leaves them the phrase's, other changes by hand do not. */
+    private void leave() {
+        if (isSearching()) {
+            keep();
+        } else {
+            model.writing().left(typed());
+        }
+    }
+
+    private Remark typed() {
+        return new Remark(words.getText(), audience, model.writing().phraseOf(words.getText(), phrase));
+    }
+
     private void keep() {
         if (isSearching()) {
             model.writing().finish();
             mark = "";
             return;
         }
-        finish(new Remark(words.getText(), audience, model.writing().phraseOf(words.getText(), phrase)));
+        finish(typed());
     }
 
     private void finish(Remark remark) {

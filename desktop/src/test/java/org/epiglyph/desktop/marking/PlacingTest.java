@@ -9,6 +9,7 @@ import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.TextMarkup;
@@ -63,6 +64,38 @@ class PlacingTest extends AtBareDesk {
         Mark note = placed(PLAIN, Selection.NONE);
         desk.placing().onMark(note, secret, "Copied?");
         assertThat(desk.submission().marksForStudent()).isEmpty();
+    }
+
+    @Test
+    void aNoteWithoutWordsWaitsForAPhraseFromTheSideAndForNothingElse() {
+        Note waits = new Note(desk.newHead(PAGE, 0), AT);
+        desk.place(waits);
+        desk.writing().open(waits.id());
+        desk.writing().left(Remark.NONE);
+        assertThat(desk.writing().isOf(waits.id())).isTrue();
+        desk.placing().onMark(waits, PLAIN, "Units!");
+        assertThat(desk.writing().markProperty().get()).as("nothing typed can take its place").isEmpty();
+        assertThat(desk.submission().marks()).singleElement()
+                .satisfies(m -> assertThat(m.remark().words()).isEqualTo("Units!"));
+        Note forgotten = new Note(desk.newHead(PAGE, 0), AT);
+        desk.place(forgotten);
+        desk.writing().open(forgotten.id());
+        desk.writing().left(Remark.NONE);
+        desk.seal();
+        assertThat(desk.submission().findMark(forgotten.id())).as("nothing is sealed with an empty note").isEmpty();
+    }
+
+    @Test
+    void whatIsTypedIsKeptWhenTheFieldIsLeft() {
+        Note note = new Note(desk.newHead(PAGE, 0), AT);
+        desk.place(note);
+        desk.writing().open(note.id());
+        desk.writing().left(Remark.of("Why?"));
+        assertThat(desk.writing().markProperty().get()).isEmpty();
+        assertThat(desk.submission().findMark(note.id()).orElseThrow().remark().words()).isEqualTo("Why?");
+        desk.writing().open(note.id());
+        desk.writing().left(Remark.NONE);
+        assertThat(desk.submission().findMark(note.id())).as("its words were taken away, and it with them").isEmpty();
     }
 
     @Test

@@ -1,0 +1,217 @@
+package org.epiglyph.desktop.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.leaf;
+import static org.epiglyph.desktop.Screen.onPage;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.TextMarkup;
+import org.epiglyph.core.page.PageWord;
+import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.Screen;
+import org.epiglyph.desktop.SmallBatch;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.workspace.NewBatch;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/**
+ * Six papers are marked from the first stroke to the seal with the tip of a pen alone: no key, no wheel, no second
+ * button, nothing that must be pressed twice.
+ */
+@ExtendWith(ApplicationExtension.class)
+class PenOnlyTest {
+    private static final int PAPERS = 6;
+    @TempDir
+    private static Path worlds;
+    private final List<KeyEvent> keys = new ArrayList<>();
+    private Program program;
+    private PageWord first;
+    private PageWord second;
+
+    @Start
+    void start(Stage stage) throws Exception {
+        Path world = worlds.resolve(String.valueOf(System.nanoTime()));
+        Path typed = SmallBatch.make(world).typed();
+        Path folder = Files.createDirectories(world.resolve("shelf")).resolve("six papers");
+        try (NewBatch batch = NewBatch.at(folder)) {
+            for (int i = 0; i < PAPERS; i++) {
+                batch.add(new Student(key(i), "", "Student " + i, ""),
+                        List.of(new HandIn(1, Optional.empty(), "",
+                                List.of(SmallBatch.document(batch, "d" + i, typed)))));
+            }
+            batch.place(new Task("", "", "Six papers", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.valueOf(16)),
+                    new MarkScheme(List.of(new Criterion("c1", "Method", "", BigDecimal.valueOf(8), BigDecimal.ONE),
+                            new Criterion("c2", "Units", "", BigDecimal.valueOf(8), BigDecimal.ONE))),
+                    new Phrasebook(List.of(new Phrase("p1", "un", "Units are missing.", "", Optional.empty()),
+                            new Phrase("p2", "gd", "Set out well.", "", Optional.empty()))));
+        }
+        try (OpenDocument document = OpenDocument.open(typed)) {
+            List<PageWord> words = document.text(0).words();
+            first = words.get(8);
+            second = words.get(9);
+        }
+        program = new Program(new Program.Start(folder.getParent(), world.resolve("settings"), "", ""),
+                Clock.systemUTC());
+        Screen.show(stage, program);
+        stage.getScene().addEventFilter(KeyEvent.ANY, keys::add);
+        program.toDesk(folder);
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        Screen.end(program);
+    }
+
+    private static StudentKey key(int number) {
+        return new StudentKey("K-" + number);
+    }
+
+    private Submission submission(int paper) {
+        return program.openBatch().orElseThrow().batch().submission(key(paper));
+    }
+
+    private static void tap(FxRobot robot, Point2D place) {
+        robot.moveTo(place).press(MouseButton.PRIMARY).release(MouseButton.PRIMARY);
+    }
+
+    private static void tap(FxRobot robot, String query) {
+        waitFor(() -> Screen.isThere(robot, query));
+        Node node = robot.lookup(query).query();
+        Bounds on = node.localToScreen(node.getLayoutBounds());
+        tap(robot, new Point2D(on.getCenterX(), on.getCenterY()));
+    }
+
+    private static void drag(FxRobot robot, Point2D from, Point2D to) {
+        robot.moveTo(from).press(MouseButton.PRIMARY);
+        robot.moveTo(from.midpoint(to)).moveTo(to).release(MouseButton.PRIMARY);
+    }
+
+    @Test
+    void sixPapersAreMarkedWithTheTipOfAPen(FxRobot robot) {
+        for (int paper = 0; paper < PAPERS; paper++) {
+            bring(robot, paper);
+            ink(robot, paper);
+            highlight(robot, paper);
+            note(robot, paper);
+            tick(robot, paper);
+            score(robot, paper);
+            readOn(robot, paper);
+            seal(robot, paper);
+        }
+        assertThat(keys).isEmpty();
+    }
+
+    /** By its notch in the roll. */
+    private void bring(FxRobot robot, int paper) {
+        if (paper > 0) {
+            tap(robot, RollPoints.notch(robot, "K-" + paper));
+        }
+        waitFor(() -> Screen.text(robot, "#student-name").equals("Student " + paper) && leaf(robot) != null);
+    }
+
+    private void ink(FxRobot robot, int paper) {
+        if (paper > 0) {
+            tap(robot, "#slot-1"); // the slot in hand would open its card
+        }
+        drag(robot, onPage(robot, 120, 640), onPage(robot, 220, 650));
+        drag(robot, onPage(robot, 120, 670), onPage(robot, 220, 680));
+        assertThat(submission(paper).marks()).hasSize(2).allMatch(Stroke.class::isInstance);
+    }
+
+    /** With a phrase that is asked for where the remark is written. */
+    private void highlight(FxRobot robot, int paper) {
+        tap(robot, "#slot-2");
+        drag(robot, onPage(robot, first.box().centre()), onPage(robot, second.box().centre()));
+        tap(robot, "#remark-phrase");
+        tap(robot, ".phrase-row");
+        waitFor(() -> submission(paper).marks().size() == 3
+                && !submission(paper).marks().getLast().remark().isEmpty());
+        assertThat(submission(paper).marks().getLast()).isInstanceOf(TextMarkup.class);
+    }
+
+    /** With a phrase out of the list at the side, which is put away again. */
+    private void note(FxRobot robot, int paper) {
+        tap(robot, "#slot-4");
+        tap(robot, onPage(robot, 420, 700));
+        assertThat(submission(paper).marks().getLast()).isInstanceOf(Note.class);
+        tap(robot, "#door-phrases");
+        tap(robot, ".drawer-row");
+        waitFor(() -> !submission(paper).marks().getLast().remark().isEmpty());
+        tap(robot, "#door-phrases");
+        waitFor(() -> !Screen.isThere(robot, ".drawer-row"));
+    }
+
+    private void tick(FxRobot robot, int paper) {
+        tap(robot, "#slot-6");
+        tap(robot, onPage(robot, 500, 300));
+        assertThat(submission(paper).marks().getLast()).isInstanceOf(Stamp.class);
+    }
+
+    private void score(FxRobot robot, int paper) {
+        for (String criterion : List.of("c1", "c2")) {
+            tap(robot, "#score-" + criterion);
+            waitFor(() -> Screen.isFocused(robot, "#score-" + criterion));
+            Node scale = robot.lookup(".score-scale").match(n -> n.getParent().isVisible() && isShown(n)).query();
+            Bounds on = scale.localToScreen(scale.getLayoutBounds());
+            tap(robot, new Point2D(on.getMinX() + on.getWidth() * 0.75, on.getCenterY()));
+            waitFor(() -> submission(paper).scores().score(criterion).isPresent());
+        }
+        assertThat(submission(paper).scores().score("c2").orElseThrow()).isBetween(BigDecimal.valueOf(5),
+                BigDecimal.valueOf(7));
+    }
+
+    private static boolean isShown(Node node) {
+        for (Node n = node; n != null; n = n.getParent()) {
+            if (!n.isVisible()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** With the bar beside the pages. */
+    private void readOn(FxRobot robot, int paper) {
+        Node bar = robot.lookup(".page-roll .scroll-bar .thumb").match(PenOnlyTest::isShown).query();
+        Bounds on = bar.localToScreen(bar.getLayoutBounds());
+        drag(robot, new Point2D(on.getCenterX(), on.getMinY() + 20), new Point2D(on.getCenterX(), on.getMinY() + 300));
+        waitFor(() -> submission(paper).seen().size() > 1);
+    }
+
+    private void seal(FxRobot robot, int paper) {
+        tap(robot, "#seal");
+        waitFor(() -> submission(paper).sealed());
+        assertThat(submission(paper).marks()).hasSize(5);
+    }
+}

@@ -150,7 +150,7 @@ public final class Worksheet implements Table {
                 to.write(changed);
                 to.closeArchiveEntry();
             }
-        } catch (IOException e) {
+        } catch (IOException | RuntimeException e) {
             throw new Problem(
                     Message.of(Worksheet.class, "notWritten", called),
                     e);

@@ -34,6 +34,18 @@ class TypedScoreTest {
     }
 
     @Test
+    void aLetterBeyondTheLevelsIsNoLevelAndTheSamePointsChangeNothing() {
+        assertEquals(
+                "\u201cc\u201d is not a number. Enter 0 to 10, n for not attempted, x for excused, or leave it empty.",
+                why(LEVELS, "c"));
+        Judgement weak = Judgement.level(((Manner.Levels) LEVELS.manner()).levels().getLast(),
+                number("3.5")); // the middle of 0 to 6.5, to the next half
+        assertEquals(read(weak), TypedScore.read(LEVELS, "b", Judgement.NONE));
+        Judgement now = Judgement.of(number("6.50"));
+        assertEquals(read(now), TypedScore.read(POINTS, "6.5", now), "as it was written");
+    }
+
+    @Test
     void refusesWithTheRemedy() {
         assertEquals("9 is above the maximum of 'Part c1'. Enter 0 to 8.", why(POINTS, "9"));
         assertEquals(

@@ -17,6 +17,7 @@ final class ForeEdge extends Region {
     private static final StyleablePropertyFactory<ForeEdge> STYLE = new StyleablePropertyFactory<>(
             Region.getClassCssMetaData());
     private static final double WIDTH = 300;
+    private static final double LEAST_WIDTH = 120;
     private static final double HEIGHT = 30;
     private static final double CAP = 2;
     private static final double TOP = 6;
@@ -32,10 +33,20 @@ final class ForeEdge extends Region {
         this.notches = notches;
         getStyleClass().add("fore-edge");
         getChildren().add(canvas);
-        setMinSize(WIDTH, HEIGHT);
+        setMinSize(LEAST_WIDTH, HEIGHT);
+        setPrefSize(WIDTH, HEIGHT);
         setMaxSize(WIDTH, HEIGHT);
         paints.onChange(this::draw);
         draw();
+    }
+
+    /** With large letters in a small window the edge gives way first. */
+    @Override
+    protected void layoutChildren() {
+        if (canvas.getWidth() != getWidth()) {
+            canvas.setWidth(getWidth());
+            draw();
+        }
     }
 
     @Override
@@ -45,11 +56,12 @@ final class ForeEdge extends Region {
 
     private void draw() {
         GraphicsContext g = canvas.getGraphicsContext2D();
-        g.clearRect(0, 0, WIDTH, HEIGHT);
+        double width = canvas.getWidth();
+        g.clearRect(0, 0, width, HEIGHT);
         g.setFill(paints.get("rule"));
-        g.fillRect(0, HEIGHT - 1, WIDTH, 1);
+        g.fillRect(0, HEIGHT - 1, width, 1);
         int sheets = Math.min(notches.size(), MOST_SHEETS);
-        double each = sheets == 0 ? 0 : Math.min(WIDEST, WIDTH / sheets);
+        double each = sheets == 0 ? 0 : Math.min(WIDEST, width / sheets);
         for (int i = 0; i < sheets; i++) {
             int from = (int) ((long) i * notches.size() / sheets);
             int to = (int) ((long) (i + 1) * notches.size() / sheets);

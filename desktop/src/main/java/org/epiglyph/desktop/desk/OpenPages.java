@@ -171,11 +171,11 @@ final class OpenPages {
         CompletableFuture<List<Piece>> reading = new CompletableFuture<>();
         Thread.ofVirtual().start(() -> {
             List<Piece> read = pieces.of(submission, handIn);
+            reading.complete(read); // whatever becomes of what is drawn ahead
             room.or(lastRoom)
                     .ifPresent(in -> first(read, in).limit(1)
                             .filter(_ -> wanted.getAsBoolean())
                             .forEach(w -> images.image(w.page(), w.scale(), wanted))); // while the rest is set up
-            reading.complete(read);
         });
         return reading;
     }

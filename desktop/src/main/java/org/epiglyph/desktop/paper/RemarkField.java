@@ -13,6 +13,7 @@ import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spelling.Spelling;
@@ -86,11 +87,9 @@ public final class RemarkField extends VBox {
     }
 
     private static Button link(String words, String id, Runnable act) {
-        Button link = new Button(Words.of(words));
+        Button link = Form.button(words, "link-button", act);
         link.setId(id);
-        link.getStyleClass().addAll("link-button", "spelling-word");
-        link.setOnAction(_ -> act.run());
-        link.setMinWidth(USE_PREF_SIZE);
+        link.getStyleClass().add("spelling-word");
         return link;
     }
 

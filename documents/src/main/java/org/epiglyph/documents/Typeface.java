@@ -18,9 +18,9 @@ import org.apache.pdfbox.io.RandomAccessReadBuffer;
 /** The typefaces that ship with the program, under the SIL Open Font License 1.1; the fixed-pitch one under its own free licence. */
 public enum Typeface {
     INTERFACE("AtkinsonHyperlegibleNext_400Regular.ttf"), INTERFACE_STRONG(
-            "AtkinsonHyperlegibleNext_600SemiBold.ttf"), SERIF("SourceSerif4_400Regular.ttf"), SERIF_STRONG(
-                    "SourceSerif4_600SemiBold.ttf"), SERIF_ITALIC(
-                            "SourceSerif4_400Regular_Italic.ttf"), FIXED_PITCH("DejaVuSansMono.ttf"), HEBREW(
+            "AtkinsonHyperlegibleNext_600SemiBold.ttf"), SERIF("SourceSerif4-Regular.ttf"), SERIF_STRONG(
+                    "SourceSerif4-Semibold.ttf"), SERIF_ITALIC(
+                            "SourceSerif4-It.ttf"), FIXED_PITCH("DejaVuSansMono.ttf"), HEBREW(
                                     "NotoSerifHebrew_400Regular.ttf"), ARABIC("NotoNaskhArabic_400Regular.ttf");
 
     private static final FontRenderContext EXACT = new FontRenderContext(new AffineTransform(), true, true);

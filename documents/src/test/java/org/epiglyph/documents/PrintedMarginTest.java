@@ -130,7 +130,7 @@ class PrintedMarginTest {
     @Property(tries = 24)
     void noRemarkIsLostNoneCoversAnotherAndNoneIsOffThePage(@ForAll long seed) throws Exception {
         Random random = new Random(seed);
-        Path folder = Files.createTempDirectory("margin");
+        Path folder = TestFolders.make("margin");
         int rotation = 90 * random.nextInt(4);
         PDRectangle crop = new PDRectangle(random.nextInt(80) - 40, random.nextInt(80) - 40, 300 + random.nextInt(700),
                 300 + random.nextInt(700));
@@ -170,7 +170,7 @@ class PrintedMarginTest {
     @Property(tries = 8)
     void thePagesOwnInkIsAsItWasAndWhatItHidesStaysHidden(@ForAll long seed) throws Exception {
         Random random = new Random(seed);
-        Path folder = Files.createTempDirectory("margin");
+        Path folder = TestFolders.make("margin");
         PDRectangle crop = new PDRectangle(10, 20, 320, 400);
         Path original = original(folder, 90 * random.nextInt(4), crop, random.nextBoolean());
         BufferedImage before = Drawers.draw("poppler", original, folder.resolve("before.png"));
@@ -194,7 +194,7 @@ class PrintedMarginTest {
 
     @Test
     void theCopyIsAnUpdateThatKeepsEveryByteAndIsWellFormed() throws Exception {
-        Path folder = Files.createTempDirectory("margin");
+        Path folder = TestFolders.make("margin");
         Path original = original(folder, 0, new PDRectangle(0, 0, 400, 500), false);
         List<Mark> many = new ArrayList<>();
         for (int i = 0; i < 60; i++) {
@@ -214,7 +214,7 @@ class PrintedMarginTest {
     /** An annotation leaves a signature as it is; a page that is another does not, and that is said. */
     @Test
     void thatASignatureNoLongerHoldsIsSaid() throws Exception {
-        Path folder = Files.createTempDirectory("margin");
+        Path folder = TestFolders.make("margin");
         Path signed = folder.resolve("signed.pdf");
         try (PDDocument document = new PDDocument()) {
             document.addPage(new PDPage());

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.awt.image.BufferedImage;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -115,7 +114,7 @@ class ScaledMarginTest {
     @Property(tries = 16)
     void everythingFollowsThePageAndThePaperKeepsItsSize(@ForAll long seed) throws Exception {
         Random random = new Random(seed);
-        Path folder = Files.createTempDirectory("scaled");
+        Path folder = TestFolders.make("scaled");
         Path original = original(folder, 90 * random.nextInt(4), random.nextBoolean());
         String drawer = random.nextBoolean() ? "poppler" : "mupdf";
         BufferedImage before = Drawers.draw(drawer, original, folder.resolve("before.png"));
@@ -149,7 +148,7 @@ class ScaledMarginTest {
 
     @Test
     void manyRemarksGoOnBehindOnPaperOfTheSameSizeAndPagesWithoutRemarksStayAsTheyAre() throws Exception {
-        Path folder = Files.createTempDirectory("scaled");
+        Path folder = TestFolders.make("scaled");
         Path original = original(folder, 0, false);
         List<Mark> many = new ArrayList<>();
         for (int i = 0; i < 70; i++) {

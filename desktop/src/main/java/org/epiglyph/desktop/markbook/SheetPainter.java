@@ -30,7 +30,7 @@ final class SheetPainter {
     private static final Font PLAIN = Font.font("Atkinson Hyperlegible Next", 14);
     private static final Font SMALL = Font.font("Atkinson Hyperlegible Next", 12);
     private static final Font STRONG = Font.font("Atkinson Hyperlegible Next SemiBold", 14);
-    private static final Font SERIF = Font.font("Source Serif 4 SemiBold", 14);
+    private static final Font SERIF = Font.font("Source Serif 4 Semibold", 14);
     private static final double PAD = 8;
     /** How much of a column is kept for what follows the decimal point. */
     private static final double DECIMALS = 22;

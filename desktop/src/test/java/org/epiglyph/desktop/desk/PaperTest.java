@@ -51,6 +51,7 @@ import org.epiglyph.desktop.settings.View;
 import org.epiglyph.documents.OpenDocument;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -58,11 +59,13 @@ import org.testfx.framework.junit5.Start;
 /** Hands on paper: mouse, keys and the simulated pen write every kind of mark on real pages. */
 @ExtendWith(ApplicationExtension.class)
 class PaperTest extends InWindow {
+    @TempDir
+    private static Path hands;
     private PageText page;
 
     @Start
     void start(Stage stage) throws Exception {
-        Path trace = Files.writeString(Files.createTempFile("hand", ".trace"),
+        Path trace = Files.writeString(hands.resolve("hand.trace"),
                 "0 100 100 0 0 0\n8 100 100 0.5 0 0\n16 120 110 0.6 0 0\n24 150 105 0.7 0 0\n32 150 105 0 0 0\n");
         show(stage, start -> start.with(new Simulated(Optional.of(trace), Optional.empty())));
         try (OpenDocument document = OpenDocument.open(batch.typed())) {

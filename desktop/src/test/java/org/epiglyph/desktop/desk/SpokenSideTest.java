@@ -9,6 +9,7 @@ import java.io.InputStream;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -36,6 +37,7 @@ import org.epiglyph.sound.WaveFile;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -43,13 +45,15 @@ import org.testfx.framework.junit5.Start;
 /** Speaking remarks at the desk into a simulated microphone, by keys and by mouse, and writing their words. */
 @ExtendWith(ApplicationExtension.class)
 class SpokenSideTest extends InWindow {
+    @TempDir
+    private static Path voices;
     private Path voice;
 
     @Start
     void start(Stage stage) throws Exception {
-        voice = Files.createTempDirectory("voice").resolve("voice.wav");
+        voice = voices.resolve("voice.wav");
         try (InputStream spoken = DemoWorld.class.getResourceAsStream("voice.wav")) {
-            Files.copy(spoken, voice);
+            Files.copy(spoken, voice, StandardCopyOption.REPLACE_EXISTING);
         }
         show(stage, s -> s.with(new Simulated(Optional.empty(), Optional.of(voice))));
         program.toDesk(batch.folder());

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.filing.Match;
@@ -250,7 +251,8 @@ public final class CollectPlan implements AutoCloseable {
     /** Entries of the source that cannot be submissions, with reasons; the grade sheet is one. */
     public List<FileSource.Refusal> refusals() {
         List<FileSource.Refusal> all = new ArrayList<>(ground.source().refusals());
-        sheetFile().ifPresent(f -> all.add(new FileSource.Refusal(f.path(), "It is the grade sheet.", Optional.of(f))));
+        sheetFile().ifPresent(f -> all.add(new FileSource.Refusal(f.path(),
+                Message.of(CollectPlan.class, "gradeSheet"), Optional.of(f))));
         return all;
     }
 

@@ -170,8 +170,12 @@ public final class Collecting {
     }
 
     private String evidence(Item item) {
-        String why = plan.isDecided(item) ? "you decided" : item.match().evidence();
-        return item.file().caution().isEmpty() ? why : why + ". " + item.file().caution();
+        Message why = plan.isDecided(item) ? Message.of(Collecting.class, "decided") : item.match().evidence();
+        return item.file()
+                .caution()
+                .map(caution -> Message.of(Collecting.class, "withCaution", why, caution))
+                .orElse(why)
+                .inWords();
     }
 
     /** What stands beside the decisions: what became of each file, the sheet, the rule. */
@@ -180,7 +184,7 @@ public final class Collecting {
         ids.forEach((item, id) -> lines.add(line(item, id)));
         lines.sort(java.util.Comparator.comparingInt(l -> numberOf(l.id())));
         for (FileSource.Refusal refusal : plan.refusals()) {
-            refusal.file().ifPresent(f -> lines.add(kept(f, refusal.reason())));
+            refusal.file().ifPresent(f -> lines.add(kept(f, refusal.reason().inWords())));
         }
         Optional<GradeSheet> sheet = plan.sheet();
         if (sheet.isPresent()) {

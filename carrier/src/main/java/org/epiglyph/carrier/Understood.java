@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.filing.Match;
 import org.epiglyph.core.filing.Matching;
@@ -106,21 +107,21 @@ record Understood(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
         private Match match(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
             return known(file, record, inSheet)
                     .or(() -> fromNames
-                            .map(f -> Match.certain(f.owner(file.path()), "the class is read from the names")))
+                            .map(f -> Match.certain(f.owner(file.path()), Message.of(Understood.class, "classFromNames"))))
                     .orElseGet(() -> matching.match(file.path()));
         }
 
         private Optional<Match> known(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
             if (record.isPresent()) {
-                return Optional.of(Match.certain(record.get().student(), "the record says so"));
+                return Optional.of(Match.certain(record.get().student(), Message.of(Understood.class, "record")));
             }
             StudentKey named = inSheet.get(file.path().substring(file.path().lastIndexOf('/') + 1));
             if (named != null && roster.find(named).isPresent()) {
                 return Optional.of(Match.certain(named,
-                        "line " + sheet.orElseThrow().line(named) + " of the grade sheet names this file"));
+                        Message.of(Understood.class, "sheet", sheet.orElseThrow().line(named))));
             }
             return ownerBefore(ground, roster, file.path())
-                    .map(s -> Match.certain(s, "as when it was first collected"));
+                    .map(s -> Match.certain(s, Message.of(Understood.class, "asBefore")));
         }
     }
 }

@@ -69,7 +69,7 @@ class CollectPlanTest extends CollectFixture {
                 "key,name,score,file\nK-1,Ada Lind,,scan0007.txt\nK-2,Bao Nguyen,,\n");
         Path zip = zip("class.zip", files("in/scan0007.txt", "x"));
         try (CollectPlan plan = plan(zip, Optional.of(named), Optional.empty())) {
-            assertThat(plan.items().getFirst().match().evidence())
+            assertThat(plan.items().getFirst().match().evidence().inWords())
                     .isEqualTo("line 2 of the grade sheet names this file");
             assertThat(plan.studentOf(plan.items().getFirst())).hasValue(ADA);
         }

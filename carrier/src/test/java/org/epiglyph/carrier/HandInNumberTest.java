@@ -6,6 +6,7 @@ import java.io.InputStream;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.filing.Match;
 import org.epiglyph.core.roster.StudentKey;
@@ -41,8 +42,8 @@ class HandInNumberTest {
         }
 
         @Override
-        public String caution() {
-            return "";
+        public Optional<Message> caution() {
+            return Optional.empty();
         }
 
         @Override
@@ -53,7 +54,7 @@ class HandInNumberTest {
 
     private static CollectPlan.Item item(String path, int minutes, Optional<HandedIn> recorded) {
         Optional<Instant> changed = minutes < 0 ? Optional.empty() : Optional.of(NOON.plusSeconds(60L * minutes));
-        return new CollectPlan.Item(path, new File(path, changed), Match.certain(ADA, "test"), recorded,
+        return new CollectPlan.Item(path, new File(path, changed), Match.certain(ADA, Message.words("test")), recorded,
                 HandInNumber.of(path, Optional.empty()), CollectPlan.News.NEW);
     }
 

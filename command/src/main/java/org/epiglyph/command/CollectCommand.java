@@ -97,10 +97,10 @@ final class CollectCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         try (CollectPlan read = plan()) {
-            read.refusals().forEach(r -> System.err.println("Not taken: " + r.path() + ". " + r.reason()));
+            read.refusals().forEach(r -> System.err.println("Not taken: " + r.path() + ". " + r.reason().inWords()));
             List<CollectPlan.Item> questions = read.questions();
             if (!questions.isEmpty() && !setAside) {
-                questions.forEach(q -> System.err.println("Whose is " + q.path() + "? " + q.match().evidence()));
+                questions.forEach(q -> System.err.println("Whose is " + q.path() + "? " + q.match().evidence().inWords()));
                 System.err.println("Collect in the window to decide, or give --set-aside.");
                 return 3;
             }

@@ -1,5 +1,6 @@
 package org.epiglyph.core.filing;
 
+import org.epiglyph.core.Message;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
@@ -7,6 +8,6 @@ import org.epiglyph.core.roster.StudentKey;
  *
  * @param student  the student
  * @param sureness how sure
- * @param evidence why, in words
+ * @param evidence why
  */
-public record Candidate(StudentKey student, Sureness sureness, String evidence) {}
+public record Candidate(StudentKey student, Sureness sureness, Message evidence) {}

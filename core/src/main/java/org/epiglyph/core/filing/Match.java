@@ -2,15 +2,16 @@ package org.epiglyph.core.filing;
 
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
  * What is known of whose a received file is.
  *
  * @param candidates students it might be, likeliest first; the first alone may be certain or likely
- * @param evidence   why, or why not, in words
+ * @param evidence   why, or why not
  */
-public record Match(List<Candidate> candidates, String evidence) {
+public record Match(List<Candidate> candidates, Message evidence) {
     public Match {
         candidates = List.copyOf(candidates);
         if (candidates.stream().skip(1).anyMatch(c -> c.sureness() != Sureness.POSSIBLE)) {
@@ -19,21 +20,21 @@ public record Match(List<Candidate> candidates, String evidence) {
     }
 
     /** A match without any doubt. */
-    public static Match certain(StudentKey student, String evidence) {
+    public static Match certain(StudentKey student, Message evidence) {
         return new Match(List.of(new Candidate(student, Sureness.CERTAIN, evidence)), evidence);
     }
 
-    static Match none(String evidence) {
+    static Match none(Message evidence) {
         return new Match(List.of(), evidence);
     }
 
     /** One candidate that the marker has to confirm. */
-    static Match likely(StudentKey student, String evidence) {
+    static Match likely(StudentKey student, Message evidence) {
         return new Match(List.of(new Candidate(student, Sureness.LIKELY, evidence)), evidence);
     }
 
     /** Several candidates, or one with little to go by. */
-    static Match possible(List<StudentKey> students, String evidence) {
+    static Match possible(List<StudentKey> students, Message evidence) {
         return new Match(students.stream().map(s -> new Candidate(s, Sureness.POSSIBLE, evidence)).toList(), evidence);
     }
 

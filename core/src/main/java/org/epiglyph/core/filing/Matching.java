@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.StudentKey;
 
@@ -62,7 +63,7 @@ public final class Matching {
                 .orElseGet(
                         () -> index.slips()
                                 .nearest(read)
-                                .orElseGet(() -> Match.none("the path has no key and no name of the class")));
+                                .orElseGet(() -> Match.none(Message.of(Matching.class, "nothing"))));
     }
 
     // --- by the filing rule
@@ -75,7 +76,7 @@ public final class Matching {
                 return Optional.empty();
             }
             return Optional.of(keyMatch(owner, read, reading.fields(),
-                    "the key " + owner.student.key() + " is where the filing rule expects it"));
+                    Message.of(Matching.class, "keyByRule", owner.student.key())));
         }
         Map<FilingRule.Kind, String> plain = new EnumMap<>(FilingRule.Kind.class);
         reading.fields().forEach((kind, value) -> plain.put(kind, Names.compact(spelling.plain(value).getFirst())));
@@ -86,7 +87,7 @@ public final class Matching {
                 && reading.fields().containsKey(FilingRule.Kind.GIVEN);
         if (fitting.size() == 1) {
             Names only = fitting.getFirst();
-            String evidence = "the filing rule reads " + said(reading.fields()) + "; nobody else matches";
+            Message evidence = Message.of(Matching.class, "oneByRule", said(reading.fields()));
             boolean certain = whole && index.standsApart(only) && nobodyElseInFull(only, read);
             return Optional.of(certain
                     ? Match.certain(only.student.key(), evidence)
@@ -95,7 +96,7 @@ public final class Matching {
         return fitting.isEmpty()
                 ? Optional.empty()
                 : Optional.of(Match.possible(keys(fitting),
-                        "the filing rule reads " + said(reading.fields()) + "; " + fitting.size() + " students match"));
+                        Message.of(Matching.class, "severalByRule", said(reading.fields()), fitting.size())));
     }
 
     private static String said(Map<FilingRule.Kind, String> fields) {
@@ -139,10 +140,9 @@ public final class Matching {
         for (int i = segments.length - 1; i >= 0; i--) {
             Names owner = startsWithKey(segments[i]);
             if (owner != null) {
-                String where = i == segments.length - 1
-                        ? "the file name starts with the key "
-                        : "the folder starts with the key ";
-                return Optional.of(keyMatch(owner, read, Map.of(), where + owner.student.key()));
+                return Optional.of(keyMatch(owner, read, Map.of(), i == segments.length - 1
+                        ? Message.of(Matching.class, "keyBeginsFile", owner.student.key())
+                        : Message.of(Matching.class, "keyBeginsFolder", owner.student.key())));
             }
         }
         return Optional.empty();
@@ -177,16 +177,16 @@ public final class Matching {
         if (found.size() == 1) {
             Names only = found.iterator().next();
             return Optional.of(Match.likely(only.student.key(),
-                    "the key " + only.student.key() + " is in the path, though not at a start"));
+                    Message.of(Matching.class, "keyElsewhere", only.student.key())));
         }
         return found.isEmpty()
                 ? Optional.empty()
-                : Optional
-                        .of(Match.possible(keys(found), "the keys of " + found.size() + " students are in the path"));
+                : Optional.of(
+                        Match.possible(keys(found), Message.of(Matching.class, "severalKeys", found.size())));
     }
 
     /** A key decides, unless the name beside it is somebody else's. */
-    private Match keyMatch(Names owner, PathWords read, Map<FilingRule.Kind, String> fields, String evidence) {
+    private Match keyMatch(Names owner, PathWords read, Map<FilingRule.Kind, String> fields, Message evidence) {
         String family = fields.get(FilingRule.Kind.FAMILY);
         if (family != null) {
             String value = Names.compact(spelling.plain(family).getFirst());
@@ -208,7 +208,7 @@ public final class Matching {
         List<StudentKey> both = new ArrayList<>(List.of(owner.student.key()));
         named.stream().map(n -> n.student.key()).filter(k -> !both.contains(k)).forEach(both::add);
         return Match.possible(both,
-                "the key is that of " + owner.student.name() + ", but the name " + name + " is beside it");
+                Message.of(Matching.class, "contradiction", owner.student.name(), name));
     }
 
     private boolean near(String one, String other) {
@@ -227,25 +227,23 @@ public final class Matching {
         List<Names> full = index.inFull(read);
         if (full.size() == 1) {
             Names only = full.getFirst();
-            String evidence = only.howIn(read.path) + where(only, read);
+            Message evidence = only.howIn(read.path, isInFolder(only, read));
             return Optional.of(index.standsApart(only)
                     ? Match.certain(only.student.key(), evidence)
-                    : Match.likely(only.student.key(), evidence + "; another name is nearly the same"));
+                    : Match.likely(only.student.key(), Message.of(Matching.class, "anotherIsNear", evidence)));
         }
         if (full.size() > 1) {
             boolean namesakes = full.stream().map(n -> n.student.name()).distinct().count() == 1;
             return Optional.of(Match.possible(keys(full), namesakes
-                    ? full.size() + " students are called " + full.getFirst().student.name()
-                    : "the names of " + full.size() + " students are in the path"));
+                    ? Message.of(Matching.class, "namesakes", full.size(), full.getFirst().student.name())
+                    : Message.of(Matching.class, "severalNames", full.size())));
         }
         return inPart(read);
     }
 
-    private String where(Names names, PathWords read) {
+    private boolean isInFolder(Names names, PathWords read) {
         Set<String> inName = new PathWords(read.path.substring(read.path.lastIndexOf('/') + 1), spelling).words;
-        boolean folder = read.path.indexOf('/') >= 0
-                && names.familyWords.getFirst().stream().noneMatch(inName::contains);
-        return folder ? "the folder's name" : "the file name";
+        return read.path.indexOf('/') >= 0 && names.familyWords.getFirst().stream().noneMatch(inName::contains);
     }
 
     private boolean nobodyElseInFull(Names only, PathWords read) {
@@ -261,17 +259,17 @@ public final class Matching {
         Set<Names> families = new LinkedHashSet<>();
         read.runs.forEach(run -> families.addAll(index.byFamily(run)));
         Optional<Match> first = chosen(families, n -> n.firstGiven.stream().anyMatch(read.words::contains), read,
-                "family name and first given name are in the path, the other given names are not");
+                Message.of(Matching.class, "familyAndFirst"));
         if (first.isPresent()) {
             return first;
         }
         Optional<Match> initial = chosen(families, n -> !n.initials.isEmpty()
                 && (read.words.contains(n.initials) || read.words.contains(n.initials.substring(0, 1))), read,
-                "family name and initial are in the path");
+                Message.of(Matching.class, "familyAndInitial"));
         if (initial.isPresent()) {
             return initial;
         }
-        return chosen(families, n -> true, read, "only the family name is in the path");
+        return chosen(families, n -> true, read, Message.of(Matching.class, "familyAlone"));
     }
 
     private Optional<Match> byGivenAndPart(PathWords read) {
@@ -280,7 +278,7 @@ public final class Matching {
         return chosen(named, n -> n.firstGiven.stream().anyMatch(read.words::contains)
                 && n.familyWords.stream().flatMap(Set::stream).anyMatch(w -> w.length() > 2 && read.words.contains(w)),
                 read,
-                "given name and a part of the family name are in the path");
+                Message.of(Matching.class, "givenAndPart"));
     }
 
     private Optional<Match> byWords(PathWords read) {
@@ -301,17 +299,17 @@ public final class Matching {
         return index.slips()
                 .nearest(read)
                 .filter(m -> !most.contains(m.candidates().getFirst().student()) || m.likely().isPresent())
-                .or(() -> Optional.of(Match.possible(most, "only a part of the name is in the path")));
+                .or(() -> Optional.of(Match.possible(most, Message.of(Matching.class, "partAlone"))));
     }
 
-    private static Optional<Match> chosen(Collection<Names> from, Predicate<Names> which, PathWords read, String why) {
+    private static Optional<Match> chosen(Collection<Names> from, Predicate<Names> which, PathWords read, Message why) {
         List<Names> chosen = from.stream().filter(which).toList();
         if (chosen.size() == 1) {
             return Optional.of(Match.likely(chosen.getFirst().student.key(), why));
         }
         return chosen.isEmpty()
                 ? Optional.empty()
-                : Optional.of(Match.possible(keys(chosen), why + "; " + chosen.size() + " students match"));
+                : Optional.of(Match.possible(keys(chosen), Message.of(Matching.class, "severalMatch", why, chosen.size())));
     }
 
     private static List<StudentKey> keys(Collection<Names> names) {

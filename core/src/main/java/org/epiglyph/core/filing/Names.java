@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.roster.Student;
 
 /** A student's name in all the ways in which it may be written in a file name. */
@@ -75,7 +76,8 @@ final class Names {
     }
 
     /** In which way the whole name stands in a path that holds it, in words. */
-    String howIn(String path) {
+    Message howIn(String path, boolean inFolder) {
+        Message place = inFolder ? Message.of(Names.class, "folder") : Message.of(Names.class, "file");
         String text = composed(path);
         List<String> family = raw(composed(student.family()));
         List<String> given = raw(composed(student.given()));
@@ -85,21 +87,21 @@ final class Names {
         List<String> turned = new ArrayList<>(family);
         turned.addAll(given);
         if (contains(tokens, usual)) {
-            return "the name " + student.name() + " stands in ";
+            return Message.of(Names.class, "asUsual", student.name(), place);
         }
         if (contains(tokens, turned)) {
-            return "the name " + student.name() + ", family name first, stands in ";
+            return Message.of(Names.class, "familyFirst", student.name(), place);
         }
         if (tokens.containsAll(usual)) {
-            return "the name " + student.name() + ", its parts in another order, stands in ";
+            return Message.of(Names.class, "otherOrder", student.name(), place);
         }
         List<String> stripped = raw(ACCENTS.matcher(Normalizer.normalize(text, Normalizer.Form.NFKD)).replaceAll(""));
         List<String> bare = raw(
                 ACCENTS.matcher(Normalizer.normalize(student.name(), Normalizer.Form.NFKD)).replaceAll(""));
         if (stripped.containsAll(bare)) {
-            return "the name " + student.name() + ", without its accents, stands in ";
+            return Message.of(Names.class, "withoutAccents", student.name(), place);
         }
-        return "the name " + student.name() + ", written in plain letters, stands in ";
+        return Message.of(Names.class, "plainLetters", student.name(), place);
     }
 
     private static boolean contains(List<String> tokens, List<String> run) {

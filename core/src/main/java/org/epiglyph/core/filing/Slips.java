@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.epiglyph.core.Message;
 
 /** Finds names that were written with slips, and names that a slip could turn into another's. */
 final class Slips {
@@ -64,11 +65,13 @@ final class Slips {
         if (named.isEmpty()) {
             return Optional.empty();
         }
-        String why = best == 1 ? "one slip away from the name " : best + " slips away from the name ";
+        String name = named.getFirst().student.name();
         if (named.size() == 1) {
-            return Optional.of(Match.likely(named.getFirst().student.key(), why + named.getFirst().student.name()));
+            return Optional.of(Match.likely(named.getFirst().student.key(), best == 1
+                    ? Message.of(Slips.class, "oneSlip", name)
+                    : Message.of(Slips.class, "slips", best, name)));
         }
         return Optional.of(Match.possible(named.stream().map(n -> n.student.key()).toList(),
-                "as near to the names of " + named.size() + " students"));
+                Message.of(Slips.class, "nearToSeveral", named.size())));
     }
 }

@@ -363,7 +363,7 @@ public final class CollectModel {
                 .filter(understood::isSetAside)
                 .map(CollectPlan.Item::path)
                 .toList();
-        List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason()).toList();
+        List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason().inWords()).toList();
         Done result = new Done(target, decisions.countWords() + ready.remark.map(r -> " " + r).orElse(""), aside, kept);
         close();
         done.set(result);

@@ -173,7 +173,7 @@ final class FilesTable {
         CollectPlan plan = model.planProperty().get();
         return switch (row) {
             case FileRow.Arrived(var item) -> {
-                String evidence = plan.isDecided(item) ? Words.of("Collect.youDecided") : item.match().evidence();
+                String evidence = plan.isDecided(item) ? Words.of("Collect.youDecided") : item.match().evidence().inWords();
                 StringBuilder words = new StringBuilder(plan.isQuestion(item)
                         ? Words.of("Collect.sure." + (item.match().likely().isPresent() ? "likely" : "open")) + ": "
                         : "");
@@ -186,10 +186,10 @@ final class FilesTable {
                 plan.lateness(item)
                         .filter(Lateness::isLate)
                         .ifPresent(l -> words.append("  \u00b7  ").append(l.inWords()));
-                words.append(item.file().caution().isEmpty() ? "" : "  \u00b7  " + item.file().caution());
+                item.file().caution().ifPresent(caution -> words.append("  \u00b7  ").append(caution.inWords()));
                 yield words.toString();
             }
-            case FileRow.Refused(var refusal) -> refusal.reason();
+            case FileRow.Refused(var refusal) -> refusal.reason().inWords();
             case FileRow.Gone _ -> Words.of("Collect.goneStays");
             case FileRow.Nothing(Student student) -> student.section().isEmpty()
                     ? Words.of("Collect.canBeScored")

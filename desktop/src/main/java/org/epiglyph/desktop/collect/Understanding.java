@@ -75,7 +75,7 @@ final class Understanding {
     private void preview(FileRow row) {
         switch (row) {
             case FileRow.Arrived(var item) -> firstPage.show(item.file());
-            case FileRow.Refused(var refusal) -> firstPage.showNothing(refusal.reason());
+            case FileRow.Refused(var refusal) -> firstPage.showNothing(refusal.reason().inWords());
             case FileRow.Nothing(var student) ->
                 firstPage.showNothing(Words.of("Collect.nothingFromOne", student.name()));
             case FileRow.Gone _ -> firstPage.showNothing(Words.of("Collect.goneStays"));

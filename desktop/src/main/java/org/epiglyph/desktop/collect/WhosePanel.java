@@ -128,7 +128,7 @@ final class WhosePanel {
                     .find(candidate.student())
                     .filter(s -> fits(s, letters))
                     .map(s -> new Choice(Optional.of(s), choices.size() < 9 ? choices.size() + 1 : 0,
-                            candidate.evidence()))
+                            candidate.evidence().inWords()))
                     .ifPresent(choices::add);
         }
         if (letters.isEmpty()) {

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import org.epiglyph.core.Message;
 import org.epiglyph.exchange.archive.ReceivedFile;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -40,8 +41,8 @@ class FirstPageTest {
         }
 
         @Override
-        public String caution() {
-            return "";
+        public Optional<Message> caution() {
+            return Optional.empty();
         }
 
         @Override

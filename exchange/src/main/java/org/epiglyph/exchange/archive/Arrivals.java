@@ -27,7 +27,6 @@ final class Arrivals implements FileSource {
     static final int MOST_ENTRIES = 50_000;
     private static final int DEEPEST_FOLDER = 40;
     private static final int DEEPEST_ARCHIVE = 4;
-    private static final String UNKNOWN_KIND = " is an archive of a kind that is not opened here. Unpack it with the program that made it and collect the folder, or ask for a zip.";
     private final List<ReceivedFile> files = new ArrayList<>();
     private final List<Refusal> refusals = new ArrayList<>();
     private final Map<String, Integer> names = new HashMap<>();
@@ -71,7 +70,7 @@ final class Arrivals implements FileSource {
                 budget.source(place.toFile().length());
                 addArchive(place, name, oneOfSeveral ? name + "/" : "", 1);
             } else if (PackedFolder.isUnknownKind(name) && Files.isRegularFile(place)) {
-                throw new Problem(name + UNKNOWN_KIND);
+                throw new Problem(Message.of(Arrivals.class, "unknownKind", name));
             } else if (Files.isRegularFile(place)) {
                 take(new FileOnDisk(name, place, PathCheck.caution(name)));
             } else {
@@ -81,7 +80,7 @@ final class Arrivals implements FileSource {
             if (!oneOfSeveral) {
                 throw e;
             }
-            refusals.add(new Refusal(PathCheck.printable(name), e.getMessage(), Optional.empty()));
+            refusals.add(new Refusal(PathCheck.printable(name), e.said(), Optional.empty()));
         }
     }
 
@@ -103,7 +102,7 @@ final class Arrivals implements FileSource {
         for (Path file : all) {
             String path = prefix + folder.relativize(file).toString().replace(file.getFileSystem().getSeparator(), "/");
             if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-                refuse(path, "It is a link or a device, not a file. Ask for the file itself.", Optional.empty());
+                refuse(path, Message.of(PackedFolder.class, "linkOrDevice"), Optional.empty());
             } else if (PackedFolder.isOne(path) || isZip(file, path)) {
                 budget.source(file.toFile().length());
                 addInner(file, new FileOnDisk(path, file, PathCheck.caution(path)), 1);
@@ -113,7 +112,7 @@ final class Arrivals implements FileSource {
         }
     }
 
-    static Problem tooMany(String name) {
+    static Problem tooMany(Object name) {
         return new Problem(Message.of(Arrivals.class, "tooManyEntries", name, MOST_ENTRIES));
     }
 
@@ -144,14 +143,14 @@ final class Arrivals implements FileSource {
             throw new Problem(Message.of(Arrivals.class, "cannotBeUnpacked", name), e);
         }
         for (PackedFolder.Entry entry : PackedFolder.read(archive, folder, name, prefix, budget)) {
-            if (entry.file().isEmpty()) {
-                refuse(entry.path(), entry.refusal(), Optional.empty());
+            if (entry.refusal().isPresent()) {
+                refuse(entry.path(), entry.refusal().get(), Optional.empty());
                 continue;
             }
-            ReceivedFile file = new FileOnDisk(entry.path(), entry.file().get(), PathCheck.caution(entry.path()),
+            ReceivedFile file = new FileOnDisk(entry.path(), entry.file().orElseThrow(), PathCheck.caution(entry.path()),
                     entry.changed());
             if (isArchive(entry.path())) {
-                addInner(entry.file().get(), file, depth);
+                addInner(entry.file().orElseThrow(), file, depth);
             } else {
                 takeOrSay(file);
             }
@@ -160,7 +159,7 @@ final class Arrivals implements FileSource {
 
     private void takeOrSay(ReceivedFile file) {
         take(PackedFolder.isUnknownKind(file.path())
-                ? new WithCaution(file, "It" + UNKNOWN_KIND)
+                ? new WithCaution(file, Message.of(Arrivals.class, "unknownKindWithin"))
                 : file);
     }
 
@@ -189,15 +188,13 @@ final class Arrivals implements FileSource {
             }
             addInner(inner, file, depth);
         } catch (IOException e) {
-            refuse(file.path(), "It is an archive that cannot be unpacked (" + e.getMessage()
-                    + "). Ask for it again, or see that the disk has room.", Optional.of(file));
+            refuse(file.path(), Message.of(Arrivals.class, "innerNotUnpacked", e.getMessage()), Optional.of(file));
         }
     }
 
     private void addInner(Path archive, ReceivedFile file, int depth) {
         if (depth >= DEEPEST_ARCHIVE) {
-            refuse(file.path(), "It is an archive within archives, more than " + DEEPEST_ARCHIVE
-                    + " deep. Unpack it by hand and collect the folder.", Optional.of(file));
+            refuse(file.path(), Message.of(Arrivals.class, "tooDeep", DEEPEST_ARCHIVE), Optional.of(file));
             return;
         }
         int filesBefore = files.size();
@@ -210,17 +207,16 @@ final class Arrivals implements FileSource {
         } catch (Problem e) {
             files.subList(filesBefore, files.size()).clear();
             refusals.subList(refusalsBefore, refusals.size()).clear();
-            take(new WithCaution(file, "It is an archive that cannot be opened: " + e.getMessage()));
+            take(new WithCaution(file, Message.of(Arrivals.class, "innerNotOpened", e.said())));
         }
     }
 
     private void take(ReceivedFile file) {
         if (files.size() >= MOST_ENTRIES) {
-            refuse(file.path(), "There are more than " + MOST_ENTRIES + " files. Collect the rest by itself.",
-                    Optional.empty());
+            refuse(file.path(), Message.of(Arrivals.class, "tooManyFiles", MOST_ENTRIES), Optional.empty());
             return;
         }
-        Optional<String> refusal = PathCheck.refusal(file.path());
+        Optional<Message> refusal = PathCheck.refusal(file.path());
         if (refusal.isPresent()) {
             refuse(file.path(), refusal.get(), Optional.of(file));
             return;
@@ -228,10 +224,10 @@ final class Arrivals implements FileSource {
         int nth = names.merge(file.path().toLowerCase(Locale.ROOT), 1, Integer::sum);
         files.add(nth == 1
                 ? file
-                : new WithCaution(file, "Another file has the same name except for capital letters; both are kept."));
+                : new WithCaution(file, Message.of(Arrivals.class, "sameName")));
     }
 
-    private void refuse(String path, String reason, Optional<ReceivedFile> file) {
+    private void refuse(String path, Message reason, Optional<ReceivedFile> file) {
         refusals.add(new Refusal(PathCheck.printable(path), reason, file));
     }
 
@@ -292,10 +288,10 @@ final class Arrivals implements FileSource {
         }
     }
 
-    private record FileOnDisk(String path, Path file, String caution, Optional<java.time.Instant> stated)
+    private record FileOnDisk(String path, Path file, Optional<Message> caution, Optional<java.time.Instant> stated)
             implements
                 ReceivedFile {
-        FileOnDisk(String path, Path file, String caution) {
+        FileOnDisk(String path, Path file, Optional<Message> caution) {
             this(path, file, caution, Optional.empty());
         }
 
@@ -315,7 +311,11 @@ final class Arrivals implements FileSource {
         }
     }
 
-    private record WithCaution(ReceivedFile file, String caution) implements ReceivedFile {
+    private record WithCaution(ReceivedFile file, Optional<Message> caution) implements ReceivedFile {
+        WithCaution(ReceivedFile file, Message caution) {
+            this(file, Optional.of(caution));
+        }
+
         @Override
         public String path() {
             return file.path();

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongConsumer;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /** Where files arrive from; open until closed. */
@@ -29,7 +30,7 @@ public interface FileSource extends AutoCloseable {
      * @param reason why, and what to do
      * @param file   its bytes, where they can be kept as they are
      */
-    record Refusal(String path, String reason, Optional<ReceivedFile> file) {}
+    record Refusal(String path, Message reason, Optional<ReceivedFile> file) {}
 
     /**
      * Opens zip archives, folders and single files, in any mixture. Archives within archives are opened too and count as

@@ -31,7 +31,7 @@ final class PackedFolder {
     private final List<Entry> entries = new ArrayList<>();
 
     /** One entry: a file on the disk, or the reason why there is none. */
-    record Entry(String path, Optional<Path> file, Optional<Instant> changed, String refusal) {}
+    record Entry(String path, Optional<Path> file, Optional<Instant> changed, Optional<Message> refusal) {}
 
     private PackedFolder(Path folder, Unpacking budget, String prefix) {
         this.folder = folder;
@@ -87,7 +87,7 @@ final class PackedFolder {
                     continue;
                 }
                 if (!entry.isFile() || entry.isSymbolicLink() || entry.isLink()) {
-                    refuse(entry.getName(), "It is a link or a device, not a file. Ask for the file itself.");
+                    refuse(entry.getName(), Message.of(PackedFolder.class, "linkOrDevice"));
                 } else {
                     add(entry.getName(), changed, tar);
                 }
@@ -114,9 +114,9 @@ final class PackedFolder {
         }
     }
 
-    private void refuse(String name, String why) throws Problem {
+    private void refuse(String name, Message why) throws Problem {
         count();
-        entries.add(new Entry(prefix + plain(name), Optional.empty(), Optional.empty(), why));
+        entries.add(new Entry(prefix + plain(name), Optional.empty(), Optional.empty(), Optional.of(why)));
     }
 
     private void add(String name, Optional<Instant> changed, InputStream in) throws IOException, Problem {
@@ -129,12 +129,12 @@ final class PackedFolder {
                 out.write(buffer, 0, n);
             }
         }
-        entries.add(new Entry(prefix + plain(name), Optional.of(target), changed, ""));
+        entries.add(new Entry(prefix + plain(name), Optional.of(target), changed, Optional.empty()));
     }
 
     private void count() throws Problem {
         if (entries.size() >= Arrivals.MOST_ENTRIES) {
-            throw Arrivals.tooMany("The archive");
+            throw Arrivals.tooMany(Message.of(PackedFolder.class, "archive"));
         }
     }
 

@@ -3,6 +3,7 @@ package org.epiglyph.exchange.archive;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import org.epiglyph.core.Message;
 
 /** What is wrong or odd about a name from outside. */
 public final class PathCheck {
@@ -16,36 +17,34 @@ public final class PathCheck {
     private PathCheck() {}
 
     /** Why the path cannot be a submission's; empty where it can. */
-    static Optional<String> refusal(String path) {
+    static Optional<Message> refusal(String path) {
         String[] parts = path.split("/", -1);
         if (path.startsWith("/") || path.startsWith("\\") || DRIVE.matcher(path).matches()) {
-            return Optional.of(
-                    "Its name points to a fixed place on a disk. Ask where this archive came from; rename the file to collect it.");
+            return Optional.of(Message.of(PathCheck.class, "fixedPlace"));
         }
         if (Arrays.stream(path.split("[/\\\\]", -1)).anyMatch(p -> p.equals("..")) || Arrays.stream(parts)
                 .anyMatch(p -> p.equals(".") || p.isEmpty())) {
-            return Optional.of(
-                    "Its name points outside its folder. Do not trust this archive without asking where it came from.");
+            return Optional.of(Message.of(PathCheck.class, "outside"));
         }
         if (LITTER.matcher(path).matches()) {
-            return Optional.of("It is a system file, not a student's work.");
+            return Optional.of(Message.of(PathCheck.class, "systemFile"));
         }
         return Optional.empty();
     }
 
-    /** What is odd about a path that can be taken, in a sentence; empty where nothing is. */
-    static String caution(String path) {
+    /** What is odd about a path that can be taken; empty where nothing is. */
+    static Optional<Message> caution(String path) {
         String[] parts = path.split("/", -1);
         if (path.codePoints().anyMatch(PathCheck::isHidden)) {
-            return "Its name has characters that cannot be seen or that turn the direction of reading; read it with care.";
+            return Optional.of(Message.of(PathCheck.class, "hidden"));
         }
         if (Arrays.stream(parts).anyMatch(p -> DEVICE.matcher(p).matches())) {
-            return "Its name is reserved on some systems, so it is stored under another name.";
+            return Optional.of(Message.of(PathCheck.class, "reserved"));
         }
         if (Arrays.stream(parts).anyMatch(p -> p.length() > LONG_NAME)) {
-            return "Its name is longer than " + LONG_NAME + " characters; it is kept under a shorter one on this disk.";
+            return Optional.of(Message.of(PathCheck.class, "long", LONG_NAME));
         }
-        return "";
+        return Optional.empty();
     }
 
     /** The path with everything that cannot be seen shown as a sign, cut where it is very long. */

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.time.Instant;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 
 /** A file that arrived. */
 public interface ReceivedFile {
@@ -16,8 +17,8 @@ public interface ReceivedFile {
     /** When the source says that it was last changed. */
     Optional<Instant> changed();
 
-    /** What is odd about its name, in a sentence; empty where nothing is. */
-    String caution();
+    /** What is odd about it; empty where nothing is. */
+    Optional<Message> caution();
 
     /** The bytes; the caller closes. Reading fails where the content is a compression bomb. */
     InputStream open() throws IOException;

@@ -40,7 +40,7 @@ final class Unpacking {
     synchronized void spend(long bytes) throws IOException {
         read += bytes;
         if (read > most()) {
-            throw new IOException("it grows more than " + MOST_GROWTH + "-fold on unpacking");
+            throw new IOException(Message.of(ZipReading.class, "grows", MOST_GROWTH).inWords());
         }
     }
 }

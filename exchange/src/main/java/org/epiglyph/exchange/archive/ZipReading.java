@@ -53,7 +53,7 @@ final class ZipReading implements AutoCloseable {
      * @param file    its name and bytes
      * @param refusal why the bytes cannot be had; empty where they can
      */
-    record Item(ReceivedFile file, Optional<String> refusal) {}
+    record Item(ReceivedFile file, Optional<Message> refusal) {}
 
     /**
      * Opens an archive and reads its directory.
@@ -130,17 +130,15 @@ final class ZipReading implements AutoCloseable {
         return dos ? read.replace('\\', '/') : read;
     }
 
-    private Optional<String> refusal(ZipArchiveEntry entry) {
+    private Optional<Message> refusal(ZipArchiveEntry entry) {
         if (entry.isUnixSymlink()) {
-            return Optional.of("It is a link, not a file. Ask for the file itself.");
+            return Optional.of(Message.of(ZipReading.class, "link"));
         }
         if (!zip.canReadEntryData(entry)) {
-            return Optional.of(
-                    "It is locked or packed in a way that cannot be read. Unpack it with another program and collect the folder.");
+            return Optional.of(Message.of(ZipReading.class, "locked"));
         }
         if (entry.getSize() > HARMLESS && entry.getSize() / MOST_GROWTH > Math.max(1, entry.getCompressedSize())) {
-            return Optional.of("It would grow more than " + MOST_GROWTH
-                    + "-fold on unpacking, which no honest document does. Ask the student for it again.");
+            return Optional.of(Message.of(ZipReading.class, "bomb", MOST_GROWTH));
         }
         return Optional.empty();
     }
@@ -175,7 +173,7 @@ final class ZipReading implements AutoCloseable {
         }
 
         @Override
-        public String caution() {
+        public Optional<Message> caution() {
             return PathCheck.caution(path);
         }
 
@@ -237,7 +235,7 @@ final class ZipReading implements AutoCloseable {
         private void spend(int bytes) throws IOException {
             left -= bytes;
             if (left < 0) {
-                throw new IOException("it grows more than " + MOST_GROWTH + "-fold on unpacking");
+                throw new IOException(Message.of(ZipReading.class, "grows", MOST_GROWTH).inWords());
             }
         }
     }

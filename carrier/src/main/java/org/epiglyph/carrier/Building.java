@@ -79,9 +79,9 @@ final class Building {
      *
      * @param files   by the path that the filing rule demands
      * @param leftOut ids of documents that could not be built
-     * @param reasons why, and what else must be known, each in a sentence
+     * @param reasons why, and what else must be known
      */
-    record Built(Map<String, Path> files, List<String> leftOut, List<String> reasons) {
+    record Built(Map<String, Path> files, List<String> leftOut, List<Message> reasons) {
         /** With other names for files that others have the names of. @param taken those, in lower case; these are added */
         Built apart(Set<String> taken) {
             Map<String, Path> own = new LinkedHashMap<>();
@@ -153,14 +153,14 @@ final class Building {
                 built.files.putAll(xfdf(submission, document, path, target, taken));
             }
             if (written.unsigned()) {
-                built.reasons.add("'" + called(submission, document) + (written.anew()
-                        ? "' had to be written anew, so that its signatures are no longer valid in the marked copy."
-                        : "' has signatures, and what is printed on its pages changes them: in the marked copy they are no longer valid."));
+                built.reasons.add(written.anew()
+                        ? Message.of(Building.class, "writtenAnew", called(submission, document))
+                        : Message.of(Building.class, "signaturesChanged", called(submission, document)));
             }
         } catch (Problem e) {
             built.leftOut.add(document.id());
             taken.remove(path.toLowerCase(Locale.ROOT));
-            built.reasons.add("'" + called(submission, document) + "' did not go: " + e.getMessage());
+            built.reasons.add(Message.of(Building.class, "documentStays", called(submission, document), e.said()));
         }
     }
 
@@ -186,7 +186,7 @@ final class Building {
                 sounds.put(heard, SmallSound.of(folder, heard.remark()));
             } catch (Problem e) {
                 built.leftOut.add(heard.remark().id());
-                built.reasons.add(heard.title() + " did not go: " + e.getMessage());
+                built.reasons.add(Message.of(Building.class, "soundStays", heard.title(), e.said()));
             }
         }
         return sounds;
@@ -222,7 +222,7 @@ final class Building {
         } catch (Problem e) {
             LOG.info("A feedback sheet could not be made", e.getCause());
             built.leftOut.add("feedback sheet");
-            built.reasons.add(e.getMessage());
+            built.reasons.add(e.said());
         }
     }
 
@@ -238,13 +238,12 @@ final class Building {
                     choices.profile().place() == Profile.SheetPlace.BEFORE_THE_PAGES, at, bound);
             first.setValue(bound);
             if (signed) {
-                built.reasons.add(first.getKey()
-                        + " was written anew with its feedback sheet, so that its signatures are no longer valid.");
+                built.reasons.add(Message.of(Building.class, "boundAnew", first.getKey()));
             }
             return true;
         } catch (Problem e) {
             LOG.info("A feedback sheet could not be bound", e.getCause());
-            built.reasons.add(e.getMessage());
+            built.reasons.add(e.said());
             return false;
         }
     }

@@ -64,9 +64,9 @@ public final class BundleCheck {
     /**
      * What is found about one student.
      *
-     * @param said what is otherwise, each in a sentence; none where it is the same
+     * @param said what is otherwise; none where it is the same
      */
-    public record Line(StudentKey student, Standing standing, List<String> said) {
+    public record Line(StudentKey student, Standing standing, List<Message> said) {
         public Line {
             said = List.copyOf(said);
         }
@@ -181,7 +181,7 @@ public final class BundleCheck {
         List<Line> lines = new ArrayList<>();
         for (StudentKey student : students) {
             progress.at(batch.submission(student).student().name(), lines.size(), students.size());
-            List<String> said = new ArrayList<>();
+            List<Message> said = new ArrayList<>();
             for (Map.Entry<String, Path> file : built(building, student, taken, said).entrySet()) {
                 said(file.getKey(), file.getValue(), folders.of(student))
                         .ifPresent(said::add);
@@ -196,17 +196,17 @@ public final class BundleCheck {
 
     /** One that cannot be built now leaves the others. */
     private static Map<String, Path> built(Building building, StudentKey student, Set<String> taken,
-            List<String> said) {
+            List<Message> said) {
         try {
             return building.build(student, taken).files();
         } catch (Problem e) {
-            said.add(e.getMessage());
+            said.add(e.said());
             return Map.of();
         }
     }
 
     /** @param own the folder that the student has, where there are such folders */
-    private Optional<String> said(String name, Path ours, String own) throws Problem, IOException {
+    private Optional<Message> said(String name, Path ours, String own) throws Problem, IOException {
         String within = own + "/" + name;
         List<String> places = files.keySet()
                 .stream()
@@ -218,15 +218,15 @@ public final class BundleCheck {
             for (String other : places) {
                 there = isSame(ours, files.get(other), name) ? there : files.get(other);
             }
-            return isSame(ours, there, name) ? Optional.empty() : Optional.of(name + " says something else now.");
+            return isSame(ours, there, name) ? Optional.empty() : Optional.of(Message.of(BundleCheck.class, "saysOther", name));
         }
         for (Map.Entry<String, Path> other : files.entrySet()) {
             if (!met.contains(other.getKey()) && isSame(ours, other.getValue(), name)) {
                 met.add(other.getKey());
-                return Optional.of(name + " is called " + other.getKey() + " there.");
+                return Optional.of(Message.of(BundleCheck.class, "calledOther", name, other.getKey()));
             }
         }
-        return Optional.of(name + " is missing.");
+        return Optional.of(Message.of(BundleCheck.class, "missing", name));
     }
 
     private boolean isSame(Path ours, Path there, String name) throws IOException {
@@ -269,15 +269,17 @@ public final class BundleCheck {
         }
     }
 
-    private static List<String> row(GradeSheet ours, GradeSheet there, StudentKey student) {
+    private static List<Message> row(GradeSheet ours, GradeSheet there, StudentKey student) {
         List<GradeSheet.Cell> row = there.row(student);
         if (row.isEmpty()) {
-            return List.of("The grade sheet has no row for " + student + ".");
+            return List.of(Message.of(BundleCheck.class, "noRow", student));
         }
         return ours.row(student)
                 .stream()
                 .filter(c -> !row.contains(c))
-                .map(c -> "The grade sheet has another " + (c.heading().isEmpty() ? "cell" : c.heading()) + ".")
+                .map(c -> c.heading().isEmpty()
+                        ? Message.of(BundleCheck.class, "otherCell")
+                        : Message.of(BundleCheck.class, "otherIn", c.heading()))
                 .toList();
     }
 }

@@ -210,18 +210,17 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     /** Why the sheet cannot be filled in when the batch is handed back, with what can be done; empty where it can. */
-    public Optional<String> sheetRefusal() {
+    public Optional<Message> sheetRefusal() {
         return said.sheetRefusal();
     }
 
     /** What is odd about a mark scheme beside the sheet: that their maxima differ; empty where nothing is. */
-    public Optional<String> remarkOn(MarkScheme scheme) {
+    public Optional<Message> remarkOn(MarkScheme scheme) {
         return said.sheet()
                 .flatMap(GradeSheet::maximum)
                 .filter(most -> most.compareTo(scheme.maximum()) != 0)
-                .map(most -> "The mark scheme comes to " + Criterion.words(scheme.maximum())
-                        + ", and the grade sheet has a maximum of " + Criterion.words(most)
-                        + ". Check which is meant; the mark scheme can be changed in its place.");
+                .map(most -> Message.of(CollectPlan.class, "otherMaximum", Criterion.words(scheme.maximum()),
+                        Criterion.words(most)));
     }
 
     /** The rule in force: by hand, known and fitting, or learnt. */

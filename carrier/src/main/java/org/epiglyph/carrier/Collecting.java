@@ -164,7 +164,7 @@ public final class Collecting {
 
     private Document document(Item item) {
         Storing.Stored file = stored.get(ids.get(item));
-        Pages pages = file.failure().<Pages>map(Pages.None::new).orElseGet(Pages.Awaited::new);
+        Pages pages = file.failure().<Pages>map(why -> new Pages.None(why)).orElseGet(Pages.Awaited::new);
         return new Document(ids.get(item), item.path(), file.original().sha256(), file.original().bytes(), pages,
                 evidence(item));
     }

@@ -44,8 +44,8 @@ public final class Enclosing {
             try (InputStream bytes = Files.newInputStream(file)) {
                 stored = new Originals(workspace.folder()).store(id, name, bytes);
             }
-            Document document = new Document(id, name, stored.sha256(), stored.bytes(), new Pages.None(""),
-                    "enclosed by you");
+            Document document = new Document(id, name, stored.sha256(), stored.bytes(), new Pages.None(),
+                    Message.of(Enclosing.class, "byYou").inWords());
             workspace.edit(
                     new Edit.Together(students.stream().<Edit>map(s -> new Edit.Enclose(s, document)).toList()));
         } catch (IOException e) {

@@ -115,16 +115,16 @@ public final class HandingBack {
         try {
             return work.run();
         } catch (Problem e) {
-            return new Outcome.Failed(student, e.getMessage());
+            return new Outcome.Failed(student, e.said());
         } catch (EditRefused e) {
             return new Outcome.Failed(student,
-                    "It may have arrived, but its receipt could not be saved: " + e.getMessage());
+                    Message.of(HandingBack.class, "receiptNotSaved", e.said()));
         } catch (java.util.concurrent.CancellationException e) {
             throw e;
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
             LOG.error("A student's work could not be handed back", e);
             return new Outcome.Failed(student,
-                    "This student's work could not be handed back because of a fault in the program. Nothing was sent; the log has the details.");
+                    Message.of(HandingBack.class, "fault"));
         }
     }
 
@@ -137,7 +137,7 @@ public final class HandingBack {
     static Optional<Outcome> unsealed(Batch batch, StudentKey student) {
         return batch.submission(student).sealed()
                 ? Optional.empty()
-                : Optional.of(new Outcome.Failed(student, "It is not sealed. Seal it, then hand it back."));
+                : Optional.of(new Outcome.Failed(student, Message.of(HandingBack.class, "notSealed")));
     }
 
     /** Asks where an original has changed since it was received, unless that was asked before. */
@@ -155,8 +155,7 @@ public final class HandingBack {
                 .toList();
         return marked.isEmpty() || choices.accepts(student, Outcome.Doubt.CERTIFIED)
                 ? Optional.empty()
-                : Optional.of(new Outcome.Asked(student, Outcome.Doubt.CERTIFIED, String.join(", ", marked)
-                        + ": its author has certified it against any change, and a mark breaks that. Hand it back all the same, or take the marks off it."));
+                : Optional.of(new Outcome.Asked(student, Outcome.Doubt.CERTIFIED, Message.of(HandingBack.class, "certified", String.join(", ", marked))));
     }
 
     private static Optional<Outcome> changed(Workspace workspace, StudentKey student, Choices choices) {
@@ -167,8 +166,7 @@ public final class HandingBack {
         return changed.isEmpty() || isAccepted(workspace.batch().submission(student), changed)
                 ? Optional.empty()
                 : Optional.of(new Outcome.Asked(student, Outcome.Doubt.ORIGINAL_CHANGED,
-                        "What was received has changed on this disk: " + String.join(", ", changed)
-                                + ". Restore it from a copy, or hand it back as it is now."));
+                        Message.of(HandingBack.class, "originalsChanged", String.join(", ", changed))));
     }
 
     /** True if the look-over found just this, and the marker lets it stand. */
@@ -330,9 +328,16 @@ public final class HandingBack {
         }
 
         private String noted(HeldRecord held) {
-            return "Before, the record held " + held.score().map(Criterion::words).orElse("no score")
-                    + held.at().map(at -> " of " + WHEN.format(at.atZone(workspace.batch().task().zone()))).orElse("")
-                    + (held.comment().isBlank() ? "." : ": " + held.comment().strip());
+            Message score = held.score()
+                    .map(s -> Message.words(Criterion.words(s)))
+                    .orElseGet(() -> Message.of(HandingBack.class, "noScore"));
+            Message what = held.at()
+                    .map(at -> Message.of(HandingBack.class, "heldAt", score,
+                            WHEN.format(at.atZone(workspace.batch().task().zone()))))
+                    .orElseGet(() -> Message.of(HandingBack.class, "held", score));
+            return held.comment().isBlank()
+                    ? what.inWords() + "."
+                    : what.inWords() + ": " + held.comment().strip();
         }
 
         private Outcome deliver(RecordClient.Parcel parcel, Building.Built built) throws Problem {

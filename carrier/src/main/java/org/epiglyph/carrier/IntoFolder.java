@@ -50,7 +50,7 @@ final class IntoFolder {
     private final Path folder;
     private final Batch batch;
     private final List<StudentKey> students;
-    private final List<String> notes = new ArrayList<>();
+    private final List<Message> notes = new ArrayList<>();
 
     /** @param students whose work goes; what is not sealed by now stays */
     IntoFolder(Workspace workspace, Clock clock, Choices choices, Path folder, List<StudentKey> students) {
@@ -66,7 +66,7 @@ final class IntoFolder {
         List<Outcome> outcomes = new ArrayList<>();
         Map<StudentKey, Building.Built> built = build(outcomes, progress);
         if (built.isEmpty()) {
-            return new Report(outcomes, List.of("Nobody's work went, so nothing was written."));
+            return new Report(outcomes, List.of(Message.of(IntoFolder.class, "nothingWent")));
         }
         Path zip = writeAll(built);
         Instant now = clock.instant();
@@ -153,8 +153,7 @@ final class IntoFolder {
             }
             Path first = places.values().iterator().next();
             if (number > 1) {
-                notes.add("There was a hand-back in the folder already, so this one is in " + first.getFileName()
-                        + ".");
+                notes.add(Message.of(IntoFolder.class, "thereAlready", first.getFileName()));
             }
             return first;
         } catch (IOException e) {

@@ -59,7 +59,7 @@ public final class LetterSending {
         record Lacks(StudentKey student, List<String> slots) implements Fate {}
 
         /** It did not go; what and why, with the remedy. */
-        record Failed(StudentKey student, String why) implements Fate {}
+        record Failed(StudentKey student, Message why) implements Fate {}
     }
 
     /**
@@ -92,14 +92,14 @@ public final class LetterSending {
     /** Writes letters as .eml files into a folder, where none is written over. */
     public List<Fate> toFolder(Path folder, LetterText text, List<StudentKey> students, boolean again,
             Progress progress) throws Problem {
-        return all(text, students, again, progress, "as a file",
+        return all(text, students, again, progress, Message.of(LetterSending.class, "asFile").inWords(),
                 (letter, at) -> LetterFile.write(letter, sender, at, folder));
     }
 
     /** Sends letters by a mail service. */
     public List<Fate> byMail(MailService service, LetterText text, List<StudentKey> students, boolean again,
             Progress progress) throws Problem {
-        return all(text, students, again, progress, "by mail", (letter, at) -> service.send(letter, sender, at));
+        return all(text, students, again, progress, Message.of(LetterSending.class, "byMail").inWords(), (letter, at) -> service.send(letter, sender, at));
     }
 
     private interface Way {
@@ -137,7 +137,7 @@ public final class LetterSending {
         try {
             workspace.edit(new Edit.LogLetter(student, sent));
         } catch (EditRefused e) {
-            return new Fate.Failed(student, "It was not sent, since it could not be noted: " + e.getMessage());
+            return new Fate.Failed(student, Message.of(LetterSending.class, "notNoted", e.said()));
         }
         try {
             way.send(letter, at);
@@ -147,7 +147,7 @@ public final class LetterSending {
         } catch (MailService.Uncertain | EditRefused e) {
             return new Fate.MayHaveGone(student, sent);
         } catch (Problem e) {
-            return struck(student, letter, e.getMessage());
+            return struck(student, letter, e.said());
         } catch (CancellationException e) {
             throw e;
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
@@ -156,7 +156,7 @@ public final class LetterSending {
         }
     }
 
-    private Fate struck(StudentKey student, Letter letter, String why) {
+    private Fate struck(StudentKey student, Letter letter, Message why) {
         try {
             workspace.edit(new Edit.StrikeLetter(student, letter.digest()));
         } catch (EditRefused e) {

@@ -2,6 +2,7 @@ package org.epiglyph.carrier;
 
 import java.math.BigDecimal;
 import java.util.List;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.exchange.record.HeldRecord;
@@ -18,9 +19,9 @@ public sealed interface Outcome {
     /**
      * The destination has it; the receipt is the proof.
      *
-     * @param leftOut documents that could not be built and so did not go, or whose signatures were lost, each in a sentence
+     * @param leftOut documents that could not be built and so did not go, or whose signatures were lost
      */
-    record Done(StudentKey student, Receipt receipt, List<String> leftOut) implements Outcome {
+    record Done(StudentKey student, Receipt receipt, List<Message> leftOut) implements Outcome {
         public Done {
             leftOut = List.copyOf(leftOut);
         }
@@ -30,10 +31,10 @@ public sealed interface Outcome {
     record AlreadyThere(StudentKey student, Receipt receipt) implements Outcome {}
 
     /** It was not handed back; what and why, with the remedy. */
-    record Failed(StudentKey student, String why) implements Outcome {}
+    record Failed(StudentKey student, Message why) implements Outcome {}
 
     /** It was not handed back, since the marker is asked first. */
-    record Asked(StudentKey student, Doubt doubt, String why) implements Outcome {}
+    record Asked(StudentKey student, Doubt doubt, Message why) implements Outcome {}
 
     /**
      * It was not handed back, since somebody else has changed the record meanwhile.

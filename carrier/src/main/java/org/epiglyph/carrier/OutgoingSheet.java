@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
@@ -30,7 +31,7 @@ import org.epiglyph.workspace.BatchFolder;
  * @param form  the sheet whose cells were filled, which says what its columns are
  * @param notes what the marker must know, each in a sentence
  */
-record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<String> notes) {
+record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<Message> notes) {
     private static final int PERCENT_PLACES = 2;
     /** Headings under which a sheet takes the result in percent. */
     private static final List<String> PERCENT = List.of("percent", "percentage", "%");
@@ -52,8 +53,7 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<String> no
             return new OutgoingSheet("grade-sheet." + ending, form.with(filled), form, List.of());
         } catch (Problem e) {
             return new OutgoingSheet("grade-sheet.csv", own.with(filled), own,
-                    List.of("The received grade sheet could not be filled: " + e.getMessage()
-                            + " The scores are in a sheet of the program's own, which was written in its place."));
+                    List.of(Message.of(OutgoingSheet.class, "notFilled", e.said())));
         }
     }
 
@@ -90,7 +90,7 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<String> no
             }
         }
         Optional<String> words = columns.contains(Profile.Column.POINTER)
-                ? Optional.of("The remarks are in the marked documents.")
+                ? Optional.of(Message.of(OutgoingSheet.class, "pointer").inWords())
                 : Optional.of(Feedback.text(batch, submission))
                         .filter(_ -> columns.contains(Profile.Column.FEEDBACK));
         return new GradeSheet.Filled(
@@ -101,6 +101,6 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<String> no
 
     /** The sheet, read back from the bytes as they go out. */
     GradeSheet readBack() throws Problem {
-        return form.sameForm(SheetFile.read(bytes, "The grade sheet that goes out"));
+        return form.sameForm(SheetFile.read(bytes, Message.of(OutgoingSheet.class, "goingOut").inWords()));
     }
 }

@@ -45,7 +45,6 @@ import org.slf4j.LoggerFactory;
 public final class Planning {
     private static final Logger LOG = LoggerFactory.getLogger(Planning.class);
     private static final int LARGEST_SHEET = 20 << 20;
-    private static final String READING = "Reading the files";
 
     private Planning() {}
 
@@ -93,7 +92,7 @@ public final class Planning {
 
     private static Optional<GradeSheet> sheet(RecordClient client, String taskId) throws Problem {
         return client.abilities().contains(Ability.GRADE_SHEET)
-                ? Optional.of(GradeSheet.read(client.gradeSheet(taskId), "The record's grade sheet"))
+                ? Optional.of(GradeSheet.read(client.gradeSheet(taskId), Message.of(Planning.class, "recordSheet").inWords()))
                 : Optional.empty();
     }
 
@@ -113,7 +112,7 @@ public final class Planning {
      */
     public static CollectPlan fromRecord(RecordClient client, String taskId, Optional<Path> again, Progress progress)
             throws Problem {
-        progress.at("Asking the record service", 0, 0);
+        progress.at(Message.of(Planning.class, "asking").inWords(), 0, 0);
         Task task = client.task(taskId);
         Roster roster = client.roster(taskId);
         List<StudentAnswer> answers = again.isPresent() ? answers(client, taskId) : List.of();
@@ -129,7 +128,7 @@ public final class Planning {
                 client.batch(taskId, archive, bytes -> progress.at("Downloading", bytes, 0));
             }
             source = FileSource.open(hasFiles ? List.of(archive) : List.of(), Optional.empty(),
-                    _ -> progress.at(READING, 0, 0));
+                    _ -> progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0));
             CollectPlan plan = new CollectPlan(new PlanGround(task, source, new Origin(client.address(), taskId),
                     Optional.of(roster), byPath, sheet, Optional.empty(), earlier(again, source, progress), answers,
                     List.of(), download));
@@ -160,8 +159,8 @@ public final class Planning {
      * @throws Problem where nothing can be read, or the sheet that was named cannot
      */
     public static CollectPlan fromFiles(FromFiles from, Optional<Path> again, Progress progress) throws Problem {
-        progress.at(READING, 0, 0);
-        FileSource source = FileSource.open(from.places(), from.encoding(), _ -> progress.at(READING, 0, 0));
+        progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0);
+        FileSource source = FileSource.open(from.places(), from.encoding(), _ -> progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0));
         boolean planned = false;
         try {
             CollectPlan plan = new CollectPlan(ground(from, source, earlier(again, source, progress)));
@@ -278,7 +277,7 @@ public final class Planning {
         Map<ReceivedFile, String> digests = new IdentityHashMap<>();
         int done = 0;
         for (ReceivedFile file : source.files()) {
-            progress.at("Comparing with what was collected before", done++, source.files().size());
+            progress.at(Message.of(Planning.class, "comparing").inWords(), done++, source.files().size());
             if (known.contains(file.path())) {
                 digests.put(file, digest(file));
             }

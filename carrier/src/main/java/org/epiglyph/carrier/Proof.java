@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.FutureTask;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
@@ -30,7 +31,7 @@ import org.epiglyph.workspace.BatchFolder;
  * @param trouble  what will not go or must be known, each in a sentence
  */
 public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Result result, String feedback,
-        List<GradeSheet.Cell> row, List<String> trouble) {
+        List<GradeSheet.Cell> row, List<Message> trouble) {
     public Proof {
         files = List.copyOf(files);
         row = List.copyOf(row);

@@ -1,14 +1,15 @@
 package org.epiglyph.carrier;
 
 import java.util.List;
+import org.epiglyph.core.Message;
 
 /**
  * What a hand-back came to.
  *
  * @param outcomes what became of each sealed submission, in roster order
- * @param notes    what else the marker must know, in whole sentences
+ * @param notes    what else the marker must know
  */
-public record Report(List<Outcome> outcomes, List<String> notes) {
+public record Report(List<Outcome> outcomes, List<Message> notes) {
     public Report {
         outcomes = List.copyOf(outcomes);
         notes = List.copyOf(notes);

@@ -4,6 +4,7 @@ import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.exchange.archive.ReceivedFile;
 
 /**
@@ -11,7 +12,7 @@ import org.epiglyph.exchange.archive.ReceivedFile;
  * is told apart from a failure of the disk that is written to.
  */
 final class SourceStream extends FilterInputStream {
-    private Optional<String> failure = Optional.empty();
+    private Optional<Message> failure = Optional.empty();
 
     SourceStream(ReceivedFile file) {
         super(InputStream.nullInputStream());
@@ -23,7 +24,7 @@ final class SourceStream extends FilterInputStream {
     }
 
     /** Why the source could not be read to its end, in a sentence with the remedy. */
-    Optional<String> failure() {
+    Optional<Message> failure() {
         return failure;
     }
 
@@ -46,7 +47,7 @@ final class SourceStream extends FilterInputStream {
     }
 
     private int fail(IOException e) {
-        failure = Optional.of("The file could not be read to its end: " + e.getMessage() + ". Ask for it again.");
+        failure = Optional.of(Message.of(SourceStream.class, "cutShort", e.getMessage()));
         return -1;
     }
 }

@@ -12,6 +12,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
+import org.epiglyph.core.Message;
 import org.epiglyph.exchange.archive.PathCheck;
 import org.epiglyph.exchange.archive.ReceivedFile;
 import org.epiglyph.workspace.Originals;
@@ -33,7 +34,7 @@ final class Storing {
      *
      * @param failure why the source could not be read to its end; what could be read is stored
      */
-    record Stored(Originals.Stored original, Optional<String> failure) {}
+    record Stored(Originals.Stored original, Optional<Message> failure) {}
 
     void add(String id, ReceivedFile file) {
         jobs.add(new Job(id, file));

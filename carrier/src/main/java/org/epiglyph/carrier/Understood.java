@@ -34,7 +34,7 @@ record Understood(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
      * @param typed        students; they join those of a record or sheet
      * @param rule         by hand; empty to learn it from the names
      */
-    record Said(Task task, Optional<GradeSheet> sheet, Optional<String> sheetRefusal, List<Student> typed,
+    record Said(Task task, Optional<GradeSheet> sheet, Optional<Message> sheetRefusal, List<Student> typed,
             Optional<FilingRule> rule) {
         Said {
             typed = List.copyOf(typed);

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.documents.MarkedPdf;
@@ -26,7 +27,7 @@ class BundleCheckTest extends HandedBackFixture {
         assertThat(checked(profile, out).isSame()).isTrue();
         assertThat(checked(profile, out.resolve("handed-back.zip")).isSame()).as("the zip alone").isTrue();
         assertThat(checked(Profile.USUAL, out).lines()).singleElement()
-                .satisfies(l -> assertThat(l.said()).contains("K-1_work_marked.pdf says something else now."));
+                .satisfies(l -> assertThat(l.said()).extracting(Message::inWords).contains("K-1_work_marked.pdf says something else now."));
     }
 
     @Test
@@ -39,7 +40,7 @@ class BundleCheckTest extends HandedBackFixture {
                 new String(files.get("grade-sheet.csv"), StandardCharsets.UTF_8).replace(",7,", ",8,"));
         Profile profile = Profile.USUAL.withSheet(Profile.Sheet.TEXT);
         BundleCheck.Found found = checked(profile, loose);
-        assertThat(found.lines().getFirst().said()).containsExactly(
+        assertThat(found.lines().getFirst().said()).extracting(Message::inWords).containsExactly(
                 "K-1_work_marked.pdf is called other name.pdf there.", "K-1_work_feedback.txt is missing.",
                 "The grade sheet has another score.");
         assertThat(found.notOurs()).containsExactly("holiday.txt");
@@ -49,7 +50,7 @@ class BundleCheckTest extends HandedBackFixture {
             workspace.edit(new Edit.Seal(ADA));
         }
         Files.move(loose.resolve("other name.pdf"), loose.resolve("K-1_work_marked.pdf"));
-        assertThat(checked(profile, loose).lines().getFirst().said())
+        assertThat(checked(profile, loose).lines().getFirst().said()).extracting(Message::inWords)
                 .contains("K-1_work_marked.pdf says something else now.");
         assertThatThrownBy(() -> checked(profile, folder.resolve("nowhere"))).isInstanceOf(Problem.class);
     }

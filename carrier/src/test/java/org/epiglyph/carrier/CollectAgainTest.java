@@ -202,7 +202,7 @@ class CollectAgainTest extends CollectFixture {
                     new java.io.ByteArrayInputStream("changed".getBytes()));
             workspace.edit(new Edit.AttachFile(ADA,
                     new Attached(received.id(), new Document("a1", "K-1_plan.odt", stored.sha256(),
-                            stored.bytes(), new Pages.None(""), "attached by you"))));
+                            stored.bytes(), new Pages.None(), "attached by you"))));
             workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
             workspace.edit(new Edit.Seal(ADA));
             new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"), Progress.NONE);

@@ -27,6 +27,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import javax.imageio.ImageIO;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Pages;
@@ -44,9 +45,9 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.record.Ability;
 import org.epiglyph.exchange.record.RecordClient;
+import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -242,7 +243,7 @@ class JourneyTest {
             });
             assertThat(handingBack.toRecord(client, "t", Progress.NONE).outcomes()).satisfiesExactly(
                     o -> assertThat(o).isInstanceOf(Outcome.Done.class),
-                    o -> assertThat(o).isEqualTo(new Outcome.Failed(BAO, "The network is gone.")));
+                    o -> assertThat(o).isEqualTo(new Outcome.Failed(BAO, Message.words("The network is gone."))));
             assertThat(handingBack.toRecord(client, "t", Progress.NONE).outcomes()).satisfiesExactly(
                     o -> assertThat(o).isInstanceOf(Outcome.AlreadyThere.class),
                     o -> assertThat(o).isInstanceOf(Outcome.Failed.class));

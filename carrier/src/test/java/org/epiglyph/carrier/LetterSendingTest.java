@@ -95,7 +95,7 @@ class LetterSendingTest {
         assertThat(fates).satisfiesExactly(f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
                 f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
                 f -> assertThat(f).isInstanceOf(LetterSending.Fate.NoAddress.class),
-                f -> assertThat(((LetterSending.Fate.Failed) f).why()).contains("no mail address"));
+                f -> assertThat(((LetterSending.Fate.Failed) f).why().inWords()).contains("no mail address"));
         MimeMessage[] received = mail.getReceivedMessages();
         assertThat(received).hasSize(2);
         assertThat(received[0].getAllRecipients()).hasSize(1);

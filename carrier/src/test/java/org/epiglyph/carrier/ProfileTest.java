@@ -113,7 +113,7 @@ class ProfileTest extends HandedBackFixture {
                     new PagePoint(200, 500))));
             workspace.edit(new Edit.Seal(ADA));
             assertThat(handingBack.toFolder(folder.resolve("stopped"), Progress.NONE).outcomes()).singleElement()
-                    .satisfies(o -> assertThat(((Outcome.Failed) o).why()).contains("marker about the range"));
+                    .satisfies(o -> assertThat(((Outcome.Failed) o).why().inWords()).contains("marker about the range"));
             assertThat(folder.resolve("stopped/handed-back.zip")).doesNotExist();
             workspace.edit(new Edit.OpenAgain(ADA));
             workspace.edit(new Edit.RemoveMark(ADA, "n9"));
@@ -138,7 +138,7 @@ class ProfileTest extends HandedBackFixture {
                     new Choices("Marker", false, Profile.USUAL.withSheet(sheet), Map.of()))
                     .toFolder(folder.resolve("stopped"), Progress.NONE)
                     .outcomes()).singleElement()
-                    .satisfies(o -> assertThat(((Outcome.Failed) o).why()).contains("weigh this that again"));
+                    .satisfies(o -> assertThat(((Outcome.Failed) o).why().inWords()).contains("weigh this that again"));
         }
         assertThat(FeedbackPages.words(Files.writeString(folder.resolve("s.html"), "<p>this &amp; that</p>")))
                 .isEqualTo("this & that");

@@ -120,8 +120,8 @@ final class CollectCommand implements Callable<Integer> {
                 ? Phrasebook.EMPTY
                 : PhraseFile.read(OptionFile.bytes(phrasebook), phrasebook.toString(), marks);
         plan.sheetRefusal()
-                .ifPresent(r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r));
-        plan.remarkOn(marks).ifPresent(System.err::println);
+                .ifPresent(r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r.inWords()));
+        plan.remarkOn(marks).ifPresent(r -> System.err.println(r.inWords()));
         if (again) {
             try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
                 Collecting.into(plan, workspace, Progress.NONE);

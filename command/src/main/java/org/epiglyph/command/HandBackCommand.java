@@ -100,7 +100,7 @@ final class HandBackCommand implements Callable<Integer> {
                     ? handingBack.toFolder(way.folder, students(workspace), Progress.NONE)
                     : toRecord(workspace, handingBack);
             report.outcomes().forEach(this::say);
-            report.notes().forEach(said::note);
+            report.notes().forEach(n -> said.note(n.inWords()));
             said.end();
             return report.isWhole() ? 0 : 1;
         } catch (Problem e) {
@@ -195,7 +195,7 @@ final class HandBackCommand implements Callable<Integer> {
         switch (outcome) {
             case Outcome.Done(var _, var receipt, var leftOut) -> {
                 said.done(student, "handed back", "receipt " + receipt.id());
-                leftOut.forEach(l -> said.not(student, "not all of it went", l));
+                leftOut.forEach(l -> said.not(student, "not all of it went", l.inWords()));
             }
             case Outcome.AlreadyThere(var _, var receipt) ->
                 said.done(student, "was there already", "receipt " + receipt.id());
@@ -203,8 +203,8 @@ final class HandBackCommand implements Callable<Integer> {
                     "Somebody else has changed the record; it holds the score "
                             + theirs.score().map(Criterion::words).orElse("none") + " (--over-others)");
             case Outcome.TheirsStand _ -> said.done(student, "left as somebody else has put it into the record", "");
-            case Outcome.Failed(var _, String why) -> said.not(student, NOT, why);
-            case Outcome.Asked(var _, var doubt, String why) -> said.not(student, NOT, why + switch (doubt) {
+            case Outcome.Failed(var _, var why) -> said.not(student, NOT, why.inWords());
+            case Outcome.Asked(var _, var doubt, var why) -> said.not(student, NOT, why.inWords() + switch (doubt) {
                 case ORIGINAL_CHANGED -> " (--accept-changed-originals)";
                 case CERTIFIED -> " (--break-certification)";
             });

@@ -132,7 +132,7 @@ final class LettersCommand implements Callable<Integer> {
             case LetterSending.Fate.NoAddress _ -> said.not(student, "not written", "There is no mail address.");
             case LetterSending.Fate.Lacks(var _, var slots) -> said.not(student, "not written",
                     "There is nothing to say for " + String.join(", ", slots) + ".");
-            case LetterSending.Fate.Failed(var _, String why) -> said.not(student, "not written", why);
+            case LetterSending.Fate.Failed(var _, var why) -> said.not(student, "not written", why.inWords());
         }
     }
 }

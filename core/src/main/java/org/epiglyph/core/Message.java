@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.MissingResourceException;
 import java.util.ResourceBundle;
+import java.util.stream.Collectors;
 
 /**
  * What is to be said, as a value: which sentence, and what goes into its gaps. It is put into words where somebody reads it; nothing is
@@ -43,6 +44,22 @@ public record Message(String bundle, String key, List<Object> values) {
     public String inWords() {
         Object[] said = values.stream().map(v -> v instanceof Message m ? m.inWords() : v).toArray();
         return new MessageFormat(pattern(), Locale.ENGLISH).format(said);
+    }
+
+    /** The words, so that a message shows nothing else wherever it is put into a sentence. */
+    @Override
+    public String toString() {
+        return inWords();
+    }
+
+    /** Several messages, one behind the other. */
+    public static String inWords(List<Message> said) {
+        return said.stream().map(Message::inWords).filter(w -> !w.isEmpty()).collect(Collectors.joining(" "));
+    }
+
+    /** False where this version of the program has no words for it, as for a message kept by another version. */
+    public boolean isKnown() {
+        return bundle.isEmpty() || !pattern().equals("!" + key + "!");
     }
 
     private String pattern() {

@@ -70,7 +70,7 @@ class SlowPageTest {
             Originals.Stored slow = batch.store("d1", "slow.pdf", new ByteArrayInputStream(nestedForms()));
             batch.add(new Student(new StudentKey("K-1"), "Ada", "Slow", ""),
                     List.of(new HandIn(1, Optional.empty(), "", List
-                            .of(new Document("d1", "slow.pdf", slow.sha256(), slow.bytes(), new Pages.Ready(1, "", ""),
+                            .of(new Document("d1", "slow.pdf", slow.sha256(), slow.bytes(), new Pages.Ready(1, ""),
                                     "test")))));
             batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                     MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);

@@ -5,6 +5,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.documents.rendition.Rendition;
 import org.epiglyph.documents.rendition.Renditions;
@@ -41,22 +43,18 @@ public final class Intake {
         try {
             return examined(file, rendition, password);
         } catch (StackOverflowError e) {
-            return new Pages.None(
-                    "The file is nested deeper than can be read. Open it in another program, or ask the student for a PDF.");
+            return new Pages.None(Message.of(Intake.class, "tooDeep"));
         } catch (RuntimeException e) {
             LoggerFactory.getLogger(Intake.class).error("A received file meets a fault of the program", e);
-            return new Pages.None(
-                    "The file is in an unusual format and cannot be read here. Open it in another program; it can still be scored.");
+            return new Pages.None(Message.of(Intake.class, "unusual"));
         } catch (OutOfMemoryError e) {
-            return new Pages.None(
-                    "The file is made in a way that takes more memory than there is. Ask the student for a smaller one.");
+            return new Pages.None(Message.of(Intake.class, "tooLarge"));
         } catch (IOException e) {
             if (!canWrite(rendition)) {
                 throw e;
             }
             LoggerFactory.getLogger(Intake.class).info("A received file cannot be read", e);
-            return new Pages.None(
-                    "The file is broken or in an unusual format and cannot be read. Ask the student for it again.");
+            return new Pages.None(Message.of(Intake.class, "broken"));
         }
     }
 
@@ -76,7 +74,7 @@ public final class Intake {
     private static Pages examined(Path file, Path rendition, Optional<String> password) throws IOException {
         byte[] head = Renditions.head(file, HEAD);
         if (head.length == 0) {
-            return new Pages.None("The file is empty. Ask the student for it again.");
+            return new Pages.None(Message.of(Intake.class, "empty"));
         }
         if (new String(head, StandardCharsets.ISO_8859_1).contains("%PDF-")) {
             return PdfIntake.examine(file, rendition, password);
@@ -85,15 +83,15 @@ public final class Intake {
         try {
             return Renditions.make(file, head, rendition)
                     .<Pages>map(r -> ready(r, rendition))
-                    .orElseGet(() -> new Pages.None("No pages can be made of " + Renditions.kind(head)
-                            + ". Open it in another program; it can still be scored."));
+                    .orElseGet(() -> new Pages.None(Message.of(Intake.class, "noPages", Renditions.kind(head))));
         } catch (Unreadable e) {
             LoggerFactory.getLogger(Intake.class).info("A received file gives no pages", e.getCause());
-            return new Pages.None(e.getMessage());
+            return new Pages.None(e.why());
         }
     }
 
     private static Pages ready(Rendition made, Path rendition) {
-        return new Pages.Ready(made.pages(), rendition.getFileName().toString(), made.note());
+        return new Pages.Ready(made.pages(), rendition.getFileName().toString(), made.notes(),
+                Set.of());
     }
 }

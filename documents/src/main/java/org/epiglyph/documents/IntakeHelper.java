@@ -8,9 +8,12 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintStream;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 
 /**
@@ -78,19 +81,22 @@ final class IntakeHelper {
                     out.writeByte(READY);
                     out.writeInt(ready.count());
                     out.writeUTF(ready.rendition());
-                    out.writeUTF(cut(ready.note()));
+                    out.writeInt(ready.notes().size());
+                    for (Message note : ready.notes()) {
+                        write(note, out);
+                    }
                     out.writeInt(ready.traits().size());
                     for (Pages.Trait trait : ready.traits()) {
                         out.writeInt(trait.ordinal());
                     }
                 }
-                case Pages.None(String why) -> {
+                case Pages.None(Message why) -> {
                     out.writeByte(NONE);
-                    out.writeUTF(cut(why));
+                    write(why, out);
                 }
-                case Pages.Locked(String why) -> {
+                case Pages.Locked(Message why) -> {
                     out.writeByte(LOCKED);
-                    out.writeUTF(cut(why));
+                    write(why, out);
                 }
                 case Pages.Awaited() -> throw new IllegalStateException("An answer that says nothing");
             }
@@ -103,12 +109,46 @@ final class IntakeHelper {
         /** @throws IOException where the disk failed, or the answer is none */
         static Pages read(DataInputStream in) throws IOException {
             return switch (in.readByte()) {
-                case READY -> new Pages.Ready(in.readInt(), in.readUTF(), in.readUTF(), traits(in));
-                case NONE -> new Pages.None(in.readUTF());
-                case LOCKED -> new Pages.Locked(in.readUTF());
+                case READY -> new Pages.Ready(in.readInt(), in.readUTF(), messages(in), traits(in));
+                case NONE -> new Pages.None(message(in));
+                case LOCKED -> new Pages.Locked(message(in));
                 case DISK -> throw new DiskFailed();
                 default -> throw new IOException("An answer that is none");
             };
+        }
+
+        private static void write(Message message, DataOutputStream out) throws IOException {
+            out.writeUTF(message.bundle());
+            out.writeUTF(message.key());
+            out.writeInt(message.values().size());
+            for (Object value : message.values()) {
+                out.writeBoolean(value instanceof Message);
+                if (value instanceof Message within) {
+                    write(within, out);
+                } else {
+                    out.writeUTF(cut(String.valueOf(value)));
+                }
+            }
+        }
+
+        private static Message message(DataInputStream in) throws IOException {
+            String bundle = in.readUTF();
+            String key = in.readUTF();
+            List<Object> values = new ArrayList<>();
+            int count = in.readInt();
+            for (int i = 0; i < count; i++) {
+                values.add(in.readBoolean() ? message(in) : in.readUTF());
+            }
+            return new Message(bundle, key, values);
+        }
+
+        private static List<Message> messages(DataInputStream in) throws IOException {
+            List<Message> messages = new ArrayList<>();
+            int count = in.readInt();
+            for (int i = 0; i < count; i++) {
+                messages.add(message(in));
+            }
+            return messages;
         }
 
         private static Set<Pages.Trait> traits(DataInputStream in) throws IOException {

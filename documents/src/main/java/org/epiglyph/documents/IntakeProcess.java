@@ -15,6 +15,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.documents.rendition.Renditions;
 import org.epiglyph.places.TemporaryFolder;
@@ -79,8 +80,8 @@ public final class IntakeProcess implements AutoCloseable {
             throw new IOException("Stopped while a file was looked at");
         }
         return answer.orElseGet(() -> new Pages.None(lastEnd == OUT_OF_MEMORY
-                ? "The file is made in a way that takes more memory than there is. Ask the student for a smaller one."
-                : "The file crashes the program that reads it. Open it in another program, or ask the student for a PDF."));
+                ? Message.of(Intake.class, "tooLarge")
+                : Message.of(IntakeProcess.class, "crashed")));
     }
 
     /** @return empty where the process ended over it */
@@ -120,12 +121,10 @@ public final class IntakeProcess implements AutoCloseable {
                 return Optional.of(answer.get(TICK_MILLIS, TimeUnit.MILLISECONDS));
             } catch (TimeoutException e) {
                 if (System.nanoTime() - until > 0) {
-                    return Optional.of(new Pages.None(
-                            "The file takes too long to read. Open it in another program, or ask the student for a PDF."));
+                    return Optional.of(new Pages.None(Message.of(IntakeProcess.class, "tooSlow")));
                 }
                 if (written(part) > MOST_WRITTEN) {
-                    return Optional.of(new Pages.None(
-                            "The file becomes far too large when its pages are made. Open it in another program, or ask the student for a PDF."));
+                    return Optional.of(new Pages.None(Message.of(IntakeProcess.class, "grows")));
                 }
             } catch (ExecutionException e) {
                 if (e.getCause() instanceof IntakeHelper.DiskFailed disk) {

@@ -15,15 +15,13 @@ import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.documents.rendition.Rendition;
 
 /** Looks at a received PDF: how many pages, locked or not, what is unusual about it. Nothing in it is run. */
 final class PdfIntake {
-    private static final String CUT_OFF = "The file was cut off during transfer; what could be saved of it is shown."
-            + " Ask the student for it again.";
-    private static final String REPAIRED = "The PDF's list of its pages is damaged; a repaired copy is shown and marked.";
     private static final int MANY_PAGES = 1000;
     private static final double POINTS_A_METRE = 72 / 0.0254;
 
@@ -36,19 +34,19 @@ final class PdfIntake {
             return examine(document, file, rendition);
         } catch (InvalidPasswordException e) {
             return new Pages.Locked(password.isPresent()
-                    ? "That is not the password of this PDF. Try again, or ask the student for it or for an open copy."
-                    : "The PDF is locked with a password. Enter it, or ask the student for it or for an open copy.");
+                    ? Message.of(PdfIntake.class, "otherPassword")
+                    : Message.of(PdfIntake.class, "locked"));
         } catch (DiskFailure e) {
             throw e.failure;
         } catch (IOException | RuntimeException | StackOverflowError e) {
-            return new Pages.None("The PDF is broken and cannot be read. Ask the student for it again.");
+            return new Pages.None(Message.of(PdfIntake.class, "broken"));
         }
     }
 
     private static Pages none(boolean hasEnd) {
         return new Pages.None(hasEnd
-                ? "The PDF has no pages. Ask the student for it again."
-                : "The PDF was cut off during transfer and has no pages. Ask the student for it again.");
+                ? Message.of(PdfIntake.class, "noPages")
+                : Message.of(PdfIntake.class, "cutOffAltogether"));
     }
 
     private static double longerSide(PDPage page) {
@@ -67,49 +65,47 @@ final class PdfIntake {
         if (count == 0) {
             return none(hasEnd);
         }
-        List<String> notes = new ArrayList<>();
+        List<Message> notes = new ArrayList<>();
         if (!hasEnd) {
-            notes.add(CUT_OFF);
+            notes.add(Message.of(PdfIntake.class, "cutOff"));
         }
         Set<Pages.Trait> traits = traits(document, notes);
         unusual(count, longest, notes);
         boolean regular = PageTree.isRegular(document);
         if (!regular) {
             PageTree.mend(document);
-            notes.add(REPAIRED);
+            notes.add(Message.of(PdfIntake.class, "repaired"));
         }
         if (document.isEncrypted()) {
-            notes.add("The PDF was locked; an open copy is shown and marked.");
+            notes.add(Message.of(PdfIntake.class, "opened"));
         }
         boolean copied = document.isEncrypted() || !regular;
         if (copied) {
             write(document, rendition);
         }
-        return new Pages.Ready(count, copied ? rendition.getFileName().toString() : "", String.join(" ", notes),
-                traits);
+        return new Pages.Ready(count, copied ? rendition.getFileName().toString() : "", notes, traits);
     }
 
-    private static Set<Pages.Trait> traits(PDDocument document, List<String> notes) throws IOException {
+    private static Set<Pages.Trait> traits(PDDocument document, List<Message> notes) throws IOException {
         Set<Pages.Trait> traits = EnumSet.noneOf(Pages.Trait.class);
         if (isCertifiedAgainstMarks(document)) {
             traits.add(Pages.Trait.CERTIFIED);
-            notes.add("Its author has certified it against any change, remarks included; a mark on it breaks that.");
+            notes.add(Message.of(PdfIntake.class, "certified"));
         }
         if (ActiveContent.isIn(document)) {
             traits.add(Pages.Trait.ACTIVE);
-            notes.add(
-                    "It contains scripts or starts other programs. Nothing of that is run here; it can be taken out when handing back.");
+            notes.add(Message.of(PdfIntake.class, "active"));
         }
         return traits;
     }
 
     /** @param longest side of a page, points */
-    private static void unusual(int count, double longest, List<String> notes) {
+    private static void unusual(int count, double longest, List<Message> notes) {
         if (count > MANY_PAGES) {
-            notes.add("It has " + count + " pages. See whether that is meant.");
+            notes.add(Message.of(PdfIntake.class, "manyPages", count));
         }
         if (longest > 2 * POINTS_A_METRE) {
-            notes.add("It has a page of " + Math.round(longest / POINTS_A_METRE) + " metres; zoom in to read it.");
+            notes.add(Message.of(PdfIntake.class, "longPage", Math.round(longest / POINTS_A_METRE)));
         }
     }
 

@@ -3,12 +3,14 @@ package org.epiglyph.documents;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.zip.ZipFile;
 import org.apache.poi.poifs.filesystem.POIFSFileSystem;
+import org.epiglyph.core.Message;
 import org.epiglyph.documents.rendition.Renditions;
 
 /**
@@ -40,21 +42,29 @@ public final class Startable {
     private static final Set<String> MACROS = Set.of("docm", "dotm", "xlsm", "xltm", "xlsb", "xlam", "pptm", "potm",
             "ppsm",
             "ppam", "sldm", "mdb", "accdb", "ade", "adp", "mde", "accde", "oxt", "pub", "onepkg", "one");
-    private static final Map<String, String> KINDS = Map.ofEntries(Map.entry("pdf", "PDF documents"),
-            Map.entry("docx", "text documents"), Map.entry("doc", "text documents"), Map.entry("odt", "text documents"),
-            Map.entry("rtf", "text documents"), Map.entry("xlsx", "spreadsheets"), Map.entry("xls", "spreadsheets"),
-            Map.entry("ods", "spreadsheets"), Map.entry("csv", "spreadsheets"), Map.entry("pptx", "slides"),
-            Map.entry("ppt", "slides"), Map.entry("odp", "slides"), Map.entry("png", "pictures"),
-            Map.entry("jpg", "pictures"), Map.entry("jpeg", "pictures"), Map.entry("heic", "pictures"),
-            Map.entry("tif", "pictures"), Map.entry("tiff", "pictures"), Map.entry("gif", "pictures"),
-            Map.entry("mp3", "sound"), Map.entry("m4a", "sound"), Map.entry("wav", "sound"), Map.entry("mp4", "films"),
-            Map.entry("mov", "films"), Map.entry("zip", "archives"),
-            Map.entry("html", "web pages, whose scripts it would run"),
-            Map.entry("htm", "web pages, whose scripts it would run"),
-            Map.entry("svg", "drawings, whose scripts it may run"),
-            Map.entry("txt", "plain text"), Map.entry("md", "plain text"));
+    private static final Map<String, Message> KINDS = new HashMap<>();
+
+    static {
+        name(Message.of(Startable.class, "pdfKind"), "pdf");
+        name(Message.of(Startable.class, "textKind"), "docx", "doc", "odt", "rtf");
+        name(Message.of(Startable.class, "spreadsheetsKind"), "xlsx", "xls", "ods", "csv");
+        name(Message.of(Startable.class, "slidesKind"), "pptx", "ppt", "odp");
+        name(Message.of(Startable.class, "picturesKind"), "png", "jpg", "jpeg", "heic", "tif", "tiff", "gif");
+        name(Message.of(Startable.class, "soundKind"), "mp3", "m4a", "wav");
+        name(Message.of(Startable.class, "filmsKind"), "mp4", "mov");
+        name(Message.of(Startable.class, "archivesKind"), "zip");
+        name(Message.of(Startable.class, "webKind"), "html", "htm");
+        name(Message.of(Startable.class, "drawingsKind"), "svg");
+        name(Message.of(Startable.class, "plainKind"), "txt", "md");
+    }
 
     private Startable() {}
+
+    private static void name(Message kind, String... endings) {
+        for (String ending : endings) {
+            KINDS.put(ending, kind);
+        }
+    }
 
     /**
      * Why a file is not opened in another program.
@@ -62,29 +72,31 @@ public final class Startable {
      * @param name as received
      * @return empty where it may be
      */
-    public static Optional<String> refusal(Path file, String name) throws IOException {
+    public static Optional<Message> refusal(Path file, String name) throws IOException {
         String ending = ending(name);
         byte[] head = Renditions.head(file, HEAD);
         if (PROGRAMS.contains(ending) || isProgram(head)) {
-            return Optional.of("is a program; it is not started from here");
+            return Optional.of(Message.of(Startable.class, "program"));
         }
         if (SCRIPTS.contains(ending) || sign(head).startsWith("#!")) {
-            return Optional.of("is a script, which some systems run instead of showing it; it is not opened from here");
+            return Optional.of(Message.of(Startable.class, "script"));
         }
         if (SHORTCUTS.contains(ending) || sign(head).startsWith("L\0\0\0\u0001\u0014\u0002\0")
                 || sign(head).startsWith("[InternetShortcut]") || sign(head).startsWith("[Desktop Entry]")) {
-            return Optional.of("is a shortcut, which leads elsewhere; it is not followed from here");
+            return Optional.of(Message.of(Startable.class, "shortcut"));
         }
         if (MACROS.contains(ending) || hasMacros(file, head)) {
-            return Optional.of("contains macros, which are programs; it is not opened from here");
+            return Optional.of(Message.of(Startable.class, "macros"));
         }
         return Optional.empty();
     }
 
-    /** What kind of program the system would start for a file of this name, in words. */
-    public static String kind(String name) {
-        return KINDS.getOrDefault(ending(name),
-                ending(name).isEmpty() ? "files without an ending" : ending(name) + " files");
+    /** What kind of program the system would start for a file of this name, for example "text documents". */
+    public static Message kind(String name) {
+        String ending = ending(name);
+        return KINDS.getOrDefault(ending, ending.isEmpty()
+                ? Message.of(Startable.class, "noEnding")
+                : Message.of(Startable.class, "ofEnding", ending));
     }
 
     private static String ending(String name) {

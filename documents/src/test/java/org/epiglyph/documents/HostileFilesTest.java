@@ -30,6 +30,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -176,7 +177,7 @@ class HostileFilesTest {
                     "<w:p><w:r><w:t>&s;</w:t></w:r></w:p>");
             Pages pages = examine("entity.docx", zip(docx(body, "", charset)), converter);
             assertThat(pages).isInstanceOf(Pages.None.class);
-            assertThat(((Pages.None) pages).reason()).contains("document type or entities");
+            assertThat(((Pages.None) pages).reason().inWords()).contains("document type or entities");
         }
         String outside = document("<!DOCTYPE x SYSTEM '" + listening("x.dtd") + "'>", "");
         isHarmless("dtd.docx", zip(docx(outside, "", StandardCharsets.UTF_8)), converter);
@@ -191,7 +192,7 @@ class HostileFilesTest {
                 byte[] file = zip(docx(document("", picture(how)), image(target, true), StandardCharsets.UTF_8));
                 isHarmless("linked.docx", file, converter);
                 Pages pages = examine("linked.docx", file, converter);
-                assertThat(((Pages.Ready) pages).note()).contains("was left out");
+                assertThat(Message.inWords(((Pages.Ready) pages).notes())).contains("was left out");
                 isHarmless("within.docx", zip(docx(document("", picture(how)), image(target, false),
                         StandardCharsets.UTF_8)), converter);
             }
@@ -314,8 +315,8 @@ class HostileFilesTest {
         Files.writeString(large, "A line of words.\n".repeat(90_000));
         try (IntakeProcess starved = new IntakeProcess("-Xmx12m", Optional.of(Duration.ofSeconds(60)));
                 IntakeProcess hurried = new IntakeProcess("-Xmx256m", Optional.of(Duration.ofMillis(150)))) {
-            assertThat(((Pages.None) starved.examine(large, folder.resolve("a.pdf"))).reason()).contains("memory");
-            assertThat(((Pages.None) hurried.examine(large, folder.resolve("b.pdf"))).reason())
+            assertThat(((Pages.None) starved.examine(large, folder.resolve("a.pdf"))).reason().inWords()).contains("memory");
+            assertThat(((Pages.None) hurried.examine(large, folder.resolve("b.pdf"))).reason().inWords())
                     .contains("takes too long");
             assertThat(folder.resolve("b.pdf")).doesNotExist();
         }

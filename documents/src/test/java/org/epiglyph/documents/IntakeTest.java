@@ -2,26 +2,27 @@ package org.epiglyph.documents;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.Set;
-import java.io.DataOutputStream;
-import java.io.DataInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.ByteArrayInputStream;
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
 import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
-import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionJavaScript;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -66,10 +67,10 @@ class IntakeTest {
 
     @Test
     void aLockedPdfIsOpenedWithItsPasswordAndNoOther() throws IOException {
-        assertThat(((Pages.Locked) examine("locked.pdf", pdf("secret"))).reason()).contains("locked with a password");
+        assertThat(((Pages.Locked) examine("locked.pdf", pdf("secret"))).reason().inWords()).contains("locked with a password");
         Path file = folder.resolve("locked.pdf");
         Path rendition = folder.resolve("rendition.pdf");
-        assertThat(((Pages.Locked) Intake.unlock(file, rendition, "guess")).reason()).contains("not the password");
+        assertThat(((Pages.Locked) Intake.unlock(file, rendition, "guess")).reason().inWords()).contains("not the password");
         Pages.Ready open = (Pages.Ready) Intake.unlock(file, rendition, "secret");
         assertThat(open.count()).isEqualTo(2);
         assertThat(open.rendition()).isEqualTo("rendition.pdf");
@@ -88,7 +89,7 @@ class IntakeTest {
         }
         Pages.Ready ready = (Pages.Ready) Intake.examine(file, folder.resolve("rendition.pdf"));
         assertThat(ready.traits()).containsExactly(Pages.Trait.ACTIVE);
-        assertThat(ready.note()).startsWith("It contains scripts");
+        assertThat(Message.inWords(ready.notes())).startsWith("It contains scripts");
         Path copy = folder.resolve("copy.pdf");
         MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(),
                 new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", Instant.EPOCH), copy);
@@ -112,13 +113,13 @@ class IntakeTest {
         }
         Pages.Ready ready = (Pages.Ready) Intake.examine(file, folder.resolve("rendition.pdf"));
         assertThat(ready.count()).isEqualTo(5000);
-        assertThat(ready.note()).contains("5000 pages").contains("10 metres");
+        assertThat(Message.inWords(ready.notes())).contains("5000 pages").contains("10 metres");
     }
 
     @Test
     void aTruncatedPdfSaysSo() throws IOException {
         byte[] whole = pdf("");
-        assertThat(((Pages.None) examine("cut.pdf", Arrays.copyOf(whole, 60))).reason())
+        assertThat(((Pages.None) examine("cut.pdf", Arrays.copyOf(whole, 60))).reason().inWords())
                 .contains("Ask the student for it again");
     }
 
@@ -128,14 +129,14 @@ class IntakeTest {
         String text = new String(whole, java.nio.charset.StandardCharsets.ISO_8859_1);
         Pages.Ready ready = (Pages.Ready) examine("cut.pdf", Arrays.copyOf(whole, text.indexOf("xref")));
         assertThat(ready.count()).isEqualTo(2);
-        assertThat(ready.note()).startsWith("The file was cut off during transfer");
+        assertThat(Message.inWords(ready.notes())).startsWith("The file was cut off during transfer");
     }
 
     @Test
     void anEmptyFileAndAnUnknownKindSaySo() throws IOException {
-        assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason()).startsWith("The file is empty.");
+        assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason().inWords()).startsWith("The file is empty.");
         assertThat(((Pages.None) examine("film.mp4",
-                new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason())
+                new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason().inWords())
                 .isEqualTo(
                         "No pages can be made of a film or sound. Open it in another program; it can still be scored.");
     }
@@ -144,7 +145,7 @@ class IntakeTest {
     void aBrokenPictureSaysSo() throws Exception {
         Path png = folder.resolve("p.png");
         ImageIO.write(new BufferedImage(400, 200, BufferedImage.TYPE_INT_RGB), "png", png.toFile());
-        assertThat(((Pages.None) examine("cut.png", Arrays.copyOf(Files.readAllBytes(png), 40))).reason())
+        assertThat(((Pages.None) examine("cut.png", Arrays.copyOf(Files.readAllBytes(png), 40))).reason().inWords())
                 .startsWith("The picture is broken");
     }
 
@@ -152,8 +153,9 @@ class IntakeTest {
     @Test
     void anAnswerTravelsWhole() throws Exception {
         for (Pages answer : List.of(
-                new Pages.Ready(3, "d1.pdf", "A note.", Set.of(Pages.Trait.CERTIFIED, Pages.Trait.ACTIVE)),
-                new Pages.Ready(1, ""), new Pages.None("No."), new Pages.Locked("Locked."))) {
+                new Pages.Ready(3, "d1.pdf", List.of(Message.words("A note."), Message.of(Intake.class, "noPages", Message.of(Intake.class, "empty"))), Set.of(Pages.Trait.CERTIFIED, Pages.Trait.ACTIVE)),
+                new Pages.Ready(1, ""), new Pages.None(Message.words("No.")),
+                new Pages.Locked(Message.of(PdfIntake.class, "locked")))) {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
             IntakeHelper.IntakeAnswer.write(answer, new DataOutputStream(bytes));
             assertThat(

@@ -25,6 +25,7 @@ import javax.imageio.ImageIO;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.marks.Head;
@@ -196,8 +197,8 @@ class MutatedFilesTest {
                         yield End.PAGES;
                     }
                     case Pages.Locked _ -> End.LOCKED;
-                    case Pages.None(String reason) -> {
-                        assertThat(reason).as("file %s of seed %s", i, SEED).endsWith(".");
+                    case Pages.None(Message reason) -> {
+                        assertThat(reason.inWords()).as("file %s of seed %s", i, SEED).endsWith(".");
                         yield End.REASON;
                     }
                     case Pages.Awaited() -> throw new AssertionError("undecided");

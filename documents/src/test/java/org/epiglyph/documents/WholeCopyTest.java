@@ -19,6 +19,7 @@ import org.apache.pdfbox.cos.COSString;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Ink;
@@ -115,7 +116,7 @@ class WholeCopyTest {
                 "<</Type/Page/Parent 2 0 R>>", "<</Type/Page/Parent 2 0 R/Rotate 90>>", "<</Type/Page/Parent 2 0 R>>");
         Pages.Ready ready = (Pages.Ready) Intake.examine(received, folder.resolve("r.pdf"));
         assertThat(ready.count()).isEqualTo(3);
-        assertThat(ready.note()).contains("a repaired copy is shown and marked");
+        assertThat(Message.inWords(ready.notes())).contains("a repaired copy is shown and marked");
         assertThat(marked(received, false)).containsExactly(1, 0, 1);
     }
 

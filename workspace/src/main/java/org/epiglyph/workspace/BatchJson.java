@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
@@ -111,6 +112,7 @@ final class BatchJson {
         mapper.addMixIn(Edit.BringBack.class, LaterInBringBack.class);
         mapper.addMixIn(Stamp.class, StampNames.class);
         mapper.addMixIn(Face.class, OfAFace.class);
+        mapper.addMixIn(Message.class, OfAMessage.class);
     }
 
     private static void nameFamilies(ObjectMapper mapper) {
@@ -170,7 +172,16 @@ final class BatchJson {
         private String meaning;
     }
 
+    /** Words alone in the first versions, and so still where there are words alone. */
+    @JsonSerialize(using = MessageJson.Writer.class)
+    @JsonDeserialize(using = MessageJson.Reader.class)
+    private interface OfAMessage {}
+
     private abstract static class LaterInPages {
+        @JsonProperty("note")
+        @JsonSerialize(using = MessageJson.ListWriter.class)
+        @JsonDeserialize(using = MessageJson.ListReader.class)
+        private List<Message> notes;
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
         private Set<Pages.Trait> traits;
     }

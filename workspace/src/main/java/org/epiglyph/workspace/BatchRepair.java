@@ -53,18 +53,18 @@ public final class BatchRepair {
         BatchFolder folder = existing(root);
         try (BatchLock _ = BatchLock.take(folder, clock); Database database = Database.look(folder.database())) {
             HistoryReading.Found found = HistoryReading.read(database, folder);
-            List<String> findings = new ArrayList<>(found.damage().findings());
+            List<Message> findings = new ArrayList<>(found.damage().findings());
             Batch batch = found.history().batch();
             for (Submission submission : batch.submissions()) {
                 submission.handIns().stream().flatMap(h -> h.documents().stream()).forEach(document -> {
                     if (!Originals.isIntact(folder, document)) {
-                        findings.add("The original '" + submission.called(document) + "' of "
-                                + submission.student().name() + " is missing or no longer what was received.");
+                        findings.add(Message.of(BatchRepair.class, "originalChanged", submission.called(document),
+                                submission.student().name()));
                     }
                 });
                 submission.ownFiles().filter(d -> !Originals.isIntact(folder, d)).forEach(document -> {
-                    findings.add("Your file '" + submission.called(document) + "' for " + submission.student().name()
-                            + " is missing or no longer what it was.");
+                    findings.add(Message.of(BatchRepair.class, "ownFileChanged", submission.called(document),
+                            submission.student().name()));
                 });
             }
             return new Damage(findings);

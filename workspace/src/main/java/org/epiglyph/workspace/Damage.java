@@ -1,13 +1,14 @@
 package org.epiglyph.workspace;
 
 import java.util.List;
+import org.epiglyph.core.Message;
 
 /**
  * What is not whole about a batch.
  *
- * @param findings what it is, in whole sentences for the marker; none where the batch is sound
+ * @param findings what it is; none where the batch is sound
  */
-public record Damage(List<String> findings) {
+public record Damage(List<Message> findings) {
     /** A batch that is whole. */
     public static final Damage NONE = new Damage(List.of());
 
@@ -21,6 +22,6 @@ public record Damage(List<String> findings) {
 
     /** All findings in one paragraph. */
     public String inWords() {
-        return String.join(" ", findings);
+        return Message.inWords(findings);
     }
 }

@@ -160,19 +160,19 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
                 return Damage.NONE;
             }
             if (links.reached < base()) {
-                return new Damage(List.of("Change " + (links.reached + 1)
-                        + " is damaged or missing in the batch's file. What you see is whole."));
+                return new Damage(
+                        List.of(Message.of(EarlierHistory.class, "changeDamaged", links.reached + 1)));
             }
             return all.isWhole() ? Damage.NONE : damagedFile();
         } catch (SQLException e) {
             return damagedFile();
         } catch (Problem e) {
-            return new Damage(List.of(e.getMessage()));
+            return new Damage(List.of(e.said()));
         }
     }
 
     private static Damage damagedFile() {
-        return new Damage(List.of("The batch's file is damaged. What you see is whole."));
+        return new Damage(List.of(Message.of(EarlierHistory.class, "damaged")));
     }
 
     /** Follows the digests from line to line, as far as they fit. */

@@ -16,7 +16,7 @@ import org.slf4j.LoggerFactory;
 
 /** Reads a batch as far as it is whole, and says what is not. */
 final class HistoryReading implements Database.Rows {
-    private final List<String> findings = new ArrayList<>();
+    private final List<Message> findings = new ArrayList<>();
     /** Lines that are decoded side by side. */
     private static final int AT_ONCE = 1_024;
     private final boolean chained;
@@ -68,7 +68,7 @@ final class HistoryReading implements Database.Rows {
             return found;
         }
         return new Found(found.history(), new Damage(
-                List.of("The batch's file is damaged in a place that holds none of its changes.")));
+                List.of(Message.of(HistoryReading.class, "damagedElsewhere"))));
     }
 
     /** As {@link #open}, without reading what holds no lines. */
@@ -115,15 +115,14 @@ final class HistoryReading implements Database.Rows {
             LoggerFactory.getLogger(HistoryReading.class)
                     .warn("A batch's file is damaged (SQLite code {})", e.getErrorCode());
             if (replayWaiting()) {
-                findings.add("The batch's file is damaged behind change " + last + ".");
+                findings.add(Message.of(HistoryReading.class, "damagedBehind", last));
             }
         }
         begin(folder);
         Optional<Long> marked = LastMark.read(folder.lastMark());
         if (findings.isEmpty() && marked.isPresent() && marked.get() > last) {
-            findings.add("The last " + (marked.get() - last) + " changes are missing: the file "
-                    + folder.database().getFileName()
-                    + "-wal was not copied with the others. Put it beside them if you still have it.");
+            findings.add(Message.of(HistoryReading.class, "lastMissing", marked.get() - last,
+                    folder.database().getFileName() + "-wal"));
         }
         return new Found(history, new Damage(findings));
     }
@@ -150,7 +149,7 @@ final class HistoryReading implements Database.Rows {
             chain = Chain.start(body.get());
         }
         if (copyChanged || chained && copies < 2) {
-            findings.add("One of the two copies of what was collected is damaged; the other is whole.");
+            findings.add(Message.of(HistoryReading.class, "copyDamaged"));
         }
         begun = true;
     }
@@ -200,25 +199,24 @@ final class HistoryReading implements Database.Rows {
         List<Decoded> decoded = waiting.parallelStream().map(Waiting::decoded).toList();
         waiting.clear();
         for (Decoded one : decoded) {
-            Optional<String> fault = broken ? Optional.empty() : fault(one);
-            fault.ifPresent(f -> findings.add("Change " + (last + 1) + " " + f
-                    + ". The batch is shown as it was before it; what came later is kept in the folder."));
+            Optional<Message> fault = broken ? Optional.empty() : fault(one);
+            fault.ifPresent(findings::add);
             broken |= fault.isPresent();
         }
         return !broken;
     }
 
-    private Optional<String> fault(Decoded decoded) {
+    private Optional<Message> fault(Decoded decoded) {
         StoredLine line = decoded.from().line();
         if (line.number() != last + 1) {
-            return Optional.of("is missing");
+            return Optional.of(Message.of(HistoryReading.class, "changeMissing", last + 1));
         }
         String next = Chain.next(chain, line);
         if (chained && !next.equals(decoded.from().digest())) {
-            return Optional.of("is damaged");
+            return damaged();
         }
         if (decoded.entry().isEmpty()) {
-            return Optional.of(decoded.otherVersion() ? "cannot be read by this version" : "is damaged");
+            return decoded.otherVersion() ? ofOtherVersion() : damaged();
         }
         try {
             history.replay(decoded.entry().get());
@@ -226,10 +224,18 @@ final class HistoryReading implements Database.Rows {
             last = line.number();
             return Optional.empty();
         } catch (EditRefused e) {
-            return Optional.of("cannot be read by this version");
+            return ofOtherVersion();
         } catch (RuntimeException | StackOverflowError e) {
-            return Optional.of("is damaged");
+            return damaged();
         }
+    }
+
+    private Optional<Message> damaged() {
+        return Optional.of(Message.of(HistoryReading.class, "changeDamaged", last + 1));
+    }
+
+    private Optional<Message> ofOtherVersion() {
+        return Optional.of(Message.of(HistoryReading.class, "changeOfOtherVersion", last + 1));
     }
 
     static Batch batch(BatchJson.Collected collected) {

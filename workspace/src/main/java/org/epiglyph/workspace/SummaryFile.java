@@ -8,6 +8,7 @@ import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -45,7 +46,7 @@ final class SummaryFile {
     }
 
     /** @param findings what is not whole; null in the summaries of earlier versions, which were kept of sound batches alone */
-    private record Kept(Stamp stamp, Summary summary, List<String> findings) {
+    private record Kept(Stamp stamp, Summary summary, List<Message> findings) {
         Overview overview() {
             return new Overview(summary, findings == null ? Damage.NONE : new Damage(findings));
         }

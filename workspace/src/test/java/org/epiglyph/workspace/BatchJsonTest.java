@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Answer;
@@ -163,14 +164,14 @@ class BatchJsonTest {
                         List.of(SPOKEN)),
                 new Edit.KeepSpoken(ADA, SPOKEN), new Edit.RemoveSpoken(ADA, "s1"),
                 new Edit.ChangeAids(new Aids(List.of(new Document("b1", "model.pdf", "0".repeat(64), 9,
-                        new Pages.Ready(2, "", ""), "laid here")), "fr",
+                        new Pages.Ready(2, ""), "laid here")), "fr",
                         new Limits(Optional.of(BigDecimal.valueOf(50)), Optional.of(new BigDecimal("0.5"))),
                         List.of(new SetAside("tides wait for nobody", SetAside.Reason.QUOTATION)))),
                 new Edit.AcceptFinding(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "meant so")),
                 new Edit.WithdrawAcceptance(ADA, new Acceptance("EMPTY_REMARK", "m1", "", "")),
                 new Edit.LogLetter(ADA, new LetterSent("ab", "Tides", Instant.EPOCH, "by mail", true)),
                 new Edit.StrikeLetter(ADA, "ab"), new Edit.LearnAddress(ADA, "ada@example.org"),
-                new Edit.Enclose(ADA, new Document("e1", "model.pdf", "0".repeat(64), 9, new Pages.None(""), "")),
+                new Edit.Enclose(ADA, new Document("e1", "model.pdf", "0".repeat(64), 9, new Pages.None(), "")),
                 new Edit.RemoveEnclosure(ADA, "e1"),
                 new Edit.ReceiveAnswer(ADA, new Answer("A-1", Optional.of(3), "Why?", Instant.EPOCH, "So.", true)),
                 new Edit.Reply(ADA, "A-1", "Look at page 2."));
@@ -256,8 +257,36 @@ class BatchJsonTest {
     }
 
     @Test
+    void whatWasSaidIsKeptAsAValueAndInTheWordsOfTheDay() throws Exception {
+        Message why = Message.of(Database.class, "noBatch", Message.of(Workspace.class, "closed"));
+        Edit edit = new Edit.MakePages(ADA, "d1", new Pages.None(why));
+        String text = BatchJson.write(edit);
+        assertThat(text).contains("\"module\":\"workspace\",\"key\":\"Database.noBatch\"",
+                "\"key\":\"Workspace.closed\"", "\"words\":\"" + why.inWords());
+        assertThat(BatchJson.read(text, Edit.class)).isEqualTo(edit);
+        Pages.Ready ready = new Pages.Ready(1, "", List.of(why, Message.words("More.")), Set.of());
+        assertThat(BatchJson.read(BatchJson.write(ready), Pages.class)).isEqualTo(ready);
+        assertThat(BatchJson.read(BatchJson.write(new Pages.Ready(1, "")), Pages.class))
+                .isEqualTo(new Pages.Ready(1, ""));
+    }
+
+    /** From a batch of another version, or one that somebody made to look like it: no class is loaded by a name that stands in it. */
+    @Test
+    void whatCannotBeSaidAnyMoreIsSaidInTheWordsItWasKeptWith() throws Exception {
+        for (String from : List.of("\"module\":\"workspace\",\"key\":\"Database.gone\"",
+                "\"module\":\"nowhere\",\"key\":\"Database.noBatch\"",
+                "\"module\":\"x.y\",\"key\":\"Database.noBatch\"", "\"key\":7", "\"module\":[]")) {
+            assertThat(BatchJson.read("{\"kind\":\"none\",\"reason\":{" + from + ",\"values\":[1,null],\"words\":\"So it was.\"}}",
+                    Pages.class)).as(from).isEqualTo(new Pages.None(Message.words("So it was.")));
+        }
+        assertThat(BatchJson.read("{\"kind\":\"none\",\"reason\":\"As of old.\"}", Pages.class))
+                .isEqualTo(new Pages.None(Message.words("As of old.")));
+    }
+
+    @Test
     void traitsOfPagesAreKeptAndThoseOfEarlierBatchesReadOffTheirNote() throws Exception {
-        Pages.Ready active = new Pages.Ready(1, "", "note", Set.of(Pages.Trait.ACTIVE, Pages.Trait.CERTIFIED));
+        Pages.Ready active = new Pages.Ready(1, "", List.of(Message.words("note")),
+                Set.of(Pages.Trait.ACTIVE, Pages.Trait.CERTIFIED));
         String text = BatchJson.write(new Edit.MakePages(ADA, "d1", active));
         assertThat(text).isEqualTo("{\"kind\":\"pages\",\"student\":\"K-1\",\"document\":\"d1\",\"pages\":"
                 + "{\"kind\":\"ready\",\"count\":1,\"rendition\":\"\",\"note\":\"note\",\"traits\":[\"ACTIVE\",\"CERTIFIED\"]}}");

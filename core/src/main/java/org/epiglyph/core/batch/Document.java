@@ -17,7 +17,7 @@ public record Document(String id, String path, String sha256, long bytes, Pages 
     public static Document of(SpokenRemark remark) {
         return new Document(remark.sound().document(), SpokenRemark.FILE_NAME, remark.sound().sha256(),
                 remark.sound().bytes(),
-                new Pages.None(""), "");
+                new Pages.None(), "");
     }
 
     /** The file name exactly as received, without folders. */

@@ -3,9 +3,10 @@ package org.epiglyph.core.batch;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.EnumSet;
-import java.util.Objects;
+import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.epiglyph.core.Message;
 
 /** Whether a received document became pages. */
 public sealed interface Pages {
@@ -42,26 +43,21 @@ public sealed interface Pages {
      *
      * @param count     pages, at least 1
      * @param rendition name of the PDF made from it, within the batch's pages folder; empty where the original is a PDF
-     * @param note      how it was made and what to mind, in plain sentences; may be empty
+     * @param notes     how it was made and what to mind; may be none
      * @param traits    what the program has to mind
      */
-    record Ready(int count, String rendition, String note, Set<Trait> traits) implements Pages {
+    record Ready(int count, String rendition, List<Message> notes, Set<Trait> traits) implements Pages {
         public Ready {
             if (count < 1) {
                 throw new IllegalArgumentException("A document with pages has at least one, not " + count);
             }
-            note = Objects.requireNonNullElse(note, ""); // batches of the first version have none
-            traits = Trait.inOrder(traits == null ? Trait.ofEarlierNote(note) : traits);
-        }
-
-        /** Pages without traits. */
-        public Ready(int count, String rendition, String note) {
-            this(count, rendition, note, Set.of());
+            notes = notes == null ? List.of() : List.copyOf(notes); // batches of the first version have none
+            traits = Trait.inOrder(traits == null ? Trait.ofEarlierNote(Message.inWords(notes)) : traits);
         }
 
         /** Pages of which there is nothing to say. */
         public Ready(int count, String rendition) {
-            this(count, rendition, "");
+            this(count, rendition, List.of(), Set.of());
         }
     }
 
@@ -73,16 +69,21 @@ public sealed interface Pages {
     /**
      * It did not; the student can be scored all the same.
      *
-     * @param reason why, and what to do, in plain sentences
+     * @param reason why, and what to do; without words where nobody needs to know
      */
-    record None(String reason) implements Pages {}
+    record None(Message reason) implements Pages {
+        /** No pages, of which there is nothing to say. */
+        public None() {
+            this(Message.words(""));
+        }
+    }
 
     /**
      * It is locked with a password that the marker can give.
      *
-     * @param reason what to do, in a plain sentence
+     * @param reason what to do
      */
-    record Locked(String reason) implements Pages {}
+    record Locked(Message reason) implements Pages {}
 
     /** It has not been looked at yet; that is done in the background. */
     record Awaited() implements Pages {}

@@ -295,7 +295,7 @@ class AnyEditTest {
                     i % 2 == 0 ? Destination.UNNAMED : Destination.record("https://r.example", "t"), "")));
             case 18 -> new Edit.ReceiveHandIn(student, new HandIn(1 + random.nextInt(3), Optional.of(NOW), "", List.of(
                     new Document("d" + i, "d.pdf", "0".repeat(64), 1, new Pages.Awaited(), ""))));
-            case 19 -> new Edit.MakePages(student, "d" + random.nextInt(6), new Pages.Ready(1, "", ""));
+            case 19 -> new Edit.MakePages(student, "d" + random.nextInt(6), new Pages.Ready(1, ""));
             case 20 ->
                 new Edit.LetCount(student, random.nextBoolean() ? Optional.of(random.nextInt(3)) : Optional.empty());
             case 21 -> new Edit.OrderMark(student, mark.id(), random.nextInt(5));
@@ -314,7 +314,7 @@ class AnyEditTest {
                     : new Edit.WithdrawAcceptance(student, new Acceptance("kind", "s" + i % 2, "", ""));
             case 30 -> random.nextBoolean()
                     ? new Edit.Enclose(student,
-                            new Document("e" + i % 3, "e.pdf", "0".repeat(64), 1, new Pages.None(""), ""))
+                            new Document("e" + i % 3, "e.pdf", "0".repeat(64), 1, new Pages.None(), ""))
                     : new Edit.RemoveEnclosure(student, "e" + random.nextInt(3));
             case 28 -> random.nextBoolean()
                     ? new Edit.ReceiveAnswer(student,

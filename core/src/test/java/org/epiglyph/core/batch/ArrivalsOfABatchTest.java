@@ -8,6 +8,8 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.lookover.Dictionary;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.lookover.LookOver;
@@ -44,10 +46,10 @@ class ArrivalsOfABatchTest {
         Document shared = document("s1", new Pages.Awaited());
         batch = batch.apply(handIn(Batches.CARYS, 1, shared))
                 .apply(handIn(Batches.CARYS, 2, shared, document("d9", new Pages.Awaited())));
-        batch = batch.apply(new Edit.MakePages(Batches.CARYS, "s1", new Pages.Ready(2, "s1.pdf", "a note")));
+        batch = batch.apply(new Edit.MakePages(Batches.CARYS, "s1", new Pages.Ready(2, "s1.pdf", List.of(Message.words("a note")), Set.of())));
         assertThat(batch.submission(Batches.CARYS).handIns())
                 .allSatisfy(h -> assertThat(h.documents().getFirst().pages())
-                        .isEqualTo(new Pages.Ready(2, "s1.pdf", "a note")));
+                        .isEqualTo(new Pages.Ready(2, "s1.pdf", List.of(Message.words("a note")), Set.of())));
         assertThat(batch.submission(Batches.CARYS).pages()).containsExactly(new PageRef("s1", 0), new PageRef("s1", 1));
         Batch now = batch;
         assertThatThrownBy(() -> now.apply(new Edit.MakePages(Batches.CARYS, "nowhere", new Pages.Awaited())))

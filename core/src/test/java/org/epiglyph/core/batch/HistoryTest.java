@@ -207,7 +207,7 @@ class HistoryTest {
         history.record(new Edit.ReceiveHandIn(Batches.ADA, second("d9")), NOW);
         history.record(new Edit.MakePages(Batches.ADA, "d9", new Pages.Ready(4, "d9.pdf")), NOW);
         assertThat(ada().pages()).hasSize(4);
-        Document changed = new Document("a1", "again.docx", "2".repeat(64), 5, new Pages.None(""), "attached by you");
+        Document changed = new Document("a1", "again.docx", "2".repeat(64), 5, new Pages.None(), "attached by you");
         history.record(new Edit.AttachFile(Batches.ADA, new Attached("d9", changed)), NOW);
         assertThat(ada().attached()).hasSize(1);
         history.undo(ADA, NOW);

@@ -25,6 +25,7 @@ import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.scoring.MarkScheme;
@@ -353,7 +354,7 @@ public final class CollectModel {
     }
 
     /** A batch, and what is odd about its scheme. */
-    private record Made(Path batch, Optional<String> remark) {}
+    private record Made(Path batch, Optional<Message> remark) {}
 
     private void finish(Made ready, Consumer<Path> made) {
         Path target = ready.batch;
@@ -364,7 +365,7 @@ public final class CollectModel {
                 .map(CollectPlan.Item::path)
                 .toList();
         List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason().inWords()).toList();
-        Done result = new Done(target, decisions.countWords() + ready.remark.map(r -> " " + r).orElse(""), aside, kept);
+        Done result = new Done(target, decisions.countWords() + ready.remark.map(r -> " " + r.inWords()).orElse(""), aside, kept);
         close();
         done.set(result);
         made.accept(target);

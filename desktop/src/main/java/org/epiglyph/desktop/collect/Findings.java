@@ -181,7 +181,7 @@ final class Findings {
     private static String sheetWords(CollectPlan plan) {
         return plan.sheet()
                 .map(s -> Words.of("Collect.sheetRead", s.file().inWords(), s.roster().students().size())
-                        + plan.sheetRefusal().map(r -> " " + Words.of("Collect.sheetRefused", r)).orElse(""))
+                        + plan.sheetRefusal().map(r -> " " + Words.of("Collect.sheetRefused", r.inWords())).orElse(""))
                 .orElse(Words.of("Collect.noSheet"));
     }
 

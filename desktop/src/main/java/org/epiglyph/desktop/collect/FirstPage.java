@@ -14,6 +14,7 @@ import javafx.scene.image.Image;
 import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.page.PageGeometry;
@@ -82,8 +83,8 @@ final class FirstPage implements AutoCloseable {
             Path rendition = folder.path().resolve("pages.pdf");
             return switch (intake.examine(copy, rendition)) {
                 case Pages.Ready ready -> picture(ready.rendition().isEmpty() ? copy : rendition, ready);
-                case Pages.None(String why) -> new Seen.Words(why);
-                case Pages.Locked(String why) -> new Seen.Words(why);
+                case Pages.None(var why) -> new Seen.Words(why.inWords());
+                case Pages.Locked(var why) -> new Seen.Words(why.inWords());
                 case Pages.Awaited() -> new Seen.Words("");
             };
         } catch (IOException e) {
@@ -105,7 +106,7 @@ final class FirstPage implements AutoCloseable {
                     IntBuffer.wrap(drawn.argb()), PixelFormat.getIntArgbPreInstance());
             String pages = Words.of("Collect.previewPages", ready.count());
             return new Seen.Picture(new WritableImage(pixels),
-                    ready.note().isEmpty() ? pages : pages + "  \u00b7  " + ready.note());
+                    ready.notes().isEmpty() ? pages : pages + "  \u00b7  " + Message.inWords(ready.notes()));
         }
     }
 

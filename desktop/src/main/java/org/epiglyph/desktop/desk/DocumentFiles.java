@@ -18,6 +18,7 @@ import java.util.function.Consumer;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import org.epiglyph.carrier.PageMaking;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Attached;
@@ -96,12 +97,12 @@ final class DocumentFiles {
             return;
         }
         away(() -> {
-            Optional<String> refusal = Startable.refusal(folder.original(document), document.name());
+            Optional<Message> refusal = Startable.refusal(folder.original(document), document.name());
             if (refusal.isPresent()) {
-                return () -> model.say(Words.of("Desk.notStarted", document.name(), refusal.get()));
+                return () -> model.say(Words.of("Desk.notStarted", document.name(), refusal.get().inWords()));
             }
             if (asked.add(document.id())) {
-                return () -> model.say(Words.of("Desk.askOutside", document.name(), Startable.kind(document.name())));
+                return () -> model.say(Words.of("Desk.askOutside", document.name(), Startable.kind(document.name()).inWords()));
             }
             Path copy = copyFor(folder, document);
             if (!Files.exists(copy)) {
@@ -142,7 +143,7 @@ final class DocumentFiles {
             }
             String folders = to.path().substring(0, to.path().length() - to.name().length());
             Document document = new Document(id, folders + attachedName(to, name), stored.sha256(), stored.bytes(),
-                    new Pages.None(""), "attached by you");
+                    new Pages.None(), "attached by you");
             return () -> model.edit(new Edit.AttachFile(student, new Attached(to.id(), document)));
         }, Words.of("Desk.notAttached", changed));
     }

@@ -13,6 +13,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Document;
@@ -67,12 +68,13 @@ final class Pieces {
     private void add(List<Piece> pieces, Document document, boolean oneOfSeveral, Optional<Submission> whose) {
         String name = whose.map(s -> s.called(document)).orElseGet(document::name);
         switch (document.pages()) {
-            case Pages.None(String reason) -> pieces.add(new Piece.InPlace(() -> noPages(document, name, reason)));
-            case Pages.Locked(String reason) -> pieces.add(new Piece.InPlace(() -> locked(document, name, reason)));
+            case Pages.None(var reason) -> pieces.add(new Piece.InPlace(() -> noPages(document, name, reason.inWords())));
+            case Pages.Locked(var reason) -> pieces.add(new Piece.InPlace(() -> locked(document, name, reason.inWords())));
             case Pages.Awaited() ->
                 pieces.add(new Piece.InPlace(
                         () -> words(name + "\n\n" + Words.of("Desk.pagesAwaited"))));
-            case Pages.Ready(int count, String _, String note, var _) -> {
+            case Pages.Ready(int count, String _, var notes, var _) -> {
+                String note = Message.inWords(notes);
                 String divider = (oneOfSeveral ? name : "")
                         + (oneOfSeveral && !note.isEmpty() ? "  \u00b7  " : "")
                         + note;

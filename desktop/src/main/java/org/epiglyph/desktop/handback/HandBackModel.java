@@ -369,6 +369,6 @@ public final class HandBackModel {
             amendmentShown.set(false);
         }
         said.set(Words.of("HandBack.result", done, there, all.size() - done - there) + " " + where
-                + report.notes().stream().map(n -> " " + n).collect(Collectors.joining()));
+                + report.notes().stream().map(n -> " " + n.inWords()).collect(Collectors.joining()));
     }
 }

@@ -23,6 +23,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.carrier.Proof;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.feedback.Difference;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.Student;
@@ -155,7 +156,7 @@ final class ProofPane extends VBox {
     }
 
     private static List<String> warnings(Proof proof) {
-        List<String> all = new ArrayList<>(proof.trouble());
+        List<String> all = new ArrayList<>(proof.trouble().stream().map(Message::inWords).toList());
         if (!proof.batch().submission(proof.student()).sealed()) {
             all.addFirst(Words.of("HandBack.proof.unsealed", student(proof).givenName()));
         }

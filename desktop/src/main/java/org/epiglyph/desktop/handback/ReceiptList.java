@@ -102,10 +102,10 @@ final class ReceiptList extends VBox {
         return switch (outcome) {
             case Outcome.Done(var _, var receipt, var leftOut) ->
                 Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())))
-                        + leftOut.stream().map(l -> "\n" + l).collect(Collectors.joining());
+                        + leftOut.stream().map(l -> "\n" + l.inWords()).collect(Collectors.joining());
             case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
-            case Outcome.Failed(var _, String why) -> Words.of("HandBack.failed", why);
-            case Outcome.Asked(var _, var _, String why) -> Words.of("HandBack.failed", why);
+            case Outcome.Failed(var _, var why) -> Words.of("HandBack.failed", why.inWords());
+            case Outcome.Asked(var _, var _, var why) -> Words.of("HandBack.failed", why.inWords());
             case Outcome.Differs(var _, var theirs, var _, var _) -> Words.of("HandBack.differs", theirs.at()
                     .map(at -> Words.of("HandBack.differs.at", TIME.format(at.atZone(model.batch().task().zone()))))
                     .orElse(""));

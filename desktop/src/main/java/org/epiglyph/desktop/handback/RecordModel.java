@@ -17,6 +17,7 @@ import org.epiglyph.carrier.AnswerExchange;
 import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.carrier.Report;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
@@ -82,7 +83,7 @@ final class RecordModel {
         return seen;
     }
 
-    private record Learnt(Map<StudentKey, Seen> seen, List<String> answers) {}
+    private record Learnt(Map<StudentKey, Seen> seen, List<Message> answers) {}
 
     /** Asks the record who may see the result, and who has seen it. */
     void askWhoHasSeen(String address, String token, List<StudentKey> students) {
@@ -90,11 +91,11 @@ final class RecordModel {
         said.set("");
         background.start(progress -> {
             RecordClient client = connect(address, token);
-            List<String> answers = withAnswers(new Report(List.of(), List.of()), client, progress).notes();
+            List<Message> answers = withAnswers(new Report(List.of(), List.of()), client, progress).notes();
             return new Learnt(asked(client, students, progress), answers);
         }, now -> {
             learnt(now.seen());
-            said.set(String.join(" ", now.answers()));
+            said.set(Message.inWords(now.answers()));
         }, trouble::set);
     }
 
@@ -160,11 +161,12 @@ final class RecordModel {
 
     /** What students answered comes, and replies go, with every hand-back; where that fails, the work went all the same. */
     Report withAnswers(Report report, RecordClient client, Progress progress) {
-        List<String> notes = new ArrayList<>(report.notes());
+        List<Message> notes = new ArrayList<>(report.notes());
         try {
-            notes.addAll(inWords(new AnswerExchange(workspace, client, origin.get().task()).run(progress)));
+            inWords(new AnswerExchange(workspace, client, origin.get().task()).run(progress))
+                    .forEach(words -> notes.add(Message.words(words)));
         } catch (Problem | EditRefused e) {
-            notes.add(Words.of("HandBack.answersNot", e.getMessage()));
+            notes.add(Message.words(Words.of("HandBack.answersNot", e.getMessage())));
         }
         return new Report(report.outcomes(), notes);
     }

@@ -145,7 +145,7 @@ public final class Letters implements Place {
                 Words.of("Letters.mayHaveGone", WHEN.format(sent.at().atZone(model.batch().task().zone())));
             case LetterSending.Fate.NoAddress _ -> Words.of("Letters.noAddress");
             case LetterSending.Fate.Lacks(var _, var slots) -> Words.of("Letters.lacks", String.join(", ", slots));
-            case LetterSending.Fate.Failed(var _, String why) -> why;
+            case LetterSending.Fate.Failed(var _, var why) -> why.inWords();
         };
     }
 

@@ -267,7 +267,7 @@ public final class LettersModel {
         said.set(Words.of("Letters.went", went) + " " + where);
         List<String> failed = fates.stream()
                 .filter(f -> f instanceof LetterSending.Fate.Failed)
-                .map(f -> name(f.student()) + ": " + ((LetterSending.Fate.Failed) f).why())
+                .map(f -> name(f.student()) + ": " + ((LetterSending.Fate.Failed) f).why().inWords())
                 .toList();
         trouble.set(String.join("\n", failed));
         refresh();

@@ -259,8 +259,8 @@ class CollectTest {
         robot.interact(() -> ((Desk) program.frame().place()).model().open(locked));
         waitFor(() -> isThere(robot, "#document-password"));
         robot.clickOn("#document-password").write("guess").type(KeyCode.ENTER);
-        waitFor(() -> submission(locked).documents().getFirst().pages() instanceof Pages.Locked(String why)
-                && why.contains("not the password"));
+        waitFor(() -> submission(locked).documents().getFirst().pages() instanceof Pages.Locked(var why)
+                && why.inWords().contains("not the password"));
         waitFor(() -> robot.lookup(
                 (javafx.scene.Node n) -> n instanceof Labeled l && l.getText().contains("not the password"))
                 .tryQuery()

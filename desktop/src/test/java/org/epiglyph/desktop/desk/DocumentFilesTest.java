@@ -2,11 +2,6 @@ package org.epiglyph.desktop.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import org.epiglyph.core.phrases.Phrase;
-import org.epiglyph.core.marks.Ink;
-import org.epiglyph.core.marks.Face;
-import org.epiglyph.core.pencase.Slot;
-import org.epiglyph.core.pencase.PenCase;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.math.BigDecimal;
@@ -22,13 +17,20 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
 import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.marks.Face;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.pencase.PenCase;
+import org.epiglyph.core.pencase.Slot;
+import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -38,7 +40,6 @@ import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
-import org.epiglyph.core.scoring.Judgement;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -62,8 +63,8 @@ class DocumentFilesTest {
             Originals.Stored locked = batch.store("d2", "K-1_plan.pdf", new ByteArrayInputStream(lockedPdf()));
             batch.add(new Student(ADA, "Ada", "Example", ""), List.of(new HandIn(1, Optional.empty(), "", List.of(
                     new Document("d1", "in/K-1_model.xyz", model.sha256(), model.bytes(),
-                            new Pages.None("of a kind unknown"), "test"),
-                    new Document("d2", "in/K-1_plan.pdf", locked.sha256(), locked.bytes(), new Pages.Locked("locked"),
+                            new Pages.None(Message.words("of a kind unknown")), "test"),
+                    new Document("d2", "in/K-1_plan.pdf", locked.sha256(), locked.bytes(), new Pages.Locked(Message.words("locked")),
                             "test")))));
             batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                     MarkScheme.single(BigDecimal.TEN),
@@ -158,7 +159,7 @@ class DocumentFilesTest {
     void aLockedDocumentIsTriedAgainUntilThePasswordFits() throws Exception {
         files.unlock(document(1), "guess");
         finished();
-        assertThat(((Pages.Locked) document(1).pages()).reason()).startsWith("That is not the password");
+        assertThat(((Pages.Locked) document(1).pages()).reason().inWords()).startsWith("That is not the password");
         files.unlock(document(1), "ebb");
         finished();
         assertThat(document(1).pageCount()).isEqualTo(1);

@@ -79,7 +79,7 @@ final class MarkupPages {
             renderer.createPDFWithoutClosing();
             int pages = document.getNumberOfPages();
             Rendition.save(document, target);
-            return new Rendition(pages, note(elsewhere, scripts, missing));
+            return new Rendition(pages, notes(elsewhere, scripts, missing));
         } catch (IOException e) {
             throw e;
         } catch (RuntimeException | StackOverflowError e) {
@@ -280,18 +280,17 @@ final class MarkupPages {
         return out.toString();
     }
 
-    private static String note(boolean elsewhere, boolean scripts, int missing) {
-        StringBuilder note = new StringBuilder();
+    private static List<Message> notes(boolean elsewhere, boolean scripts, int missing) {
+        List<Message> notes = new ArrayList<>();
         if (elsewhere) {
-            note.append("Pictures that are not within the file are left out. ");
+            notes.add(Message.of(MarkupPages.class, "picturesElsewhere"));
         }
         if (scripts) {
-            note.append("Its scripts are not run. ");
+            notes.add(Message.of(MarkupPages.class, "scripts"));
         }
         if (missing > 0) {
-            note.append(missing)
-                    .append(" letters cannot be shown, since no font here has them. ");
+            notes.add(Message.of(MarkupPages.class, "missing", missing));
         }
-        return note.toString().strip();
+        return notes;
     }
 }

@@ -6,6 +6,8 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -38,7 +40,6 @@ import org.zwobble.mammoth.DocumentConverter;
 final class OfficePages {
     private static final Pattern RTF_FONT = Pattern
             .compile("\\\\f(?:nil|roman|swiss|modern|script|decor)[^;{}]*? ([^;{}\\\\]+);");
-    private static final String PLAIN = "Made in a plain style, since LibreOffice is not installed: words, tables and pictures are the student\u2019s, the layout is not. ";
 
     /** The kinds of office files. */
     enum Kind {
@@ -81,23 +82,24 @@ final class OfficePages {
     }
 
     private Rendition make(SafePackage.Found found, Path target) throws IOException, Unreadable {
-        String links = found.leftOut() == 0
-                ? ""
-                : "A linked picture, or something else that lies outside the file, was left out. ";
+        List<Message> notes = new ArrayList<>();
+        if (found.leftOut() > 0) {
+            notes.add(Message.of(OfficePages.class, "linksLeftOut"));
+        }
         Optional<Path> program = OfficeProgram.find();
         if (program.isPresent()) {
             Optional<Rendition> made = byProgram(program.get(), found.fonts(), target);
             if (made.isPresent()) {
-                return new Rendition(made.get().pages(), (links + made.get().note()).strip());
+                return made.get().with(notes);
             }
         }
-        Rendition plain = MarkupPages.make(html(), "", target);
-        String fonts = found.fonts().isEmpty() ? "" : "The file asks for " + String.join(", ", found.fonts()) + ". ";
-        String why = program.isPresent()
-                ? "LibreOffice could not set this file. " + PLAIN.replace(
-                        "since LibreOffice is not installed", "without it")
-                : PLAIN;
-        return new Rendition(plain.pages(), (links + why + fonts + plain.note()).strip());
+        notes.add(program.isPresent()
+                ? Message.of(OfficePages.class, "programFailed")
+                : Message.of(OfficePages.class, "noProgram"));
+        if (!found.fonts().isEmpty()) {
+            notes.add(Message.of(OfficePages.class, "fonts", String.join(", ", found.fonts())));
+        }
+        return MarkupPages.make(html(), "", target).with(notes);
     }
 
     private Optional<Rendition> byProgram(Path program, Set<String> asked, Path target) throws IOException {
@@ -110,10 +112,10 @@ final class OfficePages {
             missing.removeAll(used(document, asked));
             int pages = document.getNumberOfPages();
             Rendition.save(document, target);
-            String fonts = missing.isEmpty()
-                    ? ""
-                    : " Not installed here, so another font stands for it: " + String.join(", ", missing) + ".";
-            return pages == 0 ? Optional.empty() : Optional.of(new Rendition(pages, "Set by LibreOffice." + fonts));
+            Message how = missing.isEmpty()
+                    ? Message.of(OfficePages.class, "set")
+                    : Message.of(OfficePages.class, "setWithoutFonts", String.join(", ", missing));
+            return pages == 0 ? Optional.empty() : Optional.of(new Rendition(pages, List.of(how)));
         } catch (IOException | RuntimeException e) {
             return Optional.empty();
         }

@@ -10,7 +10,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Iterator;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javax.imageio.ImageIO;
@@ -73,23 +75,19 @@ public final class PicturePages {
     private static Rendition make(Path file, ImageReader reader, Path target) throws IOException, Unreadable {
         String kind = reader.getOriginatingProvider().getFormatNames()[0].toLowerCase(Locale.ROOT);
         int frames = kind.startsWith("tif") ? frames(reader) : 1;
-        StringBuilder note = new StringBuilder();
+        List<Message> notes = new ArrayList<>();
         if (kind.startsWith("gif") && frames(reader) > 1) {
-            note.append("This picture moves; its first frame is the page. ");
+            notes.add(Message.of(PicturePages.class, "moves"));
         }
         try (PDDocument document = Rendition.newDocument()) {
             int turn = kind.startsWith("tif") ? 1 : orientation(file);
             Unreadable failure = null;
             for (int frame = 0; frame < frames; frame++) {
                 try {
-                    add(document, file, reader, frame, kind.startsWith("jp"), turn, note);
+                    add(document, file, reader, frame, kind.startsWith("jp"), turn, notes);
                 } catch (Unreadable e) {
                     failure = e;
-                    note.append("Picture ")
-                            .append(frame + 1)
-                            .append(" of ")
-                            .append(frames)
-                            .append(" is broken and left out. ");
+                    notes.add(Message.of(PicturePages.class, "leftOut", frame + 1, frames));
                 }
             }
             int pages = document.getNumberOfPages();
@@ -97,7 +95,7 @@ public final class PicturePages {
                 throw failure;
             }
             Rendition.save(document, target);
-            return new Rendition(pages, note.toString().strip());
+            return new Rendition(pages, notes);
         }
     }
 
@@ -118,7 +116,7 @@ public final class PicturePages {
     }
 
     private static void add(PDDocument document, Path file, ImageReader reader, int frame, boolean jpeg, int turn,
-            StringBuilder note) throws IOException, Unreadable {
+            List<Message> notes) throws IOException, Unreadable {
         BufferedImage image;
         boolean whole;
         try {
@@ -133,11 +131,7 @@ public final class PicturePages {
             part.setSourceSubsampling(step, step, 0, 0);
             image = reader.read(frame, part);
             if (!whole) {
-                note.append("The picture has ")
-                        .append(pixels / 1_000_000)
-                        .append(" million pixels; it is shown at 1/")
-                        .append(step)
-                        .append(" of its size. ");
+                notes.add(Message.of(PicturePages.class, "smaller", pixels / 1_000_000, step));
             }
         } catch (IOException | RuntimeException e) {
             throw broken(e);

@@ -2,10 +2,13 @@ package org.epiglyph.documents.rendition;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
+import org.epiglyph.core.Message;
 import org.epiglyph.documents.Scratch;
 import org.epiglyph.places.WholeFile;
 
@@ -13,9 +16,20 @@ import org.epiglyph.places.WholeFile;
  * Pages made of a received file.
  *
  * @param pages how many, at least 1
- * @param note  how they were made and what to mind; may be empty
+ * @param notes how they were made and what to mind; may be none
  */
-public record Rendition(int pages, String note) {
+public record Rendition(int pages, List<Message> notes) {
+    public Rendition {
+        notes = List.copyOf(notes);
+    }
+
+    /** The same pages, with more to mind, which comes first. */
+    Rendition with(List<Message> more) {
+        List<Message> all = new ArrayList<>(more);
+        all.addAll(notes);
+        return new Rendition(pages, all);
+    }
+
     static PDDocument newDocument() {
         return new PDDocument(Scratch.cache());
     }

@@ -106,27 +106,29 @@ public final class Renditions {
     }
 
     /** What kind of file it is, for one of which no pages can be made; from its first bytes. */
-    public static String kind(byte[] head) {
+    public static Message kind(byte[] head) {
         String sign = new String(head, StandardCharsets.ISO_8859_1);
         if (sign.startsWith("PK\u0003\u0004")) {
-            return "a zip archive";
+            return Message.of(Renditions.class, "zip");
         }
         if (sign.startsWith("\u00D0\u00CF\u0011\u00E0")) {
-            return "an office file of the old binary kind";
+            return Message.of(Renditions.class, "oldOffice");
         }
         if (sign.startsWith("7z") || sign.startsWith("Rar!") || sign.startsWith("\u001F\u008B")) {
-            return "an archive";
+            return Message.of(Renditions.class, "archive");
         }
         if (sign.length() > 11 && sign.startsWith("ftyp", 4)) {
-            return sign.startsWith("hei", 8) || sign.startsWith("mif1", 8) ? "a HEIF picture" : "a film or sound";
+            return sign.startsWith("hei", 8) || sign.startsWith("mif1", 8)
+                    ? Message.of(Renditions.class, "heif")
+                    : Message.of(Renditions.class, "filmOrSound");
         }
         if (sign.startsWith("ID3") || sign.startsWith("OggS") || sign.startsWith("RIFF")) {
-            return "a sound or film";
+            return Message.of(Renditions.class, "soundOrFilm");
         }
         if (sign.startsWith("MZ") || sign.startsWith("\u007FELF")) {
-            return "a program; do not run it";
+            return Message.of(Renditions.class, "program");
         }
-        return "a file of a kind unknown here";
+        return Message.of(Renditions.class, "unknown");
     }
 
     /** The first bytes of a file. */

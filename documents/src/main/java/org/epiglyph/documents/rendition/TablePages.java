@@ -70,9 +70,7 @@ final class TablePages {
                     Message.of(TablePages.class, "broken"),
                     e);
         }
-        Rendition made = make(tables, target);
-        String note = (hidden ? "Hidden worksheets are shown too. " : "") + made.note();
-        return new Rendition(made.pages(), note.strip());
+        return make(tables, target).with(hidden ? List.of(Message.of(TablePages.class, "hiddenToo")) : List.of());
     }
 
     private static List<List<String>> rows(Sheet sheet, DataFormatter words) {
@@ -113,9 +111,6 @@ final class TablePages {
         Rendition made = MarkupPages.make(html.toString(), "@page { size: " + width
                 + "mm 210mm; margin: 12mm } body { font-size: " + (widest <= FEW_COLUMNS ? "11" : "8.5")
                 + "pt; line-height: 1.25 }", target);
-        String note = cut
-                ? "Only the first " + MOST_ROWS + " rows and " + MOST_COLUMNS + " columns are shown. "
-                : "";
-        return new Rendition(made.pages(), (note + made.note()).strip());
+        return made.with(cut ? List.of(Message.of(TablePages.class, "cut", MOST_ROWS, MOST_COLUMNS)) : List.of());
     }
 }

@@ -143,7 +143,9 @@ final class TextPages {
                 write(document, faces, lines.subList(page * ROWS, Math.min(lines.size(), (page + 1) * ROWS)));
             }
             Rendition.save(document, target);
-            return new Rendition(pages, note(faces.missing()));
+            return new Rendition(pages, faces.missing() == 0
+                    ? List.of()
+                    : List.of(Message.of(TextPages.class, "missing", faces.missing(), Faces.MISSING)));
         }
     }
 
@@ -213,11 +215,5 @@ final class TextPages {
             content.showText(run.text());
         }
         content.endText();
-    }
-
-    private static String note(int missing) {
-        return missing == 0
-                ? ""
-                : missing + " letters are shown as " + Faces.MISSING + ", since no font here has them.";
     }
 }

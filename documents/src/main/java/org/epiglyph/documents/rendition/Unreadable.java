@@ -2,9 +2,10 @@ package org.epiglyph.documents.rendition;
 
 import org.epiglyph.core.Message;
 
-/** A received file of which no pages can be made. The message says why and what to do, in sentences for the marker. */
+/** A received file of which no pages can be made. */
 public final class Unreadable extends Exception {
     private static final long serialVersionUID = 1;
+    private final transient Message why;
 
     public Unreadable(Message why) {
         this(why, null);
@@ -12,5 +13,11 @@ public final class Unreadable extends Exception {
 
     public Unreadable(Message why, Throwable cause) {
         super(why.inWords(), cause);
+        this.why = why;
+    }
+
+    /** Why, and what to do. */
+    public Message why() {
+        return why;
     }
 }

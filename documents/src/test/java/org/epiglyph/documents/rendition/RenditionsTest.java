@@ -26,6 +26,7 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.documents.Intake;
 import org.junit.jupiter.api.AfterEach;
@@ -168,7 +169,7 @@ class RenditionsTest {
         }
         Pages.Ready rest = ready("scan.tif", broken);
         assertThat(rest.count()).isEqualTo(2);
-        assertThat(rest.note()).contains("Picture 1 of 3 is broken");
+        assertThat(Message.inWords(rest.notes())).contains("Picture 1 of 3 is broken");
     }
 
     /** An uncompressed TIFF of one colour, written by hand (TIFF 6.0, sections 2, 16 and 23). */
@@ -244,7 +245,7 @@ class RenditionsTest {
     void aPictureOfAHundredMegapixelsIsShownSmallerAndSaysSo() throws IOException {
         BufferedImage large = new BufferedImage(12_500, 8_000, BufferedImage.TYPE_BYTE_BINARY);
         Pages.Ready pages = (Pages.Ready) examine("large.png", image("png", large));
-        assertThat(pages.note()).startsWith("The picture has 100 million pixels; it is shown at 1/2 of its size.");
+        assertThat(Message.inWords(pages.notes())).startsWith("The picture has 100 million pixels; it is shown at 1/2 of its size.");
     }
 
     // --- text
@@ -255,7 +256,7 @@ class RenditionsTest {
     void lettersOfManyScriptsAreDrawnAsTheyAreOrCounted(String ending) throws IOException {
         String words = "Ωμέγα прилив Łódź ğüşiö ערב גאות مدّ وجزر";
         Pages.Ready ready = ready("tide." + ending, ending.equals("html") ? "<p>" + words + "</p>" : words);
-        assertThat(ready.note()).doesNotContain("letters");
+        assertThat(Message.inWords(ready.notes())).doesNotContain("letters");
         assertThat(java.text.Normalizer.normalize(words(), java.text.Normalizer.Form.NFKC))
                 .contains("Ωμέγα прилив Łódź ğüşiö")
                 .doesNotContain("#")
@@ -263,7 +264,7 @@ class RenditionsTest {
         String rare = "\uD808\uDC00\uD808\uDC01"; // cuneiform, which no face here has
         Pages.Ready missing = ready("rare." + ending,
                 ending.equals("html") ? "<p>tide " + rare + "</p>" : "tide " + rare);
-        assertThat(missing.note()).contains("2 letters");
+        assertThat(Message.inWords(missing.notes())).contains("2 letters");
     }
 
     @Test
@@ -287,7 +288,7 @@ class RenditionsTest {
         assertThat(words()).contains("Ångström – Müller");
         ready("notes.txt", "\uFEFFhöhe".getBytes(StandardCharsets.UTF_16LE));
         assertThat(words()).contains("höhe");
-        assertThat(ready("notes.txt", "see \uD83D\uDEA2 go").note()).contains("1 letters are shown as");
+        assertThat(Message.inWords(ready("notes.txt", "see \uD83D\uDEA2 go").notes())).contains("1 letters are shown as");
     }
 
     @Test
@@ -297,7 +298,7 @@ class RenditionsTest {
         Pages.Ready html = ready("plan.html",
                 "<h1>Plan</h1><script>document.write('run')</script><img src='http://127.0.0.1:1/x.png' alt='chart'><p onclick='x()'>Over the bar</p><iframe src='file:///etc/passwd'></iframe>");
         assertThat(words()).contains("Plan", "[picture: chart]", "Over the bar").doesNotContain("run", "root:");
-        assertThat(html.note()).contains("Pictures that are not within the file are left out.",
+        assertThat(Message.inWords(html.notes())).contains("Pictures that are not within the file are left out.",
                 "Its scripts are not run.");
     }
 
@@ -350,7 +351,7 @@ class RenditionsTest {
     void officeFilesAreSetPlainlyAndThePageSaysHow() throws IOException {
         Pages.Ready made = ready("plan.docx", docx(WORD.formatted("Over the bar at half flood")));
         assertThat(words()).contains("Over the bar at half flood");
-        assertThat(made.note()).contains("since LibreOffice is not installed").contains("Mariner Sans");
+        assertThat(Message.inWords(made.notes())).contains("since LibreOffice is not installed").contains("Mariner Sans");
         ready("plan.rtf", "{\\rtf1\\ansi{\\fonttbl\\f0\\fswiss Mariner;}\\f0 Course \\b 248\\b0  true\\par}");
         assertThat(words()).contains("Course 248 true");
     }
@@ -372,7 +373,7 @@ class RenditionsTest {
     void pagesSetByLibreOfficeAreTheSameEachTime() throws IOException {
         System.clearProperty("epiglyph.office");
         org.junit.jupiter.api.Assumptions.assumeTrue(OfficeProgram.find().isPresent());
-        assertThat(ready("plan.docx", docx(WORD.formatted("Over the bar"))).note()).startsWith("Set by LibreOffice.")
+        assertThat(Message.inWords(ready("plan.docx", docx(WORD.formatted("Over the bar"))).notes())).startsWith("Set by LibreOffice.")
                 .contains("Mariner Sans");
         assertThat(words()).contains("Over the bar");
     }
@@ -381,13 +382,13 @@ class RenditionsTest {
     void anOfficeFileThatReachesOutOfItselfIsNotRead() throws IOException {
         Pages pages = examine("evil.docx",
                 docx("<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]>" + WORD.formatted("&e;")));
-        assertThat(((Pages.None) pages).reason()).contains("declares a document type or entities");
+        assertThat(((Pages.None) pages).reason().inWords()).contains("declares a document type or entities");
     }
 
     @Test
     void aBrokenOfficeFileSaysSo() throws IOException {
         byte[] whole = docx(WORD.formatted("x"));
-        assertThat(((Pages.None) examine("cut.docx", Arrays.copyOf(whole, whole.length / 2))).reason())
+        assertThat(((Pages.None) examine("cut.docx", Arrays.copyOf(whole, whole.length / 2))).reason().inWords())
                 .contains("Ask the student for it again");
     }
 }

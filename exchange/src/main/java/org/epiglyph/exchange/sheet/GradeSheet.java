@@ -291,14 +291,14 @@ public final class GradeSheet {
      * Why the sheet could not be written back, with what can be done; empty where it can. Tried on a copy, with a score
      * and words for everybody.
      */
-    public Optional<String> refusal() {
+    public Optional<Message> refusal() {
         Map<StudentKey, Filled> all = new LinkedHashMap<>();
         rows.keySet().forEach(student -> all.put(student, new Filled(BigDecimal.ONE, Optional.empty(), "")));
         try {
             with(all);
             return Optional.empty();
         } catch (Problem e) {
-            return Optional.of(e.getMessage());
+            return Optional.of(e.said());
         }
     }
 

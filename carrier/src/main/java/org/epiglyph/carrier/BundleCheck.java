@@ -218,7 +218,9 @@ public final class BundleCheck {
             for (String other : places) {
                 there = isSame(ours, files.get(other), name) ? there : files.get(other);
             }
-            return isSame(ours, there, name) ? Optional.empty() : Optional.of(Message.of(BundleCheck.class, "saysOther", name));
+            return isSame(ours, there, name)
+                    ? Optional.empty()
+                    : Optional.of(Message.of(BundleCheck.class, "saysOther", name));
         }
         for (Map.Entry<String, Path> other : files.entrySet()) {
             if (!met.contains(other.getKey()) && isSame(ours, other.getValue(), name)) {

@@ -155,7 +155,8 @@ public final class HandingBack {
                 .toList();
         return marked.isEmpty() || choices.accepts(student, Outcome.Doubt.CERTIFIED)
                 ? Optional.empty()
-                : Optional.of(new Outcome.Asked(student, Outcome.Doubt.CERTIFIED, Message.of(HandingBack.class, "certified", String.join(", ", marked))));
+                : Optional.of(new Outcome.Asked(student, Outcome.Doubt.CERTIFIED,
+                        Message.of(HandingBack.class, "certified", String.join(", ", marked))));
     }
 
     private static Optional<Outcome> changed(Workspace workspace, StudentKey student, Choices choices) {

@@ -99,7 +99,8 @@ public final class LetterSending {
     /** Sends letters by a mail service. */
     public List<Fate> byMail(MailService service, LetterText text, List<StudentKey> students, boolean again,
             Progress progress) throws Problem {
-        return all(text, students, again, progress, Message.of(LetterSending.class, "byMail").inWords(), (letter, at) -> service.send(letter, sender, at));
+        return all(text, students, again, progress, Message.of(LetterSending.class, "byMail").inWords(),
+                (letter, at) -> service.send(letter, sender, at));
     }
 
     private interface Way {

@@ -92,7 +92,8 @@ public final class Planning {
 
     private static Optional<GradeSheet> sheet(RecordClient client, String taskId) throws Problem {
         return client.abilities().contains(Ability.GRADE_SHEET)
-                ? Optional.of(GradeSheet.read(client.gradeSheet(taskId), Message.of(Planning.class, "recordSheet").inWords()))
+                ? Optional.of(
+                        GradeSheet.read(client.gradeSheet(taskId), Message.of(Planning.class, "recordSheet").inWords()))
                 : Optional.empty();
     }
 
@@ -160,7 +161,8 @@ public final class Planning {
      */
     public static CollectPlan fromFiles(FromFiles from, Optional<Path> again, Progress progress) throws Problem {
         progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0);
-        FileSource source = FileSource.open(from.places(), from.encoding(), _ -> progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0));
+        FileSource source = FileSource.open(from.places(), from.encoding(),
+                _ -> progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0));
         boolean planned = false;
         try {
             CollectPlan plan = new CollectPlan(ground(from, source, earlier(again, source, progress)));

@@ -150,7 +150,8 @@ public record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
             return Optional.empty();
         }
         try {
-            SheetFile read = SheetFile.read(Files.readAllBytes(file), Message.of(Register.class, "gradeSheet").inWords());
+            SheetFile read = SheetFile.read(Files.readAllBytes(file),
+                    Message.of(Register.class, "gradeSheet").inWords());
             SheetRoles roles = sheet == null
                     ? SheetRoles.recognise(read)
                     : new SheetRoles(sheet.table(), sheet.header(), sheet.columns());

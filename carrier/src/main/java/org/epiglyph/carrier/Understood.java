@@ -107,7 +107,8 @@ record Understood(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
         private Match match(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
             return known(file, record, inSheet)
                     .or(() -> fromNames
-                            .map(f -> Match.certain(f.owner(file.path()), Message.of(Understood.class, "classFromNames"))))
+                            .map(f -> Match.certain(f.owner(file.path()),
+                                    Message.of(Understood.class, "classFromNames"))))
                     .orElseGet(() -> matching.match(file.path()));
         }
 

@@ -27,7 +27,8 @@ class BundleCheckTest extends HandedBackFixture {
         assertThat(checked(profile, out).isSame()).isTrue();
         assertThat(checked(profile, out.resolve("handed-back.zip")).isSame()).as("the zip alone").isTrue();
         assertThat(checked(Profile.USUAL, out).lines()).singleElement()
-                .satisfies(l -> assertThat(l.said()).extracting(Message::inWords).contains("K-1_work_marked.pdf says something else now."));
+                .satisfies(l -> assertThat(l.said()).extracting(Message::inWords)
+                        .contains("K-1_work_marked.pdf says something else now."));
     }
 
     @Test
@@ -40,9 +41,10 @@ class BundleCheckTest extends HandedBackFixture {
                 new String(files.get("grade-sheet.csv"), StandardCharsets.UTF_8).replace(",7,", ",8,"));
         Profile profile = Profile.USUAL.withSheet(Profile.Sheet.TEXT);
         BundleCheck.Found found = checked(profile, loose);
-        assertThat(found.lines().getFirst().said()).extracting(Message::inWords).containsExactly(
-                "K-1_work_marked.pdf is called other name.pdf there.", "K-1_work_feedback.txt is missing.",
-                "The grade sheet has another score.");
+        assertThat(found.lines().getFirst().said()).extracting(Message::inWords)
+                .containsExactly(
+                        "K-1_work_marked.pdf is called other name.pdf there.", "K-1_work_feedback.txt is missing.",
+                        "The grade sheet has another score.");
         assertThat(found.notOurs()).containsExactly("holiday.txt");
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             workspace.edit(new Edit.OpenAgain(ADA));

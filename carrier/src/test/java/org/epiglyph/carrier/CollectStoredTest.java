@@ -99,7 +99,8 @@ class CollectStoredTest extends CollectFixture {
         try (CollectPlan plan = plan(in, sheet(), Optional.empty())) {
             Files.delete(in.resolve("K-2.txt"));
             try (Workspace workspace = Workspace.open(make(plan), CLOCK)) {
-                assertThat(((Pages.None) workspace.batch().submission(BAO).documents().getFirst().pages()).reason().inWords())
+                assertThat(((Pages.None) workspace.batch().submission(BAO).documents().getFirst().pages()).reason()
+                        .inWords())
                         .contains("could not be read to its end")
                         .contains("Ask for it again");
                 assertThat(workspace.batch().submission(ADA).documents().getFirst().pages())

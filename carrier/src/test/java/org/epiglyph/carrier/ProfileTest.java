@@ -113,7 +113,8 @@ class ProfileTest extends HandedBackFixture {
                     new PagePoint(200, 500))));
             workspace.edit(new Edit.Seal(ADA));
             assertThat(handingBack.toFolder(folder.resolve("stopped"), Progress.NONE).outcomes()).singleElement()
-                    .satisfies(o -> assertThat(((Outcome.Failed) o).why().inWords()).contains("marker about the range"));
+                    .satisfies(
+                            o -> assertThat(((Outcome.Failed) o).why().inWords()).contains("marker about the range"));
             assertThat(folder.resolve("stopped/handed-back.zip")).doesNotExist();
             workspace.edit(new Edit.OpenAgain(ADA));
             workspace.edit(new Edit.RemoveMark(ADA, "n9"));

@@ -100,7 +100,8 @@ final class CollectCommand implements Callable<Integer> {
             read.refusals().forEach(r -> System.err.println("Not taken: " + r.path() + ". " + r.reason().inWords()));
             List<CollectPlan.Item> questions = read.questions();
             if (!questions.isEmpty() && !setAside) {
-                questions.forEach(q -> System.err.println("Whose is " + q.path() + "? " + q.match().evidence().inWords()));
+                questions.forEach(
+                        q -> System.err.println("Whose is " + q.path() + "? " + q.match().evidence().inWords()));
                 System.err.println("Collect in the window to decide, or give --set-aside.");
                 return 3;
             }
@@ -120,7 +121,8 @@ final class CollectCommand implements Callable<Integer> {
                 ? Phrasebook.EMPTY
                 : PhraseFile.read(OptionFile.bytes(phrasebook), phrasebook.toString(), marks);
         plan.sheetRefusal()
-                .ifPresent(r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r.inWords()));
+                .ifPresent(
+                        r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r.inWords()));
         plan.remarkOn(marks).ifPresent(r -> System.err.println(r.inWords()));
         if (again) {
             try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {

@@ -315,7 +315,8 @@ class HostileFilesTest {
         Files.writeString(large, "A line of words.\n".repeat(90_000));
         try (IntakeProcess starved = new IntakeProcess("-Xmx12m", Optional.of(Duration.ofSeconds(60)));
                 IntakeProcess hurried = new IntakeProcess("-Xmx256m", Optional.of(Duration.ofMillis(150)))) {
-            assertThat(((Pages.None) starved.examine(large, folder.resolve("a.pdf"))).reason().inWords()).contains("memory");
+            assertThat(((Pages.None) starved.examine(large, folder.resolve("a.pdf"))).reason().inWords())
+                    .contains("memory");
             assertThat(((Pages.None) hurried.examine(large, folder.resolve("b.pdf"))).reason().inWords())
                     .contains("takes too long");
             assertThat(folder.resolve("b.pdf")).doesNotExist();

@@ -67,10 +67,12 @@ class IntakeTest {
 
     @Test
     void aLockedPdfIsOpenedWithItsPasswordAndNoOther() throws IOException {
-        assertThat(((Pages.Locked) examine("locked.pdf", pdf("secret"))).reason().inWords()).contains("locked with a password");
+        assertThat(((Pages.Locked) examine("locked.pdf", pdf("secret"))).reason().inWords())
+                .contains("locked with a password");
         Path file = folder.resolve("locked.pdf");
         Path rendition = folder.resolve("rendition.pdf");
-        assertThat(((Pages.Locked) Intake.unlock(file, rendition, "guess")).reason().inWords()).contains("not the password");
+        assertThat(((Pages.Locked) Intake.unlock(file, rendition, "guess")).reason().inWords())
+                .contains("not the password");
         Pages.Ready open = (Pages.Ready) Intake.unlock(file, rendition, "secret");
         assertThat(open.count()).isEqualTo(2);
         assertThat(open.rendition()).isEqualTo("rendition.pdf");
@@ -134,7 +136,8 @@ class IntakeTest {
 
     @Test
     void anEmptyFileAndAnUnknownKindSaySo() throws IOException {
-        assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason().inWords()).startsWith("The file is empty.");
+        assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason().inWords())
+                .startsWith("The file is empty.");
         assertThat(((Pages.None) examine("film.mp4",
                 new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason().inWords())
                 .isEqualTo(
@@ -153,7 +156,10 @@ class IntakeTest {
     @Test
     void anAnswerTravelsWhole() throws Exception {
         for (Pages answer : List.of(
-                new Pages.Ready(3, "d1.pdf", List.of(Message.words("A note."), Message.of(Intake.class, "noPages", Message.of(Intake.class, "empty"))), Set.of(Pages.Trait.CERTIFIED, Pages.Trait.ACTIVE)),
+                new Pages.Ready(3, "d1.pdf",
+                        List.of(Message.words("A note."),
+                                Message.of(Intake.class, "noPages", Message.of(Intake.class, "empty"))),
+                        Set.of(Pages.Trait.CERTIFIED, Pages.Trait.ACTIVE)),
                 new Pages.Ready(1, ""), new Pages.None(Message.words("No.")),
                 new Pages.Locked(Message.of(PdfIntake.class, "locked")))) {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();

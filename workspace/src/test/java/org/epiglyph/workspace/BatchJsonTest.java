@@ -276,7 +276,8 @@ class BatchJsonTest {
         for (String from : List.of("\"module\":\"workspace\",\"key\":\"Database.gone\"",
                 "\"module\":\"nowhere\",\"key\":\"Database.noBatch\"",
                 "\"module\":\"x.y\",\"key\":\"Database.noBatch\"", "\"key\":7", "\"module\":[]")) {
-            assertThat(BatchJson.read("{\"kind\":\"none\",\"reason\":{" + from + ",\"values\":[1,null],\"words\":\"So it was.\"}}",
+            assertThat(BatchJson.read(
+                    "{\"kind\":\"none\",\"reason\":{" + from + ",\"values\":[1,null],\"words\":\"So it was.\"}}",
                     Pages.class)).as(from).isEqualTo(new Pages.None(Message.words("So it was.")));
         }
         assertThat(BatchJson.read("{\"kind\":\"none\",\"reason\":\"As of old.\"}", Pages.class))

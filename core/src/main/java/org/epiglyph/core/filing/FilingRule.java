@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /**
  * How one record system names the files that it gives out: which parts identify the student, what stands between
@@ -65,8 +67,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
     public FilingRule {
         parts = List.copyOf(parts);
         if (name.isBlank() || level < FILE) {
-            throw new IllegalArgumentException(
-                    "A filing rule needs a name and a place, not '" + name + "' and " + level);
+            throw new InvalidValue(Message.of(FilingRule.class, "needsName", name, level));
         }
         List<Kind> kinds = parts.stream()
                 .filter(p -> p instanceof Part.Field)
@@ -74,16 +75,14 @@ public record FilingRule(String name, int level, List<Part> parts) {
                 .toList();
         if (kinds.isEmpty() || kinds.getLast() != Kind.FREE || kinds.indexOf(Kind.FREE) != kinds.size() - 1
                 || !parts.getLast().equals(new Part.Field(Kind.FREE))) {
-            throw new IllegalArgumentException("A filing rule ends with <free>, and has it once.");
+            throw new InvalidValue(Message.of(FilingRule.class, "endsFree"));
         }
         if (kinds.stream().noneMatch(Kind::identifies)) {
-            throw new IllegalArgumentException(
-                    "A filing rule needs a part that tells the student: <key>, <family>, <given> or <initials>.");
+            throw new InvalidValue(Message.of(FilingRule.class, "tellsNobody"));
         }
         for (int i = 1; i < parts.size() - 1; i++) {
             if (parts.get(i) instanceof Part.Field && parts.get(i - 1) instanceof Part.Field) {
-                throw new IllegalArgumentException(
-                        "Put a separator between two parts in angle brackets, for example _.");
+                throw new InvalidValue(Message.of(FilingRule.class, "noSeparator"));
             }
         }
     }
@@ -103,8 +102,8 @@ public record FilingRule(String name, int level, List<Part> parts) {
         while (words.find()) {
             fixed(parts, written.substring(at, words.start()));
             String word = words.group(1).strip().toLowerCase(Locale.ROOT);
-            Kind kind = kind(word).orElseThrow(() -> new IllegalArgumentException("<" + word
-                    + "> is not a part of a filing rule. There are <key>, <family>, <given>, <initials>, <section>, <hand-in>, <any> and <free>."));
+            Kind kind = kind(word)
+                    .orElseThrow(() -> new InvalidValue(Message.of(FilingRule.class, "noSuchPart", word)));
             parts.add(new Part.Field(kind));
             at = words.end();
         }

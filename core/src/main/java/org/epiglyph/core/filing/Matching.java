@@ -309,7 +309,8 @@ public final class Matching {
         }
         return chosen.isEmpty()
                 ? Optional.empty()
-                : Optional.of(Match.possible(keys(chosen), Message.of(Matching.class, "severalMatch", why, chosen.size())));
+                : Optional.of(
+                        Match.possible(keys(chosen), Message.of(Matching.class, "severalMatch", why, chosen.size())));
     }
 
     private static List<StudentKey> keys(Collection<Names> names) {

@@ -5,6 +5,8 @@ import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
@@ -43,7 +45,7 @@ public sealed interface Decision {
 
         public Assign {
             if (marker.length() > LONGEST) {
-                throw new IllegalArgumentException("Enter a marker's name of at most " + LONGEST + " letters.");
+                throw new InvalidValue(Message.of(Decision.class, "badMarker", LONGEST));
             }
         }
     }
@@ -61,14 +63,12 @@ public sealed interface Decision {
     record Maximum(String criterion, BigDecimal maximum, SchemeChange.Keep keep) implements Decision {
         private List<Criterion> criteria(MarkScheme scheme) {
             Criterion before = scheme.findCriterion(criterion)
-                    .orElseThrow(() -> new IllegalArgumentException(
-                            "Put the cursor on a score of the criterion that is to be worth something else."));
+                    .orElseThrow(() -> new InvalidValue(Message.of(Decision.class, "noCriterion")));
             if (!before.isScored() || before.manner().maximum().isPresent()) {
-                throw new IllegalArgumentException("What " + before.name()
-                        + " is worth follows from its levels, parts or counts. Change them in the mark scheme.");
+                throw new InvalidValue(Message.of(Decision.class, "maximumFollows", before.name()));
             }
             if (maximum.signum() <= 0) {
-                throw new IllegalArgumentException("Enter a maximum above 0.");
+                throw new InvalidValue(Message.of(Decision.class, "badMaximum"));
             }
             return scheme.criteria()
                     .stream()
@@ -153,8 +153,7 @@ public sealed interface Decision {
             case Maximum maximum -> scheme.withCriteria(maximum.criteria(scheme));
             case Boundary(String grade, BigDecimal points) ->
                 scheme.withRules(rules.withGrades(Optional.of(rules.grades()
-                        .orElseThrow(() -> new IllegalArgumentException(
-                                "The mark scheme has no grade scale. Choose one in its rules first."))
+                        .orElseThrow(() -> new InvalidValue(Message.of(Decision.class, "noGrades")))
                         .withBoundary(grade, points.multiply(BigDecimal.valueOf(100))
                                 .divide(batch.task().maximum(), Outlook.PLACES, RoundingMode.HALF_UP)))));
             case Settle _,Moderate _,Seal _,Late _,Assign _ -> scheme;
@@ -167,7 +166,7 @@ public sealed interface Decision {
         Batch unscaled = batch.apply(SchemeChange.plan(batch, plain, SchemeChange.Keep.POINTS).edit());
         Tally tally = new Foot(unscaled, unscaled.students(), List.of(Column.Fact.RESULT)).tally(Column.Fact.RESULT);
         if (tally.count() < 2) {
-            throw new IllegalArgumentException("Fewer than two results are known. Score first.");
+            throw new InvalidValue(Message.of(Decision.class, "fewResults"));
         }
         return Scaling.toMeanAndSpread(tally.exactMean(), tally.exactSpread(), mean, spread);
     }

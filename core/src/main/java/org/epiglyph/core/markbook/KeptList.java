@@ -1,6 +1,8 @@
 package org.epiglyph.core.markbook;
 
 import java.util.List;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 
@@ -12,7 +14,7 @@ import org.epiglyph.core.batch.Submission;
 public record KeptList(String name, Selection selection, Order order) {
     public KeptList {
         if (name.isBlank()) {
-            throw new IllegalArgumentException("A kept list needs a name");
+            throw new InvalidValue(Message.of(KeptList.class, "needsName"));
         }
     }
 

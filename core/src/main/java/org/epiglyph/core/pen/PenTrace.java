@@ -3,6 +3,8 @@ package org.epiglyph.core.pen;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /**
  * A recorded hand. Written as text, one sample a line: milliseconds, x, y, pressure, tilt x, tilt y, with spaces
@@ -17,7 +19,7 @@ public record PenTrace(List<PenSample> samples) {
         samples = List.copyOf(samples);
         for (int i = 1; i < samples.size(); i++) {
             if (samples.get(i).millis() < samples.get(i - 1).millis()) {
-                throw new IllegalArgumentException("Sample " + (i + 1) + " comes before the one in front of it");
+                throw new InvalidValue(Message.of(PenTrace.class, "backwards", i + 1));
             }
         }
     }
@@ -34,12 +36,12 @@ public record PenTrace(List<PenSample> samples) {
             String[] f = line.strip().split("\\s+");
             try {
                 if (f.length != FIGURES) {
-                    throw new IllegalArgumentException("it has " + f.length + " figures and not " + FIGURES);
+                    throw new InvalidValue(Message.of(PenTrace.class, "figures", f.length, FIGURES));
                 }
                 samples.add(new PenSample(Double.parseDouble(f[1]), Double.parseDouble(f[2]), Double.parseDouble(f[3]),
                         Double.parseDouble(f[4]), Double.parseDouble(f[5]), Long.parseLong(f[0])));
             } catch (IllegalArgumentException e) {
-                throw new IllegalArgumentException("Line " + number + " is no sample of a pen: " + e.getMessage(), e);
+                throw new InvalidValue(Message.of(PenTrace.class, "badLine", number, e.getMessage()), e);
             }
         }
         return new PenTrace(samples);

@@ -1,5 +1,8 @@
 package org.epiglyph.core.phrases;
 
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
+
 /**
  * Phrases that belong together and are passed on together.
  *
@@ -11,7 +14,7 @@ package org.epiglyph.core.phrases;
 public record Collection(String id, String name, boolean open, boolean takenIn) {
     public Collection {
         if (id.isBlank() || name.isBlank()) {
-            throw new IllegalArgumentException("A collection needs a name");
+            throw new InvalidValue(Message.of(Collection.class, "needsName"));
         }
     }
 

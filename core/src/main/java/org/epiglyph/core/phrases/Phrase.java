@@ -4,6 +4,8 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
@@ -27,7 +29,7 @@ public record Phrase(String id, String code, String words, String criterion, Opt
         List<String> tags, Audience audience, Optional<With> mark, String collection, String source) {
     public Phrase {
         if (id.isBlank() || words.isBlank()) {
-            throw new IllegalArgumentException("A phrase needs an id and words");
+            throw new InvalidValue(Message.of(Phrase.class, "needsWords"));
         }
         title = Objects.requireNonNullElse(title, ""); // phrases of the first version have none, nor what follows
         tags = tags == null ? List.of() : List.copyOf(tags);

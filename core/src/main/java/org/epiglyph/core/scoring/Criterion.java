@@ -3,6 +3,7 @@ package org.epiglyph.core.scoring;
 import java.math.BigDecimal;
 import java.util.Objects;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 
 /**
@@ -24,7 +25,7 @@ public record Criterion(String id, String name, String text, BigDecimal maximum,
         BigDecimal weight, Role role, String section, String alternative, Optional<BigDecimal> hurdle) {
     public Criterion {
         if (id.isBlank() || name.isBlank()) {
-            throw new IllegalArgumentException("A criterion needs an id and a name");
+            throw new InvalidValue(Message.of(Criterion.class, "needsName"));
         }
         manner = Objects.requireNonNullElse(manner, new Manner.Points()); // schemes of the first version have points alone
         weight = Objects.requireNonNullElse(weight, BigDecimal.ONE);
@@ -34,13 +35,12 @@ public record Criterion(String id, String name, String text, BigDecimal maximum,
         hurdle = Objects.requireNonNullElse(hurdle, Optional.empty());
         maximum = manner.maximum().orElse(maximum);
         if (maximum.signum() < 0 || step.signum() <= 0) {
-            throw new IllegalArgumentException("Criterion '" + name
-                    + "' needs a maximum of 0 or more and a step above 0, not " + maximum + " and " + step);
+            throw new InvalidValue(Message.of(Criterion.class, "badMaximum", name, maximum, step));
         }
         if (weight.signum() < 0) {
-            throw new IllegalArgumentException("Criterion '" + name + "' needs a weight of 0 or more, not " + weight);
+            throw new InvalidValue(Message.of(Criterion.class, "badWeight", name, weight));
         }
-        Percent.check(hurdle, "The hurdle of '" + name + "'");
+        Percent.check(hurdle, Message.of(Percent.class, "hurdle", name));
     }
 
     /** A criterion judged by points that simply counts. */

@@ -6,6 +6,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /**
  * Boundaries that turn a result into a word.
@@ -24,12 +26,12 @@ public record GradeScale(String name, List<Boundary> boundaries) {
     public GradeScale {
         boundaries = boundaries.stream().sorted(Comparator.comparing(Boundary::from).reversed()).toList();
         if (boundaries.isEmpty()) {
-            throw new IllegalArgumentException("A grade scale needs a boundary");
+            throw new InvalidValue(Message.of(GradeScale.class, "needsBoundary"));
         }
         for (int i = 1; i < boundaries.size(); i++) {
             if (boundaries.get(i).from.compareTo(boundaries.get(i - 1).from) == 0) {
-                throw new IllegalArgumentException(
-                        "Two grades begin at " + Criterion.words(boundaries.get(i).from) + " percent");
+                throw new InvalidValue(
+                        Message.of(GradeScale.class, "twiceAt", Criterion.words(boundaries.get(i).from)));
             }
         }
     }
@@ -43,7 +45,7 @@ public record GradeScale(String name, List<Boundary> boundaries) {
     public record Boundary(BigDecimal from, String grade) {
         public Boundary {
             if (grade.isBlank()) {
-                throw new IllegalArgumentException("A grade needs a word");
+                throw new InvalidValue(Message.of(GradeScale.class, "needsWord"));
             }
         }
 
@@ -72,15 +74,18 @@ public record GradeScale(String name, List<Boundary> boundaries) {
         int at = IntStream.range(0, boundaries.size())
                 .filter(i -> boundaries.get(i).grade.equals(grade))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("The grade scale has no '" + grade + "'"));
+                .orElseThrow(() -> new InvalidValue(Message.of(GradeScale.class, "noGrade", grade)));
         List<Boundary> other = new ArrayList<>(boundaries);
         other.set(at, new Boundary(from, grade));
         boolean above = at > 0 && from.compareTo(boundaries.get(at - 1).from) >= 0;
         boolean below = at + 1 < boundaries.size() && from.compareTo(boundaries.get(at + 1).from) <= 0;
         if (above || below) {
             Boundary neighbour = boundaries.get(above ? at - 1 : at + 1);
-            throw new IllegalArgumentException("'" + grade + "' stays " + (above ? "below '" : "above '")
-                    + neighbour.grade + "', which begins at " + Criterion.words(neighbour.from) + " percent.");
+            throw new InvalidValue(above
+                    ? Message.of(GradeScale.class, "staysBelow", grade, neighbour.grade,
+                            Criterion.words(neighbour.from))
+                    : Message.of(GradeScale.class, "staysAbove", grade, neighbour.grade,
+                            Criterion.words(neighbour.from)));
         }
         return new GradeScale(name, other);
     }

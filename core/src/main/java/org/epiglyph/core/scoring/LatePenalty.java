@@ -5,6 +5,8 @@ import java.time.Duration;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /**
  * What lateness costs. The grace is the task's and so are extensions: whoever is within them is not late; whoever is past
@@ -23,11 +25,11 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
     public LatePenalty {
         steps = steps.stream().sorted(Comparator.comparing(Tier::after)).toList();
         if (!unit.isPositive() || until.filter(Duration::isNegative).isPresent()) {
-            throw new IllegalArgumentException("Lateness is counted in days or hours above 0");
+            throw new InvalidValue(Message.of(LatePenalty.class, "badUnit"));
         }
-        Percent.check(each, "What a unit of lateness costs");
-        Percent.check(most, "The most that lateness costs");
-        Percent.check(floor, "The floor of lateness");
+        Percent.check(each, Message.of(Percent.class, "unit"));
+        Percent.check(most, Message.of(Percent.class, "most"));
+        Percent.check(floor, Message.of(Percent.class, "floor"));
     }
 
     /** So much for each started unit, of the maximum. */
@@ -54,9 +56,9 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
     public record Tier(Duration after, BigDecimal percent) {
         public Tier {
             if (after.isNegative()) {
-                throw new IllegalArgumentException("A step of lateness begins at 0 or later");
+                throw new InvalidValue(Message.of(LatePenalty.class, "badStep"));
             }
-            Percent.check(percent, "A step of lateness");
+            Percent.check(percent, Message.of(Percent.class, "step"));
         }
     }
 

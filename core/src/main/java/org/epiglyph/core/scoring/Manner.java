@@ -4,6 +4,8 @@ import java.math.BigDecimal;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /** How a criterion is judged. */
 public sealed interface Manner {
@@ -35,7 +37,7 @@ public sealed interface Manner {
         public Levels {
             levels = List.copyOf(levels);
             if (levels.isEmpty()) {
-                throw new IllegalArgumentException("A criterion with levels needs a level");
+                throw new InvalidValue(Message.of(Manner.class, "needsLevel"));
             }
             unique(levels.stream().map(Level::id).toList());
         }
@@ -67,11 +69,11 @@ public sealed interface Manner {
     record Level(String id, String name, String text, BigDecimal from, BigDecimal to) {
         public Level {
             if (id.isBlank() || name.isBlank()) {
-                throw new IllegalArgumentException("A level needs a name");
+                throw new InvalidValue(Message.of(Manner.class, "levelNeedsName"));
             }
             if (from.signum() < 0 || to.compareTo(from) < 0) {
-                throw new IllegalArgumentException("Level '" + name + "' goes from " + Criterion.words(from) + " to "
-                        + Criterion.words(to) + ". Its least points are 0 or above, its most are not below them.");
+                throw new InvalidValue(
+                        Message.of(Manner.class, "badLevel", name, Criterion.words(from), Criterion.words(to)));
             }
         }
 
@@ -98,7 +100,7 @@ public sealed interface Manner {
         public Checklist {
             parts = List.copyOf(parts);
             if (parts.isEmpty()) {
-                throw new IllegalArgumentException("A checklist needs a part");
+                throw new InvalidValue(Message.of(Manner.class, "needsPart"));
             }
             unique(parts.stream().map(Part::id).toList());
         }
@@ -127,10 +129,10 @@ public sealed interface Manner {
     record Part(String id, String name, BigDecimal points) {
         public Part {
             if (id.isBlank() || name.isBlank()) {
-                throw new IllegalArgumentException("A part of a checklist needs a name");
+                throw new InvalidValue(Message.of(Manner.class, "partNeedsName"));
             }
             if (points.signum() < 0) {
-                throw new IllegalArgumentException("Part '" + name + "' is worth 0 or more, not " + points);
+                throw new InvalidValue(Message.of(Manner.class, "badPart", name, points));
             }
         }
     }
@@ -147,8 +149,7 @@ public sealed interface Manner {
     record Counted(What what, String named, BigDecimal each, From from, Optional<Integer> limit) implements Manner {
         public Counted {
             if (each.signum() <= 0 || limit.filter(l -> l < 1).isPresent()) {
-                throw new IllegalArgumentException(
-                        "What is counted needs points above 0 for each and a limit of at least 1");
+                throw new InvalidValue(Message.of(Manner.class, "badCount"));
             }
         }
 

@@ -8,6 +8,8 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /**
  * What is assessed and what it is worth.
@@ -30,7 +32,7 @@ public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules
         }
         for (Criterion criterion : criteria) {
             if (!criterion.section().isEmpty() && !known.contains(criterion.section())) {
-                throw new IllegalArgumentException("Criterion '" + criterion.name() + "' belongs to no section");
+                throw new InvalidValue(Message.of(MarkScheme.class, "noSection", criterion.name()));
             }
         }
     }

@@ -1,6 +1,7 @@
 package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
+import org.epiglyph.core.Message;
 
 /**
  * What lateness costs one student, in the place of the scheme's rule.
@@ -10,6 +11,6 @@ import java.math.BigDecimal;
  */
 public record OwnLateness(BigDecimal percent, String why) {
     public OwnLateness {
-        Percent.check(percent, "What lateness costs");
+        Percent.check(percent, Message.of(Percent.class, "cost"));
     }
 }

@@ -2,6 +2,8 @@ package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /** Bounds of percentages. */
 final class Percent {
@@ -9,14 +11,14 @@ final class Percent {
 
     private Percent() {}
 
-    /** @throws IllegalArgumentException outside 0 to 100 */
-    static void check(BigDecimal percent, String what) {
+    /** @throws InvalidValue outside 0 to 100 */
+    static void check(BigDecimal percent, Message what) {
         if (percent.signum() < 0 || percent.compareTo(HUNDRED) > 0) {
-            throw new IllegalArgumentException(what + " is 0 to 100 percent, not " + Criterion.words(percent));
+            throw new InvalidValue(Message.of(Percent.class, "outside", what, Criterion.words(percent)));
         }
     }
 
-    static void check(Optional<BigDecimal> percent, String what) {
+    static void check(Optional<BigDecimal> percent, Message what) {
         percent.ifPresent(p -> check(p, what));
     }
 }

@@ -71,7 +71,7 @@ public final class Result {
 
     /** How it came about, line by line, in words a student can read. */
     public List<String> derivation() {
-        return steps().stream().map(Step::words).toList();
+        return steps().stream().map(s -> s.said().inWords()).toList();
     }
 
     /** How the figure of a criterion came about. */
@@ -88,6 +88,6 @@ public final class Result {
     }
 
     private static List<String> words(Stream<Step> some) {
-        return some.map(Step::words).toList();
+        return some.map(s -> s.said().inWords()).toList();
     }
 }

@@ -2,6 +2,8 @@ package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /**
  * How the result is rounded, once, at the end.
@@ -15,7 +17,7 @@ public record Rounding(BigDecimal step, Rule rule) {
 
     public Rounding {
         if (step.signum() <= 0) {
-            throw new IllegalArgumentException("Results are rounded to a step above 0, not " + step);
+            throw new InvalidValue(Message.of(Rounding.class, "badStep", step));
         }
     }
 

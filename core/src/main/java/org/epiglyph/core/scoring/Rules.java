@@ -2,6 +2,7 @@ package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 
 /**
  * From the total to the result.
@@ -21,7 +22,7 @@ public record Rules(Optional<Scaling> scaling, Optional<LatePenalty> lateness, R
             true, false, Optional.empty());
 
     public Rules {
-        Percent.check(missed, "The most after a missed hurdle");
+        Percent.check(missed, Message.of(Percent.class, "afterHurdle"));
     }
 
     public Rules withScaling(Optional<Scaling> other) {

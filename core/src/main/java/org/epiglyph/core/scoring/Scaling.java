@@ -8,7 +8,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.stream.Collectors;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /**
  * Brings all results of a batch up or down by the same curve, which never swaps two of them: first the points or the root, then
@@ -34,9 +35,7 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
             } catch (NumberFormatException e) {
                 // said below
             }
-            throw new IllegalArgumentException(
-                    "\u201c" + words.strip()
-                            + "\u201d is no point of a scaling. Write what becomes what, as 10 to 12.");
+            throw new InvalidValue(Message.of(Scaling.class, "noPoint", words.strip()));
         }
 
         /** As it is read. */
@@ -60,27 +59,26 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
                 : points.stream().sorted(Comparator.comparing(Point::from)).toList();
         rootOf = Objects.requireNonNullElse(rootOf, Optional.empty());
         if (factor.signum() <= 0) {
-            throw new IllegalArgumentException("Results are scaled by a factor above 0, not " + factor);
+            throw new InvalidValue(Message.of(Scaling.class, "badFactor", factor));
         }
         if (points.size() == 1 || !points.isEmpty() && rootOf.isPresent()) {
-            throw new IllegalArgumentException("A curve has two points or more, or a root");
+            throw new InvalidValue(Message.of(Scaling.class, "fewPoints"));
         }
         for (int i = 1; i < points.size(); i++) {
             refuseSwaps(points.get(i - 1), points.get(i));
         }
         if (rootOf.filter(m -> m.signum() <= 0).isPresent()) {
-            throw new IllegalArgumentException("A root needs a maximum above 0");
+            throw new InvalidValue(Message.of(Scaling.class, "badRoot"));
         }
     }
 
     private static void refuseSwaps(Point lower, Point upper) {
         if (lower.from.compareTo(upper.from) == 0) {
-            throw new IllegalArgumentException(
-                    "A result becomes one other. " + Criterion.words(lower.from) + " is named twice.");
+            throw new InvalidValue(Message.of(Scaling.class, "twice", Criterion.words(lower.from)));
         }
         if (lower.to.compareTo(upper.to) >= 0) {
-            throw new IllegalArgumentException("The higher of two results stays the higher. Let "
-                    + Criterion.words(upper.from) + " become more than " + Criterion.words(lower.to) + ".");
+            throw new InvalidValue(
+                    Message.of(Scaling.class, "swapped", Criterion.words(upper.from), Criterion.words(lower.to)));
         }
     }
 
@@ -107,7 +105,7 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
     public static Scaling toMeanAndSpread(BigDecimal mean, BigDecimal spread, BigDecimal wantedMean,
             BigDecimal wantedSpread) {
         if (spread.signum() <= 0) {
-            throw new IllegalArgumentException("Results that are all the same have no spread to change");
+            throw new InvalidValue(Message.of(Scaling.class, "noSpread"));
         }
         BigDecimal factor = wantedSpread.divide(spread, DIGITS);
         return new Scaling(factor, wantedMean.subtract(mean.multiply(factor)));
@@ -153,17 +151,5 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
         BigDecimal square = new BigDecimal(value.numerator()).multiply(maximum)
                 .divide(new BigDecimal(value.denominator()), MathContext.DECIMAL128);
         return Exact.of(square.sqrt(DIGITS).setScale(DIGITS.getPrecision(), RoundingMode.HALF_EVEN));
-    }
-
-    /** How it is put in a derivation, without the figure. */
-    String words() {
-        String curve = rootOf.map(m -> "the square root of itself times " + Criterion.words(m))
-                .orElse(points.stream()
-                        .map(p -> Criterion.words(p.from) + " becomes " + Criterion.words(p.to))
-                        .collect(Collectors.joining(", ")));
-        boolean isLine = factor.compareTo(BigDecimal.ONE) != 0 || shift.signum() != 0;
-        String line = "times " + Criterion.words(factor) + " and " + (shift.signum() < 0 ? "minus " : "plus ")
-                + Criterion.words(shift.abs());
-        return curve.isEmpty() ? line : isLine ? curve + ", then " + line : curve;
     }
 }

@@ -2,6 +2,8 @@ package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 
 /**
  * Criteria that belong together.
@@ -15,15 +17,15 @@ import java.util.Optional;
 public record Section(String id, String name, BigDecimal weight, Optional<Integer> best, Optional<BigDecimal> hurdle) {
     public Section {
         if (id.isBlank() || name.isBlank()) {
-            throw new IllegalArgumentException("A section needs an id and a name");
+            throw new InvalidValue(Message.of(Section.class, "needsName"));
         }
         if (weight.signum() < 0) {
-            throw new IllegalArgumentException("Section '" + name + "' needs a weight of 0 or more, not " + weight);
+            throw new InvalidValue(Message.of(Section.class, "badWeight", name, weight));
         }
         if (best.filter(b -> b < 1).isPresent()) {
-            throw new IllegalArgumentException("Of section '" + name + "' at least one criterion counts");
+            throw new InvalidValue(Message.of(Section.class, "badBest", name));
         }
-        Percent.check(hurdle, "The hurdle of '" + name + "'");
+        Percent.check(hurdle, Message.of(Percent.class, "hurdle", name));
     }
 
     /** A section whose criteria all count. */

@@ -7,6 +7,8 @@ import java.time.ZoneId;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
@@ -26,12 +28,12 @@ public record Task(String id, String module, String title, String instructions, 
         BigDecimal maximum, Duration grace, Map<StudentKey, Instant> extensions) {
     public Task {
         if (title.isBlank() || maximum.signum() <= 0) {
-            throw new IllegalArgumentException("A task needs a title and a maximum above 0, not " + maximum);
+            throw new InvalidValue(Message.of(Task.class, "badMaximum", maximum));
         }
         grace = Objects.requireNonNullElse(grace, Duration.ZERO); // batches of the first version have none
         extensions = extensions == null ? Map.of() : Map.copyOf(extensions);
         if (grace.isNegative()) {
-            throw new IllegalArgumentException("Grace may not be below zero: " + grace);
+            throw new InvalidValue(Message.of(Task.class, "badGrace", grace));
         }
     }
 

@@ -46,7 +46,8 @@ class ArrivalsOfABatchTest {
         Document shared = document("s1", new Pages.Awaited());
         batch = batch.apply(handIn(Batches.CARYS, 1, shared))
                 .apply(handIn(Batches.CARYS, 2, shared, document("d9", new Pages.Awaited())));
-        batch = batch.apply(new Edit.MakePages(Batches.CARYS, "s1", new Pages.Ready(2, "s1.pdf", List.of(Message.words("a note")), Set.of())));
+        batch = batch.apply(new Edit.MakePages(Batches.CARYS, "s1",
+                new Pages.Ready(2, "s1.pdf", List.of(Message.words("a note")), Set.of())));
         assertThat(batch.submission(Batches.CARYS).handIns())
                 .allSatisfy(h -> assertThat(h.documents().getFirst().pages())
                         .isEqualTo(new Pages.Ready(2, "s1.pdf", List.of(Message.words("a note")), Set.of())));

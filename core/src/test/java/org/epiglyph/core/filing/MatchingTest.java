@@ -30,7 +30,8 @@ class MatchingTest {
     @Test
     void aKeyAtTheStartOfTheNameIsCertain() {
         assertThat(match("K-4401_h1_workbook.pdf").student()).hasValue(ADA);
-        assertThat(match("K-4401_h1_workbook.pdf").evidence().inWords()).isEqualTo("the file name starts with the key K-4401");
+        assertThat(match("K-4401_h1_workbook.pdf").evidence().inWords())
+                .isEqualTo("the file name starts with the key K-4401");
     }
 
     @Test

@@ -43,7 +43,7 @@ class GradeScaleTest {
         assertThatThrownBy(() -> SCALE.withBoundary("Third", number("51")))
                 .hasMessage("'Third' stays below 'Second', which begins at 50 percent.");
         assertThatThrownBy(() -> SCALE.withBoundary("Fourth", number("20")))
-                .hasMessage("The grade scale has no 'Fourth'");
+                .hasMessage("The grade scale has no 'Fourth'.");
     }
 
     /** Of 20 points the boundaries are at 14, 10 and 8. */
@@ -64,8 +64,8 @@ class GradeScaleTest {
     @Test
     void twoGradesNeverBeginAtOnePlaceAndEachHasAWord() {
         assertThatThrownBy(() -> new GradeScale("", List.of(new Boundary(number("50"), "Pass"),
-                new Boundary(number("50.0"), "Fail")))).hasMessage("Two grades begin at 50 percent");
-        assertThatThrownBy(() -> new GradeScale("", List.of())).hasMessage("A grade scale needs a boundary");
-        assertThatThrownBy(() -> new Boundary(number("50"), " ")).hasMessage("A grade needs a word");
+                new Boundary(number("50.0"), "Fail")))).hasMessage("Two grades begin at 50 percent.");
+        assertThatThrownBy(() -> new GradeScale("", List.of())).hasMessage("A grade scale needs a boundary.");
+        assertThatThrownBy(() -> new Boundary(number("50"), " ")).hasMessage("A grade needs a word.");
     }
 }

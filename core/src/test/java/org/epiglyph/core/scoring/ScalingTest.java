@@ -65,9 +65,9 @@ class ScalingTest {
         assertThat(of(line, "60")).isEqualTo("75");
         assertThat(of(line, "40")).isEqualTo("45");
         assertThatThrownBy(() -> Scaling.toMeanAndSpread(number("50"), BigDecimal.ZERO, number("60"), number("15")))
-                .hasMessage("Results that are all the same have no spread to change");
+                .hasMessage("Results that are all the same have no spread to change.");
         assertThatThrownBy(() -> Scaling.toMeanAndSpread(number("50"), number("10"), number("60"), BigDecimal.ZERO))
-                .hasMessage("Results are scaled by a factor above 0, not 0");
+                .hasMessage("Results are scaled by a factor above 0, not 0.");
     }
 
     @Test
@@ -77,10 +77,10 @@ class ScalingTest {
         assertThatThrownBy(() -> Scaling.through(Scaling.points("10 to 12; 20 to 12")))
                 .hasMessage("The higher of two results stays the higher. Let 20 become more than 12.");
         assertThatThrownBy(() -> Scaling.through(Scaling.points("10 to 12")))
-                .hasMessage("A curve has two points or more, or a root");
+                .hasMessage("A curve has two points or more, or a root.");
         assertThatThrownBy(() -> new Scaling(BigDecimal.ONE, BigDecimal.ZERO, CURVE.points(),
-                Optional.of(BigDecimal.TEN))).hasMessage("A curve has two points or more, or a root");
-        assertThatThrownBy(() -> Scaling.root(BigDecimal.ZERO)).hasMessage("A root needs a maximum above 0");
+                Optional.of(BigDecimal.TEN))).hasMessage("A curve has two points or more, or a root.");
+        assertThatThrownBy(() -> Scaling.root(BigDecimal.ZERO)).hasMessage("A root needs a maximum above 0.");
         assertThatThrownBy(() -> new Scaling(number("-1"), BigDecimal.ZERO)).hasMessageContaining("not -1");
     }
 
@@ -103,14 +103,18 @@ class ScalingTest {
         assertThat(Scaling.root(BigDecimal.TEN).isNothing()).isFalse();
     }
 
+    private static String said(Scaling scaling) {
+        return StepWords.by(scaling).inWords();
+    }
+
     @Test
     void theDerivationSaysWhatIsDone() {
-        assertThat(new Scaling(number("1.5"), number("-2")).words()).isEqualTo("times 1.5 and minus 2");
-        assertThat(new Scaling(number("1.5"), BigDecimal.ZERO).words()).isEqualTo("times 1.5 and plus 0");
-        assertThat(CURVE.words()).isEqualTo("10 becomes 12, 20 becomes 21, 40 becomes 50");
-        assertThat(CURVE.withLine(BigDecimal.ONE, number("3")).words())
+        assertThat(said(new Scaling(number("1.5"), number("-2")))).isEqualTo("times 1.5 and minus 2");
+        assertThat(said(new Scaling(number("1.5"), BigDecimal.ZERO))).isEqualTo("times 1.5 and plus 0");
+        assertThat(said(CURVE)).isEqualTo("10 becomes 12, 20 becomes 21, 40 becomes 50");
+        assertThat(said(CURVE.withLine(BigDecimal.ONE, number("3"))))
                 .endsWith("40 becomes 50, then times 1 and plus 3");
-        assertThat(CURVE.withLine(number("2"), BigDecimal.ZERO).words()).endsWith(", then times 2 and plus 0");
-        assertThat(Scaling.root(number("32")).words()).isEqualTo("the square root of itself times 32");
+        assertThat(said(CURVE.withLine(number("2"), BigDecimal.ZERO))).endsWith(", then times 2 and plus 0");
+        assertThat(said(Scaling.root(number("32")))).isEqualTo("the square root of itself times 32");
     }
 }

@@ -365,7 +365,8 @@ public final class CollectModel {
                 .map(CollectPlan.Item::path)
                 .toList();
         List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason().inWords()).toList();
-        Done result = new Done(target, decisions.countWords() + ready.remark.map(r -> " " + r.inWords()).orElse(""), aside, kept);
+        Done result = new Done(target, decisions.countWords() + ready.remark.map(r -> " " + r.inWords()).orElse(""),
+                aside, kept);
         close();
         done.set(result);
         made.accept(target);

@@ -173,7 +173,9 @@ final class FilesTable {
         CollectPlan plan = model.planProperty().get();
         return switch (row) {
             case FileRow.Arrived(var item) -> {
-                String evidence = plan.isDecided(item) ? Words.of("Collect.youDecided") : item.match().evidence().inWords();
+                String evidence = plan.isDecided(item)
+                        ? Words.of("Collect.youDecided")
+                        : item.match().evidence().inWords();
                 StringBuilder words = new StringBuilder(plan.isQuestion(item)
                         ? Words.of("Collect.sure." + (item.match().likely().isPresent() ? "likely" : "open")) + ": "
                         : "");

@@ -102,7 +102,8 @@ final class DocumentFiles {
                 return () -> model.say(Words.of("Desk.notStarted", document.name(), refusal.get().inWords()));
             }
             if (asked.add(document.id())) {
-                return () -> model.say(Words.of("Desk.askOutside", document.name(), Startable.kind(document.name()).inWords()));
+                return () -> model
+                        .say(Words.of("Desk.askOutside", document.name(), Startable.kind(document.name()).inWords()));
             }
             Path copy = copyFor(folder, document);
             if (!Files.exists(copy)) {

@@ -68,8 +68,10 @@ final class Pieces {
     private void add(List<Piece> pieces, Document document, boolean oneOfSeveral, Optional<Submission> whose) {
         String name = whose.map(s -> s.called(document)).orElseGet(document::name);
         switch (document.pages()) {
-            case Pages.None(var reason) -> pieces.add(new Piece.InPlace(() -> noPages(document, name, reason.inWords())));
-            case Pages.Locked(var reason) -> pieces.add(new Piece.InPlace(() -> locked(document, name, reason.inWords())));
+            case Pages.None(var reason) ->
+                pieces.add(new Piece.InPlace(() -> noPages(document, name, reason.inWords())));
+            case Pages.Locked(var reason) ->
+                pieces.add(new Piece.InPlace(() -> locked(document, name, reason.inWords())));
             case Pages.Awaited() ->
                 pieces.add(new Piece.InPlace(
                         () -> words(name + "\n\n" + Words.of("Desk.pagesAwaited"))));

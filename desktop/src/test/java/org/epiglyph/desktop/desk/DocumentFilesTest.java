@@ -64,7 +64,8 @@ class DocumentFilesTest {
             batch.add(new Student(ADA, "Ada", "Example", ""), List.of(new HandIn(1, Optional.empty(), "", List.of(
                     new Document("d1", "in/K-1_model.xyz", model.sha256(), model.bytes(),
                             new Pages.None(Message.words("of a kind unknown")), "test"),
-                    new Document("d2", "in/K-1_plan.pdf", locked.sha256(), locked.bytes(), new Pages.Locked(Message.words("locked")),
+                    new Document("d2", "in/K-1_plan.pdf", locked.sha256(), locked.bytes(),
+                            new Pages.Locked(Message.words("locked")),
                             "test")))));
             batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                     MarkScheme.single(BigDecimal.TEN),

@@ -245,7 +245,8 @@ class RenditionsTest {
     void aPictureOfAHundredMegapixelsIsShownSmallerAndSaysSo() throws IOException {
         BufferedImage large = new BufferedImage(12_500, 8_000, BufferedImage.TYPE_BYTE_BINARY);
         Pages.Ready pages = (Pages.Ready) examine("large.png", image("png", large));
-        assertThat(Message.inWords(pages.notes())).startsWith("The picture has 100 million pixels; it is shown at 1/2 of its size.");
+        assertThat(Message.inWords(pages.notes()))
+                .startsWith("The picture has 100 million pixels; it is shown at 1/2 of its size.");
     }
 
     // --- text
@@ -288,7 +289,8 @@ class RenditionsTest {
         assertThat(words()).contains("Ångström – Müller");
         ready("notes.txt", "\uFEFFhöhe".getBytes(StandardCharsets.UTF_16LE));
         assertThat(words()).contains("höhe");
-        assertThat(Message.inWords(ready("notes.txt", "see \uD83D\uDEA2 go").notes())).contains("1 letters are shown as");
+        assertThat(Message.inWords(ready("notes.txt", "see \uD83D\uDEA2 go").notes()))
+                .contains("1 letters are shown as");
     }
 
     @Test
@@ -351,7 +353,8 @@ class RenditionsTest {
     void officeFilesAreSetPlainlyAndThePageSaysHow() throws IOException {
         Pages.Ready made = ready("plan.docx", docx(WORD.formatted("Over the bar at half flood")));
         assertThat(words()).contains("Over the bar at half flood");
-        assertThat(Message.inWords(made.notes())).contains("since LibreOffice is not installed").contains("Mariner Sans");
+        assertThat(Message.inWords(made.notes())).contains("since LibreOffice is not installed")
+                .contains("Mariner Sans");
         ready("plan.rtf", "{\\rtf1\\ansi{\\fonttbl\\f0\\fswiss Mariner;}\\f0 Course \\b 248\\b0  true\\par}");
         assertThat(words()).contains("Course 248 true");
     }
@@ -373,7 +376,8 @@ class RenditionsTest {
     void pagesSetByLibreOfficeAreTheSameEachTime() throws IOException {
         System.clearProperty("epiglyph.office");
         org.junit.jupiter.api.Assumptions.assumeTrue(OfficeProgram.find().isPresent());
-        assertThat(Message.inWords(ready("plan.docx", docx(WORD.formatted("Over the bar"))).notes())).startsWith("Set by LibreOffice.")
+        assertThat(Message.inWords(ready("plan.docx", docx(WORD.formatted("Over the bar"))).notes()))
+                .startsWith("Set by LibreOffice.")
                 .contains("Mariner Sans");
         assertThat(words()).contains("Over the bar");
     }

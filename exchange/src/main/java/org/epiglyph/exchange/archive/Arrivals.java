@@ -147,7 +147,8 @@ final class Arrivals implements FileSource {
                 refuse(entry.path(), entry.refusal().get(), Optional.empty());
                 continue;
             }
-            ReceivedFile file = new FileOnDisk(entry.path(), entry.file().orElseThrow(), PathCheck.caution(entry.path()),
+            ReceivedFile file = new FileOnDisk(entry.path(), entry.file().orElseThrow(),
+                    PathCheck.caution(entry.path()),
                     entry.changed());
             if (isArchive(entry.path())) {
                 addInner(entry.file().orElseThrow(), file, depth);

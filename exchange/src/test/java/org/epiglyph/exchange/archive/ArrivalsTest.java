@@ -308,7 +308,14 @@ class ArrivalsTest {
             assertThat(source.refusals()).singleElement()
                     .satisfies(r -> assertThat(r.reason().inWords()).startsWith("It is a link"));
             assertThat(
-                    source.files().stream().filter(f -> f.path().endsWith(".rar")).findFirst().orElseThrow().caution().orElseThrow().inWords())
+                    source.files()
+                            .stream()
+                            .filter(f -> f.path().endsWith(".rar"))
+                            .findFirst()
+                            .orElseThrow()
+                            .caution()
+                            .orElseThrow()
+                            .inWords())
                     .contains("Unpack it with the program that made it");
         }
         Path rar = Files.writeString(folder.resolve("class.rar"), "Rar!");

@@ -1,0 +1,26 @@
+package org.epiglyph.core;
+
+/** A value that somebody entered cannot be: what it must be instead, to be said beside the field. */
+public class InvalidValue extends IllegalArgumentException {
+    private static final long serialVersionUID = 1;
+    private final transient Message said;
+
+    /** @param said what is wrong with which value, and what it can be */
+    public InvalidValue(Message said) {
+        this(said, null);
+    }
+
+    /**
+     * @param said  what is wrong with which value, and what it can be
+     * @param cause what was met beneath it; may be null
+     */
+    public InvalidValue(Message said, Throwable cause) {
+        super(said.inWords(), cause);
+        this.said = said;
+    }
+
+    /** What is said, as a value. */
+    public final Message said() {
+        return said;
+    }
+}

@@ -1,0 +1,208 @@
+package org.epiglyph.core.scoring;
+
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.Message;
+
+/** What is said of each step from scores to the result. */
+final class StepWords {
+    private static final Message NOTHING = Message.words("");
+
+    private StepWords() {}
+
+    /** What a criterion brings, for example "Method: 3 of 4, 'Sound', times 2". */
+    static Message of(Totals.Part part, Scorecard card) {
+        Criterion criterion = part.criterion();
+        if (!criterion.isScored()) {
+            return Message.of(StepWords.class, "remarkOnly", criterion.name());
+        }
+        Optional<BigDecimal> score = card.score(criterion.id());
+        Message role = switch (criterion.role()) {
+            case COUNTS -> NOTHING;
+            case BONUS -> Message.of(StepWords.class, "bonus");
+            case PENALTY -> Message.of(StepWords.class, "takenOff");
+            case SHOWN -> Message.of(StepWords.class, "shown");
+        };
+        Message weight = score.isEmpty() || criterion.weight().compareTo(BigDecimal.ONE) == 0
+                ? NOTHING
+                : Message.of(StepWords.class, "times", Criterion.words(criterion.weight()));
+        Message passed = part.passed() ? Message.of(StepWords.class, "passed") : NOTHING;
+        return Message.of(StepWords.class, "criterion", criterion.name(), given(criterion, score, card), weight, role,
+                passed);
+    }
+
+    private static Message given(Criterion criterion, Optional<BigDecimal> score, Scorecard card) {
+        String maximum = Criterion.words(criterion.maximum());
+        if (score.isPresent()) {
+            return Message.of(StepWords.class, "scored", Criterion.words(score.get()), maximum, how(criterion, card));
+        }
+        Optional<Standing> standing = card.standing(criterion.id());
+        if (standing.isEmpty()) {
+            return Message.of(StepWords.class, "notScored");
+        }
+        return standing.get() == Standing.NOT_ATTEMPTED
+                ? Message.of(StepWords.class, "notAttempted", maximum)
+                : Message.of(StepWords.class, "excused");
+    }
+
+    private static Message how(Criterion criterion, Scorecard card) {
+        Judgement judgement = card.judgement(criterion.id());
+        return switch (criterion.manner()) {
+            case Manner.Levels levels -> levels.find(judgement.level())
+                    .or(() -> judgement.points().flatMap(levels::holding))
+                    .map(l -> Message.of(StepWords.class, "level", l.name()))
+                    .orElse(NOTHING);
+            case Manner.Checklist checklist -> {
+                List<String> there = checklist.parts()
+                        .stream()
+                        .filter(p -> judgement.parts().contains(p.id()))
+                        .map(p -> p.name() + " " + Criterion.words(p.points()))
+                        .toList();
+                yield there.isEmpty() ? NOTHING : Message.of(StepWords.class, "parts", String.join(", ", there));
+            }
+            default -> NOTHING;
+        };
+    }
+
+    static Message of(Section section, Totals.Sum sum) {
+        Message best = section.best().map(b -> Message.of(StepWords.class, "best", b)).orElse(NOTHING);
+        Message weight = section.weight().compareTo(BigDecimal.ONE) == 0
+                ? NOTHING
+                : Message.of(StepWords.class, "weighted", Criterion.words(section.weight()),
+                        words(sum.weighted(sum.earned())), words(sum.weighted(sum.maximum())));
+        return Message.of(StepWords.class, "section", section.name(), best, words(sum.earned()), words(sum.maximum()),
+                weight);
+    }
+
+    static Message hurdle(String name, BigDecimal needed, Exact percent) {
+        return Message.of(StepWords.class, "hurdle", name, Criterion.words(needed), percent.words());
+    }
+
+    static Message sum(Exact sum, BigDecimal maximum) {
+        return Message.of(StepWords.class, "sum", sum.words(), words(maximum));
+    }
+
+    static Message notBelowZero() {
+        return Message.of(StepWords.class, "notBelowZero");
+    }
+
+    static Message notAboveMaximum(Exact maximum) {
+        return Message.of(StepWords.class, "notAboveMaximum", maximum.words());
+    }
+
+    /** @param excused true if that is why nothing counts */
+    static Message nothingCounts(boolean excused) {
+        return excused ? Message.of(StepWords.class, "allExcused") : Message.of(StepWords.class, "noMaximum");
+    }
+
+    static Message percent(Exact percent) {
+        return Message.of(StepWords.class, "percent", percent.words());
+    }
+
+    static Message worth(Exact worth, Exact value) {
+        return Message.of(StepWords.class, "worth", worth.words(), value.words());
+    }
+
+    static Message scaled(Scaling scaling, Exact to) {
+        return Message.of(StepWords.class, "scaled", by(scaling), to.words());
+    }
+
+    static Message by(Scaling scaling) {
+        boolean isLine = scaling.factor().compareTo(BigDecimal.ONE) != 0 || scaling.shift().signum() != 0;
+        String factor = Criterion.words(scaling.factor());
+        String shift = Criterion.words(scaling.shift().abs());
+        Message line = scaling.shift().signum() < 0
+                ? Message.of(StepWords.class, "lineDown", factor, shift)
+                : Message.of(StepWords.class, "lineUp", factor, shift);
+        if (scaling.rootOf().isEmpty() && scaling.points().isEmpty()) {
+            return line;
+        }
+        Message curve = scaling.rootOf()
+                .map(m -> Message.of(StepWords.class, "root", Criterion.words(m)))
+                .orElseGet(() -> Message.words(String.join(", ", scaling.points()
+                        .stream()
+                        .map(p -> Message.of(StepWords.class, "point", Criterion.words(p.from()),
+                                Criterion.words(p.to())).inWords())
+                        .toList())));
+        return isLine ? Message.of(StepWords.class, "curveThenLine", curve, line) : curve;
+    }
+
+    static Message moderated(Moderation moderation, Exact to) {
+        String points = Criterion.words(moderation.points().abs());
+        return moderation.points().signum() < 0
+                ? Message.of(StepWords.class, "moderatedDown", points, because(moderation.why()), to.words())
+                : Message.of(StepWords.class, "moderatedUp", points, because(moderation.why()), to.words());
+    }
+
+    private static Message because(String why) {
+        return why.isEmpty() ? NOTHING : Message.of(StepWords.class, "because", why);
+    }
+
+    static Message ownLateness(OwnLateness own, Exact to) {
+        return own.percent().signum() == 0
+                ? Message.of(StepWords.class, "lateForNothing", because(own.why()), to.words())
+                : Message.of(StepWords.class, "lateByHand", Criterion.words(own.percent()), because(own.why()),
+                        to.words());
+    }
+
+    static Message tooLate(Duration until) {
+        return Message.of(StepWords.class, "tooLate", length(until));
+    }
+
+    /** @param floored true if the penalty's floor kept more than would be left */
+    static Message late(LatePenalty penalty, Duration late, BigDecimal percent, boolean floored, Exact to) {
+        Message basis = penalty.basis() == LatePenalty.Basis.MAXIMUM
+                ? Message.of(StepWords.class, "ofMaximum")
+                : Message.of(StepWords.class, "ofEarned");
+        Message floor = floored
+                ? Message.of(StepWords.class, "floor", Criterion.words(penalty.floor().orElseThrow()))
+                : NOTHING;
+        return Message.of(StepWords.class, "late", howLate(penalty, late), Criterion.words(percent), basis, floor,
+                to.words());
+    }
+
+    private static Message howLate(LatePenalty penalty, Duration late) {
+        if (!penalty.steps().isEmpty()) {
+            return Message.of(StepWords.class, "beyondStep");
+        }
+        long started = penalty.started(late);
+        boolean hours = penalty.unit().toHours() == 1;
+        if (started == 1) {
+            return hours ? Message.of(StepWords.class, "oneHour") : Message.of(StepWords.class, "oneDay");
+        }
+        return hours
+                ? Message.of(StepWords.class, "hoursStarted", started)
+                : Message.of(StepWords.class, "daysStarted", started);
+    }
+
+    private static Message length(Duration time) {
+        long hours = time.toHours();
+        if (hours % 24 != 0) {
+            return Message.of(StepWords.class, "hours", hours);
+        }
+        return hours == 24 ? Message.of(StepWords.class, "day") : Message.of(StepWords.class, "days", hours / 24);
+    }
+
+    static Message mostAfterHurdle(BigDecimal most, Exact to) {
+        return Message.of(StepWords.class, "mostAfterHurdle", Criterion.words(most), to.words());
+    }
+
+    static Message rounded(Rounding rounding, BigDecimal value) {
+        Message rule = switch (rounding.rule()) {
+            case HALF_UP -> Message.of(StepWords.class, "halfUp");
+            case HALF_EVEN -> Message.of(StepWords.class, "halfEven");
+            case DOWN -> Message.of(StepWords.class, "down");
+        };
+        return Message.of(StepWords.class, "rounded", rule, Criterion.words(rounding.step()), Criterion.words(value));
+    }
+
+    static Message grade(GradeScale scale, Exact percent, String grade) {
+        return Message.of(StepWords.class, "grade", scale.name(), percent.words(), grade);
+    }
+
+    private static String words(BigDecimal decimal) {
+        return Exact.of(decimal).words();
+    }
+}

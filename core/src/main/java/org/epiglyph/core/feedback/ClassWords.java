@@ -7,6 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Result;
@@ -37,17 +39,26 @@ public final class ClassWords {
                 .toList();
         List<String> said = new ArrayList<>();
         if (results.size() >= LEAST && wanted.contains(Figure.AVERAGE)) {
-            said.add("The average of the class is " + Criterion.words(mean(results)) + " of "
-                    + Criterion.words(batch.task().maximum()) + ".");
+            said.add(Message.of(ClassWords.class, "average", Criterion.words(mean(results)),
+                    Criterion.words(batch.task().maximum())).inWords());
         }
         if (results.size() >= LEAST && wanted.contains(Figure.DISTRIBUTION)) {
-            said.add("Results of the class: " + String.join(", ", distribution(batch, results)
+            said.add(Message.of(ClassWords.class, "distribution", distribution(batch, results)
                     .entrySet()
                     .stream()
                     .map(e -> e.getKey() + ": " + e.getValue())
-                    .toList()) + ".");
+                    .collect(Collectors.joining(", "))).inWords());
         }
         return said;
+    }
+
+    private static String range(int part, String from, String to) {
+        if (part == 0) {
+            return Message.of(ClassWords.class, "first", to).inWords();
+        }
+        return part == PARTS - 1
+                ? Message.of(ClassWords.class, "last", from, to).inWords()
+                : Message.of(ClassWords.class, "between", from, to).inWords();
     }
 
     private static BigDecimal mean(List<Result> results) {
@@ -67,8 +78,7 @@ public final class ClassWords {
         BigDecimal maximum = batch.task().maximum();
         List<String> names = new ArrayList<>();
         for (int i = 0; i < PARTS; i++) {
-            names.add((i == 0 ? "0" : "from " + Criterion.words(eighth(maximum, i))) + " to "
-                    + (i == PARTS - 1 ? "" : "below ") + Criterion.words(eighth(maximum, i + 1)));
+            names.add(range(i, Criterion.words(eighth(maximum, i)), Criterion.words(eighth(maximum, i + 1))));
             counts.put(names.getLast(), 0);
         }
         for (Result result : results) {

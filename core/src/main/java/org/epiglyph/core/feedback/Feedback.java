@@ -9,6 +9,7 @@ import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
@@ -50,10 +51,11 @@ public final class Feedback {
         Set<String> meanings = new LinkedHashSet<>();
         for (Mark mark : submission.marksForStudent()) {
             if (!mark.head().meaning().isEmpty()) {
-                meanings.add(mark.ink().name().toLowerCase(Locale.ROOT) + " for " + mark.head().meaning());
+                meanings.add(Message.of(Feedback.class, "inkFor", mark.ink().name().toLowerCase(Locale.ROOT),
+                        mark.head().meaning()).inWords());
             }
         }
-        return meanings.isEmpty() ? "" : "Inks: " + String.join(", ", meanings) + ".";
+        return meanings.isEmpty() ? "" : Message.of(Feedback.class, "inks", String.join(", ", meanings)).inWords();
     }
 
     /** For example "Remarks on pages 1, 2 and 4."; names the documents where there are several; empty without marks. */
@@ -66,17 +68,22 @@ public final class Feedback {
                     .map(m -> m.page().number())
                     .collect(Collectors.toCollection(TreeSet::new));
             if (!pages.isEmpty()) {
-                String words = (pages.size() == 1 ? "page " : "pages ") + listed(pages);
-                places.add(submission.documents().size() == 1 ? words : words + " of " + submission.called(document));
+                Message where = pages.size() == 1
+                        ? Message.of(Feedback.class, "page", listed(pages))
+                        : Message.of(Feedback.class, "pages", listed(pages));
+                places.add(submission.documents().size() == 1
+                        ? where.inWords()
+                        : Message.of(Feedback.class, "of", where, submission.called(document)).inWords());
             }
         }
-        return places.isEmpty() ? "" : "Remarks on " + String.join("; ", places) + ".";
+        return places.isEmpty() ? "" : Message.of(Feedback.class, "where", String.join("; ", places)).inWords();
     }
 
     private static String listed(SortedSet<Integer> numbers) {
         List<String> words = numbers.stream().map(String::valueOf).toList();
         return words.size() == 1
                 ? words.getFirst()
-                : String.join(", ", words.subList(0, words.size() - 1)) + " and " + words.getLast();
+                : Message.of(Feedback.class, "and", String.join(", ", words.subList(0, words.size() - 1)),
+                        words.getLast()).inWords();
     }
 }

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
@@ -115,9 +116,11 @@ public record FeedbackSheet(String module, String task, String student, String k
         String id = criterion.id();
         String score = submission.scores()
                 .score(id)
-                .map(p -> Criterion.words(p) + " of " + Criterion.words(criterion.maximum()))
+                .map(p -> Message
+                        .of(FeedbackSheet.class, "of", Criterion.words(p), Criterion.words(criterion.maximum()))
+                        .inWords())
                 .or(() -> submission.scores().judgement(id).standing().map(Standing::words))
-                .orElse(criterion.isScored() ? "not scored" : "");
+                .orElse(criterion.isScored() ? Message.of(FeedbackSheet.class, "notScored").inWords() : "");
         String level = criterion.manner() instanceof Manner.Levels levels
                 ? levels.find(submission.scores().judgement(id).level()).map(Manner.Level::name).orElse("")
                 : "";

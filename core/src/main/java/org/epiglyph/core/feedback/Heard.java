@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
@@ -32,29 +33,32 @@ public record Heard(int number, SpokenRemark remark, String place) {
             add(heard, submission, s -> s.isOnMark(mark.id()), where(submission, mark));
         }
         for (Criterion criterion : scheme.criteria()) {
-            add(heard, submission, s -> s.isOnCriterion(criterion.id()), "on \u201c" + criterion.name() + "\u201d");
+            add(heard, submission, s -> s.isOnCriterion(criterion.id()),
+                    Message.of(Heard.class, "onCriterion", criterion.name()));
         }
-        add(heard, submission, SpokenPlace.WHOLE::equals, "on the whole");
+        add(heard, submission, SpokenPlace.WHOLE::equals, Message.of(Heard.class, "onWhole"));
         return heard;
     }
 
-    private static void add(List<Heard> heard, Submission submission, Predicate<SpokenPlace> at, String place) {
+    private static void add(List<Heard> heard, Submission submission, Predicate<SpokenPlace> at,
+            Message place) {
         submission.spoken()
                 .stream()
                 .filter(s -> at.test(s.place()))
-                .forEach(s -> heard.add(new Heard(heard.size() + 1, s, place)));
+                .forEach(s -> heard.add(new Heard(heard.size() + 1, s, place.inWords())));
     }
 
-    private static String where(Submission submission, Mark mark) {
-        String page = "on page " + mark.page().number();
+    private static Message where(Submission submission, Mark mark) {
+        int page = mark.page().number();
         Optional<Document> document = submission.findDocument(mark.page().document());
         return submission.documents().size() == 1
-                ? page
-                : page + " of " + document.map(submission::called).orElse("a document");
+                ? Message.of(Heard.class, "onPage", page)
+                : document.map(d -> Message.of(Heard.class, "onPageOf", page, submission.called(d)))
+                        .orElseGet(() -> Message.of(Heard.class, "onPageOfSome", page));
     }
 
     /** For example "Spoken remark 2, on page 3 (0:12)". */
     public String title() {
-        return "Spoken remark " + number + ", " + place + " (" + remark.heard().words() + ")";
+        return Message.of(Heard.class, "title", number, place, remark.heard().words()).inWords();
     }
 }

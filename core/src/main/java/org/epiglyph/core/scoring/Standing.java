@@ -1,5 +1,7 @@
 package org.epiglyph.core.scoring;
 
+import org.epiglyph.core.Message;
+
 /** What stands in the place of a score. Neither is 0, and neither is the same as not scored yet. */
 public enum Standing {
     /** The student did not try: it earns nothing, and stays out of the criterion's average (common practice, no source). */
@@ -9,6 +11,8 @@ public enum Standing {
 
     /** As a student reads it. */
     public String words() {
-        return this == NOT_ATTEMPTED ? "not attempted" : "excused";
+        return (this == NOT_ATTEMPTED
+                ? Message.of(Standing.class, "notAttempted")
+                : Message.of(Standing.class, "excused")).inWords();
     }
 }

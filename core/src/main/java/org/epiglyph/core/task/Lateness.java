@@ -2,6 +2,7 @@ package org.epiglyph.core.task;
 
 import java.time.Duration;
 import java.time.Instant;
+import org.epiglyph.core.Message;
 
 /**
  * How a hand-in's time compares with the due time.
@@ -21,22 +22,33 @@ public record Lateness(Duration sinceDue, Duration grace) {
 
     /** For example "2 days 3 h late", "4 min late", "5 h early", "3 min into the grace"; a started minute counts. */
     public String inWords() {
+        return said().inWords();
+    }
+
+    private Message said() {
         if (sinceDue.isPositive() && !isLate()) {
-            return length(Math.ceilDiv(sinceDue.toSeconds(), 60)) + " into the grace";
+            return Message.of(Lateness.class, "inGrace", length(Math.ceilDiv(sinceDue.toSeconds(), 60)));
         }
         long minutes = isLate() ? Math.ceilDiv(sinceDue.toSeconds(), 60) : sinceDue.negated().toMinutes();
         if (!isLate() && minutes == 0) {
-            return "just in time";
+            return Message.of(Lateness.class, "justInTime");
         }
-        return length(Math.max(1, minutes)) + (isLate() ? " late" : " early");
+        Message length = length(Math.max(1, minutes));
+        return isLate() ? Message.of(Lateness.class, "late", length) : Message.of(Lateness.class, "early", length);
     }
 
-    private static String length(long minutes) {
+    private static Message length(long minutes) {
         long days = minutes / (24 * 60);
         long hours = minutes / 60 % 24;
-        if (days > 0) {
-            return days + (days == 1 ? " day" : " days") + (hours > 0 ? " " + hours + " h" : "");
+        if (days == 0) {
+            Message rest = Message.of(Lateness.class, "minutes", hours == 0 ? minutes : minutes % 60);
+            return hours == 0 ? rest : both(Message.of(Lateness.class, "hours", hours), minutes % 60, rest);
         }
-        return hours > 0 ? hours + " h" + (minutes % 60 > 0 ? " " + minutes % 60 + " min" : "") : minutes + " min";
+        Message whole = days == 1 ? Message.of(Lateness.class, "day") : Message.of(Lateness.class, "days", days);
+        return both(whole, hours, Message.of(Lateness.class, "hours", hours));
+    }
+
+    private static Message both(Message large, long count, Message small) {
+        return count == 0 ? large : Message.of(Lateness.class, "both", large, small);
     }
 }

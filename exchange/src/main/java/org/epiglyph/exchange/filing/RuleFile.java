@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
+import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.filing.FilingRule;
@@ -64,8 +65,8 @@ public final class RuleFile {
         try {
             return FilingRule.of(values.getOrDefault("name", called), level(values.getOrDefault("where", "file name")),
                     reads);
-        } catch (IllegalArgumentException e) {
-            throw new Problem(Message.of(RuleFile.class, "wrong", called, e.getMessage()), e);
+        } catch (InvalidValue e) {
+            throw new Problem(Message.of(RuleFile.class, "wrong", called, e.said()), e);
         }
     }
 
@@ -74,8 +75,7 @@ public final class RuleFile {
             return Integer.parseInt(where.substring(7)) - 1;
         }
         if (!where.equals("file name")) {
-            throw new IllegalArgumentException(
-                    "'where' must be 'file name' or 'folder 1', 'folder 2' ..., not '" + where + "'.");
+            throw new InvalidValue(Message.of(RuleFile.class, "badPlace", where));
         }
         return FilingRule.FILE;
     }

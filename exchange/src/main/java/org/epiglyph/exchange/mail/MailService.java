@@ -54,7 +54,7 @@ public final class MailService implements AutoCloseable {
 
     /** The service did not say whether it took a letter. */
     public static final class Uncertain extends Problem {
-        Uncertain(String what, Throwable cause) {
+        Uncertain(Message what, Throwable cause) {
             super(what, cause);
         }
     }
@@ -121,9 +121,7 @@ public final class MailService implements AutoCloseable {
         } catch (SendFailedException e) {
             throw new Problem(Message.of(MailService.class, "addressRefused", letter.student().mail()), e);
         } catch (MessagingException e) {
-            throw new Uncertain(
-                    "The connection to the mail service ended while this letter went, so it may have arrived.",
-                    e);
+            throw new Uncertain(Message.of(MailService.class, "uncertain"), e);
         }
     }
 

@@ -173,9 +173,7 @@ public final class Connection {
     }
 
     private RecordClient.Unreachable unreachable(Exception cause) {
-        return new RecordClient.Unreachable("The record service at " + base
-                + " does not answer. Check that it is running and that you are connected, then try again; nothing is lost.",
-                cause);
+        return new RecordClient.Unreachable(Message.of(Connection.class, "noAnswer", base), cause);
     }
 
     private void refuseFailure(int status) throws Problem {
@@ -183,8 +181,7 @@ public final class Connection {
             return;
         }
         throw switch (status) {
-            case 409, 412 -> new RecordClient.Conflict(
-                    "The record was changed by someone else since it was last handed back. Look at both, then decide.");
+            case 409, 412 -> new RecordClient.Conflict(Message.of(Connection.class, "conflict"));
             case 401, 403 -> new Problem(Message.of(Connection.class, "tokenRefused", base));
             case 404 -> new Problem(Message.of(Connection.class, "unknownTask", base));
             case 413 -> new Problem(Message.of(Connection.class, "tooLarge", base));
@@ -243,7 +240,7 @@ public final class Connection {
     }
 
     /** The class list cannot be used. @param how what is wrong, as the end of a sentence about it */
-    Problem unusableRoster(String how) {
+    Problem unusableRoster(Message how) {
         return new Problem(Message.of(Connection.class, "badClassList", base, how));
     }
 

@@ -89,12 +89,12 @@ final class OneRosterClient implements RecordClient {
             String given = user.path("givenName").asText().strip();
             String family = user.path("familyName").asText().strip();
             if (key.isEmpty() || given.isEmpty() && family.isEmpty()) {
-                throw connection.unusableRoster("has a student without a key or a name (number "
-                        + (students.size() + 1) + ")");
+                throw connection.unusableRoster(
+                        Message.of(Connection.class, "noKeyOrName", students.size() + 1));
             }
             if (students.put(key, new Student(new StudentKey(key), family.isEmpty() ? "" : given,
                     family.isEmpty() ? given : family, "", user.path("email").asText(""))) != null) {
-                throw connection.unusableRoster("has the key " + key + " twice");
+                throw connection.unusableRoster(Message.of(Connection.class, "keyTwice", key));
             }
         }
         return new Roster(List.copyOf(students.values()));
@@ -172,8 +172,7 @@ final class OneRosterClient implements RecordClient {
         }
         String held = before.map(b -> b.held.tag()).orElse("");
         if (!held.equals(parcel.knownTag())) {
-            throw new Conflict(
-                    "The record was changed by someone else since it was last handed back. Look at both, then decide.");
+            throw new Conflict(Message.of(Connection.class, "conflict"));
         }
         String id = before.map(Found::id).orElse("epiglyph-" + parcel.digest().substring(0, 32));
         ObjectNode body = JSON.createObjectNode();
@@ -218,17 +217,17 @@ final class OneRosterClient implements RecordClient {
 
     @Override
     public void batch(String task, Path target, LongConsumer progress) throws Problem {
-        throw cannot("gives out no files. Collect them from a folder or an archive");
+        throw cannot(Message.of(OneRosterClient.class, "noFiles"));
     }
 
     @Override
     public byte[] gradeSheet(String task) throws Problem {
-        throw cannot("has no grade sheet");
+        throw cannot(Message.of(OneRosterClient.class, "noSheet"));
     }
 
     @Override
     public void makeVisible(String task, StudentKey student, boolean visible) throws Problem {
-        throw cannot("shows every result at once and cannot hold it");
+        throw cannot(Message.of(OneRosterClient.class, "showsAtOnce"));
     }
 
     @Override
@@ -238,7 +237,7 @@ final class OneRosterClient implements RecordClient {
 
     @Override
     public void allow(String task, StudentKey student, Allowance allowance) throws Problem {
-        throw cannot("takes no extensions and excuses. Enter them there by hand");
+        throw cannot(Message.of(OneRosterClient.class, "noAllowances"));
     }
 
     @Override
@@ -248,10 +247,10 @@ final class OneRosterClient implements RecordClient {
 
     @Override
     public void reply(String task, String answer, String words) throws Problem {
-        throw cannot("takes no replies");
+        throw cannot(Message.of(OneRosterClient.class, "noReplies"));
     }
 
-    private Problem cannot(String what) {
+    private Problem cannot(Message what) {
         return new Problem(Message.of(OneRosterClient.class, "refused", connection.base(), what));
     }
 }

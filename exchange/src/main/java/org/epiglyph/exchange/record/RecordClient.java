@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongConsumer;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.Roster;
@@ -115,14 +116,14 @@ public interface RecordClient {
 
     /** Nothing answers at the service's address. */
     final class Unreachable extends Problem {
-        Unreachable(String what, Throwable cause) {
+        Unreachable(Message what, Throwable cause) {
             super(what, cause);
         }
     }
 
     /** The record has changed since it was last looked at. */
     final class Conflict extends Problem {
-        Conflict(String what) {
+        Conflict(Message what) {
             super(what);
         }
     }

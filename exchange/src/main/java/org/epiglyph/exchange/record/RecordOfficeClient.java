@@ -72,13 +72,13 @@ final class RecordOfficeClient implements RecordClient {
             String given = node.path("givenName").asText().strip();
             String family = node.path("familyName").asText().strip();
             if (key.isEmpty()) {
-                throw connection.unusableRoster("has a student without a key (number " + (students.size() + 1) + ")");
+                throw connection.unusableRoster(Message.of(Connection.class, "noKey", students.size() + 1));
             }
             if (!keys.add(key)) {
-                throw connection.unusableRoster("has the key " + key + " twice");
+                throw connection.unusableRoster(Message.of(Connection.class, "keyTwice", key));
             }
             if (given.isEmpty() && family.isEmpty()) {
-                throw connection.unusableRoster("has no name for the key " + key);
+                throw connection.unusableRoster(Message.of(Connection.class, "noName", key));
             }
             students.add(new Student(new StudentKey(key), family.isEmpty() ? "" : given,
                     family.isEmpty() ? given : family, node.path("section").asText(), node.path("email").asText())

@@ -2,6 +2,7 @@ package org.epiglyph.carrier;
 
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.filing.Matching;
 import org.epiglyph.core.filing.RuleLearning;
@@ -21,7 +22,8 @@ final class KnownRules {
      */
     static Optional<FilingRule> fitting(List<FilingRule> rules, PlainLetters letters, List<String> paths,
             Matching plain) {
-        Optional<RuleLearning.Learnt> learnt = new RuleLearning(letters, plain).learn("learnt from this batch", paths);
+        Optional<RuleLearning.Learnt> learnt = new RuleLearning(letters, plain)
+                .learn(Message.of(KnownRules.class, "learnt").inWords(), paths);
         int fits = learnt.map(RuleLearning.Learnt::fits).orElse(0);
         return offered(rules, paths).stream()
                 .filter(r -> fits(r, paths) >= fits)

@@ -13,6 +13,7 @@ import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.margin.MarginLayout;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageBox;
@@ -176,7 +177,8 @@ final class PrintedMargin {
         }
         if (!rest.isEmpty()) {
             say(content, m,
-                    "remarks " + rest.getFirst().number + " to " + rest.getLast().number + " are on the next page",
+                    Message.of(PrintedMargin.class, "onNextPage", rest.getFirst().number, rest.getLast().number)
+                            .inWords(),
                     m.left(), m.bottom() + m.of(EDGE) / 2);
         }
         return content;
@@ -345,7 +347,8 @@ final class PrintedMargin {
                         added++;
                     }
                     content = new ContentWriter(sheet.shape);
-                    say(content, sheet, "remarks on the page before, continued", left, 2 * sheet.of(EDGE));
+                    say(content, sheet, Message.of(PrintedMargin.class, "continued").inWords(), left,
+                            2 * sheet.of(EDGE));
                     top = 3 * sheet.of(EDGE);
                 }
                 int room = Math.max(1, (int) ((sheet.bottom() - top) / sheet.of(LEADING)));

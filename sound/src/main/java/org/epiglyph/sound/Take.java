@@ -29,10 +29,10 @@ public final class Take {
      *
      * @param length  what was recorded, in milliseconds
      * @param level   how loud it was just now, 0 to 1
-     * @param ended   why it ended by itself, in words; empty while it goes on and where it was stopped
+     * @param ended   why it ended by itself; empty while it goes on and where it was stopped
      * @param running true while it goes on
      */
-    public record State(long length, double level, Optional<String> ended, boolean running) {}
+    public record State(long length, double level, Optional<Message> ended, boolean running) {}
 
     private Take(Microphone.Listening microphone, WaveFile file, long most) {
         this.microphone = microphone;
@@ -82,30 +82,29 @@ public final class Take {
     }
 
     private void record() {
-        Optional<String> ended = Optional.empty();
+        Optional<Message> ended = Optional.empty();
         try (microphone; file) {
             ended = listen();
         } catch (IOException e) {
             LOG.info("A recording ended ({})", e.getClass().getSimpleName());
-            ended = Optional.of("The recording could not go on: the microphone is gone, or the disk has no room."
-                    + " What was recorded until then is kept.");
+            ended = Optional.of(Message.of(Take.class, "noMicrophoneOrRoom"));
         } catch (RuntimeException | Error e) {
             LOG.warn("A recording ended ({})", e.getClass().getSimpleName());
-            ended = Optional.of("The recording could not go on. What was recorded until then is kept.");
+            ended = Optional.of(Message.of(Take.class, "couldNotGoOn"));
         } finally {
             state = new State(samples * 1000 / microphone.rate(), 0, ended, false);
         }
     }
 
     /** Until there is no more sound or time, or somebody ends it. @return why it ended by itself */
-    private Optional<String> listen() throws IOException {
+    private Optional<Message> listen() throws IOException {
         int rate = microphone.rate();
         short[] buffer = new short[Math.max(1, rate / 20)];
         long kept = 0;
         while (!stopping) {
             int read = microphone.read(buffer);
             if (read < 0) {
-                return Optional.of("The microphone gives no more sound. What was recorded until then is kept.");
+                return Optional.of(Message.of(Take.class, "noMoreSound"));
             }
             int room = (int) Math.min(read, most * rate / 1000 - samples);
             file.add(buffer, room);
@@ -117,7 +116,7 @@ public final class Take {
             }
             state = new State(length, level(buffer, room), Optional.empty(), true);
             if (length >= most) {
-                return Optional.of("The time is over. What was recorded is kept.");
+                return Optional.of(Message.of(Take.class, "timeOver"));
             }
         }
         return Optional.empty();

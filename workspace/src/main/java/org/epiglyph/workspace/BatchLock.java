@@ -69,7 +69,7 @@ final class BatchLock implements AutoCloseable {
 
     private static Problem taken(BatchFolder folder, String who) {
         return new Problem(Message.of(BatchLock.class, "openElsewhere", folder.root().getFileName(),
-                who.isBlank() ? "it does not say whose" : who));
+                who.isBlank() ? Message.of(BatchLock.class, "unsaid") : who));
     }
 
     private static boolean locked(FileChannel channel) throws IOException {

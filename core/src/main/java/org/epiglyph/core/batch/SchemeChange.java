@@ -5,6 +5,7 @@ import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Exact;
@@ -37,7 +38,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
     }
 
     /** A score that is lost or cut. */
-    public record Loss(Student student, String criterion, String words) {}
+    public record Loss(Student student, String criterion, Message what) {}
 
     /** A result that moves. */
     public record Moved(Submission submission, Result before, Result after) {
@@ -46,9 +47,16 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
             return words(before) + " \u2192 " + words(after);
         }
 
+        private boolean isSame() {
+            return before.value().compareTo(after.value()) == 0 && before.maximum().compareTo(after.maximum()) == 0
+                    && before.grade().equals(after.grade()) && before.complete() == after.complete();
+        }
+
         private static String words(Result result) {
-            return Criterion.words(result.value()) + " of " + Criterion.words(result.maximum())
-                    + result.grade().map(g -> ", " + g).orElse("") + (result.complete() ? "" : " so far");
+            Message points = Message.of(SchemeChange.class, "points", Criterion.words(result.value()),
+                    Criterion.words(result.maximum()));
+            Message whole = result.grade().map(g -> Message.of(SchemeChange.class, "graded", points, g)).orElse(points);
+            return (result.complete() ? whole : Message.of(SchemeChange.class, "soFar", whole)).inWords();
         }
     }
 
@@ -81,7 +89,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
                 .stream()
                 .filter(s -> !s.scores().isEmpty() || !after.submission(s.student().key()).scores().isEmpty())
                 .map(s -> new Moved(s, before.result(s.student().key()), after.result(s.student().key())))
-                .filter(m -> !Moved.words(m.before).equals(Moved.words(m.after)))
+                .filter(m -> !m.isSame())
                 .toList();
     }
 
@@ -89,19 +97,21 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
         return new Edit.ChangeScheme(scheme, rescores);
     }
 
-    private static Optional<String> lost(Criterion before, Judgement from, Optional<Criterion> after, Judgement to) {
+    private static Optional<Message> lost(Criterion before, Judgement from, Optional<Criterion> after, Judgement to) {
         String was = from.points().map(Criterion::words).or(() -> from.standing().map(s -> s.words())).orElse("");
         if (after.isEmpty()) {
-            return Optional.of(was + " is removed with the criterion");
+            return Optional.of(Message.of(SchemeChange.class, "removed", was));
         }
         if (to.equals(Judgement.NONE)) {
-            return Optional.of(was + " no longer fits and becomes not scored");
+            return Optional.of(Message.of(SchemeChange.class, "noLongerFits", was));
         }
         boolean cut = from.points().isPresent() && to.points().isPresent()
                 && from.points().get().compareTo(after.get().maximum()) > 0
                 && to.points().get().compareTo(after.get().maximum()) == 0
                 && from.points().get().compareTo(before.maximum()) < 0;
-        return cut ? Optional.of(was + " is reduced to " + Criterion.words(after.get().maximum())) : Optional.empty();
+        return cut
+                ? Optional.of(Message.of(SchemeChange.class, "reduced", was, Criterion.words(after.get().maximum())))
+                : Optional.empty();
     }
 
     private static Judgement become(Judgement from, Criterion before, Criterion after, Keep keep) {

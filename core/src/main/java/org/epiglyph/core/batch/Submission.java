@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.NameCover;
@@ -48,7 +49,9 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
             return document.name();
         }
         int at = documents().stream().map(Document::id).toList().indexOf(document.id());
-        return at < 0 ? "a document" : "document " + (at + 1);
+        return (at < 0
+                ? Message.of(Submission.class, "someDocument")
+                : Message.of(Submission.class, "document", at + 1)).inWords();
     }
 
     /** The same state with its student as another state of the same submission shows it. */

@@ -148,19 +148,21 @@ public record FilingRule(String name, int level, List<Part> parts) {
             words.add(switch (part) {
                 case Part.Fixed(String text) -> "'" + text + "'";
                 case Part.Field(Kind kind) -> switch (kind) {
-                    case KEY -> "the key";
-                    case FAMILY -> "the family name";
-                    case GIVEN -> "the given name";
-                    case INITIALS -> "the initials";
-                    case SECTION -> "the section";
-                    case HAND_IN -> "the number of the hand-in";
-                    case ANY -> "something that varies";
+                    case KEY -> Message.of(FilingRule.class, "key").inWords();
+                    case FAMILY -> Message.of(FilingRule.class, "family").inWords();
+                    case GIVEN -> Message.of(FilingRule.class, "given").inWords();
+                    case INITIALS -> Message.of(FilingRule.class, "initials").inWords();
+                    case SECTION -> Message.of(FilingRule.class, "section").inWords();
+                    case HAND_IN -> Message.of(FilingRule.class, "handIn").inWords();
+                    case ANY -> Message.of(FilingRule.class, "any").inWords();
                     case FREE -> throw new IllegalStateException("Free is last");
                 };
             });
         }
-        String where = level == FILE ? "The file name" : "The name of folder " + (level + 1);
-        return where + " is " + String.join(" + ", words) + " + free text.";
+        String parts = String.join(" + ", words);
+        return (level == FILE
+                ? Message.of(FilingRule.class, "ofFile", parts)
+                : Message.of(FilingRule.class, "ofFolder", level + 1, parts)).inWords();
     }
 
     /** The part of the path that the rule is about: the file name, or a folder's; empty where there is no such folder. */

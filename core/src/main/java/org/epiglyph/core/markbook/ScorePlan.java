@@ -91,7 +91,8 @@ public record ScorePlan(List<Place> places) {
 
         /** @param student empty below the last row, as the column is beyond the last */
         void read(Optional<StudentKey> student, Optional<Column> column, String typed) {
-            String who = student.map(batch::listedName).orElse("below the last student");
+            String who = student.map(batch::listedName)
+                    .orElseGet(() -> Message.of(ScorePlan.class, "belowLast").inWords());
             if (student.isEmpty() || column.isEmpty()) {
                 if (!typed.isBlank()) {
                     refuse(who, typed, Message.of(ScorePlan.class, "beyond"));

@@ -55,7 +55,7 @@ class SchemeChangeTest {
     void aLowerMaximumCutsWhatLiesAboveAndSaysSo() {
         score("c1", "6");
         SchemeChange change = plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS);
-        assertThat(change.losses()).extracting(SchemeChange.Loss::words).containsExactly("6 is reduced to 5");
+        assertThat(change.losses()).extracting(l -> l.what().inWords()).containsExactly("6 is reduced to 5");
         history.record(change.edit(), NOW);
         assertThat(score("c1")).isEqualByComparingTo("5");
         history.undo(Optional.empty(), NOW);
@@ -99,7 +99,7 @@ class SchemeChangeTest {
         SchemeChange change = plan(new MarkScheme(List.of(levels)), SchemeChange.Keep.POINTS);
         assertThat(change.rescores()).contains(
                 new Edit.Rescore(Batches.ADA, "c1", Judgement.of(new BigDecimal("6")), Judgement.NONE));
-        assertThat(change.losses()).extracting(SchemeChange.Loss::words)
+        assertThat(change.losses()).extracting(l -> l.what().inWords())
                 .contains("6 no longer fits and becomes not scored");
         history.record(change.edit(), NOW);
         assertThat(history.batch().submission(Batches.BAO).scores().standing("c1")).hasValue(Standing.EXCUSED);

@@ -179,7 +179,7 @@ final class DecisionPane extends VBox {
         }
         outlook.setText(String.join(" ", said));
         List<String> lines = new ArrayList<>();
-        found.losses().forEach(l -> lines.add(batch.listedName(l.student().key()) + ": " + l.words()));
+        found.losses().forEach(l -> lines.add(batch.listedName(l.student().key()) + ": " + l.what().inWords()));
         List<StudentKey> moved = found.moved().stream().map(m -> m.submission().student().key()).toList();
         found.moved().forEach(m -> lines.add(batch.listedName(m.submission().student().key()) + ": " + m.words()));
         found.reached().stream().filter(s -> !moved.contains(s)).map(batch::listedName).forEach(lines::add);

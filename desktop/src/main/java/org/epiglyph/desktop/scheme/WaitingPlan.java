@@ -63,7 +63,7 @@ final class WaitingPlan extends VBox {
         change.losses()
                 .forEach(
                         l -> lines.add(Form.words(
-                                Words.of("Scheme.loss", naming.listed(l.student()), l.criterion(), l.words()),
+                                Words.of("Scheme.loss", naming.listed(l.student()), l.criterion(), l.what().inWords()),
                                 "waiting-loss")));
         change.moved()
                 .forEach(m -> lines.add(Form.words(

@@ -159,7 +159,7 @@ public final class SpeakingModel {
                             Math.max(0, most - state.length()), state.level())));
             if (!state.running()) {
                 end();
-                state.ended().ifPresent(model::say);
+                state.ended().ifPresent(why -> model.say(why.inWords()));
             }
         });
     }

@@ -85,7 +85,8 @@ public final class GradeSheet {
                     .append(",".repeat(further.size()))
                     .append("\r\n");
         }
-        SheetFile file = SheetFile.read(text.toString().getBytes(StandardCharsets.UTF_8), "The new grade sheet");
+        SheetFile file = SheetFile.read(text.toString().getBytes(StandardCharsets.UTF_8),
+                Message.of(GradeSheet.class, "newSheet").inWords());
         return new GradeSheet(file, SheetRoles.recognise(file), students.stream().map(Student::key).toList());
     }
 

@@ -20,7 +20,8 @@ public final class TypedRoster {
 
     /** @throws Problem naming the line that cannot be read */
     public static Roster read(String text) throws Problem {
-        SheetFile file = SheetFile.read(text.getBytes(StandardCharsets.UTF_8), "The list");
+        SheetFile file = SheetFile.read(text.getBytes(StandardCharsets.UTF_8),
+                Message.of(TypedRoster.class, "list").inWords());
         SheetRoles roles = SheetRoles.recognise(file);
         boolean headed = roles.columns().size() > 1
                 && (roles.columns().containsKey(Role.KEY) || roles.columns().containsKey(Role.FAMILY));

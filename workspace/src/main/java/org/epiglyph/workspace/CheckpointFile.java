@@ -11,6 +11,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HexFormat;
@@ -18,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.LongStream;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Checkpoint;
@@ -34,40 +36,53 @@ import org.sqlite.SQLiteOpenMode;
 
 /**
  * A batch's newest checkpoint, in an SQLite file beside its database: a row a student, so that only what has changed is
- * written. It decides nothing: where it is missing, damaged, of another form or of another history, the whole history is
+ * written. Which lines are whose stands in rows of their own, which are read when somebody asks. It decides nothing: where it is missing, damaged, of another form or of another history, the whole history is
  * read. Not safe for several threads.
  */
 final class CheckpointFile implements AutoCloseable {
     /** Changed whenever what is written here would be understood otherwise. */
-    private static final int FORM = 2;
+    private static final int FORM = 3;
+    /** Whose the lines are that may have changed anybody's submission. */
+    private static final String ANYBODY = "";
     private final Connection connection;
-    private final Map<StudentKey, String> digests;
+    private final Map<StudentKey, Mark> marks;
+    private int shared;
 
-    private CheckpointFile(Connection connection, Map<StudentKey, String> digests) {
+    private CheckpointFile(Connection connection, Map<StudentKey, Mark> marks, int shared) {
         this.connection = connection;
-        this.digests = new HashMap<>(digests);
+        this.marks = new HashMap<>(marks);
+        this.shared = shared;
     }
 
     /**
      * What was found.
      *
-     * @param chain   the digest of the history up to the checkpoint
-     * @param index   which lines up to it are whose
-     * @param digests of the rows
+     * @param chain  the digest of the history up to the checkpoint
+     * @param marks  of the rows
+     * @param shared how many lines up to it may have changed anybody's submission
      */
-    record Found(Checkpoint checkpoint, String chain, LineIndex index, Map<StudentKey, String> digests) {}
+    record Found(Checkpoint checkpoint, String chain, Map<StudentKey, Mark> marks, int shared) {}
 
-    /** @param rows the digest of all rows' digests, in the order of the roster */
+    /**
+     * By what a row is known.
+     *
+     * @param lines how many lines are this student's alone
+     */
+    record Mark(int lines, String digest) {}
+
+    /**
+     * @param shared how many lines are nobody's alone
+     * @param rows   the digest of all rows' digests, in the order of the roster
+     */
     private record Head(int form, long number, String chain, Task task, MarkScheme scheme, Phrasebook phrasebook,
             Aids aids, Covers covers, List<UndoStep> done, List<UndoStep> undone, List<StudentKey> students,
-            String shared,
-            String rows) {}
+            int shared, String rows) {}
 
-    private record Row(String body, String lines, String digest) {
+    private record Row(String body, Mark mark) {
         /** Where a row is not what was written, nothing of the file counts. */
         Submission submission(StudentKey student) {
             try {
-                if (!digest.equals(rowDigest(student, body, lines))) {
+                if (!mark.digest.equals(rowDigest(student, body, mark.lines))) {
                     throw new IllegalStateException("A row is damaged");
                 }
                 return BatchJson.read(body, StoredSubmission.class).submission();
@@ -77,8 +92,8 @@ final class CheckpointFile implements AutoCloseable {
         }
     }
 
-    private static String rowDigest(StudentKey student, String body, String lines) {
-        return Chain.digest(student.value(), body, lines);
+    private static String rowDigest(StudentKey student, String body, int lines) {
+        return Chain.digest(student.value(), body, Integer.toString(lines));
     }
 
     /** The checkpoint that is kept beside a batch; empty where there is none that can be trusted. */
@@ -112,24 +127,21 @@ final class CheckpointFile implements AutoCloseable {
                 ResultSet row = statement.executeQuery("SELECT student, body, lines, digest FROM submission")) {
             while (row.next()) {
                 rows.put(new StudentKey(row.getString(1)),
-                        new Row(row.getString(2), row.getString(3), row.getString(4)));
+                        new Row(row.getString(2), new Mark(row.getInt(3), row.getString(4))));
             }
         }
         return rows;
     }
 
     private static Found found(Head head, Map<StudentKey, Row> rows) {
-        if (!head.rows.equals(sum(head.students.stream().map(s -> rows.get(s).digest).toList()))) {
+        if (!head.rows.equals(sum(head.students.stream().map(s -> rows.get(s).mark.digest).toList()))) {
             throw new IllegalStateException("A row is of another checkpoint");
         }
         List<Submission> submissions = head.students.parallelStream().map(s -> rows.get(s).submission(s)).toList();
-        LineIndex index = new LineIndex();
-        index.restoreShared(head.shared);
-        head.students.forEach(s -> index.restore(s, rows.get(s).lines));
         Batch batch = Batch.restored(head.task, head.scheme, head.phrasebook, head.aids, head.covers, submissions);
-        Map<StudentKey, String> digests = new HashMap<>();
-        rows.forEach((s, row) -> digests.put(s, row.digest));
-        return new Found(new Checkpoint(batch, head.number, head.done, head.undone), head.chain, index, digests);
+        Map<StudentKey, Mark> marks = new HashMap<>();
+        rows.forEach((s, row) -> marks.put(s, row.mark));
+        return new Found(new Checkpoint(batch, head.number, head.done, head.undone), head.chain, marks, head.shared);
     }
 
     private static String sum(Collection<String> digests) {
@@ -140,7 +152,7 @@ final class CheckpointFile implements AutoCloseable {
 
     /** Opens the file for writing, to go on from what was found in it. */
     static CheckpointFile open(BatchFolder folder, Found found) throws SQLException {
-        return new CheckpointFile(connect(folder, SQLiteOpenMode.READWRITE), found.digests);
+        return new CheckpointFile(connect(folder, SQLiteOpenMode.READWRITE), found.marks, found.shared);
     }
 
     /** Opens the file for writing and begins anew. */
@@ -151,8 +163,10 @@ final class CheckpointFile implements AutoCloseable {
         try (Statement statement = connection.createStatement()) {
             statement.executeUpdate("CREATE TABLE head (body TEXT NOT NULL, digest TEXT NOT NULL) STRICT");
             statement.executeUpdate("CREATE TABLE submission (student TEXT PRIMARY KEY, body TEXT NOT NULL,"
-                    + " lines TEXT NOT NULL, digest TEXT NOT NULL) STRICT, WITHOUT ROWID");
-            return new CheckpointFile(connection, Map.of());
+                    + " lines INTEGER NOT NULL, digest TEXT NOT NULL) STRICT, WITHOUT ROWID");
+            statement.executeUpdate("CREATE TABLE lines (student TEXT NOT NULL, upto INTEGER NOT NULL,"
+                    + " numbers TEXT NOT NULL, PRIMARY KEY (student, upto)) STRICT, WITHOUT ROWID");
+            return new CheckpointFile(connection, Map.of(), 0);
         } catch (SQLException | RuntimeException e) {
             connection.close();
             throw e;
@@ -172,20 +186,22 @@ final class CheckpointFile implements AutoCloseable {
     /**
      * Puts a checkpoint in the place of the one before, in one transaction.
      *
+     * @param index  the lines that the one before does not hold; taken from it
      * @param before what was written last; empty for the first time
      */
     void write(Checkpoint checkpoint, String chain, LineIndex index, Optional<Batch> before) throws SQLException {
-        Set<StudentKey> grown = index.takeGrown();
+        Map<Optional<StudentKey>, LineIndex.Numbers> grown = index.take();
         connection.setAutoCommit(false);
         try (PreparedStatement row = connection.prepareStatement(
                 "INSERT OR REPLACE INTO submission (student, body, lines, digest) VALUES (?, ?, ?, ?)");
                 PreparedStatement head = connection.prepareStatement("INSERT INTO head (body, digest) VALUES (?, ?)");
                 Statement statement = connection.createStatement()) {
-            for (Submission submission : changed(checkpoint.batch(), before, grown)) {
-                write(submission, index, row);
+            writeLines(grown, checkpoint.number());
+            for (Submission submission : changed(checkpoint.batch(), before, grown.keySet())) {
+                write(submission, grown, row);
             }
             statement.executeUpdate("DELETE FROM head");
-            String body = BatchJson.write(head(checkpoint, chain, index));
+            String body = BatchJson.write(head(checkpoint, chain));
             head.setString(1, body);
             head.setString(2, Chain.digest(body));
             head.executeUpdate();
@@ -195,29 +211,93 @@ final class CheckpointFile implements AutoCloseable {
         }
     }
 
-    private void write(Submission submission, LineIndex index, PreparedStatement row) throws SQLException {
+    private void writeLines(Map<Optional<StudentKey>, LineIndex.Numbers> grown, long upTo) throws SQLException {
+        try (PreparedStatement row = connection
+                .prepareStatement("INSERT INTO lines (student, upto, numbers) VALUES (?, ?, ?)")) {
+            for (Map.Entry<Optional<StudentKey>, LineIndex.Numbers> one : grown.entrySet()) {
+                row.setString(1, one.getKey().map(StudentKey::value).orElse(ANYBODY));
+                row.setLong(2, upTo);
+                row.setString(3, one.getValue().text());
+                row.executeUpdate();
+            }
+        }
+        shared += count(grown, Optional.empty());
+    }
+
+    private static int count(Map<Optional<StudentKey>, LineIndex.Numbers> grown, Optional<StudentKey> whose) {
+        return Optional.ofNullable(grown.get(whose)).map(LineIndex.Numbers::count).orElse(0);
+    }
+
+    private void write(Submission submission, Map<Optional<StudentKey>, LineIndex.Numbers> grown,
+            PreparedStatement row) throws SQLException {
         StudentKey student = submission.student().key();
         String body = BatchJson.write(StoredSubmission.of(submission));
-        String lines = index.alone(student);
-        String digest = rowDigest(student, body, lines);
-        digests.put(student, digest);
+        int lines = Optional.ofNullable(marks.get(student)).map(Mark::lines).orElse(0)
+                + count(grown, Optional.of(student));
+        Mark mark = new Mark(lines, rowDigest(student, body, lines));
+        marks.put(student, mark);
         row.setString(1, student.value());
         row.setString(2, body);
-        row.setString(3, lines);
-        row.setString(4, digest);
+        row.setInt(3, mark.lines);
+        row.setString(4, mark.digest);
         row.executeUpdate();
     }
 
-    private Head head(Checkpoint checkpoint, String chain, LineIndex index) {
+    /**
+     * The numbers of the lines that are a student's alone, or nobody's alone, in order.
+     *
+     * @param whose empty for nobody's alone
+     * @return empty where the file cannot be read, does not hold as many as it should, or one twice
+     */
+    static Optional<long[]> lines(BatchFolder folder, Optional<StudentKey> whose) {
+        try (Connection connection = connect(folder, SQLiteOpenMode.READONLY)) {
+            connection.setAutoCommit(false); // all of one checkpoint, whatever is written meanwhile
+            int expected = whose.isPresent()
+                    ? count(connection, whose.get())
+                    : head(connection).map(Head::shared).orElse(-1);
+            long[] numbers = numbers(connection, whose.map(StudentKey::value).orElse(ANYBODY));
+            return Optional.of(numbers)
+                    .filter(n -> Arrays.stream(n).distinct().count() == expected && n.length == expected);
+        } catch (SQLException | RuntimeException | StackOverflowError e) {
+            return Optional.empty();
+        }
+    }
+
+    private static int count(Connection connection, StudentKey student) throws SQLException {
+        try (PreparedStatement statement = connection
+                .prepareStatement("SELECT lines FROM submission WHERE student = ?")) {
+            statement.setString(1, student.value());
+            try (ResultSet row = statement.executeQuery()) {
+                return row.next() ? row.getInt(1) : 0;
+            }
+        }
+    }
+
+    private static long[] numbers(Connection connection, String whose) throws SQLException {
+        LongStream.Builder numbers = LongStream.builder();
+        try (PreparedStatement statement = connection
+                .prepareStatement("SELECT numbers FROM lines WHERE student = ? ORDER BY upto")) {
+            statement.setString(1, whose);
+            try (ResultSet row = statement.executeQuery()) {
+                while (row.next()) {
+                    Arrays.stream(row.getString(1).split(",")).mapToLong(Long::parseLong).forEach(numbers::add);
+                }
+            }
+        }
+        return numbers.build().toArray();
+    }
+
+    private Head head(Checkpoint checkpoint, String chain) {
         Batch batch = checkpoint.batch();
         List<StudentKey> students = batch.students();
         return new Head(FORM, checkpoint.number(), chain, batch.task(), batch.scheme(), batch.phrasebook(),
-                batch.aids(), batch.covers(), checkpoint.done(), checkpoint.undone(), students, index.shared(),
-                sum(students.stream().map(digests::get).toList()));
+                batch.aids(), batch.covers(), checkpoint.done(), checkpoint.undone(), students, shared,
+                sum(students.stream().map(s -> marks.get(s).digest).toList()));
     }
 
     /** Submissions that are not the very ones of the batch before, or have got lines since. */
-    private static List<Submission> changed(Batch now, Optional<Batch> before, Set<StudentKey> grown) {
+    private static List<Submission> changed(Batch now, Optional<Batch> before,
+            Set<Optional<StudentKey>> grown) {
         List<Submission> all = now.submissions();
         if (before.isEmpty()) {
             return all;
@@ -226,7 +306,7 @@ final class CheckpointFile implements AutoCloseable {
         List<Submission> changed = new ArrayList<>();
         for (int i = 0; i < all.size(); i++) {
             if (i >= earlier.size() || all.get(i) != earlier.get(i)
-                    || grown.contains(all.get(i).student().key())) {
+                    || grown.contains(Optional.of(all.get(i).student().key()))) {
                 changed.add(all.get(i));
             }
         }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Checkpoint;
 import org.epiglyph.core.batch.Entry;
@@ -24,7 +25,9 @@ final class CheckpointKeeper {
     private final BatchFolder folder;
     private final ExecutorService thread = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().name("keeping a checkpoint").daemon().factory());
-    private final LineIndex index;
+    private LineIndex index = new LineIndex();
+    /** True while the index has every line since the beginning. */
+    private boolean whole;
     private long asked;
     private CheckpointFile file;
     private Optional<CheckpointFile.Found> resumed;
@@ -34,7 +37,7 @@ final class CheckpointKeeper {
     CheckpointKeeper(BatchFolder folder, Optional<CheckpointFile.Found> from) {
         this.folder = folder;
         this.resumed = from;
-        this.index = from.map(CheckpointFile.Found::index).orElseGet(LineIndex::new);
+        this.whole = from.isEmpty();
         this.asked = from.map(f -> f.checkpoint().number()).orElse(0L);
     }
 
@@ -68,22 +71,28 @@ final class CheckpointKeeper {
         index.add(since);
         try {
             if (file == null) {
-                open();
+                open(checkpoint.number());
             }
+            whole = false; // what the file takes is in the index no longer
             file.write(checkpoint, chain, index, written);
             written = Optional.of(checkpoint.batch());
-        } catch (SQLException | IOException | RuntimeException | Error e) {
+        } catch (SQLException | IOException | Problem | RuntimeException | Error e) {
             LOG.info("A checkpoint could not be written ({})", e.getClass());
             close();
         }
     }
 
-    private void open() throws SQLException, IOException {
+    private void open(long number) throws SQLException, IOException, Problem {
         if (resumed.isPresent()) {
             file = CheckpointFile.open(folder, resumed.get());
             written = resumed.map(r -> r.checkpoint().batch());
             resumed = Optional.empty();
         } else {
+            if (!whole) {
+                index = new LineIndex();
+                index.add(EarlierHistory.lines(folder, number));
+                whole = true;
+            }
             file = CheckpointFile.create(folder);
             written = Optional.empty();
         }

@@ -88,22 +88,36 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
     public synchronized List<Entry> of(StudentKey student) {
         try {
             if (shared == null) {
-                shared = lines(from.index().shared());
+                shared = linesOf(Optional.empty());
             }
-            List<Entry> all = new ArrayList<>(lines(from.index().alone(student)));
+            List<Entry> all = new ArrayList<>(linesOf(Optional.of(student)));
             all.addAll(shared);
             all.sort(Comparator.comparing(Entry::number));
             return all;
-        } catch (SQLException | Problem | NumberFormatException e) {
+        } catch (SQLException | Problem e) {
             throw new EditRefused(UNREADABLE);
         }
     }
 
-    /** The index goes on growing; what came behind the checkpoint is no line of this. */
-    private List<Entry> lines(String numbers) throws SQLException, Problem {
+    /** By their numbers, which the checkpoint's file has; where it does not, or has others, out of all. */
+    private List<Entry> linesOf(Optional<StudentKey> whose) throws SQLException, Problem {
+        Optional<long[]> numbers = CheckpointFile.lines(folder, whose);
+        if (numbers.isPresent()) {
+            List<Entry> found = lines(numbers.get());
+            if (found.stream().allMatch(e -> e.edit().soleStudent().equals(whose))) {
+                return found;
+            }
+        }
+        return all().stream().filter(e -> e.edit().soleStudent().equals(whose)).toList();
+    }
+
+    /** The file goes on growing; what came behind the checkpoint is no line of this. */
+    private List<Entry> lines(long... numbers) throws SQLException, Problem {
         RowCollector rows = new RowCollector();
-        for (long number : LineIndex.numbers(numbers).filter(n -> n <= base()).toArray()) {
-            reader().readLine(number, rows);
+        for (long number : numbers) {
+            if (number <= base()) {
+                reader().readLine(number, rows);
+            }
         }
         return rows.entries;
     }
@@ -111,7 +125,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
     /** One line up to the checkpoint. */
     synchronized Optional<Entry> line(long number) {
         try {
-            return lines(Long.toString(number)).stream().findFirst();
+            return lines(number).stream().findFirst();
         } catch (SQLException | Problem e) {
             throw new EditRefused(UNREADABLE);
         }
@@ -138,10 +152,15 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
 
     /** All lines up to the checkpoint, in order. @throws Problem where they cannot be read */
     List<Entry> all() throws Problem {
+        return lines(folder, base());
+    }
+
+    /** The lines of a batch up to a number, in order. @throws Problem where they cannot be read */
+    static List<Entry> lines(BatchFolder folder, long upTo) throws Problem {
         RowCollector rows = new RowCollector();
         try (Database all = Database.look(folder.database())) {
             all.read(rows);
-            return rows.entries.stream().filter(e -> e.number() <= base()).toList();
+            return rows.entries.stream().filter(e -> e.number() <= upTo).toList();
         } catch (SQLException e) {
             throw HistoryReading.unreadable(folder, e);
         }

@@ -1,62 +1,41 @@
 package org.epiglyph.workspace;
 
-import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.stream.LongStream;
+import java.util.Optional;
+import java.util.stream.Collectors;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.roster.StudentKey;
 
-/** Which lines of a history may have changed whose submission, so that one student's can be read by themselves. */
+/**
+ * Which lines of a history may have changed whose submission, so that one student's can be read by themselves; those that no checkpoint
+ * holds yet. Not safe for several threads.
+ */
 final class LineIndex {
-    /** The numbers of lines, in order, with commas between them. */
-    private final Map<StudentKey, StringBuilder> ofStudents = new HashMap<>();
-    private final StringBuilder ofAll = new StringBuilder();
-    private final Set<StudentKey> grown = new HashSet<>();
+    /** Whose lines are meant; empty for those that may have changed anybody's. */
+    private final Map<Optional<StudentKey>, Numbers> waiting = new HashMap<>();
+
+    /** The numbers of some lines, in order. */
+    record Numbers(int count, String text) {}
 
     /** Takes in lines that follow those that are there. */
-    synchronized void add(List<Entry> lines) {
-        for (Entry line : lines) {
-            StringBuilder numbers = line.edit()
-                    .soleStudent()
-                    .map(s -> ofStudents.computeIfAbsent(s, _ -> new StringBuilder()))
-                    .orElse(ofAll);
-            line.edit().soleStudent().ifPresent(grown::add);
-            numbers.append(numbers.isEmpty() ? "" : ",").append(line.number());
-        }
+    void add(Collection<Entry> lines) {
+        lines.stream()
+                .collect(Collectors.groupingBy(line -> line.edit().soleStudent()))
+                .forEach((whose, theirs) -> waiting.merge(whose, numbers(theirs),
+                        (a, b) -> new Numbers(a.count + b.count, a.text + "," + b.text)));
     }
 
-    /** The numbers of lines that change this student's submission alone. */
-    synchronized String alone(StudentKey student) {
-        return String.valueOf(ofStudents.getOrDefault(student, new StringBuilder()));
+    private static Numbers numbers(Collection<Entry> lines) {
+        return new Numbers(lines.size(),
+                lines.stream().map(line -> Long.toString(line.number())).collect(Collectors.joining(",")));
     }
 
-    /** The numbers of all other lines. */
-    synchronized String shared() {
-        return ofAll.toString();
-    }
-
-    /** The students who have got lines since the last time. */
-    synchronized Set<StudentKey> takeGrown() {
-        Set<StudentKey> taken = Set.copyOf(grown);
-        grown.clear();
+    /** What waits, by whose it is; nothing waits from then on. */
+    Map<Optional<StudentKey>, Numbers> take() {
+        Map<Optional<StudentKey>, Numbers> taken = Map.copyOf(waiting);
+        waiting.clear();
         return taken;
-    }
-
-    /** Sets what was kept. */
-    synchronized void restore(StudentKey student, String numbers) {
-        ofStudents.put(student, new StringBuilder(numbers));
-    }
-
-    synchronized void restoreShared(String numbers) {
-        ofAll.append(numbers);
-    }
-
-    /** @throws NumberFormatException where these are no numbers */
-    static LongStream numbers(String text) {
-        return text.isEmpty() ? LongStream.empty() : Arrays.stream(text.split(",")).mapToLong(Long::parseLong);
     }
 }

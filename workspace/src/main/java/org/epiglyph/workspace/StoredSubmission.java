@@ -26,25 +26,42 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.spoken.SpokenRemark;
 
-/** A submission as a checkpoint keeps it. */
+/** A submission as a checkpoint keeps it; what is empty is left out. */
+@JsonInclude(JsonInclude.Include.NON_EMPTY)
 record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer> counting, List<Attached> attached,
         List<Turn> turns, List<Mark> marks, Scorecard scores, String onTheWhole, String privately, List<PageRef> seen,
-        boolean sealed, List<Receipt> receipts, boolean handedBack,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Acceptance> accepted,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<LetterSent> letters,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Answer> answers,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) Optional<Instant> opened,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String marker,
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean sealed, List<Receipt> receipts,
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean handedBack,
+        List<Acceptance> accepted,
+        List<LetterSent> letters,
+        List<Answer> answers,
+        Optional<Instant> opened,
+        String marker,
         @JsonInclude(JsonInclude.Include.NON_DEFAULT) int script,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<SpokenRemark> spoken) {
+        List<SpokenRemark> spoken) {
     private static final Comparator<PageRef> IN_ORDER = Comparator.comparing(PageRef::document)
             .thenComparing(PageRef::index);
 
     StoredSubmission {
-        accepted = Objects.requireNonNullElse(accepted, List.of()); // the first checkpoints have none of these
-        letters = Objects.requireNonNullElse(letters, List.of());
-        answers = Objects.requireNonNullElse(answers, List.of());
+        handIns = orNone(handIns);
+        counting = Objects.requireNonNullElse(counting, Optional.empty());
+        attached = orNone(attached);
+        turns = orNone(turns);
+        marks = orNone(marks);
+        onTheWhole = Objects.requireNonNullElse(onTheWhole, "");
+        privately = Objects.requireNonNullElse(privately, "");
+        seen = orNone(seen);
+        receipts = orNone(receipts);
+        accepted = orNone(accepted);
+        letters = orNone(letters);
+        answers = orNone(answers);
         opened = Objects.requireNonNullElse(opened, Optional.empty());
+        marker = Objects.requireNonNullElse(marker, "");
+        spoken = orNone(spoken);
+    }
+
+    private static <T> List<T> orNone(List<T> list) {
+        return Objects.requireNonNullElse(list, List.of());
     }
 
     /** @param degrees by which the page was turned clockwise */

@@ -198,6 +198,42 @@ class CheckpointTest {
         isWhatAReplayMakesAndTakesBackTheSame();
     }
 
+    /** Which lines are whose is looked up in it, and in the history itself where that cannot be right. */
+    @Test
+    void linesThatItGivesToSomebodyElseAreFoundAllTheSame() throws Exception {
+        byte[] sound = Files.readAllBytes(checkpoint());
+        for (String wrong : List.of("UPDATE lines SET numbers = (SELECT numbers FROM lines WHERE student = 'K-2')",
+                "UPDATE lines SET numbers = numbers || ',1' WHERE student IN ('K-1', '')",
+                "UPDATE lines SET numbers = substr(numbers, 1, instr(numbers, ',')) || numbers WHERE student = 'K-1'",
+                "UPDATE lines SET numbers = 'no number'", "DELETE FROM lines WHERE student <> 'K-1'",
+                "DROP TABLE lines")) {
+            Files.write(checkpoint(), sound);
+            try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + checkpoint());
+                    Statement statement = c.createStatement()) {
+                statement.execute(wrong);
+            }
+            try (Workspace goingOn = open(); Workspace whole = Workspace.open(replayed(), Clock.systemUTC())) {
+                assertThat(goingOn.lines(key(1))).as(wrong).isEqualTo(whole.lines(key(1))).isNotEmpty();
+                assertThat(goingOn.lines(key(3))).as(wrong).isEqualTo(whole.lines(key(3)));
+            }
+        }
+    }
+
+    @Test
+    void whereOneCannotBeWrittenTheNextHoldsEverything() throws Exception {
+        try (Workspace workspace = open()) {
+            Files.write(checkpoint(), new byte[100]); // a disk at fault
+            for (int i = 0; i < 2_400; i++) {
+                workspace.edit(new Edit.WritePrivately(key(i % STUDENTS), "later " + i));
+                if (i % 500 == 0) {
+                    workspace.flush();
+                }
+            }
+        }
+        assertThat(CheckpointFile.read(new BatchFolder(batch))).as("the second, of all that there is").isPresent();
+        isWhatAReplayMakesAndTakesBackTheSame();
+    }
+
     @Test
     void oneOfAnotherHistoryIsPassedOver() throws Exception {
         Path copy = replayed();

@@ -6,6 +6,8 @@ import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
@@ -117,5 +119,114 @@ class SchemeChangeTest {
         assertThat(history.batch().submission(Batches.ADA).handedBack()).isFalse();
         history.undo(Optional.empty(), NOW);
         assertThat(history.batch().submission(Batches.ADA).handedBack()).isTrue();
+    }
+
+    private Judgement judged(String student) {
+        return history.batch().submission(new StudentKey(student)).scores().judgement("c1");
+    }
+
+    private MarkScheme with(Manner manner) {
+        MarkScheme scheme = history.batch().scheme();
+        return scheme.withCriteria(List.of(scheme.criterion("c1").withManner(manner), scheme.criterion("c2")));
+    }
+
+    private static Manner.Levels levels(String... bounds) {
+        return new Manner.Levels(IntStream.range(0, bounds.length / 2)
+                .mapToObj(i -> new Manner.Level("l" + i, "Level " + i, "", new BigDecimal(bounds[2 * i]),
+                        new BigDecimal(bounds[2 * i + 1])))
+                .toList());
+    }
+
+    private static Manner.Checklist checklist(String... points) {
+        return new Manner.Checklist(IntStream.range(0, points.length)
+                .mapToObj(i -> new Manner.Part("p" + i, "Part " + i, new BigDecimal(points[i])))
+                .toList());
+    }
+
+    /** 5 in the level from 4 to 8: in that level from 6 to 8 it becomes 6, from 1 to 4 it becomes 4. */
+    @Test
+    void aLevelStaysTheLevelAndItsPointsComeWithinItsNewBounds() {
+        history.record(new Edit.ChangeScheme(with(levels("4", "8", "0", "3.5")), List.of()), NOW);
+        Manner.Levels now = (Manner.Levels) history.batch().scheme().criterion("c1").manner();
+        history.record(new Edit.Judge(Batches.ADA, "c1", Judgement.level(now.levels().getFirst(), new BigDecimal("5"))),
+                NOW);
+        SchemeChange up = plan(with(levels("6", "8", "0", "5.5")), SchemeChange.Keep.POINTS);
+        assertThat(up.rescores()).singleElement().satisfies(r -> {
+            assertThat(r.to().level()).isEqualTo("l0");
+            assertThat(r.to().points().orElseThrow()).isEqualByComparingTo("6");
+        });
+        SchemeChange down = plan(with(levels("1", "4", "0", "0.5")), SchemeChange.Keep.POINTS);
+        assertThat(down.rescores()).singleElement()
+                .satisfies(r -> assertThat(r.to().points().orElseThrow()).isEqualByComparingTo("4"));
+        SchemeChange same = plan(with(levels("3", "8", "0", "2.5")), SchemeChange.Keep.POINTS);
+        assertThat(same.rescores()).as("it fits as it is").isEmpty();
+    }
+
+    @Test
+    void partsThatAreStillThereStayTicked() {
+        history.record(new Edit.ChangeScheme(with(checklist("2", "3", "1")), List.of()), NOW);
+        Manner.Checklist now = (Manner.Checklist) history.batch().scheme().criterion("c1").manner();
+        history.record(new Edit.Judge(Batches.ADA, "c1", Judgement.parts(now, List.of("p0", "p2"))), NOW);
+        SchemeChange change = plan(with(checklist("1.5", "3")), SchemeChange.Keep.POINTS);
+        assertThat(change.rescores()).singleElement().satisfies(r -> {
+            assertThat(r.to().parts()).containsExactly("p0");
+            assertThat(r.to().points().orElseThrow()).isEqualByComparingTo("1.5");
+        });
+        assertThat(change.losses()).isEmpty();
+        history.record(new Edit.Judge(Batches.ADA, "c1", Judgement.parts(now, List.of("p2"))), NOW);
+        assertThat(plan(with(checklist("1", "3")), SchemeChange.Keep.POINTS).rescores()).singleElement()
+                .satisfies(r -> assertThat(r.to().points().orElseThrow()).as("in points, which some parts make")
+                        .isEqualByComparingTo("1"));
+    }
+
+    @Test
+    void wordsAloneTakeNoScoreNorStanding() {
+        score("c1", "6");
+        history.record(new Edit.SetStanding(Batches.BAO, "c1", Optional.of(Standing.EXCUSED)), NOW);
+        SchemeChange change = plan(with(new Manner.WordsOnly()), SchemeChange.Keep.POINTS);
+        assertThat(change.rescores()).hasSize(2).allSatisfy(r -> assertThat(r.to()).isEqualTo(Judgement.NONE));
+        assertThat(change.losses()).extracting(l -> l.what().inWords())
+                .containsExactly("6 no longer fits and becomes not scored",
+                        "excused no longer fits and becomes not scored");
+    }
+
+    /** Full marks of 8 that become full marks of 5 are cut of nothing; 8.5 would be, were it not above both. */
+    @Test
+    void fullMarksStayFullMarksWithoutALoss() {
+        score("c1", "8");
+        assertThat(plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS).losses()).isEmpty();
+        score("c1", "5");
+        assertThat(plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS).losses()).as("it is the new maximum")
+                .isEmpty();
+        assertThat(plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS).rescores()).isEmpty();
+    }
+
+    /** By hand: a step of 0.5 becomes one of 1; 2.5 is rounded half up to 3. */
+    @Test
+    void aCoarserStepRoundsWhatLiesBetween() {
+        score("c1", "2.5");
+        MarkScheme scheme = history.batch().scheme();
+        Criterion coarse = new Criterion("c1", "Method", "", BigDecimal.valueOf(8), BigDecimal.ONE);
+        SchemeChange change = plan(scheme.withCriteria(List.of(coarse, scheme.criterion("c2"))),
+                SchemeChange.Keep.POINTS);
+        assertThat(change.rescores()).singleElement()
+                .satisfies(r -> assertThat(r.to().points().orElseThrow()).isEqualByComparingTo("3"));
+        assertThat(judged("K-1").points().orElseThrow()).as("planning changes nothing").isEqualByComparingTo("2.5");
+    }
+
+    /** Two states: nothing moved, a grade moved, what is complete moved. */
+    @Test
+    void aResultMovesWhereItsValueGradeOrCompletenessDoes() {
+        Batch untouched = history.batch();
+        assertThat(SchemeChange.moved(untouched, untouched)).isEmpty();
+        score("c1", "0");
+        Batch zero = history.batch();
+        assertThat(SchemeChange.moved(untouched, zero)).as("nothing of so far, and nothing of so far").isEmpty();
+        score("c2", "0");
+        Batch complete = history.batch();
+        assertThat(SchemeChange.moved(zero, complete)).singleElement()
+                .satisfies(m -> assertThat(m.words()).isEqualTo("0 of 12 so far \u2192 0 of 12"));
+        assertThat(SchemeChange.moved(complete, complete)).isEmpty();
+        assertThat(SchemeChange.moved(complete, zero)).hasSize(1);
     }
 }

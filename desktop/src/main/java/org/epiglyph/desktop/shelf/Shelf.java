@@ -17,6 +17,7 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.css.PseudoClass;
+import javafx.event.Event;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -290,7 +291,9 @@ public final class Shelf implements Place {
         button.getStyleClass().add("shelf-group");
         button.setId("group-" + heading.name);
         button.setOnAction(_ -> fold(heading.name));
-        return button;
+        HBox row = new HBox(button);
+        row.setOnMousePressed(Event::consume); // a click on a heading chooses nothing
+        return row;
     }
 
     private void fold(String name) {

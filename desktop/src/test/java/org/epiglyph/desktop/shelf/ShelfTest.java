@@ -8,7 +8,10 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.ListView;
 import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -53,6 +56,17 @@ class ShelfTest extends InWindow {
 
     private Shelf shelf() {
         return (Shelf) program.frame().place();
+    }
+
+    @Test
+    void aClickOnAHeadingChoosesNothing(FxRobot robot) {
+        Screen.waitFor(() -> words(robot, ".figures").stream().anyMatch(w -> w.startsWith("3\u00a0left,\u00a0")));
+        ListView<?> lines = robot.lookup(".list-view").queryListView();
+        int chosen = lines.getSelectionModel().getSelectedIndex();
+        Node group = robot.lookup(".shelf-group").query();
+        Bounds heading = group.localToScreen(group.getBoundsInLocal());
+        robot.clickOn(heading.getMaxX() + 120, heading.getCenterY());
+        assertThat(lines.getSelectionModel().getSelectedIndex()).isEqualTo(chosen).isPositive();
     }
 
     @Test

@@ -2,6 +2,7 @@ package org.epiglyph.exchange.table;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowable;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -12,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
@@ -198,23 +200,38 @@ class WorksheetTest {
                 .hasMessageContaining("old binary kind, or locked");
     }
 
-    /** OWASP's example of an external entity, from memory: nothing outside the file may be read. */
-    @Test
-    void aWorkbookWithAnExternalEntityIsNotRead() throws Exception {
-        Map<String, String> parts = parts(byPoi());
+    /** The same workbook with one of its parts otherwise. */
+    private static byte[] changed(String part, UnaryOperator<String> change) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
-            for (Map.Entry<String, String> part : parts.entrySet()) {
-                zip.putNextEntry(new ZipEntry(part.getKey()));
-                String xml = part.getKey().equals("xl/workbook.xml")
-                        ? part.getValue()
-                                .replaceFirst("\\?>", "?><!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]>")
-                                .replace("Read me", "&e;")
-                        : part.getValue();
+            for (Map.Entry<String, String> one : parts(byPoi()).entrySet()) {
+                zip.putNextEntry(new ZipEntry(one.getKey()));
+                String xml = one.getKey().equals(part) ? change.apply(one.getValue()) : one.getValue();
                 zip.write(xml.getBytes(StandardCharsets.ISO_8859_1));
                 zip.closeEntry();
             }
         }
-        assertThatThrownBy(() -> SheetFile.read(out.toByteArray(), "evil.xlsx")).isInstanceOf(Problem.class);
+        return out.toByteArray();
+    }
+
+    /** OWASP's example of an external entity, from memory: nothing outside the file may be read. */
+    @Test
+    void aWorkbookWithAnExternalEntityIsNotRead() throws Exception {
+        byte[] evil = changed("xl/workbook.xml", xml -> xml
+                .replaceFirst("\\?>", "?><!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]>")
+                .replace("Read me", "&e;"));
+        assertThatThrownBy(() -> SheetFile.read(evil, "evil.xlsx")).isInstanceOf(Problem.class);
+    }
+
+    @Test
+    void aWorkbookThatIsMalformedInsideSaysSo() throws Exception {
+        for (UnaryOperator<String> fault : List.<UnaryOperator<String>>of(xml -> xml.substring(0, xml.length() / 2),
+                xml -> xml.replaceFirst("</row>", "</raw>"), xml -> "", xml -> "no markup at all")) {
+            byte[] broken = changed("xl/worksheets/sheet2.xml", fault);
+            assertThat(catchThrowable(() -> SheetFile.read(broken, "marks.xlsx")))
+                    .as(fault.apply("<row r=\"1\"></row>"))
+                    .isInstanceOf(Problem.class)
+                    .hasMessageContaining("marks.xlsx cannot be read as a workbook");
+        }
     }
 }

@@ -138,7 +138,7 @@ final class CollectCommand implements Callable<Integer> {
         CollectPlan.Count count = plan.count();
         System.out.println(count.all() + " files: " + count.matched() + " matched, " + count.setAside()
                 + " set aside, " + count.kept() + " kept as they are, " + count.notTaken() + " not taken. "
-                + plan.nothingFrom().size() + " students without a file. The batch is in " + target);
+                + students(plan.nothingFrom().size()) + " without a file. The batch is in " + target);
     }
 
     private static GradeSheet withColumns(CollectPlan plan, Map<Role, Integer> columns) throws Problem {
@@ -183,5 +183,9 @@ final class CollectCommand implements Callable<Integer> {
             plan = plan.withRule(Optional.of(rule(from.rule)));
         }
         return plan;
+    }
+
+    private static String students(int count) {
+        return count == 1 ? "1 student" : count + " students";
     }
 }

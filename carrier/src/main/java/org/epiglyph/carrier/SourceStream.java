@@ -3,6 +3,7 @@ package org.epiglyph.carrier;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.Objects;
 import java.util.Optional;
 import org.epiglyph.core.Message;
 import org.epiglyph.exchange.archive.ReceivedFile;
@@ -47,7 +48,8 @@ final class SourceStream extends FilterInputStream {
     }
 
     private int fail(IOException e) {
-        failure = Optional.of(Message.of(SourceStream.class, "cutShort", e.getMessage()));
+        failure = Optional.of(Message.of(SourceStream.class, "cutShort",
+                Objects.requireNonNullElse(e.getMessage(), e.getClass().getSimpleName())));
         return -1;
     }
 }

@@ -19,6 +19,13 @@ public class InvalidValue extends IllegalArgumentException {
         this.said = said;
     }
 
+    /** What a refusal says, be it one of these or of something beneath. */
+    public static Message said(IllegalArgumentException refusal) {
+        return refusal instanceof InvalidValue invalid
+                ? invalid.said
+                : Message.words(String.valueOf(refusal.getMessage()));
+    }
+
     /** What is said, as a value. */
     public final Message said() {
         return said;

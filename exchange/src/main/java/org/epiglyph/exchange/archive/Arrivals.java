@@ -15,6 +15,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.LongConsumer;
 import java.util.stream.Stream;
@@ -189,7 +190,8 @@ final class Arrivals implements FileSource {
             }
             addInner(inner, file, depth);
         } catch (IOException e) {
-            refuse(file.path(), Message.of(Arrivals.class, "innerNotUnpacked", e.getMessage()), Optional.of(file));
+            refuse(file.path(), Message.of(Arrivals.class, "innerNotUnpacked",
+                    Objects.requireNonNullElse(e.getMessage(), e.getClass().getSimpleName())), Optional.of(file));
         }
     }
 

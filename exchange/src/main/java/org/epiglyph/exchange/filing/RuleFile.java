@@ -65,8 +65,8 @@ public final class RuleFile {
         try {
             return FilingRule.of(values.getOrDefault("name", called), level(values.getOrDefault("where", "file name")),
                     reads);
-        } catch (InvalidValue e) {
-            throw new Problem(Message.of(RuleFile.class, "wrong", called, e.said()), e);
+        } catch (IllegalArgumentException e) {
+            throw new Problem(Message.of(RuleFile.class, "wrong", called, InvalidValue.said(e)), e);
         }
     }
 

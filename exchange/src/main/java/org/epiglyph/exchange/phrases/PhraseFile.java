@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.marks.Audience;
@@ -139,7 +140,7 @@ public final class PhraseFile {
         } catch (NumberFormatException e) {
             throw new Problem(Message.of(PhraseFile.class, "effectNoNumber", called, where, cells.get("effect")), e);
         } catch (IllegalArgumentException e) {
-            throw new Problem(Message.of(PhraseFile.class, "wrongLine", called, where, e.getMessage()), e);
+            throw new Problem(Message.of(PhraseFile.class, "wrongLine", called, where, InvalidValue.said(e)), e);
         }
     }
 
@@ -163,7 +164,7 @@ public final class PhraseFile {
                 : Arrays.stream(Ink.values())
                         .filter(i -> i.name().equalsIgnoreCase(parts[1]))
                         .findFirst()
-                        .orElseThrow(() -> new IllegalArgumentException("'" + parts[1] + "' is not an ink."));
+                        .orElseThrow(() -> new InvalidValue(Message.of(PhraseFile.class, "noInk", parts[1])));
         return Optional.of(parts[0].equals("highlight")
                 ? new Phrase.With(Optional.empty(), ink)
                 : new Phrase.With(Optional.of(Sign.valueOf(SignNames.of(parts[0]))), ink));

@@ -10,6 +10,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.scoring.GradeScale;
@@ -32,8 +34,7 @@ final class RuleCells {
             case "bounds" -> rules.withBounds(!"no".equals(pairs(cell).get("above maximum")),
                     "yes".equals(pairs(cell).get("below zero")));
             case "missed hurdle" -> rules.withMissed(Optional.of(number(pairs(cell), "most", "")));
-            default -> throw new IllegalArgumentException("'" + name
-                    + "' is not a rule. Write rounding, scaling, lateness, grades, bounds or missed hurdle.");
+            default -> throw new InvalidValue(Message.of(RuleCells.class, "noRule", name));
         };
     }
 
@@ -92,7 +93,7 @@ final class RuleCells {
         try {
             return Decimal.of(words);
         } catch (NumberFormatException e) {
-            throw new IllegalArgumentException("'" + words + "' behind '" + name + "=' is not a number.", e);
+            throw new InvalidValue(Message.of(RuleCells.class, "noNumber", words, name), e);
         }
     }
 
@@ -105,8 +106,7 @@ final class RuleCells {
         Rounding.Rule rule = Arrays.stream(Rounding.Rule.values())
                 .filter(r -> r.words().equalsIgnoreCase(words))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "'" + words + "' is not a way to round. Write half up, half even or down."));
+                .orElseThrow(() -> new InvalidValue(Message.of(RuleCells.class, "noRounding", words)));
         return new Rounding(number(pairs, "step", "0.01"), rule);
     }
 
@@ -136,7 +136,7 @@ final class RuleCells {
                     steps.add(new LatePenalty.Tier(Duration.ofHours(Long.parseLong(words[0])),
                             Decimal.of(words[1])));
                 } catch (NumberFormatException e) {
-                    throw new IllegalArgumentException("'" + step + "' is not a step such as 24 h 10.", e);
+                    throw new InvalidValue(Message.of(RuleCells.class, "noStep", step), e);
                 }
             }
         }
@@ -155,7 +155,7 @@ final class RuleCells {
                 boundaries.add(new GradeScale.Boundary(Decimal.of(grade.strip().substring(space + 1)),
                         grade.strip().substring(0, Math.max(0, space))));
             } catch (NumberFormatException e) {
-                throw new IllegalArgumentException("'" + grade.strip() + "' is not a grade such as A 90.", e);
+                throw new InvalidValue(Message.of(RuleCells.class, "noGrade", grade.strip()), e);
             }
         }
         return new GradeScale(colon < 0 ? "Grades" : cell.substring(0, colon).strip(), boundaries);

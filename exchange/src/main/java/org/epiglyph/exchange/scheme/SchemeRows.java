@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.Criterion;
@@ -64,7 +65,7 @@ final class SchemeRows {
                     default -> criteria.add(criterion(name, at));
                 }
             } catch (IllegalArgumentException e) {
-                throw problem(at, e.getMessage());
+                throw problem(at, InvalidValue.said(e));
             }
         }
         if (criteria.isEmpty()) {
@@ -73,7 +74,7 @@ final class SchemeRows {
         return new MarkScheme(criteria, sections, rules);
     }
 
-    private Problem problem(int at, String why) {
+    private Problem problem(int at, Message why) {
         return new Problem(Message.of(SchemeRows.class, "wrongLine", called, at + 1, why));
     }
 
@@ -95,8 +96,7 @@ final class SchemeRows {
         try {
             return number.map(BigDecimal::intValueExact);
         } catch (ArithmeticException e) {
-            throw new IllegalArgumentException(
-                    "'" + number.orElseThrow() + "' under '" + heading + "' must be a whole number.", e);
+            throw new InvalidValue(Message.of(SchemeRows.class, "noWholeNumber", number.orElseThrow(), heading), e);
         }
     }
 
@@ -134,8 +134,7 @@ final class SchemeRows {
             case "bonus" -> Role.BONUS;
             case "penalty", "taken off" -> Role.PENALTY;
             case "shown", "does not count" -> Role.SHOWN;
-            default -> throw new IllegalArgumentException(
-                    "'" + word + "' is not a role. Write counts, bonus, penalty or shown.");
+            default -> throw new InvalidValue(Message.of(SchemeRows.class, "noRole", word));
         };
     }
 
@@ -147,8 +146,7 @@ final class SchemeRows {
             case "levels" -> new Manner.Levels(levels(at));
             case "checklist" -> new Manner.Checklist(parts(at));
             case "counted" -> counted();
-            default -> throw new IllegalArgumentException("'" + kind
-                    + "' is not a kind. Write points, levels, checklist, counted, words, section or rule.");
+            default -> throw new InvalidValue(Message.of(SchemeRows.class, "noKind", kind));
         };
     }
 
@@ -177,9 +175,9 @@ final class SchemeRows {
                         level.text(columns.find("text")), Decimal.of(ends[0]),
                         Decimal.of(ends[ends.length - 1])));
             } catch (NumberFormatException e) {
-                throw problem(level.row(), "'" + points + "' is not a number, and no range such as 3 to 5.");
+                throw problem(level.row(), Message.of(SchemeRows.class, "noRange", points));
             } catch (IllegalArgumentException e) {
-                throw problem(level.row(), e.getMessage());
+                throw problem(level.row(), InvalidValue.said(e));
             }
         }
         return levels;

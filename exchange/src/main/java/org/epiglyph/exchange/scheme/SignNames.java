@@ -2,6 +2,8 @@ package org.epiglyph.exchange.scheme;
 
 import java.util.Arrays;
 import java.util.Locale;
+import org.epiglyph.core.InvalidValue;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.marks.Sign;
 
 /** The signs of stamps as a table names them: "tick", "half tick". */
@@ -15,8 +17,7 @@ public final class SignNames {
                 .map(Sign::name)
                 .filter(n -> n.equals(wanted))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("'" + words
-                        + "' is not a sign. Write for example tick, cross or query, 'effects', or 'phrase' and its code."));
+                .orElseThrow(() -> new InvalidValue(Message.of(SignNames.class, "noSign", words)));
     }
 
     public static String words(String name) {

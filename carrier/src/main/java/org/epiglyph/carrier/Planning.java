@@ -124,11 +124,7 @@ public final class Planning {
         boolean planned = false;
         FileSource source = null;
         try {
-            boolean hasFiles = client.abilities().contains(Ability.SUBMISSIONS);
-            if (hasFiles) {
-                client.batch(taskId, archive, bytes -> progress.at("Downloading", bytes, 0));
-            }
-            source = FileSource.open(hasFiles ? List.of(archive) : List.of(), Optional.empty(),
+            source = FileSource.open(downloaded(client, taskId, archive, progress), Optional.empty(),
                     _ -> progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0));
             CollectPlan plan = new CollectPlan(new PlanGround(task, source, new Origin(client.address(), taskId),
                     Optional.of(roster), byPath, sheet, Optional.empty(), earlier(again, source, progress), answers,
@@ -141,6 +137,17 @@ public final class Planning {
                 delete(download);
             }
         }
+    }
+
+    /** @return the archive, or nothing where the service gives out no files */
+    private static List<Path> downloaded(RecordClient client, String task, Path archive, Progress progress)
+            throws Problem {
+        if (!client.abilities().contains(Ability.SUBMISSIONS)) {
+            return List.of();
+        }
+        client.batch(task, archive,
+                bytes -> progress.at(Message.of(Planning.class, "downloading").inWords(), bytes, 0));
+        return List.of(archive);
     }
 
     /** Where they cannot be had, they come another time: the files are what is collected. */

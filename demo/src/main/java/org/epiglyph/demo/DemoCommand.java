@@ -95,6 +95,10 @@ public final class DemoCommand implements Callable<Integer> {
             System.out.println("The demo's world is in " + home);
             return 0;
         }
+        return withOffice(data, shelf, hand, voice);
+    }
+
+    private int withOffice(Path data, Path shelf, Path hand, Path voice) throws IOException, InterruptedException {
         RememberedPort port = new RememberedPort(home.resolve("port"));
         Process server = startOffice(data, port);
         try (BufferedReader lines = server.inputReader(StandardCharsets.UTF_8)) {

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.DoubleSummaryStatistics;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -56,12 +57,9 @@ final class PdfIntake {
 
     private static Pages examine(PDDocument document, Path file, Path rendition) throws IOException, DiskFailure {
         boolean hasEnd = MarkedPdf.hasEnd(file);
-        int count = 0;
-        double longest = 0;
-        for (PDPage page : document.getPages()) {
-            longest = Math.max(longest, longerSide(page));
-            count++;
-        }
+        DoubleSummaryStatistics sides = new DoubleSummaryStatistics();
+        document.getPages().forEach(page -> sides.accept(longerSide(page)));
+        int count = (int) sides.getCount();
         if (count == 0) {
             return none(hasEnd);
         }
@@ -70,7 +68,7 @@ final class PdfIntake {
             notes.add(Message.of(PdfIntake.class, "cutOff"));
         }
         Set<Pages.Trait> traits = traits(document, notes);
-        unusual(count, longest, notes);
+        unusual(count, sides.getMax(), notes);
         boolean regular = PageTree.isRegular(document);
         if (!regular) {
             PageTree.mend(document);

@@ -346,9 +346,7 @@ final class PrintedMargin {
                         last = pageBehind(last, sheet, content);
                         added++;
                     }
-                    content = new ContentWriter(sheet.shape);
-                    say(content, sheet, Message.of(PrintedMargin.class, "continued").inWords(), left,
-                            2 * sheet.of(EDGE));
+                    content = continued(sheet, left);
                     top = 3 * sheet.of(EDGE);
                 }
                 int room = Math.max(1, (int) ((sheet.bottom() - top) / sheet.of(LEADING)));
@@ -360,6 +358,12 @@ final class PrintedMargin {
         }
         pageBehind(last, sheet, content);
         return added + 1;
+    }
+
+    private ContentWriter continued(Measures sheet, double left) throws IOException {
+        ContentWriter content = new ContentWriter(sheet.shape);
+        say(content, sheet, Message.of(PrintedMargin.class, "continued").inWords(), left, 2 * sheet.of(EDGE));
+        return content;
     }
 
     private PDPage pageBehind(PDPage before, Measures sheet, ContentWriter content) throws IOException {

@@ -37,9 +37,6 @@ final class RuleEditor implements Editor {
     RuleEditor(CollectModel model, Runnable close) {
         this.model = model;
         this.plan = model.planProperty().get();
-        name.setId("rule-name");
-        written.setId("rule-written");
-        said.setId("rule-said");
         offerLevels();
         use = Form.button("Collect.rule.use", "main-button", () -> {
             FilingRule rule = rule().orElseThrow();
@@ -67,6 +64,9 @@ final class RuleEditor implements Editor {
     }
 
     private void watch() {
+        name.setId("rule-name");
+        written.setId("rule-written");
+        said.setId("rule-said");
         written.textProperty().addListener((_, _, _) -> refresh());
         where.valueProperty().addListener((_, _, _) -> refresh());
         show(plan.rule().orElse(FilingRule.of(plan.task().title(), FilingRule.FILE, "<family>_<given>_<free>")));

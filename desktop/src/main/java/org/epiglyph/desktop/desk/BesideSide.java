@@ -19,6 +19,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
@@ -141,13 +142,18 @@ final class BesideSide implements Side {
             showWords();
             return;
         }
-        List<Document> documents = aid.map(List::of).orElseGet(() -> handIn.get().documents());
+        showPaper(aid.map(List::of).orElseGet(() -> handIn.get().documents()),
+                Optional.of(model.submission()).filter(_ -> handIn.isPresent()));
+    }
+
+    /** @param whose empty where it is nobody's work */
+    private void showPaper(List<Document> documents, Optional<Submission> whose) {
         if (documents.equals(shownOf)) {
             return;
         }
         shownOf = documents;
         Thread.ofVirtual().start(() -> {
-            List<Piece> made = pieces.of(documents, Optional.of(model.submission()).filter(_ -> handIn.isPresent()));
+            List<Piece> made = pieces.of(documents, whose);
             Platform.runLater(() -> {
                 if (documents.equals(shownOf)) {
                     content.getChildren().setAll(other);

@@ -107,19 +107,23 @@ final class DocumentFiles {
             }
             Path copy = copyFor(folder, document);
             if (!Files.exists(copy)) {
-                Files.createDirectories(copy.getParent());
-                Path beside = copy.resolveSibling("copying.part");
-                Files.copy(folder.original(document), beside, StandardCopyOption.REPLACE_EXISTING);
-                if (!beside.toFile().setWritable(true)) {
-                    throw new IOException("The copy cannot be made writable");
-                }
-                Files.move(beside, copy, StandardCopyOption.ATOMIC_MOVE);
+                copy(folder.original(document), copy);
             }
             return () -> {
                 opener.accept(copy);
                 model.say(Words.of("Desk.openedOutside", copy));
             };
         }, Words.of("Desk.notOpened", document.name()));
+    }
+
+    private static void copy(Path original, Path copy) throws IOException {
+        Files.createDirectories(copy.getParent());
+        Path beside = copy.resolveSibling("copying.part");
+        Files.copy(original, beside, StandardCopyOption.REPLACE_EXISTING);
+        if (!beside.toFile().setWritable(true)) {
+            throw new IOException("The copy cannot be made writable");
+        }
+        Files.move(beside, copy, StandardCopyOption.ATOMIC_MOVE);
     }
 
     /** Lets the marker choose a picture for a remark. */

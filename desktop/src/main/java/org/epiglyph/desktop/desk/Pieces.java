@@ -75,24 +75,26 @@ final class Pieces {
             case Pages.Awaited() ->
                 pieces.add(new Piece.InPlace(
                         () -> words(name + "\n\n" + Words.of("Desk.pagesAwaited"))));
-            case Pages.Ready(int count, String _, var notes, var _) -> {
-                String note = Message.inWords(notes);
-                String divider = (oneOfSeveral ? name : "")
-                        + (oneOfSeveral && !note.isEmpty() ? "  \u00b7  " : "")
-                        + note;
-                if (!divider.isEmpty()) {
-                    pieces.add(new Piece.Divider(divider));
-                }
-                for (int i = 0; i < count; i++) {
-                    PageRef page = new PageRef(document.id(), i);
-                    try {
-                        int turn = whose.map(s -> s.turn(page)).orElse(0);
-                        pieces.add(new Piece.Leaf(page, images.geometry(page).turnedBy(turn), turn));
-                    } catch (Problem e) {
-                        pieces.add(new Piece.InPlace(() -> noPages(document, name, e.getMessage())));
-                        return;
-                    }
-                }
+            case Pages.Ready ready -> addPages(pieces, document, ready, oneOfSeveral, whose);
+        }
+    }
+
+    private void addPages(List<Piece> pieces, Document document, Pages.Ready ready, boolean oneOfSeveral,
+            Optional<Submission> whose) {
+        String name = whose.map(s -> s.called(document)).orElseGet(document::name);
+        String note = Message.inWords(ready.notes());
+        String divider = (oneOfSeveral ? name : "") + (oneOfSeveral && !note.isEmpty() ? "  \u00b7  " : "") + note;
+        if (!divider.isEmpty()) {
+            pieces.add(new Piece.Divider(divider));
+        }
+        for (int i = 0; i < ready.count(); i++) {
+            PageRef page = new PageRef(document.id(), i);
+            try {
+                int turn = whose.map(s -> s.turn(page)).orElse(0);
+                pieces.add(new Piece.Leaf(page, images.geometry(page).turnedBy(turn), turn));
+            } catch (Problem e) {
+                pieces.add(new Piece.InPlace(() -> noPages(document, name, e.getMessage())));
+                return;
             }
         }
     }

@@ -66,17 +66,11 @@ final class WayOut extends ScrollPane {
         record = new RecordFields(model, token);
         enclosures = new EnclosureLine(model, lookOver::refresh);
         allowing = new AllowanceFields(model, () -> new AllowanceFields.Way(record.address(), record.token()));
-        record.visibleProperty().bind(intoFolder.not());
-        record.managedProperty().bind(intoFolder.not());
-        Label heading = Form.words(Words.of("HandBack.what"), "subheading");
         laySending();
         offerAfterwards();
         ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
-        VBox ways = new VBox(sentence(), new ProfileFields(model), record, toFolder(), plain());
-        ways.getStyleClass().add("way-out-ways");
-        ways.disableProperty().bind(model.background().busyProperty());
-        VBox content = new VBox(heading, ways, counts, send,
+        VBox content = new VBox(Form.words(Words.of("HandBack.what"), "subheading"), ways(), counts, send,
                 Form.words(model.troubleProperty(), "notice", "hand-back-trouble"),
                 Form.words(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
                 new BusyPane(model.background()),
@@ -87,6 +81,15 @@ final class WayOut extends ScrollPane {
         setFitToHeight(true);
         watch();
         refresh();
+    }
+
+    private VBox ways() {
+        record.visibleProperty().bind(intoFolder.not());
+        record.managedProperty().bind(intoFolder.not());
+        VBox ways = new VBox(sentence(), new ProfileFields(model), record, toFolder(), plain());
+        ways.getStyleClass().add("way-out-ways");
+        ways.disableProperty().bind(model.background().busyProperty());
+        return ways;
     }
 
     private void watch() {

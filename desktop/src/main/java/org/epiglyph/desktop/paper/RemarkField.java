@@ -41,11 +41,7 @@ public final class RemarkField extends VBox {
         list = new PhraseList(model, this::take, words::requestFocus);
         spelling = new SpellingLine(words, speller, () -> model.batch().aids().language(), () -> resized.run());
         getStyleClass().add("remark-field");
-        words.setId("remark");
-        words.setWrapText(true);
-        words.setPrefRowCount(2);
-        words.setPromptText(Words.of("Desk.remarkPrompt"));
-        words.setAccessibleText(Words.of("Desk.remarkPrompt"));
+        dressWords();
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
         HBox foot = new HBox(hint, phrase(), picture(pictures));
@@ -66,6 +62,14 @@ public final class RemarkField extends VBox {
                 leave();
             }
         });
+    }
+
+    private void dressWords() {
+        words.setId("remark");
+        words.setWrapText(true);
+        words.setPrefRowCount(2);
+        words.setPromptText(Words.of("Desk.remarkPrompt"));
+        words.setAccessibleText(Words.of("Desk.remarkPrompt"));
     }
 
     /** What a slash does, for a hand that has no keys; only where nothing is written yet. */

@@ -172,7 +172,7 @@ final class Building {
                 marks, sounds, manner, target);
         return cacheless
                 ? making.make()
-                : OutputCache.get(folder.outgoing().resolve("made").resolve(document.id() + ".pdf"),
+                : OutputCache.get(folder.outgoing().resolve("made").resolve(BatchFolder.plain(document.id()) + ".pdf"),
                         Fingerprint.ofCopy(document, marks, List.of(manner.form().name(),
                                 String.valueOf(manner.plain()), manner.author(), sounds.toString())),
                         target, making);
@@ -326,7 +326,7 @@ final class Building {
     private Map<String, Path> xfdf(Submission submission, Document document, String path, Path marked,
             Set<String> taken) throws Problem {
         String name = free(taken, FilingRule.stem(path) + ".xfdf", ".xfdf");
-        Path file = marked.resolveSibling(document.id() + ".xfdf");
+        Path file = marked.resolveSibling(BatchFolder.plain(document.id()) + ".xfdf");
         Xfdf.write(folder.pages(document), folder.pictures(), marks(submission, document),
                 new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, choices.author(), at),
                 path.substring(path.lastIndexOf('/') + 1), file);
@@ -352,8 +352,8 @@ final class Building {
     private Path outgoing(Document document, String path) {
         Path name = Path.of(folder.original(document).getFileName().toString().equals(document.name())
                 ? path.substring(path.lastIndexOf('/') + 1)
-                : document.id() + "_marked.pdf");
-        return target.resolve(document.id()).resolve(name);
+                : BatchFolder.plain(document.id()) + "_marked.pdf");
+        return target.resolve(BatchFolder.plain(document.id())).resolve(name);
     }
 
     private static String ending(String name) {

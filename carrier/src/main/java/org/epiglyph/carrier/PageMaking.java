@@ -81,7 +81,7 @@ public final class PageMaking implements AutoCloseable {
             throws Problem {
         try (IntakeProcess intake = new IntakeProcess()) {
             Pages pages = intake.unlock(workspace.folder().original(document),
-                    workspace.folder().renditions().resolve(document.id() + ".pdf"), password);
+                    workspace.folder().rendition(document.id()), password);
             return new Edit.MakePages(student, document.id(), pages);
         } catch (IOException e) {
             throw full(workspace.batch().submission(student).called(document), e);
@@ -163,7 +163,7 @@ public final class PageMaking implements AutoCloseable {
     private static Pages make(Workspace workspace, IntakeProcess intake, Work work) throws Problem {
         try {
             return intake.examine(workspace.folder().original(work.document),
-                    workspace.folder().renditions().resolve(work.document.id() + ".pdf"));
+                    workspace.folder().rendition(work.document.id()));
         } catch (IOException e) {
             throw full(called(workspace, work), e);
         }

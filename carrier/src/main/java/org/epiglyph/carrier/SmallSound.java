@@ -20,7 +20,8 @@ final class SmallSound {
     static Path of(BatchFolder folder, SpokenRemark remark) throws Problem {
         Path made = folder.outgoing()
                 .resolve("spoken")
-                .resolve(remark.sound().sha256() + "-" + remark.heard().from() + "-" + remark.heard().to()
+                .resolve(BatchFolder.plain(
+                        remark.sound().sha256() + "-" + remark.heard().from() + "-" + remark.heard().to())
                         + OpusFile.ENDING);
         if (Files.isRegularFile(made)) {
             return made;

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HexFormat;
 import java.util.Set;
 import java.util.regex.Pattern;
 import org.epiglyph.core.batch.Document;
@@ -18,7 +19,18 @@ public record BatchFolder(Path root) {
     private static final int LONGEST = 200;
     private static final Pattern UNSAFE = Pattern
             .compile("[\\p{Cntrl}\\p{Cf}/\\\\:*?\"<>|\uFFFD]|^\\.\\.?$|[ .]$|^$", Pattern.UNICODE_CHARACTER_CLASS);
+    private static final Pattern PLAIN = Pattern.compile("[A-Za-z0-9][A-Za-z0-9._-]{0,119}");
     private static final Pattern DEVICE = Pattern.compile("(?i)(con|prn|aux|nul|com[0-9]|lpt[0-9])(\\..*)?");
+
+    /**
+     * The name under which the program keeps something of its own, by what a batch says it is called. Somebody may have written into a
+     * batch what is no plain name and would lead out of its folder: that becomes another, under which nothing is found.
+     */
+    public static String plain(String name) {
+        return PLAIN.matcher(name).matches()
+                ? name
+                : HexFormat.of().formatHex(NewBatch.sha256().digest(name.getBytes(StandardCharsets.UTF_8)));
+    }
 
     /** The decisions: task, roster, scheme and every edit. */
     public Path database() {
@@ -32,7 +44,12 @@ public record BatchFolder(Path root) {
 
     /** One received document. Each has a folder of its own, so that two of the same name do not meet. */
     public Path original(Document document) {
-        return originals().resolve(document.id()).resolve(nameOnDisk(document.name()));
+        return stored(document.id()).resolve(nameOnDisk(document.name()));
+    }
+
+    /** The folder of a document among the originals. */
+    Path stored(String id) {
+        return originals().resolve(plain(id));
     }
 
     /** The name under which a received file is stored: its own, unless a file system might refuse or misread that. */
@@ -49,12 +66,12 @@ public record BatchFolder(Path root) {
 
     /** The words of a document's pages, as they were read last; can be read again. */
     Path words(Document document) {
-        return root.resolve("words").resolve(document.id() + ".words");
+        return root.resolve("words").resolve(plain(document.id()) + ".words");
     }
 
     /** The words of a document's pages that are pictures, as they were recognised; can be recognised again. */
     Path recognised(Document document) {
-        return root.resolve("words").resolve(document.id() + ".recognised");
+        return root.resolve("words").resolve(plain(document.id()) + ".recognised");
     }
 
     /** PDFs made from pictures; can be made again. */
@@ -62,10 +79,15 @@ public record BatchFolder(Path root) {
         return root.resolve("pages");
     }
 
+    /** Where a PDF made from a document goes. */
+    public Path rendition(String document) {
+        return renditions().resolve(plain(document) + ".pdf");
+    }
+
     /** The document's pages as PDF: the original, or what was made from it. */
     public Path pages(Document document) {
         if (document.pages() instanceof Pages.Ready ready && !ready.rendition().isEmpty()) {
-            return renditions().resolve(ready.rendition());
+            return renditions().resolve(plain(ready.rendition()));
         }
         return original(document);
     }
@@ -102,8 +124,8 @@ public record BatchFolder(Path root) {
      */
     public void bringPictures(Set<String> names, Path from) throws IOException {
         for (String name : names) {
-            Path there = from.resolve(name);
-            Path here = pictures().resolve(name);
+            Path there = from.resolve(plain(name));
+            Path here = pictures().resolve(plain(name));
             if (Files.isRegularFile(there) && !Files.exists(here)) {
                 Files.createDirectories(pictures());
                 Files.copy(there, here);

@@ -40,7 +40,7 @@ public final class Originals {
      * @throws IOException where the disk fails; what was written of the file is then taken away again
      */
     public Stored store(String id, String name, InputStream bytes) throws IOException {
-        Path file = folder.originals().resolve(id).resolve(BatchFolder.nameOnDisk(name));
+        Path file = folder.stored(id).resolve(BatchFolder.nameOnDisk(name));
         Files.createDirectories(file.getParent());
         MessageDigest digest = NewBatch.sha256();
         long length = 0;
@@ -83,6 +83,6 @@ public final class Originals {
 
     /** Takes a stored file away again, where what was begun with it is not carried out. */
     public void remove(String id) throws IOException {
-        NewBatch.deleteTree(folder.originals().resolve(id));
+        NewBatch.deleteTree(folder.stored(id));
     }
 }

@@ -85,7 +85,7 @@ final class DocumentFiles {
     static Path copyFor(BatchFolder folder, Document document) {
         return folder.outgoing()
                 .resolve("for you")
-                .resolve(document.id())
+                .resolve(BatchFolder.plain(document.id()))
                 .resolve(folder.original(document).getFileName());
     }
 
@@ -177,7 +177,7 @@ final class DocumentFiles {
             Document document;
             try (IntakeProcess intake = new IntakeProcess()) {
                 document = bare.withPages(
-                        intake.examine(folder.original(bare), folder.renditions().resolve(id + ".pdf")));
+                        intake.examine(folder.original(bare), folder.rendition(id)));
             }
             return () -> {
                 Aids aids = model.batch().aids();

@@ -135,7 +135,7 @@ public record BatchFolder(Path root) {
 
     /** The grade sheet as it was received, where the batch came with one. @param ending csv or xlsx */
     public Path gradeSheet(String ending) {
-        return root.resolve("grade-sheet." + ending);
+        return root.resolve(plain("grade-sheet." + ending));
     }
 
     /** What became of each received file. */

@@ -51,6 +51,7 @@ class ForeignNamesTest {
             places.add(there.pages(document("d1", "work.pdf", new Pages.Ready(1, name.isEmpty() ? "." : name))));
             places.add(there.rendition(name));
             places.add(there.stored(name));
+            places.add(there.gradeSheet(name).resolve("in it"));
             assertThat(places).as(name).allSatisfy(place -> {
                 assertThat(place.normalize()).startsWithRaw(batch.normalize()).isNotEqualTo(batch.normalize());
                 assertThat(place.normalize().getNameCount()).isGreaterThan(batch.normalize().getNameCount() + 1);

@@ -16,6 +16,8 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 
@@ -153,6 +155,56 @@ class CollectPlanTest extends CollectFixture {
                 assertThat(workspace.batch().submission(BAO).documents()).extracting(Document::name)
                         .containsExactly("K-2_h2_a.txt");
             }
+        }
+    }
+
+    @Test
+    void aSheetWithAnotherMaximumOrWithoutAPlaceForScoresIsSaidBeforeAnythingIsMade() throws Exception {
+        Path zip = zip("class.zip", files("K-1.txt", "x"));
+        Path twenty = Files.writeString(folder.resolve("twenty.csv"), "key,name,score,maximum\nK-1,Ada Lind,,20\n");
+        try (CollectPlan plan = plan(zip, Optional.of(twenty), Optional.empty())) {
+            assertThat(plan.remarkOn(MarkScheme.single(BigDecimal.TEN)).orElseThrow().inWords())
+                    .startsWith("The mark scheme comes to 10, and the grade sheet has a maximum of 20.");
+            assertThat(plan.remarkOn(MarkScheme.single(new BigDecimal("20.0")))).isEmpty();
+            assertThat(plan.sheetRefusal()).isEmpty();
+            assertThat(plan.isAgain()).isFalse();
+            assertThat(plan.newAnswers()).isEmpty();
+        }
+        Path scoreless = Files.writeString(folder.resolve("scoreless.csv"), "key,name\nK-1,Ada Lind\n");
+        try (CollectPlan plan = plan(zip, Optional.of(scoreless), Optional.empty())) {
+            assertThat(plan.sheetRefusal().orElseThrow().inWords()).contains("no column for the score");
+            assertThat(plan.remarkOn(MarkScheme.single(BigDecimal.ONE))).as("it has no maximum").isEmpty();
+        }
+    }
+
+    /** Each file has one place: a student's, aside, or kept as it is; and the batch says why. */
+    @Test
+    void whatBecameOfEachFileStandsBesideTheBatch() throws Exception {
+        Path zip = zip("class.zip", files("K-1.txt", "x", "Fischer, Lena.txt", "y", "scan.txt", "z", "k-1.TXT", "w",
+                ".DS_Store", "s"));
+        Path batch;
+        try (CollectPlan plan = plan(zip, sheet(), Optional.empty())) {
+            batch = make(plan.decided(item(plan, "Fischer, Lena.txt"), Optional.of(new StudentKey("K-4")))
+                    .withQuestionsAside());
+        }
+        Register register = Register.read(new BatchFolder(batch));
+        assertThat(register.lines()).extracting(l -> l.path() + " " + l.fate() + " " + l.student() + " " + l.decided())
+                .containsExactlyInAnyOrder("K-1.txt MATCHED K-1 false", "k-1.TXT MATCHED K-1 false",
+                        "Fischer, Lena.txt MATCHED K-4 true", "scan.txt SET_ASIDE  true", ".DS_Store KEPT  false");
+        assertThat(register.lines()).extracting(Register.Line::why)
+                .contains("the key K-1 is where the filing rule expects it", "you decided",
+                        "It is a system file, not a student's work.",
+                        "the key K-1 is where the filing rule expects it. Another file has the same name except for capital letters; both are kept.");
+        assertThat(register.lines()).extracting(Register.Line::id)
+                .doesNotHaveDuplicates()
+                .allSatisfy(
+                        id -> assertThat(batch.resolve("originals").resolve(id)).isNotEmptyDirectory());
+        try (CollectPlan again = plan(zip, sheet(), Optional.of(batch))) {
+            assertThat(again.isAgain()).isTrue();
+            assertThat(again.ownerBefore("Fischer, Lena.txt")).contains(new StudentKey("K-4"));
+            assertThat(again.ownerBefore("other.txt")).isEmpty();
+            assertThat(item(again, "K-1.txt").match().evidence().inWords()).isEqualTo("as when it was first collected");
+            assertThat(again.count().questions()).isZero();
         }
     }
 }

@@ -163,30 +163,29 @@ public final class Program {
     }
 
     private void toCollect(List<Path> places) {
-        if (background.busyProperty().get()) {
-            frame.say(Words.of("Frame.busy"));
-        } else {
-            collect(new CollectModel(start.shelf(), background, services, Optional.empty())).take(places);
-        }
+        unlessBusy(() -> collect(new CollectModel(start.shelf(), background, services, Optional.empty()))
+                .take(places));
     }
 
     /** Collects further files into a batch, which is put back on the shelf for that. */
     public void toCollectAgain(Path folder) {
+        unlessBusy(() -> {
+            close();
+            collect(new CollectModel(start.shelf(), background, services, Optional.of(folder)));
+        });
+    }
+
+    private void unlessBusy(Runnable act) {
         if (background.busyProperty().get()) {
             frame.say(Words.of("Frame.busy"));
         } else {
-            close();
-            collect(new CollectModel(start.shelf(), background, services, Optional.of(folder)));
+            act.run();
         }
     }
 
     /** Writes a sound copy of a damaged batch beside it. */
     private void repair(Path folder) {
-        if (background.busyProperty().get()) {
-            frame.say(Words.of("Frame.busy"));
-            return;
-        }
-        background.start(progress -> {
+        unlessBusy(() -> background.start(progress -> {
             progress.at(Words.of("Shelf.repairing"), 0, 0);
             Path target = folder.resolveSibling(folder.getFileName() + " (sound copy)");
             BatchRepair.Outcome outcome = BatchRepair.write(folder, target, clock);
@@ -194,7 +193,7 @@ public final class Program {
         }, said -> {
             frame.say(said);
             shelf.arrive();
-        }, frame::say);
+        }, frame::say));
     }
 
     private Collect collect(CollectModel model) {

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.epiglyph.desktop.Screen.leaf;
 import static org.epiglyph.desktop.Screen.waitFor;
 
-import java.nio.file.Path;
-import java.time.Clock;
 import java.util.Optional;
 import javafx.event.Event;
 import javafx.event.EventType;
@@ -18,36 +16,19 @@ import org.epiglyph.desktop.handback.HandBack;
 import org.epiglyph.desktop.paper.PageLeaf;
 import org.epiglyph.desktop.settings.PageSpace;
 import org.epiglyph.desktop.settings.Settings;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /** A key that is held repeats itself, as keyboards do; the desk is left and found again as it was. */
 @ExtendWith(ApplicationExtension.class)
-class HeldKeyTest {
-    @TempDir
-    private static Path worlds;
-    private Path settings;
-    private SmallBatch batch;
-    private Program program;
-
+class HeldKeyTest extends InWindow {
     @Start
     void start(Stage stage) throws Exception {
-        Path world = worlds.resolve(String.valueOf(System.nanoTime()));
-        settings = world.resolve("settings");
-        batch = SmallBatch.make(world);
-        program = new Program(new Program.Start(batch.folder().getParent(), settings, "", ""), Clock.systemUTC());
-        Screen.show(stage, program);
+        show(stage);
         program.toDesk(batch.folder());
-    }
-
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
     }
 
     private void send(EventType<KeyEvent> type, KeyCode code, boolean control) {
@@ -85,7 +66,7 @@ class HeldKeyTest {
         waitFor(() -> leaf(robot) != null);
         Optional<PageSpace> room = ((Desk) program.frame().place()).pages().room();
         robot.interact(() -> program.toShelf());
-        waitFor(() -> new Settings(settings).pageSpace().equals(room));
+        waitFor(() -> new Settings(world.resolve("settings")).pageSpace().equals(room));
         assertThat(room.orElseThrow().width()).isBetween(200.0, 1280.0);
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> program.frame().place() instanceof Desk desk

@@ -28,11 +28,20 @@ public abstract class InWindow {
 
     /** Shows the program, started in another way, at its shelf. */
     protected void show(Stage stage, UnaryOperator<Program.Start> how) throws Exception {
-        world = worlds.resolve(String.valueOf(System.nanoTime()));
-        batch = SmallBatch.make(world);
+        batch = SmallBatch.make(newWorld());
         prepare();
-        program = new Program(
-                how.apply(new Program.Start(batch.folder().getParent(), world.resolve("settings"), "", "")),
+        show(stage, batch.folder().getParent(), how);
+    }
+
+    /** A folder for what a test makes, its own each time. */
+    protected Path newWorld() {
+        world = worlds.resolve(String.valueOf(System.nanoTime()));
+        return world;
+    }
+
+    /** Shows the program at a shelf that the test has made in its {@linkplain #newWorld world}. */
+    protected void show(Stage stage, Path shelf, UnaryOperator<Program.Start> how) throws Exception {
+        program = new Program(how.apply(new Program.Start(shelf, world.resolve("settings"), "", "")),
                 Clock.systemUTC());
         Screen.show(stage, program);
     }

@@ -39,16 +39,13 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.handback.HandBack;
-import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.shelf.Shelf;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Workspace;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -60,32 +57,22 @@ import org.testfx.util.WaitForAsyncUtils;
  * does other things besides; what is wanted is 50 ms.
  */
 @ExtendWith(ApplicationExtension.class)
-class StallTest {
+class StallTest extends InWindow {
     private static final int STUDENTS = 1_000;
     private static final int PAGES = 1_200;
     private static final int REMARKS = 5_000;
     private static final int FILES = 5_000;
     private static final int BATCHES = 200;
     private static final long MOST_MILLIS = 250;
-    @TempDir
-    private static Path worlds;
     private Path shelf;
     private Path large;
-    private Program program;
 
     @Start
     void start(Stage stage) throws Exception {
-        Path world = worlds.resolve(String.valueOf(System.nanoTime()));
-        shelf = Files.createDirectories(world.resolve("shelf"));
+        shelf = Files.createDirectories(newWorld().resolve("shelf"));
         large = shelf.resolve("large");
         make(large, STUDENTS, pdf(PAGES));
-        program = new Program(new Program.Start(shelf, world.resolve("settings"), "", ""), Clock.systemUTC());
-        Screen.show(stage, program);
-    }
-
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
+        show(stage, shelf, start -> start);
     }
 
     private static byte[] pdf(int pages) throws Exception {
@@ -150,10 +137,6 @@ class StallTest {
         return (Desk) program.frame().place();
     }
 
-    private DeskModel model() {
-        return desk().model();
-    }
-
     private void toDesk(FxRobot robot) throws Exception {
         robot.interact(() -> program.toDesk(large));
         waitFor(() -> program.frame().place() instanceof Desk);
@@ -216,7 +199,7 @@ class StallTest {
 
     @Test
     void fiveThousandFilesToCollect(FxRobot robot) throws Exception {
-        List<Path> files = IntStream.range(0, FILES).mapToObj(i -> worlds.resolve("file " + i + ".pdf")).toList();
+        List<Path> files = IntStream.range(0, FILES).mapToObj(i -> world.resolve("file " + i + ".pdf")).toList();
         assertNoStall("5,000 files dropped one by one", () -> {
             robot.interact(() -> program.toShelf());
             robot.clickOn("#collect");

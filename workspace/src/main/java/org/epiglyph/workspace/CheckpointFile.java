@@ -37,8 +37,8 @@ import org.sqlite.SQLiteOpenMode;
 
 /**
  * A batch's newest checkpoint, in an SQLite file beside its database: a row a student, so that only what has changed is
- * written. Which lines are whose stands in rows of their own, which are read when somebody asks. It decides nothing: where it is missing, damaged, of another form or of another history, the whole history is
- * read. Not safe for several threads.
+ * written. Which lines are whose stands in rows of their own, which are read when somebody asks. It decides nothing: where
+ * it is missing, damaged, of another form or of another history, the whole history is read. Not safe for several threads.
  */
 final class CheckpointFile implements AutoCloseable {
     /** Changed whenever what is written here would be understood otherwise. */
@@ -46,12 +46,12 @@ final class CheckpointFile implements AutoCloseable {
     /** Whose the lines are that may have changed anybody's submission. */
     private static final String ANYBODY = "";
     private final Connection connection;
-    private final Map<StudentKey, Mark> marks;
+    private final Map<StudentKey, RowCheck> checks;
     private int shared;
 
-    private CheckpointFile(Connection connection, Map<StudentKey, Mark> marks, int shared) {
+    private CheckpointFile(Connection connection, Map<StudentKey, RowCheck> checks, int shared) {
         this.connection = connection;
-        this.marks = new HashMap<>(marks);
+        this.checks = new HashMap<>(checks);
         this.shared = shared;
     }
 
@@ -59,17 +59,17 @@ final class CheckpointFile implements AutoCloseable {
      * What was found.
      *
      * @param chain  the digest of the history up to the checkpoint
-     * @param marks  of the rows
+     * @param checks of the rows
      * @param shared how many lines up to it may have changed anybody's submission
      */
-    record Found(Checkpoint checkpoint, String chain, Map<StudentKey, Mark> marks, int shared) {}
+    record Found(Checkpoint checkpoint, String chain, Map<StudentKey, RowCheck> checks, int shared) {}
 
     /**
      * By what a row is known.
      *
      * @param lines how many lines are this student's alone
      */
-    record Mark(int lines, String digest) {}
+    record RowCheck(int lines, String digest) {}
 
     /**
      * @param shared how many lines are nobody's alone
@@ -79,11 +79,11 @@ final class CheckpointFile implements AutoCloseable {
             Aids aids, Covers covers, List<UndoStep> done, List<UndoStep> undone, List<StudentKey> students,
             int shared, String rows) {}
 
-    private record Row(String body, Mark mark) {
+    private record Row(String body, RowCheck check) {
         /** Where a row is not what was written, nothing of the file counts. */
         Submission submission(StudentKey student) {
             try {
-                if (!mark.digest.equals(rowDigest(student, body, mark.lines))) {
+                if (!check.digest.equals(rowDigest(student, body, check.lines))) {
                     throw new IllegalStateException("A row is damaged");
                 }
                 return BatchJson.read(body, StoredSubmission.class).submission();
@@ -133,21 +133,21 @@ final class CheckpointFile implements AutoCloseable {
                 ResultSet row = statement.executeQuery("SELECT student, body, lines, digest FROM submission")) {
             while (row.next()) {
                 rows.put(new StudentKey(row.getString(1)),
-                        new Row(row.getString(2), new Mark(row.getInt(3), row.getString(4))));
+                        new Row(row.getString(2), new RowCheck(row.getInt(3), row.getString(4))));
             }
         }
         return rows;
     }
 
     private static Found found(Head head, Map<StudentKey, Row> rows) {
-        if (!head.rows.equals(sum(head.students.stream().map(s -> rows.get(s).mark.digest).toList()))) {
+        if (!head.rows.equals(sum(head.students.stream().map(s -> rows.get(s).check.digest).toList()))) {
             throw new IllegalStateException("A row is of another checkpoint");
         }
         List<Submission> submissions = head.students.parallelStream().map(s -> rows.get(s).submission(s)).toList();
         Batch batch = Batch.restored(head.task, head.scheme, head.phrasebook, head.aids, head.covers, submissions);
-        Map<StudentKey, Mark> marks = new HashMap<>();
-        rows.forEach((s, row) -> marks.put(s, row.mark));
-        return new Found(new Checkpoint(batch, head.number, head.done, head.undone), head.chain, marks, head.shared);
+        Map<StudentKey, RowCheck> checks = new HashMap<>();
+        rows.forEach((s, row) -> checks.put(s, row.check));
+        return new Found(new Checkpoint(batch, head.number, head.done, head.undone), head.chain, checks, head.shared);
     }
 
     private static String sum(Collection<String> digests) {
@@ -158,7 +158,7 @@ final class CheckpointFile implements AutoCloseable {
 
     /** Opens the file for writing, to go on from what was found in it. */
     static CheckpointFile open(BatchFolder folder, Found found) throws SQLException {
-        return new CheckpointFile(connect(folder, SQLiteOpenMode.READWRITE), found.marks, found.shared);
+        return new CheckpointFile(connect(folder, SQLiteOpenMode.READWRITE), found.checks, found.shared);
     }
 
     /** Opens the file for writing and begins anew. */
@@ -238,14 +238,14 @@ final class CheckpointFile implements AutoCloseable {
             PreparedStatement row) throws SQLException {
         StudentKey student = submission.student().key();
         String body = BatchJson.write(StoredSubmission.of(submission));
-        int lines = Optional.ofNullable(marks.get(student)).map(Mark::lines).orElse(0)
+        int lines = Optional.ofNullable(checks.get(student)).map(RowCheck::lines).orElse(0)
                 + count(grown, Optional.of(student));
-        Mark mark = new Mark(lines, rowDigest(student, body, lines));
-        marks.put(student, mark);
+        RowCheck check = new RowCheck(lines, rowDigest(student, body, lines));
+        checks.put(student, check);
         row.setString(1, student.value());
         row.setString(2, body);
-        row.setInt(3, mark.lines);
-        row.setString(4, mark.digest);
+        row.setInt(3, check.lines);
+        row.setString(4, check.digest);
         row.executeUpdate();
     }
 
@@ -298,7 +298,7 @@ final class CheckpointFile implements AutoCloseable {
         List<StudentKey> students = batch.students();
         return new Head(FORM, checkpoint.number(), chain, batch.task(), batch.scheme(), batch.phrasebook(),
                 batch.aids(), batch.covers(), checkpoint.done(), checkpoint.undone(), students, shared,
-                sum(students.stream().map(s -> marks.get(s).digest).toList()));
+                sum(students.stream().map(s -> checks.get(s).digest).toList()));
     }
 
     /** Submissions that are not the very ones of the batch before, or have got lines since. */

@@ -16,7 +16,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -156,7 +155,7 @@ final class ProofPane extends VBox {
     }
 
     private static List<String> warnings(Proof proof) {
-        List<String> all = new ArrayList<>(proof.trouble().stream().map(Message::inWords).toList());
+        List<String> all = proof.trouble().stream().map(Message::inWords).collect(Collectors.toCollection(ArrayList::new));
         if (!proof.batch().submission(proof.student()).sealed()) {
             all.addFirst(Words.of("HandBack.proof.unsealed", student(proof).givenName()));
         }
@@ -354,7 +353,7 @@ final class ProofPane extends VBox {
         return new VBox(paper);
     }
 
-    private static Label text(String words) {
+    static Label text(String words) {
         Label label = new Label(words);
         label.setWrapText(true);
         label.getStyleClass().add("proof-text");
@@ -362,40 +361,20 @@ final class ProofPane extends VBox {
     }
 
     private static Node record(Proof proof) {
-        GridPane grid = grid();
-        add(grid, 0, Words.of("HandBack.proof.score"), Words.of("HandBack.proof.outOf", Criterion.words(proof.score()),
+        ProofGrid grid = new ProofGrid();
+        grid.add(Words.of("HandBack.proof.score"), Words.of("HandBack.proof.outOf", Criterion.words(proof.score()),
                 Criterion.words(proof.batch().task().maximum())));
-        add(grid, 1, Words.of("HandBack.proof.grade"), proof.grade().orElse(Words.of("HandBack.proof.none")));
-        add(grid, 2, Words.of("HandBack.proof.files"), proof.files().isEmpty()
+        grid.add(Words.of("HandBack.proof.grade"), proof.grade().orElse(Words.of("HandBack.proof.none")));
+        grid.add(Words.of("HandBack.proof.files"), proof.files().isEmpty()
                 ? Words.of("HandBack.proof.none")
                 : proof.files().stream().map(Proof.Outgoing::name).collect(Collectors.joining("\n")));
-        add(grid, 3, Words.of("HandBack.proof.comment"), proof.feedback());
+        grid.add(Words.of("HandBack.proof.comment"), proof.feedback());
         return grid;
     }
 
     private static Node row(List<GradeSheet.Cell> cells) {
-        GridPane grid = grid();
-        for (int i = 0; i < cells.size(); i++) {
-            add(grid, i, cells.get(i).heading(), cells.get(i).value());
-        }
+        ProofGrid grid = new ProofGrid();
+        cells.forEach(c -> grid.add(c.heading(), c.value()));
         return grid;
-    }
-
-    private static GridPane grid() {
-        GridPane grid = new GridPane();
-        grid.getStyleClass().add("proof-grid");
-        return grid;
-    }
-
-    private static void add(GridPane grid, int line, String heading, String value) {
-        Label name = new Label(heading);
-        name.getStyleClass().add("field-label");
-        name.setMinWidth(110);
-        name.setMaxWidth(180);
-        name.setWrapText(true);
-        Label words = text(value);
-        GridPane.setHgrow(words, Priority.ALWAYS);
-        GridPane.setValignment(name, javafx.geometry.VPos.TOP);
-        grid.addRow(line, name, words);
     }
 }

@@ -8,7 +8,6 @@ import static org.epiglyph.desktop.Screen.waitFor;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -33,15 +32,13 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
-import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.workspace.NewBatch;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -51,19 +48,15 @@ import org.testfx.framework.junit5.Start;
  * button, nothing that must be pressed twice.
  */
 @ExtendWith(ApplicationExtension.class)
-class PenOnlyTest {
+class PenOnlyTest extends InWindow {
     private static final int PAPERS = 6;
-    @TempDir
-    private static Path worlds;
     private final List<KeyEvent> keys = new ArrayList<>();
-    private Program program;
     private PageWord first;
     private PageWord second;
 
     @Start
     void start(Stage stage) throws Exception {
-        Path world = worlds.resolve(String.valueOf(System.nanoTime()));
-        Path typed = SmallBatch.make(world).typed();
+        Path typed = SmallBatch.make(newWorld()).typed();
         Path folder = Files.createDirectories(world.resolve("shelf")).resolve("six papers");
         try (NewBatch batch = NewBatch.at(folder)) {
             for (int i = 0; i < PAPERS; i++) {
@@ -82,16 +75,9 @@ class PenOnlyTest {
             first = words.get(8);
             second = words.get(9);
         }
-        program = new Program(new Program.Start(folder.getParent(), world.resolve("settings"), "", ""),
-                Clock.systemUTC());
-        Screen.show(stage, program);
+        show(stage, folder.getParent(), start -> start);
         stage.getScene().addEventFilter(KeyEvent.ANY, keys::add);
         program.toDesk(folder);
-    }
-
-    @AfterEach
-    void stop() throws Exception {
-        Screen.end(program);
     }
 
     private static StudentKey key(int number) {

@@ -1,0 +1,28 @@
+package org.epiglyph.desktop.handback;
+
+import javafx.geometry.VPos;
+import javafx.scene.control.Label;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Priority;
+
+/** What goes somewhere, line by line, each under its heading. */
+final class ProofGrid extends GridPane {
+    private static final double NARROWEST = 110;
+    private static final double WIDEST = 180;
+
+    ProofGrid() {
+        getStyleClass().add("proof-grid");
+    }
+
+    void add(String heading, String value) {
+        Label name = new Label(heading);
+        name.getStyleClass().add("field-label");
+        name.setMinWidth(NARROWEST);
+        name.setMaxWidth(WIDEST);
+        name.setWrapText(true);
+        Label words = ProofPane.text(value);
+        setHgrow(words, Priority.ALWAYS);
+        setValignment(name, VPos.TOP);
+        addRow(getRowCount(), name, words);
+    }
+}

@@ -155,7 +155,10 @@ final class ProofPane extends VBox {
     }
 
     private static List<String> warnings(Proof proof) {
-        List<String> all = proof.trouble().stream().map(Message::inWords).collect(Collectors.toCollection(ArrayList::new));
+        List<String> all = proof.trouble()
+                .stream()
+                .map(Message::inWords)
+                .collect(Collectors.toCollection(ArrayList::new));
         if (!proof.batch().submission(proof.student()).sealed()) {
             all.addFirst(Words.of("HandBack.proof.unsealed", student(proof).givenName()));
         }

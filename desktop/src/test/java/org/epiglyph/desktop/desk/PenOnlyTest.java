@@ -12,6 +12,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -94,9 +95,13 @@ class PenOnlyTest extends InWindow {
 
     private static void tap(FxRobot robot, String query) {
         waitFor(() -> Screen.isThere(robot, query));
-        Node node = robot.lookup(query).query();
-        Bounds on = node.localToScreen(node.getLayoutBounds());
-        tap(robot, new Point2D(on.getCenterX(), on.getCenterY()));
+        AtomicReference<Bounds> on = new AtomicReference<>();
+        waitFor(() -> { // a hand waits until what it is about to tap stands still
+            Node node = robot.lookup(query).query();
+            Bounds now = node.localToScreen(node.getLayoutBounds());
+            return now != null && now.equals(on.getAndSet(now));
+        });
+        tap(robot, new Point2D(on.get().getCenterX(), on.get().getCenterY()));
     }
 
     private static void drag(FxRobot robot, Point2D from, Point2D to) {

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -22,8 +23,16 @@ final class OutputCache {
 
     private OutputCache() {}
 
-    /** @param said what was said when it was made */
-    private record Made(String key, long bytes, Object said) {}
+    /**
+     * @param written when the kept file was written; it is the same file on the disk as the one that went out, which another
+     *                program may have written into
+     * @param said    what was said when it was made
+     */
+    private record Made(String key, long bytes, FileTime written, Object said) {
+        boolean stillLies(Path kept) throws IOException {
+            return Files.size(kept) == bytes && Files.getLastModifiedTime(kept).equals(written);
+        }
+    }
 
     /** Makes a file. */
     @FunctionalInterface
@@ -43,7 +52,7 @@ final class OutputCache {
     @SuppressWarnings("unchecked") // one kept file is always of one kind
     static <T> T get(Path kept, String key, Path target, Making<T> making) throws Problem {
         Optional<Made> made = Optional.ofNullable(MADE.get(kept)).filter(m -> m.key.equals(key));
-        if (made.isPresent() && copied(kept, made.get().bytes, target)) {
+        if (made.isPresent() && copied(kept, made.get(), target)) {
             return (T) made.get().said;
         }
         T said = making.make();
@@ -51,9 +60,9 @@ final class OutputCache {
         return said;
     }
 
-    private static boolean copied(Path kept, long bytes, Path target) {
+    private static boolean copied(Path kept, Made made, Path target) {
         try {
-            if (Files.size(kept) != bytes) {
+            if (!made.stillLies(kept)) {
                 return false;
             }
             Files.createDirectories(target.getParent());
@@ -62,7 +71,7 @@ final class OutputCache {
                     Files.copy(kept, beside, StandardCopyOption.REPLACE_EXISTING);
                 }
             });
-            return Files.size(target) == bytes;
+            return Files.size(target) == made.bytes;
         } catch (IOException e) {
             return false; // then it is made
         }
@@ -87,7 +96,7 @@ final class OutputCache {
             Path beside = kept.resolveSibling(kept.getFileName() + ".part");
             if (linked(target, beside)) {
                 Files.move(beside, kept, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-                MADE.put(kept, new Made(key, Files.size(kept), said));
+                MADE.put(kept, new Made(key, Files.size(kept), Files.getLastModifiedTime(kept), said));
             }
         } catch (IOException e) {
             LOG.info("A file that goes out is not kept ({})", e.getClass().getSimpleName());

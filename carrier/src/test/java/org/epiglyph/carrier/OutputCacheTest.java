@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Map;
@@ -79,6 +80,21 @@ class OutputCacheTest extends HandedBackFixture {
             Files.write(kept, new byte[]{1, 2, 3});
             assertThat(handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF)).hasSameSizeAs(first);
             assertThat(kept).hasSize(first.length);
+        }
+    }
+
+    @Test
+    void whatAnotherProgramWroteIntoIsMadeAgainThoughItIsAsLong() throws Exception {
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            byte[] first = handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF);
+            Path kept = workspace.folder().outgoing().resolve("made").resolve("d1.pdf");
+            byte[] written = first.clone();
+            written[0] = 'X';
+            Files.write(kept, written); // the same file on the disk as the one in the folder that was handed back
+            Files.setLastModifiedTime(kept, FileTime.fromMillis(Files.getLastModifiedTime(kept).toMillis() + 10));
+            assertThat(handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF)).hasSameSizeAs(first)
+                    .isNotEqualTo(written)
+                    .startsWith('%', 'P', 'D', 'F');
         }
     }
 }

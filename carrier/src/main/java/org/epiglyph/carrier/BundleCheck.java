@@ -14,7 +14,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.epiglyph.core.Message;
@@ -26,6 +25,7 @@ import org.epiglyph.documents.Xfdf;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.SheetFile;
 import org.epiglyph.exchange.sheet.SheetRoles;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.TemporaryFolder;
 import org.epiglyph.workspace.Workspace;
 
@@ -113,17 +113,15 @@ public final class BundleCheck {
             unpack(bundle);
             return;
         }
-        try (Stream<Path> all = Files.walk(bundle)) {
-            for (Path file : all.filter(Files::isRegularFile).sorted().toList()) {
-                String name = bundle.relativize(file).toString().replace('\\', '/');
-                String lower = name.toLowerCase(Locale.ROOT);
-                if (lower.endsWith(".zip")) {
-                    unpack(file);
-                } else if (lower.startsWith("grade-sheet")) {
-                    sheet = Optional.of(file); // the newest has the highest number, and comes last
-                } else {
-                    add(name, file);
-                }
+        for (Path file : FolderTree.all(bundle).stream().filter(Files::isRegularFile).toList()) {
+            String name = bundle.relativize(file).toString().replace('\\', '/');
+            String lower = name.toLowerCase(Locale.ROOT);
+            if (lower.endsWith(".zip")) {
+                unpack(file);
+            } else if (lower.startsWith("grade-sheet")) {
+                sheet = Optional.of(file); // the newest has the highest number, and comes last
+            } else {
+                add(name, file);
             }
         }
     }

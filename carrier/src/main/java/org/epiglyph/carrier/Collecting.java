@@ -14,7 +14,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
-import java.util.stream.Stream;
 import org.epiglyph.carrier.CollectPlan.Item;
 import org.epiglyph.carrier.CollectPlan.News;
 import org.epiglyph.carrier.Register.Fate;
@@ -38,6 +37,7 @@ import org.epiglyph.exchange.archive.FileSource;
 import org.epiglyph.exchange.archive.ReceivedFile;
 import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.exchange.sheet.GradeSheet;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
@@ -335,8 +335,10 @@ public final class Collecting {
     }
 
     private static int lastNumber(BatchFolder folder) throws IOException {
-        try (Stream<Path> all = Files.list(folder.originals())) {
-            return all.mapToInt(p -> numberOf(p.getFileName().toString())).max().orElse(0);
-        }
+        return FolderTree.entries(folder.originals())
+                .stream()
+                .mapToInt(p -> numberOf(p.getFileName().toString()))
+                .max()
+                .orElse(0);
     }
 }

@@ -1,7 +1,6 @@
 package org.epiglyph.carrier;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -11,10 +10,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
-import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.course.Course;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Overview;
 import org.epiglyph.workspace.ShelfNote;
@@ -92,11 +91,12 @@ public final class CourseReading {
 
     private static List<Path> beside(Path folder) {
         Path here = folder.toAbsolutePath();
-        try (Stream<Path> others = Files.list(here.getParent())) {
-            return others.filter(o -> !o.equals(here) && Files.isRegularFile(o.resolve("batch.sqlite")))
-                    .sorted()
+        try {
+            return FolderTree.entries(here.getParent())
+                    .stream()
+                    .filter(o -> !o.equals(here) && Files.isRegularFile(o.resolve("batch.sqlite")))
                     .toList();
-        } catch (IOException | UncheckedIOException e) {
+        } catch (IOException e) {
             LOG.info("The batches beside one cannot be listed ({})", e.getClass());
             return List.of();
         }

@@ -2,7 +2,6 @@ package org.epiglyph.carrier;
 
 import java.io.BufferedOutputStream;
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,7 +20,6 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
-import java.util.stream.Stream;
 import java.util.zip.Deflater;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
@@ -33,6 +31,7 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.Private;
 import org.epiglyph.workspace.Fingerprint;
 import org.epiglyph.workspace.Workspace;
@@ -210,11 +209,9 @@ final class IntoFolder {
     }
 
     private static void deleteQuietly(Path file) {
-        try (Stream<Path> all = Files.exists(file) ? Files.walk(file) : Stream.empty()) {
-            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(one);
-            }
-        } catch (IOException | UncheckedIOException e) {
+        try {
+            FolderTree.delete(file);
+        } catch (IOException e) {
             LOG.info("A part of a hand-back stays behind");
         }
     }

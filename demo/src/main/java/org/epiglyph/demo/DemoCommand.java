@@ -15,6 +15,7 @@ import org.epiglyph.carrier.Speaking;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -157,7 +158,7 @@ public final class DemoCommand implements Callable<Integer> {
     /** Removes only what the demo itself makes. */
     private void clear() throws IOException {
         for (String part : List.of("record-office", "shelf", "by mail")) {
-            Trees.delete(home.resolve(part));
+            FolderTree.delete(home.resolve(part));
         }
     }
 }

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import org.epiglyph.documents.TrialClass;
+import org.epiglyph.places.FolderTree;
 
 /** The demo's workbooks as a folder of files with a grade sheet, as if they had come without a record service. */
 public final class DemoTrialClass implements TrialClass {
@@ -22,7 +23,7 @@ public final class DemoTrialClass implements TrialClass {
             Files.writeString(files.resolve("Grade sheet.csv"), sheet(), StandardCharsets.UTF_8);
             Files.move(files, folder, StandardCopyOption.ATOMIC_MOVE);
         } finally {
-            Trees.delete(growing);
+            FolderTree.delete(growing);
         }
     }
 

@@ -21,6 +21,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.epiglyph.places.FolderTree;
 
 /** Makes the record office's data folder and the marker's own files: scheme and phrasebook. */
 public final class DemoWorld {
@@ -218,10 +219,8 @@ public final class DemoWorld {
     /** Writes the class's files as one zip archive, for collecting from files. */
     public static void zip(Path office, Path target) throws IOException {
         Path folder = office.resolve("tasks").resolve(TASK).resolve("files");
-        try (OutputStream out = Files.newOutputStream(target);
-                ZipOutputStream zip = new ZipOutputStream(out);
-                var all = Files.list(folder)) {
-            for (Path file : all.sorted().toList()) {
+        try (OutputStream out = Files.newOutputStream(target); ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (Path file : FolderTree.entries(folder)) {
                 ZipEntry entry = new ZipEntry(file.getFileName().toString());
                 entry.setTime(DUE.toEpochMilli());
                 zip.putNextEntry(entry);

@@ -3,11 +3,9 @@ package org.epiglyph.places;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 
 /** A folder for temporary files that goes when it is closed. Its name says whose process made it. */
 public final class TemporaryFolder implements AutoCloseable {
@@ -43,15 +41,15 @@ public final class TemporaryFolder implements AutoCloseable {
     /** Takes away folders in a place whose process is no more. What cannot be deleted stays. */
     public static void sweep(Path place) {
         List<Path> left;
-        try (Stream<Path> all = Files.list(place)) {
-            left = all.filter(TemporaryFolder::isAbandoned).toList();
-        } catch (IOException | java.io.UncheckedIOException e) {
+        try {
+            left = FolderTree.entries(place).stream().filter(TemporaryFolder::isAbandoned).toList();
+        } catch (IOException e) {
             return; // a place that cannot be listed has nothing that could be taken away
         }
         for (Path folder : left) {
             try {
-                delete(folder);
-            } catch (IOException | java.io.UncheckedIOException e) {
+                FolderTree.delete(folder);
+            } catch (IOException e) {
                 // somebody else's, or in use: it is tried again at the next start
             }
         }
@@ -68,20 +66,8 @@ public final class TemporaryFolder implements AutoCloseable {
                 && ProcessHandle.of(Long.parseLong(name.group(1))).filter(ProcessHandle::isAlive).isEmpty();
     }
 
-    /** Deletes a folder with all in it; links are deleted, never followed. */
-    public static void delete(Path root) throws IOException {
-        if (!Files.exists(root, java.nio.file.LinkOption.NOFOLLOW_LINKS)) {
-            return;
-        }
-        try (Stream<Path> all = Files.walk(root)) {
-            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
-                Files.deleteIfExists(path);
-            }
-        }
-    }
-
     @Override
     public void close() throws IOException {
-        delete(path);
+        FolderTree.delete(path);
     }
 }

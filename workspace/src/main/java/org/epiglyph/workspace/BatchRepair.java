@@ -26,6 +26,7 @@ import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.History;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.TemporaryFolder;
 import org.slf4j.LoggerFactory;
 
@@ -93,7 +94,7 @@ public final class BatchRepair {
                 Files.move(growing, target, StandardCopyOption.ATOMIC_MOVE);
                 return outcome;
             } finally {
-                NewBatch.deleteTree(growing);
+                FolderTree.delete(growing);
             }
         } catch (IOException | SQLException e) {
             throw new Problem(Message.of(BatchRepair.class, "cannotBeWritten", target), e);

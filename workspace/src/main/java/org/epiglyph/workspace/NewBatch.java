@@ -2,12 +2,9 @@ package org.epiglyph.workspace;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.sql.SQLException;
@@ -20,6 +17,7 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.TemporaryFolder;
 
 /**
@@ -90,27 +88,8 @@ public final class NewBatch implements AutoCloseable {
     @Override
     public void close() throws IOException {
         if (!placed) {
-            deleteTree(growing.root());
+            FolderTree.delete(growing.root());
         }
-    }
-
-    static void deleteTree(Path root) throws IOException {
-        if (!Files.exists(root)) {
-            return;
-        }
-        Files.walkFileTree(root, new SimpleFileVisitor<>() {
-            @Override
-            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
-                Files.delete(file);
-                return FileVisitResult.CONTINUE;
-            }
-
-            @Override
-            public FileVisitResult postVisitDirectory(Path folder, IOException failure) throws IOException {
-                Files.delete(folder);
-                return FileVisitResult.CONTINUE;
-            }
-        });
     }
 
     /** A SHA-256 digest (FIPS 180-4), which every Java platform has. */

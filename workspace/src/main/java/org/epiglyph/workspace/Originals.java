@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.places.FolderTree;
 import org.slf4j.LoggerFactory;
 
 /** The received files of a batch: stored byte for byte, read only, each in a folder of its own. Safe for several threads. */
@@ -83,6 +84,6 @@ public final class Originals {
 
     /** Takes a stored file away again, where what was begun with it is not carried out. */
     public void remove(String id) throws IOException {
-        NewBatch.deleteTree(folder.stored(id));
+        FolderTree.delete(folder.stored(id));
     }
 }

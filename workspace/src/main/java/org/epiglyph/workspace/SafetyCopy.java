@@ -3,24 +3,22 @@ package org.epiglyph.workspace;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.io.UncheckedIOException;
 import java.nio.file.FileStore;
-import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.Comparator;
 import java.util.Enumeration;
 import java.util.List;
 import java.util.Set;
-import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.Private;
 import org.epiglyph.places.WholeFile;
 
@@ -56,11 +54,11 @@ public final class SafetyCopy {
 
     private static void pack(Path batch, Path file) throws IOException {
         Private.file(file);
-        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file));
-                Stream<Path> all = Files.walk(batch)) {
-            for (Path path : all.filter(p -> Files.isRegularFile(p, LinkOption.NOFOLLOW_LINKS)).sorted().toList()) {
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+            for (Path path : FolderTree.all(batch)) {
                 Path name = batch.relativize(path);
-                if (!LEFT_OUT.contains(name.getName(0).toString())) {
+                if (Files.isRegularFile(path, LinkOption.NOFOLLOW_LINKS)
+                        && !LEFT_OUT.contains(name.getName(0).toString())) {
                     zip.putNextEntry(new ZipEntry(name.toString().replace('\\', '/')));
                     Files.copy(path, zip);
                     zip.closeEntry();
@@ -135,20 +133,18 @@ public final class SafetyCopy {
             Files.createDirectories(shelf);
             delete(part);
             Private.folder(part);
-            try (Stream<Path> all = Files.walk(batch)) {
-                for (Path path : all.toList()) {
-                    Path to = part.resolve(batch.relativize(path).toString());
-                    if (Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
-                        Files.createDirectories(to);
-                    } else if (Files.isRegularFile(path, LinkOption.NOFOLLOW_LINKS)
-                            && !path.getFileName().toString().equals("batch.lock")) {
-                        Files.copy(path, to);
-                    }
+            for (Path path : FolderTree.all(batch)) {
+                Path to = part.resolve(batch.relativize(path).toString());
+                if (Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
+                    Files.createDirectories(to);
+                } else if (Files.isRegularFile(path, LinkOption.NOFOLLOW_LINKS)
+                        && !path.getFileName().toString().equals("batch.lock")) {
+                    Files.copy(path, to);
                 }
             }
             Glance.at(part);
             return Files.move(part, free(shelf, name));
-        } catch (IOException | UncheckedIOException e) {
+        } catch (IOException e) {
             delete(part);
             throw new Problem(Message.of(SafetyCopy.class, "cannotBeCopied", name), e);
         } catch (Problem e) {
@@ -173,10 +169,7 @@ public final class SafetyCopy {
             Enumeration<? extends ZipEntry> entries = zip.entries();
             while (entries.hasMoreElements()) {
                 ZipEntry entry = entries.nextElement();
-                Path to = folder.resolve(entry.getName()).normalize();
-                if (!to.startsWith(folder) || entry.isDirectory()) {
-                    throw new ZipException("a name that leads elsewhere: " + entry.getName());
-                }
+                Path to = place(folder, entry);
                 if (entry.getSize() < 0 || entry.getSize() > store.getUsableSpace()) {
                     throw new IOException("not enough room");
                 }
@@ -186,6 +179,18 @@ public final class SafetyCopy {
                 }
             }
         }
+    }
+
+    private static Path place(Path folder, ZipEntry entry) throws ZipException {
+        try {
+            Path to = folder.resolve(entry.getName()).normalize();
+            if (to.startsWith(folder) && !entry.isDirectory()) {
+                return to;
+            }
+        } catch (InvalidPathException e) {
+            // a name that no file can have here
+        }
+        throw new ZipException("a name that leads elsewhere: " + entry.getName());
     }
 
     /** No more than was announced. */
@@ -202,15 +207,9 @@ public final class SafetyCopy {
     }
 
     private static void delete(Path folder) {
-        if (!Files.exists(folder)) {
-            return;
-        }
-        try (Stream<Path> all = Files.walk(folder, new FileVisitOption[0])) {
-            List<Path> inside = all.sorted(Comparator.reverseOrder()).toList();
-            for (Path path : inside) {
-                Files.deleteIfExists(path);
-            }
-        } catch (IOException | UncheckedIOException e) {
+        try {
+            FolderTree.delete(folder);
+        } catch (IOException e) {
             org.slf4j.LoggerFactory.getLogger(SafetyCopy.class).info("Parts of a copy stay behind");
         }
     }

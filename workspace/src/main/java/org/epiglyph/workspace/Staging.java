@@ -10,8 +10,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongFunction;
-import java.util.stream.Stream;
 import org.epiglyph.core.batch.Entry;
+import org.epiglyph.places.FolderTree;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -38,7 +38,7 @@ public final class Staging {
 
     /** Begins, with nothing staged yet. */
     public static Staging begin(BatchFolder folder) throws IOException {
-        NewBatch.deleteTree(folder.staging());
+        FolderTree.delete(folder.staging());
         Files.createDirectories(folder.staging());
         return new Staging(folder);
     }
@@ -77,20 +77,20 @@ public final class Staging {
     }
 
     private static void arrive(BatchFolder folder) throws IOException {
-        try (Stream<Path> files = Files.list(folder.staging())) {
-            for (Path file : files.filter(f -> !f.getFileName().toString().equals(INTENT)).toList()) {
+        for (Path file : FolderTree.entries(folder.staging())) {
+            if (!file.getFileName().toString().equals(INTENT)) {
                 Files.move(file, folder.root().resolve(file.getFileName()), StandardCopyOption.REPLACE_EXISTING,
                         StandardCopyOption.ATOMIC_MOVE);
             }
         }
-        NewBatch.deleteTree(folder.staging());
+        FolderTree.delete(folder.staging());
     }
 
     private static void discard(BatchFolder folder, Intent intent) throws IOException {
         for (String id : intent.stored) {
             new Originals(folder).remove(id);
         }
-        NewBatch.deleteTree(folder.staging());
+        FolderTree.delete(folder.staging());
     }
 
     /** Finishes or takes back what a crash has left. @param lines gives the lines of the history as it was found */
@@ -100,7 +100,7 @@ public final class Staging {
         }
         Path file = folder.staging().resolve(INTENT);
         if (!Files.exists(file)) {
-            NewBatch.deleteTree(folder.staging()); // nothing was decided; documents that were stored are met by nobody
+            FolderTree.delete(folder.staging()); // nothing was decided; documents that were stored are met by nobody
             return;
         }
         try {

@@ -35,6 +35,7 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.places.FolderTree;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -112,7 +113,7 @@ class CheckpointTest {
     /** The same batch without its checkpoint, so that its whole history is replayed. */
     private Path replayed() throws Exception {
         Path copy = folder.resolve("replayed");
-        NewBatch.deleteTree(copy);
+        FolderTree.delete(copy);
         try (Stream<Path> files = Files.walk(batch)) {
             for (Path file : files.filter(f -> !f.equals(checkpoint())).toList()) {
                 Files.copy(file, copy.resolve(batch.relativize(file).toString()), StandardCopyOption.REPLACE_EXISTING);

@@ -8,11 +8,11 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.filing.RuleFile;
+import org.epiglyph.places.FolderTree;
 import org.slf4j.LoggerFactory;
 
 /** What is kept on the shelf beside the batches, to be offered again: mark schemes, phrasebooks, filing rules. */
@@ -63,8 +63,11 @@ final class Beside {
         Path kept = shelf.resolve(folder);
         List<Path> found = new ArrayList<>();
         if (Files.isDirectory(kept)) {
-            try (Stream<Path> all = Files.list(kept)) {
-                all.filter(p -> Arrays.stream(endings).anyMatch(p.toString()::endsWith)).sorted().forEach(found::add);
+            try {
+                FolderTree.entries(kept)
+                        .stream()
+                        .filter(p -> Arrays.stream(endings).anyMatch(p.toString()::endsWith))
+                        .forEach(found::add);
             } catch (IOException e) {
                 LoggerFactory.getLogger(Beside.class).warn("Kept tables cannot be listed", e);
             }

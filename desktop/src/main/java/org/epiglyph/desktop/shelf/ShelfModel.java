@@ -1,7 +1,6 @@
 package org.epiglyph.desktop.shelf;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
@@ -11,7 +10,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
-import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
@@ -27,6 +25,7 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.ShelfHabit;
 import org.epiglyph.documents.TrialClass;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.TemporaryFolder;
 import org.epiglyph.workspace.SafetyCopy;
 import org.epiglyph.workspace.ShelfNote;
@@ -164,9 +163,9 @@ final class ShelfModel {
     }
 
     private List<Path> batches(Path of) {
-        try (Stream<Path> all = Files.list(of)) {
-            return all.filter(ShelfModel::isBatch).sorted().toList();
-        } catch (IOException | UncheckedIOException e) {
+        try {
+            return FolderTree.entries(of).stream().filter(ShelfModel::isBatch).toList();
+        } catch (IOException e) {
             LoggerFactory.getLogger(ShelfModel.class).warn("The shelf cannot be read", e);
             Platform.runLater(() -> trouble.set(Words.of("Shelf.unreadable", of)));
             return List.of();

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
-import java.util.stream.Stream;
+import org.epiglyph.places.FolderTree;
 
 /** LibreOffice, where it is installed. It runs by itself with a profile of its own that is thrown away, without macros. */
 final class OfficeProgram {
@@ -76,9 +76,7 @@ final class OfficeProgram {
             if (!process.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
                 return Optional.empty();
             }
-            try (Stream<Path> made = Files.list(folder)) {
-                return made.filter(p -> p.toString().endsWith(".pdf")).findFirst();
-            }
+            return FolderTree.entries(folder).stream().filter(p -> p.toString().endsWith(".pdf")).findFirst();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return Optional.empty();

@@ -1,0 +1,41 @@
+package org.epiglyph.places;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** Folders with what is in them. Links are met and never followed; whatever cannot be read is an {@link IOException}. */
+public final class FolderTree {
+    private FolderTree() {}
+
+    /** A folder and all in it, each folder before what it holds, names in their order. */
+    public static List<Path> all(Path root) throws IOException {
+        try (Stream<Path> all = Files.walk(root)) {
+            return all.sorted().toList();
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    /** What is directly in a folder, names in their order. */
+    public static List<Path> entries(Path folder) throws IOException {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.sorted().toList();
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    /** Deletes a folder with all in it, or a file, where it is there. */
+    public static void delete(Path root) throws IOException {
+        if (Files.exists(root, LinkOption.NOFOLLOW_LINKS)) {
+            for (Path path : all(root).reversed()) {
+                Files.deleteIfExists(path);
+            }
+        }
+    }
+}

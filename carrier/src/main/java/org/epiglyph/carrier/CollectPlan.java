@@ -37,6 +37,8 @@ public final class CollectPlan implements AutoCloseable {
     private final Understood understood;
     private final Map<String, Optional<StudentKey>> decisions;
     private final Task extended;
+    /** Made when first asked for. */
+    private Map<StudentKey, List<Item>> byStudent;
 
     /** Where the class list comes from. */
     public enum RosterOrigin {
@@ -315,7 +317,16 @@ public final class CollectPlan implements AutoCloseable {
 
     /** The files of a student in the source's order. */
     public List<Item> itemsOf(StudentKey student) {
-        return items().stream().filter(i -> studentOf(i).equals(Optional.of(student))).toList();
+        return byStudent().getOrDefault(student, List.of());
+    }
+
+    private synchronized Map<StudentKey, List<Item>> byStudent() {
+        if (byStudent == null) {
+            byStudent = items().stream()
+                    .filter(i -> studentOf(i).isPresent())
+                    .collect(Collectors.groupingBy(i -> studentOf(i).orElseThrow()));
+        }
+        return byStudent;
     }
 
     /** Students of whom there is no file, neither in this source nor collected before. */

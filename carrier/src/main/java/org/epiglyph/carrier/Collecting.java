@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.epiglyph.carrier.CollectPlan.Item;
 import org.epiglyph.carrier.CollectPlan.News;
@@ -26,7 +27,6 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
-import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
@@ -251,10 +251,11 @@ public final class Collecting {
         }
         covering(batch, plan.roster()).ifPresent(edits::add);
         edits.addAll(addresses(batch));
+        Set<Item> those = Set.copyOf(news);
         news.stream()
                 .flatMap(i -> plan.studentOf(i).stream())
                 .distinct()
-                .forEach(s -> edits.addAll(received(workspace, s, news)));
+                .forEach(s -> edits.addAll(received(workspace, s, those)));
         Task task = plan.taskWithExtensions();
         if (!task.equals(batch.task())) {
             edits.add(new Edit.ChangeTask(task));
@@ -306,14 +307,11 @@ public final class Collecting {
         }
     }
 
-    private List<Edit> received(Workspace workspace, StudentKey student, List<Item> news) {
-        Optional<Submission> before = workspace.batch()
-                .submissions()
-                .stream()
-                .filter(s -> s.student().key().equals(student))
-                .findFirst();
-        List<Item> own = news.stream().filter(i -> plan.studentOf(i).equals(Optional.of(student))).toList();
-        List<HandIn> handIns = new ArrayList<>(before.map(Submission::handIns).orElse(List.of()));
+    private List<Edit> received(Workspace workspace, StudentKey student, Set<Item> news) {
+        Batch batch = workspace.batch();
+        List<Item> own = plan.itemsOf(student).stream().filter(news::contains).toList();
+        List<HandIn> handIns = new ArrayList<>(
+                batch.position(student) < 0 ? List.of() : batch.submission(student).handIns());
         List<Edit> edits = new ArrayList<>();
         for (PlannedHandIn planned : plan.handIns(student, own)) {
             boolean another = handIns.stream().noneMatch(h -> h.number() == planned.number());

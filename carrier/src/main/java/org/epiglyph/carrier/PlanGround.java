@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.roster.Roster;
@@ -39,19 +38,27 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
         known = List.copyOf(known);
     }
 
-    /** A batch that is collected again, as it is now, with the digest of each file of the source that was there before. */
-    record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests) {
-        private Stream<Register.Line> matched() {
-            return register.lines().stream().filter(l -> l.fate() == Register.Fate.MATCHED);
+    /**
+     * A batch that is collected again, as it is now.
+     *
+     * @param digests of each file of the source that was there before
+     * @param lines   of the register, by their paths
+     */
+    record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests,
+            Map<String, List<Register.Line>> lines) {
+        Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests) {
+            this(folder, batch, register, digests,
+                    register.lines().stream().collect(Collectors.groupingBy(Register.Line::path)));
+        }
+
+        private static boolean isMatched(Register.Line line) {
+            return line.fate() == Register.Fate.MATCHED;
         }
 
         /** How a file compares with what was collected. */
         CollectPlan.News news(ReceivedFile file) {
             String digest = digests.getOrDefault(file, "");
-            List<Register.Line> there = register.lines()
-                    .stream()
-                    .filter(l -> l.path().equals(file.path()))
-                    .toList();
+            List<Register.Line> there = lines.getOrDefault(file.path(), List.of());
             if (there.stream().anyMatch(l -> l.sha256().equals(digest))) {
                 return CollectPlan.News.SAME;
             }
@@ -60,7 +67,9 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
 
         /** Whose a document was, if that is one of the class now. */
         Optional<StudentKey> owner(String path, Roster roster) {
-            return matched().filter(l -> l.path().equals(path))
+            return lines.getOrDefault(path, List.of())
+                    .stream()
+                    .filter(Earlier::isMatched)
                     .map(l -> new StudentKey(l.student()))
                     .filter(s -> roster.find(s).isPresent())
                     .findFirst();
@@ -68,7 +77,13 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
 
         /** Paths of documents that were collected and are not among these. */
         List<String> gone(Set<String> here) {
-            return matched().map(Register.Line::path).filter(p -> !here.contains(p)).distinct().toList();
+            return register.lines()
+                    .stream()
+                    .filter(Earlier::isMatched)
+                    .map(Register.Line::path)
+                    .filter(p -> !here.contains(p))
+                    .distinct()
+                    .toList();
         }
 
         /** Students who have handed something in. */

@@ -18,6 +18,7 @@ import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.core.lookover.Finding;
+import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Remark;
@@ -38,6 +39,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class DiskLookTest {
     private static final StudentKey ADA = new StudentKey("K-1");
@@ -109,5 +112,53 @@ class DiskLookTest {
         assertThat(HandingBack.doubt(workspace, ADA, choices)).as("asked").isPresent();
         workspace.edit(new Edit.AcceptFinding(ADA, disk.known(ada()).getFirst().accepted("known")));
         assertThat(HandingBack.doubt(workspace, ADA, choices)).as("asked once is enough").isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"-31, 400, true", "-29, 400, true", "-19, 400, true", "300, -40, true", "300, 880, true",
+            "640, 400, true",
+            "300, 400, false", "0, 0, false"})
+    void whereAMarksMiddleIsDecides(double x, double y, boolean off) {
+        DiskLook disk = new DiskLook(workspace);
+        tick("m", x, y);
+        PagePoint middle = ada().findMark("m").orElseThrow().bounds().centre();
+        assertThat(middle.x() < 0 || middle.y() < 0 || middle.x() > 595.28 || middle.y() > 841.89)
+                .as("A4 in points, ISO 216")
+                .isEqualTo(off);
+        assertThat(looked(disk)).hasSize(off ? 1 : 0);
+    }
+
+    @Test
+    void aMarkOnAPageThatTheDocumentDoesNotHaveIsFoundAndAPrivateOneIsNobodysTrouble() {
+        DiskLook disk = new DiskLook(workspace);
+        workspace.edit(new Edit.MakePages(ADA, "d1", new Pages.Ready(3, "")));
+        place("far", 2, Remark.NONE);
+        place("own", 2, Remark.of("mine").withAudience(Audience.PRIVATE));
+        assertThat(looked(disk)).singleElement()
+                .extracting(Finding::subject, Finding::details)
+                .containsExactly("far", List.of("3"));
+    }
+
+    private void place(String id, int page, Remark remark) {
+        workspace.edit(new Edit.PlaceMark(ADA, new Stamp(new Head(id, new PageRef("d1", page), Ink.MADDER, 0, remark),
+                Sign.TICK, new PagePoint(100, 100), 20)));
+    }
+
+    @Test
+    void whatWasLookedAtIsReadAgainOnlyWhenItHasChanged() throws Exception {
+        DiskLook disk = new DiskLook(workspace);
+        tick("off", 700, 100);
+        assertThat(looked(disk)).hasSize(1);
+        Path pages = workspace.folder().pages(ada().documents().getFirst());
+        byte[] bytes = Files.readAllBytes(pages);
+        assertThat(pages.toFile().setWritable(true)).isTrue();
+        Files.write(pages, "no more".getBytes());
+        assertThat(looked(disk)).as("known").extracting(Finding::kind).containsExactly(Finding.Kind.OUTSIDE_PAGE);
+        workspace.edit(new Edit.WritePrivately(ADA, "look again"));
+        assertThat(looked(disk)).as("a document that cannot be opened says so when it is built")
+                .extracting(Finding::kind)
+                .containsExactly(Finding.Kind.ORIGINAL_CHANGED);
+        Files.write(pages, bytes);
+        assertThat(looked(disk)).hasSize(1);
     }
 }

@@ -2,6 +2,11 @@ package org.epiglyph.carrier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.argThat;
+import static org.mockito.Mockito.doThrow;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.verify;
 
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
@@ -17,12 +22,15 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.concurrent.CancellationException;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.LetterSent;
+import org.epiglyph.core.letters.Letter;
 import org.epiglyph.core.letters.LetterText;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
@@ -166,5 +174,74 @@ class LetterSendingTest {
                 MailService.Security.NONE, ""), "")).hasMessageContaining("unprotected");
         assertThatThrownBy(() -> MailService.open(new MailService.Host("evil\r\nRCPT", 25,
                 MailService.Security.TLS, ""), "")).hasMessageContaining("no mail service");
+    }
+
+    private List<LetterSent> noted(StudentKey student) {
+        return workspace.batch().submission(student).correspondence().letters();
+    }
+
+    private static Letter to(StudentKey student) {
+        return argThat(l -> l != null && l.student().key().equals(student));
+    }
+
+    @Test
+    void whereNobodyKnowsWhetherALetterWentItIsSaidSoAndTheOthersGo() throws Exception {
+        MailService service = mock(MailService.class);
+        doThrow(new IllegalStateException("odd")).when(service).send(to(FREYA), any(), any());
+        doThrow(MailService.Uncertain.class).when(service).send(to(BAO), any(), any());
+        doThrow(new Problem(org.epiglyph.core.Message.words("Not taken."))).when(service).send(to(ODD), any(), any());
+        List<LetterSending.Fate> fates = letters().byMail(service, TEXT, List.of(FREYA, BAO, ODD), false,
+                Progress.NONE);
+        assertThat(fates.get(0)).isEqualTo(new LetterSending.Fate.MayHaveGone(FREYA, noted(FREYA).getFirst()));
+        assertThat(fates.get(1)).isEqualTo(new LetterSending.Fate.MayHaveGone(BAO, noted(BAO).getFirst()));
+        assertThat(noted(FREYA)).singleElement()
+                .isEqualTo(new LetterSent(noted(FREYA).getFirst().digest(), "Tides – nothing came, Freya",
+                        CLOCK.instant(), "by mail", false));
+        assertThat(fates.get(2)).isInstanceOfSatisfying(LetterSending.Fate.Failed.class,
+                f -> assertThat(f.why().inWords()).isEqualTo("Not taken."));
+        assertThat(noted(ODD)).as("it did not go").isEmpty();
+        letters().byMail(mock(MailService.class), TEXT, List.of(BAO), true, Progress.NONE);
+        assertThat(noted(BAO)).singleElement().satisfies(l -> assertThat(l.certain()).isTrue());
+    }
+
+    @Test
+    void stoppingLeavesWhatWentAndSendsNothingMore() throws Exception {
+        MailService service = mock(MailService.class);
+        List<String> said = new ArrayList<>();
+        Progress stopping = (what, done, all) -> {
+            said.add(what + " " + done + "/" + all);
+            if (done == 1) {
+                throw new CancellationException();
+            }
+        };
+        assertThatThrownBy(() -> letters().byMail(service, TEXT, ALL, false, stopping))
+                .isInstanceOf(CancellationException.class);
+        assertThat(said).containsExactly("Freya Þorgilsdóttir 0/4", "Bao Nguyễn 1/4");
+        verify(service).send(any(), any(), any());
+        assertThat(noted(FREYA)).singleElement().satisfies(l -> assertThat(l.certain()).isTrue());
+        assertThat(noted(BAO)).isEmpty();
+        doThrow(new CancellationException()).when(service).send(to(BAO), any(), any());
+        assertThatThrownBy(() -> letters().byMail(service, TEXT, ALL, false, Progress.NONE))
+                .as("while one is on its way")
+                .isInstanceOf(CancellationException.class);
+        assertThat(noted(BAO)).singleElement().satisfies(l -> assertThat(l.certain()).isFalse());
+    }
+
+    @Test
+    void aLetterThatSaysNothingGoesToNobody() {
+        for (LetterText nothing : List.of(new LetterText("", "Dear {name}."), new LetterText("s", " "))) {
+            assertThatThrownBy(() -> letters().toFolder(folder, nothing, ALL, false, Progress.NONE))
+                    .isInstanceOf(Problem.class);
+        }
+        assertThat(noted(FREYA)).isEmpty();
+    }
+
+    @Test
+    void whatIsWrittenAsAFileIsNotedSo() throws Exception {
+        letters().toFolder(folder.resolve("letters"), TEXT, List.of(FREYA), false, Progress.NONE);
+        assertThat(noted(FREYA)).singleElement().extracting(LetterSent::way).isEqualTo("as a file");
+        assertThat(LetterSending.plan(workspace.batch(), TEXT, List.of(FREYA), true).getFirst())
+                .as("what is certain is not sent again, even on asking")
+                .isEqualTo(new LetterSending.Fate.Already(FREYA, noted(FREYA).getFirst()));
     }
 }

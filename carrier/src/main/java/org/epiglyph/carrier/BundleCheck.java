@@ -14,6 +14,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.epiglyph.core.Message;
@@ -36,6 +38,7 @@ import org.epiglyph.workspace.Workspace;
 public final class BundleCheck {
     private static final int MOST_ENTRIES = 100_000;
     private static final long MOST_BYTES = 8L << 30;
+    private static final Pattern NUMBERED = Pattern.compile("(?i)(?:handed-back|grade-sheet)(?:-(\\d{1,9}))?(?=[./])");
     private final Batch batch;
     private final Workspace workspace;
     private final Choices choices;
@@ -93,7 +96,8 @@ public final class BundleCheck {
     /**
      * Checks a bundle.
      *
-     * @param bundle a zip of marked documents, or a folder with one, with the documents themselves, and with a grade sheet
+     * @param bundle a zip of marked documents, or a folder with one, with the documents themselves, and with a grade sheet; of
+     *               several hand-backs in one folder the newest, which has the highest number
      * @throws Problem where it cannot be read, or is larger than a bundle may be
      */
     public static Found of(Workspace workspace, Choices choices, Path bundle, Progress progress) throws Problem {
@@ -113,17 +117,45 @@ public final class BundleCheck {
             unpack(bundle);
             return;
         }
+        Map<String, Path> all = new LinkedHashMap<>();
         for (Path file : FolderTree.all(bundle).stream().filter(Files::isRegularFile).toList()) {
-            String name = bundle.relativize(file).toString().replace('\\', '/');
-            String lower = name.toLowerCase(Locale.ROOT);
-            if (lower.endsWith(".zip")) {
-                unpack(file);
-            } else if (lower.startsWith("grade-sheet")) {
-                sheet = Optional.of(file); // the newest has the highest number, and comes last
-            } else {
-                add(name, file);
+            all.put(bundle.relativize(file).toString().replace('\\', '/'), file);
+        }
+        int newest = all.keySet().stream().mapToInt(BundleCheck::number).max().orElse(0);
+        for (Map.Entry<String, Path> one : all.entrySet()) {
+            int number = number(one.getKey());
+            if (number == 0 || number == newest) {
+                open(one.getKey(), one.getValue());
             }
         }
+    }
+
+    private void open(String name, Path file) throws IOException, Problem {
+        String lower = name.toLowerCase(Locale.ROOT);
+        if (lower.endsWith(".zip") && !isEnclosed(file.getFileName().toString())) {
+            unpack(file);
+        } else if (lower.startsWith("grade-sheet")) {
+            sheet = Optional.of(file);
+        } else {
+            files.put(name, file);
+        }
+    }
+
+    /** An archive that was laid beside somebody's work is no bundle. */
+    private boolean isEnclosed(String name) {
+        return batch.submissions()
+                .stream()
+                .flatMap(s -> s.attached().stream())
+                .anyMatch(a -> a.document().name().equalsIgnoreCase(name));
+    }
+
+    /** The number of the hand-back in its folder that a file belongs to, from 1; 0 for a file that has none. */
+    private static int number(String name) {
+        Matcher number = NUMBERED.matcher(name);
+        if (!number.lookingAt()) {
+            return 0;
+        }
+        return number.group(1) == null ? 1 : Integer.parseInt(number.group(1));
     }
 
     private void unpack(Path zip) throws IOException, Problem {
@@ -141,7 +173,7 @@ public final class BundleCheck {
                     throw new Problem(
                             Message.of(BundleCheck.class, "tooLarge", zip.getFileName()));
                 }
-                add(entry.getName(), file);
+                files.put(entry.getName(), file);
             }
         }
     }
@@ -156,10 +188,6 @@ public final class BundleCheck {
             }
             return copied;
         }
-    }
-
-    private void add(String name, Path file) {
-        files.put(name, file);
     }
 
     // --- what should be there

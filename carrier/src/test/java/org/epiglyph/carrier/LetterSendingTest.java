@@ -238,10 +238,26 @@ class LetterSendingTest {
 
     @Test
     void whatIsWrittenAsAFileIsNotedSo() throws Exception {
-        letters().toFolder(folder.resolve("letters"), TEXT, List.of(FREYA), false, Progress.NONE);
+        assertThat(letters().toFolder(folder.resolve("letters"), TEXT, List.of(FREYA), false, Progress.NONE))
+                .singleElement()
+                .isInstanceOf(LetterSending.Fate.Goes.class);
         assertThat(noted(FREYA)).singleElement().extracting(LetterSent::way).isEqualTo("as a file");
         assertThat(LetterSending.plan(workspace.batch(), TEXT, List.of(FREYA), true).getFirst())
                 .as("what is certain is not sent again, even on asking")
                 .isEqualTo(new LetterSending.Fate.Already(FREYA, noted(FREYA).getFirst()));
+    }
+
+    @Test
+    void aLetterThatIsBeingWrittenIsThereTheNextTime() throws Exception {
+        assertThat(LetterDraft.read(workspace.folder()).isEmpty()).isTrue();
+        LetterDraft.keep(workspace.folder(), "Tides\nonce more", "Dear {name},\n\nplease.\n");
+        assertThat(LetterDraft.read(workspace.folder()))
+                .isEqualTo(new LetterText("Tides once more", "Dear {name},\n\nplease.\n"));
+        LetterDraft.keep(workspace.folder(), "", "words alone");
+        assertThat(LetterDraft.read(workspace.folder())).isEqualTo(new LetterText("", "words alone"));
+        Files.writeString(workspace.folder().letter(), "a subject alone");
+        assertThat(LetterDraft.read(workspace.folder())).isEqualTo(new LetterText("a subject alone", ""));
+        Files.writeString(workspace.folder().letter(), "x".repeat((1 << 20) + 1));
+        assertThat(LetterDraft.read(workspace.folder()).isEmpty()).as("nobody wrote that").isTrue();
     }
 }

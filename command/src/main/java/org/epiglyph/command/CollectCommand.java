@@ -35,11 +35,18 @@ import org.epiglyph.workspace.Workspace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
 
 /** Collects a batch from a script. Guesses nothing: files whose student is not certain end it, unless they are to be set aside. */
 @Command(name = "collect", mixinStandardHelpOptions = true, description = "Collects a batch into a folder.")
 final class CollectCommand implements Callable<Integer> {
+    private static final List<String> FOR_A_NEW_BATCH = List.of("--scheme", "--phrasebook", "--cover-names", "--title",
+            "--due",
+            "--zone", "--grace");
+    @Spec
+    private CommandSpec spec;
     @ArgGroup(exclusive = true, multiplicity = "1")
     private Source source;
     @Option(names = "--scheme", description = "The mark scheme as CSV: criterion, maximum, step, text.")
@@ -96,6 +103,13 @@ final class CollectCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
+        Optional<String> unfit = FOR_A_NEW_BATCH.stream()
+                .filter(o -> again && spec.commandLine().getParseResult().hasMatchedOption(o))
+                .findFirst();
+        if (unfit.isPresent()) {
+            System.err.println(unfit.get() + " is for a new batch. Leave it out with --again.");
+            return 2;
+        }
         try (CollectPlan read = plan()) {
             read.refusals().forEach(r -> System.err.println("Not taken: " + r.path() + ". " + r.reason().inWords()));
             List<CollectPlan.Item> questions = read.questions();
@@ -126,7 +140,9 @@ final class CollectCommand implements Callable<Integer> {
         plan.remarkOn(marks).ifPresent(r -> System.err.println(r.inWords()));
         if (again) {
             try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
-                Collecting.into(plan, workspace, Progress.NONE);
+                Collecting.Added added = Collecting.into(plan, workspace, Progress.NONE);
+                System.out.println("New: " + added.handIns() + (added.handIns() == 1 ? " hand-in, " : " hand-ins, ")
+                        + students(added.students()) + ".");
                 plan.newAnswers().forEach(a -> System.out.println(a.student() + " answered"));
             }
         } else {

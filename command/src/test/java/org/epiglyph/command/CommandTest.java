@@ -11,6 +11,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.roster.StudentKey;
@@ -29,6 +31,19 @@ class CommandTest {
 
     private static int run(String... arguments) {
         return EpiglyphCommand.commandLine().execute(arguments);
+    }
+
+    /** What a command that succeeds says. */
+    private static String said(String... arguments) {
+        PrintStream before = System.out;
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
+        try {
+            assertThat(run(arguments)).isZero();
+        } finally {
+            System.setOut(before);
+        }
+        return said.toString(StandardCharsets.UTF_8);
     }
 
     private static void score(Path batch) throws Exception {
@@ -106,9 +121,18 @@ class CommandTest {
         Path more = Files.createDirectories(folder.resolve("more"));
         Files.writeString(more.resolve("K-2.txt"), "two");
         Files.writeString(more.resolve("K-4401.txt"), "one, mended");
-        assertThat(run("collect", "--again", "--files", more.toString(), batch.toString())).isZero();
-        assertThat(run("collect", "--again", "--files", more.toString(), batch.toString())).as("nothing is new")
-                .isZero();
+        for (List<String> unfit : List.of(List.of("--cover-names"),
+                List.of("--files", more.toString(), "--title", "x"))) {
+            List<String> all = new ArrayList<>(List.of("collect", "--again", "--files", more.toString()));
+            all.addAll(unfit);
+            all.add(batch.toString());
+            assertThat(run(all.toArray(String[]::new))).as("what only a new batch takes is never passed over")
+                    .isEqualTo(2);
+        }
+        assertThat(said("collect", "--again", "--files", more.toString(), batch.toString()))
+                .startsWith("New: 2 hand-ins, 0 students.");
+        assertThat(said("collect", "--again", "--files", more.toString(), batch.toString()))
+                .startsWith("New: 0 hand-ins, 0 students.");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.batch().submission(ADA).handIns()).hasSize(2);
             assertThat(workspace.batch().submission(new StudentKey("K-2")).handIns()).hasSize(1);
@@ -127,18 +151,11 @@ class CommandTest {
         try (RecordOffice office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC())) {
             run("collect", "--record-office", office.address(), "--token-file", token, "--task", DemoWorld.TASK,
                     batch.toString());
-            PrintStream before = System.out;
-            ByteArrayOutputStream out = new ByteArrayOutputStream();
-            System.setOut(new PrintStream(out, true, StandardCharsets.UTF_8));
-            try {
-                assertThat(run("letters", "--to", "nothing_received", "--subject", "Nothing came", "--words",
-                        words.toString(), "--from", "m.rowe@kestrelpoint.example", "--mail-service", "127.0.0.1",
-                        "--mail-port", Integer.toString(office.mailPort()), "--protection", "none", "--json",
-                        batch.toString())).isZero();
-            } finally {
-                System.setOut(before);
-            }
-            assertThat(new ObjectMapper().readTree(out.toByteArray())).hasSize(2)
+            String out = said("letters", "--to", "nothing_received", "--subject", "Nothing came", "--words",
+                    words.toString(), "--from", "m.rowe@kestrelpoint.example", "--mail-service", "127.0.0.1",
+                    "--mail-port", Integer.toString(office.mailPort()), "--protection", "none", "--json",
+                    batch.toString());
+            assertThat(new ObjectMapper().readTree(out)).hasSize(2)
                     .allSatisfy(line -> assertThat(line.path("what").asText()).isEqualTo("written"));
             String inboxes = new String(
                     URI.create(office.address() + "/mail").toURL().openStream().readAllBytes(), StandardCharsets.UTF_8);

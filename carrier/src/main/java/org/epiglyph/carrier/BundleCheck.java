@@ -36,20 +36,28 @@ import org.epiglyph.workspace.Workspace;
  * is compared is what the files say, not the times at which they were written.
  */
 public final class BundleCheck {
-    private static final int MOST_ENTRIES = 100_000;
-    private static final long MOST_BYTES = 8L << 30;
+    private static final Most MOST = new Most(100_000, 8L << 30);
     private static final Pattern NUMBERED = Pattern.compile("(?i)(?:handed-back|grade-sheet)(?:-(\\d{1,9}))?(?=[./])");
     private final Batch batch;
     private final Workspace workspace;
     private final Choices choices;
     private final Path place;
+    private final Most most;
     private final Map<String, Path> files = new LinkedHashMap<>();
     private final Map<Path, Optional<List<String>>> contents = new HashMap<>();
     private final Set<String> met = new HashSet<>();
     private Optional<Path> sheet = Optional.empty();
     private int numbered;
 
-    private BundleCheck(Workspace workspace, Choices choices, Path place) {
+    /**
+     * How much an archive of a bundle may hold.
+     *
+     * @param bytes unpacked
+     */
+    record Most(int entries, long bytes) {}
+
+    private BundleCheck(Workspace workspace, Choices choices, Path place, Most most) {
+        this.most = most;
         this.workspace = workspace;
         this.batch = workspace.batch().named();
         this.choices = choices;
@@ -101,8 +109,12 @@ public final class BundleCheck {
      * @throws Problem where it cannot be read, or is larger than a bundle may be
      */
     public static Found of(Workspace workspace, Choices choices, Path bundle, Progress progress) throws Problem {
+        return of(workspace, choices, bundle, MOST, progress);
+    }
+
+    static Found of(Workspace workspace, Choices choices, Path bundle, Most most, Progress progress) throws Problem {
         try (TemporaryFolder folder = TemporaryFolder.make("check")) {
-            BundleCheck check = new BundleCheck(workspace, choices, folder.path());
+            BundleCheck check = new BundleCheck(workspace, choices, folder.path(), most);
             check.open(bundle);
             return check.compare(progress);
         } catch (IOException e) {
@@ -159,7 +171,7 @@ public final class BundleCheck {
     }
 
     private void unpack(Path zip) throws IOException, Problem {
-        long left = MOST_BYTES;
+        long left = most.bytes;
         try (ZipFile archive = ZipFile.builder().setPath(zip).get()) {
             for (ZipArchiveEntry entry : java.util.Collections.list(archive.getEntries())) {
                 if (entry.isDirectory()) {
@@ -169,7 +181,7 @@ public final class BundleCheck {
                 try (InputStream in = archive.getInputStream(entry)) {
                     left -= copy(in, file, left);
                 }
-                if (left < 0 || numbered > MOST_ENTRIES) {
+                if (left < 0 || numbered > most.entries) {
                     throw new Problem(
                             Message.of(BundleCheck.class, "tooLarge", zip.getFileName()));
                 }

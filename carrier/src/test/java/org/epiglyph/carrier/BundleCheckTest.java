@@ -148,6 +148,7 @@ class BundleCheckTest extends HandedBackFixture {
         Files.writeString(out.resolve("grade-sheet-11.csv"),
                 Files.readString(out.resolve("grade-sheet-11.csv")).replace(",10,", ",9,"));
         assertThat(words(checked(profile, out))).isEqualTo("The grade sheet has another score.");
+        assertThat(checked(profile, out).isSame()).isFalse();
     }
 
     @Test
@@ -164,5 +165,48 @@ class BundleCheckTest extends HandedBackFixture {
         BundleCheck.Found found = checked(profile, folder.resolve("out " + profile.form() + profile.sheet()));
         assertThat(found.notOurs()).isEmpty();
         assertThat(found.isSame()).isTrue();
+    }
+
+    private BundleCheck.Found checked(Path zip, BundleCheck.Most most) throws Exception {
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            return BundleCheck.of(workspace, new Choices("Marker", false, Profile.USUAL, Map.of()), zip, most,
+                    Progress.NONE);
+        }
+    }
+
+    @Test
+    void anArchiveThatUnpacksToMoreThanABundleMayHoldIsLeftAlone() throws Exception {
+        Map<String, byte[]> files = handedBack(Profile.USUAL);
+        byte[] marked = files.get("K-1_work_marked.pdf");
+        Path zip = folder.resolve("bundle.zip");
+        try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(zip))) {
+            out.putNextEntry(new ZipEntry("K-1_work_marked.pdf"));
+            out.write(marked);
+            out.putNextEntry(new ZipEntry("more.txt"));
+            out.write(new byte[200_000]);
+        }
+        int bytes = marked.length + 200_000;
+        assertThat(checked(zip, new BundleCheck.Most(2, bytes)).notOurs()).containsExactly("more.txt");
+        for (BundleCheck.Most less : List.of(new BundleCheck.Most(1, bytes), new BundleCheck.Most(2, bytes - 1),
+                new BundleCheck.Most(2, 1))) {
+            assertThatThrownBy(() -> checked(zip, less)).isInstanceOf(Problem.class)
+                    .hasMessageStartingWith("bundle.zip unpacks to more than a bundle may hold.");
+        }
+    }
+
+    @Test
+    void aSheetThatWasReceivedIsReadAsItWasReceived() throws Exception {
+        try (Workspace workspace = Workspace.open(batch, CLOCK)) {
+            Files.writeString(workspace.folder().gradeSheet("csv"), "key;Points\nK-1;\nK-2;\n");
+        }
+        Map<String, byte[]> files = handedBack(Profile.USUAL);
+        assertThat(new String(files.get("grade-sheet.csv"), StandardCharsets.UTF_8))
+                .isEqualTo("key;Points\nK-1;7\nK-2;\n");
+        Path out = folder.resolve("out " + Profile.USUAL.form() + Profile.USUAL.sheet());
+        assertThat(checked(Profile.USUAL, out).isSame()).isTrue();
+        Files.writeString(out.resolve("grade-sheet.csv"), "key;Points\nK-1;8\nK-2;\n");
+        assertThat(words(checked(Profile.USUAL, out))).isEqualTo("The grade sheet has another Points.");
+        Files.writeString(out.resolve("grade-sheet.csv"), "Remarks;key;Points\n;K-1;7\n");
+        assertThat(checked(Profile.USUAL, out).isSame()).as("of another form, read by its headings").isTrue();
     }
 }

@@ -3,15 +3,26 @@ package org.epiglyph.carrier;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.epiglyph.carrier.Register.Fate;
 import org.epiglyph.carrier.Register.Line;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.phrases.Phrasebook;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.workspace.BatchFolder;
 import org.junit.jupiter.api.Test;
@@ -71,5 +82,22 @@ class RegisterTest {
         BatchFolder folder = new BatchFolder(root);
         Files.writeString(folder.gradeSheet("csv"), "key,name,score,feedback\nK-1,Ada Example,,\n");
         assertThat(Register.EMPTY.gradeSheet(folder).orElseThrow().roster().students()).hasSize(1);
+    }
+
+    /** So that the next collect knows each file that is there, once. */
+    @Test
+    void whatTheRegisterDoesNotKnowIsTakenFromTheBatch() {
+        Document known = new Document("d-1", "a/K-1.pdf", "aa", 1, new Pages.Awaited(), "by its name");
+        Document other = new Document("d-9", "more/K-1.pdf", "99", 1, new Pages.Awaited(), "by its name");
+        Batch batch = Batch.collected(
+                new Task("", "", "Tides", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
+                List.of(Submission.untouched(new Student(new StudentKey("K-1"), "Ada", "Lind", ""),
+                        List.of(new HandIn(1, Optional.empty(), "", List.of(known)),
+                                new HandIn(2, Optional.empty(), "", List.of(known, other))))));
+        Line listed = new Line("a/K-1.pdf", "aa", "d-1", Fate.MATCHED, "K-1", true, "you decided");
+        assertThat(new Register(null, null, List.of(listed)).completed(batch).lines()).containsExactly(listed,
+                new Line("more/K-1.pdf", "99", "d-9", Fate.MATCHED, "K-1", false, "by its name"));
+        assertThat(Register.EMPTY.completed(batch).lines()).extracting(Line::id).containsExactly("d-1", "d-9");
     }
 }

@@ -2,14 +2,19 @@ package org.epiglyph.carrier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
@@ -19,7 +24,10 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.feedback.ClassWords;
 import org.epiglyph.core.feedback.FeedbackSheet;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -188,5 +196,39 @@ class FolderHandBackTest extends HandedBackFixture {
         assertThat(HandingBack.receipted(workspace.batch(), ADA, choices(sheeted))).isEmpty();
         assertThat(workspace.batch().submission(ADA).receipt().map(r -> r.sent()).orElse(""))
                 .isEqualTo("K-1_work_marked.pdf, K-1_work_feedback.pdf; score 7");
+    }
+
+    @Test
+    void whatIsHandedBackIsReadableByItsOwnerAlone() throws Exception {
+        assumeTrue(Files.getFileStore(folder).supportsFileAttributeView(PosixFileAttributeView.class));
+        handBack(Profile.USUAL.withLayout(Profile.Layout.BOTH));
+        for (Path one : FolderTree.entries(out)) {
+            assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(one))).as(one.toString())
+                    .endsWith("------");
+        }
+    }
+
+    @Test
+    void outcomesAreInTheOrderOfTheStudentsAndProgressNamesWhoIsBeingBuilt() throws Exception {
+        StudentKey bao = new StudentKey("K-0");
+        workspace.edit(new Edit.Enrol(new Student(bao, "Bao", "Nguyen", "")));
+        List<String> said = new ArrayList<>();
+        Report report = new HandingBack(workspace, CLOCK, choices(Profile.USUAL)).toFolder(out, List.of(ADA, bao),
+                (what, done, all) -> said.add(what + " " + done + "/" + all));
+        assertThat(report.outcomes()).extracting(Outcome::student).containsExactly(ADA, bao);
+        assertThat(report.outcomes().getFirst()).isInstanceOf(Outcome.Done.class);
+        assertThat(said).contains("Ada Example 0/1");
+    }
+
+    @Test
+    void stoppingWhileCopiesAreBuiltWritesNothing() {
+        assertThatThrownBy(() -> new HandingBack(workspace, CLOCK, choices(Profile.USUAL)).toFolder(out, List.of(ADA),
+                (what, _, _) -> {
+                    if (what.equals("Ada Example")) {
+                        throw new CancellationException();
+                    }
+                })).isInstanceOf(CancellationException.class);
+        assertThat(out).doesNotExist();
+        assertThat(workspace.batch().submission(ADA).receipts()).isEmpty();
     }
 }

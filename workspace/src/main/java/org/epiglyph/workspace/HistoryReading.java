@@ -121,8 +121,10 @@ final class HistoryReading implements Database.Rows {
         begin(folder);
         Optional<Long> marked = LastMark.read(folder.lastMark());
         if (findings.isEmpty() && marked.isPresent() && marked.get() > last) {
-            findings.add(Message.of(HistoryReading.class, "lastMissing", marked.get() - last,
-                    folder.database().getFileName() + "-wal"));
+            String log = folder.database().getFileName() + "-wal";
+            findings.add(marked.get() - last == 1
+                    ? Message.of(HistoryReading.class, "lastOneMissing", log)
+                    : Message.of(HistoryReading.class, "lastMissing", marked.get() - last, log));
         }
         return new Found(history, new Damage(findings));
     }

@@ -103,7 +103,7 @@ class SummaryTest {
                 }
             }
         }
-        assertThat(Overview.at(copy).damage().inWords()).contains("The last 1 changes are missing");
+        assertThat(Overview.at(copy).damage().inWords()).contains("The last change is missing");
     }
 
     @Test

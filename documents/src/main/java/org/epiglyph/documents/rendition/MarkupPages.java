@@ -289,7 +289,9 @@ final class MarkupPages {
             notes.add(Message.of(MarkupPages.class, "scripts"));
         }
         if (missing > 0) {
-            notes.add(Message.of(MarkupPages.class, "missing", missing));
+            notes.add(missing == 1
+                    ? Message.of(MarkupPages.class, "missingOne")
+                    : Message.of(MarkupPages.class, "missing", missing));
         }
         return notes;
     }

@@ -143,10 +143,16 @@ final class TextPages {
                 write(document, faces, lines.subList(page * ROWS, Math.min(lines.size(), (page + 1) * ROWS)));
             }
             Rendition.save(document, target);
-            return new Rendition(pages, faces.missing() == 0
-                    ? List.of()
-                    : List.of(Message.of(TextPages.class, "missing", faces.missing(), Faces.MISSING)));
+            return new Rendition(pages, missing(faces.missing()));
         }
+    }
+
+    private static List<Message> missing(int letters) {
+        return switch (letters) {
+            case 0 -> List.of();
+            case 1 -> List.of(Message.of(TextPages.class, "missingOne", Faces.MISSING));
+            default -> List.of(Message.of(TextPages.class, "missing", letters, Faces.MISSING));
+        };
     }
 
     private void write(PDDocument document, Faces faces, List<Line> onPage) throws IOException {

@@ -290,7 +290,7 @@ class RenditionsTest {
         ready("notes.txt", "\uFEFFhöhe".getBytes(StandardCharsets.UTF_16LE));
         assertThat(words()).contains("höhe");
         assertThat(Message.inWords(ready("notes.txt", "see \uD83D\uDEA2 go").notes()))
-                .contains("1 letters are shown as");
+                .contains("One letter is shown as");
     }
 
     @Test

@@ -9,6 +9,8 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HexFormat;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Pages;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -81,5 +83,45 @@ class OriginalsTest {
     void aVeryLongNameIsExchangedHoweverItsLettersAreCounted() {
         assertThat(BatchFolder.nameOnDisk("x".repeat(300) + ".pdf")).isEqualTo("document.pdf");
         assertThat(BatchFolder.nameOnDisk("佐".repeat(80) + ".pdf")).isEqualTo("document.pdf");
+    }
+
+    @Test
+    void aNameIsKeptUpToTwoHundredLettersAndItsEndingUpToEight() {
+        String longest = "x".repeat(196) + ".pdf";
+        assertThat(BatchFolder.nameOnDisk(longest)).isEqualTo(longest);
+        assertThat(BatchFolder.nameOnDisk("x" + longest)).isEqualTo("document.pdf");
+        assertThat(BatchFolder.nameOnDisk("x".repeat(300) + ".markdown")).isEqualTo("document.markdown");
+        assertThat(BatchFolder.nameOnDisk("x".repeat(300) + ".backwards")).isEqualTo("document");
+        assertThat(BatchFolder.nameOnDisk("x".repeat(300))).isEqualTo("document");
+    }
+
+    private static Document document(String id, Originals.Stored stored, Pages pages) {
+        return new Document(id, "work.pdf", stored.sha256(), stored.bytes(), pages, "");
+    }
+
+    @Test
+    void anyByteOfAnOriginalThatChangedIsSeen() throws IOException {
+        BatchFolder folder = new BatchFolder(root);
+        byte[] bytes = new byte[200_000];
+        Originals.Stored stored = originals.store("d1", "work.pdf", new ByteArrayInputStream(bytes));
+        Document document = document("d1", stored, new Pages.Awaited());
+        assertThat(stored.bytes()).isEqualTo(bytes.length);
+        assertThat(Originals.isIntact(folder, document)).isTrue();
+        assertThat(stored.path().toFile().setWritable(true)).isTrue();
+        bytes[150_000] = 1;
+        Files.write(stored.path(), bytes);
+        assertThat(Originals.isIntact(folder, document)).isFalse();
+        originals.remove("d1");
+        assertThat(Originals.isIntact(folder, document)).as("missing").isFalse();
+    }
+
+    @Test
+    void thePagesOfADocumentAreTheOriginalOrWhatWasMadeOfIt() throws IOException {
+        BatchFolder folder = new BatchFolder(root);
+        Originals.Stored stored = originals.store("d1", "work.pdf", new ByteArrayInputStream(new byte[]{1}));
+        assertThat(folder.pages(document("d1", stored, new Pages.Awaited()))).isEqualTo(stored.path());
+        assertThat(folder.pages(document("d1", stored, new Pages.Ready(1, "")))).isEqualTo(stored.path());
+        assertThat(folder.pages(document("d1", stored, new Pages.Ready(1, "d1.pdf"))))
+                .isEqualTo(root.resolve("pages/d1.pdf"));
     }
 }

@@ -128,4 +128,31 @@ class SafetyCopyTest {
             assertThat(all).containsExactly(here);
         }
     }
+
+    @Test
+    void whatABrokenOffAttemptLeftIsNotTakenForThisBatch() throws Exception {
+        copy();
+        Path shelf = folder.resolve("shelf");
+        Path left = Files.createDirectories(shelf.resolve(".Workbook.part/originals"));
+        Files.writeString(left.resolve("somebody else.pdf"), "x");
+        Path back = SafetyCopy.restore(file, shelf);
+        assertThat(back.resolve("originals/somebody else.pdf")).doesNotExist();
+        Path leftToo = Files.createDirectories(shelf.resolve(".batch.part/originals"));
+        Files.writeString(leftToo.resolve("somebody else.pdf"), "x");
+        assertThat(SafetyCopy.bring(batch, shelf).resolve("originals/somebody else.pdf")).doesNotExist();
+        assertThat(SafetyCopy.restore(file, shelf)).hasFileName("Workbook (2)");
+        assertThat(SafetyCopy.restore(file, shelf)).hasFileName("Workbook (3)");
+    }
+
+    @Test
+    void whatIsNoArchiveAndWhatCannotBeReadIsSaidAndLeavesNothing() throws Exception {
+        Path shelf = folder.resolve("shelf");
+        Files.writeString(file, "no archive");
+        assertThat(SafetyCopy.isOne(file)).isFalse();
+        assertThatThrownBy(() -> SafetyCopy.bring(folder.resolve("gone"), shelf)).isInstanceOf(Problem.class)
+                .hasMessageContaining("gone");
+        try (Stream<Path> all = Files.list(shelf)) {
+            assertThat(all).isEmpty();
+        }
+    }
 }

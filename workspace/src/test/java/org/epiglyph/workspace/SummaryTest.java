@@ -137,4 +137,15 @@ class SummaryTest {
         Files.write(batch.resolve("batch.sqlite"), bytes);
         assertThat(Overview.at(batch).damage().isNone()).isFalse();
     }
+
+    @Test
+    void whereSomethingWaitsInTheLogTheFiguresDoNotCount() throws Exception {
+        Path batch = sealed();
+        forge(batch);
+        Path log = batch.resolve("batch.sqlite-wal");
+        Files.write(log, new byte[0]);
+        assertThat(read(batch).sealed()).as("nothing waits").isEqualTo(7);
+        Files.writeString(log, "something");
+        assertThat(read(batch).sealed()).isEqualTo(1);
+    }
 }

@@ -2,6 +2,7 @@ package org.epiglyph.workspace;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -186,8 +187,7 @@ public final class BatchRepair {
             public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
                 boolean own = file.getParent().equals(folder.root()) && OWN.contains(file.getFileName().toString());
                 if (!own && attributes.isRegularFile()) {
-                    Files.copy(file, growing.resolve(folder.root().relativize(file).toString()),
-                            StandardCopyOption.COPY_ATTRIBUTES);
+                    copy(file, growing.resolve(folder.root().relativize(file).toString()));
                 }
                 return FileVisitResult.CONTINUE;
             }
@@ -197,6 +197,27 @@ public final class BatchRepair {
                 return FileVisitResult.CONTINUE; // a sick disk: what can be read is brought over, check names the rest
             }
         });
+    }
+
+    /** A file that cannot be read to its end is left out; a place that takes nothing ends it all. */
+    private static void copy(Path file, Path to) throws IOException {
+        try {
+            Files.copy(file, to, StandardCopyOption.COPY_ATTRIBUTES);
+        } catch (IOException e) {
+            if (isReadable(file)) {
+                throw e;
+            }
+            Files.deleteIfExists(to);
+        }
+    }
+
+    private static boolean isReadable(Path file) {
+        try {
+            Files.copy(file, OutputStream.nullOutputStream());
+            return true;
+        } catch (IOException e) {
+            return false;
+        }
     }
 
     /** All that can be read, each line by itself. */

@@ -3,6 +3,7 @@ package org.epiglyph.workspace;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
@@ -69,14 +70,19 @@ final class LastCopy {
         for (Path place : places()) {
             Path beside = place.resolveSibling(place.getFileName() + ".part");
             try {
-                Files.createDirectories(place.getParent());
+                if (!isBeside(place)) {
+                    Private.folder(place.getParent());
+                }
+                if (!isTrusted(place)) {
+                    throw new IOException("Somebody else's folder");
+                }
                 Private.file(beside);
                 Files.writeString(beside, text);
                 Files.move(beside, place, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
                 return place;
             } catch (IOException e) {
                 failure = e;
-                Files.deleteIfExists(beside);
+                deleteQuietly(beside);
             }
         }
         throw failure;
@@ -86,7 +92,7 @@ final class LastCopy {
     List<Entry> after(long last) {
         List<Entry> following = new ArrayList<>();
         for (Path place : places()) {
-            if (Files.exists(place)) {
+            if (Files.exists(place) && isTrusted(place)) {
                 long next = last + 1 + following.size();
                 for (Entry entry : read(place)) {
                     if (entry.number() == next) {
@@ -114,18 +120,35 @@ final class LastCopy {
     /** Takes the copy away, after all of it was written; what is kept aside is never read again. */
     void taken() {
         for (Path place : places()) {
-            try {
-                Files.deleteIfExists(place);
-            } catch (IOException e) {
-                LOG.info("A copy of edits stays behind");
-            }
+            deleteQuietly(place);
+        }
+    }
+
+    private static void deleteQuietly(Path file) {
+        try {
+            Files.deleteIfExists(file);
+        } catch (IOException e) {
+            LOG.info("A copy of edits stays behind");
         }
     }
 
     /** True if there is a copy, and all that it says is among the lines up to the given number. */
     boolean isBehind(long last) {
-        List<Entry> all = places().stream().filter(Files::exists).flatMap(p -> read(p).stream()).toList();
+        List<Entry> all = places().stream()
+                .filter(p -> Files.exists(p) && isTrusted(p))
+                .flatMap(p -> read(p).stream())
+                .toList();
         return !all.isEmpty() && all.stream().allMatch(e -> e.number() <= last);
+    }
+
+    private boolean isBeside(Path place) {
+        return place.getParent().equals(folder.root());
+    }
+
+    /** The system's folder for temporary files is everybody's: what somebody else has laid there is neither read nor written into. */
+    private boolean isTrusted(Path place) {
+        return isBeside(place) || Private.isOwn(place.getParent())
+                && (!Files.exists(place, LinkOption.NOFOLLOW_LINKS) || Private.isOwn(place));
     }
 
     private List<Path> places() {

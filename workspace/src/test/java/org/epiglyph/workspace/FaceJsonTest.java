@@ -34,8 +34,8 @@ class FaceJsonTest {
         isWritten(Sign.TICK, "\"TICK\"");
         isWritten(new Face.Words("well argued", 2.5), "{\"words\":\"well argued\",\"aspect\":2.5}");
         isWritten(new Face.Score(new BigDecimal("1.50"), 0.75), "{\"score\":\"1.50\",\"aspect\":0.75}");
-        String digest = "a".repeat(64);
-        isWritten(new Face.Picture(digest, 1.25), "{\"picture\":\"" + digest + "\",\"aspect\":1.25}");
+        String name = "a".repeat(64) + ".png";
+        isWritten(new Face.Picture(name, 1.25), "{\"picture\":\"" + name + "\",\"aspect\":1.25}");
     }
 
     @Test

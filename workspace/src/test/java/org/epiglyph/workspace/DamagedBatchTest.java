@@ -3,7 +3,9 @@ package org.epiglyph.workspace;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -12,17 +14,22 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class DamagedBatchTest {
     private static final int EDITS = 60;
@@ -197,5 +204,74 @@ class DamagedBatchTest {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.changedOriginals(Examples.ADA)).containsExactly("K-1 work.pdf");
         }
+    }
+
+    /** A page of the database file (SQLite file format 1.6: the size of pages stands at offset 16) that says nothing any more. */
+    private static void tear(Path batch, String on) throws IOException {
+        byte[] bytes = Files.readAllBytes(batch.resolve("batch.sqlite"));
+        int page = (bytes[16] & 0xff) << 8 | bytes[17] & 0xff;
+        int at = new String(bytes, StandardCharsets.ISO_8859_1).indexOf(on) / page * page;
+        assertThat(at).isPositive();
+        Arrays.fill(bytes, at, at + page, (byte) 0xA5);
+        Files.write(batch.resolve("batch.sqlite"), bytes);
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void behindATornPageWhatCanBeReadIsBroughtOver(boolean numberKnown) throws Exception {
+        Path batch = marked();
+        tear(batch, "\"m30\"");
+        if (!numberKnown) {
+            Files.delete(batch.resolve("batch.last"));
+        }
+        Path sound = folder.resolve("sound");
+        BatchRepair.Outcome outcome = BatchRepair.write(batch, sound, Clock.systemUTC());
+        assertThat(outcome.leftOut()).isPositive();
+        assertThat(outcome.kept()).as("those before and those behind").isGreaterThan(30);
+        assertThat(outcome.kept() + outcome.leftOut()).isEqualTo(EDITS);
+        try (Workspace workspace = Workspace.open(sound, Clock.systemUTC())) {
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+            assertThat(workspace.lines()).hasSize(outcome.kept());
+            assertThat(workspace.batch().submission(Examples.ADA).marks()).extracting(m -> m.id())
+                    .contains("m0", "m" + (EDITS - 1))
+                    .doesNotContain("m30");
+        }
+    }
+
+    @Test
+    void aCopyIsNeverWrittenOverWhatIsThereAndOfNoBatchThereIsNone() throws Exception {
+        Path batch = marked();
+        Path there = Files.createDirectory(folder.resolve("there"));
+        assertThatThrownBy(() -> BatchRepair.write(batch, there, Clock.systemUTC())).isInstanceOf(Problem.class);
+        assertThat(there).isEmptyDirectory();
+        assertThatThrownBy(() -> BatchRepair.write(there, folder.resolve("x"), Clock.systemUTC()))
+                .isInstanceOf(Problem.class);
+        sql(batch, "DELETE FROM collected");
+        assertThatThrownBy(() -> BatchRepair.write(batch, folder.resolve("y"), Clock.systemUTC()))
+                .isInstanceOf(Problem.class);
+        try (Stream<Path> left = Files.list(folder)) {
+            assertThat(left).as("nothing half made").containsExactlyInAnyOrder(batch, there);
+        }
+    }
+
+    @Test
+    void anEnclosureThatChangedIsNamedAndWhatWasHandedOutIsNotBroughtOver() throws Exception {
+        Path batch = marked();
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            Originals.Stored stored = new Originals(workspace.folder()).store("e1", "model.txt",
+                    new ByteArrayInputStream("twelve hours".getBytes(StandardCharsets.UTF_8)));
+            workspace.edit(new Edit.Enclose(Examples.ADA, new Document("e1", "model.txt", stored.sha256(),
+                    stored.bytes(), new Pages.None(), "")));
+            Files.createDirectories(workspace.folder().outgoing());
+            Files.writeString(workspace.folder().outgoing().resolve("made.pdf"), "can be made again");
+        }
+        assertThat(BatchRepair.check(batch, Clock.systemUTC())).isEqualTo(Damage.NONE);
+        Path model = batch.resolve("originals/e1/model.txt");
+        assertThat(model.toFile().setWritable(true)).isTrue();
+        Files.writeString(model, "eleven hours");
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).inWords()).contains("model.txt");
+        BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
+        assertThat(folder.resolve("sound/originals/e1/model.txt")).hasContent("eleven hours");
+        assertThat(folder.resolve("sound/" + batch.relativize(new BatchFolder(batch).outgoing()))).doesNotExist();
     }
 }

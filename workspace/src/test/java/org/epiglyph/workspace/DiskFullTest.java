@@ -90,7 +90,7 @@ class DiskFullTest {
             assertThat(ears.refusals.tryAcquire(20, TimeUnit.SECONDS)).as("the disk refuses").isTrue();
             assertThatThrownBy(workspace::flush).isInstanceOf(Problem.class).hasMessageContaining("room");
             Files.delete(filler);
-            for (int i = 0; i < 100 && ears.kept < last; i++) {
+            for (int i = 0; i < 300 && ears.kept < last; i++) {
                 TimeUnit.MILLISECONDS.sleep(100);
             }
             assertThat(ears.kept).isEqualTo(last);

@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
@@ -29,6 +30,7 @@ import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class DamagedBatchTest {
@@ -273,5 +275,41 @@ class DamagedBatchTest {
         BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
         assertThat(folder.resolve("sound/originals/e1/model.txt")).hasContent("eleven hours");
         assertThat(folder.resolve("sound/" + batch.relativize(new BatchFolder(batch).outgoing()))).doesNotExist();
+    }
+
+    /** Another program than this one appends a line, and ties it to those before it as it should. */
+    private static void append(Path batch, String kind, String edit) throws SQLException {
+        StoredLine line = new StoredLine(EDITS + 1, "2026-03-20T20:00:00Z", kind, edit);
+        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
+                Statement statement = c.createStatement();
+                PreparedStatement insert = c.prepareStatement(
+                        "INSERT INTO history (number, at, kind, edit, chain) VALUES (?, ?, ?, ?, ?)")) {
+            String last = statement.executeQuery("SELECT chain FROM history ORDER BY number DESC LIMIT 1").getString(1);
+            insert.setLong(1, line.number());
+            insert.setString(2, line.at());
+            insert.setString(3, kind);
+            insert.setString(4, edit);
+            insert.setString(5, Chain.next(last, line));
+            insert.executeUpdate();
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+            "DONE | {\"kind\":\"levitate\",\"student\":\"K-1\"} | cannot be read by this version",
+            "DONE | {\"kind\":\"remove-mark\",\"student\":\"K-1\",\"mark\":\"none\"} | cannot be read by this version",
+            "FLOWN | {\"kind\":\"seal\",\"student\":\"K-1\"} | is damaged"})
+    void aWholeLineThatThisVersionDoesNotUnderstandIsToldApartFromADamagedOne(String kind, String edit, String said)
+            throws Exception {
+        Path batch = marked();
+        append(batch, kind, edit);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.lines()).as("the batch as it was before it").hasSize(EDITS);
+            assertThat(workspace.damage().inWords()).startsWith("Change " + (EDITS + 1) + " " + said);
+            assertThatThrownBy(() -> workspace.edit(new Edit.Seal(Examples.ADA))).isInstanceOf(EditRefused.class);
+        }
+        assertThat(BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC()))
+                .isEqualTo(new BatchRepair.Outcome(EDITS, 1));
+        assertThat(folder.resolve("sound/changes-left-out.jsonl")).exists();
     }
 }

@@ -89,11 +89,11 @@ public final class HandingBack {
 
     /** The destinations that have given a receipt for the work just as it would be made now. */
     public static List<Destination> receipted(Batch batch, StudentKey student, Choices choices) {
-        String digest = Fingerprint.of(batch, student, choices.deciding(List.of()));
+        List<String> chosen = choices.deciding(List.of());
         return batch.submission(student)
                 .receipts()
                 .stream()
-                .filter(r -> r.digest().equals(digest))
+                .filter(r -> Fingerprint.isOf(r.digest(), batch, student, chosen))
                 .map(Receipt::destination)
                 .toList();
     }
@@ -234,7 +234,7 @@ public final class HandingBack {
         private boolean isThere(Batch batch, StudentKey student, Optional<Receipt> known, List<String> leftOut)
                 throws Problem {
             if (known.isEmpty()
-                    || !known.get().digest().equals(Fingerprint.of(batch, student, choices.deciding(leftOut)))) {
+                    || !Fingerprint.isOf(known.get().digest(), batch, student, choices.deciding(leftOut))) {
                 return false;
             }
             try {

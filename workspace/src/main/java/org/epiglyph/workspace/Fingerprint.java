@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
@@ -11,6 +12,9 @@ import org.epiglyph.core.feedback.Feedback;
 import org.epiglyph.core.feedback.Heard;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.Exact;
+import org.epiglyph.core.scoring.Result;
+import org.epiglyph.core.scoring.Step;
 
 /** What tells one state of a student's hand-back from another. */
 public final class Fingerprint {
@@ -25,12 +29,63 @@ public final class Fingerprint {
      * @return SHA-256, 64 lower-case hexadecimal digits
      */
     public static String of(Batch batch, StudentKey student, List<String> chosen) {
+        return of(parts(batch, student, chosen));
+    }
+
+    /**
+     * True if a digest is that of a state, be it by an earlier version of the program: until version 0.1 it was one of the
+     * feedback in the words of its day, so that better words would have made all that was handed back another work.
+     */
+    public static boolean isOf(String digest, Batch batch, StudentKey student, List<String> chosen) {
+        return digest.equals(of(batch, student, chosen)) || digest.equals(of(worded(batch, student, chosen)));
+    }
+
+    /** All that decides, in values alone: the same in every language, and whatever the program's own words are. */
+    static List<Object> parts(Batch batch, StudentKey student, List<String> chosen) {
         Batch named = batch.named(student); // what is handed out has the name, whether it is covered here or not
         Submission submission = named.submission(student);
-        List<Object> handed = new ArrayList<>(
-                List.of(student, submission.documents().stream().map(Document::sha256).toList(),
-                        submission.marksForStudent(), named.result(student).value().stripTrailingZeros(),
-                        Feedback.text(named, submission)));
+        Result result = named.result(student);
+        List<Object> handed = begun(submission, result);
+        handed.add(result.grade().orElse(""));
+        handed.add(result.steps().stream().map(Fingerprint::values).toList());
+        handed.add(submission.onTheWhole().strip());
+        handed.add(named.scheme()
+                .criteria()
+                .stream()
+                .filter(c -> !submission.scores().words(c.id()).isEmpty())
+                .map(c -> List.of(c.name(), submission.scores().words(c.id())))
+                .toList());
+        handed.add(Heard.of(submission, named.scheme())
+                .stream()
+                .map(Heard::remark)
+                .map(r -> List.of(r.place(), r.words(), r.sound().sha256(), r.heard()))
+                .toList());
+        handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());
+        handed.add(chosen);
+        return handed;
+    }
+
+    private static List<Object> begun(Submission submission, Result result) {
+        return new ArrayList<>(List.of(submission.student().key(),
+                submission.documents().stream().map(Document::sha256).toList(), submission.marksForStudent(),
+                result.value().stripTrailingZeros()));
+    }
+
+    private static List<Object> values(Step step) {
+        Exact figure = step.figure();
+        return List.of(step.kind(), step.of(), figure.numerator() + "/" + figure.denominator(), values(step.said()));
+    }
+
+    private static List<Object> values(Message message) {
+        return List.of(message.key(),
+                message.values().stream().map(v -> v instanceof Message m ? values(m) : v).toList());
+    }
+
+    private static List<Object> worded(Batch batch, StudentKey student, List<String> chosen) {
+        Batch named = batch.named(student);
+        Submission submission = named.submission(student);
+        List<Object> handed = begun(submission, named.result(student));
+        handed.add(Feedback.text(named, submission));
         if (!submission.attached().isEmpty()) {
             handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());
         }
@@ -41,7 +96,7 @@ public final class Fingerprint {
         if (!chosen.isEmpty()) {
             handed.add(chosen);
         }
-        return of(handed);
+        return handed;
     }
 
     /**

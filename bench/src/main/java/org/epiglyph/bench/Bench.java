@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
+import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
 import java.time.Instant;
@@ -268,18 +269,8 @@ public final class Bench {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
                 Connection connection = DriverManager.getConnection("jdbc:sqlite:" + world.resolve("bare.sqlite"))) {
             Semaphore kept = new Semaphore(0);
-            workspace.observe(new WorkspaceObserver() {
-                @Override
-                public void kept(long number, Instant at) {
-                    kept.release();
-                }
-            });
-            try (Statement statement = connection.createStatement()) {
-                statement.execute("PRAGMA journal_mode = WAL");
-                statement.execute("PRAGMA synchronous = FULL");
-                statement.execute(
-                        "CREATE TABLE history (number INTEGER PRIMARY KEY, at TEXT, kind TEXT, edit TEXT) STRICT");
-            }
+            workspace.observe(releasing(kept));
+            prepareBare(connection);
             StudentKey student = workspace.batch().submissions().iterator().next().student().key();
             try (PreparedStatement insert = connection.prepareStatement("INSERT INTO history VALUES (?, ?, ?, ?)")) {
                 for (int i = 0; i < EDITS; i++) {
@@ -293,19 +284,38 @@ public final class Bench {
                         kept.acquire();
                     }));
                     int number = i;
-                    bare.add(seconds(() -> {
-                        insert.setInt(1, number);
-                        insert.setString(2, Instant.EPOCH.toString());
-                        insert.setString(3, "DONE");
-                        insert.setString(4,
-                                "{\"kind\":\"score\",\"student\":\"K-4401\",\"criterion\":\"c1\",\"score\":5}");
-                        insert.executeUpdate();
-                    }));
+                    bare.add(seconds(() -> insertBare(insert, number)));
                 }
             }
         }
         say("one edit until it is durable and said to be kept", "a bare SQLite insert in the same mode",
                 median(ours) * 1000, median(bare) * 1000, "ms");
+    }
+
+    private static WorkspaceObserver releasing(Semaphore kept) {
+        return new WorkspaceObserver() {
+            @Override
+            public void kept(long number, Instant at) {
+                kept.release();
+            }
+        };
+    }
+
+    private static void prepareBare(Connection connection) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute("PRAGMA journal_mode = WAL");
+            statement.execute("PRAGMA synchronous = FULL");
+            statement.execute(
+                    "CREATE TABLE history (number INTEGER PRIMARY KEY, at TEXT, kind TEXT, edit TEXT) STRICT");
+        }
+    }
+
+    private static void insertBare(PreparedStatement insert, int number) throws SQLException {
+        insert.setInt(1, number);
+        insert.setString(2, Instant.EPOCH.toString());
+        insert.setString(3, "DONE");
+        insert.setString(4, "{\"kind\":\"score\",\"student\":\"K-4401\",\"criterion\":\"c1\",\"score\":5}");
+        insert.executeUpdate();
     }
 
     /** Our time is that of the collecting process itself, with a heap bounded to 512 MB. */
@@ -318,16 +328,7 @@ public final class Bench {
         for (int round = 0; round < 4; round++) {
             Path batch = folder.resolve("batch" + round);
             Path unzipped = folder.resolve("unzipped" + round);
-            Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(), "-Xmx512m",
-                    "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"),
-                    LargeClass.class.getName(), folder.resolve("class.zip").toString(),
-                    folder.resolve("class.csv").toString(), batch.toString())
-                    .redirectError(ProcessBuilder.Redirect.DISCARD)
-                    .start();
-            String[] said = process.inputReader().readLine().split(" ");
-            if (process.waitFor() != 0) {
-                throw new IOException("Collecting ended with " + process.exitValue());
-            }
+            String[] said = collectLarge(folder, batch);
             double theirs = seconds(() -> run(List.of("unzip", "-q", folder.resolve("class.zip").toString(), "-d",
                     unzipped.toString())));
             if (round > 0) { // the first round warms the disk's cache
@@ -343,6 +344,21 @@ public final class Bench {
                 "s");
         notes.add("After collecting 1,000 submissions " + (heap >> 20) + " MB of heap were in use.");
         delete(folder);
+    }
+
+    /** @return the seconds that it took, and the bytes of heap that were in use then */
+    private static String[] collectLarge(Path folder, Path batch) throws Exception {
+        Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(), "-Xmx512m",
+                "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"),
+                LargeClass.class.getName(), folder.resolve("class.zip").toString(),
+                folder.resolve("class.csv").toString(), batch.toString())
+                .redirectError(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        String[] said = process.inputReader().readLine().split(" ");
+        if (process.waitFor() != 0) {
+            throw new IOException("Collecting ended with " + process.exitValue());
+        }
+        return said;
     }
 
     private static void delete(Path root) throws IOException {

@@ -108,31 +108,15 @@ public final class BookBench {
     }
 
     private void measure(Path folder, Workspace workspace, int students) throws Exception {
-        BookPlace[] place = new BookPlace[1];
-        double[] first = new double[1];
-        Stage[] stage = new Stage[1];
         Glance.at(folder);
         long reading = System.nanoTime();
         Glance.at(folder);
         double read = millis(reading);
-        Camera.act(() -> {
-            long from = System.nanoTime();
-            BookModel model = new BookModel(workspace, BookHabit.FRESH, SerialExecutor.thread());
-            place[0] = new BookPlace(model, SerialExecutor.thread(), new SimpleObjectProperty<>(List.of()),
-                    new BookPlace.Ways((_, _) -> {}, (_, _) -> {}, _ -> {}));
-            stage[0] = new Stage();
-            Scene scene = new Scene((Parent) place[0].node(), 1280, 800);
-            scene.getStylesheets().add(EpiglyphApplication.class.getResource("epiglyph.bss").toExternalForm());
-            stage[0].setScene(scene);
-            stage[0].show();
-            scene.getRoot().applyCss();
-            scene.getRoot().layout();
-            first[0] = millis(from);
-        });
-        Parent root = (Parent) place[0].node();
+        Opened opened = Camera.onInterface(() -> open(workspace));
+        Parent root = opened.stage.getScene().getRoot();
         System.out.println("score-" + students + "-ms " + median(scores(workspace, root, students)));
         if (students == SHOWN) {
-            System.out.println("first-ms " + first[0]);
+            System.out.println("first-ms " + opened.millis);
             System.out.println("read-ms " + read);
             System.out.println("scroll-ms-95 " + percentile(scrolled(root)));
             Batch batch = workspace.batch();
@@ -140,7 +124,25 @@ public final class BookBench {
             ClassFigures.of(batch, batch.students(), Work.of(workspace.lines()), ZoneId.of("UTC"));
             System.out.println("figures-ms " + millis(from));
         }
-        Camera.act(() -> stage[0].close());
+        Camera.act(() -> opened.stage.close());
+    }
+
+    /** @param millis of the interface thread until it was laid out */
+    private record Opened(Stage stage, double millis) {}
+
+    private static Opened open(Workspace workspace) {
+        long from = System.nanoTime();
+        BookModel model = new BookModel(workspace, BookHabit.FRESH, SerialExecutor.thread());
+        BookPlace place = new BookPlace(model, SerialExecutor.thread(), new SimpleObjectProperty<>(List.of()),
+                new BookPlace.Ways((_, _) -> {}, (_, _) -> {}, _ -> {}));
+        Stage stage = new Stage();
+        Scene scene = new Scene((Parent) place.node(), 1280, 800);
+        scene.getStylesheets().add(EpiglyphApplication.class.getResource("epiglyph.bss").toExternalForm());
+        stage.setScene(scene);
+        stage.show();
+        scene.getRoot().applyCss();
+        scene.getRoot().layout();
+        return new Opened(stage, millis(from));
     }
 
     /** The interface thread's work from a score to the sheet as it is drawn then. */

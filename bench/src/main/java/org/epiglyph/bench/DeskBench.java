@@ -104,6 +104,11 @@ public final class DeskBench {
                 .stream()
                 .filter(s -> !desk.model().batch().submission(s).pages().isEmpty())
                 .toList();
+        prepared(students);
+        unprepared(students);
+    }
+
+    private void prepared(List<StudentKey> students) throws Exception {
         List<Double> prepared = new ArrayList<>();
         for (int round = 0; round < 2; round++) {
             for (StudentKey student : students) {
@@ -115,6 +120,9 @@ public final class DeskBench {
             }
         }
         MeasuredDesk.say("next-prepared-frames-95", MeasuredDesk.percentile(prepared, 0.95));
+    }
+
+    private void unprepared(List<StudentKey> students) throws Exception {
         List<Double> ours = new ArrayList<>();
         List<Double> bare = new ArrayList<>();
         Path fresh = world.resolve("settings");
@@ -127,17 +135,21 @@ public final class DeskBench {
             long from = System.nanoTime();
             framesUntilSharp(student);
             ours.add((System.nanoTime() - from) / 1e6);
-            double scale = Camera.onInterface(() -> desk.roll().scale());
-            Document first = desk.model().batch().submission(student).documents().getFirst();
-            Path pdf = Camera.onInterface(() -> desk.program().openBatch().orElseThrow().folder().pages(first));
-            long began = System.nanoTime();
-            try (PDDocument document = Loader.loadPDF(pdf.toFile())) {
-                new PDFRenderer(document).renderImage(0, (float) scale);
-            }
-            bare.add((System.nanoTime() - began) / 1e6);
+            bare.add(bareMillis(student));
         }
         MeasuredDesk.say("next-unprepared-ms", MeasuredDesk.percentile(ours, 0.5));
         MeasuredDesk.say("next-bare-ms", MeasuredDesk.percentile(bare, 0.5));
+    }
+
+    private double bareMillis(StudentKey student) throws Exception {
+        double scale = Camera.onInterface(() -> desk.roll().scale());
+        Document first = desk.model().batch().submission(student).documents().getFirst();
+        Path pdf = Camera.onInterface(() -> desk.program().openBatch().orElseThrow().folder().pages(first));
+        long began = System.nanoTime();
+        try (PDDocument document = Loader.loadPDF(pdf.toFile())) {
+            new PDFRenderer(document).renderImage(0, (float) scale);
+        }
+        return (System.nanoTime() - began) / 1e6;
     }
 
     /** Draws a stroke on a page that carries few strokes, then one that carries 5,000. */
@@ -154,17 +166,7 @@ public final class DeskBench {
         PageRef page = Camera.onInterface(() -> desk.roll().pageInSight().orElseThrow());
         Camera.act(() -> desk.model().take(0));
         double[] few = draw(page, 240);
-        Random random = new Random(3);
-        List<Edit> edits = new ArrayList<>();
-        for (int i = 0; i < 5_000; i++) {
-            double x = 40 + random.nextInt(480);
-            double y = 40 + random.nextInt(740);
-            List<PagePoint> hand = List.of(new PagePoint(x, y), new PagePoint(x + 9, y + 7),
-                    new PagePoint(x + 20, y - 3),
-                    new PagePoint(x + 31, y + 5));
-            Mark stroke = new Stroke(desk.model().newHead(page, 0), InkFit.smooth(hand, 0.25), 1.6, Stroke.Nib.FINE);
-            edits.add(new Edit.PlaceMark(student, stroke));
-        }
+        List<Edit> edits = strokes(student, page, 5_000);
         Camera.act(() -> desk.model().edit(new Edit.Together(edits)));
         TimeUnit.SECONDS.sleep(4);
         draw(page, 240);
@@ -176,6 +178,20 @@ public final class DeskBench {
         Camera.act(desk.model().past()::undo);
     }
 
+    private List<Edit> strokes(StudentKey student, PageRef page, int count) {
+        Random random = new Random(3);
+        List<Edit> edits = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            double x = 40 + random.nextInt(480);
+            double y = 40 + random.nextInt(740);
+            List<PagePoint> hand = List.of(new PagePoint(x, y), new PagePoint(x + 9, y + 7),
+                    new PagePoint(x + 20, y - 3), new PagePoint(x + 31, y + 5));
+            Mark stroke = new Stroke(desk.model().newHead(page, 0), InkFit.smooth(hand, 0.25), 1.6, Stroke.Nib.FINE);
+            edits.add(new Edit.PlaceMark(student, stroke));
+        }
+        return edits;
+    }
+
     /**
      * Draws one long stroke, a few samples a frame.
      *
@@ -183,47 +199,65 @@ public final class DeskBench {
      */
     private double[] draw(PageRef page, int frames) throws Exception {
         PageLeaf leaf = Camera.onInterface(() -> desk.roll().leafInSight().orElseThrow());
-        com.sun.management.ThreadMXBean threads = (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
-        List<Double> work = new ArrayList<>();
-        List<Double> allocated = new ArrayList<>();
-        CountDownLatch drawn = new CountDownLatch(1);
-        long[] began = new long[2];
         Camera.act(() -> fire(leaf, MouseEvent.MOUSE_PRESSED, 100, 300));
-        Camera.act(() -> {
-            Runnable after = () -> {
-                if (began[0] != 0) {
-                    work.add((System.nanoTime() - began[0]) / 1e6);
-                    allocated.add((double) (threads.getCurrentThreadAllocatedBytes() - began[1]));
-                    began[0] = 0;
-                }
-            };
-            desk.scene().addPostLayoutPulseListener(after);
-            new AnimationTimer() {
-                private int frame;
-
-                @Override
-                public void handle(long now) {
-                    if (frame++ == frames) {
-                        stop();
-                        desk.scene().removePostLayoutPulseListener(after);
-                        fire(leaf, MouseEvent.MOUSE_RELEASED, 300, 300);
-                        drawn.countDown();
-                        return;
-                    }
-                    began[0] = System.nanoTime();
-                    began[1] = threads.getCurrentThreadAllocatedBytes();
-                    for (int i = 0; i < 3; i++) {
-                        double t = (frame * 3 + i) / 20.0;
-                        fire(leaf, MouseEvent.MOUSE_DRAGGED, 250 + 140 * Math.cos(t), 330 + 60 * Math.sin(t * 1.3));
-                    }
-                }
-            }.start();
-        });
-        if (!drawn.await(60, TimeUnit.SECONDS)) {
+        DrawnStroke stroke = new DrawnStroke(leaf, frames);
+        Camera.act(stroke::begin);
+        if (!stroke.drawn.await(60, TimeUnit.SECONDS)) {
             throw new IllegalStateException("The stroke was not drawn");
         }
         TimeUnit.MILLISECONDS.sleep(600);
-        return new double[]{MeasuredDesk.percentile(work, 0.95), MeasuredDesk.percentile(allocated, 0.5)};
+        return new double[]{MeasuredDesk.percentile(stroke.work, 0.95),
+                MeasuredDesk.percentile(stroke.allocated, 0.5)};
+    }
+
+    /** A stroke that is drawn frame by frame, with what each frame takes of the interface thread. */
+    private final class DrawnStroke extends AnimationTimer {
+        private final PageLeaf leaf;
+        private final int frames;
+        private final com.sun.management.ThreadMXBean threads = (com.sun.management.ThreadMXBean) ManagementFactory
+                .getThreadMXBean();
+        private final List<Double> work = new ArrayList<>();
+        private final List<Double> allocated = new ArrayList<>();
+        private final CountDownLatch drawn = new CountDownLatch(1);
+        private final Runnable after = this::frameEnds;
+        private int frame;
+        private long began;
+        private long bytes;
+
+        DrawnStroke(PageLeaf leaf, int frames) {
+            this.leaf = leaf;
+            this.frames = frames;
+        }
+
+        void begin() {
+            desk.scene().addPostLayoutPulseListener(after);
+            start();
+        }
+
+        private void frameEnds() {
+            if (began != 0) {
+                work.add((System.nanoTime() - began) / 1e6);
+                allocated.add((double) (threads.getCurrentThreadAllocatedBytes() - bytes));
+                began = 0;
+            }
+        }
+
+        @Override
+        public void handle(long now) {
+            if (frame++ == frames) {
+                stop();
+                desk.scene().removePostLayoutPulseListener(after);
+                fire(leaf, MouseEvent.MOUSE_RELEASED, 300, 300);
+                drawn.countDown();
+                return;
+            }
+            began = System.nanoTime();
+            bytes = threads.getCurrentThreadAllocatedBytes();
+            for (int i = 0; i < 3; i++) {
+                double t = (frame * 3 + i) / 20.0;
+                fire(leaf, MouseEvent.MOUSE_DRAGGED, 250 + 140 * Math.cos(t), 330 + 60 * Math.sin(t * 1.3));
+            }
+        }
     }
 
     /** Scrolls a page with 30 remarks in its margin, a few pixels a frame. */

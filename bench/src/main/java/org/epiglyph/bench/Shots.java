@@ -49,6 +49,8 @@ import org.epiglyph.workspace.Workspace;
 
 /** Makes a picture of each main view from the demo's data. */
 public final class Shots {
+    /** What alone is wanted: collect, desk or scheme; empty for everything. */
+    private static final String ONLY = System.getProperty("epiglyph.shots", "");
     private final Path target;
     private final Camera camera;
 
@@ -89,26 +91,28 @@ public final class Shots {
             show(program);
             Path mail = world.resolve("by mail");
             MixedClass.make(mail, Integer.getInteger("epiglyph.students", 26));
-            String only = System.getProperty("epiglyph.shots", "");
-            if (!only.equals("desk") && !only.equals("scheme")) {
+            if (!ONLY.equals("desk") && !ONLY.equals("scheme")) {
                 collectPictures(program, mail);
             }
-            if (only.equals("collect")) {
-                return;
+            if (!ONLY.equals("collect")) {
+                Path batch = collect(office.address(), token, shelf);
+                mark(batch);
+                picturesOf(batch, program, office, token);
             }
-            Path batch = collect(office.address(), token, shelf);
-            mark(batch);
-            if (!only.equals("scheme")) {
-                new DeskShots(camera, program).take(batch);
-            }
-            if (only.equals("desk")) {
-                return;
-            }
-            new SchemeShots(camera, program).take(batch);
-            new PhraseShots(camera, program).take(batch);
-            if (!only.equals("scheme")) {
-                otherPlaces(program, batch, office, token);
-            }
+        }
+    }
+
+    private void picturesOf(Path batch, Program program, RecordOffice office, String token) throws Exception {
+        if (!ONLY.equals("scheme")) {
+            new DeskShots(camera, program).take(batch);
+        }
+        if (ONLY.equals("desk")) {
+            return;
+        }
+        new SchemeShots(camera, program).take(batch);
+        new PhraseShots(camera, program).take(batch);
+        if (!ONLY.equals("scheme")) {
+            otherPlaces(program, batch, office, token);
         }
     }
 
@@ -161,9 +165,17 @@ public final class Shots {
         camera.picture("x-collect-done");
         camera.fire("#to-desk");
         Camera.waitFor(() -> program.frame().place() instanceof Desk);
+        collectedPictures(program);
+        Camera.onInterface(() -> {
+            program.toShelf();
+            return null;
+        });
+    }
+
+    private void collectedPictures(Program program) throws Exception {
         desk(program, 17, "x-desk-source-code");
         desk(program, 15, "x-desk-locked");
-        if (System.getProperty("epiglyph.shots", "").equals("collect")) {
+        if (ONLY.equals("collect")) {
             for (int student : new int[]{2, 6, 8, 16, 20, 24}) {
                 desk(program, student, "desk-" + student);
             }
@@ -171,10 +183,6 @@ public final class Shots {
             Camera.onInterface(() -> camera.scene().getRoot().getStyleClass().add("night"));
             camera.picture("desk-last-night");
         }
-        Camera.onInterface(() -> {
-            program.toShelf();
-            return null;
-        });
     }
 
     private void desk(Program program, int student, String name) throws Exception {

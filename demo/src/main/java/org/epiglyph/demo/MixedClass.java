@@ -89,34 +89,37 @@ public final class MixedClass {
 
     private void write() throws IOException {
         for (int i = 0; i < members.size(); i++) {
-            ClassList.Member m = members.get(i);
-            String usual = m.givenName().isEmpty() ? m.familyName() : m.familyName() + ", " + m.givenName();
-            switch (i) {
-                case 1 -> entry("Bao Nguyen - passage plan.pdf", pdf);
-                case 2 -> entry(usual + " - passage plan.docx", docx(PROSE));
-                case 3 -> entry("Papadaki, Danae - passage plan.pdf", pdf);
-                case 4 -> entry(usual + " - plan, photographed.jpg", photo(m));
-                case 5 -> entry("Thorgilsdotir, Freya - passage plan.pdf", pdf);
-                case 6 -> entry(usual + " - passage plan.md", text(MARKDOWN));
-                case 7 -> entry(usual + " - all of it.zip", inner());
-                case 8 ->
-                    entry(usual + " - waypoints.csv", text("leg,course,distance\n1,215,4.5\n2,248,11.0\n3,190,2.5\n"));
-                case 9 -> entry("Sequeira, Joana - passage plan.pdf", pdf);
-                case 11 -> entry("Fischer, Lena - passage plan.pdf", pdf);
-                case 12 -> entry("Fischer, Lena - my plan.pdf", plan("Lena Fischer", 2));
-                case 14 -> entry("Bergstrom, Nils - passage plan.pdf", pdf);
-                case 15 -> entry(usual + " - passage plan.pdf", locked());
-                case 16 -> entry(usual + " - passage plan.pdf", java.util.Arrays.copyOf(pdf, pdf.length / 3));
-                case 17 -> entry("Voegeli, Quirin - tides.py", text(CODE));
-                case 20, 22 -> {
-                    // nothing came
-                }
-                case 21 -> entry(usual + " - passage plan.txt", text(PROSE));
-                case 24 -> entry(usual + " - passage plan.pdf", withScript());
-                default -> entry(usual + " - passage plan.pdf", i < 26 ? plan(m.name(), 2 + i % 3) : pdf);
-            }
+            write(i, members.get(i));
         }
         besideTheWork();
+    }
+
+    private void write(int i, ClassList.Member m) throws IOException {
+        String usual = m.givenName().isEmpty() ? m.familyName() : m.familyName() + ", " + m.givenName();
+        switch (i) {
+            case 1 -> entry("Bao Nguyen - passage plan.pdf", pdf);
+            case 2 -> entry(usual + " - passage plan.docx", docx(PROSE));
+            case 3 -> entry("Papadaki, Danae - passage plan.pdf", pdf);
+            case 4 -> entry(usual + " - plan, photographed.jpg", photo(m));
+            case 5 -> entry("Thorgilsdotir, Freya - passage plan.pdf", pdf);
+            case 6 -> entry(usual + " - passage plan.md", text(MARKDOWN));
+            case 7 -> entry(usual + " - all of it.zip", inner());
+            case 8 ->
+                entry(usual + " - waypoints.csv", text("leg,course,distance\n1,215,4.5\n2,248,11.0\n3,190,2.5\n"));
+            case 9 -> entry("Sequeira, Joana - passage plan.pdf", pdf);
+            case 11 -> entry("Fischer, Lena - passage plan.pdf", pdf);
+            case 12 -> entry("Fischer, Lena - my plan.pdf", plan("Lena Fischer", 2));
+            case 14 -> entry("Bergstrom, Nils - passage plan.pdf", pdf);
+            case 15 -> entry(usual + " - passage plan.pdf", locked());
+            case 16 -> entry(usual + " - passage plan.pdf", java.util.Arrays.copyOf(pdf, pdf.length / 3));
+            case 17 -> entry("Voegeli, Quirin - tides.py", text(CODE));
+            case 20, 22 -> {
+                // nothing came
+            }
+            case 21 -> entry(usual + " - passage plan.txt", text(PROSE));
+            case 24 -> entry(usual + " - passage plan.pdf", withScript());
+            default -> entry(usual + " - passage plan.pdf", i < 26 ? plan(m.name(), 2 + i % 3) : pdf);
+        }
     }
 
     /** What lies in such folders and is nobody's work. */

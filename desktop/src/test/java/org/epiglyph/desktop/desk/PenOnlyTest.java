@@ -6,12 +6,8 @@ import static org.epiglyph.desktop.Screen.onPage;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.math.BigDecimal;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
@@ -19,25 +15,12 @@ import javafx.scene.Node;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
-import org.epiglyph.core.batch.HandIn;
-import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
 import org.epiglyph.core.marks.TextMarkup;
-import org.epiglyph.core.page.PageWord;
-import org.epiglyph.core.phrases.Phrase;
-import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
-import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.core.task.Task;
-import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
-import org.epiglyph.desktop.SmallBatch;
-import org.epiglyph.documents.OpenDocument;
-import org.epiglyph.workspace.NewBatch;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
@@ -49,44 +32,13 @@ import org.testfx.framework.junit5.Start;
  * button, nothing that must be pressed twice.
  */
 @ExtendWith(ApplicationExtension.class)
-class PenOnlyTest extends InWindow {
-    private static final int PAPERS = 6;
+class PenOnlyTest extends SixPapers {
     private final List<KeyEvent> keys = new ArrayList<>();
-    private PageWord first;
-    private PageWord second;
 
     @Start
     void start(Stage stage) throws Exception {
-        Path typed = SmallBatch.make(newWorld()).typed();
-        Path folder = Files.createDirectories(world.resolve("shelf")).resolve("six papers");
-        try (NewBatch batch = NewBatch.at(folder)) {
-            for (int i = 0; i < PAPERS; i++) {
-                batch.add(new Student(key(i), "", "Student " + i, ""),
-                        List.of(new HandIn(1, Optional.empty(), "",
-                                List.of(SmallBatch.document(batch, "d" + i, typed)))));
-            }
-            batch.place(new Task("", "", "Six papers", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.valueOf(16)),
-                    new MarkScheme(List.of(new Criterion("c1", "Method", "", BigDecimal.valueOf(8), BigDecimal.ONE),
-                            new Criterion("c2", "Units", "", BigDecimal.valueOf(8), BigDecimal.ONE))),
-                    new Phrasebook(List.of(new Phrase("p1", "un", "Units are missing.", "", Optional.empty()),
-                            new Phrase("p2", "gd", "Set out well.", "", Optional.empty()))));
-        }
-        try (OpenDocument document = OpenDocument.open(typed)) {
-            List<PageWord> words = document.text(0).words();
-            first = words.get(8);
-            second = words.get(9);
-        }
-        show(stage, folder.getParent(), start -> start);
+        showPapers(stage);
         stage.getScene().addEventFilter(KeyEvent.ANY, keys::add);
-        program.toDesk(folder);
-    }
-
-    private static StudentKey key(int number) {
-        return new StudentKey("K-" + number);
-    }
-
-    private Submission submission(int paper) {
-        return program.openBatch().orElseThrow().batch().submission(key(paper));
     }
 
     private static void tap(FxRobot robot, Point2D place) {

@@ -1,0 +1,151 @@
+package org.epiglyph.desktop.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseEvent;
+import javafx.stage.Stage;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.marks.Stroke;
+import org.epiglyph.core.marks.TextMarkup;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.desktop.Screen;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/** Six papers are marked from the first stroke to the seal by keys alone, the marks on the pages included. */
+@ExtendWith(ApplicationExtension.class)
+class KeysOnlyTest extends SixPapers {
+    private static final Pattern PLACE = Pattern.compile(".* ([0-9,]+) points from the left, ([0-9,]+) from the top");
+    private static final int STEP = 12;
+    private final List<MouseEvent> presses = new ArrayList<>();
+
+    @Start
+    void start(Stage stage) throws Exception {
+        showPapers(stage);
+        stage.getScene().addEventFilter(MouseEvent.MOUSE_PRESSED, presses::add);
+    }
+
+    @Test
+    void sixPapersAreMarkedByKeys(FxRobot robot) {
+        for (int paper = 0; paper < PAPERS; paper++) {
+            bring(robot, paper);
+            ink(robot, paper);
+            highlight(robot, paper);
+            note(robot, paper);
+            tick(robot, paper);
+            readOn(robot, paper);
+            score(robot, paper);
+            seal(robot, paper);
+        }
+        assertThat(presses).isEmpty();
+    }
+
+    private void bring(FxRobot robot, int paper) {
+        if (paper > 0) {
+            robot.push(KeyCode.CONTROL, KeyCode.DOWN);
+        }
+        waitFor(() -> Screen.text(robot, "#student-name").equals("Student " + paper) && Screen.leaf(robot) != null);
+        atDesk(robot);
+    }
+
+    /** Where the cross-hairs say that they are, in points of the page as it is shown. */
+    private static Point2D cross(FxRobot robot) {
+        Node pages = robot.lookup(".page-roll").query();
+        Matcher said = PLACE.matcher(pages.getAccessibleText());
+        assertThat(said.matches()).as(pages.getAccessibleText()).isTrue();
+        return new Point2D(Integer.parseInt(said.group(1).replace(",", "")),
+                Integer.parseInt(said.group(2).replace(",", "")));
+    }
+
+    /** Moves the cross-hairs by arrow keys, with Shift for the last points. */
+    private static void go(FxRobot robot, double x, double y) {
+        Point2D from = cross(robot);
+        steps(robot, (int) Math.round(x - from.getX()), KeyCode.LEFT, KeyCode.RIGHT);
+        steps(robot, (int) Math.round(y - from.getY()), KeyCode.UP, KeyCode.DOWN);
+        assertThat(cross(robot).distance(x, y)).isLessThan(2);
+    }
+
+    private static void steps(FxRobot robot, int points, KeyCode back, KeyCode on) {
+        KeyCode key = points < 0 ? back : on;
+        robot.type(key, Math.abs(points) / STEP);
+        robot.press(KeyCode.SHIFT).type(key, Math.abs(points) % STEP).release(KeyCode.SHIFT);
+    }
+
+    private void ink(FxRobot robot, int paper) {
+        robot.type(KeyCode.DIGIT1).type(KeyCode.X);
+        go(robot, 200, 260);
+        robot.type(KeyCode.SPACE).type(KeyCode.RIGHT, 5).type(KeyCode.DOWN, 2).type(KeyCode.SPACE);
+        assertThat(submission(paper).marks()).hasSize(1).allMatch(Stroke.class::isInstance);
+    }
+
+    /** With a phrase by its code. */
+    private void highlight(FxRobot robot, int paper) {
+        robot.type(KeyCode.DIGIT2);
+        PagePoint from = first.box().centre();
+        PagePoint to = second.box().centre();
+        go(robot, from.x(), from.y());
+        robot.type(KeyCode.SPACE);
+        go(robot, to.x(), to.y());
+        robot.type(KeyCode.SPACE);
+        waitFor(() -> Screen.isFocused(robot, "#remark"));
+        robot.write("/un").type(KeyCode.ENTER);
+        waitFor(() -> submission(paper).marks().size() == 2
+                && submission(paper).marks().getLast().remark().words().equals("Units are missing."));
+        assertThat(submission(paper).marks().getLast()).isInstanceOf(TextMarkup.class);
+    }
+
+    private void note(FxRobot robot, int paper) {
+        waitFor(() -> Screen.isFocused(robot, ".page-roll"));
+        robot.type(KeyCode.DIGIT4);
+        go(robot, 420, 300);
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> Screen.isFocused(robot, "#remark"));
+        robot.write("why 5?").type(KeyCode.ENTER);
+        waitFor(() -> submission(paper).marks().getLast().remark().words().equals("why 5?"));
+        assertThat(submission(paper).marks().getLast()).isInstanceOf(Note.class);
+    }
+
+    private void tick(FxRobot robot, int paper) {
+        waitFor(() -> Screen.isFocused(robot, ".page-roll"));
+        robot.type(KeyCode.DIGIT6);
+        go(robot, 480, 330);
+        robot.type(KeyCode.ENTER).type(KeyCode.ESCAPE);
+        waitFor(() -> submission(paper).marks().getLast() instanceof Stamp);
+    }
+
+    private void readOn(FxRobot robot, int paper) {
+        robot.type(KeyCode.PAGE_DOWN);
+        waitFor(() -> submission(paper).seen().size() > 1);
+    }
+
+    private void score(FxRobot robot, int paper) {
+        robot.type(KeyCode.L);
+        waitFor(() -> Screen.isFocused(robot, "#score-c1"));
+        robot.write("6").type(KeyCode.ENTER);
+        waitFor(() -> Screen.isFocused(robot, "#score-c2"));
+        robot.write("7.5").type(KeyCode.ENTER);
+        assertThat(submission(paper).scores().score("c2")).as("between two steps").isEmpty();
+        robot.type(KeyCode.BACK_SPACE, 3).write("7").type(KeyCode.ENTER);
+        waitFor(() -> submission(paper).scores().score("c2").equals(Optional.of(BigDecimal.valueOf(7))));
+    }
+
+    private void seal(FxRobot robot, int paper) {
+        robot.push(KeyCode.CONTROL, KeyCode.ENTER);
+        waitFor(() -> submission(paper).sealed());
+        assertThat(submission(paper).marks()).hasSize(4);
+    }
+}

@@ -157,4 +157,28 @@ class ClassPassagesTest {
         });
         assertThat(found).hasSize(1);
     }
+
+    @Test
+    void whoHandedNothingInIsNotSearchedAndSourceCodeIsComparedByItsTokens() throws Problem {
+        StudentKey none = new StudentKey("K-4");
+        Document one = new Document("e", "tide.py", "e".repeat(64), 9, new Pages.Ready(1, ""), "");
+        Document two = new Document("f", "other.py", "f".repeat(64), 9, new Pages.Ready(1, ""), "");
+        String code = "hour = 6 ; total = hour * 12 ; print ( total ) ; total = total + 1 ; if ( hour > 4 ) ; return hour ; "
+                + "read ( hour , total ) ; hour -= 2 ; total = hour / 3 - total ; while ( total ) ; exit ( ) ; hour ++ ;";
+        when(words.of(one)).thenReturn(List.of(page(code)));
+        when(words.of(two)).thenReturn(List.of(page(code.replace("hour", "h").replace("total", "sum"))));
+        Batch batch = Batch.collected(
+                new Task("t", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
+                List.of(submission(ADA, one), Submission.untouched(new Student(none, "G", "F", ""), List.of()),
+                        submission(BEN, two)));
+        List<ClassSearch.Found> found = new ArrayList<>();
+        new ClassSearch(words).search(batch, new TextQuery("range", false), found::add);
+        assertThat(found).extracting(ClassSearch.Found::student).containsExactly(ADA, BEN);
+        ClassPassages passages = new ClassPassages(words, OWN);
+        passages.take(batch, _ -> true);
+        assertThat(passages.common(ADA, true)).as("other names are the same code")
+                .extracting(Corpus.Common::other)
+                .containsExactly(new Source.Mate(BEN));
+    }
 }

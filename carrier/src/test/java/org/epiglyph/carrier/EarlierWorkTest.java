@@ -12,7 +12,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
@@ -107,5 +117,22 @@ class EarlierWorkTest {
         batch("Fourth", "Tides", "2026-01-10T00:00:00Z");
         Path there = batch("Fifth", "Tides", "2026-03-10T00:00:00Z");
         assertThat(EarlierWork.beside(there, open(there), new StudentKey("K-9"))).isEmpty();
+    }
+
+    private static Edit note(String id, Remark remark) {
+        return new Edit.PlaceMark(ADA,
+                new Note(new Head(id, new PageRef("d1", 0), Ink.MADDER, 0, remark), new PagePoint(100, 100)));
+    }
+
+    @Test
+    void remarksOnThePagesAreToldUnlessTheyArePrivateOrSayNothing() throws Exception {
+        batch("First", "Tides", "2026-01-10T00:00:00Z",
+                new Edit.ReceiveHandIn(ADA, new HandIn(1, Optional.empty(), "", List.of(
+                        new Document("d1", "w.pdf", "00", 1, new Pages.Ready(1, ""), "")))),
+                note("n1", Remark.of("Units, please.")), note("n2", Remark.NONE),
+                note("n3", Remark.of("copied?").withAudience(Audience.PRIVATE)));
+        Path here = batch("Third", "Tides", "2026-03-10T00:00:00Z");
+        assertThat(EarlierWork.beside(here, open(here), ADA)).singleElement()
+                .satisfies(w -> assertThat(w.remarks()).containsExactly("Units, please."));
     }
 }

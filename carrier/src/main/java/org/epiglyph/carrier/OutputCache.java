@@ -8,6 +8,7 @@ import java.nio.file.attribute.FileTime;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.WholeFile;
 import org.slf4j.Logger;
@@ -20,6 +21,7 @@ import org.slf4j.LoggerFactory;
 final class OutputCache {
     private static final Logger LOG = LoggerFactory.getLogger(OutputCache.class);
     private static final Map<Path, Made> MADE = new ConcurrentHashMap<>();
+    private static final Object[] LOCKS = Stream.generate(Object::new).limit(64).toArray();
 
     private OutputCache() {}
 
@@ -51,12 +53,17 @@ final class OutputCache {
      */
     @SuppressWarnings("unchecked") // one kept file is always of one kind
     static <T> T get(Path kept, String key, Path target, Making<T> making) throws Problem {
-        Optional<Made> made = Optional.ofNullable(MADE.get(kept)).filter(m -> m.key.equals(key));
-        if (made.isPresent() && copied(kept, made.get(), target)) {
-            return (T) made.get().said;
+        Object lock = LOCKS[Math.floorMod(kept.hashCode(), LOCKS.length)];
+        synchronized (lock) {
+            Optional<Made> made = Optional.ofNullable(MADE.get(kept)).filter(m -> m.key.equals(key));
+            if (made.isPresent() && copied(kept, made.get(), target)) {
+                return (T) made.get().said;
+            }
         }
         T said = making.make();
-        keep(kept, key, target, said);
+        synchronized (lock) { // a proof may be made in another form at the same time
+            keep(kept, key, target, said);
+        }
         return said;
     }
 

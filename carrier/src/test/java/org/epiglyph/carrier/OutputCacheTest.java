@@ -2,15 +2,22 @@ package org.epiglyph.carrier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
@@ -95,6 +102,41 @@ class OutputCacheTest extends HandedBackFixture {
             assertThat(handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF)).hasSameSizeAs(first)
                     .isNotEqualTo(written)
                     .startsWith('%', 'P', 'D', 'F');
+        }
+    }
+
+    /** A proof is made while the class is handed back in another form. */
+    @Test
+    void whoeverAsksAtOnceGetsTheirOwn() throws Exception {
+        Path kept = folder.resolve("made/d1.pdf");
+        try (ExecutorService hands = Executors.newFixedThreadPool(4)) {
+            List<Future<?>> all = new ArrayList<>();
+            for (int hand = 0; hand < 4; hand++) {
+                String form = "form " + hand;
+                Path target = folder.resolve("hand " + hand + "/d1.pdf");
+                all.add(hands.submit(() -> {
+                    for (int i = 0; i < 400; i++) {
+                        String said = OutputCache.get(kept, form, target, () -> written(target, form));
+                        assertThat(said).isEqualTo(form);
+                        assertThat(target).hasContent(form);
+                        Files.delete(target);
+                    }
+                    return null;
+                }));
+            }
+            for (Future<?> one : all) {
+                one.get();
+            }
+        }
+    }
+
+    private static String written(Path target, String form) throws Problem {
+        try {
+            Files.createDirectories(target.getParent());
+            Files.writeString(target, form);
+            return form;
+        } catch (IOException e) {
+            throw new Problem("It cannot be written.", e);
         }
     }
 }

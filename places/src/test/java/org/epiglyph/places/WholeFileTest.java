@@ -4,9 +4,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -59,6 +68,81 @@ class WholeFileTest {
     private List<String> names() throws IOException {
         try (Stream<Path> all = Files.list(folder)) {
             return all.map(p -> p.getFileName().toString()).toList();
+        }
+    }
+
+    @Test
+    void severalHandsAtOneFileLeaveItWhole() throws Exception {
+        Path file = folder.resolve("one.txt");
+        AtomicInteger writing = new AtomicInteger();
+        try (ExecutorService hands = Executors.newFixedThreadPool(4)) {
+            List<Future<?>> all = new ArrayList<>();
+            for (int hand = 0; hand < 4; hand++) {
+                String line = "hand " + hand + "\n";
+                all.add(hands.submit(() -> {
+                    for (int i = 0; i < 50; i++) {
+                        WholeFile.write(file, beside -> {
+                            assertThat(writing.incrementAndGet()).as("one at a time").isEqualTo(1);
+                            for (int k = 0; k < 20; k++) {
+                                Files.writeString(beside, line, StandardOpenOption.CREATE, StandardOpenOption.APPEND);
+                            }
+                            writing.decrementAndGet();
+                        });
+                    }
+                    return null;
+                }));
+            }
+            for (Future<?> one : all) {
+                one.get();
+            }
+        }
+        List<String> lines = Files.readAllLines(file);
+        assertThat(lines).hasSize(20).containsOnly(lines.getFirst());
+    }
+
+    @Test
+    void whoeverIsStoppedWhileWaitingWritesAndIsStillStopped() throws Exception {
+        Path file = folder.resolve("one.txt");
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch goOn = new CountDownLatch(1);
+        Thread first = Thread.ofVirtual().start(() -> write(file, beside -> {
+            begun.countDown();
+            goOn.await();
+            Files.writeString(beside, "first");
+        }));
+        begun.await();
+        AtomicBoolean stopped = new AtomicBoolean();
+        Thread second = Thread.ofVirtual().start(() -> {
+            write(file, beside -> Files.writeString(beside, "second"));
+            stopped.set(Thread.currentThread().isInterrupted());
+        });
+        second.interrupt();
+        goOn.countDown();
+        first.join();
+        second.join();
+        assertThat(file).hasContent("second");
+        assertThat(stopped).isTrue();
+    }
+
+    private interface Hand {
+        void to(Path beside) throws Exception;
+    }
+
+    private static void write(Path file, Hand hand) {
+        try {
+            WholeFile.write(file, beside -> {
+                try {
+                    hand.to(beside);
+                } catch (InterruptedException e) {
+                    throw new IllegalStateException(e);
+                } catch (IOException e) {
+                    throw e;
+                } catch (Exception e) {
+                    throw new IllegalStateException(e);
+                }
+            });
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 }

@@ -2,6 +2,7 @@ package org.epiglyph.carrier;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -17,6 +18,7 @@ import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.documents.IntakeProcess;
+import org.epiglyph.places.OneAtATime;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -61,9 +63,11 @@ public final class PageMaking implements AutoCloseable {
         }
         try (IntakeProcess intake = new IntakeProcess()) {
             for (int i = 0; i < all.size(); i++) {
-                progress.at(called(workspace, all.get(i)), i, all.size());
-                workspace.edit(new Edit.MakePages(all.get(i).student, all.get(i).document.id(),
-                        make(workspace, intake, all.get(i))));
+                Work work = all.get(i);
+                progress.at(called(workspace, work), i, all.size());
+                if (isStillMissing(workspace, work)) {
+                    workspace.edit(new Edit.MakePages(work.student, work.document.id(), make(workspace, intake, work)));
+                }
             }
         } catch (IOException e) {
             LOG.info("A folder for temporary files stays behind");
@@ -80,8 +84,9 @@ public final class PageMaking implements AutoCloseable {
     public static Edit unlock(Workspace workspace, StudentKey student, Document document, String password)
             throws Problem {
         try (IntakeProcess intake = new IntakeProcess()) {
-            Pages pages = intake.unlock(workspace.folder().original(document),
-                    workspace.folder().rendition(document.id()), password);
+            Path rendition = workspace.folder().rendition(document.id());
+            Pages pages = OneAtATime.at(rendition,
+                    () -> intake.unlock(workspace.folder().original(document), rendition, password));
             return new Edit.MakePages(student, document.id(), pages);
         } catch (IOException e) {
             throw full(workspace.batch().submission(student).called(document), e);
@@ -152,6 +157,15 @@ public final class PageMaking implements AutoCloseable {
                 .map(d -> new Work(submission.student().key(), d));
     }
 
+    /** The pages that were being made beside the desk may be there by now. */
+    private static boolean isStillMissing(Workspace workspace, Work work) {
+        return workspace.batch()
+                .submission(work.student)
+                .findDocument(work.document.id())
+                .filter(d -> isMissing(workspace, d))
+                .isPresent();
+    }
+
     private static boolean isMissing(Workspace workspace, Document document) {
         return switch (document.pages()) {
             case Pages.Awaited() -> true;
@@ -162,8 +176,9 @@ public final class PageMaking implements AutoCloseable {
 
     private static Pages make(Workspace workspace, IntakeProcess intake, Work work) throws Problem {
         try {
-            return intake.examine(workspace.folder().original(work.document),
-                    workspace.folder().rendition(work.document.id()));
+            Path rendition = workspace.folder().rendition(work.document.id());
+            return OneAtATime.at(rendition,
+                    () -> intake.examine(workspace.folder().original(work.document), rendition));
         } catch (IOException e) {
             throw full(called(workspace, work), e);
         }

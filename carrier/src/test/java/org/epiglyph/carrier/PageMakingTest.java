@@ -12,18 +12,23 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Queue;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Workspace;
@@ -158,5 +163,39 @@ class PageMakingTest {
             next(edits);
         }
         assertThat(awaited()).hasSizeLessThan(CLASS);
+    }
+
+    /** As when a batch is handed back as soon as it is open: its pages are being made beside the desk. */
+    @Test
+    void pagesThatAreBeingMadeBesideTheDeskAreWaitedForAndNotSpoilt() throws Exception {
+        Queue<Throwable> failures = new ConcurrentLinkedQueue<>();
+        try (PageMaking making = new PageMaking(workspace, Runnable::run)) {
+            making.first(new StudentKey("K-0"));
+            List<Thread> hands = new ArrayList<>();
+            for (int hand = 0; hand < 3; hand++) {
+                hands.add(Thread.ofPlatform().start(() -> {
+                    try {
+                        PageMaking.all(workspace, Progress.NONE);
+                    } catch (Problem | RuntimeException | Error e) {
+                        failures.add(e);
+                    }
+                }));
+            }
+            for (Thread hand : hands) {
+                hand.join();
+            }
+        }
+        assertThat(failures).isEmpty();
+        assertThat(awaited()).isEmpty();
+        for (Submission submission : workspace.batch().submissions()) {
+            Document document = submission.documents().getFirst();
+            try (OpenDocument open = OpenDocument.open(workspace.folder().pages(document))) {
+                assertThat(open.text(0).words()).extracting(w -> w.text())
+                        .containsExactly("work", "of", document.id().substring(1));
+            }
+        }
+        try (Stream<Path> made = Files.list(workspace.folder().renditions())) {
+            assertThat(made).hasSize(CLASS);
+        }
     }
 }

@@ -4,14 +4,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.HashSet;
-import java.util.Set;
 
 /** Files that are there whole or not at all: an earlier one stays until the new one is written to its end. */
 public final class WholeFile {
-    /** What is being written now, under the set's own lock. */
-    private static final Set<Path> BUSY = new HashSet<>();
-
     private WholeFile() {}
 
     /** Writes a file's content. */
@@ -28,36 +23,10 @@ public final class WholeFile {
      * @throws IOException where that fails; what was there is as before, and nothing half written is left
      */
     public static void write(Path file, Writing writing) throws IOException {
-        Path name = file.toAbsolutePath().normalize();
-        begin(name);
-        try {
+        OneAtATime.<Void, IOException>at(file, () -> {
             writeBeside(file, writing);
-        } finally {
-            end(name);
-        }
-    }
-
-    private static void begin(Path name) {
-        boolean interrupted = false;
-        synchronized (BUSY) {
-            while (!BUSY.add(name)) {
-                try {
-                    BUSY.wait();
-                } catch (InterruptedException e) {
-                    interrupted = true; // the other is done soon, and whoever stops this one asks again
-                }
-            }
-        }
-        if (interrupted) {
-            Thread.currentThread().interrupt();
-        }
-    }
-
-    private static void end(Path name) {
-        synchronized (BUSY) {
-            BUSY.remove(name);
-            BUSY.notifyAll();
-        }
+            return null;
+        });
     }
 
     private static void writeBeside(Path file, Writing writing) throws IOException {

@@ -4,11 +4,11 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.Message;
+import org.epiglyph.places.WholeFile;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -80,12 +80,11 @@ final class SummaryFile {
 
     /** Keeps a summary; where that cannot be, the shelf reads the history next time. */
     static void write(BatchFolder folder, Stamp stamp, Overview overview) {
-        Path part = folder.summary().resolveSibling(folder.summary().getFileName() + ".part");
         try {
             Summary summary = overview.summary();
             Summary kept = summary.pace().isPresent() ? summary : summary.withPace(pace(folder));
-            Files.writeString(part, BatchJson.write(new Kept(stamp, kept, overview.damage().findings())));
-            Files.move(part, folder.summary(), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+            WholeFile.write(folder.summary(), beside -> Files.writeString(beside,
+                    BatchJson.write(new Kept(stamp, kept, overview.damage().findings()))));
         } catch (IOException | RuntimeException e) {
             LOG.info("A summary could not be kept ({})", e.getClass());
         }

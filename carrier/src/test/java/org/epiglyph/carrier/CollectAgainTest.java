@@ -211,4 +211,22 @@ class CollectAgainTest extends CollectFixture {
             assertThat(back.stream().map(ZipEntry::getName)).containsExactly("K-1_plan_marked.odt");
         }
     }
+
+    @Test
+    void whoHandedInBeforeIsNotMissedAndNamesStayCoveredAsTheyAre() throws Exception {
+        Path batch;
+        try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
+            assertThat(plan.nothingFrom()).extracting(s -> s.key().value()).containsExactly("K-2", "K-3", "K-4");
+            batch = make(plan);
+        }
+        Collecting.coverNames(batch);
+        try (CollectPlan plan = plan(zip("b.zip", files("K-2.txt", "two")), Optional.empty(), Optional.of(batch));
+                Workspace workspace = Workspace.open(batch, CLOCK)) {
+            assertThat(plan.nothingFrom()).extracting(s -> s.key().value()).containsExactlyInAnyOrder("K-3", "K-4");
+            List<String> before = workspace.batch().submissions().stream().map(s -> s.student().name()).toList();
+            assertThat(Collecting.into(plan, workspace, Progress.NONE)).isEqualTo(new Collecting.Added(1, 0));
+            assertThat(workspace.batch().submissions()).extracting(s -> s.student().name()).isEqualTo(before);
+            assertThat(workspace.lines()).as("covering the names, and the hand-in alone").hasSize(2);
+        }
+    }
 }

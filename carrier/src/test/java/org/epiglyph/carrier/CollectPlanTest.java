@@ -207,4 +207,47 @@ class CollectPlanTest extends CollectFixture {
             assertThat(again.count().questions()).isZero();
         }
     }
+
+    @Test
+    void aSheetThatLiesAmongTheFilesOfAFolderIsNobodysWork() throws Exception {
+        Path source = Files.createDirectories(folder.resolve("source/marks"));
+        Path within = Files.writeString(source.resolve("class.csv"), SHEET);
+        Files.writeString(source.resolveSibling("K-1.txt"), "one");
+        try (CollectPlan plan = plan(source.getParent(), Optional.of(within), Optional.empty())) {
+            assertThat(plan.items()).extracting(CollectPlan.Item::path).containsExactly("K-1.txt");
+            assertThat(plan.refusals()).singleElement()
+                    .satisfies(r -> assertThat(r.path()).isEqualTo("marks/class.csv"));
+            assertThat(plan.count()).isEqualTo(new CollectPlan.Count(2, 1, 0, 0, 1, 0, 0));
+        }
+        Path more = Files.writeString(Files.createDirectories(folder.resolve("more")).resolve("K-2.txt"), "two");
+        Planning.FromFiles both = new Planning.FromFiles(List.of(more.getParent(), source.getParent()),
+                Optional.of(within), "", Optional.empty(), LONDON, Duration.ZERO, Optional.empty(), List.of(),
+                List.of());
+        try (CollectPlan plan = Planning.fromFiles(both, Optional.empty(), Progress.NONE)) {
+            assertThat(plan.items()).as("of several places, too")
+                    .extracting(CollectPlan.Item::path)
+                    .containsExactlyInAnyOrder("more/K-2.txt", "source/K-1.txt");
+            assertThat(plan.task().title()).as("called after the first").isEqualTo("more");
+        }
+    }
+
+    @Test
+    void ofSeveralTablesNoneIsTakenForTheSheetUnasked() throws Exception {
+        String tabs = SHEET.replace(',', '\t');
+        try (CollectPlan plan = plan(zip("one.zip", files("K-1.txt", "one", "marks.TSV", tabs)), Optional.empty(),
+                Optional.empty())) {
+            assertThat(plan.sheet()).as("a table with tabs").isPresent();
+            assertThat(plan.items()).hasSize(1);
+        }
+        try (CollectPlan plan = plan(zip("two.zip", files("K-1.txt", "one", "marks.csv", SHEET, "old.csv", SHEET)),
+                Optional.empty(), Optional.empty())) {
+            assertThat(plan.sheet()).isEmpty();
+            assertThat(plan.items()).hasSize(3);
+        }
+        String one = SHEET.lines().limit(2).collect(java.util.stream.Collectors.joining("\n"));
+        try (CollectPlan plan = plan(zip("three.zip", files("K-1.txt", "one", "marks.csv", one)), Optional.empty(),
+                Optional.empty())) {
+            assertThat(plan.sheet()).as("a class of one may be a student's own table").isEmpty();
+        }
+    }
 }

@@ -21,6 +21,7 @@ import java.util.Locale;
 import javax.imageio.ImageIO;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
+import org.epiglyph.places.WholeFile;
 
 /**
  * A picture of the marker's own, for a stamp or a remark: drawn anew as a PNG of bounded size, so that nothing that was
@@ -125,9 +126,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
             Files.createDirectories(folder);
             Path target = folder.resolve(name);
             if (!Files.exists(target)) {
-                Path beside = folder.resolve(name + ".part");
-                Files.write(beside, png);
-                Files.move(beside, target);
+                WholeFile.write(target, beside -> Files.write(beside, png));
             }
         } catch (IOException e) {
             throw new Problem(Message.of(OwnPicture.class, "cannotBeKept"), e);

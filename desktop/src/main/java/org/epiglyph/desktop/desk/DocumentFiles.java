@@ -41,6 +41,7 @@ import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.documents.OwnPicture;
 import org.epiglyph.documents.Startable;
+import org.epiglyph.places.WholeFile;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Originals;
 
@@ -118,12 +119,12 @@ final class DocumentFiles {
 
     private static void copy(Path original, Path copy) throws IOException {
         Files.createDirectories(copy.getParent());
-        Path beside = copy.resolveSibling("copying.part");
-        Files.copy(original, beside, StandardCopyOption.REPLACE_EXISTING);
-        if (!beside.toFile().setWritable(true)) {
-            throw new IOException("The copy cannot be made writable");
-        }
-        Files.move(beside, copy, StandardCopyOption.ATOMIC_MOVE);
+        WholeFile.write(copy, beside -> {
+            Files.copy(original, beside, StandardCopyOption.REPLACE_EXISTING);
+            if (!beside.toFile().setWritable(true)) {
+                throw new IOException("The copy cannot be made writable");
+            }
+        });
     }
 
     /** Lets the marker choose a picture for a remark. */

@@ -119,14 +119,25 @@ public final class MarkedPdf {
             Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
             return written;
         } catch (IOException e) {
-            throw new Problem(
-                    Message.of(MarkedPdf.class, Files.isReadable(source) ? "cannotBeWritten" : "pagesMissing"), e);
+            throw new Problem(failed(source), e);
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
             throw new Problem(
                     Message.of(MarkedPdf.class, "cannotTakeMarks"),
                     e);
         } finally {
             deleteQuietly(beside);
+        }
+    }
+
+    /** What is wrong where a copy fails: the pages that it is made of, or else the disk. */
+    private static Message failed(Path source) {
+        if (!Files.isReadable(source)) {
+            return Message.of(MarkedPdf.class, "pagesMissing");
+        }
+        try (PDDocument _ = load(source)) {
+            return Message.of(MarkedPdf.class, "cannotBeWritten");
+        } catch (IOException e) {
+            return Message.of(MarkedPdf.class, "pagesDamaged");
         }
     }
 
@@ -155,6 +166,7 @@ public final class MarkedPdf {
         Written write() throws IOException, Problem {
             if (marks.isEmpty() && !manner.plain) {
                 Files.copy(source, beside, StandardCopyOption.REPLACE_EXISTING);
+                load(beside).close(); // pages that were made of a document may have been spoilt since
                 return new Written(false, false);
             }
             if (canBeUpdated(source)) {

@@ -1,0 +1,124 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.marks.Head;
+import org.epiglyph.core.marks.Ink;
+import org.epiglyph.core.marks.Note;
+import org.epiglyph.core.marks.Remark;
+import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.core.page.PageRef;
+import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.documents.PdfContent;
+import org.epiglyph.workspace.Originals;
+import org.epiglyph.workspace.Workspace;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** Which files a student is handed, under which names, and which marks are in which of them. */
+class BuildingTest extends HandedBackFixture {
+    private Workspace workspace;
+    private Document first;
+
+    @BeforeEach
+    void open() throws Exception {
+        workspace = Workspace.open(batch, CLOCK);
+        first = workspace.batch().submission(ADA).documents().getFirst();
+        workspace.edit(new Edit.OpenAgain(ADA));
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        workspace.close();
+    }
+
+    private Proof proof(Profile profile) throws Exception {
+        return Proof.of(workspace.batch(), workspace.folder(), new Choices("Marker", false, profile, Map.of()), ADA,
+                CLOCK.instant(), folder.resolve("proof" + System.nanoTime()));
+    }
+
+    /** A second document beside the first, of which pages were made. */
+    private void add(String id, String path) throws Exception {
+        int number = workspace.batch().submission(ADA).handIns().size() + 1;
+        byte[] pdf = Files.readAllBytes(workspace.folder().original(first));
+        Originals.Stored stored = new Originals(workspace.folder()).store(id,
+                path.substring(path.lastIndexOf('/') + 1), new ByteArrayInputStream(pdf));
+        Path made = workspace.folder().rendition(id);
+        Files.createDirectories(made.getParent());
+        Files.write(made, pdf);
+        workspace.edit(new Edit.ReceiveHandIn(ADA, new HandIn(number, Optional.empty(), "", List.of(first,
+                new Document(id, path, stored.sha256(), stored.bytes(),
+                        new Pages.Ready(1, made.getFileName().toString()), "")))));
+        workspace.edit(new Edit.LetCount(ADA, Optional.of(number)));
+    }
+
+    private static List<String> names(Proof proof) {
+        return proof.files().stream().map(Proof.Outgoing::name).toList();
+    }
+
+    @Test
+    void documentsThatDifferInTheirEndingsAloneComeBackUnderTwoNamesEachWithItsOwnMarks() throws Exception {
+        add("d2", "K-1_WORK.docx");
+        workspace.edit(new Edit.PlaceMark(ADA,
+                new Note(new Head("n9", new PageRef("d2", 0), Ink.MADDER, 0, Remark.of("In the second.")),
+                        new PagePoint(200, 200))));
+        Proof proof = proof(Profile.USUAL);
+        assertThat(names(proof)).containsExactly("K-1_work_marked.pdf", "K-1_WORK.docx_marked.pdf");
+        assertThat(PdfContent.of(proof.files().getFirst().file()).toString()).contains("Units, please.")
+                .doesNotContain("In the second.");
+        assertThat(PdfContent.of(proof.files().getLast().file()).toString()).contains("In the second.")
+                .doesNotContain("Units, please.");
+        assertThat(names(proof(Profile.USUAL.withXfdf(true)))).containsExactly("K-1_work_marked.pdf",
+                "K-1_work_marked.xfdf", "K-1_WORK.docx_marked.pdf", "K-1_WORK.docx_marked.xfdf");
+    }
+
+    @Test
+    void oneOfAnotherNameKeepsItsOwnAndOneOfTheSameGetsANumber() throws Exception {
+        add("d2", "plan.docx");
+        assertThat(names(proof(Profile.USUAL))).containsExactly("K-1_work_marked.pdf", "plan_marked.pdf");
+        assertThat(names(proof(Profile.USUAL.withNames(Set.of())))).containsExactly("K-1_work.pdf", "plan.pdf");
+        add("d3", "k-1_work.pdf");
+        assertThat(names(proof(Profile.USUAL))).containsExactly("K-1_work_marked.pdf", "k-1_work_marked_2.pdf");
+    }
+
+    @Test
+    void aDocumentThatCannotBeBuiltLeavesTheOthersAndIsNamed() throws Exception {
+        add("d2", "plan.docx");
+        Files.writeString(workspace.folder().rendition("d2"), "no more");
+        Proof proof = proof(new Profile(MarkedPdf.Form.ANNOTATIONS, Profile.Sheet.PDF));
+        assertThat(names(proof)).containsExactly("K-1_work_marked.pdf", "K-1_work_feedback.pdf");
+        assertThat(proof.trouble()).singleElement()
+                .satisfies(t -> assertThat(t.inWords())
+                        .contains("plan.docx", "its pages on this disk are damaged"));
+        workspace.edit(new Edit.PlaceMark(ADA,
+                new Note(new Head("n9", new PageRef("d2", 0), Ink.MADDER, 0, Remark.of("Here.")),
+                        new PagePoint(200, 200))));
+        assertThat(proof(Profile.USUAL).trouble()).as("the same where it was marked")
+                .singleElement()
+                .satisfies(t -> assertThat(t.inWords()).contains("its pages on this disk are damaged"));
+    }
+
+    @Test
+    void theProofHasTheScoreAsItGoesOut() throws Exception {
+        workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("6"))));
+        Proof proof = proof(Profile.USUAL);
+        assertThat(proof.score()).isEqualByComparingTo("6");
+        assertThat(proof.grade()).as("there is no scale").isEmpty();
+        assertThat(Proof.documents(workspace.batch(), workspace.folder(), new Choices("Marker", false), ADA,
+                CLOCK.instant(), folder.resolve("documents"))).extracting(Proof.Outgoing::name)
+                .containsExactly("K-1_work_marked.pdf");
+    }
+}

@@ -136,7 +136,7 @@ public final class MarkedPdf {
         }
         try (PDDocument _ = load(source)) {
             return Message.of(MarkedPdf.class, "cannotBeWritten");
-        } catch (IOException e) {
+        } catch (IOException | RuntimeException | StackOverflowError e) {
             return Message.of(MarkedPdf.class, "pagesDamaged");
         }
     }

@@ -20,6 +20,10 @@ import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.GradeScale;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.PdfContent;
 import org.epiglyph.workspace.Originals;
@@ -120,5 +124,24 @@ class BuildingTest extends HandedBackFixture {
         assertThat(Proof.documents(workspace.batch(), workspace.folder(), new Choices("Marker", false), ADA,
                 CLOCK.instant(), folder.resolve("documents"))).extracting(Proof.Outgoing::name)
                 .containsExactly("K-1_work_marked.pdf");
+    }
+
+    /** A grade goes out once everything is scored: in the proof, in the names and in the sheet. */
+    @Test
+    void aGradeGoesOutWithAWholeResultAlone() throws Exception {
+        MarkScheme graded = new MarkScheme(List.of(new Criterion("c1", "Method", "", BigDecimal.TEN, BigDecimal.ONE),
+                new Criterion("c2", "Units", "", BigDecimal.TEN, BigDecimal.ONE)))
+                .withRules(Rules.USUAL.withGrades(Optional.of(GradeScale.READY.getFirst())));
+        workspace.edit(new Edit.ChangeScheme(graded, List.of()));
+        Profile named = Profile.USUAL.withNames(Set.of(Profile.Addition.GRADE));
+        Proof half = proof(named);
+        assertThat(half.grade()).isEmpty();
+        assertThat(names(half)).containsExactly("K-1_work.pdf");
+        workspace.edit(new Edit.SetScore(ADA, "c2", Optional.of(BigDecimal.TEN)));
+        Proof whole = proof(named);
+        String grade = workspace.batch().result(ADA).grade().orElseThrow();
+        assertThat(whole.grade()).hasValue(grade);
+        assertThat(names(whole)).containsExactly("K-1_work_" + grade + ".pdf");
+        assertThat(whole.row()).extracting(c -> c.value()).contains(grade);
     }
 }

@@ -34,6 +34,8 @@ import org.epiglyph.core.spoken.Span;
 import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.documents.MarkedPdf;
+import org.epiglyph.documents.Xfdf;
 import org.epiglyph.documents.rendition.FeedbackPages;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -147,5 +149,25 @@ class PrivateWordsTest {
         FeedbackPages.pdf(new FeedbackSheet("", "Work", "Ada", "K-1", Optional.empty(), Optional.empty(),
                 Optional.empty(), words, List.of(), List.of(), List.of(), List.of(), "", List.of()), Instant.EPOCH,
                 file);
+    }
+
+    /** By a slip of the program, since such a mark is left out before. */
+    @Test
+    void itIsReadInAnnotationsAndInTheMarksBesideADocument() throws Exception {
+        Path source = folder.resolve("source.pdf");
+        pdf(source, "Twelve hours.");
+        Note note = new Note(new Head("n1", new PageRef("d1", 0), Ink.MADDER, 0, Remark.of(SAYING)),
+                new PagePoint(200, 200));
+        MarkedPdf.Manner manner = new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", Instant.EPOCH);
+        Path marked = folder.resolve("marked.pdf");
+        MarkedPdf.write(source, folder, List.of(note), manner, marked);
+        Path beside = folder.resolve("marked.xfdf");
+        Xfdf.write(source, folder, List.of(note), manner, "marked.pdf", beside);
+        PrivateWords words = PrivateWords.of(with(new Edit.WritePrivately(ADA, SAYING)));
+        for (Path file : List.of(marked, beside)) {
+            assertThatThrownBy(() -> words.refuseIn(List.of(file), "", List.of())).as(file.toString())
+                    .isInstanceOf(Problem.class)
+                    .hasMessageContaining("ask the second marker about this");
+        }
     }
 }

@@ -24,6 +24,9 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.spoken.Span;
+import org.epiglyph.core.spoken.SpokenPlace;
+import org.epiglyph.core.spoken.SpokenRemark;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -119,5 +122,52 @@ class FingerprintTest {
         Batch later = batch.apply(new Edit.WriteOnTheWhole(Examples.ADA, "Another word."));
         assertThat(Fingerprint.isOf(earlier, later, Examples.ADA, List.of())).isFalse();
         assertThat(Fingerprint.isOf(of(batch), later, Examples.ADA, List.of())).isFalse();
+    }
+
+    private static Edit enclosed(String sha256) {
+        return new Edit.Enclose(Examples.ADA, new Document("e1", "model.txt", sha256, 1, new Pages.None(), ""));
+    }
+
+    private static Edit spoken(String sha256, long to) {
+        return new Edit.KeepSpoken(Examples.ADA, new SpokenRemark("s1", SpokenPlace.WHOLE,
+                new SpokenRemark.Sound("s1", sha256, 1), 9_000, new Span(0, to), ""));
+    }
+
+    /** The sum is the same, and the student reads another way to it. */
+    @Test
+    void anotherWayToTheSameResultIsAnotherWork() {
+        MarkScheme two = new MarkScheme(List.of(
+                new Criterion("c1", "Method", "", BigDecimal.valueOf(90_000), BigDecimal.ONE),
+                new Criterion("c2", "Units", "", BigDecimal.valueOf(10_000), BigDecimal.ONE)));
+        Batch scored = batch.apply(new Edit.ChangeScheme(two, List.of()))
+                .apply(new Edit.SetScore(Examples.ADA, "c2", Optional.of(new BigDecimal("3"))));
+        Batch other = scored.apply(new Edit.SetScore(Examples.ADA, "c1", Optional.of(new BigDecimal("69999"))))
+                .apply(new Edit.SetScore(Examples.ADA, "c2", Optional.of(new BigDecimal("4"))));
+        assertThat(other.result(Examples.ADA).value()).isEqualByComparingTo(scored.result(Examples.ADA).value());
+        assertThat(of(other)).isNotEqualTo(of(scored));
+    }
+
+    @Test
+    void whatIsHeardAndWhatIsEnclosedIsToldApartByItsBytes() {
+        List<String> all = new ArrayList<>(List.of(of(batch)));
+        for (Edit edit : List.of(enclosed(OTHER), enclosed("c".repeat(64)), spoken(OTHER, 9_000), spoken(OTHER, 8_000),
+                spoken("c".repeat(64), 9_000))) {
+            all.add(of(batch.apply(edit)));
+        }
+        assertThat(all).doesNotHaveDuplicates();
+    }
+
+    @Test
+    void receiptsOfEarlierVersionsStandForWhatWasHeardAndEnclosedToo() {
+        Batch with = batch.apply(enclosed(OTHER)).apply(spoken(OTHER, 8_000));
+        Submission submission = with.submission(Examples.ADA);
+        List<Object> handed = List.of(Examples.ADA, submission.documents().stream().map(Document::sha256).toList(),
+                submission.marksForStudent(), new BigDecimal("7E+4"), Feedback.text(with, submission), List.of(OTHER),
+                List.of(List.of(OTHER, new Span(0, 8_000))), List.of("plain"));
+        String earlier = HexFormat.of()
+                .formatHex(NewBatch.sha256().digest(BatchJson.write(handed).getBytes(StandardCharsets.UTF_8)));
+        assertThat(Fingerprint.isOf(earlier, with, Examples.ADA, List.of("plain"))).isTrue();
+        assertThat(Fingerprint.isOf(earlier, with, Examples.ADA, List.of())).isFalse();
+        assertThat(Fingerprint.isOf(earlier, batch.apply(enclosed(OTHER)), Examples.ADA, List.of("plain"))).isFalse();
     }
 }

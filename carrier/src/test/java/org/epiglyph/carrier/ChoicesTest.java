@@ -1,0 +1,59 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.epiglyph.core.Message;
+import org.epiglyph.exchange.record.Amendment;
+import org.epiglyph.core.batch.Receipt;
+import org.epiglyph.core.roster.StudentKey;
+import org.junit.jupiter.api.Test;
+
+/** What was chosen for a hand-back, and when a hand-back is whole. */
+class ChoicesTest {
+    private static final StudentKey ADA = new StudentKey("K-1");
+    private static final StudentKey BAO = new StudentKey("K-2");
+    private static final Choices USUAL = new Choices("Marker", false);
+
+    @Test
+    void aDecisionAboutARecordHoldsForThatStateOfItAlone() {
+        Choices decided = USUAL.resolving(Map.of(ADA, new Resolution(Resolution.Way.OURS, "v1")));
+        assertThat(decided.resolution(ADA, "v1")).hasValue(Resolution.Way.OURS);
+        assertThat(decided.resolution(ADA, "v2")).as("it has changed once more").isEmpty();
+        assertThat(decided.resolution(BAO, "v1")).isEmpty();
+        assertThat(decided.author()).isEqualTo("Marker");
+        Choices whatever = USUAL.resolving(Map.of(ADA, new Resolution(Resolution.Way.BOTH, "")));
+        assertThat(whatever.resolution(ADA, "v2")).hasValue(Resolution.Way.BOTH);
+    }
+
+    @Test
+    void whatIsAcceptedAndWhyStaysWithTheRest() {
+        Choices accepting = new Choices("Marker", true, Map.of(ADA, Set.of(Outcome.Doubt.CERTIFIED)));
+        assertThat(accepting.accepts(ADA, Outcome.Doubt.CERTIFIED)).isTrue();
+        assertThat(accepting.accepts(ADA, Outcome.Doubt.ORIGINAL_CHANGED)).isFalse();
+        assertThat(accepting.accepts(BAO, Outcome.Doubt.CERTIFIED)).isFalse();
+        Amendment why = new Amendment("A page was overlooked.", true);
+        assertThat(accepting.amending(why).amendment()).isEqualTo(Optional.of(why));
+        assertThat(accepting.amending(why).accepted()).isEqualTo(accepting.accepted());
+        assertThat(accepting.deciding(List.of("d2"))).containsExactly("plain", "without d2");
+        assertThat(USUAL.deciding(List.of())).isEmpty();
+    }
+
+    @Test
+    void aHandBackIsWholeWhereNothingStayedBehind() {
+        Outcome done = new Outcome.Done(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"), List.of());
+        Outcome there = new Outcome.AlreadyThere(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"));
+        Outcome failed = new Outcome.Failed(BAO, Message.words("It is not sealed."));
+        Outcome asked = new Outcome.Asked(BAO, Outcome.Doubt.CERTIFIED, Message.words("Yes?"));
+        assertThat(new Report(List.of(done, there), List.of()).isWhole()).isTrue();
+        Outcome half = new Outcome.Done(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"),
+                List.of(Message.words("plan.docx stays.")));
+        assertThat(new Report(List.of(half, there), List.of()).isWhole()).isFalse();
+        assertThat(new Report(List.of(done, failed), List.of()).isWhole()).isFalse();
+        assertThat(new Report(List.of(asked, done), List.of()).isWhole()).isFalse();
+    }
+}

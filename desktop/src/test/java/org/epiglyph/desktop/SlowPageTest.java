@@ -7,6 +7,7 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
@@ -90,7 +91,11 @@ class SlowPageTest {
         WaitForAsyncUtils.waitFor(40, TimeUnit.SECONDS, () -> robot.lookup("#draw-longer").tryQuery().isPresent());
         robot.interact(() -> robot.lookup("#draw-longer").queryAs(Button.class).fire());
         WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> robot.lookup("#draw-longer").tryQuery().isEmpty());
+        long from = System.nanoTime();
         robot.interact(() -> program.toShelf());
+        assertThat(Duration.ofNanos(System.nanoTime() - from))
+                .as("the page is still being drawn, and nothing waits for it")
+                .isLessThan(Duration.ofSeconds(10));
         assertThat(program.openBatch()).as("nothing waits for the page").isEmpty();
     }
 }

@@ -76,7 +76,7 @@ final class Lane implements AutoCloseable {
                 open.put(id, document);
                 var oldest = open.entrySet().iterator();
                 if (open.size() > mostOpen) {
-                    oldest.next().getValue().close();
+                    release(oldest.next().getValue());
                     oldest.remove();
                 }
             }
@@ -84,11 +84,16 @@ final class Lane implements AutoCloseable {
         }
     }
 
+    /** A document of which a page is still being drawn is closed when that ends, and nobody waits for it. */
+    private static void release(OpenDocument document) {
+        Thread.ofVirtual().name("closing a document").start(document::close);
+    }
+
     @Override
     public void close() {
         workers.shutdownNow();
         synchronized (open) {
-            open.values().forEach(OpenDocument::close);
+            open.values().forEach(Lane::release);
             open.clear();
         }
     }

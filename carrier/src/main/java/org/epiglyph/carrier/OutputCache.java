@@ -8,8 +8,8 @@ import java.nio.file.attribute.FileTime;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
+import org.epiglyph.places.OneAtATime;
 import org.epiglyph.places.WholeFile;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -21,7 +21,6 @@ import org.slf4j.LoggerFactory;
 final class OutputCache {
     private static final Logger LOG = LoggerFactory.getLogger(OutputCache.class);
     private static final Map<Path, Made> MADE = new ConcurrentHashMap<>();
-    private static final Object[] LOCKS = Stream.generate(Object::new).limit(64).toArray();
 
     private OutputCache() {}
 
@@ -53,18 +52,17 @@ final class OutputCache {
      */
     @SuppressWarnings("unchecked") // one kept file is always of one kind
     static <T> T get(Path kept, String key, Path target, Making<T> making) throws Problem {
-        Object lock = LOCKS[Math.floorMod(kept.hashCode(), LOCKS.length)];
-        synchronized (lock) {
-            Optional<Made> made = Optional.ofNullable(MADE.get(kept)).filter(m -> m.key.equals(key));
-            if (made.isPresent() && copied(kept, made.get(), target)) {
-                return (T) made.get().said;
-            }
+        // a proof may be made in another form at the same time
+        Optional<Made> made = OneAtATime.at(kept, () -> Optional.ofNullable(MADE.get(kept))
+                .filter(m -> m.key.equals(key) && copied(kept, m, target)));
+        if (made.isPresent()) {
+            return (T) made.get().said;
         }
         T said = making.make();
-        synchronized (lock) { // a proof may be made in another form at the same time
+        return OneAtATime.at(kept, () -> {
             keep(kept, key, target, said);
-        }
-        return said;
+            return said;
+        });
     }
 
     private static boolean copied(Path kept, Made made, Path target) {

@@ -5,11 +5,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.places.OneAtATime;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.WordsFile;
 import org.slf4j.Logger;
@@ -18,7 +18,6 @@ import org.slf4j.LoggerFactory;
 /** The words of a batch's documents: read from their pages once, kept beside the batch, and taken from there afterwards. */
 public final class KeptWords {
     private static final Logger LOG = LoggerFactory.getLogger(KeptWords.class);
-    private static final Object[] LOCKS = Stream.generate(Object::new).limit(64).toArray();
     private final BatchFolder folder;
 
     public KeptWords(BatchFolder folder) {
@@ -31,9 +30,7 @@ public final class KeptWords {
      * @throws Problem where the document cannot be opened
      */
     public List<PageText> of(Document document) throws Problem {
-        synchronized (LOCKS[Math.floorMod(document.id().hashCode(), LOCKS.length)]) { // two may want the same one
-            return withRecognised(document, keptOrRead(document));
-        }
+        return OneAtATime.at(folder.pages(document), () -> withRecognised(document, keptOrRead(document)));
     }
 
     /** Pages that are pictures have the words that were recognised on them. */

@@ -216,7 +216,8 @@ public final class Program {
             if (opened.batch().submissions().isEmpty()) {
                 throw new Problem(Words.of("Shelf.noStudents"));
             }
-            PageImages images = new PageImages(id -> pdfOf(opened, id), opened.folder().pictures(),
+            PageImages images = new PageImages(id -> opened.folder().pages(opened.batch(), id),
+                    opened.folder().pictures(),
                     id -> PageCover.of(opened.batch(), id), page -> ScanReading.of(opened, page));
             ScanReading scans = new ScanReading(opened, document -> {
                 images.reloadWords(document);
@@ -250,17 +251,6 @@ public final class Program {
         if (frame.place() instanceof Desk desk && desk.model().workspace() == of) {
             desk.reloadWords(document);
         }
-    }
-
-    private static Path pdfOf(Workspace opened, String document) {
-        return opened.batch()
-                .submissions()
-                .stream()
-                .flatMap(s -> s.findDocument(document).stream())
-                .findFirst()
-                .or(() -> opened.batch().aids().find(document))
-                .map(opened.folder()::pages)
-                .orElseThrow(() -> new IllegalArgumentException("No document " + document));
     }
 
     /** Opens a batch for handing back; while its work goes on, it is the same place as before. */

@@ -6,11 +6,13 @@ import java.util.Comparator;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.BooleanSupplier;
+import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import org.epiglyph.core.page.PagePoint;
@@ -77,6 +79,15 @@ public final class Screen {
         robot.moveTo(onPage(robot, new PagePoint((from.x() + to.x()) / 2, (from.y() + to.y()) / 2)))
                 .moveTo(onPage(robot, to))
                 .release(MouseButton.PRIMARY);
+    }
+
+    /** A press, a drag or a release at a place of the first page; the headless platform's own pointer knows no modifiers. */
+    public static void mouse(FxRobot robot, EventType<MouseEvent> type, PagePoint at, boolean shift) {
+        Region leaf = leaf(robot);
+        Point2D scene = leaf.localToScene(leaf.screenToLocal(onPage(robot, at)));
+        robot.interact(() -> leaf.fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), scene.getX(),
+                scene.getY(), MouseButton.PRIMARY, 1, shift, false, false, false, true, false, false, false, false,
+                true, null)));
     }
 
     /** The words of a label or field; empty where it is not there. */

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.HexFormat;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Pages;
 
@@ -90,6 +91,21 @@ public record BatchFolder(Path root) {
             return renditions().resolve(plain(ready.rendition()));
         }
         return original(document);
+    }
+
+    /**
+     * The pages of a document by its id, a student's or one that the marker laid beside.
+     *
+     * @throws IllegalArgumentException where the batch has no such document
+     */
+    public Path pages(Batch batch, String document) {
+        return batch.submissions()
+                .stream()
+                .flatMap(s -> s.findDocument(document).stream())
+                .findFirst()
+                .or(() -> batch.aids().find(document))
+                .map(this::pages)
+                .orElseThrow(() -> new IllegalArgumentException("No document " + document));
     }
 
     /** What students are handed, as the marker chose it for this batch. */

@@ -14,7 +14,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -156,10 +155,8 @@ final class CriterionRow extends VBox {
     }
 
     private ScoreScale scale(String name, BigDecimal from, BigDecimal to) {
-        return new ScoreScale(name, from, to, criterion.step(), this::focusScore, chosen -> byPointer(() -> {
-            score.setText(Criterion.words(chosen));
-            enter();
-        }));
+        return new ScoreScale(name, from, to, criterion.step(), this::focusScore,
+                chosen -> byPointer(() -> enter(chosen)));
     }
 
     private void toggle(Manner.Checklist checklist, Manner.Part part) {
@@ -192,61 +189,7 @@ final class CriterionRow extends VBox {
                 focusScore();
             }
         });
-        score.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
-        score.addEventFilter(KeyEvent.KEY_TYPED, e -> {
-            char typed = e.getCharacter().isEmpty() ? ' ' : e.getCharacter().charAt(0);
-            if (!e.isShortcutDown() && !e.isAltDown() && isAct(typed)) {
-                e.consume();
-            }
-        });
-    }
-
-    /** True if a letter or sign typed into the score did something instead. */
-    private boolean isAct(char typed) {
-        if (typed > ' ' && model.submission().sealed()) {
-            model.say(Words.of("Ledger.isSealed"));
-        } else if (typed == '=' && model.scores().count(criterion).isPresent()) {
-            say(model.scores().takeCount(criterion));
-        } else if (typed == '"') {
-            model.scores().asLastTime(criterion.id());
-        } else {
-            return choice.filter(c -> c.letter(typed)).isPresent();
-        }
-        return true;
-    }
-
-    private void pressed(KeyEvent e) {
-        switch (e.getCode()) {
-            case ENTER -> {
-                e.consume();
-                if (enter()) {
-                    next.accept(this);
-                }
-            }
-            case ESCAPE -> refresh(true);
-            case UP -> step(e, 1);
-            case DOWN -> step(e, -1);
-            default -> {
-                // the field's own
-            }
-        }
-    }
-
-    /** One step up or down, within the level where there is one. */
-    private void step(KeyEvent e, int steps) {
-        if (e.isShortcutDown() || criterion.manner() instanceof Manner.Checklist) {
-            return;
-        }
-        e.consume();
-        BigDecimal points = model.submission()
-                .scores()
-                .score(criterion.id())
-                .orElse(BigDecimal.ZERO)
-                .add(criterion.step().multiply(BigDecimal.valueOf(steps)));
-        if (criterion.refusal(points).isEmpty()) {
-            score.setText(Criterion.words(points));
-            enter();
-        }
+        new ScoreKeys(model, this, choice).on(score);
     }
 
     /** A level worth one number is settled, and the next criterion's turn comes; within a range points are chosen first. */
@@ -259,7 +202,21 @@ final class CriterionRow extends VBox {
         }
     }
 
-    private void say(Optional<String> refused) {
+    /** Enters what is typed and, unless it is refused, lets the next criterion's turn come. */
+    void enterAndGoOn() {
+        if (enter()) {
+            next.accept(this);
+        }
+    }
+
+    /** Scores a number as if it had been typed. */
+    void enter(BigDecimal points) {
+        score.setText(Criterion.words(points));
+        enter();
+    }
+
+    /** Shows the score as it is kept now, and why something else was refused. */
+    void say(Optional<String> refused) {
         pause.stop();
         words.keepNow();
         refuse(refused.orElse(""));

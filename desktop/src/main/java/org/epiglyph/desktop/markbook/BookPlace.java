@@ -1,11 +1,9 @@
 package org.epiglyph.desktop.markbook;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ThreadLocalRandom;
@@ -32,10 +30,8 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.Condition;
-import org.epiglyph.core.markbook.Foot;
 import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.markbook.Order;
 import org.epiglyph.core.markbook.Pasted;
@@ -66,7 +62,7 @@ public final class BookPlace implements Place {
     private final BookSide side;
     private final VBox root;
     private final Ways ways;
-    private final SerialExecutor executor;
+    private final BookFiles files;
     private final LookAgain lookAgain;
     private final WordCounting counting;
     private boolean isShown;
@@ -85,7 +81,7 @@ public final class BookPlace implements Place {
     public BookPlace(BookModel model, SerialExecutor executor, ObjectProperty<List<KeptList>> lists, Ways ways) {
         this.model = model;
         this.ways = ways;
-        this.executor = executor;
+        files = new BookFiles(model, executor, ways.opener, this::inWords);
         sheet = new BookSheet(model, ways.desk);
         side = new BookSide(model, executor, sheet, lists, ways.walk);
         conditions.getStyleClass().add("filter-line");
@@ -281,38 +277,6 @@ public final class BookPlace implements Place {
         }
     }
 
-    // --- writing and printing
-
-    private void export() {
-        FileChooser chooser = new FileChooser();
-        chooser.setInitialFileName(Words.of("MarkBook.fileName") + ".xlsx");
-        for (String kind : List.of("xlsx", "csv", "pdf")) {
-            chooser.getExtensionFilters()
-                    .add(new FileChooser.ExtensionFilter(kind.toUpperCase(Locale.ROOT), "*." + kind));
-        }
-        File file = chooser.showSaveDialog(root.getScene().getWindow());
-        if (file != null) {
-            write(file.toPath(), path -> model.say(Words.of("MarkBook.written", path.getFileName())));
-        }
-    }
-
-    /** Prints by way of a PDF beside the batch, which the system opens. */
-    private void print() {
-        write(model.workspace().folder().root().resolve(Words.of("MarkBook.fileName") + ".pdf"), path -> {
-            ways.opener.accept(path);
-            model.say(Words.of("MarkBook.printed", path));
-        });
-    }
-
-    private void write(Path file, Consumer<Path> done) {
-        BookExport export = new BookExport(model.batch(), model.rows(), model.columns(),
-                new Foot(model.batch(), model.rows(), model.columns()), model.context(), inWords());
-        executor.start(() -> {
-            export.write(file);
-            return file;
-        }, done, model::say);
-    }
-
     // --- the place
 
     @Override
@@ -376,8 +340,8 @@ public final class BookPlace implements Place {
                 Act.of("MarkBook.act.copy", "Shortcut+C", kept(this::copy)),
                 Act.of("MarkBook.act.paste", "Shortcut+V", kept(this::paste)),
                 Act.of("MarkBook.act.fill", "Shortcut+D", kept(sheet::fillDown)),
-                Act.of("MarkBook.act.export", "Shortcut+S", this::export),
-                Act.of("MarkBook.act.print", "Shortcut+P", this::print),
+                Act.of("MarkBook.act.export", "Shortcut+S", () -> files.export(root.getScene().getWindow())),
+                Act.of("MarkBook.act.print", "Shortcut+P", files::print),
                 Act.of("MarkBook.act.all", "Shortcut+A", kept(sheet::chooseAll)),
                 Act.of("MarkBook.act.order", "Shortcut+O", kept(sheet::orderHere)),
                 Act.of("MarkBook.act.roster", "Shortcut+Shift+O", () -> model.orderBy(Order.ROSTER)),

@@ -132,7 +132,7 @@ public final class Gestures {
     }
 
     private static Contact contact(PageLeaf leaf, MouseEvent e) {
-        return new Contact(leaf, PageRoll.at(leaf, e.getSceneX(), e.getSceneY()), 0, System.nanoTime() / 1_000_000,
+        return new Contact(leaf, leaf.atScene(e.getSceneX(), e.getSceneY()), 0, System.nanoTime() / 1_000_000,
                 e.getClickCount(), e.isShiftDown(), e.isAltDown());
     }
 

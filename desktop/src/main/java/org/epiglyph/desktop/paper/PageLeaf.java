@@ -3,6 +3,7 @@ package org.epiglyph.desktop.paper;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import javafx.geometry.Point2D;
 import javafx.scene.Group;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -210,6 +211,12 @@ public final class PageLeaf extends Pane {
     /** Where on the page a point of this node is. */
     public PagePoint at(double x, double y) {
         return geometry.fromShown(new PagePoint(x / scale, y / scale));
+    }
+
+    /** Where in page space a place of the scene is. */
+    PagePoint atScene(double x, double y) {
+        Point2D p = sceneToLocal(x, y);
+        return at(p.getX(), p.getY());
     }
 
     /** The turn of what stands upright on this page as it is shown, within page space. */

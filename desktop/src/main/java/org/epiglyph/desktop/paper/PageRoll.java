@@ -11,9 +11,7 @@ import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ReadOnlyLongProperty;
 import javafx.beans.property.ReadOnlyLongWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
-import javafx.geometry.Orientation;
 import javafx.geometry.Point2D;
-import javafx.scene.control.ScrollBar;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.input.ZoomEvent;
 import javafx.scene.layout.Pane;
@@ -22,7 +20,6 @@ import javafx.scene.shape.Rectangle;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
-import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.pages.PageImages;
@@ -35,7 +32,7 @@ public final class PageRoll extends Region {
     private static final double GAP = RollLayout.GAP;
     private static final double BAR = 12;
     private final Pane sheet = new Pane();
-    private final ScrollBar bar = new ScrollBar();
+    private final RollBar bar = new RollBar();
     private RollRows rows = new RollRows(List.of());
     private final Leaves leaves;
     private final DoubleProperty scroll = new SimpleDoubleProperty();
@@ -57,8 +54,6 @@ public final class PageRoll extends Region {
         getStyleClass().add("page-roll");
         setFocusTraversable(true);
         setAccessibleText(Words.of("Desk.pages"));
-        bar.setOrientation(Orientation.VERTICAL);
-        bar.setFocusTraversable(false);
         bar.valueProperty().bindBidirectional(scroll);
         getChildren().addAll(sheet, bar);
         Rectangle clip = new Rectangle();
@@ -342,12 +337,7 @@ public final class PageRoll extends Region {
     private void measure() {
         layout = laidOut(rowInSight());
         across = Math.min(across, layout.overhang());
-        bar.setMin(0);
-        bar.setMax(Math.max(0, layout.total() - getHeight()));
-        bar.setVisibleAmount(bar.getMax() * Math.min(1, getHeight() / Math.max(1, layout.total())));
-        bar.setUnitIncrement(60);
-        bar.setBlockIncrement(getHeight() * 0.9);
-        bar.setVisible(bar.getMax() > 0);
+        bar.measure(layout.total(), getHeight());
         if (scroll.get() > bar.getMax()) {
             scroll.set(bar.getMax());
         }
@@ -388,12 +378,6 @@ public final class PageRoll extends Region {
                 ? 1
                 : getScene().getWindow().getOutputScaleX();
         return window * Math.max(0.1, getLocalToSceneTransform().getMxx());
-    }
-
-    /** Where in page space a place of the scene is on a leaf. */
-    static PagePoint at(PageLeaf leaf, double sceneX, double sceneY) {
-        Point2D p = leaf.sceneToLocal(sceneX, sceneY);
-        return leaf.at(p.getX(), p.getY());
     }
 
     @Override

@@ -68,6 +68,6 @@ public final class PenInput {
     }
 
     private Contact contact(PenSample s) {
-        return new Contact(leaf, PageRoll.at(leaf, s.x(), s.y()), s.pressure(), s.millis(), 1, false, false);
+        return new Contact(leaf, leaf.atScene(s.x(), s.y()), s.pressure(), s.millis(), 1, false, false);
     }
 }

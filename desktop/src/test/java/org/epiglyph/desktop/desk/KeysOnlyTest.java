@@ -41,20 +41,12 @@ class KeysOnlyTest extends SixPapers {
 
     @Test
     void sixPapersAreMarkedByKeys(FxRobot robot) {
-        for (int paper = 0; paper < PAPERS; paper++) {
-            bring(robot, paper);
-            ink(robot, paper);
-            highlight(robot, paper);
-            note(robot, paper);
-            tick(robot, paper);
-            readOn(robot, paper);
-            score(robot, paper);
-            seal(robot, paper);
-        }
+        markAll(robot);
         assertThat(presses).isEmpty();
     }
 
-    private void bring(FxRobot robot, int paper) {
+    @Override
+    void bring(FxRobot robot, int paper) {
         if (paper > 0) {
             robot.push(KeyCode.CONTROL, KeyCode.DOWN);
         }
@@ -83,14 +75,16 @@ class KeysOnlyTest extends SixPapers {
         assertThat(Math.abs(cross(robot).getY() - to.y())).isLessThan(2);
     }
 
-    private void ink(FxRobot robot, int paper) {
+    @Override
+    void ink(FxRobot robot, int paper) {
         robot.type(KeyCode.DIGIT1).type(KeyCode.X);
         robot.type(KeyCode.SPACE).type(KeyCode.RIGHT, 3).type(KeyCode.DOWN).type(KeyCode.SPACE);
         assertThat(submission(paper).marks()).hasSize(1).allMatch(Stroke.class::isInstance);
     }
 
     /** With a phrase by its code. */
-    private void highlight(FxRobot robot, int paper) {
+    @Override
+    void highlight(FxRobot robot, int paper) {
         robot.type(KeyCode.DIGIT2);
         go(robot, first.box().centre());
         robot.type(KeyCode.SPACE);
@@ -103,7 +97,8 @@ class KeysOnlyTest extends SixPapers {
         assertThat(submission(paper).marks().getLast()).isInstanceOf(TextMarkup.class);
     }
 
-    private void note(FxRobot robot, int paper) {
+    @Override
+    void note(FxRobot robot, int paper) {
         waitFor(() -> Screen.isFocused(robot, ".page-roll"));
         robot.type(KeyCode.DIGIT4);
         robot.type(KeyCode.DOWN, 3).type(KeyCode.ENTER);
@@ -113,19 +108,22 @@ class KeysOnlyTest extends SixPapers {
         assertThat(submission(paper).marks().getLast()).isInstanceOf(Note.class);
     }
 
-    private void tick(FxRobot robot, int paper) {
+    @Override
+    void tick(FxRobot robot, int paper) {
         waitFor(() -> Screen.isFocused(robot, ".page-roll"));
         robot.type(KeyCode.DIGIT6);
         robot.type(KeyCode.DOWN, 2).type(KeyCode.ENTER).type(KeyCode.ESCAPE);
         waitFor(() -> submission(paper).marks().getLast() instanceof Stamp);
     }
 
-    private void readOn(FxRobot robot, int paper) {
+    @Override
+    void readOn(FxRobot robot, int paper) {
         robot.type(KeyCode.PAGE_DOWN);
         waitFor(() -> submission(paper).seen().size() > 1);
     }
 
-    private void score(FxRobot robot, int paper) {
+    @Override
+    void score(FxRobot robot, int paper) {
         robot.type(KeyCode.L);
         waitFor(() -> Screen.isFocused(robot, "#score-c1"));
         robot.write("6").type(KeyCode.ENTER);
@@ -134,7 +132,8 @@ class KeysOnlyTest extends SixPapers {
         waitFor(() -> submission(paper).scores().score("c2").equals(Optional.of(BigDecimal.valueOf(7))));
     }
 
-    private void seal(FxRobot robot, int paper) {
+    @Override
+    void seal(FxRobot robot, int paper) {
         robot.push(KeyCode.CONTROL, KeyCode.ENTER);
         waitFor(() -> submission(paper).sealed());
         assertThat(submission(paper).marks()).hasSize(4);

@@ -12,9 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import javafx.event.EventType;
 import javafx.geometry.Bounds;
-import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
@@ -87,21 +85,13 @@ class PaperTest extends InWindow {
         return page.words().stream().filter(w -> w.text().equals(text)).findFirst().orElseThrow();
     }
 
-    /** The headless platform's pointer knows no modifiers, so these events are made here. */
     private static void withShift(FxRobot robot, PagePoint... way) {
         for (int i = 0; i <= way.length; i++) {
-            mouse(robot, i == 0
+            Screen.mouse(robot, i == 0
                     ? MouseEvent.MOUSE_PRESSED
                     : i < way.length ? MouseEvent.MOUSE_DRAGGED : MouseEvent.MOUSE_RELEASED,
                     way[Math.min(i, way.length - 1)], true);
         }
-    }
-
-    private static void mouse(FxRobot robot, EventType<MouseEvent> type, PagePoint at, boolean shift) {
-        Point2D scene = leaf(robot).localToScene(leaf(robot).screenToLocal(onPage(robot, at)));
-        robot.interact(() -> leaf(robot).fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), scene.getX(),
-                scene.getY(), MouseButton.PRIMARY, 1, shift, false, false, false, true, false, false, false, false,
-                true, null)));
     }
 
     private void hold(FxRobot robot, Slot slot) {
@@ -175,9 +165,9 @@ class PaperTest extends InWindow {
     @Test
     void inkReachesThePlaceWhereAQuickHandIsLetUp(FxRobot robot) {
         atDesk(robot);
-        mouse(robot, MouseEvent.MOUSE_PRESSED, p(100, 600), false);
-        mouse(robot, MouseEvent.MOUSE_DRAGGED, p(150, 590), false);
-        mouse(robot, MouseEvent.MOUSE_RELEASED, p(300, 640), false);
+        Screen.mouse(robot, MouseEvent.MOUSE_PRESSED, p(100, 600), false);
+        Screen.mouse(robot, MouseEvent.MOUSE_DRAGGED, p(150, 590), false);
+        Screen.mouse(robot, MouseEvent.MOUSE_RELEASED, p(300, 640), false);
         assertThat(last(Stroke.class).path().flattened().getLast().distanceTo(p(300, 640))).isLessThan(1);
     }
 

@@ -63,28 +63,21 @@ class PenOnlyTest extends SixPapers {
 
     @Test
     void sixPapersAreMarkedWithTheTipOfAPen(FxRobot robot) {
-        for (int paper = 0; paper < PAPERS; paper++) {
-            bring(robot, paper);
-            ink(robot, paper);
-            highlight(robot, paper);
-            note(robot, paper);
-            tick(robot, paper);
-            score(robot, paper);
-            readOn(robot, paper);
-            seal(robot, paper);
-        }
+        markAll(robot);
         assertThat(keys).isEmpty();
     }
 
     /** By its notch in the roll. */
-    private void bring(FxRobot robot, int paper) {
+    @Override
+    void bring(FxRobot robot, int paper) {
         if (paper > 0) {
             tap(robot, RollPoints.notch(robot, "K-" + paper));
         }
         waitFor(() -> Screen.text(robot, "#student-name").equals("Student " + paper) && leaf(robot) != null);
     }
 
-    private void ink(FxRobot robot, int paper) {
+    @Override
+    void ink(FxRobot robot, int paper) {
         if (paper > 0) {
             tap(robot, "#slot-1"); // the slot in hand would open its card
         }
@@ -94,7 +87,8 @@ class PenOnlyTest extends SixPapers {
     }
 
     /** With a phrase that is asked for where the remark is written. */
-    private void highlight(FxRobot robot, int paper) {
+    @Override
+    void highlight(FxRobot robot, int paper) {
         tap(robot, "#slot-2");
         drag(robot, onPage(robot, first.box().centre()), onPage(robot, second.box().centre()));
         tap(robot, "#remark-phrase");
@@ -105,7 +99,8 @@ class PenOnlyTest extends SixPapers {
     }
 
     /** With a phrase out of the list at the side, which is put away again. */
-    private void note(FxRobot robot, int paper) {
+    @Override
+    void note(FxRobot robot, int paper) {
         tap(robot, "#slot-4");
         tap(robot, onPage(robot, 420, 700));
         assertThat(submission(paper).marks().getLast()).isInstanceOf(Note.class);
@@ -116,13 +111,15 @@ class PenOnlyTest extends SixPapers {
         waitFor(() -> !Screen.isThere(robot, ".drawer-row"));
     }
 
-    private void tick(FxRobot robot, int paper) {
+    @Override
+    void tick(FxRobot robot, int paper) {
         tap(robot, "#slot-6");
         tap(robot, onPage(robot, 500, 300));
         assertThat(submission(paper).marks().getLast()).isInstanceOf(Stamp.class);
     }
 
-    private void score(FxRobot robot, int paper) {
+    @Override
+    void score(FxRobot robot, int paper) {
         for (String criterion : List.of("c1", "c2")) {
             tap(robot, "#score-" + criterion);
             waitFor(() -> Screen.isFocused(robot, "#score-" + criterion));
@@ -145,14 +142,16 @@ class PenOnlyTest extends SixPapers {
     }
 
     /** With the bar beside the pages. */
-    private void readOn(FxRobot robot, int paper) {
+    @Override
+    void readOn(FxRobot robot, int paper) {
         Node bar = robot.lookup(".page-roll .scroll-bar .thumb").match(PenOnlyTest::isShown).query();
         Bounds on = bar.localToScreen(bar.getLayoutBounds());
         drag(robot, new Point2D(on.getCenterX(), on.getMinY() + 20), new Point2D(on.getCenterX(), on.getMinY() + 300));
         waitFor(() -> submission(paper).seen().size() > 1);
     }
 
-    private void seal(FxRobot robot, int paper) {
+    @Override
+    void seal(FxRobot robot, int paper) {
         tap(robot, "#seal");
         waitFor(() -> submission(paper).sealed());
         assertThat(submission(paper).marks()).hasSize(5);

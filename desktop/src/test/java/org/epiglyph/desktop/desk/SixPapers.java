@@ -21,6 +21,7 @@ import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.SmallBatch;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.workspace.NewBatch;
+import org.testfx.api.FxRobot;
 
 /** A class of six on the desk, each with the same typed paper, to be marked by one hand alone. */
 abstract class SixPapers extends InWindow {
@@ -60,4 +61,34 @@ abstract class SixPapers extends InWindow {
     final Submission submission(int paper) {
         return program.openBatch().orElseThrow().batch().submission(key(paper));
     }
+
+    /** From the first stroke to the seal, paper after paper. */
+    final void markAll(FxRobot robot) {
+        for (int paper = 0; paper < PAPERS; paper++) {
+            bring(robot, paper);
+            ink(robot, paper);
+            highlight(robot, paper);
+            note(robot, paper);
+            tick(robot, paper);
+            readOn(robot, paper);
+            score(robot, paper);
+            seal(robot, paper);
+        }
+    }
+
+    abstract void bring(FxRobot robot, int paper);
+
+    abstract void ink(FxRobot robot, int paper);
+
+    abstract void highlight(FxRobot robot, int paper);
+
+    abstract void note(FxRobot robot, int paper);
+
+    abstract void tick(FxRobot robot, int paper);
+
+    abstract void readOn(FxRobot robot, int paper);
+
+    abstract void score(FxRobot robot, int paper);
+
+    abstract void seal(FxRobot robot, int paper);
 }

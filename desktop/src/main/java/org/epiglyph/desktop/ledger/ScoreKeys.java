@@ -1,0 +1,81 @@
+package org.epiglyph.desktop.ledger;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyEvent;
+import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Manner;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.marking.DeskModel;
+
+/** The keys of a criterion's score: what enters it, steps it, and does something instead of being typed. */
+final class ScoreKeys {
+    private final DeskModel model;
+    private final CriterionRow row;
+    private final Criterion criterion;
+    private final Optional<Choice> choice;
+
+    ScoreKeys(DeskModel model, CriterionRow row, Optional<Choice> choice) {
+        this.model = model;
+        this.row = row;
+        this.criterion = row.criterion();
+        this.choice = choice;
+    }
+
+    /** Listens to a field from now on. */
+    void on(TextField score) {
+        score.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+        score.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            char typed = e.getCharacter().isEmpty() ? ' ' : e.getCharacter().charAt(0);
+            if (!e.isShortcutDown() && !e.isAltDown() && isAct(typed)) {
+                e.consume();
+            }
+        });
+    }
+
+    /** True if a letter or sign typed into the score did something instead. */
+    private boolean isAct(char typed) {
+        if (typed > ' ' && model.submission().sealed()) {
+            model.say(Words.of("Ledger.isSealed"));
+        } else if (typed == '=' && model.scores().count(criterion).isPresent()) {
+            row.say(model.scores().takeCount(criterion));
+        } else if (typed == '"') {
+            model.scores().asLastTime(criterion.id());
+        } else {
+            return choice.filter(c -> c.letter(typed)).isPresent();
+        }
+        return true;
+    }
+
+    private void pressed(KeyEvent e) {
+        switch (e.getCode()) {
+            case ENTER -> {
+                e.consume();
+                row.enterAndGoOn();
+            }
+            case ESCAPE -> row.refresh(true);
+            case UP -> step(e, 1);
+            case DOWN -> step(e, -1);
+            default -> {
+                // the field's own
+            }
+        }
+    }
+
+    /** One step up or down, within the level where there is one. */
+    private void step(KeyEvent e, int steps) {
+        if (e.isShortcutDown() || criterion.manner() instanceof Manner.Checklist) {
+            return;
+        }
+        e.consume();
+        BigDecimal points = model.submission()
+                .scores()
+                .score(criterion.id())
+                .orElse(BigDecimal.ZERO)
+                .add(criterion.step().multiply(BigDecimal.valueOf(steps)));
+        if (criterion.refusal(points).isEmpty()) {
+            row.enter(points);
+        }
+    }
+}

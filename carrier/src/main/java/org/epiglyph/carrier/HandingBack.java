@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Acceptance;
@@ -89,11 +90,11 @@ public final class HandingBack {
 
     /** The destinations that have given a receipt for the work just as it would be made now. */
     public static List<Destination> receipted(Batch batch, StudentKey student, Choices choices) {
-        List<String> chosen = choices.deciding(List.of());
+        Predicate<String> isCurrent = Fingerprint.matching(batch, student, choices.deciding(List.of()));
         return batch.submission(student)
                 .receipts()
                 .stream()
-                .filter(r -> Fingerprint.isOf(r.digest(), batch, student, chosen))
+                .filter(r -> isCurrent.test(r.digest()))
                 .map(Receipt::destination)
                 .toList();
     }

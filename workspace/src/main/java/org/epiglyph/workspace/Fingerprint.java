@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.function.Predicate;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
@@ -32,12 +33,18 @@ public final class Fingerprint {
         return of(parts(batch, student, chosen));
     }
 
-    /**
-     * True if a digest is that of a state, be it by an earlier version of the program: until version 0.1 it was one of the
-     * feedback in the words of its day, so that better words would have made all that was handed back another work.
-     */
+    /** True if a digest is that of a state, by this version of the program or by an earlier one. */
     public static boolean isOf(String digest, Batch batch, StudentKey student, List<String> chosen) {
-        return digest.equals(of(batch, student, chosen)) || digest.equals(of(worded(batch, student, chosen)));
+        return matching(batch, student, chosen).test(digest);
+    }
+
+    /**
+     * Recognises the digests of one state. Earlier versions put the wording of the feedback into theirs, so that better wording
+     * alone would have made everything look changed since it was handed back; their digest is computed only where it is needed.
+     */
+    public static Predicate<String> matching(Batch batch, StudentKey student, List<String> chosen) {
+        String now = of(batch, student, chosen);
+        return digest -> digest.equals(now) || digest.equals(of(earlierParts(batch, student, chosen)));
     }
 
     /** All that decides, in values alone: the same in every language, and whatever the program's own words are. */
@@ -45,7 +52,7 @@ public final class Fingerprint {
         Batch named = batch.named(student); // what is handed out has the name, whether it is covered here or not
         Submission submission = named.submission(student);
         Result result = named.result(student);
-        List<Object> handed = begun(submission, result);
+        List<Object> handed = commonParts(submission, result);
         handed.add(result.grade().orElse(""));
         handed.add(result.steps().stream().map(Fingerprint::values).toList());
         handed.add(submission.onTheWhole().strip());
@@ -65,7 +72,7 @@ public final class Fingerprint {
         return handed;
     }
 
-    private static List<Object> begun(Submission submission, Result result) {
+    private static List<Object> commonParts(Submission submission, Result result) {
         return new ArrayList<>(List.of(submission.student().key(),
                 submission.documents().stream().map(Document::sha256).toList(), submission.marksForStudent(),
                 result.value().stripTrailingZeros()));
@@ -81,10 +88,10 @@ public final class Fingerprint {
                 message.values().stream().map(v -> v instanceof Message m ? values(m) : v).toList());
     }
 
-    private static List<Object> worded(Batch batch, StudentKey student, List<String> chosen) {
+    private static List<Object> earlierParts(Batch batch, StudentKey student, List<String> chosen) {
         Batch named = batch.named(student);
         Submission submission = named.submission(student);
-        List<Object> handed = begun(submission, named.result(student));
+        List<Object> handed = commonParts(submission, named.result(student));
         handed.add(Feedback.text(named, submission));
         if (!submission.attached().isEmpty()) {
             handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());

@@ -170,7 +170,7 @@ public final class Bench {
         Path cache = world.resolve(arguments[0] + ".aot"); // as the launcher does, and for the baseline too
         List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElseThrow(),
                 (Files.exists(cache) ? "-XX:AOTCache=" : "-XX:AOTCacheOutput=") + cache,
-                "-Djava.awt.headless=true",
+                "-Djava.awt.headless=true", "-Djdk.reflect.useNativeAccessorOnly=true",
                 "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
                 System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",
                 System.getProperty("java.class.path")));

@@ -37,13 +37,24 @@ public final class EpiglyphApplication extends Application {
     /** Loads what reads batches and draws pages while the toolkit comes up. */
     public static void warm() {
         Thread.ofPlatform().daemon().name("warming").start(() -> {
-            try {
-                WarmUp.run();
-                Warming.run();
-            } catch (IOException | RuntimeException | Error e) { // it is only a rehearsal
-                LOG.warn("The first page will take its time", e);
-            }
+            attempt(CompilerPriority::lower);
+            attempt(WarmUp::run);
+            attempt(Warming::run);
         });
+    }
+
+    /** It is only a rehearsal. */
+    private static void attempt(Rehearsal part) {
+        try {
+            part.run();
+        } catch (IOException | RuntimeException | Error e) {
+            LOG.warn("The first page will take its time", e);
+        }
+    }
+
+    @FunctionalInterface
+    private interface Rehearsal {
+        void run() throws IOException;
     }
 
     /** A scene of the program at the usual size, with typefaces and style. */

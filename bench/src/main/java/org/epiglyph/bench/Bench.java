@@ -64,7 +64,7 @@ public final class Bench {
         void run() throws Exception;
     }
 
-    /** @param arguments the checkout's folder; and {@code desk}, {@code scoring}, {@code growth}, {@code book}, {@code passages}, {@code intake}, {@code effort} or {@code hand-back} to measure that alone and write nothing */
+    /** @param arguments the checkout's folder; and {@code start}, {@code desk}, {@code scoring}, {@code growth}, {@code book}, {@code passages}, {@code intake}, {@code effort} or {@code hand-back} to measure that alone and write nothing */
     public static void main(String[] arguments) throws Exception {
         Path world = Files.createTempDirectory("epiglyph-bench");
         Bench bench = new Bench(world);
@@ -80,6 +80,7 @@ public final class Bench {
     private void run(Path checkout, String only) throws Exception {
         Path plot = checkout.resolve("docs/growth.png");
         switch (only) {
+            case "start" -> starting(collect());
             case "scoring" -> new ScoringBench().tell(this::say);
             case "growth" -> new GrowthFigures(world).tell(this::say, System.out::println, plot);
             case "book" -> new BookFigures(world).tell(this::say);

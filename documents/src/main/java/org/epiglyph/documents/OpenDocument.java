@@ -3,6 +3,7 @@ package org.epiglyph.documents;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -46,13 +47,16 @@ public final class OpenDocument implements AutoCloseable {
     /**
      * Opens a PDF.
      *
-     * @throws Problem where it cannot be read; {@link Intake} has said so before for every document of a batch
+     * @throws Problem where it is {@linkplain Missing not there}, or cannot be read, which {@link Intake} has said before for
+     *                 every document of a batch
      */
     public static OpenDocument open(Path pdf) throws Problem {
         try {
             return new OpenDocument(Loader.loadPDF(pdf.toFile(), Scratch.cache()));
         } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
-            throw new Problem(Message.of(OpenDocument.class, "unreadable", pdf.getFileName()), e);
+            throw Files.exists(pdf)
+                    ? new Problem(Message.of(OpenDocument.class, "unreadable", pdf.getFileName()), e)
+                    : new Missing(pdf);
         }
     }
 
@@ -98,6 +102,15 @@ public final class OpenDocument implements AutoCloseable {
         }
         remarks.sort(Comparator.comparingDouble(WrittenRemark::top));
         return remarks;
+    }
+
+    /** There is no such file, or no longer. */
+    public static final class Missing extends Problem {
+        private static final long serialVersionUID = 1;
+
+        Missing(Path pdf) {
+            super(Message.of(OpenDocument.class, "missing", pdf));
+        }
     }
 
     /** A page takes longer than it may; it can be tried with more time. */

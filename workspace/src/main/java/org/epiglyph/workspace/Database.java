@@ -30,6 +30,7 @@ final class Database implements AutoCloseable {
     private final Path file;
     private final boolean chained;
     private Connection connection;
+    private OpenFiles files;
     private PreparedStatement append;
     private long last;
     private String chain = "";
@@ -182,6 +183,11 @@ final class Database implements AutoCloseable {
     private void prepare() throws SQLException {
         append = connection
                 .prepareStatement("INSERT INTO history (number, at, kind, edit, chain) VALUES (?, ?, ?, ?, ?)");
+        readEnd();
+        files = OpenFiles.of(file); // after the first reading, which makes the log where there is none
+    }
+
+    private void readEnd() throws SQLException {
         try (Statement statement = connection.createStatement()) {
             try (ResultSet row = statement
                     .executeQuery("SELECT number, chain FROM history ORDER BY number DESC LIMIT 1")) {
@@ -199,20 +205,64 @@ final class Database implements AutoCloseable {
     }
 
     /**
-     * Adds lines of history in one transaction; when this returns, all are on the disk. Lines that are there already, since
-     * an earlier try arrived after all, are passed over.
+     * Adds lines of history in one transaction; when this returns, all are on the disk, in the file of this name. Lines that
+     * are there already, since an earlier try arrived after all, are passed over.
+     *
+     * @throws Problem where the file is gone, or is another one that does not continue the same history; nothing is written
      */
-    void append(List<Entry> entries) throws SQLException {
+    void append(List<Entry> entries) throws SQLException, Problem {
+        List<StoredLine> lines = entries.stream().map(StoredLine::of).toList();
         try {
-            if (connection == null) {
-                connection = connect(file, false);
-                prepare();
+            if (connection == null || !files.hasDatabase()) {
+                reconnect(lines);
+            } else if (!files.hasLog()) {
+                renewLog();
             }
-            write(entries.stream().filter(e -> e.number() > last).map(StoredLine::of).toList());
+            write(lines.stream().filter(l -> l.number() > last).toList());
         } catch (SQLException | RuntimeException | Error e) {
             disconnect();
             throw e;
         }
+    }
+
+    /** Opens the file of this name, which may be another now, and goes on with it where it holds the same history. */
+    private void reconnect(List<StoredLine> lines) throws SQLException, Problem {
+        if (!Files.exists(file)) { // a connection to what is elsewhere stays, since it may come back
+            throw new Problem(Message.of(Database.class, "gone", file.getParent()));
+        }
+        disconnect();
+        long lastWritten = last;
+        String written = chain;
+        connection = connect(file, false);
+        prepare();
+        if (last == lastWritten ? !chain.equals(written) : !isEndOf(lines, written)) {
+            disconnect();
+            last = lastWritten;
+            chain = written;
+            throw new Problem(Message.of(Database.class, "another", file.getParent()));
+        }
+    }
+
+    /** True if the file ends with these lines, behind the history that has the digest: they arrived in an earlier try. */
+    private boolean isEndOf(List<StoredLine> lines, String before) {
+        String digest = before;
+        for (StoredLine line : lines) {
+            digest = Chain.next(digest, line);
+        }
+        return last == lines.getLast().number() && chain.equals(digest);
+    }
+
+    /** Brings into the database what only the open log of it has, which somebody has deleted, and opens it with a new one. */
+    private void renewLog() throws SQLException {
+        try (Statement statement = connection.createStatement();
+                ResultSet row = statement.executeQuery("PRAGMA wal_checkpoint(TRUNCATE)")) {
+            if (row.getInt(1) != 0) {
+                throw new SQLException("The database is in use, its log cannot be renewed yet");
+            }
+        }
+        disconnect();
+        connection = connect(file, false);
+        prepare();
     }
 
     private void write(List<StoredLine> lines) throws SQLException {
@@ -245,9 +295,7 @@ final class Database implements AutoCloseable {
 
     private void disconnect() {
         try {
-            if (connection != null) {
-                connection.close();
-            }
+            close();
         } catch (SQLException | RuntimeException e) {
             LoggerFactory.getLogger(Database.class).info("A connection could not be closed");
         }
@@ -312,6 +360,25 @@ final class Database implements AutoCloseable {
         }
     }
 
+    /** True if the line is there, word for word. */
+    boolean holds(StoredLine line) {
+        try {
+            return readLine(line.number(), new Rows() {
+                @Override
+                public void collected(String body, String digest) {
+                    throw new IllegalStateException("Only a line was asked for");
+                }
+
+                @Override
+                public boolean line(StoredLine found, String digest) {
+                    return found.equals(line);
+                }
+            });
+        } catch (SQLException e) {
+            return false;
+        }
+    }
+
     /** The highest number of a line; empty where that cannot be found out. */
     java.util.OptionalLong highest() {
         try (Statement statement = connection.createStatement();
@@ -341,9 +408,14 @@ final class Database implements AutoCloseable {
         return chained;
     }
 
+    /**
+     * SQLite deletes the log by its name as the last connection closes. Where that is the log of another file by now, the
+     * connection is given up as it is.
+     */
     @Override
     public void close() throws SQLException {
-        if (connection != null) {
+        boolean another = files != null && Files.exists(file) && !files.hasDatabase();
+        if (connection != null && !another) {
             connection.close();
         }
     }

@@ -29,11 +29,12 @@ final class HistoryWriter {
     private final Thread thread;
     private int faults;
     private boolean ending;
-    private boolean failing;
+    /** Why the last try failed; empty where it did not. */
+    private Optional<Message> failure = Optional.empty();
 
     /** Where edits go; when it returns they are on the disk. */
     interface Sink {
-        void append(List<Entry> entries) throws SQLException;
+        void append(List<Entry> entries) throws SQLException, Problem;
 
         /** Remembers that all up to this number are there. */
         void mark(long number) throws IOException;
@@ -66,9 +67,8 @@ final class HistoryWriter {
     synchronized void flush() throws Problem {
         try {
             while (!waiting.isEmpty()) {
-                if (failing) {
-                    throw new Problem(
-                            Message.of(HistoryWriter.class, "nothingCanBeWritten"));
+                if (failure.isPresent()) {
+                    throw new Problem(failure.get());
                 }
                 wait();
             }
@@ -119,7 +119,7 @@ final class HistoryWriter {
         }
         try {
             sink.append(next);
-        } catch (SQLException | RuntimeException | Error e) {
+        } catch (SQLException | Problem | RuntimeException | Error e) {
             failed(e);
             return !lastTry;
         }
@@ -136,7 +136,7 @@ final class HistoryWriter {
         synchronized (this) {
             waiting.poll();
             faults = 0;
-            failing = false;
+            failure = Optional.empty();
             notifyAll();
         }
         telling.line(o -> o.kept(newest.number(), newest.at()));
@@ -145,10 +145,12 @@ final class HistoryWriter {
 
     private void failed(Throwable e) {
         try {
-            boolean disk = e instanceof SQLException;
+            Message why = e instanceof Problem problem
+                    ? problem.said()
+                    : Message.of(HistoryWriter.class, "nothingCanBeWritten");
             synchronized (this) {
-                faults = disk ? 0 : faults + 1;
-                failing = true;
+                faults = e instanceof SQLException || e instanceof Problem ? 0 : faults + 1;
+                failure = Optional.of(why);
                 notifyAll();
             }
             if (e instanceof SQLException refused) {
@@ -156,7 +158,9 @@ final class HistoryWriter {
             } else {
                 LOG.error("An edit could not be written ({})", e.getClass());
             }
-            Problem problem = new Problem(stuck().orElseGet(() -> Message.of(HistoryWriter.class, "notYetWritten")));
+            Problem problem = new Problem(stuck().orElseGet(() -> e instanceof Problem
+                    ? why
+                    : Message.of(HistoryWriter.class, "notYetWritten")));
             telling.line(o -> o.notKept(problem));
             telling.tell();
         } catch (Throwable again) { // saying so may fail for want of memory too; the next try says it

@@ -1,6 +1,7 @@
 package org.epiglyph.workspace;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.List;
@@ -20,6 +21,7 @@ import org.slf4j.LoggerFactory;
  */
 final class KeptEdits implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(KeptEdits.class);
+    private final BatchFolder folder;
     private final Database database;
     private final History history;
     private final CheckpointKeeper checkpoints;
@@ -43,6 +45,7 @@ final class KeptEdits implements AutoCloseable {
      */
     KeptEdits(BatchFolder folder, Database database, History history, CheckpointKeeper checkpoints,
             BooleanSupplier sound, Telling telling) throws IOException {
+        this.folder = folder;
         this.database = database;
         this.history = history;
         this.checkpoints = checkpoints;
@@ -55,7 +58,7 @@ final class KeptEdits implements AutoCloseable {
 
     private final class DatabaseSink implements HistoryWriter.Sink {
         @Override
-        public void append(List<Entry> entries) throws SQLException {
+        public void append(List<Entry> entries) throws SQLException, Problem {
             database.append(entries);
         }
 
@@ -108,14 +111,14 @@ final class KeptEdits implements AutoCloseable {
                 try {
                     history.replay(entry);
                 } catch (RuntimeException e) {
-                    LOG.warn("A copy of edits does not fit the batch beside which it lies");
+                    lastCopy.settle(database::holds);
                     return;
                 }
                 copied = entry.number();
                 writer.add(List.of(entry));
             }
-            if (after.isEmpty() && lastCopy.isBehind(history.last())) {
-                lastCopy.taken(); // all of it arrived after all
+            if (after.isEmpty()) {
+                lastCopy.settle(database::holds);
             }
         }
     }
@@ -162,8 +165,10 @@ final class KeptEdits implements AutoCloseable {
     private Problem copy(List<Entry> unwritten) {
         try {
             Path copy = lastCopy.write(unwritten);
-            return new Problem(
-                    Message.of(KeptEdits.class, "keptBeside", unwritten.size(), copy));
+            boolean there = Files.exists(folder.database());
+            return new Problem(there
+                    ? Message.of(KeptEdits.class, "keptBeside", unwritten.size(), copy)
+                    : Message.of(KeptEdits.class, "keptElsewhere", unwritten.size(), folder.root(), copy));
         } catch (IOException | RuntimeException | Error e) {
             LOG.error("A copy of edits could not be written ({})", e.getClass());
             return new Problem(Message.of(KeptEdits.class, "lost", unwritten.size()));

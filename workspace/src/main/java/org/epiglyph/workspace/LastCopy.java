@@ -9,6 +9,7 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.function.Predicate;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.places.Private;
 import org.slf4j.Logger;
@@ -94,7 +95,7 @@ final class LastCopy {
         for (Path place : places()) {
             if (Files.exists(place) && isTrusted(place)) {
                 long next = last + 1 + following.size();
-                for (Entry entry : read(place)) {
+                for (Entry entry : read(place).entries()) {
                     if (entry.number() == next) {
                         following.add(entry);
                         next++;
@@ -105,19 +106,23 @@ final class LastCopy {
         return following;
     }
 
-    private static List<Entry> read(Path file) {
+    /** @param whole false where it is cut off behind these */
+    private record Read(List<Entry> entries, boolean whole) {}
+
+    private static Read read(Path file) {
         List<Entry> entries = new ArrayList<>();
         try {
             for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
                 entries.add(BatchJson.read(line, Line.class).stored().entry());
             }
+            return new Read(entries, true);
         } catch (IOException | RuntimeException e) {
             LOG.warn("A copy of edits that were not written is cut off ({})", e.getClass());
+            return new Read(entries, false);
         }
-        return entries;
     }
 
-    /** Takes the copy away, after all of it was written; what is kept aside is never read again. */
+    /** Removes the copy, after all of it was written. */
     void taken() {
         for (Path place : places()) {
             deleteQuietly(place);
@@ -132,13 +137,40 @@ final class LastCopy {
         }
     }
 
-    /** True if there is a copy, and all that it says is among the lines up to the given number. */
-    boolean isBehind(long last) {
-        List<Entry> all = places().stream()
-                .filter(p -> Files.exists(p) && isTrusted(p))
-                .flatMap(p -> read(p).stream())
-                .toList();
-        return !all.isEmpty() && all.stream().allMatch(e -> e.number() <= last);
+    /**
+     * Removes a copy of which all arrived after all. One that does not fit is kept under another name, since the next copy
+     * takes this one.
+     *
+     * @param written true if the history has the line
+     */
+    void settle(Predicate<StoredLine> written) {
+        for (Path place : places()) {
+            if (Files.exists(place) && isTrusted(place)) {
+                Read copy = read(place);
+                if (copy.whole() && copy.entries().stream().map(StoredLine::of).allMatch(written)) {
+                    deleteQuietly(place);
+                } else {
+                    setAside(place);
+                }
+            }
+        }
+    }
+
+    private static void setAside(Path copy) {
+        String name = copy.getFileName().toString().replace(".jsonl", "");
+        for (int i = 2;; i++) {
+            Path free = copy.resolveSibling(name + " (" + i + ").jsonl");
+            try {
+                if (!Files.exists(free, LinkOption.NOFOLLOW_LINKS)) {
+                    Files.move(copy, free);
+                    LOG.warn("A copy of edits does not fit the batch beside which it lies, and is kept as it is");
+                    return;
+                }
+            } catch (IOException e) {
+                LOG.warn("A copy of edits that does not fit cannot be given another name");
+                return;
+            }
+        }
     }
 
     private boolean isBeside(Path place) {

@@ -71,18 +71,31 @@ class LastCopyTest {
     @Test
     void whatFollowsIsReadAndNothingThatDoesNotFit() throws Exception {
         assertThat(copy.after(3)).isEmpty();
-        assertThat(copy.isBehind(9)).as("there is no copy").isFalse();
         copy.write(EDITS);
         assertThat(copy.after(3)).isEqualTo(EDITS);
         assertThat(copy.after(4)).as("one arrived after all").isEqualTo(EDITS.subList(1, 3));
         assertThat(copy.after(2)).as("what came before is missing").isEmpty();
         assertThat(copy.after(6)).isEmpty();
-        assertThat(copy.isBehind(6)).isTrue();
-        assertThat(copy.isBehind(5)).isFalse();
         String text = Files.readString(beside());
         Files.writeString(beside(), text.substring(0, text.length() - 9));
         assertThat(copy.after(3)).as("cut off").isEqualTo(EDITS.subList(0, 2));
         copy.taken();
+        assertThat(beside()).doesNotExist();
+    }
+
+    @Test
+    void whatArrivedAfterAllIsRemovedAndWhatDoesNotFitIsKept() throws Exception {
+        copy.settle(_ -> true); // there is none
+        copy.write(EDITS);
+        copy.settle(EDITS.stream().map(StoredLine::of).toList()::contains);
+        assertThat(beside()).doesNotExist();
+        copy.write(EDITS);
+        copy.settle(line -> line.number() < 6);
+        assertThat(batch.resolve("edits-not-written (2).jsonl")).exists();
+        String text = Files.readString(copy.write(EDITS));
+        Files.writeString(beside(), text.substring(0, text.length() - 9));
+        copy.settle(_ -> true);
+        assertThat(batch.resolve("edits-not-written (3).jsonl")).as("cut off").exists();
         assertThat(beside()).doesNotExist();
     }
 
@@ -117,7 +130,8 @@ class LastCopyTest {
         Files.move(elsewhere, real);
         Files.createSymbolicLink(elsewhere, real);
         assertThat(copy.after(3)).as("a link").isEmpty();
-        assertThat(copy.isBehind(6)).isFalse();
+        copy.settle(_ -> true);
+        assertThat(elsewhere).as("a link is left as it is").isSymbolicLink();
         assertThatThrownBy(() -> copy.write(EDITS)).isInstanceOf(IOException.class);
         FolderTree.delete(elsewhere.getParent());
         assertThat(copy.write(EDITS)).isEqualTo(elsewhere);

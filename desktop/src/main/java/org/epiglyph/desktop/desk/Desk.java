@@ -233,7 +233,12 @@ public final class Desk implements Place {
 
     @Override
     public ObservableValue<String> aside() {
-        return model.keptProperty();
+        return model.saving().wordsProperty();
+    }
+
+    @Override
+    public ObservableValue<String> warning() {
+        return model.saving().warningProperty();
     }
 
     public DeskModel model() {

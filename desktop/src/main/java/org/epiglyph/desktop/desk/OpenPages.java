@@ -49,6 +49,11 @@ final class OpenPages {
 
     /** What was got ready for a submission that may come next. */
     private record Ready(Submission submission, Optional<HandIn> handIn, List<Piece> pieces) {
+        /** False where pages could not be read, which may be otherwise when they are asked for. */
+        boolean isWhole() {
+            return pieces.stream().filter(Piece.Leaf.class::isInstance).count() == submission.pages().size();
+        }
+
         boolean isFor(Submission other, Optional<HandIn> otherHandIn) {
             return submission.student().key().equals(other.student().key()) && handIn.equals(otherHandIn)
                     && submission.turns().equals(other.turns()) && submission.attached().equals(other.attached());
@@ -209,6 +214,7 @@ final class OpenPages {
         Thread.ofVirtual().start(() -> {
             List<Ready> made = next.stream()
                     .map(s -> new Ready(s, s.current(), pieces.of(s, s.current())))
+                    .filter(Ready::isWhole)
                     .toList();
             Platform.runLater(() -> {
                 if (now == asked) {

@@ -25,6 +25,7 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.Piece;
+import org.epiglyph.documents.OpenDocument;
 
 /** What the roll shows of a hand-in: its pages, and where a document has none, why, and what can be done with its file. */
 final class Pieces {
@@ -92,8 +93,9 @@ final class Pieces {
             try {
                 int turn = whose.map(s -> s.turn(page)).orElse(0);
                 pieces.add(new Piece.Leaf(page, images.geometry(page).turnedBy(turn), turn));
-            } catch (Problem e) {
-                pieces.add(new Piece.InPlace(() -> noPages(document, name, e.getMessage())));
+            } catch (Problem e) { // whose own words name the file, and so perhaps a student whose name is covered
+                String why = Words.of(e instanceof OpenDocument.Missing ? "Desk.pagesMissing" : "Desk.pagesUnreadable");
+                pieces.add(new Piece.InPlace(() -> noPages(document, name, why)));
                 return;
             }
         }

@@ -8,6 +8,7 @@ import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
+import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -21,8 +22,10 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import javafx.stage.Window;
+import javafx.util.Subscription;
 import org.epiglyph.desktop.settings.View;
 
 /** The window's content: one quiet line at the top, and the place below it. */
@@ -31,20 +34,22 @@ public final class Frame {
     private static final double ASIDE = 96;
     private static final int LARGER = 25;
     private static final int MOST_ACTS = 6;
-    private static final double WIDEST_SAID = 820;
+    private static final PseudoClass UNSAVED = PseudoClass.getPseudoClass("unsaved");
     private final Acts acts;
     private final Looks looks;
     private final BorderPane ground = new BorderPane();
     private final Pane above = new Pane();
     private final Label title = new Label();
     private final Label aside = new Label();
-    private final Label said = new Label();
-    private final HBox saidLine = new HBox(said);
-    private final Scaled scaled = new Scaled(new StackPane(ground, above, saidLine));
+    private final FootLine said = new FootLine("frame-said", "frame-said");
+    private final FootLine warning = new FootLine("frame-warning", "frame-warning");
+    private final VBox foot = new VBox(warning, said);
+    private final Scaled scaled = new Scaled(new StackPane(ground, above, foot));
     private final StackPane root = new StackPane(scaled);
     private final BooleanProperty placeShowsWork = new SimpleBooleanProperty();
     private final CommandFinder finder;
     private Place place;
+    private Subscription warned = Subscription.EMPTY;
     private KeysPage keys;
     private Node focusBefore;
 
@@ -61,7 +66,8 @@ public final class Frame {
         root.getStyleClass().add("frame");
         above.setPickOnBounds(false);
         ground.setTop(topLine(background));
-        laySaidLine();
+        foot.setMaxSize(FootLine.WIDEST, Region.USE_PREF_SIZE);
+        StackPane.setAlignment(foot, Pos.BOTTOM_RIGHT);
         addActs();
         looks.viewProperty().addListener((_, _, view) -> look(view));
         look(looks.view());
@@ -117,27 +123,9 @@ public final class Frame {
         return line;
     }
 
-    /** Lies over the foot of the place, so that nothing moves under the pointer when it comes. */
-    private void laySaidLine() {
-        said.setId("frame-said");
-        said.setWrapText(true);
-        said.getStyleClass().add("frame-said");
-        HBox.setHgrow(said, Priority.ALWAYS);
-        said.setMaxWidth(Double.MAX_VALUE);
-        Button close = new Button(Words.of("Frame.closeSaid"));
-        close.getStyleClass().add("link-button");
-        close.setMinWidth(Region.USE_PREF_SIZE);
-        close.setOnAction(_ -> say(""));
-        saidLine.getChildren().add(close);
-        saidLine.getStyleClass().add("frame-said-line");
-        saidLine.visibleProperty().bind(said.textProperty().isNotEmpty());
-        saidLine.setMaxSize(WIDEST_SAID, Region.USE_PREF_SIZE);
-        StackPane.setAlignment(saidLine, Pos.BOTTOM_RIGHT);
-    }
-
     /** Says something that belongs to no place, in a calm line at the foot; empty takes it away. */
     public void say(String words) {
-        said.setText(words);
+        said.say(words);
     }
 
     /** A few acts, then what the place finds. */
@@ -224,9 +212,16 @@ public final class Frame {
                 });
     }
 
+    private void warn(String words) {
+        warning.say(words);
+        aside.pseudoClassStateChanged(UNSAVED, !words.isEmpty());
+    }
+
     /** Leaves the place in sight for good, before its batch is released. */
     public void leave() {
         if (place != null) {
+            warned.unsubscribe();
+            warn("");
             place.leave();
             place = null;
         }
@@ -242,6 +237,8 @@ public final class Frame {
         ground.setCenter(next.node());
         title.textProperty().bind(next.title());
         aside.textProperty().bind(next.aside());
+        warned.unsubscribe();
+        warned = next.warning().subscribe(this::warn);
         acts.here(next.acts());
         next.arrive();
     }

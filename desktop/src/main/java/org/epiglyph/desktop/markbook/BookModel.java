@@ -32,7 +32,7 @@ import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.desktop.frame.SavedWords;
+import org.epiglyph.desktop.frame.Saving;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Steps;
 import org.epiglyph.desktop.frame.Words;
@@ -51,7 +51,7 @@ public final class BookModel implements WorkspaceObserver {
     private final Set<String> folded = new HashSet<>();
     private final List<Optional<StudentKey>> acts = new ArrayList<>();
     private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
-    private final ReadOnlyStringWrapper kept = new ReadOnlyStringWrapper("");
+    private final Saving saving = new Saving();
     private final ReadOnlyIntegerWrapper changes = new ReadOnlyIntegerWrapper();
     private final Map<StudentKey, Known> known = new LinkedHashMap<>(MOST_KNOWN, 0.75f, true) {
         @Override
@@ -311,19 +311,19 @@ public final class BookModel implements WorkspaceObserver {
         acts.clear();
     }
 
-    /** When the last change was saved, in words. */
-    ReadOnlyStringProperty keptProperty() {
-        return kept.getReadOnlyProperty();
+    /** Whether the last change is saved. */
+    Saving saving() {
+        return saving;
     }
 
     @Override
     public void kept(long number, Instant at) {
-        kept.set(SavedWords.at(at, ZoneId.systemDefault()));
+        saving.saved(at, ZoneId.systemDefault());
     }
 
     @Override
     public void notKept(Problem problem) {
-        kept.set(problem.getMessage());
+        saving.notSaved(problem);
     }
 
     @Override

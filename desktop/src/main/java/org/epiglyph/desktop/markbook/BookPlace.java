@@ -309,7 +309,12 @@ public final class BookPlace implements Place {
 
     @Override
     public ObservableValue<String> aside() {
-        return model.keptProperty();
+        return model.saving().wordsProperty();
+    }
+
+    @Override
+    public ObservableValue<String> warning() {
+        return model.saving().warningProperty();
     }
 
     @Override

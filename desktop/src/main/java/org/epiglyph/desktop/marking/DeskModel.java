@@ -29,7 +29,7 @@ import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.frame.SavedWords;
+import org.epiglyph.desktop.frame.Saving;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.PageSpace;
 import org.epiglyph.desktop.settings.Settings;
@@ -49,7 +49,7 @@ public final class DeskModel implements WorkspaceObserver {
     private final Executor keeping;
     private final ReadOnlyObjectWrapper<Batch> batch = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Submission> submission = new ReadOnlyObjectWrapper<>();
-    private final ReadOnlyStringWrapper kept = new ReadOnlyStringWrapper("");
+    private final Saving saving = new Saving();
     private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
     private final Chosen chosen = new Chosen(this);
     private final Writing writing = new Writing(this);
@@ -97,9 +97,9 @@ public final class DeskModel implements WorkspaceObserver {
         return submission.getReadOnlyProperty();
     }
 
-    /** When the last change was kept, in words; says so while one is not. */
-    public ReadOnlyStringProperty keptProperty() {
-        return kept.getReadOnlyProperty();
+    /** Whether the last change is saved. */
+    public Saving saving() {
+        return saving;
     }
 
     /** The last thing that could not be done and why; empty after the next that could. */
@@ -373,14 +373,14 @@ public final class DeskModel implements WorkspaceObserver {
     public void kept(long number, Instant at) {
         onInterface.execute(() -> {
             if (number >= lastEdit) {
-                kept.set(SavedWords.at(at, clock.getZone()));
+                saving.saved(at, clock.getZone());
             }
         });
     }
 
     @Override
     public void notKept(Problem problem) {
-        onInterface.execute(() -> kept.set(problem.getMessage()));
+        onInterface.execute(() -> saving.notSaved(problem));
     }
 
     /** Releases the workspace's news. */

@@ -1,0 +1,77 @@
+package org.epiglyph.desktop.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.waitFor;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javafx.scene.Node;
+import javafx.stage.Stage;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.desktop.InWindow;
+import org.epiglyph.desktop.Screen;
+import org.epiglyph.desktop.SmallBatch;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.DisabledOnOs;
+import org.junit.jupiter.api.condition.OS;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/** The batch's folder is moved while it lies on the desk: that is said where it is seen, and mends itself when it is back. */
+@ExtendWith(ApplicationExtension.class)
+@DisabledOnOs(OS.WINDOWS) // where files that are open cannot be moved
+class MovedFolderTest extends InWindow {
+    private Path away;
+
+    @Start
+    void start(Stage stage) throws Exception {
+        show(stage);
+        away = world.resolve("away");
+    }
+
+    private void write(FxRobot robot, String words) {
+        robot.interact(() -> program.openBatch().orElseThrow().edit(new Edit.WriteOnTheWhole(SmallBatch.TYPED, words)));
+    }
+
+    private void step(FxRobot robot, int by) {
+        robot.interact(() -> model().walk().step(by));
+    }
+
+    @Test
+    void nothingIsSaidToBeSavedUntilTheFolderIsBack(FxRobot robot) throws Exception {
+        robot.interact(() -> program.toDesk(batch.folder()));
+        atDesk(robot);
+        write(robot, "One.");
+        waitFor(() -> Screen.text(robot, "#kept").startsWith("saved "));
+        Node warning = robot.lookup("#frame-warning").query().getParent();
+        assertThat(warning.isVisible()).isFalse();
+        Files.move(batch.folder(), away);
+        write(robot, "Two.");
+        waitFor(() -> Screen.text(robot, "#kept").equals("not saved"));
+        assertThat(warning.isVisible()).isTrue();
+        assertThat(Screen.text(robot, "#frame-warning")).startsWith("The batch is no longer in " + batch.folder());
+        robot.clickOn(robot.from(warning).lookup(".link-button").queryButton());
+        assertThat(warning.isVisible()).as("read and closed").isFalse();
+        write(robot, "Three.");
+        Files.move(away, batch.folder());
+        waitFor(() -> Screen.text(robot, "#kept").startsWith("saved "));
+        assertThat(warning.isVisible()).isFalse();
+    }
+
+    @Test
+    void pagesThatAreNotThereAreReadAgainWhenTheyAre(FxRobot robot) throws Exception {
+        robot.interact(() -> program.toDesk(batch.folder()));
+        atDesk(robot);
+        Files.move(batch.folder(), away);
+        step(robot, 2);
+        waitFor(() -> robot.lookup(".no-pages").tryQuery().isPresent());
+        assertThat(robot.lookup(".no-pages .label").queryAll().toString()).contains("not in the batch's folder");
+        Files.move(away, batch.folder());
+        step(robot, -2);
+        waitFor(() -> Screen.text(robot, "#student-name").equals("Ada Typed") && Screen.leaf(robot) != null);
+        step(robot, 2);
+        waitFor(() -> Screen.text(robot, "#student-name").equals("Cem Twice") && Screen.leaf(robot) != null);
+    }
+}

@@ -1,0 +1,42 @@
+package org.epiglyph.workspace;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.Optional;
+
+/**
+ * The files of a database as they were when it was opened, to be told from others of the same names: on POSIX systems a file
+ * that is open can be moved, deleted or replaced, and what is written goes on into the old one. Where a system does not
+ * tell files apart, they are the same as long as they are there.
+ *
+ * @param keys of the database and of its write-ahead log; empty where there was none or the system has no keys
+ */
+record OpenFiles(Path database, Optional<Object> key, Optional<Object> logKey) {
+    static OpenFiles of(Path database) {
+        return new OpenFiles(database, key(database), key(log(database)));
+    }
+
+    private static Path log(Path database) {
+        return database.resolveSibling(database.getFileName() + "-wal");
+    }
+
+    private static Optional<Object> key(Path file) {
+        try {
+            return Optional.ofNullable(Files.readAttributes(file, BasicFileAttributes.class).fileKey());
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** True if the database is still the file of its name. */
+    boolean hasDatabase() {
+        return Files.exists(database) && key.equals(key(database));
+    }
+
+    /** True if the write-ahead log is still the file of its name. */
+    boolean hasLog() {
+        return logKey.isEmpty() || logKey.equals(key(log(database)));
+    }
+}

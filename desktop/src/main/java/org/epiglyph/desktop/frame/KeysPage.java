@@ -31,6 +31,7 @@ final class KeysPage extends VBox {
         heading.getStyleClass().add("heading");
         search.setId("keys-search");
         search.setPromptText(Words.of("Keys.search"));
+        search.setPrefColumnCount(20);
         search.setAccessibleText(Words.of("Keys.search"));
         search.textProperty().addListener((_, _, _) -> show());
         said.getStyleClass().add("notice");

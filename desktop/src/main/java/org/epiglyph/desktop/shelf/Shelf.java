@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
@@ -301,6 +302,17 @@ public final class Shelf implements Place {
             folded.add(name);
         }
         refresh();
+        int heading = headingAt(name); // its button was made anew, and the focus that it had is not to go elsewhere
+        lines.getSelectionModel().select(folded.contains(name) ? heading : heading + 1);
+        lines.requestFocus();
+    }
+
+    private int headingAt(String name) {
+        List<Item> items = lines.getItems();
+        return IntStream.range(0, items.size())
+                .filter(i -> items.get(i) instanceof Heading heading && heading.name.equals(name))
+                .findFirst()
+                .orElse(-1);
     }
 
     private Node line(BatchLine batch) {

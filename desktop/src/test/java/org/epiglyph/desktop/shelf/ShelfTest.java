@@ -79,6 +79,21 @@ class ShelfTest extends InWindow {
     }
 
     @Test
+    void aHeadingIsFoldedAndUnfoldedByKeysAlone(FxRobot robot) {
+        Screen.waitFor(() -> Screen.isFocused(robot, "#batches"));
+        Screen.waitFor(() -> Screen.isThere(robot, "#group-TO_MARK"));
+        robot.type(KeyCode.TAB);
+        Screen.waitFor(() -> Screen.isFocused(robot, "#group-TO_MARK"));
+        robot.type(KeyCode.SPACE);
+        Screen.waitFor(() -> words(robot, ".shelf-group").equals(List.of("\u25b8  To mark  1")));
+        Screen.waitFor(() -> Screen.isFocused(robot, "#batches"));
+        robot.type(KeyCode.ENTER);
+        Screen.waitFor(() -> words(robot, ".shelf-group").equals(List.of("To mark  1")));
+        robot.type(KeyCode.ENTER);
+        Screen.waitFor(() -> Screen.leaf(robot) != null);
+    }
+
+    @Test
     void aPromisedDayIsKeptWithTheBatch(FxRobot robot) {
         Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
         choose(robot, "Promise it back in 3 days");

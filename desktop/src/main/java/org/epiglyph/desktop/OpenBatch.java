@@ -2,6 +2,7 @@ package org.epiglyph.desktop;
 
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,6 +15,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Damage;
 import org.epiglyph.workspace.Workspace;
+import org.epiglyph.workspace.WorkspaceObserver;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -38,6 +40,9 @@ final class OpenBatch {
     interface Hearer {
         /** Something is to be said in the top line; empty where it is over. */
         void say(String words);
+
+        /** What is done is not saved, and why; empty where it is again. */
+        void warn(String words);
 
         /** A batch or its place could not be opened. */
         void refuse(Problem problem);
@@ -133,11 +138,37 @@ final class OpenBatch {
 
     private void opened(Workspace opened) {
         workspace = Optional.of(opened);
+        opened.observe(new Watch(opened));
         making = Optional.of(new PageMaking(opened, Platform::runLater));
         if (!opened.damage().isNone()) {
             hearer.say(Words.of("Shelf.damaged", opened.damage().inWords()));
         }
         verify(opened);
+    }
+
+    /** Hears whether what is done to the batch is saved, whatever place it is done in, for as long as it is the open one. */
+    private final class Watch implements WorkspaceObserver {
+        private final Workspace of;
+
+        Watch(Workspace of) {
+            this.of = of;
+        }
+
+        private void warn(String words) {
+            if (workspace.filter(w -> w == of).isPresent()) {
+                hearer.warn(words);
+            }
+        }
+
+        @Override
+        public void kept(long number, Instant at) {
+            warn("");
+        }
+
+        @Override
+        public void notKept(Problem problem) {
+            warn(problem.getMessage());
+        }
     }
 
     private void go(Then then) {
@@ -182,6 +213,7 @@ final class OpenBatch {
     /** Releases the batch: what is not written is written off the interface thread, and work that holds it goes on. */
     void close() {
         hearer.leaving();
+        hearer.warn("");
         making.ifPresent(PageMaking::close);
         making = Optional.empty();
         workspace.ifPresent(w -> {

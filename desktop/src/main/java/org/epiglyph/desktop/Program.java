@@ -367,6 +367,11 @@ public final class Program {
         }
 
         @Override
+        public void warn(String words) {
+            frame.warn(words);
+        }
+
+        @Override
         public void refuse(Problem problem) {
             shelf.complain(problem.getMessage());
             toShelf();

@@ -236,11 +236,6 @@ public final class Desk implements Place {
         return model.saving().wordsProperty();
     }
 
-    @Override
-    public ObservableValue<String> warning() {
-        return model.saving().warningProperty();
-    }
-
     public DeskModel model() {
         return model;
     }

@@ -25,7 +25,6 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import javafx.stage.Window;
-import javafx.util.Subscription;
 import org.epiglyph.desktop.settings.View;
 
 /** The window's content: one quiet line at the top, and the place below it. */
@@ -49,7 +48,6 @@ public final class Frame {
     private final BooleanProperty placeShowsWork = new SimpleBooleanProperty();
     private final CommandFinder finder;
     private Place place;
-    private Subscription warned = Subscription.EMPTY;
     private KeysPage keys;
     private Node focusBefore;
 
@@ -212,7 +210,8 @@ public final class Frame {
                 });
     }
 
-    private void warn(String words) {
+    /** Says that something is wrong that cannot wait, such as that nothing is saved; empty where it is over. */
+    public void warn(String words) {
         warning.say(words);
         aside.pseudoClassStateChanged(UNSAVED, !words.isEmpty());
     }
@@ -220,8 +219,6 @@ public final class Frame {
     /** Leaves the place in sight for good, before its batch is released. */
     public void leave() {
         if (place != null) {
-            warned.unsubscribe();
-            warn("");
             place.leave();
             place = null;
         }
@@ -237,8 +234,6 @@ public final class Frame {
         ground.setCenter(next.node());
         title.textProperty().bind(next.title());
         aside.textProperty().bind(next.aside());
-        warned.unsubscribe();
-        warned = next.warning().subscribe(this::warn);
         acts.here(next.acts());
         next.arrive();
     }

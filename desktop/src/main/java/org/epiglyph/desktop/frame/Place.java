@@ -20,11 +20,6 @@ public interface Place {
         return new SimpleStringProperty("");
     }
 
-    /** What the marker must know at once, such as that nothing is saved and what to do; empty where all is well. */
-    default ObservableValue<String> warning() {
-        return new SimpleStringProperty("");
-    }
-
     /** What the typed letters find here beside acts: those for which the finder was opened, where it was. */
     default List<Found> find(String typed) {
         return List.of();

@@ -6,32 +6,23 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
-import org.epiglyph.core.Problem;
 
-/** Whether what the marker did is saved: in a word or two for the top line, and while it is not, in a sentence that says why. */
+/** Whether what the marker did is saved, in a word or two for the top line. */
 public final class Saving {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT);
     private final ReadOnlyStringWrapper words = new ReadOnlyStringWrapper("");
-    private final ReadOnlyStringWrapper warning = new ReadOnlyStringWrapper("");
 
     /** All is saved since then. */
     public void saved(Instant at, ZoneId zone) {
         words.set(Words.of("Frame.saved", TIME.format(at.atZone(zone))));
-        warning.set("");
     }
 
-    public void notSaved(Problem why) {
+    public void notSaved() {
         words.set(Words.of("Frame.notSaved"));
-        warning.set(why.getMessage());
     }
 
     /** When the last change was saved, or that it is not; empty before the first. */
     public ReadOnlyStringProperty wordsProperty() {
         return words.getReadOnlyProperty();
-    }
-
-    /** Why it is not saved and what to do; empty while all is. */
-    public ReadOnlyStringProperty warningProperty() {
-        return warning.getReadOnlyProperty();
     }
 }

@@ -323,7 +323,7 @@ public final class BookModel implements WorkspaceObserver {
 
     @Override
     public void notKept(Problem problem) {
-        saving.notSaved(problem);
+        saving.notSaved();
     }
 
     @Override

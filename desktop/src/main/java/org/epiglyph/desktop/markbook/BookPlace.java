@@ -313,11 +313,6 @@ public final class BookPlace implements Place {
     }
 
     @Override
-    public ObservableValue<String> warning() {
-        return model.saving().warningProperty();
-    }
-
-    @Override
     public List<Found> find(String typed) {
         if (typed.isBlank()) {
             return List.of();

@@ -380,7 +380,7 @@ public final class DeskModel implements WorkspaceObserver {
 
     @Override
     public void notKept(Problem problem) {
-        onInterface.execute(() -> saving.notSaved(problem));
+        onInterface.execute(saving::notSaved);
     }
 
     /** Releases the workspace's news. */

@@ -11,6 +11,7 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.desktop.InWindow;
 import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
+import org.epiglyph.desktop.handback.HandBack;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.DisabledOnOs;
 import org.junit.jupiter.api.condition.OS;
@@ -58,6 +59,23 @@ class MovedFolderTest extends InWindow {
         Files.move(away, batch.folder());
         waitFor(() -> Screen.text(robot, "#kept").startsWith("saved "));
         assertThat(warning.isVisible()).isFalse();
+    }
+
+    @Test
+    void itIsSaidWhateverPlaceTheMarkerIsAt(FxRobot robot) throws Exception {
+        robot.interact(() -> program.toHandBack(batch.folder()));
+        waitFor(() -> program.frame().place() instanceof HandBack);
+        Node warning = robot.lookup("#frame-warning").query().getParent();
+        Files.move(batch.folder(), away);
+        write(robot, "One.");
+        waitFor(warning::isVisible);
+        robot.interact(program::toShelf);
+        assertThat(warning.isVisible()).as("another is open, or none").isFalse();
+        waitFor(() -> Screen.text(robot, "#frame-said").contains("taken in from"));
+        Files.move(away, batch.folder());
+        robot.interact(() -> program.toDesk(batch.folder()));
+        atDesk(robot);
+        assertThat(model().submission().onTheWhole()).isEqualTo("One.");
     }
 
     @Test

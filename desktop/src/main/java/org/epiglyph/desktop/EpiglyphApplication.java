@@ -11,6 +11,7 @@ import javafx.scene.Scene;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.epiglyph.command.discreet.Uncaught;
+import org.epiglyph.desktop.frame.Closing;
 import org.epiglyph.desktop.frame.WindowMemory;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.Settings;
@@ -84,6 +85,7 @@ public final class EpiglyphApplication extends Application {
         stage.setScene(scene(program));
         stage.setMinWidth(900);
         stage.setMinHeight(600);
+        Closing.attach(stage, program.frame());
         WindowMemory.attach(stage, new Settings(start.settings()));
         program.toShelf();
         stage.show();

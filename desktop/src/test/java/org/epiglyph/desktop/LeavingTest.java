@@ -16,7 +16,9 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import javafx.scene.control.Label;
 import javafx.scene.control.RadioButton;
+import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import javafx.stage.WindowEvent;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
@@ -45,9 +47,11 @@ class LeavingTest {
     private HttpServer service;
     private SmallBatch batch;
     private Program program;
+    private Stage stage;
 
     @Start
-    void start(Stage stage) throws Exception {
+    void start(Stage window) throws Exception {
+        stage = window;
         service = HttpServer.create(new InetSocketAddress("127.0.0.1", 0), 0);
         service.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
         service.createContext("/", exchange -> {
@@ -145,6 +149,32 @@ class LeavingTest {
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> program.frame().place() instanceof Desk);
         assertThat(received.get()).isLessThanOrEqualTo(1);
+    }
+
+    @Test
+    void theWindowAsksBeforeItIsClosedWhileWorkGoesOn(FxRobot robot) throws Exception {
+        requestClose(robot);
+        assertThat(stage.isShowing()).as("nothing speaks against it").isFalse();
+        robot.interact(stage::show);
+        handBack(robot);
+        requestClose(robot);
+        assertThat(stage.isShowing()).isTrue();
+        assertThat(Screen.text(robot, "#frame-question")).startsWith("Work is still running: ");
+        robot.type(KeyCode.ESCAPE);
+        assertThat(robot.lookup("#frame-question").query().getParent().isVisible()).isFalse();
+        requestClose(robot);
+        robot.type(KeyCode.SPACE); // its button has the focus
+        waitFor(() -> !stage.isShowing());
+    }
+
+    private void requestClose(FxRobot robot) {
+        robot.interact(() -> {
+            WindowEvent request = new WindowEvent(stage, WindowEvent.WINDOW_CLOSE_REQUEST);
+            stage.fireEvent(request);
+            if (!request.isConsumed()) {
+                stage.close(); // as the window does
+            }
+        });
     }
 
     @Test

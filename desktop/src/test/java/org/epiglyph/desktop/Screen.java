@@ -16,6 +16,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.desktop.frame.Closing;
 import org.testfx.api.FxRobot;
 import org.testfx.service.query.EmptyNodeQueryException;
 import org.testfx.util.WaitForAsyncUtils;
@@ -37,6 +38,7 @@ public final class Screen {
     /** Shows a program at its shelf. */
     public static void show(Stage stage, Program program) {
         stage.setScene(EpiglyphApplication.scene(program));
+        Closing.attach(stage, program.frame());
         program.toShelf();
         stage.show();
     }

@@ -2,6 +2,8 @@ package org.epiglyph.desktop.frame;
 
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -10,25 +12,45 @@ import javafx.scene.layout.Region;
 final class FootLine extends HBox {
     static final double WIDEST = 820;
     private final Label said = new Label();
+    private final Button answer = Form.button("Frame.closeAnyway", "plain-button", () -> {});
 
-    FootLine(String id, String styleClass) {
+    /** @param close the key of the words that take the line away */
+    FootLine(String id, String styleClass, String close) {
         said.setId(id);
         said.setWrapText(true);
         said.getStyleClass().add(styleClass);
         HBox.setHgrow(said, Priority.ALWAYS);
         said.setMaxWidth(Double.MAX_VALUE);
-        Button close = new Button(Words.of("Frame.closeSaid"));
-        close.getStyleClass().add("link-button");
-        close.setMinWidth(Region.USE_PREF_SIZE);
-        close.setOnAction(_ -> say(""));
-        getChildren().addAll(said, close);
+        said.setMinHeight(Region.USE_PREF_SIZE);
+        answer.setId(id + "-answer");
+        getChildren().addAll(said, answer, Form.button(close, "link-button", () -> say("")));
         getStyleClass().add(styleClass + "-line");
         visibleProperty().bind(said.textProperty().isNotEmpty());
         managedProperty().bind(visibleProperty());
+        addEventHandler(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.ESCAPE) {
+                say("");
+                event.consume();
+            }
+        });
+        say("");
     }
 
     /** @param words nothing takes the line away */
     void say(String words) {
         said.setText(words);
+        Form.show(answer, false);
+    }
+
+    /** Asks something to which there is one answer beside leaving all as it is; its button takes the focus. */
+    void ask(String words, Runnable act) {
+        say(words);
+        answer.setAccessibleText(words + " " + answer.getText());
+        answer.setOnAction(_ -> {
+            say("");
+            act.run();
+        });
+        Form.show(answer, true);
+        answer.requestFocus();
     }
 }

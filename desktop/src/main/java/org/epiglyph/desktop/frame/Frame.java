@@ -2,6 +2,7 @@ package org.epiglyph.desktop.frame;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Stream;
@@ -40,13 +41,16 @@ public final class Frame {
     private final Pane above = new Pane();
     private final Label title = new Label();
     private final Label aside = new Label();
-    private final FootLine said = new FootLine("frame-said", "frame-said");
-    private final FootLine warning = new FootLine("frame-warning", "frame-warning");
-    private final VBox foot = new VBox(warning, said);
+    private final FootLine said = new FootLine("frame-said", "frame-said", "Frame.closeSaid");
+    private final FootLine warning = new FootLine("frame-warning", "frame-warning", "Frame.closeSaid");
+    private final FootLine question = new FootLine("frame-question", "frame-warning", "Frame.keepOpen");
+    private final VBox foot = new VBox(question, warning, said);
     private final Scaled scaled = new Scaled(new StackPane(ground, above, foot));
     private final StackPane root = new StackPane(scaled);
     private final BooleanProperty placeShowsWork = new SimpleBooleanProperty();
     private final CommandFinder finder;
+    private final Background background;
+    private String unsaved = "";
     private Place place;
     private KeysPage keys;
     private Node focusBefore;
@@ -59,6 +63,8 @@ public final class Frame {
     public Frame(Looks looks, Map<String, String> ownKeys, Consumer<Map<String, String>> keeping,
             Background background) {
         this.looks = looks;
+        this.background = background;
+        background.busyProperty().subscribe(_ -> question.say("")); // what was asked is over
         acts = new Acts(ownKeys, keeping, Platform::runLater, System::nanoTime);
         finder = new CommandFinder(this::find, above);
         root.getStyleClass().add("frame");
@@ -210,10 +216,26 @@ public final class Frame {
                 });
     }
 
-    /** Says that something is wrong that cannot wait, such as that nothing is saved; empty where it is over. */
+    /** Says that nothing is saved, and why; empty where that is over. What was read and closed is not said again. */
     public void warn(String words) {
-        warning.say(words);
-        aside.pseudoClassStateChanged(UNSAVED, !words.isEmpty());
+        if (!words.equals(unsaved)) {
+            unsaved = words;
+            warning.say(words);
+            aside.pseudoClassStateChanged(UNSAVED, !words.isEmpty());
+        }
+    }
+
+    /** Why the window should not be closed now; empty where nothing speaks against it. */
+    Optional<String> reasonToStay() {
+        if (background.busyProperty().get()) {
+            return Optional.of(Words.of("Frame.stillBusy", background.whatProperty().get()));
+        }
+        return unsaved.isEmpty() ? Optional.empty() : Optional.of(Words.of("Frame.stillUnsaved"));
+    }
+
+    /** Asks whether to close the window nevertheless. @param close closes it */
+    void ask(String why, Runnable close) {
+        question.ask(why, close);
     }
 
     /** Leaves the place in sight for good, before its batch is released. */

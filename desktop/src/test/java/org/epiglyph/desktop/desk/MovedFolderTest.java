@@ -5,6 +5,7 @@ import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.concurrent.TimeUnit;
 import javafx.scene.Node;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
@@ -56,6 +57,8 @@ class MovedFolderTest extends InWindow {
         robot.clickOn(robot.from(warning).lookup(".link-button").queryButton());
         assertThat(warning.isVisible()).as("read and closed").isFalse();
         write(robot, "Three.");
+        robot.sleep(2, TimeUnit.SECONDS); // it is tried again each second
+        assertThat(warning.isVisible()).as("still read and closed").isFalse();
         Files.move(away, batch.folder());
         waitFor(() -> Screen.text(robot, "#kept").startsWith("saved "));
         assertThat(warning.isVisible()).isFalse();

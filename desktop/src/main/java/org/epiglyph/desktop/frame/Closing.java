@@ -1,0 +1,15 @@
+package org.epiglyph.desktop.frame;
+
+import javafx.stage.Stage;
+
+/** Asks before the window is closed while work goes on in the background or changes are not saved. */
+public final class Closing {
+    private Closing() {}
+
+    public static void attach(Stage stage, Frame frame) {
+        stage.setOnCloseRequest(event -> frame.reasonToStay().ifPresent(why -> {
+            event.consume();
+            frame.ask(why, stage::close);
+        }));
+    }
+}

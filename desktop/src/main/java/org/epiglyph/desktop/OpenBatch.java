@@ -47,6 +47,9 @@ final class OpenBatch {
         /** A batch or its place could not be opened. */
         void refuse(Problem problem);
 
+        /** True if work that is still running needs a batch for itself. */
+        boolean isInUse(Path folder);
+
         /** Another batch is wanted, or none: the place that shows this one is to be left. */
         void leaving();
 
@@ -80,6 +83,10 @@ final class OpenBatch {
         }
         if (workspace.filter(w -> w.folder().root().equals(folder)).isPresent()) {
             go(then);
+            return;
+        }
+        if (hearer.isInUse(folder)) {
+            hearer.say(Words.of("Frame.busy"));
             return;
         }
         close();

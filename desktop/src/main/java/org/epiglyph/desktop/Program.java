@@ -17,8 +17,6 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.collect.Collect;
-import org.epiglyph.desktop.collect.CollectModel;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.desk.DeskTools;
 import org.epiglyph.desktop.frame.Act;
@@ -68,6 +66,7 @@ public final class Program {
             .newSingleThreadExecutor(Thread.ofPlatform().name("keeping settings").daemon().factory());
     private final Shelf shelf;
     private final OpenBatch batch;
+    private final CollectPlaces collecting;
     private Optional<HandBack> handingBack = Optional.empty();
     private Optional<BookPlace> markBook = Optional.empty();
     private Optional<StudentKey> onDesk = Optional.empty();
@@ -124,6 +123,7 @@ public final class Program {
         this.shelf = new Shelf(start.shelf(), habit, background, clock, new Shelf.Ways(this::toDesk, this::toMarkBook,
                 this::toHandBack, this::toCollect, this::toCollectAgain, this::repair));
         batch = new OpenBatch(clock, new Hearing());
+        collecting = new CollectPlaces(start, frame, background, services, this::toDesk, this::toShelf);
         background.busyProperty().addListener((_, _, _) -> Platform.runLater(this::closeHeld));
         frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
         frame.acts().everywhere(placeOfBatch("Place.desk", "Shortcut+DIGIT2", this::toDesk));
@@ -162,17 +162,25 @@ public final class Program {
         frame.show(shelf);
     }
 
-    private void toCollect(List<Path> places) {
-        unlessBusy(() -> collect(new CollectModel(start.shelf(), background, services, Optional.empty()))
-                .take(places));
+    private void toCollect(List<Path> dropped) {
+        collect(Optional.empty(), dropped);
     }
 
     /** Collects further files into a batch, which is put back on the shelf for that. */
     public void toCollectAgain(Path folder) {
-        unlessBusy(() -> {
-            close();
-            collect(new CollectModel(start.shelf(), background, services, Optional.of(folder)));
-        });
+        collect(Optional.of(folder), List.of());
+    }
+
+    private void collect(Optional<Path> again, List<Path> dropped) {
+        Runnable show = () -> {
+            again.ifPresent(_ -> close());
+            collecting.show(again, dropped);
+        };
+        if (collecting.isBegun(again)) {
+            show.run();
+        } else {
+            unlessBusy(show);
+        }
     }
 
     private void unlessBusy(Runnable act) {
@@ -194,12 +202,6 @@ public final class Program {
             frame.say(said);
             shelf.arrive();
         }, frame::say));
-    }
-
-    private Collect collect(CollectModel model) {
-        Collect place = new Collect(model, start.recordOffice(), start.token(), this::toDesk, this::toShelf);
-        frame.show(place);
-        return place;
     }
 
     /** Opens a batch at the desk. */
@@ -342,6 +344,7 @@ public final class Program {
     public void end() {
         background.cancel();
         close();
+        collecting.end();
         batch.closeHeld();
         keeping.shutdown();
         try {
@@ -375,6 +378,11 @@ public final class Program {
         public void refuse(Problem problem) {
             shelf.complain(problem.getMessage());
             toShelf();
+        }
+
+        @Override
+        public boolean isInUse(Path folder) {
+            return collecting.isAtWorkOn(folder);
         }
 
         @Override

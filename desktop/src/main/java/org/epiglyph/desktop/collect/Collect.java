@@ -55,14 +55,8 @@ public final class Collect implements Place {
         root.getChildren().addAll(head(), trouble, new BusyPane(model.background()), step);
         step.disableProperty().bind(model.background().busyProperty());
         model.planProperty().addListener((_, before, plan) -> {
-            if (before != null && plan != null) {
-                return; // another understanding of the same source
-            }
-            understanding.ifPresent(Understanding::close);
-            understanding = Optional.empty();
-            if (plan != null) {
-                understanding = Optional.of(new Understanding(model, this::back));
-                show(understanding.get().node());
+            if (before == null && plan != null) { // else it is another understanding of the same source
+                showUnderstanding();
             }
         });
         model.decisions().versionProperty().addListener((_, _, _) -> markStep());
@@ -71,6 +65,38 @@ public final class Collect implements Place {
         root.addEventHandler(DragEvent.DRAG_EXITED, _ -> root.pseudoClassStateChanged(DROPPING, false));
         root.addEventHandler(DragEvent.DRAG_DROPPED, this::onDropped);
         show(source.node());
+    }
+
+    /** Made once: it follows the model from one source to the next. */
+    private void showUnderstanding() {
+        if (understanding.isEmpty()) {
+            understanding = Optional.of(new Understanding(model, this::back));
+        }
+        understanding.get().begin();
+        show(understanding.get().node());
+    }
+
+    /** Tells what becomes of work that goes on while the marker is elsewhere, in sentences. */
+    public void observe(Consumer<String> said) {
+        model.troubleProperty().subscribe(said);
+        model.planProperty().subscribe(plan -> said.accept(plan == null ? "" : Words.of("Collect.understoodNow")));
+        model.doneProperty()
+                .subscribe(done -> said.accept(done == null ? "" : Words.of("Collect.doneNow", done.words())));
+    }
+
+    /** True if a source was read, and the batch is not made yet. */
+    public boolean isUnderstood() {
+        return model.planProperty().get() != null;
+    }
+
+    /** True if the marker has said something about files that would be lost. */
+    public boolean hasDecisions() {
+        return isUnderstood() && model.decisions().isAnything();
+    }
+
+    /** True if the batch is made, or added to. */
+    public boolean isDone() {
+        return model.doneProperty().get() != null;
     }
 
     private Node head() {
@@ -182,10 +208,15 @@ public final class Collect implements Place {
         return new SimpleStringProperty(model.againName());
     }
 
+    /** What was begun is as it was left, and work went on meanwhile. */
     @Override
-    public void leave() {
-        model.background().cancel();
-        understanding.ifPresent(Understanding::close);
+    public void arrive() {
+        model.refresh();
+    }
+
+    /** Releases the source. */
+    public void end() {
         model.close();
+        understanding.ifPresent(Understanding::close);
     }
 }

@@ -63,6 +63,8 @@ public final class CollectModel {
     private final StringProperty name = new SimpleStringProperty("");
     private RecordClient client;
     private Optional<Planning.FromFiles> lastRead = Optional.empty();
+    /** Reads the source of the plan anew. */
+    private Optional<Background.Work<CollectPlan>> reading = Optional.empty();
 
     /**
      * What was collected.
@@ -174,7 +176,9 @@ public final class CollectModel {
     }
 
     void readTask(Task task) {
-        read(progress -> Planning.fromRecord(client, task.id(), again, progress), this::understood);
+        RecordClient asked = client;
+        lastRead = Optional.empty();
+        read(progress -> Planning.fromRecord(asked, task.id(), again, progress), this::understood);
     }
 
     /** Adds what was dropped or chosen, each place once. */
@@ -226,10 +230,24 @@ public final class CollectModel {
             return;
         }
         lastRead = Optional.of(from);
-        read(progress -> Planning.fromFiles(from, again, progress).continuing(before), read -> {
+        readAgain(progress -> Planning.fromFiles(from, again, progress));
+    }
+
+    private void readAgain(Background.Work<CollectPlan> work) {
+        CollectPlan before = plan.get();
+        trouble.set("");
+        reading = Optional.of(work);
+        background.start(progress -> work.run(progress).continuing(before), read -> {
             close();
             show(read);
-        });
+        }, trouble::set);
+    }
+
+    /** Reads the source again where a batch is added to that may have changed meanwhile. What was decided stays. */
+    void refresh() {
+        if (isAgain() && plan.get() != null && !background.busyProperty().get()) {
+            reading.ifPresent(this::readAgain);
+        }
     }
 
     /** Reads the names in the archives again in another encoding. */
@@ -248,6 +266,7 @@ public final class CollectModel {
 
     private void read(Background.Work<CollectPlan> work, Consumer<CollectPlan> then) {
         trouble.set("");
+        reading = Optional.of(work);
         background.start(work, then, trouble::set);
     }
 
@@ -389,6 +408,7 @@ public final class CollectModel {
         CollectPlan understood = plan.get();
         plan.set(null);
         if (understood != null) {
+            decisions.end();
             try {
                 understood.close();
             } catch (IOException e) {

@@ -23,6 +23,7 @@ final class Decisions {
     private final ObjectProperty<RowFilter> filter = new SimpleObjectProperty<>(RowFilter.ALL);
     private final ObjectProperty<FileRow> chosen = new SimpleObjectProperty<>();
     private final ReadOnlyIntegerWrapper version = new ReadOnlyIntegerWrapper();
+    private int begun;
     private String sharedFolders = "";
 
     /** @param plan what was understood */
@@ -53,7 +54,19 @@ final class Decisions {
         sharedFolders = sharedFolders(plan.get());
         filter.set(plan.get().questions().isEmpty() ? RowFilter.ALL : RowFilter.QUESTIONS);
         changed();
+        begun = version.get();
         chosen.set(rows.isEmpty() ? null : rows.getFirst());
+    }
+
+    /** Forgets the lines of a plan that is closed. */
+    void end() {
+        rows.clear();
+        chosen.set(null);
+    }
+
+    /** True if something was said or decided since the source was read. */
+    boolean isAnything() {
+        return version.get() != begun;
     }
 
     /** Shows another understanding of the same source, and the line that was chosen. */

@@ -19,6 +19,7 @@ final class Understanding {
     private final FirstPage firstPage = new FirstPage();
     private final StackPane middle = new StackPane();
     private final Button make;
+    private final Label shown = Form.words(Words.of("Collect.showsCovered"), "notice");
     private final HBox root;
 
     /** @param back goes back to the choice of source */
@@ -31,21 +32,22 @@ final class Understanding {
         make.setId("make-batch");
         Button other = Form.button("Collect.otherSource", "link-button", back);
         Findings findings = new Findings(model, this::edit);
-        Label shown = Form.words(Words.of("Collect.showsCovered"), "notice");
         shown.setId("collect-shows-names");
-        Form.show(shown, model.showsCovered());
         VBox left = new VBox(shown, findings.node(), Form.lastLine(other, make));
         VBox.setVgrow(findings.node(), Priority.ALWAYS);
         left.getStyleClass().add("findings-column");
         HBox.setHgrow(middle, Priority.ALWAYS);
         root = new HBox(left, middle, whose.node());
         root.getStyleClass().add("understanding");
-        middle.getChildren().setAll(table.node());
         model.decisions().versionProperty().addListener((_, _, _) -> refresh());
         model.decisions().chosenProperty().addListener((_, _, row) -> preview(row));
+    }
+
+    /** Begins with what was understood of a source. */
+    void begin() {
+        Form.show(shown, model.showsCovered());
         refresh();
-        preview(model.decisions().chosenProperty().get());
-        Platform.runLater(table::focus);
+        edit(null);
     }
 
     Node node() {

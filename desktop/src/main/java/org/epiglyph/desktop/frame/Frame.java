@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
@@ -51,6 +52,7 @@ public final class Frame {
     private final CommandFinder finder;
     private final Background background;
     private String unsaved = "";
+    private Supplier<Optional<String>> reasonToStay = Optional::empty;
     private Place place;
     private KeysPage keys;
     private Node focusBefore;
@@ -226,11 +228,16 @@ public final class Frame {
     }
 
     /** Why the window should not be closed now; empty where nothing speaks against it. */
-    Optional<String> reasonToStay() {
+    public Optional<String> reasonToStay() {
         if (background.busyProperty().get()) {
             return Optional.of(Words.of("Frame.stillBusy", background.whatProperty().get()));
         }
-        return unsaved.isEmpty() ? Optional.empty() : Optional.of(Words.of("Frame.stillUnsaved"));
+        return unsaved.isEmpty() ? reasonToStay.get() : Optional.of(Words.of("Frame.stillUnsaved"));
+    }
+
+    /** @param reason a further reason why the window should not be closed at a moment; empty where there is none */
+    public void keepOpenFor(Supplier<Optional<String>> reason) {
+        reasonToStay = reason;
     }
 
     /** Asks whether to close the window nevertheless. @param close closes it */

@@ -127,6 +127,45 @@ class CollectTest {
     }
 
     @Test
+    void whatWasDecidedIsThereAfterTheMarkerWasElsewhereAndTheBatchIsMadeMeanwhile(FxRobot robot) throws Exception {
+        read(robot);
+        assertThat(program.frame().reasonToStay()).as("nothing was decided yet").isEmpty();
+        robot.clickOn("#accept-likely");
+        String counted = text(robot, "#count-line");
+        robot.interact(program::toShelf);
+        waitFor(() -> isThere(robot, "#collect"));
+        assertThat(program.frame().reasonToStay()).isPresent();
+        robot.clickOn("#collect");
+        waitFor(() -> isThere(robot, "#count-line"));
+        assertThat(text(robot, "#count-line")).isEqualTo(counted).contains("4 to decide");
+        robot.clickOn("#set-aside-rest");
+        robot.clickOn("#make-batch");
+        robot.interact(program::toShelf);
+        waitFor(() -> text(robot, "#frame-said").startsWith("The batch is collected. 30 files: "));
+        assertThat(program.frame().reasonToStay()).isEmpty();
+        robot.clickOn("#collect");
+        waitFor(() -> isThere(robot, "#read-files"));
+        try (Stream<Path> shelf = Files.list(world.resolve("shelf"))) {
+            assertThat(shelf.filter(p -> Files.exists(p.resolve("batch.sqlite")))).hasSize(1);
+        }
+    }
+
+    @Test
+    void anotherSourceIsReadWhereTheFirstWasNotTheRightOne(FxRobot robot) {
+        read(robot);
+        robot.clickOn("#change-times");
+        robot.clickOn(robot.lookup(n -> n instanceof Button b && b.getText().equals("Another source"))
+                .<Button>query());
+        waitFor(() -> isThere(robot, "#read-files"));
+        robot.clickOn("#read-files");
+        waitFor(() -> isThere(robot, "#make-batch") && isThere(robot, "#files-table"));
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(text(robot, "#count-line")).isEqualTo("30 files: 21 matched, 6 to decide, 3 stored as they are");
+        robot.type(KeyCode.DIGIT1);
+        assertThat(text(robot, "#count-line")).isEqualTo("30 files: 22 matched, 5 to decide, 3 stored as they are");
+    }
+
+    @Test
     void everythingIsDecidedByTheKeyboardAndEveryFileIsAccountedFor(FxRobot robot) {
         read(robot);
         assertThat(text(robot, "#count-line")).isEqualTo("30 files: 21 matched, 6 to decide, 3 stored as they are");
@@ -290,6 +329,12 @@ class CollectTest {
         robot.interact(() -> ((Collect) program.frame().place()).take(List.of(world.resolve("more"))));
         robot.clickOn("#read-files");
         waitFor(() -> isThere(robot, "#make-batch"));
+        assertThat(text(robot, "#count-line")).isEqualTo("2 files: 2 matched, 0 of them as before");
+        Files.writeString(more.resolve("Rewiti, Tāne - late.txt"), "Sorry, and here it is.\n");
+        robot.interact(() -> program.toDesk(batch));
+        waitFor(() -> program.frame().place() instanceof Desk);
+        robot.interact(() -> program.toCollectAgain(batch)); // the batch may be another by now, and is looked at anew
+        waitFor(() -> !robot.lookup("#make-batch").query().isDisabled());
         assertThat(text(robot, "#count-line")).isEqualTo("2 files: 2 matched, 0 of them as before");
         robot.clickOn("#make-batch");
         waitFor(() -> isThere(robot, "#to-desk"));

@@ -1,0 +1,87 @@
+package org.epiglyph.desktop;
+
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.epiglyph.desktop.collect.Collect;
+import org.epiglyph.desktop.collect.CollectModel;
+import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.desktop.frame.Frame;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.exchange.record.RecordServices;
+
+/**
+ * The places where batches are collected: one for a new batch, and one for each batch that is added to. What was begun
+ * there is kept while the marker is elsewhere, until the batch is made or the program ends.
+ */
+final class CollectPlaces {
+    private final Program.Start start;
+    private final Frame frame;
+    private final Background background;
+    private final RecordServices services;
+    private final Consumer<Path> toDesk;
+    private final Runnable toShelf;
+    /** By the batch that is added to; empty for a new one. */
+    private final Map<Optional<Path>, Collect> begun = new HashMap<>();
+
+    CollectPlaces(Program.Start start, Frame frame, Background background, RecordServices services,
+            Consumer<Path> toDesk, Runnable toShelf) {
+        this.start = start;
+        this.frame = frame;
+        this.background = background;
+        this.services = services;
+        this.toDesk = toDesk;
+        this.toShelf = toShelf;
+        frame.keepOpenFor(() -> begun.values().stream().anyMatch(Collect::hasDecisions)
+                ? Optional.of(Words.of("Collect.stillDecided"))
+                : Optional.empty());
+    }
+
+    /** True if files are being added to the batch, or may be. */
+    boolean isAtWorkOn(Path batch) {
+        return background.busyProperty().get() && begun.containsKey(Optional.of(batch));
+    }
+
+    /** True if there is a place to come back to; else a new one is begun, which other work does not allow. */
+    boolean isBegun(Optional<Path> batch) {
+        return begun.containsKey(batch) && !begun.get(batch).isDone();
+    }
+
+    /** @param dropped files to begin with */
+    void show(Optional<Path> batch, List<Path> dropped) {
+        boolean back = isBegun(batch);
+        if (!back) {
+            begun.put(batch, make(batch));
+        }
+        Collect place = begun.get(batch);
+        frame.show(place);
+        if (dropped.isEmpty()) {
+            return;
+        }
+        if (back && place.isUnderstood()) {
+            frame.say(Words.of("Collect.begunBefore")); // they may belong to another batch
+        } else {
+            place.take(dropped);
+        }
+    }
+
+    private Collect make(Optional<Path> batch) {
+        CollectModel model = new CollectModel(start.shelf(), background, services, batch);
+        Collect place = new Collect(model, start.recordOffice(), start.token(), toDesk, toShelf);
+        place.observe(words -> {
+            if (frame.place() != place && !words.isEmpty()) {
+                frame.say(words);
+            }
+        });
+        return place;
+    }
+
+    /** Releases what was begun. */
+    void end() {
+        begun.values().forEach(Collect::end);
+        begun.clear();
+    }
+}

@@ -111,6 +111,9 @@ final class Building {
      * @throws Problem where words that are private stand in what was built
      */
     Built build(StudentKey student, Set<String> taken, Executor besides) throws Problem {
+        if (!Files.isDirectory(folder.root())) {
+            throw new Problem(Message.of(Building.class, "gone", folder.root()));
+        }
         Submission submission = batch.submission(student);
         boolean withSheet = choices.profile().sheet() != Profile.Sheet.NONE;
         FutureTask<Path> sheet = new FutureTask<>(() -> sheet(submission));

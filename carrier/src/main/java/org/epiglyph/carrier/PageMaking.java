@@ -19,6 +19,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.places.OneAtATime;
+import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -66,7 +67,8 @@ public final class PageMaking implements AutoCloseable {
                 Work work = all.get(i);
                 progress.at(called(workspace, work), i, all.size());
                 if (isStillMissing(workspace, work)) {
-                    workspace.edit(new Edit.MakePages(work.student, work.document.id(), make(workspace, intake, work)));
+                    make(workspace, intake, work).ifPresent(pages -> workspace
+                            .edit(new Edit.MakePages(work.student, work.document.id(), pages)));
                 }
             }
         } catch (IOException e) {
@@ -83,10 +85,15 @@ public final class PageMaking implements AutoCloseable {
      */
     public static Edit unlock(Workspace workspace, StudentKey student, Document document, String password)
             throws Problem {
+        BatchFolder folder = workspace.folder();
+        if (!Files.exists(folder.original(document))) {
+            throw new Problem(
+                    Message.of(PageMaking.class, "missing", workspace.batch().submission(student).called(document)));
+        }
         try (IntakeProcess intake = new IntakeProcess()) {
-            Path rendition = workspace.folder().rendition(document.id());
+            Path rendition = folder.rendition(document.id());
             Pages pages = OneAtATime.at(rendition,
-                    () -> intake.unlock(workspace.folder().original(document), rendition, password));
+                    () -> intake.unlock(folder.original(document), rendition, password));
             return new Edit.MakePages(student, document.id(), pages);
         } catch (IOException e) {
             throw full(workspace.batch().submission(student).called(document), e);
@@ -103,8 +110,11 @@ public final class PageMaking implements AutoCloseable {
             for (Optional<Work> next = next(); next.isPresent(); next = next()) {
                 Work work = next.get();
                 try {
-                    Pages pages = make(workspace, intake, work);
-                    editing.execute(() -> record(work, pages));
+                    Optional<Pages> pages = make(workspace, intake, work);
+                    pages.ifPresent(made -> editing.execute(() -> record(work, made)));
+                    if (pages.isEmpty()) {
+                        forget(work);
+                    }
                 } catch (Problem e) {
                     LOG.warn("Pages could not be made", e.getCause());
                     forget(work);
@@ -135,7 +145,7 @@ public final class PageMaking implements AutoCloseable {
         }
     }
 
-    /** A full disk is tried again after a while. */
+    /** A full disk, or a file that is not there, is tried again after a while. */
     private void forget(Work work) throws InterruptedException {
         tried.remove(work.document.id());
         walk.again(RETRY_MILLIS);
@@ -174,11 +184,18 @@ public final class PageMaking implements AutoCloseable {
         };
     }
 
-    private static Pages make(Workspace workspace, IntakeProcess intake, Work work) throws Problem {
+    /** Nothing where the received file is not there, which says nothing about it: perhaps it comes back. */
+    private static Optional<Pages> make(Workspace workspace, IntakeProcess intake, Work work) throws Problem {
+        BatchFolder folder = workspace.folder();
+        Path original = folder.original(work.document);
+        Path rendition = folder.rendition(work.document.id());
         try {
-            Path rendition = workspace.folder().rendition(work.document.id());
-            return OneAtATime.at(rendition,
-                    () -> intake.examine(workspace.folder().original(work.document), rendition));
+            if (!Files.isReadable(original)) {
+                return Optional.empty();
+            }
+            folder.make(rendition.getParent());
+            Pages pages = OneAtATime.at(rendition, () -> intake.examine(original, rendition));
+            return Optional.of(pages).filter(_ -> Files.isReadable(original)); // until the last it was there
         } catch (IOException e) {
             throw full(called(workspace, work), e);
         }

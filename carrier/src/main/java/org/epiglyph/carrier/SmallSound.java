@@ -28,7 +28,7 @@ final class SmallSound {
         }
         Path recording = folder.original(Document.of(remark));
         try {
-            Files.createDirectories(made.getParent());
+            folder.make(made.getParent());
             WholeFile.write(made, beside -> OpusFile.write(WaveFile.read(recording).piece(remark.heard()),
                     "Spoken remark", beside));
             return made;

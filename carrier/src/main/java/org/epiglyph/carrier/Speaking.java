@@ -77,7 +77,6 @@ public final class Speaking {
             values.setProperty("about", place.kind().name());
             values.setProperty("subject", place.subject());
             values.setProperty("remark", remark);
-            Files.createDirectories(folder);
             WholeFile.write(note(), beside -> {
                 try (Writer out = Files.newBufferedWriter(beside)) {
                     values.store(out, null);
@@ -121,6 +120,7 @@ public final class Speaking {
         Growing growing = new Growing(workspace.folder().speaking(), name, student, place, remark);
         try {
             UNDER_WAY.add(growing.note());
+            workspace.folder().make(growing.folder());
             growing.write();
             return new Speaking(workspace, growing, Take.begin(microphone, growing.sound(), most));
         } catch (IOException e) {

@@ -1,6 +1,7 @@
 package org.epiglyph.carrier;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
@@ -10,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
@@ -71,6 +73,17 @@ class BuildingTest extends HandedBackFixture {
 
     private static List<String> names(Proof proof) {
         return proof.files().stream().map(Proof.Outgoing::name).toList();
+    }
+
+    @Test
+    void nothingIsBuiltOfABatchThatIsElsewhere() throws Exception {
+        Path away = batch.resolveSibling("elsewhere");
+        Files.move(batch, away);
+        assertThatThrownBy(() -> proof(Profile.USUAL)).isInstanceOf(Problem.class)
+                .hasMessageContaining("The batch is no longer in " + batch);
+        assertThat(batch).doesNotExist();
+        Files.move(away, batch);
+        assertThat(names(proof(Profile.USUAL))).containsExactly("K-1_work_marked.pdf");
     }
 
     @Test

@@ -165,6 +165,28 @@ class PageMakingTest {
         assertThat(awaited()).hasSizeLessThan(CLASS);
     }
 
+    @Test
+    void aBatchThatIsElsewhereForAWhileIsNotCalledBrokenAndDoesNotComeBackEmpty() throws Exception {
+        Path batch = workspace.folder().root();
+        Path away = batch.resolveSibling("elsewhere");
+        Document document = workspace.batch().submission(new StudentKey("K-3")).documents().getFirst();
+        LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
+        Files.move(batch, away);
+        PageMaking.all(workspace, Progress.NONE);
+        assertThatThrownBy(() -> PageMaking.unlock(workspace, new StudentKey("K-3"), document, "secret"))
+                .isInstanceOf(Problem.class)
+                .hasMessageContaining("work.txt is not in the batch's folder");
+        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+            making.first(new StudentKey("K-3"));
+            assertThat(edits.poll(1, TimeUnit.SECONDS)).as("nothing is known of a file that is not there").isNull();
+            assertThat(awaited()).hasSize(CLASS);
+            assertThat(batch).doesNotExist();
+            Files.move(away, batch);
+            next(edits);
+        }
+        assertThat(awaited()).hasSizeLessThan(CLASS);
+    }
+
     /** As when a batch is handed back as soon as it is open: its pages are being made beside the desk. */
     @Test
     void pagesThatAreBeingMadeBesideTheDeskAreWaitedForAndNotSpoilt() throws Exception {

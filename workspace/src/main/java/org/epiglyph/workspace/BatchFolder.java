@@ -3,6 +3,7 @@ package org.epiglyph.workspace;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.HexFormat;
 import java.util.Set;
@@ -31,6 +32,19 @@ public record BatchFolder(Path root) {
         return PLAIN.matcher(name).matches()
                 ? name
                 : HexFormat.of().formatHex(NewBatch.sha256().digest(name.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    /**
+     * Makes a folder within the batch's where it is not there yet.
+     *
+     * @throws NoSuchFileException where the batch itself is no longer there: it is not to come back empty, in the way of the one that is
+     *                             put back
+     */
+    public void make(Path folder) throws IOException {
+        if (!Files.isDirectory(root)) {
+            throw new NoSuchFileException(root.toString());
+        }
+        Files.createDirectories(folder);
     }
 
     /** The decisions: task, roster, scheme and every edit. */
@@ -143,7 +157,7 @@ public record BatchFolder(Path root) {
             Path there = from.resolve(plain(name));
             Path here = pictures().resolve(plain(name));
             if (Files.isRegularFile(there) && !Files.exists(here)) {
-                Files.createDirectories(pictures());
+                make(pictures());
                 Files.copy(there, here);
             }
         }

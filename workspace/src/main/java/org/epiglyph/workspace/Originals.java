@@ -42,7 +42,7 @@ public final class Originals {
      */
     public Stored store(String id, String name, InputStream bytes) throws IOException {
         Path file = folder.stored(id).resolve(BatchFolder.nameOnDisk(name));
-        Files.createDirectories(file.getParent());
+        folder.make(file.getParent());
         MessageDigest digest = NewBatch.sha256();
         long length = 0;
         try (OutputStream out = new DigestOutputStream(Files.newOutputStream(file), digest)) {

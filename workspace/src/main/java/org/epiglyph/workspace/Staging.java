@@ -39,7 +39,7 @@ public final class Staging {
     /** Begins, with nothing staged yet. */
     public static Staging begin(BatchFolder folder) throws IOException {
         FolderTree.delete(folder.staging());
-        Files.createDirectories(folder.staging());
+        folder.make(folder.staging());
         return new Staging(folder);
     }
 

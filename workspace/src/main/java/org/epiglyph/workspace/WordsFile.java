@@ -84,17 +84,18 @@ public final class WordsFile {
 
     /** @throws IOException where the disk takes nothing; the words can be read from the document all the same */
     public static void write(BatchFolder folder, Document document, List<PageText> pages) throws IOException {
-        write(folder.words(document), document, pages);
+        write(folder, folder.words(document), document, pages);
     }
 
     /** @throws IOException where the disk takes nothing */
     public static void writeRecognised(BatchFolder folder, Document document, List<PageText> pages)
             throws IOException {
-        write(folder.recognised(document), document, pages);
+        write(folder, folder.recognised(document), document, pages);
     }
 
-    private static void write(Path file, Document document, List<PageText> pages) throws IOException {
-        Files.createDirectories(file.getParent());
+    private static void write(BatchFolder folder, Path file, Document document, List<PageText> pages)
+            throws IOException {
+        folder.make(file.getParent());
         WholeFile.write(file, beside -> {
             try (DataOutputStream out = new DataOutputStream(
                     new BufferedOutputStream(new DeflaterOutputStream(Files.newOutputStream(beside),

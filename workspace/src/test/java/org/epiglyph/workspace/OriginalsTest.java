@@ -7,6 +7,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.HexFormat;
 import org.epiglyph.core.batch.Document;
@@ -37,6 +38,17 @@ class OriginalsTest {
         assertThat(stored.path()).hasFileName("wörk.txt").hasContent("abc");
         assertThat(HexFormat.of().parseHex(stored.sha256())).hasSize(32);
         assertThat(stored.path().toFile().canExecute()).isFalse();
+    }
+
+    @Test
+    void aBatchThatIsNotThereDoesNotComeBackEmpty() {
+        Path gone = root.resolve("gone");
+        BatchFolder batch = new BatchFolder(gone);
+        assertThatThrownBy(() -> new Originals(batch).store("d1", "work.txt", new ByteArrayInputStream(new byte[9])))
+                .isInstanceOf(NoSuchFileException.class);
+        assertThatThrownBy(() -> Staging.begin(batch)).isInstanceOf(NoSuchFileException.class);
+        assertThatThrownBy(() -> batch.make(batch.outgoing().resolve("spoken"))).isInstanceOf(NoSuchFileException.class);
+        assertThat(gone).doesNotExist();
     }
 
     @Test

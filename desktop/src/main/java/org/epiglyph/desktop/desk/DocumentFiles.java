@@ -108,7 +108,7 @@ final class DocumentFiles {
             }
             Path copy = copyFor(folder, document);
             if (!Files.exists(copy)) {
-                copy(folder.original(document), copy);
+                copy(folder, document, copy);
             }
             return () -> {
                 opener.accept(copy);
@@ -117,10 +117,10 @@ final class DocumentFiles {
         }, Words.of("Desk.notOpened", document.name()));
     }
 
-    private static void copy(Path original, Path copy) throws IOException {
-        Files.createDirectories(copy.getParent());
+    private static void copy(BatchFolder folder, Document document, Path copy) throws IOException {
+        folder.make(copy.getParent());
         WholeFile.write(copy, beside -> {
-            Files.copy(original, beside, StandardCopyOption.REPLACE_EXISTING);
+            Files.copy(folder.original(document), beside, StandardCopyOption.REPLACE_EXISTING);
             if (!beside.toFile().setWritable(true)) {
                 throw new IOException("The copy cannot be made writable");
             }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.application.Platform;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.css.PseudoClass;
@@ -212,11 +213,12 @@ public final class Collect implements Place {
     @Override
     public void arrive() {
         model.refresh();
+        understanding.filter(_ -> isUnderstood()).ifPresent(u -> Platform.runLater(u::focusTable));
     }
 
     /** Releases the source. */
     public void end() {
-        model.close();
+        model.end();
         understanding.ifPresent(Understanding::close);
     }
 }

@@ -403,14 +403,20 @@ public final class CollectModel {
         }
     }
 
-    /** Releases the source. */
+    /** Releases the source, and shows nothing of it any more. */
     void close() {
-        CollectPlan understood = plan.get();
-        plan.set(null);
-        if (understood != null) {
+        end();
+        if (plan.get() != null) {
+            plan.set(null);
             decisions.end();
+        }
+    }
+
+    /** Releases the source at the end of the program. */
+    void end() {
+        if (plan.get() != null) {
             try {
-                understood.close();
+                plan.get().close();
             } catch (IOException e) {
                 LoggerFactory.getLogger(CollectModel.class).warn("A source could not be closed", e);
             }

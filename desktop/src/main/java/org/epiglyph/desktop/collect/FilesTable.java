@@ -85,12 +85,12 @@ final class FilesTable {
         Label empty = new Label(Words.of("Collect.noRows"));
         empty.getStyleClass().add("hint");
         table.setPlaceholder(empty);
-        TableColumn<FileRow, String> file = column("Collect.columnFile", this::file, 200);
+        TableColumn<FileRow, String> file = column("Collect.columnFile", this::file, 282);
         TableColumn<FileRow, FileRow> student = new TableColumn<>(Words.of("Collect.columnStudent"));
         student.setCellValueFactory(c -> new ReadOnlyObjectWrapper<>(c.getValue()));
         student.setCellFactory(_ -> new StudentCell());
-        student.setPrefWidth(160);
-        TableColumn<FileRow, String> why = column("Collect.columnWhy", this::why, 240);
+        student.setPrefWidth(172);
+        TableColumn<FileRow, String> why = column("Collect.columnWhy", this::why, 156);
         table.getColumns().setAll(List.of(file, student, why));
         table.setRowFactory(_ -> row());
         table.getSelectionModel().selectedItemProperty().addListener((_, _, row) -> {
@@ -128,7 +128,7 @@ final class FilesTable {
         protected void updateItem(String words, boolean empty) {
             super.updateItem(words, empty);
             setText(empty ? null : words);
-            setWrapText(true);
+            setWrapText(!empty && words != null && words.contains(" ")); // else a name would be broken in the midst of a word
             setTooltip(empty || words == null || words.length() < 40 ? null : wrapped(words));
         }
     }

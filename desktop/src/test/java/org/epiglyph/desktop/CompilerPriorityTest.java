@@ -51,7 +51,7 @@ class CompilerPriorityTest {
     }
 
     @Test
-    void only_the_optimizing_compiler_stands_back() throws Exception {
+    void onlyTheOptimizingCompilerStandsBack() throws Exception {
         Process child = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(), "-cp",
                 System.getProperty("java.class.path"), Child.class.getName()).redirectErrorStream(true).start();
         assertThat(child.inputReader().lines()).isNotEmpty().containsOnly("C2 CompilerThre: 10");

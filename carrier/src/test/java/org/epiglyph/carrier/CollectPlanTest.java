@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
@@ -244,10 +245,80 @@ class CollectPlanTest extends CollectFixture {
             assertThat(plan.sheet()).isEmpty();
             assertThat(plan.items()).hasSize(3);
         }
-        String one = SHEET.lines().limit(2).collect(java.util.stream.Collectors.joining("\n"));
+        String one = SHEET.lines().limit(2).collect(Collectors.joining("\n"));
         try (CollectPlan plan = plan(zip("three.zip", files("K-1.txt", "one", "marks.csv", one)), Optional.empty(),
                 Optional.empty())) {
             assertThat(plan.sheet()).as("a class of one may be a student's own table").isEmpty();
+        }
+    }
+
+    @Test
+    void aTableOfTwoStudentsIsASheetAndOneWithoutScoresIsNone() throws Exception {
+        String two = SHEET.lines().limit(3).collect(Collectors.joining("\n"));
+        try (CollectPlan plan = plan(zip("two.zip", files("K-1.txt", "one", "marks.csv", two)), Optional.empty(),
+                Optional.empty())) {
+            assertThat(plan.sheet()).isPresent();
+        }
+        for (String none : List.of("key,given name,family name\nK-1,Ada,Lind\nK-2,Bao,Nguyen\n",
+                "key,score\nK-1,3\nK-2,4\n", "tide,height\n11:10,1.1\n16:55,5.4\n")) {
+            try (CollectPlan plan = plan(zip("none.zip", files("Lind, Ada.txt", "one", "marks.csv", none)),
+                    Optional.empty(), Optional.empty())) {
+                assertThat(plan.sheet()).as(none).isEmpty();
+            }
+        }
+    }
+
+    /** Two places are read instead of one, so that each path begins with its folder. */
+    @Test
+    void aDecisionStaysWithItsFileAndGoesToNoOtherOfThatName() throws Exception {
+        Path one = Files.createDirectories(folder.resolve("one/a"));
+        Files.createDirectories(folder.resolve("one/b"));
+        Path other = Files.createDirectories(folder.resolve("other/a"));
+        Files.writeString(one.resolve("scan.txt"), "whose");
+        Files.writeString(one.resolve("again.txt"), "whose");
+        Files.writeString(one.resolveSibling("b").resolve("scan.txt"), "nobody's");
+        Files.writeString(other.resolve("scan.txt"), "someone's");
+        Planning.FromFiles both = new Planning.FromFiles(List.of(folder.resolve("one"), folder.resolve("other")),
+                sheet(),
+                "Class", Optional.empty(), LONDON, Duration.ZERO, Optional.empty(), List.of(), List.of());
+        try (CollectPlan before = plan(folder.resolve("one"), sheet(), Optional.empty())) {
+            CollectPlan decided = before.decided(item(before, "a/scan.txt"), Optional.of(ADA))
+                    .decided(item(before, "a/again.txt"), Optional.of(BAO));
+            Files.writeString(one.resolve("again.txt"), "it was written anew");
+            try (CollectPlan read = Planning.fromFiles(both, Optional.empty(), Progress.NONE)) {
+                CollectPlan after = read.continuing(decided);
+                assertThat(after.studentOf(item(after, "one/a/scan.txt"))).hasValue(ADA);
+                assertThat(after.questions()).extracting(CollectPlan.Item::path)
+                        .containsExactlyInAnyOrder("one/a/again.txt", "one/b/scan.txt", "other/a/scan.txt");
+            }
+        }
+    }
+
+    @Test
+    void whatOneListOfTheClassLacksAnotherCompletes() throws Exception {
+        Path mailed = Files.writeString(folder.resolve("mailed.csv"),
+                "key,name,score,email\nK-1,Ada Lind,,ada@example.org\nK-2,Bao Nguyen,,\n");
+        try (CollectPlan plan = plan(zip("class.zip", files("K-1.txt", "x")), Optional.of(mailed), Optional.empty())) {
+            CollectPlan typed = plan.withTyped(List.of(
+                    new Student(ADA, "Ada", "Lind", "", "typed@example.org").withCandidate("C-1"),
+                    new Student(BAO, "Bao", "Nguyen", "", "bao@example.org")));
+            assertThat(typed.roster().find(ADA).orElseThrow().mail()).as("what is known stays")
+                    .isEqualTo("ada@example.org");
+            assertThat(typed.roster().find(ADA).orElseThrow().candidate()).isEqualTo("C-1");
+            assertThat(typed.roster().find(BAO).orElseThrow().mail()).isEqualTo("bao@example.org");
+        }
+    }
+
+    @Test
+    void whatIsReadFromTheNamesIsSaidToBe() throws Exception {
+        try (CollectPlan plan = plan(
+                zip("class.zip", files("Lind, Ada - plan.txt", "x", "Nguyen, Bao - plan.txt", "y")),
+                Optional.empty(), Optional.empty())) {
+            assertThat(plan.items()).extracting(i -> i.match().evidence().inWords())
+                    .containsOnly("the class is read from the names");
+            assertThat(plan.items())
+                    .extracting(i -> plan.roster().find(plan.studentOf(i).orElseThrow()).orElseThrow().family())
+                    .containsExactly("Lind", "Nguyen");
         }
     }
 }

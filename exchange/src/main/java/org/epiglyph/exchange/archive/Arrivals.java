@@ -8,6 +8,7 @@ import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -73,7 +74,7 @@ final class Arrivals implements FileSource {
             } else if (PackedFolder.isUnknownKind(name) && Files.isRegularFile(place)) {
                 throw new Problem(Message.of(Arrivals.class, "unknownKind", name));
             } else if (Files.isRegularFile(place)) {
-                take(new FileOnDisk(name, place, PathCheck.caution(name)));
+                take(FileOnDisk.of(name, place));
             } else {
                 throw new Problem(Message.of(Arrivals.class, "nothingThere", place));
             }
@@ -106,9 +107,9 @@ final class Arrivals implements FileSource {
                 refuse(path, Message.of(PackedFolder.class, "linkOrDevice"), Optional.empty());
             } else if (PackedFolder.isOne(path) || isZip(file, path)) {
                 budget.source(file.toFile().length());
-                addInner(file, new FileOnDisk(path, file, PathCheck.caution(path)), 1);
+                addInner(file, FileOnDisk.of(path, file), 1);
             } else {
-                takeOrSay(new FileOnDisk(path, file, PathCheck.caution(path)));
+                takeOrSay(FileOnDisk.of(path, file));
             }
         }
     }
@@ -148,9 +149,7 @@ final class Arrivals implements FileSource {
                 refuse(entry.path(), entry.refusal().get(), Optional.empty());
                 continue;
             }
-            ReceivedFile file = new FileOnDisk(entry.path(), entry.file().orElseThrow(),
-                    PathCheck.caution(entry.path()),
-                    entry.changed());
+            ReceivedFile file = FileOnDisk.of(entry.path(), entry.file().orElseThrow(), entry.changed());
             if (isArchive(entry.path())) {
                 addInner(entry.file().orElseThrow(), file, depth);
             } else {
@@ -291,21 +290,18 @@ final class Arrivals implements FileSource {
         }
     }
 
-    private record FileOnDisk(String path, Path file, Optional<Message> caution, Optional<java.time.Instant> stated)
+    /** As it is when it is met: a file that is another when the source is read again is not taken for the same. */
+    private record FileOnDisk(String path, Path file, Optional<Message> caution, long size, Optional<Instant> changed)
             implements
                 ReceivedFile {
-        FileOnDisk(String path, Path file, Optional<Message> caution) {
-            this(path, file, caution, Optional.empty());
+        static FileOnDisk of(String path, Path file) {
+            return of(path, file, Optional.empty());
         }
 
-        @Override
-        public long size() {
-            return file.toFile().length();
-        }
-
-        @Override
-        public Optional<java.time.Instant> changed() {
-            return stated.or(() -> Optional.of(java.time.Instant.ofEpochMilli(file.toFile().lastModified())));
+        /** @param stated when it was changed, as what it was packed in says; empty where its own time counts */
+        static FileOnDisk of(String path, Path file, Optional<Instant> stated) {
+            return new FileOnDisk(path, file, PathCheck.caution(path), file.toFile().length(),
+                    stated.or(() -> Optional.of(Instant.ofEpochMilli(file.toFile().lastModified()))));
         }
 
         @Override
@@ -330,7 +326,7 @@ final class Arrivals implements FileSource {
         }
 
         @Override
-        public Optional<java.time.Instant> changed() {
+        public Optional<Instant> changed() {
             return file.changed();
         }
 

@@ -135,11 +135,20 @@ public final class BatchRepair {
         return new Outcome(salvaged, leftOut.size() + salvage.missing);
     }
 
-    /** The batch as a checkpoint and the lines behind it make it, where they are whole. */
+    /** The batch as a checkpoint, the lines behind it and a copy of the last edits make it, where they are whole. */
     private Optional<Batch> known() throws SQLException {
         try (Database database = Database.look(folder.database())) {
             HistoryReading.Found found = HistoryReading.glance(database, folder);
-            return found.from().isPresent() ? Optional.of(found.history().batch()) : Optional.empty();
+            if (found.from().isEmpty()) {
+                return Optional.empty();
+            }
+            History history = found.history();
+            try {
+                new LastCopy(folder).after(history.last()).forEach(history::replay);
+            } catch (RuntimeException e) {
+                LoggerFactory.getLogger(BatchRepair.class).info("A copy of edits fits only in part");
+            }
+            return Optional.of(history.batch());
         } catch (Problem e) {
             return Optional.empty();
         }

@@ -47,7 +47,8 @@ class OriginalsTest {
         assertThatThrownBy(() -> new Originals(batch).store("d1", "work.txt", new ByteArrayInputStream(new byte[9])))
                 .isInstanceOf(NoSuchFileException.class);
         assertThatThrownBy(() -> Staging.begin(batch)).isInstanceOf(NoSuchFileException.class);
-        assertThatThrownBy(() -> batch.make(batch.outgoing().resolve("spoken"))).isInstanceOf(NoSuchFileException.class);
+        assertThatThrownBy(() -> batch.make(batch.outgoing().resolve("spoken")))
+                .isInstanceOf(NoSuchFileException.class);
         assertThat(gone).doesNotExist();
     }
 

@@ -1,0 +1,99 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.Submission;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What a sound copy has of a batch whose lines are damaged where a checkpoint, or a copy of the last edits, still knows them. */
+class BatchRepairTest {
+    /** So many lines that a checkpoint is put down at closing. */
+    private static final int LINES = 300;
+    @TempDir
+    private Path folder;
+
+    private record Was(Path batch, Submission submission) {}
+
+    /** A mark, scores, then the seal, which is opened again where none is wanted. */
+    private Was made(boolean sealed) throws Exception {
+        Path batch = Examples.batch(folder);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            workspace.edit(new Edit.PlaceMark(Examples.ADA, Examples.stroke("m1")));
+            for (int i = 0; i < LINES; i++) {
+                workspace.edit(new Edit.SetScore(Examples.ADA, "c1", Optional.of(BigDecimal.valueOf(i))));
+            }
+            workspace.edit(new Edit.Seal(Examples.ADA));
+            if (!sealed) {
+                workspace.edit(new Edit.OpenAgain(Examples.ADA));
+            }
+            return new Was(batch, workspace.batch().submission(Examples.ADA));
+        }
+    }
+
+    private static void damage(Path batch, int line) throws Exception {
+        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
+                Statement statement = c.createStatement()) {
+            assertThat(statement.executeUpdate("UPDATE history SET edit = '{\"' WHERE number = " + line)).isEqualTo(1);
+        }
+    }
+
+    private Submission repaired(Path batch) throws Exception {
+        Path sound = folder.resolve("sound");
+        BatchRepair.write(batch, sound, Clock.systemUTC());
+        try (Workspace workspace = Workspace.open(sound, Clock.systemUTC())) {
+            assertThat(workspace.damage().isNone()).isTrue();
+            return workspace.batch().submission(Examples.ADA);
+        }
+    }
+
+    private static void isAsBefore(Submission now, Submission before) {
+        assertThat(now.marks()).isEqualTo(before.marks()).hasSize(1);
+        assertThat(now.scores()).isEqualTo(before.scores());
+        assertThat(now.sealed()).isEqualTo(before.sealed());
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void aMarkOfADamagedLineIsBroughtBackAndTheSealIsAsItWas(boolean sealed) throws Exception {
+        Was was = made(sealed);
+        damage(was.batch(), 1);
+        isAsBefore(repaired(was.batch()), was.submission());
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void theSealIsAsItWasThoughItsLastLineIsDamaged(boolean sealed) throws Exception {
+        Was was = made(sealed);
+        damage(was.batch(), sealed ? LINES + 2 : LINES + 3);
+        isAsBefore(repaired(was.batch()), was.submission());
+    }
+
+    @Test
+    void editsThatWereCopiedSinceTheyCouldNotBeWrittenAreInIt() throws Exception {
+        Was was = made(false);
+        long last = LINES + 3;
+        new LastCopy(new BatchFolder(was.batch())).write(List.of(new Entry(last + 1, Instant.EPOCH, Entry.Kind.DONE,
+                new Edit.WriteOnTheWhole(Examples.ADA, "At the very end."))));
+        damage(was.batch(), 1);
+        Path sound = folder.resolve("sound");
+        BatchRepair.Outcome outcome = BatchRepair.write(was.batch(), sound, Clock.systemUTC());
+        assertThat(outcome).isEqualTo(new BatchRepair.Outcome((int) last, 1));
+        assertThat(Glance.at(sound).batch().submission(Examples.ADA).onTheWhole()).isEqualTo("At the very end.");
+        assertThat(Files.list(sound)).extracting(p -> p.getFileName().toString()).contains("changes-left-out.jsonl");
+    }
+}

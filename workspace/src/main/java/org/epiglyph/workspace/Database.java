@@ -408,14 +408,10 @@ final class Database implements AutoCloseable {
         return chained;
     }
 
-    /**
-     * SQLite deletes the log by its name as the last connection closes. Where that is the log of another file by now, the
-     * connection is given up as it is.
-     */
+    /** Where the file has been moved or replaced, SQLite leaves the log alone, which may be that of another. */
     @Override
     public void close() throws SQLException {
-        boolean another = files != null && Files.exists(file) && !files.hasDatabase();
-        if (connection != null && !another) {
+        if (connection != null) {
             connection.close();
         }
     }

@@ -1,0 +1,95 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.util.List;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Entry;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.DisabledOnOs;
+import org.junit.jupiter.api.condition.OS;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A file that was replaced while it was open is gone on with only where it holds what was written, and nothing else. */
+@DisabledOnOs(OS.WINDOWS) // where an open file stays
+class DatabaseTest {
+    @TempDir
+    private Path folder;
+    private Path file;
+    private Path copy;
+
+    @BeforeEach
+    void make() throws Exception {
+        file = Examples.batch(folder).resolve("batch.sqlite");
+        copy = folder.resolve("copy.sqlite");
+    }
+
+    private static Entry entry(long number, String words) {
+        return new Entry(number, Instant.EPOCH, Entry.Kind.DONE, new Edit.WritePrivately(Examples.ADA, words));
+    }
+
+    private void replaceWith(Entry... more) throws Exception {
+        Files.copy(file, copy, StandardCopyOption.REPLACE_EXISTING);
+        try (Database other = Database.open(copy)) {
+            other.append(List.of(more));
+        }
+        Files.move(copy, file, StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    private static String wordsOf(Database database, long number) throws Exception {
+        StringBuilder words = new StringBuilder();
+        database.readLine(number, new Database.Rows() {
+            @Override
+            public void collected(String body, String digest) {
+                throw new IllegalStateException();
+            }
+
+            @Override
+            public boolean line(StoredLine line, String digest) {
+                words.append(line.edit());
+                return true;
+            }
+        });
+        return words.toString();
+    }
+
+    @Test
+    void whatArrivedInAnEarlierTryIsNotWrittenTwice() throws Exception {
+        try (Database database = Database.open(file)) {
+            replaceWith(entry(1, "one"), entry(2, "two"));
+            database.append(List.of(entry(1, "one"), entry(2, "two")));
+            database.append(List.of(entry(3, "three")));
+            assertThat(wordsOf(database, 3)).contains("three");
+        }
+        try (Database again = Database.open(file)) {
+            assertThat(again.highest()).hasValue(3);
+            assertThat(again.holds(StoredLine.of(entry(2, "two")))).isTrue();
+            assertThat(again.holds(StoredLine.of(entry(2, "else")))).isFalse();
+            assertThat(again.holds(StoredLine.of(entry(4, "four")))).isFalse();
+            assertThat(again.isWhole()).isTrue();
+        }
+    }
+
+    @Test
+    void whatSomebodyElseWroteThereIsNeverTakenForOurs() throws Exception {
+        try (Database database = Database.open(file)) {
+            replaceWith(entry(1, "theirs"));
+            assertThatThrownBy(() -> database.append(List.of(entry(1, "ours")))).isInstanceOf(Problem.class)
+                    .hasMessageStartingWith("Another copy of the batch is in ");
+            replaceWith(entry(2, "theirs, too"));
+            assertThatThrownBy(() -> database.append(List.of(entry(1, "theirs")))).as("they have more than we")
+                    .isInstanceOf(Problem.class);
+        }
+        try (Database again = Database.open(file)) {
+            assertThat(again.highest()).hasValue(2);
+            assertThat(wordsOf(again, 1)).contains("theirs");
+        }
+    }
+}

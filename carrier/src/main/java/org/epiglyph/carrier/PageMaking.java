@@ -3,10 +3,10 @@ package org.epiglyph.carrier;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
 import java.util.stream.Stream;
 import org.epiglyph.core.Message;
@@ -33,7 +33,9 @@ public final class PageMaking implements AutoCloseable {
     private static final int RETRY_MILLIS = 2000;
     private final Workspace workspace;
     private final Executor editing;
-    private final Set<String> tried = new HashSet<>();
+    private final Set<String> tried = ConcurrentHashMap.newKeySet();
+    /** Of those, which came to nothing for now. */
+    private final Set<String> failed = ConcurrentHashMap.newKeySet();
     private final IntakeProcess intake = new IntakeProcess();
     private final RollWalk walk;
     private final Thread thread;
@@ -102,7 +104,13 @@ public final class PageMaking implements AutoCloseable {
 
     /** Makes the pages of this student first, then those of the students who follow. */
     public void first(StudentKey student) {
+        tryFailed();
         walk.want(student);
+    }
+
+    private void tryFailed() {
+        tried.removeAll(failed);
+        failed.clear();
     }
 
     private void work() {
@@ -113,11 +121,11 @@ public final class PageMaking implements AutoCloseable {
                     Optional<Pages> pages = make(workspace, intake, work);
                     pages.ifPresent(made -> editing.execute(() -> record(work, made)));
                     if (pages.isEmpty()) {
-                        forget(work);
+                        later(work);
                     }
                 } catch (Problem e) {
                     LOG.warn("Pages could not be made", e.getCause());
-                    forget(work);
+                    later(work);
                 } catch (RuntimeException | Error e) {
                     LOG.error("Pages could not be made; the others are", e);
                 }
@@ -145,10 +153,10 @@ public final class PageMaking implements AutoCloseable {
         }
     }
 
-    /** A full disk, or a file that is not there, is tried again after a while. */
-    private void forget(Work work) throws InterruptedException {
-        tried.remove(work.document.id());
-        walk.again(RETRY_MILLIS);
+    /** A full disk, or a file that is not there, is tried again when all others have had their turn. */
+    private void later(Work work) {
+        failed.add(work.document.id());
+        walk.again(RETRY_MILLIS, this::tryFailed);
     }
 
     private Optional<Work> next() throws InterruptedException {

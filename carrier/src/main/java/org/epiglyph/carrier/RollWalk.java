@@ -19,6 +19,8 @@ final class RollWalk {
     private int at;
     private int left = Integer.MAX_VALUE;
     private boolean ended;
+    private long pause;
+    private Optional<Runnable> again = Optional.empty();
 
     /** @param batch gives the class as it is */
     RollWalk(Supplier<Batch> batch) {
@@ -40,10 +42,15 @@ final class RollWalk {
         return ended;
     }
 
-    /** Walks through the whole class once more, after a while. For the walking thread. */
-    synchronized void again(long millis) throws InterruptedException {
-        left = Integer.MAX_VALUE;
-        wait(millis);
+    /**
+     * Walks through the whole class once more, a while after the walk has reached its end, so that what failed keeps nobody else
+     * waiting. For the walking thread.
+     *
+     * @param first done before that walk
+     */
+    synchronized void again(long millis, Runnable first) {
+        pause = millis;
+        again = Optional.of(first);
     }
 
     /**
@@ -71,7 +78,12 @@ final class RollWalk {
 
     private synchronized boolean begin() throws InterruptedException {
         while (!ended && left == 0 && wanted.isEmpty()) {
-            wait();
+            wait(again.isPresent() ? pause : 0); // 0 is without end
+            if (!ended && wanted.isEmpty() && again.isPresent()) {
+                again.get().run();
+                again = Optional.empty();
+                left = Integer.MAX_VALUE;
+            }
         }
         wanted.ifPresent(student -> {
             at = Math.max(0, batch.get().position(student));

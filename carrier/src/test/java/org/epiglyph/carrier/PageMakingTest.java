@@ -187,6 +187,25 @@ class PageMakingTest {
         assertThat(awaited()).hasSizeLessThan(CLASS);
     }
 
+    @Test
+    void aFileThatIsMissingKeepsNobodyElseWaiting() throws Exception {
+        Path original = workspace.folder()
+                .original(workspace.batch().submission(new StudentKey("K-0")).documents().getFirst());
+        Path aside = folder.resolve("aside.txt");
+        Files.move(original, aside);
+        LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
+        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+            making.first(new StudentKey("K-0"));
+            for (int i = 1; i < CLASS; i++) {
+                next(edits);
+            }
+            assertThat(awaited()).containsExactly("d0");
+            Files.move(aside, original);
+            next(edits);
+        }
+        assertThat(awaited()).isEmpty();
+    }
+
     /** As when a batch is handed back as soon as it is open: its pages are being made beside the desk. */
     @Test
     void pagesThatAreBeingMadeBesideTheDeskAreWaitedForAndNotSpoilt() throws Exception {

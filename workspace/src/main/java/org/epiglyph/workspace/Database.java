@@ -233,12 +233,19 @@ final class Database implements AutoCloseable {
         disconnect();
         long lastWritten = last;
         String written = chain;
-        connection = connect(file, false);
-        prepare();
-        if (last == lastWritten ? !chain.equals(written) : !isEndOf(lines, written)) {
-            disconnect();
-            last = lastWritten;
-            chain = written;
+        boolean same = false;
+        try {
+            connection = connect(file, false);
+            prepare();
+            same = last == lastWritten ? chain.equals(written) : isEndOf(lines, written);
+        } finally {
+            if (!same) {
+                disconnect();
+                last = lastWritten;
+                chain = written;
+            }
+        }
+        if (!same) {
             throw new Problem(Message.of(Database.class, "another", file.getParent()));
         }
     }

@@ -273,7 +273,7 @@ class BatchJsonTest {
     /** From a batch of another version, or one that somebody made to look like it: no class is loaded by a name that stands in it. */
     @Test
     void whatCannotBeSaidAnyMoreIsSaidInTheWordsItWasKeptWith() throws Exception {
-        for (String from : List.of("\"module\":\"workspace\",\"key\":\"Database.gone\"",
+        for (String from : List.of("\"module\":\"workspace\",\"key\":\"Database.saidNoMore\"",
                 "\"module\":\"nowhere\",\"key\":\"Database.noBatch\"",
                 "\"module\":\"x.y\",\"key\":\"Database.noBatch\"", "\"key\":7", "\"module\":[]")) {
             assertThat(BatchJson.read(

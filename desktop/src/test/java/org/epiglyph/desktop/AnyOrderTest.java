@@ -28,7 +28,7 @@ import org.testfx.util.WaitForAsyncUtils;
 /** Commands, keys and clicks in an order that nobody would plan: none fails, and what was done is there afterwards. */
 @ExtendWith(ApplicationExtension.class)
 class AnyOrderTest extends InWindow {
-    private static final int STEPS = Integer.getInteger("epiglyph.torture.steps", 120);
+    private static final int STEPS = Integer.getInteger("epiglyph.torture.steps", 60);
     private static final long SEED = Long.getLong("epiglyph.torture.seed", 20261129);
     private static final KeyCode[] KEYS = {KeyCode.ENTER, KeyCode.TAB, KeyCode.ESCAPE, KeyCode.SPACE, KeyCode.DELETE,
             KeyCode.BACK_SPACE, KeyCode.UP, KeyCode.DOWN, KeyCode.LEFT, KeyCode.RIGHT, KeyCode.PAGE_DOWN, KeyCode.HOME,

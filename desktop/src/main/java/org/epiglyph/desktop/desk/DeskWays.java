@@ -72,7 +72,7 @@ final class DeskWays {
     /** Stays on one criterion and goes through the class with it, or goes back to one student after the other. */
     private void toggleByQuestion() {
         parts.question.toggle();
-        model.say(Words.of(parts.question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
+        model.tell(Words.of(parts.question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
     }
 
     /** Shows a mark on its page and chooses it. */

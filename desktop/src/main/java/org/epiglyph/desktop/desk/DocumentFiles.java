@@ -112,7 +112,7 @@ final class DocumentFiles {
             }
             return () -> {
                 opener.accept(copy);
-                model.say(Words.of("Desk.openedOutside", copy));
+                model.tell(Words.of("Desk.openedOutside", copy));
             };
         }, Words.of("Desk.notOpened", document.name()));
     }

@@ -128,7 +128,7 @@ final class MarkActs {
             model.chosen().copy();
         } else {
             Clipboard.getSystemClipboard().setContent(Map.of(DataFormat.PLAIN_TEXT, read.text()));
-            model.say(Words.of("Desk.wordsCopied"));
+            model.tell(Words.of("Desk.wordsCopied"));
         }
     }
 
@@ -158,7 +158,7 @@ final class MarkActs {
             if (stamps.isEmpty() || !model.place(stamps)) {
                 model.say(Words.of("Desk.noBlankPage"));
             } else {
-                model.say(Words.of("Desk.blankStamped", stamps.size()));
+                model.tell(Words.of("Desk.blankStamped", stamps.size()));
             }
         });
     }

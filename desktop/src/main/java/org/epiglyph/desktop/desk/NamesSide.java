@@ -146,7 +146,7 @@ final class NamesSide implements Side {
                 .collect(Collectors.toSet());
         if (model.edit(new Edit.UncoverNames(covered, reason.getText().strip()))) {
             reason.clear();
-            model.say(Words.of("Names.uncoveredSaid", covered.size()));
+            model.tell(Words.of("Names.uncoveredSaid", covered.size()));
             pages.requestFocus();
         }
     }

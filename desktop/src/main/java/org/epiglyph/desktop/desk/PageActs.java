@@ -61,9 +61,9 @@ final class PageActs {
             acts.add(Act.of("Desk.act.fold." + part, FOLDING.get(i), () -> looks.fold(part)));
         }
         acts.add(Act.of("Desk.act.straight", "Shortcut+Shift+R",
-                () -> model.say(Words.of(pages.toggleStraight() ? "Desk.straight" : "Desk.notStraight"))));
+                () -> model.tell(Words.of(pages.toggleStraight() ? "Desk.straight" : "Desk.notStraight"))));
         acts.add(Act.of("Desk.act.contrast", "Shortcut+Shift+K",
-                () -> model.say(Words.of(pages.toggleContrast() ? "Desk.contrast" : "Desk.noContrast"))));
+                () -> model.tell(Words.of(pages.toggleContrast() ? "Desk.contrast" : "Desk.noContrast"))));
         return acts;
     }
 

@@ -154,7 +154,7 @@ final class PhrasesSide implements Side {
         VBox below = new VBox(
                 new MissingList(model.batch().naming(), PhraseReach.missing(model.batch(), phrase), where -> {
                     if (!where.isEmpty() && model.edit(PhraseReach.place(phrase, where))) {
-                        model.say(Words.of("Phrases.placed", where.size()));
+                        model.tell(Words.of("Phrases.placed", where.size()));
                     }
                 }));
         List<String> words = PhraseReach.errorPlaces(model.batch(), phrase.id());

@@ -99,7 +99,7 @@ final class KeptWords extends VBox {
             phrases.search(Optional.empty());
             keepNow();
             model.placing().privately(words);
-            model.say(Words.of("Phrases.wentPrivate"));
+            model.tell(Words.of("Phrases.wentPrivate"));
             return;
         }
         typedSearch().ifPresentOrElse(m -> area.replaceText(m.start(), m.end(), words),

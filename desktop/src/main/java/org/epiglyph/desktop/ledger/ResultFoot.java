@@ -36,6 +36,7 @@ final class ResultFoot extends VBox {
         notice.setWrapText(true);
         notice.setMinHeight(USE_PREF_SIZE);
         notice.textProperty().bind(model.noticeProperty());
+        model.notice().look(notice);
         notice.visibleProperty().bind(notice.textProperty().isNotEmpty());
         notice.managedProperty().bind(notice.visibleProperty());
         standing.getStyleClass().add("grade");

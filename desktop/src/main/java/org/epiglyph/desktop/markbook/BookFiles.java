@@ -40,7 +40,7 @@ final class BookFiles {
         }
         File file = chooser.showSaveDialog(over);
         if (file != null) {
-            write(file.toPath(), path -> model.say(Words.of("MarkBook.written", path.getFileName())));
+            write(file.toPath(), path -> model.tell(Words.of("MarkBook.written", path.getFileName())));
         }
     }
 
@@ -48,7 +48,7 @@ final class BookFiles {
     void print() {
         write(model.workspace().folder().root().resolve(Words.of("MarkBook.fileName") + ".pdf"), path -> {
             opener.accept(path);
-            model.say(Words.of("MarkBook.printed", path));
+            model.tell(Words.of("MarkBook.printed", path));
         });
     }
 

@@ -32,6 +32,7 @@ import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.desktop.frame.Notice;
 import org.epiglyph.desktop.frame.Saving;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Steps;
@@ -50,7 +51,7 @@ public final class BookModel implements WorkspaceObserver {
     private final ObjectProperty<BookHabit> habit;
     private final Set<String> folded = new HashSet<>();
     private final List<Optional<StudentKey>> acts = new ArrayList<>();
-    private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
+    private final Notice notice = new Notice();
     private final Saving saving = new Saving();
     private final ReadOnlyIntegerWrapper changes = new ReadOnlyIntegerWrapper();
     private final Map<StudentKey, Known> known = new LinkedHashMap<>(MOST_KNOWN, 0.75f, true) {
@@ -102,11 +103,20 @@ public final class BookModel implements WorkspaceObserver {
 
     /** Why the last act could not be done, or what it did; else empty. */
     ReadOnlyStringProperty noticeProperty() {
-        return notice.getReadOnlyProperty();
+        return notice.wordsProperty();
     }
 
-    void say(String words) {
-        notice.set(words);
+    void say(String why) {
+        notice.refuse(why);
+    }
+
+    /** Says what was done, where that is not seen. */
+    void tell(String what) {
+        notice.tell(what);
+    }
+
+    Notice notice() {
+        return notice;
     }
 
     public ObjectProperty<BookHabit> habitProperty() {
@@ -272,9 +282,9 @@ public final class BookModel implements WorkspaceObserver {
     /** Makes a plan's changes as one act; says what was refused. */
     void carryOut(ScorePlan plan) {
         List<ScorePlan.Refused> refused = plan.refused();
-        plan.edit().ifPresentOrElse(this::edit, () -> notice.set(""));
+        plan.edit().ifPresentOrElse(this::edit, () -> notice.refuse(""));
         if (!refused.isEmpty()) {
-            notice.set(refused.size() == 1
+            notice.refuse(refused.size() == 1
                     ? Words.of("MarkBook.refused", refused.getFirst().where(), refused.getFirst().why())
                     : Words.of("MarkBook.refusedMany", refused.size(), refused.getFirst().where(),
                             refused.getFirst().why()));
@@ -286,10 +296,10 @@ public final class BookModel implements WorkspaceObserver {
         try {
             workspace.edit(edit);
             acts.add(edit.scope());
-            notice.set("");
+            notice.refuse("");
             return true;
         } catch (EditRefused e) {
-            notice.set(e.getMessage());
+            notice.refuse(e.getMessage());
             return false;
         }
     }
@@ -303,7 +313,12 @@ public final class BookModel implements WorkspaceObserver {
         String words = outcome.refusal().isEmpty()
                 ? outcome.done() ? done : Words.of("MarkBook.nothingToUndo")
                 : outcome.refusal();
-        notice.set((words + " " + outcome.said()).strip());
+        String said = (words + " " + outcome.said()).strip();
+        if (outcome.refusal().isEmpty() && outcome.done()) {
+            notice.tell(said);
+        } else {
+            notice.refuse(said);
+        }
     }
 
     /** Undo begins anew: what was done elsewhere since is not taken back from here. */

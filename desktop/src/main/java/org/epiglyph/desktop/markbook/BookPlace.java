@@ -86,6 +86,7 @@ public final class BookPlace implements Place {
         side = new BookSide(model, executor, sheet, lists, ways.walk);
         conditions.getStyleClass().add("filter-line");
         Label notice = Form.words(model.noticeProperty(), "book-notice", "book-notice");
+        model.notice().look(notice);
         HBox.setHgrow(sheet, Priority.ALWAYS);
         HBox below = new HBox(sheet, side);
         VBox.setVgrow(below, Priority.ALWAYS);
@@ -253,7 +254,7 @@ public final class BookPlace implements Place {
 
     private void copy() {
         Clipboard.getSystemClipboard().setContent(java.util.Map.of(DataFormat.PLAIN_TEXT, sheet.cursor().copied()));
-        model.say(Words.of("MarkBook.copied"));
+        model.tell(Words.of("MarkBook.copied"));
     }
 
     private void paste() {

@@ -202,7 +202,7 @@ final class DecisionPane extends VBox {
         planned.flatMap(Decision.Outlook::edit).ifPresent(edit -> {
             int reached = planned.orElseThrow().reached().size();
             if (model.edit(edit)) {
-                model.say(Words.of("MarkBook.decide.done", reached));
+                model.tell(Words.of("MarkBook.decide.done", reached));
             } else {
                 refused.setText(model.noticeProperty().get());
             }

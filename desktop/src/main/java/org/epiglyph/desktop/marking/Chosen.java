@@ -187,7 +187,7 @@ public final class Chosen {
     /** Keeps copies of the chosen marks, for another place, page or submission of the batch. */
     public void copy() {
         copied = marks();
-        model.say(Words.of("Desk.copied", copied.size()));
+        model.tell(Words.of("Desk.copied", copied.size()));
     }
 
     public boolean hasCopies() {

@@ -29,6 +29,7 @@ import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Notice;
 import org.epiglyph.desktop.frame.Saving;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.PageSpace;
@@ -50,7 +51,7 @@ public final class DeskModel implements WorkspaceObserver {
     private final ReadOnlyObjectWrapper<Batch> batch = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Submission> submission = new ReadOnlyObjectWrapper<>();
     private final Saving saving = new Saving();
-    private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
+    private final Notice notice = new Notice();
     private final Chosen chosen = new Chosen(this);
     private final Writing writing = new Writing(this);
     private final Scores scores = new Scores(this);
@@ -104,7 +105,7 @@ public final class DeskModel implements WorkspaceObserver {
 
     /** The last thing that could not be done and why; empty after the next that could. */
     public ReadOnlyStringProperty noticeProperty() {
-        return notice.getReadOnlyProperty();
+        return notice.wordsProperty();
     }
 
     /** The marks that are chosen, and what can be done with them. */
@@ -170,7 +171,7 @@ public final class DeskModel implements WorkspaceObserver {
         past.forget();
         student = key;
         chosen.none();
-        notice.set("");
+        notice.refuse("");
         scores.forgetPointer();
         shownHandIn.set(Optional.empty());
         submission.set(batch.get().submission(key));
@@ -201,9 +202,18 @@ public final class DeskModel implements WorkspaceObserver {
         });
     }
 
-    /** Shows words in the place of a notice. */
-    public void say(String words) {
-        notice.set(words);
+    /** Says why something cannot be done, or what is still to be done for it. */
+    public void say(String why) {
+        notice.refuse(why);
+    }
+
+    /** Says what was done, where that is not seen. */
+    public void tell(String what) {
+        notice.tell(what);
+    }
+
+    public Notice notice() {
+        return notice;
     }
 
     /** Where the student on the desk stands in the roll, from 0. */
@@ -216,15 +226,15 @@ public final class DeskModel implements WorkspaceObserver {
     /** Makes an edit; where it is refused, the notice says why. True if it was made. */
     public boolean edit(Edit edit) {
         if (past.isLookedAt()) {
-            notice.set(Words.of("Desk.earlierRefuses"));
+            notice.refuse(Words.of("Desk.earlierRefuses"));
             return false;
         }
         try {
             workspace.edit(edit);
-            notice.set("");
+            notice.refuse("");
             return true;
         } catch (EditRefused e) {
-            notice.set(e.getMessage());
+            notice.refuse(e.getMessage());
             return false;
         }
     }
@@ -255,7 +265,7 @@ public final class DeskModel implements WorkspaceObserver {
             String document = mark.page().document();
             boolean counts = submission.get().documents().stream().anyMatch(d -> d.id().equals(document));
             if (!counts) {
-                notice.set(Words.of(
+                notice.refuse(Words.of(
                         submission.get().findDocument(document).isPresent() ? "Desk.olderHandIn" : "Desk.notTheirs"));
                 return false;
             }
@@ -291,7 +301,7 @@ public final class DeskModel implements WorkspaceObserver {
             try {
                 workspace.edit(new Edit.SeePage(student, page));
             } catch (EditRefused e) {
-                notice.set(e.getMessage());
+                notice.refuse(e.getMessage());
             }
         }
     }
@@ -327,7 +337,7 @@ public final class DeskModel implements WorkspaceObserver {
         int here = all.indexOf(batch.get().aids().language());
         String next = all.get((here + 1) % all.size());
         if (edit(new Edit.ChangeAids(batch.get().aids().withLanguage(next)))) {
-            notice.set(next.isEmpty()
+            notice.tell(next.isEmpty()
                     ? Words.of("Desk.noSpelling")
                     : Words.of("Desk.spelling", Locale.forLanguageTag(next).getDisplayName(Locale.ENGLISH)));
         }

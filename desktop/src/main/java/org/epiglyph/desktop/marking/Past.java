@@ -98,6 +98,10 @@ public final class Past {
         lookAtPresent();
         model.writing().forget();
         Steps.Outcome outcome = Steps.take(how);
-        model.say(outcome.refusal() + outcome.said());
+        if (outcome.refusal().isEmpty()) {
+            model.tell(outcome.said());
+        } else {
+            model.say(outcome.refusal() + outcome.said());
+        }
     }
 }

@@ -140,7 +140,7 @@ public final class Scores {
             edits.add(new Edit.WriteOnCriterion(model.student(), criterionId, then.words(criterionId)));
         }
         if (model.edit(edits.size() == 1 ? edits.getFirst() : new Edit.Together(edits))) {
-            model.say(Words.of("Ledger.asLastTime", model.batch().naming().listed(last.get().student())));
+            model.tell(Words.of("Ledger.asLastTime", model.batch().naming().listed(last.get().student())));
         }
     }
 

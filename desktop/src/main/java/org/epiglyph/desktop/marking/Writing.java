@@ -121,7 +121,7 @@ public final class Writing {
         mark.set(Optional.empty());
         model.placing()
                 .onMark(target.get(), phrase, slots.filled(model.submission().student().givenName(), List.of()));
-        model.say(Words.of("Desk.phrasePut", phrase.code()));
+        model.tell(Words.of("Desk.phrasePut", phrase.code()));
     }
 
     /** The phrase that words belong to: its own words, or those with an addition behind them; empty where they are others. */
@@ -153,7 +153,7 @@ public final class Writing {
             edits.add(new Edit.ChangeMark(model.student(), chosen.get().withRemark(remark.withPhrase(phrase.id()))));
         }
         if (model.edit(new Edit.Together(edits))) {
-            model.say(Words.of("Desk.phraseKept", phrase.code()));
+            model.tell(Words.of("Desk.phraseKept", phrase.code()));
         }
     }
 

@@ -104,7 +104,7 @@ public final class SpeakingModel {
         if (model.workspace().damage().isNone()) {
             work.start(() -> Speaking.recover(model.workspace()), students -> {
                 if (!students.isEmpty()) {
-                    model.say(Words.of("Spoken.recovered", students.size(),
+                    model.tell(Words.of("Spoken.recovered", students.size(),
                             model.batch().submission(students.getFirst()).student().name()));
                 }
             }, model::say);

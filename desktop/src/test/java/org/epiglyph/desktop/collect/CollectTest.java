@@ -139,8 +139,10 @@ class CollectTest {
         waitFor(() -> isThere(robot, "#count-line"));
         assertThat(text(robot, "#count-line")).isEqualTo(counted).contains("4 to decide");
         robot.clickOn("#set-aside-rest");
-        robot.clickOn("#make-batch");
-        robot.interact(program::toShelf);
+        robot.interact(() -> {
+            robot.lookup("#make-batch").queryButton().fire();
+            program.toShelf();
+        });
         waitFor(() -> text(robot, "#frame-said").startsWith("The batch is collected. 30 files: "));
         assertThat(program.frame().reasonToStay()).isEmpty();
         robot.clickOn("#collect");

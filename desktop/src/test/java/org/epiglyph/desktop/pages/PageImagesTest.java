@@ -85,7 +85,8 @@ class PageImagesTest {
     @Test
     void aDocumentThatIsGoneFailsInWords() {
         assertThatThrownBy(() -> images.geometry(new PageRef("gone", 0))).isInstanceOf(Problem.class)
-                .hasMessageContaining("gone.pdf cannot be opened");
+                .hasMessageMatching(
+                        "There is nothing at .*gone.pdf. Put the file back, or the folder in which it was.");
         assertThatThrownBy(() -> images.image(new PageRef("gone", 0), 1).get(20, TimeUnit.SECONDS))
                 .isInstanceOf(ExecutionException.class)
                 .hasCauseInstanceOf(Problem.class);

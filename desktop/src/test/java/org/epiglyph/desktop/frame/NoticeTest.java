@@ -1,0 +1,26 @@
+package org.epiglyph.desktop.frame;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import javafx.css.PseudoClass;
+import javafx.scene.control.Label;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.framework.junit5.ApplicationExtension;
+
+@ExtendWith(ApplicationExtension.class)
+class NoticeTest {
+    @Test
+    void whatWasDoneLooksCalmAndARefusalDoesNot() {
+        Notice notice = new Notice();
+        Label label = new Label();
+        notice.look(label);
+        notice.tell("Two marks were copied.");
+        assertThat(label.getPseudoClassStates()).contains(PseudoClass.getPseudoClass("calm"));
+        assertThat(notice.wordsProperty().get()).isEqualTo("Two marks were copied.");
+        notice.refuse("It is sealed.");
+        assertThat(label.getPseudoClassStates()).isEmpty();
+        assertThat(notice.calmProperty().get()).isFalse();
+        assertThat(notice.wordsProperty().get()).isEqualTo("It is sealed.");
+    }
+}

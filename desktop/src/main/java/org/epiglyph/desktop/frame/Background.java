@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.frame;
 
-import java.io.IOException;
 import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
 import javafx.application.Platform;
@@ -12,11 +11,10 @@ import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.Problem;
-import org.epiglyph.places.Niceness;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** One long piece of work at a time, off the interface thread and behind it, with progress, cancel and a failure in words. */
+/** One long piece of work at a time, off the interface thread, with progress, cancel and a failure in words. */
 public final class Background {
     private static final Logger LOG = LoggerFactory.getLogger(Background.class);
     private static final int LEAST_SECONDS = 2;
@@ -75,9 +73,8 @@ public final class Background {
         busy.set(true);
         what.set("");
         share.set(-1);
-        Thread.ofPlatform().daemon().name("work").start(() -> {
+        Thread.ofVirtual().start(() -> {
             try {
-                standBack();
                 T result = work.run(this::progress);
                 finish(() -> done.accept(result));
             } catch (CancellationException e) {
@@ -90,17 +87,6 @@ public final class Background {
                 finish(() -> failed.accept(Words.of("Frame.fault")));
             }
         });
-    }
-
-    /** The window answers first, whatever threads the work starts. */
-    private static void standBack() {
-        try {
-            Niceness.raise();
-        } catch (IOException e) {
-            LOG.info("Work goes on beside the window, not behind it");
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
     }
 
     private void finish(Runnable then) {

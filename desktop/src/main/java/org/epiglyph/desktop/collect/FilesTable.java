@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.css.PseudoClass;
@@ -31,6 +32,7 @@ import org.epiglyph.exchange.archive.PathCheck;
 
 /** Every file with its student and why, to be filtered; a line can be dragged onto a student. */
 final class FilesTable {
+    private static final Pattern UNBROKEN = Pattern.compile("[^ /]{26}");
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final PseudoClass QUESTION = PseudoClass.getPseudoClass("question");
     private static final int ROW_HEIGHT = 46;
@@ -85,13 +87,20 @@ final class FilesTable {
         Label empty = new Label(Words.of("Collect.noRows"));
         empty.getStyleClass().add("hint");
         table.setPlaceholder(empty);
-        TableColumn<FileRow, String> file = column("Collect.columnFile", this::file, 282);
+        TableColumn<FileRow, String> file = column("Collect.columnFile", this::file, 210);
         TableColumn<FileRow, FileRow> student = new TableColumn<>(Words.of("Collect.columnStudent"));
         student.setCellValueFactory(c -> new ReadOnlyObjectWrapper<>(c.getValue()));
         student.setCellFactory(_ -> new StudentCell());
-        student.setPrefWidth(172);
-        TableColumn<FileRow, String> why = column("Collect.columnWhy", this::why, 156);
+        student.setPrefWidth(164);
+        TableColumn<FileRow, String> why = column("Collect.columnWhy", this::why, 236);
         table.getColumns().setAll(List.of(file, student, why));
+        model.planProperty().subscribe(plan -> {
+            if (plan != null) {
+                boolean unbroken = plan.items().stream().anyMatch(i -> UNBROKEN.matcher(i.path()).find());
+                file.setPrefWidth(unbroken ? 282 : 210); // else a long name without spaces would be cut
+                why.setPrefWidth(unbroken ? 164 : 236);
+            }
+        });
         table.setRowFactory(_ -> row());
         table.getSelectionModel().selectedItemProperty().addListener((_, _, row) -> {
             if (row != null) {

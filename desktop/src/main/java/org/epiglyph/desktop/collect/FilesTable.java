@@ -32,7 +32,7 @@ import org.epiglyph.exchange.archive.PathCheck;
 
 /** Every file with its student and why, to be filtered; a line can be dragged onto a student. */
 final class FilesTable {
-    private static final Pattern UNBROKEN = Pattern.compile("[^ /]{26}");
+    private static final Pattern UNBROKEN = Pattern.compile("[^ /]{31}");
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final PseudoClass QUESTION = PseudoClass.getPseudoClass("question");
     private static final int ROW_HEIGHT = 46;

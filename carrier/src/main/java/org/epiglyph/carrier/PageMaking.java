@@ -88,7 +88,7 @@ public final class PageMaking implements AutoCloseable {
     public static Edit unlock(Workspace workspace, StudentKey student, Document document, String password)
             throws Problem {
         BatchFolder folder = workspace.folder();
-        if (!Files.exists(folder.original(document))) {
+        if (!Files.isReadable(folder.original(document))) {
             throw new Problem(
                     Message.of(PageMaking.class, "missing", workspace.batch().submission(student).called(document)));
         }
@@ -109,8 +109,10 @@ public final class PageMaking implements AutoCloseable {
     }
 
     private void tryFailed() {
-        tried.removeAll(failed);
-        failed.clear();
+        for (String id : failed) { // one by one, since more may fail meanwhile
+            failed.remove(id);
+            tried.remove(id);
+        }
     }
 
     private void work() {

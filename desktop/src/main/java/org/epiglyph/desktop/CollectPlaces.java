@@ -40,9 +40,9 @@ final class CollectPlaces {
                 : Optional.empty());
     }
 
-    /** True if files are being added to the batch, or may be. */
-    boolean isAtWorkOn(Path batch) {
-        return background.busyProperty().get() && begun.containsKey(Optional.of(batch));
+    /** True while files are being added to the batch. */
+    boolean isAddingTo(Path batch) {
+        return Optional.ofNullable(begun.get(Optional.of(batch))).filter(Collect::isAdding).isPresent();
     }
 
     /** True if there is a place to come back to; else a new one is begun, which other work does not allow. */

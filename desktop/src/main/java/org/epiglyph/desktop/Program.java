@@ -382,7 +382,7 @@ public final class Program {
 
         @Override
         public boolean isInUse(Path folder) {
-            return collecting.isAtWorkOn(folder);
+            return collecting.isAddingTo(folder);
         }
 
         @Override

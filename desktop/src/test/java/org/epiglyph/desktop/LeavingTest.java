@@ -14,6 +14,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.RadioButton;
 import javafx.scene.input.KeyCode;
@@ -157,11 +158,13 @@ class LeavingTest {
         assertThat(stage.isShowing()).as("nothing speaks against it").isFalse();
         robot.interact(stage::show);
         handBack(robot);
+        Node before = stage.getScene().getFocusOwner();
         requestClose(robot);
         assertThat(stage.isShowing()).isTrue();
         assertThat(Screen.text(robot, "#frame-question")).startsWith("Work is still running: ");
         robot.type(KeyCode.ESCAPE);
         assertThat(robot.lookup("#frame-question").query().getParent().isVisible()).isFalse();
+        assertThat(stage.getScene().getFocusOwner()).as("the focus is where it was").isSameAs(before);
         requestClose(robot);
         robot.type(KeyCode.SPACE); // its button has the focus
         waitFor(() -> !stage.isShowing());

@@ -111,7 +111,7 @@ final class KeptEdits implements AutoCloseable {
                 try {
                     history.replay(entry);
                 } catch (RuntimeException e) {
-                    lastCopy.settle(database::holds);
+                    lastCopy.settle(_ -> false); // those before it may be being written, so that the database is not asked
                     return;
                 }
                 copied = entry.number();

@@ -11,7 +11,8 @@ import java.util.Optional;
  * that is open can be moved, deleted or replaced, and what is written goes on into the old one. Where a system does not
  * tell files apart, they are the same as long as they are there.
  *
- * @param keys of the database and of its write-ahead log; empty where there was none or the system has no keys
+ * @param key    of the database's file; empty where the system has none
+ * @param logKey of its write-ahead log; empty where there was none or the system has none
  */
 record OpenFiles(Path database, Optional<Object> key, Optional<Object> logKey) {
     static OpenFiles of(Path database) {

@@ -95,6 +95,11 @@ public final class Collect implements Place {
         return isUnderstood() && model.decisions().isAnything();
     }
 
+    /** True while files are being added to a batch, which is needed for that. */
+    public boolean isAdding() {
+        return model.isAdding();
+    }
+
     /** True if the batch is made, or added to. */
     public boolean isDone() {
         return model.doneProperty().get() != null;

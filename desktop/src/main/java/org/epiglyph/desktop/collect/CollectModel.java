@@ -65,6 +65,7 @@ public final class CollectModel {
     private Optional<Planning.FromFiles> lastRead = Optional.empty();
     /** Reads the source of the plan anew. */
     private Optional<Background.Work<CollectPlan>> reading = Optional.empty();
+    private boolean adding;
 
     /**
      * What was collected.
@@ -87,6 +88,12 @@ public final class CollectModel {
         this.beside = new Beside(shelf, trouble::set);
         this.background = background;
         this.again = again;
+        background.busyProperty().subscribe(busy -> adding &= busy);
+    }
+
+    /** True while files are being added to a batch, which is needed for that. */
+    boolean isAdding() {
+        return adding;
     }
 
     boolean isAgain() {
@@ -224,8 +231,7 @@ public final class CollectModel {
 
     /** What the marker has said and decided meanwhile stays. */
     private void readAgain(Planning.FromFiles from) {
-        CollectPlan before = plan.get();
-        if (before == null) {
+        if (plan.get() == null) {
             readFiles(from);
             return;
         }
@@ -364,6 +370,7 @@ public final class CollectModel {
             add(understood, batch, progress);
             return new Made(batch, Optional.empty());
         }, done -> finish(done, made), trouble::set);
+        adding = true;
     }
 
     private static void add(CollectPlan understood, Path batch, Progress progress) throws Problem {

@@ -32,7 +32,12 @@ import org.epiglyph.exchange.archive.PathCheck;
 
 /** Every file with its student and why, to be filtered; a line can be dragged onto a student. */
 final class FilesTable {
+    /** A name without spaces that would be cut in a column of the usual width. */
     private static final Pattern UNBROKEN = Pattern.compile("[^ /]{31}");
+    private static final double USUAL_NAME = 210;
+    private static final double LONG_NAME = 282;
+    private static final double STUDENT = 164;
+    private static final double REASON = 236;
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final PseudoClass QUESTION = PseudoClass.getPseudoClass("question");
     private static final int ROW_HEIGHT = 46;
@@ -41,6 +46,8 @@ final class FilesTable {
     private final Map<RowFilter, Button> filters = new EnumMap<>(RowFilter.class);
     private final FlowPane filterLine = new FlowPane();
     private final Label count = new Label();
+    private final TableColumn<FileRow, String> files = column("Collect.columnFile", this::file);
+    private final TableColumn<FileRow, String> reasons = column("Collect.columnWhy", this::why);
     private final Button yesToLikely;
     private final Button setAside;
     private final VBox root;
@@ -72,6 +79,13 @@ final class FilesTable {
         return root;
     }
 
+    /** Begins with another source: its names have the room that they need. */
+    void begin() {
+        boolean isLong = model.planProperty().get().items().stream().anyMatch(i -> UNBROKEN.matcher(i.path()).find());
+        files.setPrefWidth(isLong ? LONG_NAME : USUAL_NAME);
+        reasons.setPrefWidth(REASON + USUAL_NAME - files.getPrefWidth());
+    }
+
     void focus() {
         table.requestFocus();
         if (table.getSelectionModel().isEmpty() && !table.getItems().isEmpty()) {
@@ -87,20 +101,11 @@ final class FilesTable {
         Label empty = new Label(Words.of("Collect.noRows"));
         empty.getStyleClass().add("hint");
         table.setPlaceholder(empty);
-        TableColumn<FileRow, String> file = column("Collect.columnFile", this::file, 210);
         TableColumn<FileRow, FileRow> student = new TableColumn<>(Words.of("Collect.columnStudent"));
         student.setCellValueFactory(c -> new ReadOnlyObjectWrapper<>(c.getValue()));
         student.setCellFactory(_ -> new StudentCell());
-        student.setPrefWidth(164);
-        TableColumn<FileRow, String> why = column("Collect.columnWhy", this::why, 236);
-        table.getColumns().setAll(List.of(file, student, why));
-        model.planProperty().subscribe(plan -> {
-            if (plan != null) {
-                boolean unbroken = plan.items().stream().anyMatch(i -> UNBROKEN.matcher(i.path()).find());
-                file.setPrefWidth(unbroken ? 282 : 210); // else a long name without spaces would be cut
-                why.setPrefWidth(unbroken ? 164 : 236);
-            }
-        });
+        student.setPrefWidth(STUDENT);
+        table.getColumns().setAll(List.of(files, student, reasons));
         table.setRowFactory(_ -> row());
         table.getSelectionModel().selectedItemProperty().addListener((_, _, row) -> {
             if (row != null) {
@@ -121,12 +126,10 @@ final class FilesTable {
         }
     }
 
-    private static TableColumn<FileRow, String> column(String key, java.util.function.Function<FileRow, String> words,
-            double width) {
+    private static TableColumn<FileRow, String> column(String key, java.util.function.Function<FileRow, String> words) {
         TableColumn<FileRow, String> column = new TableColumn<>(Words.of(key));
         column.setCellValueFactory(c -> new ReadOnlyStringWrapper(words.apply(c.getValue())));
         column.setCellFactory(_ -> new WholeWordsCell());
-        column.setPrefWidth(width);
         column.setSortable(true);
         return column;
     }

@@ -46,6 +46,7 @@ final class Understanding {
     /** Begins with what was understood of a source. */
     void begin() {
         Form.show(shown, model.showsCovered());
+        table.begin();
         refresh();
         edit(null);
     }

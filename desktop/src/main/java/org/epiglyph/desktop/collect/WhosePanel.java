@@ -149,7 +149,7 @@ final class WhosePanel {
                 ? List.of()
                 : model.decisions().chosenItem().map(item -> choices(plan, item)).orElse(List.of());
         list.getItems().setAll(choices);
-        model.decisions().chosenItem().filter(_ -> plan != null).ifPresent(item -> {
+        model.decisions().chosenItem().ifPresent(item -> {
             boolean decided = plan.studentOf(item).isPresent() || plan.isSetAside(item);
             choices.stream()
                     .filter(c -> decided && c.student.map(Student::key).equals(plan.studentOf(item)))

@@ -1,5 +1,7 @@
 package org.epiglyph.desktop.frame;
 
+import java.util.Optional;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
@@ -13,6 +15,7 @@ final class FootLine extends HBox {
     static final double WIDEST = 820;
     private final Label said = new Label();
     private final Button answer = Form.button("Frame.closeAnyway", "plain-button", () -> {});
+    private Optional<Node> focusBefore = Optional.empty();
 
     /** @param close the key of the words that take the line away */
     FootLine(String id, String styleClass, String close) {
@@ -38,13 +41,18 @@ final class FootLine extends HBox {
 
     /** @param words nothing takes the line away */
     void say(String words) {
+        boolean hadFocus = answer.isFocused();
         said.setText(words);
         Form.show(answer, false);
+        focusBefore.filter(_ -> hadFocus).ifPresent(Node::requestFocus);
+        focusBefore = Optional.empty();
     }
 
     /** Asks something to which there is one answer beside leaving all as it is; its button takes the focus. */
     void ask(String words, Runnable act) {
+        Optional<Node> before = answer.isFocused() ? focusBefore : Optional.ofNullable(getScene().getFocusOwner());
         say(words);
+        focusBefore = before;
         answer.setAccessibleText(words + " " + answer.getText());
         answer.setOnAction(_ -> {
             say("");

@@ -13,7 +13,7 @@ public final class Notice {
     private final ReadOnlyStringWrapper words = new ReadOnlyStringWrapper("");
     private final ReadOnlyBooleanWrapper calm = new ReadOnlyBooleanWrapper();
 
-    /** Says what could not be done and why; empty for nothing. */
+    /** Says what could not be done and why. */
     public void refuse(String why) {
         calm.set(false);
         words.set(why);
@@ -23,6 +23,11 @@ public final class Notice {
     public void tell(String what) {
         calm.set(true);
         words.set(what);
+    }
+
+    /** Says nothing any more. */
+    public void clear() {
+        words.set("");
     }
 
     public ReadOnlyStringProperty wordsProperty() {

@@ -282,7 +282,7 @@ public final class BookModel implements WorkspaceObserver {
     /** Makes a plan's changes as one act; says what was refused. */
     void carryOut(ScorePlan plan) {
         List<ScorePlan.Refused> refused = plan.refused();
-        plan.edit().ifPresentOrElse(this::edit, () -> notice.refuse(""));
+        plan.edit().ifPresentOrElse(this::edit, () -> notice.clear());
         if (!refused.isEmpty()) {
             notice.refuse(refused.size() == 1
                     ? Words.of("MarkBook.refused", refused.getFirst().where(), refused.getFirst().why())
@@ -296,7 +296,7 @@ public final class BookModel implements WorkspaceObserver {
         try {
             workspace.edit(edit);
             acts.add(edit.scope());
-            notice.refuse("");
+            notice.clear();
             return true;
         } catch (EditRefused e) {
             notice.refuse(e.getMessage());

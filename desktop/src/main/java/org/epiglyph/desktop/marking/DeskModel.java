@@ -171,7 +171,7 @@ public final class DeskModel implements WorkspaceObserver {
         past.forget();
         student = key;
         chosen.none();
-        notice.refuse("");
+        notice.clear();
         scores.forgetPointer();
         shownHandIn.set(Optional.empty());
         submission.set(batch.get().submission(key));
@@ -231,7 +231,7 @@ public final class DeskModel implements WorkspaceObserver {
         }
         try {
             workspace.edit(edit);
-            notice.refuse("");
+            notice.clear();
             return true;
         } catch (EditRefused e) {
             notice.refuse(e.getMessage());

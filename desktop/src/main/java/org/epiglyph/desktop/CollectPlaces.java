@@ -71,11 +71,7 @@ final class CollectPlaces {
     private Collect make(Optional<Path> batch) {
         CollectModel model = new CollectModel(start.shelf(), background, services, batch);
         Collect place = new Collect(model, start.recordOffice(), start.token(), toDesk, toShelf);
-        place.observe(words -> {
-            if (frame.place() != place && !words.isEmpty()) {
-                frame.say(words);
-            }
-        });
+        place.observe(words -> frame.sayElsewhere(place, words));
         return place;
     }
 

@@ -265,8 +265,8 @@ public final class Program {
                 HandBack place = new HandBack(model, start.token(), new HandBack.Ways(this::toShelf,
                         (student, finding) -> toDesk(folder, desk -> student.ifPresent(s -> desk.goTo(s, finding))),
                         students -> toLetters(folder, students)));
-                model.saidProperty().addListener((_, _, said) -> sayElsewhere(place, said));
-                model.troubleProperty().addListener((_, _, trouble) -> sayElsewhere(place, trouble));
+                model.saidProperty().addListener((_, _, said) -> frame.sayElsewhere(place, said));
+                model.troubleProperty().addListener((_, _, trouble) -> frame.sayElsewhere(place, trouble));
                 handingBack = Optional.of(place);
             }
             frame.show(handingBack.orElseThrow());
@@ -322,12 +322,6 @@ public final class Program {
 
     private List<String> unknownWords(Workspace opened, String words) {
         return spelling.unknown(words, opened.batch().aids().language()).stream().map(Spelling.Unknown::text).toList();
-    }
-
-    private void sayElsewhere(HandBack place, String words) {
-        if (frame.place() != place && !words.isEmpty()) {
-            frame.say(words);
-        }
     }
 
     /** Opens a batch's mark scheme. */

@@ -58,7 +58,7 @@ final class Database implements AutoCloseable {
         }
     }
 
-    private static void insertCollected(Connection connection, String body) throws SQLException {
+    static void insertCollected(Connection connection, String body) throws SQLException {
         try (PreparedStatement insert = connection
                 .prepareStatement("INSERT INTO collected (body, digest) VALUES (?, ?)")) {
             insert.setString(1, body);
@@ -73,7 +73,7 @@ final class Database implements AutoCloseable {
         try {
             int found = database.version();
             if (found < VERSION) {
-                database.upgrade(found);
+                DatabaseUpgrade.run(database.connection, file, found);
                 database.close();
                 database = look(file);
             }
@@ -111,48 +111,7 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** Later versions know more kinds of edits and read all earlier ones. A copy of the file as it was stays beside it. */
-    private void upgrade(int found) throws SQLException {
-        Path copy = file.resolveSibling("batch-version-" + found + ".sqlite");
-        try (Statement statement = connection.createStatement()) {
-            if (!Files.exists(copy)) {
-                statement.execute("VACUUM INTO '" + copy.toString().replace("'", "''") + "'");
-            }
-            connection.setAutoCommit(false);
-            statement.executeUpdate("ALTER TABLE collected ADD COLUMN digest TEXT NOT NULL DEFAULT ''");
-            statement.executeUpdate("ALTER TABLE history ADD COLUMN chain TEXT NOT NULL DEFAULT ''");
-            String body;
-            try (ResultSet row = statement.executeQuery("SELECT body FROM collected")) {
-                body = row.getString(1);
-            }
-            statement.executeUpdate("DELETE FROM collected");
-            insertCollected(connection, body);
-            insertCollected(connection, body);
-            chainAll(Chain.start(body));
-            statement.executeUpdate("PRAGMA user_version = " + VERSION);
-            connection.commit();
-            connection.setAutoCommit(true);
-        }
-    }
-
-    private void chainAll(String start) throws SQLException {
-        String digest = start;
-        try (PreparedStatement update = connection.prepareStatement("UPDATE history SET chain = ? WHERE number = ?");
-                Statement statement = connection.createStatement();
-                ResultSet row = statement
-                        .executeQuery("SELECT number, at, kind, edit, chain FROM history ORDER BY number")) {
-            while (row.next()) {
-                StoredLine line = line(row);
-                digest = Chain.next(digest, line);
-                update.setString(1, digest);
-                update.setLong(2, line.number());
-                update.addBatch();
-            }
-            update.executeBatch();
-        }
-    }
-
-    private static StoredLine line(ResultSet row) throws SQLException {
+    static StoredLine line(ResultSet row) throws SQLException {
         return new StoredLine(row.getLong(1), String.valueOf(row.getString(2)), String.valueOf(row.getString(3)),
                 String.valueOf(row.getString(4)));
     }

@@ -3,7 +3,6 @@ package org.epiglyph.desktop.collect;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -24,23 +23,15 @@ import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.carrier.Collecting;
 import org.epiglyph.carrier.Origin;
 import org.epiglyph.carrier.Planning;
-import org.epiglyph.carrier.Progress;
-import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.phrases.Phrasebook;
-import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.exchange.phrases.PhraseFile;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.record.RecordServices;
-import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.exchange.sheet.TypedRoster;
 import org.epiglyph.exchange.sheet.WrittenTime;
-import org.epiglyph.exchange.table.TableBytes;
 import org.epiglyph.workspace.BatchFolder;
-import org.epiglyph.workspace.Workspace;
 import org.slf4j.LoggerFactory;
 
 /** The steps of collecting without any node: source, understanding, decisions, done. The token is held in memory only. */
@@ -349,41 +340,19 @@ public final class CollectModel {
         Path schemeFile = scheme.get();
         Path phraseFile = phrasebook.get();
         boolean covering = coverNames.get();
-        background.start(progress -> {
-            MarkScheme marks = schemeFile == null
-                    ? MarkScheme.single(understood.task().maximum())
-                    : SchemeFile.read(bytes(schemeFile), called(schemeFile));
-            Phrasebook phrases = phraseFile == null
-                    ? Phrasebook.EMPTY
-                    : PhraseFile.read(bytes(phraseFile), called(phraseFile), marks);
-            Collecting.carryOut(understood, marks, phrases, target, progress);
-            if (covering) {
-                Collecting.coverNames(target);
-            }
-            return new Made(target, understood.remarkOn(marks));
-        }, done -> finish(done, made), trouble::set);
+        background.start(progress -> Made.anew(understood, schemeFile, phraseFile, covering, target, progress),
+                done -> finish(done, made), trouble::set);
     }
 
     private void addTo(Path batch, Consumer<Path> made) {
         CollectPlan understood = plan.get();
-        background.start(progress -> {
-            add(understood, batch, progress);
-            return new Made(batch, Optional.empty());
-        }, done -> finish(done, made), trouble::set);
+        background.start(progress -> Made.within(understood, batch, progress), done -> finish(done, made),
+                trouble::set);
         adding = true;
     }
 
-    private static void add(CollectPlan understood, Path batch, Progress progress) throws Problem {
-        try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
-            Collecting.into(understood, workspace, progress);
-        }
-    }
-
-    /** A batch, and what is odd about its scheme. */
-    private record Made(Path batch, Optional<Message> remark) {}
-
     private void finish(Made ready, Consumer<Path> made) {
-        Path target = ready.batch;
+        Path target = ready.batch();
         CollectPlan understood = plan.get();
         List<String> aside = understood.items()
                 .stream()
@@ -391,23 +360,11 @@ public final class CollectModel {
                 .map(CollectPlan.Item::path)
                 .toList();
         List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason().inWords()).toList();
-        Done result = new Done(target, decisions.countWords() + ready.remark.map(r -> " " + r.inWords()).orElse(""),
+        Done result = new Done(target, decisions.countWords() + ready.remark().map(r -> " " + r.inWords()).orElse(""),
                 aside, kept);
         close();
         done.set(result);
         made.accept(target);
-    }
-
-    private static String called(Path file) {
-        return file.getFileName().toString();
-    }
-
-    private static byte[] bytes(Path file) throws Problem {
-        try {
-            return TableBytes.read(file);
-        } catch (IOException e) {
-            throw new Problem(Words.of("Collect.unreadable", file), e);
-        }
     }
 
     /** Releases the source, and shows nothing of it any more. */

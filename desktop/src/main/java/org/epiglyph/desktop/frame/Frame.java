@@ -134,6 +134,13 @@ public final class Frame {
         said.say(words);
     }
 
+    /** Says what became of work at a place that the marker has left meanwhile; there it is seen. */
+    public void sayElsewhere(Place of, String words) {
+        if (place != of && !words.isEmpty()) {
+            say(words);
+        }
+    }
+
     /** A few acts, then what the place finds. */
     private List<Found> find(String typed) {
         List<Found> inPlace = place == null ? List.of() : place.find(typed);

@@ -3,15 +3,8 @@ package org.epiglyph.desktop.shelf;
 import java.io.File;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.IntStream;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
@@ -51,8 +44,8 @@ public final class Shelf implements Place {
     private final ShelfModel model;
     private final Clock clock;
     private final Ways ways;
-    private final Rows<Item> lines = new Rows<>("batches", this::row);
-    private final Set<String> folded = new HashSet<>(Set.of(String.valueOf(BatchLine.Group.ARCHIVED)));
+    private final Rows<ShelfItem> lines = new Rows<>("batches", this::row);
+    private final ShelfItem.Folds folds = new ShelfItem.Folds();
     private final TextField find = new TextField();
     private final Button collect = new Button(Words.of("Shelf.collect"));
     private final Button byCourse = new Button(Words.of("Shelf.byCourse"));
@@ -60,14 +53,6 @@ public final class Shelf implements Place {
     private final ShelfDoors doors;
     private final ScrollPane root;
     private boolean arriving;
-
-    /** A heading, or a batch. */
-    private sealed interface Item {}
-
-    /** @param name of what stands below it: a group, or a course */
-    private record Heading(String name, String words, boolean isFolded) implements Item {}
-
-    private record Stack(BatchLine batch) implements Item {}
 
     /**
      * Where one goes from the shelf.
@@ -184,9 +169,9 @@ public final class Shelf implements Place {
         byCourse.pseudoClassStateChanged(HERE, together);
         byCourse.setAccessibleText(
                 together ? Words.of("MarkBook.chosenSpoken", byCourse.getText()) : byCourse.getText());
-        List<Item> items = items(together);
+        List<ShelfItem> items = folds.items(model.found(), together);
         lines.setPlaceholder(empty());
-        List<Item> there = lines.getItems();
+        List<ShelfItem> there = lines.getItems();
         if (there.size() <= items.size() && there.equals(items.subList(0, there.size()))) {
             there.addAll(items.subList(there.size(), items.size()));
         } else {
@@ -203,38 +188,12 @@ public final class Shelf implements Place {
         }
     }
 
-    /** @param together batches of one course */
-    private List<Item> items(boolean together) {
-        List<Item> items = new ArrayList<>();
-        Map<String, List<BatchLine>> groups = new LinkedHashMap<>();
-        for (BatchLine.Group group : BatchLine.Group.values()) {
-            List<BatchLine> of = model.found().stream().filter(l -> l.group() == group).toList();
-            boolean byState = !together || group == BatchLine.Group.ARCHIVED;
-            of.forEach(l -> groups.computeIfAbsent(byState ? group.name() : l.course(), _ -> new ArrayList<>()).add(l));
-        }
-        groups.forEach((name, of) -> {
-            boolean closed = folded.contains(name);
-            items.add(new Heading(name, headingWords(name, of), closed));
-            if (!closed) {
-                of.stream().sorted(BatchLine.ORDER).forEach(l -> items.add(new Stack(l)));
-            }
-        });
-        return items;
-    }
-
     private void sayHowToBegin() {
         Optional<BatchLine> fresh = model.linesProperty().get().size() == 1
                 ? model.linesProperty().get().stream().filter(BatchLine::isFresh).findFirst()
                 : Optional.empty();
         first.setText(fresh.map(f -> Words.of("Shelf.first", f.title())).orElse(""));
         Form.show(first, fresh.isPresent());
-    }
-
-    private static String headingWords(String name, List<BatchLine> of) {
-        if (Arrays.stream(BatchLine.Group.values()).anyMatch(g -> g.name().equals(name))) {
-            return Words.of("Shelf.group." + name, of.size());
-        }
-        return Words.of("Shelf.course", name.isEmpty() ? Words.of("Shelf.noCourse") : name, of.size());
     }
 
     /** What waits first has the focus; on an empty shelf, the way to a batch. */
@@ -251,17 +210,13 @@ public final class Shelf implements Place {
     private void step(int by) {
         int here = lines.getSelectionModel().getSelectedIndex();
         int next = here + by;
-        while (next >= 0 && next < lines.getItems().size() && isOpenHeading(lines.getItems().get(next))) {
+        while (next >= 0 && next < lines.getItems().size() && ShelfItem.isOpenHeading(lines.getItems().get(next))) {
             next += by;
         }
         if (next >= 0 && next < lines.getItems().size()) {
             lines.getSelectionModel().select(next);
             lines.scrollTo(Math.max(0, next - 1));
         }
-    }
-
-    private static boolean isOpenHeading(Item item) {
-        return item instanceof Heading heading && !heading.isFolded;
     }
 
     /** The empty shelf has two doors. */
@@ -280,39 +235,29 @@ public final class Shelf implements Place {
 
     // --- lines
 
-    private Node row(Item item) {
+    private Node row(ShelfItem item) {
         return switch (item) {
-            case Heading heading -> heading(heading);
-            case Stack(BatchLine batch) -> line(batch);
+            case ShelfItem.Heading heading -> heading(heading);
+            case ShelfItem.Stack(BatchLine batch) -> line(batch);
         };
     }
 
-    private Node heading(Heading heading) {
-        Button button = new Button((heading.isFolded ? "\u25b8  " : "") + heading.words);
+    private Node heading(ShelfItem.Heading heading) {
+        Button button = new Button((heading.isFolded() ? "\u25b8  " : "") + heading.words());
         button.getStyleClass().add("shelf-group");
-        button.setId("group-" + heading.name);
-        button.setOnAction(_ -> fold(heading.name));
+        button.setId("group-" + heading.name());
+        button.setOnAction(_ -> fold(heading.name()));
         HBox row = new HBox(button);
         row.setOnMousePressed(Event::consume); // a click on a heading chooses nothing
         return row;
     }
 
     private void fold(String name) {
-        if (!folded.remove(name)) {
-            folded.add(name);
-        }
+        boolean closed = folds.toggle(name);
         refresh();
-        int heading = headingAt(name); // its button was made anew, and the focus that it had is not to go elsewhere
-        lines.getSelectionModel().select(folded.contains(name) ? heading : heading + 1);
-        lines.requestFocus();
-    }
-
-    private int headingAt(String name) {
-        List<Item> items = lines.getItems();
-        return IntStream.range(0, items.size())
-                .filter(i -> items.get(i) instanceof Heading heading && heading.name.equals(name))
-                .findFirst()
-                .orElse(-1);
+        int heading = ShelfItem.headingAt(lines.getItems(), name);
+        lines.getSelectionModel().select(closed ? heading : heading + 1);
+        lines.requestFocus(); // the heading's button was made anew, and the focus that it had is not to go elsewhere
     }
 
     private Node line(BatchLine batch) {
@@ -362,12 +307,12 @@ public final class Shelf implements Place {
     /** Does what the chosen line is for. */
     private boolean act() {
         return switch (lines.getSelectionModel().getSelectedItem()) {
-            case Stack(BatchLine batch) when batch.trouble().isEmpty() -> {
+            case ShelfItem.Stack(BatchLine batch) when batch.trouble().isEmpty() -> {
                 act(batch);
                 yield true;
             }
-            case Heading heading -> {
-                fold(heading.name);
+            case ShelfItem.Heading heading -> {
+                fold(heading.name());
                 yield true;
             }
             case null, default -> false;

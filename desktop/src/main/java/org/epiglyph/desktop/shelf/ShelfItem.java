@@ -1,0 +1,77 @@
+package org.epiglyph.desktop.shelf;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.epiglyph.desktop.frame.Words;
+
+/** What lies on the shelf, line by line: a heading, or a batch. */
+sealed interface ShelfItem {
+    /** @param name of what stands below it: a group, or a course */
+    record Heading(String name, String words, boolean isFolded) implements ShelfItem {}
+
+    record Stack(BatchLine batch) implements ShelfItem {}
+
+    /** The groups that are folded, which are those that were archived until the marker folds others. */
+    final class Folds {
+        private final Set<String> folded = new HashSet<>(Set.of(BatchLine.Group.ARCHIVED.name()));
+
+        /** @return whether the group is folded now */
+        boolean toggle(String group) {
+            boolean folds = !folded.remove(group);
+            if (folds) {
+                folded.add(group);
+            }
+            return folds;
+        }
+
+        /**
+         * The lines of the shelf, group by group.
+         *
+         * @param together batches of one course
+         */
+        List<ShelfItem> items(List<BatchLine> found, boolean together) {
+            Map<String, List<BatchLine>> groups = new LinkedHashMap<>();
+            for (BatchLine.Group group : BatchLine.Group.values()) {
+                boolean byState = !together || group == BatchLine.Group.ARCHIVED;
+                found.stream()
+                        .filter(l -> l.group() == group)
+                        .forEach(l -> groups.computeIfAbsent(byState ? group.name() : l.course(),
+                                _ -> new ArrayList<>()).add(l));
+            }
+            List<ShelfItem> items = new ArrayList<>();
+            groups.forEach((name, of) -> {
+                boolean closed = folded.contains(name);
+                items.add(new Heading(name, words(name, of), closed));
+                if (!closed) {
+                    of.stream().sorted(BatchLine.ORDER).forEach(l -> items.add(new Stack(l)));
+                }
+            });
+            return items;
+        }
+
+        private static String words(String name, List<BatchLine> of) {
+            if (Arrays.stream(BatchLine.Group.values()).anyMatch(g -> g.name().equals(name))) {
+                return Words.of("Shelf.group." + name, of.size());
+            }
+            return Words.of("Shelf.course", name.isEmpty() ? Words.of("Shelf.noCourse") : name, of.size());
+        }
+    }
+
+    /** Where the heading of a group is; -1 where it is not. */
+    static int headingAt(List<ShelfItem> items, String group) {
+        return items.indexOf(items.stream()
+                .filter(i -> i instanceof Heading heading && heading.name().equals(group))
+                .findFirst()
+                .orElse(null));
+    }
+
+    /** True for a heading that is no place to stay. */
+    static boolean isOpenHeading(ShelfItem item) {
+        return item instanceof Heading heading && !heading.isFolded();
+    }
+}

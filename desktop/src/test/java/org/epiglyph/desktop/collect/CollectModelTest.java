@@ -192,7 +192,14 @@ class CollectModelTest {
         assertThat(again.decisions().countWords())
                 .isEqualTo("30 files: 23 matched, 23 of them as before, 4 set aside by you, 3 stored as they are");
         assertThat(again.planProperty().get().questions()).isEmpty();
-        act(() -> again.make(_ -> {}));
+        boolean[] needed = new boolean[2];
+        act(() -> {
+            needed[0] = again.isAdding();
+            again.make(_ -> {});
+            needed[1] = again.isAdding();
+        });
+        assertThat(needed).as("the batch is needed while files are added to it").containsExactly(false, true);
+        assertThat(again.isAdding()).isFalse();
         assertThat(again.troubleProperty().get()).isEmpty();
         assertThat(Glance.at(batch).batch().submissions()).allMatch(s -> s.handIns().size() < 2);
         again.close();

@@ -145,28 +145,30 @@ final class HistoryWriter {
 
     private void failed(Throwable e) {
         try {
-            Message why = e instanceof Problem problem
-                    ? problem.said()
-                    : Message.of(HistoryWriter.class, "nothingCanBeWritten");
+            Optional<Message> said = e instanceof Problem refusal ? Optional.of(refusal.said()) : Optional.empty();
             synchronized (this) {
-                faults = e instanceof SQLException || e instanceof Problem ? 0 : faults + 1;
-                failure = Optional.of(why);
+                faults = e instanceof SQLException || said.isPresent() ? 0 : faults + 1;
+                failure = said.or(() -> Optional.of(Message.of(HistoryWriter.class, "nothingCanBeWritten")));
                 notifyAll();
             }
-            if (e instanceof SQLException refused) {
-                LOG.warn("An edit could not be written (SQLite code {})", refused.getErrorCode());
-            } else {
-                LOG.error("An edit could not be written ({})", e.getClass());
-            }
-            Problem problem = new Problem(stuck().orElseGet(() -> e instanceof Problem
-                    ? why
-                    : Message.of(HistoryWriter.class, "notYetWritten")));
+            log(e);
+            Problem problem = new Problem(stuck().or(() -> said)
+                    .orElseGet(() -> Message.of(HistoryWriter.class, "notYetWritten")));
             telling.line(o -> o.notKept(problem));
             telling.tell();
         } catch (Throwable again) { // saying so may fail for want of memory too; the next try says it
             faults++;
         } finally {
             pause();
+        }
+    }
+
+    private static void log(Throwable e) {
+        switch (e) {
+            case SQLException refused ->
+                LOG.warn("An edit could not be written (SQLite code {})", refused.getErrorCode());
+            case Problem _ -> LOG.warn("An edit could not be written, since the batch is not in its place");
+            default -> LOG.error("An edit could not be written ({})", e.getClass());
         }
     }
 

@@ -126,7 +126,7 @@ final class GrowthFigures {
 
     private static double removing(Batch batch, int marks) {
         Random random = new Random(3);
-        int rounds = 2_000;
+        int rounds = 20_000;
         long from = System.nanoTime();
         for (int i = 0; i < rounds; i++) {
             Edit edit = new Edit.RemoveMark(key(1), "m" + random.nextInt(marks));

@@ -155,7 +155,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
 
     private static Submission reworded(Submission s, Edit.Rewording to, Map<StudentKey, Instant> recordHas) {
         Optional<Mark> mark = s.findMark(to.mark()).filter(m -> m.remark().equals(to.from()));
-        return mark.map(m -> s.withMarks(MarkOrder.exchanged(s.marks(), m.withRemark(to.to())))
+        return mark.map(m -> s.withMarks(s.stack().exchanged(m.withRemark(to.to())))
                 .withHandedBack(recordHas(recordHas, s))).orElse(s);
     }
 

@@ -24,13 +24,18 @@ import org.epiglyph.core.spoken.SpokenRemark;
  */
 public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, String privately, Set<PageRef> seen,
         String marker, List<SpokenRemark> spoken) {
-    static final Marked NOTHING = new Marked(List.of(), Scorecard.EMPTY, "", "", Set.of(), "", List.of());
+    static final Marked NOTHING = new Marked(Marks.EMPTY, Scorecard.EMPTY, "", "", Set.of(), "", List.of());
 
     public Marked {
-        marks = List.copyOf(marks);
+        marks = Marks.of(marks);
         seen = Set.copyOf(seen);
         marker = Objects.requireNonNullElse(marker, ""); // batches of earlier versions have none of these
         spoken = spoken == null ? List.of() : List.copyOf(spoken);
+    }
+
+    /** The marks, to be found by their ids and changed one by one. */
+    Marks stack() {
+        return Marks.of(marks);
     }
 
     /** True if nothing was done but looking. */

@@ -84,6 +84,11 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
         return marked.marks();
     }
 
+    /** The marks, to be found by their ids and changed one by one. */
+    Marks stack() {
+        return marked.stack();
+    }
+
     /** The scores so far. */
     public Scorecard scores() {
         return marked.scores();
@@ -204,7 +209,7 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
     }
 
     public Optional<Mark> findMark(String id) {
-        return marks().stream().filter(m -> m.id().equals(id)).findFirst();
+        return stack().find(id);
     }
 
     /** Degrees by which the marker turned a page clockwise: 0, 90, 180 or 270. */

@@ -83,24 +83,25 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     // --- marks
 
     private static SubmissionChange place(Edit.PlaceMark e) {
-        return unsealed(s -> s.withMarks(MarkOrder.placed(s.marks(), e.mark(), e.position())),
+        return unsealed(s -> s.withMarks(s.stack().with(e.mark(), e.position())),
                 _ -> new Edit.RemoveMark(e.student(), e.mark().id()));
     }
 
     private static SubmissionChange change(Edit.ChangeMark e) {
-        return unsealed(s -> s.withMarks(MarkOrder.exchanged(s.marks(), e.mark())),
-                s -> new Edit.ChangeMark(e.student(), MarkOrder.existing(s.marks(), e.mark().id())));
+        return unsealed(s -> s.withMarks(s.stack().exchanged(e.mark())),
+                s -> new Edit.ChangeMark(e.student(), s.stack().existing(e.mark().id())));
     }
 
     private static SubmissionChange remove(Edit.RemoveMark e) {
-        return unsealed(s -> s.withMarks(MarkOrder.without(s.marks(), e.mark())),
-                s -> new Edit.PlaceMark(e.student(), MarkOrder.existing(s.marks(), e.mark()),
-                        MarkOrder.position(s.marks(), e.mark())));
+        return unsealed(s -> s.withMarks(s.stack().without(e.mark())), s -> {
+            Marks marks = s.stack();
+            return new Edit.PlaceMark(e.student(), marks.existing(e.mark()), marks.position(e.mark()));
+        });
     }
 
     private static SubmissionChange order(Edit.OrderMark e) {
-        return unsealed(s -> s.withMarks(MarkOrder.moved(s.marks(), e.mark(), e.position())),
-                s -> new Edit.OrderMark(e.student(), e.mark(), MarkOrder.position(s.marks(), e.mark())));
+        return unsealed(s -> s.withMarks(s.stack().moved(e.mark(), e.position())),
+                s -> new Edit.OrderMark(e.student(), e.mark(), s.stack().position(e.mark())));
     }
 
     // --- scores and words

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
@@ -14,6 +15,7 @@ import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.StackPane;
+import javafx.scene.shape.Path;
 import javafx.scene.text.Font;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
@@ -91,6 +93,31 @@ class RightToLeftTest extends InWindow {
         }
         assertThat(Arrays.stream(byHand.get()).distinct().count()).as("something is drawn").isGreaterThan(10);
         assertThat(wrapped.get()).isEqualTo(byHand.get());
+    }
+
+    @Test
+    void aParagraphThatIsShapedInPartsHasTheSameLines(FxRobot robot) throws Exception {
+        AtomicReference<List<Double>> ends = new AtomicReference<>();
+        AtomicReference<List<Double>> byHand = new AtomicReference<>();
+        try (var in = Typeface.HEBREW.open()) {
+            String family = Font.loadFont(in, 18).getFamily();
+            String words = IntStream.range(0, 60).mapToObj(_ -> HEBREW).collect(Collectors.joining(" "));
+            robot.interact(() -> {
+                ends.set(heights(text(words, family)));
+                byHand.set(heights(text(broken(words, family, 200), family)));
+            });
+        }
+        assertThat(ends.get()).hasSizeGreaterThan(40).isEqualTo(byHand.get());
+    }
+
+    /** Where the carets of each letter stand from above. */
+    private static List<Double> heights(Text text) {
+        text.setWrappingWidth(200);
+        String plain = text.getText();
+        return IntStream.range(0, plain.length())
+                .filter(i -> plain.charAt(i) != '\n' && plain.charAt(i) != ' ')
+                .mapToObj(i -> new Path(text.caretShape(i, true)).getLayoutBounds().getMinY())
+                .toList();
     }
 
     @Test

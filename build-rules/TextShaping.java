@@ -1,0 +1,199 @@
+import static java.lang.constant.ConstantDescs.CD_boolean;
+import static java.lang.constant.ConstantDescs.CD_char;
+import static java.lang.constant.ConstantDescs.CD_long;
+import static java.lang.constant.ConstantDescs.CD_void;
+
+import java.io.File;
+import java.io.IOException;
+import java.lang.classfile.ClassFile;
+import java.lang.classfile.ClassModel;
+import java.lang.classfile.ClassTransform;
+import java.lang.classfile.CodeBuilder;
+import java.lang.classfile.CodeElement;
+import java.lang.classfile.CodeModel;
+import java.lang.classfile.Label;
+import java.lang.classfile.MethodModel;
+import java.lang.classfile.instruction.InvokeInstruction;
+import java.lang.classfile.instruction.TypeCheckInstruction;
+import java.lang.constant.ClassDesc;
+import java.lang.constant.MethodTypeDesc;
+import java.nio.file.FileSystem;
+import java.nio.file.FileSystems;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+
+/**
+ * Corrects two classes of JavaFX for Linux, so that wrapped text from right to left is drawn with the right words, and long
+ * text in letters that are shaped does not stop the window; see docs/decisions/13-text-shaping.md. Run by the build
+ * from its source; ends with an error where JavaFX is not as expected.
+ */
+final class TextShaping {
+    private static final String PANGO_LAYOUT = "com/sun/javafx/font/freetype/PangoGlyphLayout";
+    private static final String GLYPH_LAYOUT = "com/sun/javafx/text/GlyphLayout";
+    /** Letters that are shaped at once, where there is a space to part them at. */
+    private static final int AT_ONCE = 256;
+    private static final String JAR = "javafx-graphics-.*-linux.*\\.jar";
+    private static final ClassDesc LONG = ClassDesc.of("java.lang.Long");
+    private static final ClassDesc PANGO = ClassDesc.of("com.sun.javafx.font.freetype.OSPango");
+
+    private TextShaping() {}
+
+    /** @param arguments {@code in}, and a folder of jars; or {@code out of}, a class path and the folder to write the classes to */
+    public static void main(String[] arguments) throws IOException {
+        if (arguments[0].equals("in")) {
+            try (Stream<Path> files = Files.list(Path.of(arguments[1]))) {
+                for (Path jar : files.filter(TextShaping::isLinux).toList()) {
+                    correct(jar, Optional.empty());
+                }
+            }
+        } else {
+            for (String entry : Arrays.asList(arguments[1].split(File.pathSeparator))) {
+                if (isLinux(Path.of(entry))) {
+                    correct(Path.of(entry), Optional.of(Path.of(arguments[2])));
+                }
+            }
+        }
+    }
+
+    private static boolean isLinux(Path file) {
+        return file.getFileName().toString().matches(JAR);
+    }
+
+    /** @param target the folder the classes are written to; empty for into the jar */
+    private static void correct(Path jar, Optional<Path> target) throws IOException {
+        try (FileSystem inside = FileSystems.newFileSystem(jar)) {
+            correct(inside, PANGO_LAYOUT, target, TextShaping::isTakenOut, TextShaping::takeOut);
+            correct(inside, GLYPH_LAYOUT, target, TextShaping::isParted, TextShaping::part);
+        }
+    }
+
+    private static void correct(FileSystem jar, String name, Optional<Path> target, Predicate<ClassModel> isCorrected,
+            Function<ClassModel, byte[]> correction) throws IOException {
+        Path file = jar.getPath(name + ".class");
+        ClassModel found = ClassFile.of().parse(Files.readAllBytes(file));
+        if (isCorrected.test(found)) {
+            return;
+        }
+        byte[] corrected = correction.apply(found);
+        if (!isCorrected.test(ClassFile.of().parse(corrected))) {
+            throw new IOException(jar + " lays out text otherwise than expected: see whether JavaFX has mended it by now");
+        }
+        Path to = target.map(t -> t.resolve(name + ".class")).orElse(file);
+        if (target.isPresent()) {
+            Files.createDirectories(to.getParent());
+        }
+        Files.write(to, corrected);
+    }
+
+    private static boolean calls(ClassModel of, Predicate<MethodModel> method, String owner, String name) {
+        return of.methods().stream()
+                .filter(method)
+                .flatMap(m -> m.code().orElseThrow().elementStream())
+                .anyMatch(e -> isCall(e, owner, name));
+    }
+
+    private static boolean isCall(CodeElement element, String owner, String name) {
+        return element instanceof InvokeInstruction call && call.name().equalsString(name)
+                && call.owner().asInternalName().equals(owner);
+    }
+
+    // --- text that is kept for a run
+
+    private static boolean isLayout(MethodModel method) {
+        return method.methodName().equalsString("layout");
+    }
+
+    private static boolean isTakenOut(ClassModel pango) {
+        return calls(pango, TextShaping::isLayout, "java/util/Map", "remove");
+    }
+
+    /** What was kept of a run's text is taken out and freed, and so made anew, since the run may have been cut where a line ends. */
+    private static byte[] takeOut(ClassModel pango) {
+        return ClassFile.of().transformClass(pango,
+                ClassTransform.transformingMethodBodies(TextShaping::isLayout, (code, element) -> {
+                    if (isCall(element, "java/util/Map", "get")) {
+                        code.invokeinterface(ClassDesc.of("java.util.Map"), "remove",
+                                ((InvokeInstruction) element).typeSymbol());
+                    } else {
+                        code.with(element);
+                    }
+                    if (element instanceof TypeCheckInstruction cast && cast.type().asSymbol().equals(LONG)) {
+                        free(code);
+                    }
+                }));
+    }
+
+    /** Instead of the number on the stack, which says where the text lies, there is null afterwards. */
+    private static void free(CodeBuilder code) {
+        Label none = code.newLabel();
+        code.dup()
+                .ifnull(none)
+                .dup()
+                .invokevirtual(LONG, "longValue", MethodTypeDesc.of(CD_long))
+                .invokestatic(PANGO, "g_free", MethodTypeDesc.of(CD_void, CD_long))
+                .labelBinding(none)
+                .pop()
+                .aconst_null()
+                .checkcast(LONG);
+    }
+
+    // --- long runs
+
+    /** The one that adds a run of letters that are shaped. */
+    private static boolean isAdding(MethodModel method) {
+        return method.methodName().equalsString("addTextRun") && method.methodTypeSymbol().parameterCount() == 7;
+    }
+
+    private static boolean isParted(ClassModel layout) {
+        return calls(layout, TextShaping::isAdding, "java/lang/Character", "isWhitespace");
+    }
+
+    /** A run that is long is added in parts, each of which ends with a space: at each end of a line all the rest is shaped again. */
+    private static byte[] part(ClassModel layout) {
+        return ClassFile.of().transformClass(layout,
+                ClassTransform.transformingMethods(TextShaping::isAdding, (method, element) -> {
+                    if (element instanceof CodeModel body) {
+                        MethodTypeDesc type = body.parent().orElseThrow().methodTypeSymbol();
+                        method.withCode(code -> {
+                            part(code, type);
+                            body.forEach(code);
+                        });
+                    } else {
+                        method.with(element);
+                    }
+                }));
+    }
+
+    private static void part(CodeBuilder code, MethodTypeDesc type) {
+        final int chars = 2;
+        final int start = 3;
+        final int length = 4;
+        final int cut = 9;
+        Label again = code.newLabel();
+        Label back = code.newLabel();
+        Label found = code.newLabel();
+        Label rest = code.newLabel();
+        code.labelBinding(again)
+                .iload(length).sipush(AT_ONCE).if_icmple(rest)
+                .sipush(AT_ONCE).istore(cut)
+                .labelBinding(back)
+                .iload(cut).ifle(rest)
+                .aload(chars).iload(start).iload(cut).iadd().iconst_1().isub().caload()
+                .invokestatic(ClassDesc.of("java.lang.Character"), "isWhitespace",
+                        MethodTypeDesc.of(CD_boolean, CD_char))
+                .ifne(found)
+                .iinc(cut, -1).goto_(back)
+                .labelBinding(found)
+                .aload(0).aload(1).aload(chars).iload(start).iload(cut).aload(5).aload(6).iload(7)
+                .invokevirtual(ClassDesc.ofInternalName(GLYPH_LAYOUT), "addTextRun", type).pop()
+                .iload(start).iload(cut).iadd().istore(start)
+                .iload(length).iload(cut).isub().istore(length)
+                .goto_(again)
+                .labelBinding(rest);
+    }
+}

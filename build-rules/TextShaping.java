@@ -35,7 +35,7 @@ import java.util.stream.Stream;
 final class TextShaping {
     private static final String PANGO_LAYOUT = "com/sun/javafx/font/freetype/PangoGlyphLayout";
     private static final String GLYPH_LAYOUT = "com/sun/javafx/text/GlyphLayout";
-    /** Letters that are shaped at once, where there is a space to part them at. */
+    /** Letters that are laid out at once, where there is a space to part them at. */
     private static final int AT_ONCE = 256;
     private static final String JAR = "javafx-graphics-.*-linux.*\\.jar";
     private static final ClassDesc LONG = ClassDesc.of("java.lang.Long");
@@ -144,16 +144,18 @@ final class TextShaping {
 
     // --- long runs
 
-    /** The one that adds a run of letters that are shaped. */
     private static boolean isAdding(MethodModel method) {
-        return method.methodName().equalsString("addTextRun") && method.methodTypeSymbol().parameterCount() == 7;
+        return method.methodName().equalsString("addTextRun") && method.methodTypeSymbol().parameterCount() == 8;
     }
 
     private static boolean isParted(ClassModel layout) {
         return calls(layout, TextShaping::isAdding, "java/lang/Character", "isWhitespace");
     }
 
-    /** A run that is long is added in parts, each of which ends with a space: at each end of a line all the rest is shaped again. */
+    /**
+     * A long run of letters that are shaped, or within text from right to left, is added in parts, each of which ends with a
+     * space: at each end of a line all the rest is laid out again.
+     */
     private static byte[] part(ClassModel layout) {
         return ClassFile.of().transformClass(layout,
                 ClassTransform.transformingMethods(TextShaping::isAdding, (method, element) -> {
@@ -173,12 +175,15 @@ final class TextShaping {
         final int chars = 2;
         final int start = 3;
         final int length = 4;
+        final int level = 7;
+        final int shaped = 8;
         final int cut = 9;
         Label again = code.newLabel();
         Label back = code.newLabel();
         Label found = code.newLabel();
         Label rest = code.newLabel();
-        code.labelBinding(again)
+        code.iload(shaped).iload(level).ior().ifeq(rest)
+                .labelBinding(again)
                 .iload(length).sipush(AT_ONCE).if_icmple(rest)
                 .sipush(AT_ONCE).istore(cut)
                 .labelBinding(back)
@@ -189,7 +194,7 @@ final class TextShaping {
                 .ifne(found)
                 .iinc(cut, -1).goto_(back)
                 .labelBinding(found)
-                .aload(0).aload(1).aload(chars).iload(start).iload(cut).aload(5).aload(6).iload(7)
+                .aload(0).aload(1).aload(chars).iload(start).iload(cut).aload(5).aload(6).iload(level).iload(shaped)
                 .invokevirtual(ClassDesc.ofInternalName(GLYPH_LAYOUT), "addTextRun", type).pop()
                 .iload(start).iload(cut).iadd().istore(start)
                 .iload(length).iload(cut).isub().istore(length)

@@ -39,6 +39,8 @@ final class TextShaping {
     private static final int AT_ONCE = 256;
     private static final String JAR = "javafx-graphics-.*-linux.*\\.jar";
     private static final ClassDesc LONG = ClassDesc.of("java.lang.Long");
+    private static final ClassDesc CHARACTER = ClassDesc.of("java.lang.Character");
+    private static final MethodTypeDesc ASKED = MethodTypeDesc.of(CD_boolean, CD_char);
     private static final ClassDesc PANGO = ClassDesc.of("com.sun.javafx.font.freetype.OSPango");
 
     private TextShaping() {}
@@ -154,7 +156,7 @@ final class TextShaping {
 
     /**
      * A long run of letters that are shaped, or within text from right to left, is added in parts, each of which ends with a
-     * space: at each end of a line all the rest is laid out again.
+     * space, or before a letter where there is none: at each end of a line all the rest is laid out again.
      */
     private static byte[] part(ClassModel layout) {
         return ClassFile.of().transformClass(layout,
@@ -179,20 +181,29 @@ final class TextShaping {
         final int shaped = 8;
         final int cut = 9;
         Label again = code.newLabel();
-        Label back = code.newLabel();
+        Label toSpace = code.newLabel();
+        Label noSpace = code.newLabel();
+        Label toLetter = code.newLabel();
         Label found = code.newLabel();
         Label rest = code.newLabel();
         code.iload(shaped).iload(level).ior().ifeq(rest)
                 .labelBinding(again)
                 .iload(length).sipush(AT_ONCE).if_icmple(rest)
                 .sipush(AT_ONCE).istore(cut)
-                .labelBinding(back)
-                .iload(cut).ifle(rest)
+                .labelBinding(toSpace)
+                .iload(cut).ifle(noSpace)
                 .aload(chars).iload(start).iload(cut).iadd().iconst_1().isub().caload()
-                .invokestatic(ClassDesc.of("java.lang.Character"), "isWhitespace",
-                        MethodTypeDesc.of(CD_boolean, CD_char))
+                .invokestatic(CHARACTER, "isWhitespace", ASKED)
                 .ifne(found)
-                .iinc(cut, -1).goto_(back)
+                .iinc(cut, -1).goto_(toSpace)
+                .labelBinding(noSpace)
+                .sipush(AT_ONCE).istore(cut)
+                .labelBinding(toLetter)
+                .iload(cut).ifle(rest)
+                .aload(chars).iload(start).iload(cut).iadd().caload()
+                .invokestatic(CHARACTER, "isLetter", ASKED)
+                .ifne(found)
+                .iinc(cut, -1).goto_(toLetter)
                 .labelBinding(found)
                 .aload(0).aload(1).aload(chars).iload(start).iload(cut).aload(5).aload(6).iload(level).iload(shaped)
                 .invokevirtual(ClassDesc.ofInternalName(GLYPH_LAYOUT), "addTextRun", type).pop()

@@ -31,6 +31,8 @@ public final class SmallBatch {
     public static final StudentKey TYPED = new StudentKey("K-1");
     public static final StudentKey SCANNED = new StudentKey("K-2");
     public static final StudentKey TWICE = new StudentKey("K-3");
+    /** What K-3 wrote with the second hand-in: more than there is room for in the ledger. */
+    public static final String MESSAGE = "I have done question two again \uD83D\uDE42. ".repeat(90).strip();
     private final Path folder;
     private final Path typed;
 
@@ -59,13 +61,13 @@ public final class SmallBatch {
         Files.createDirectories(folder.getParent());
         try (NewBatch batch = NewBatch.at(folder)) {
             batch.add(new Student(TYPED, "Ada", "Typed", "", "ada@students.example"),
-                    List.of(new HandIn(1, Optional.empty(), "Page 2 is late work.",
+                    List.of(new HandIn(1, Optional.empty(), "Page 2 is late work. Ada",
                             List.of(document(batch, "d1", typed)))));
             batch.add(new Student(SCANNED, "Bao", "Scanned", "", "bao@students.example"),
                     List.of(new HandIn(1, Optional.empty(), "", List.of(document(batch, "d2", scan)))));
             batch.add(new Student(TWICE, "Cem", "Twice", ""),
                     List.of(new HandIn(1, Optional.empty(), "", List.of(document(batch, "d3", scan))),
-                            new HandIn(2, Optional.empty(), "", List.of(document(batch, "d4", typed)))));
+                            new HandIn(2, Optional.empty(), MESSAGE, List.of(document(batch, "d4", typed)))));
             BigDecimal half = new BigDecimal("0.5");
             batch.place(
                     new Task("", "", "Workbook", "Show your working.", Optional.empty(), ZoneId.of("UTC"),

@@ -54,6 +54,11 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
                 : Message.of(Submission.class, "document", at + 1)).inWords();
     }
 
+    /** What the student wrote with a hand-in, as it may be read; may be empty. */
+    public String message(HandIn handIn) {
+        return cover().cover(handIn.message());
+    }
+
     /** The same state with its student as another state of the same submission shows it. */
     public Submission shownAs(Submission other) {
         return new Submission(other.whose, received, marked, delivered, correspondence);

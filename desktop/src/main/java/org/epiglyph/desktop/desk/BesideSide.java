@@ -9,7 +9,6 @@ import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
-import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
@@ -167,17 +166,14 @@ final class BesideSide implements Side {
 
     private void showWords() {
         String words = shown.equals("message")
-                ? model.shownHandIn().map(HandIn::message).orElse("")
+                ? model.shownHandIn().map(model.submission()::message).orElse("")
                 : model.batch().task().instructions();
         words(words.isBlank() ? Words.of("Side.nothingBeside." + shown) : words);
         shownOf = List.of();
     }
 
     private void words(String words) {
-        Label label = new Label(words);
-        label.setWrapText(true);
-        label.getStyleClass().add("beside-words");
-        ScrollPane scroll = new ScrollPane(label);
+        ScrollPane scroll = new ScrollPane(Form.words(words, "beside-words"));
         scroll.setFitToWidth(true);
         content.getChildren().setAll(scroll);
     }

@@ -103,7 +103,7 @@ public final class Desk implements Place {
                 this::toStudent, this::toMark), spoken.side());
         side = sides.sheet();
         question = new ByQuestion(model, pages, images, sides.find()::words);
-        ledger = new Ledger(model, tools.spelling(), side::toggle, this::toMark, pages::requestFocus);
+        ledger = new Ledger(model, tools.spelling(), sides::open, this::toMark, pages::requestFocus);
         ledger.takePhrases(sides.phrases().hand());
         spoken.connect(ledger, side);
         gestures.takePhrases(sides.phrases().hand());

@@ -81,6 +81,15 @@ final class DeskSides {
         hints.go(by);
     }
 
+    /** @param name of a side, which is opened or closed; or {@code message} for what the student wrote */
+    void open(String name) {
+        if (name.equals("message")) {
+            beside(name);
+        } else {
+            sheet.toggle(name);
+        }
+    }
+
     private void beside(String what) {
         sheet.show(beside.name());
         beside.choose(what);

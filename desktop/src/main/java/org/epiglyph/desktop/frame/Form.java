@@ -17,6 +17,8 @@ import javafx.util.StringConverter;
 
 /** The parts of which forms are built. */
 public final class Form {
+    private static final int LONGEST = 20_000;
+
     private Form() {}
 
     public static Button button(String key, String style, Runnable act) {
@@ -42,6 +44,16 @@ public final class Form {
         };
     }
 
+    /** The first so many letters at most, to the end of a word where there is one, with dots behind; shorter words as they are. */
+    public static String beginning(String words, int letters) {
+        if (words.length() <= letters) {
+            return words;
+        }
+        int space = words.lastIndexOf(' ', letters);
+        int end = space > letters / 2 ? space : words.offsetByCodePoints(0, words.codePointCount(0, letters - 1));
+        return words.substring(0, end).stripTrailing() + " \u2026";
+    }
+
     public static Label label(String key, Node field) {
         Label label = new Label(Words.of(key));
         label.setLabelFor(field);
@@ -49,8 +61,9 @@ public final class Form {
         return label;
     }
 
+    /** What comes from elsewhere may be of any length, and is shown from its beginning. */
     public static Label words(String text, String style) {
-        Label label = new Label(text);
+        Label label = new Label(beginning(text, LONGEST));
         label.setWrapText(true);
         label.getStyleClass().add(style);
         label.setMinHeight(Region.USE_PREF_SIZE);

@@ -57,7 +57,7 @@ public final class Ledger extends VBox {
     private StudentKey shown;
 
     /**
-     * @param sides   opens or closes a side of the desk by its name
+     * @param sides   opens or closes a side of the desk by its name, or shows the {@code message}
      * @param go      shows a mark on its page
      * @param toPages puts the focus on the pages
      */

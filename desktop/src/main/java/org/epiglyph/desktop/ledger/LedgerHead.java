@@ -16,6 +16,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 
@@ -23,15 +24,18 @@ import org.epiglyph.desktop.marking.DeskModel;
 final class LedgerHead extends VBox {
     private static final DateTimeFormatter CAME = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
     private static final int DOORS_A_LINE = 3;
+    private static final int MESSAGE_LETTERS = 240;
+    private static final int NAME_LETTERS = 120;
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final DeskModel model;
     private final Label name = new Label();
     private final Label facts = new Label();
     private final FlowPane handIns = new FlowPane();
     private final Label message = new Label();
+    private final Button wholeMessage = new Button(Words.of("Ledger.wholeMessage"));
     private Optional<Choice> choice = Optional.empty();
 
-    /** @param sides opens or closes a side of the desk by its name */
+    /** @param sides opens or closes a side of the desk by its name, or shows the {@code message} */
     LedgerHead(DeskModel model, Consumer<String> sides) {
         this.model = model;
         name.getStyleClass().add("student-name");
@@ -41,6 +45,9 @@ final class LedgerHead extends VBox {
         facts.setWrapText(true);
         message.getStyleClass().add("message");
         message.setWrapText(true);
+        wholeMessage.setId("whole-message");
+        wholeMessage.getStyleClass().add("link-button");
+        wholeMessage.setOnAction(_ -> sides.accept("message"));
         handIns.getStyleClass().add("hand-ins");
         handIns.setId("hand-ins");
         handIns.setManaged(false);
@@ -55,18 +62,20 @@ final class LedgerHead extends VBox {
             door.setOnAction(_ -> sides.accept(side));
             doors.add(door, i % DOORS_A_LINE, i / DOORS_A_LINE);
         }
-        getChildren().addAll(name, facts, handIns, message, doors);
+        getChildren().addAll(name, facts, handIns, message, wholeMessage, doors);
         getStyleClass().add("ledger-head");
     }
 
     /** Shows whose work it is, and how far it has come. */
     void show(Submission submission, Batch batch) {
-        name.setText(submission.student().name());
+        name.setText(Form.beginning(submission.student().name(), NAME_LETTERS));
         facts.setText(facts(submission, batch));
         showHandIns(submission);
-        String said = model.shownHandIn().map(HandIn::message).map(submission.cover()::cover).orElse("");
-        message.setText(said.isEmpty() ? "" : "\u201c" + said + "\u201d");
+        String said = model.shownHandIn().map(submission::message).orElse("").strip();
+        String beginning = Form.beginning(said.replaceAll("\\s+", " "), MESSAGE_LETTERS);
+        message.setText(said.isEmpty() ? "" : "\u201c" + beginning + "\u201d");
         message.setManaged(!said.isEmpty());
+        Form.show(wholeMessage, !beginning.equals(said));
     }
 
     /** Where there are several hand-ins: a word for each to look at it, and a way to let another one count. */

@@ -95,6 +95,11 @@ class NamesSideTest extends InWindow {
                 assertNobodyIsNamed(robot, side);
             }
         }
+        robot.interact(() -> model().open(SmallBatch.TYPED));
+        robot.push(KeyCode.M);
+        waitFor(() -> robot.lookup(".beside-words").tryQuery().isPresent());
+        assertThat(text(robot, ".beside-words")).startsWith("Page 2 is late work.");
+        assertNobodyIsNamed(robot, "the student's message");
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);
         robot.write("script");
         assertNobodyIsNamed(robot, "the finder");

@@ -199,10 +199,19 @@ class SidesTest extends InWindow {
     void instructionsMessageOtherHandInsAndOwnDocumentsLieBesideThePages(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.M);
-        waitFor(() -> robot.lookup(".beside-words").queryAs(Labeled.class).getText().equals("Page 2 is late work."));
+        waitFor(() -> robot.lookup(".beside-words")
+                .queryAs(Labeled.class)
+                .getText()
+                .equals("Page 2 is late work. Ada"));
         robot.push(KeyCode.SHIFT, KeyCode.I);
         waitFor(() -> robot.lookup(".beside-words").queryAs(Labeled.class).getText().equals("Show your working."));
         robot.interact(() -> model().open(SmallBatch.TWICE));
+        waitFor(() -> isThere(robot, "#whole-message"));
+        assertThat(text(robot, ".message")).startsWith("\u201cI have done question two")
+                .endsWith(" \u2026\u201d")
+                .hasSizeLessThan(250);
+        robot.clickOn("#whole-message");
+        waitFor(() -> text(robot, ".beside-words").equals(SmallBatch.MESSAGE));
         waitFor(() -> isThere(robot, "#beside-hand-in-1"));
         robot.interact(() -> robot.lookup("#beside-hand-in-1").queryButton().fire());
         waitFor(() -> robot.lookup(".page-roll").queryAll().size() == 2);

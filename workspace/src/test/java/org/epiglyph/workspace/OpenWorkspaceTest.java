@@ -1,0 +1,178 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.epiglyph.core.Problem;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.roster.StudentKey;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What can be asked of a batch while it is open, and what keeps it open. */
+class OpenWorkspaceTest {
+    private static final Optional<StudentKey> ADA = Optional.of(Examples.ADA);
+    private static final Edit GOOD = new Edit.WriteOnTheWhole(Examples.ADA, "Good.");
+    private static final Edit POINTS = new Edit.SetScore(Examples.ADA, "c1", Optional.of(BigDecimal.TEN));
+    @TempDir
+    private Path temporary;
+    private Path root;
+
+    /** Notes what it hears. */
+    private static final class Hearing implements WorkspaceObserver {
+        private final List<String> heard = new ArrayList<>();
+
+        @Override
+        public synchronized void changed(Entry entry, Batch after) {
+            heard.add(entry.number() + " " + after.submission(Examples.ADA).onTheWhole());
+        }
+
+        synchronized List<String> heard() {
+            return List.copyOf(heard);
+        }
+    }
+
+    @BeforeEach
+    void make() throws Exception {
+        root = Examples.batch(temporary);
+    }
+
+    private Workspace open() throws Problem {
+        return Workspace.open(root, Clock.systemUTC());
+    }
+
+    @Test
+    void observersHearEachEditWithItsStateUntilTheyAreForgotten() throws Exception {
+        Hearing hearing = new Hearing();
+        try (Workspace workspace = open()) {
+            workspace.observe(hearing);
+            assertThat(workspace.edit(GOOD).edit()).isEqualTo(GOOD);
+            workspace.editAll(List.of(POINTS, new Edit.WriteOnTheWhole(Examples.ADA, "Better.")));
+            assertThat(workspace.undo(ADA)).map(Entry::kind).contains(Entry.Kind.UNDONE);
+            assertThat(workspace.redo(ADA)).map(Entry::kind).contains(Entry.Kind.REDONE);
+            assertThat(hearing.heard()).containsExactly("1 Good.", "2 Good.", "3 Better.", "4 Good.", "5 Better.");
+            workspace.forget(hearing);
+            workspace.edit(GOOD);
+            assertThat(hearing.heard()).hasSize(5);
+        }
+    }
+
+    @Test
+    void ofSeveralEditsAllAreMadeOrNone() throws Exception {
+        Hearing hearing = new Hearing();
+        try (Workspace workspace = open()) {
+            workspace.observe(hearing);
+            Edit refused = new Edit.SetScore(Examples.ADA, "no such criterion", Optional.of(BigDecimal.ONE));
+            assertThatThrownBy(() -> workspace.editAll(List.of(GOOD, refused))).isInstanceOf(EditRefused.class);
+            assertThatThrownBy(() -> workspace.editAll(List.of(refused))).isInstanceOf(EditRefused.class);
+            assertThat(workspace.editAll(List.of())).isEmpty();
+            assertThat(workspace.batch().submission(Examples.ADA).onTheWhole()).isEmpty();
+            assertThat(workspace.lines()).isEmpty();
+            assertThat(hearing.heard()).isEmpty();
+        }
+    }
+
+    @Test
+    void saysWhatCanBeUndoneAndDoneAgain() throws Exception {
+        try (Workspace workspace = open()) {
+            assertThat(workspace.canUndo(ADA)).isFalse();
+            assertThat(workspace.canRedo(ADA)).isFalse();
+            assertThat(workspace.undo(ADA)).isEmpty();
+            assertThat(workspace.redo(ADA)).isEmpty();
+            workspace.edit(GOOD);
+            assertThat(workspace.canUndo(ADA)).isTrue();
+            assertThat(workspace.canRedo(ADA)).isFalse();
+            workspace.undo(ADA);
+            assertThat(workspace.canUndo(ADA)).isFalse();
+            assertThat(workspace.canRedo(ADA)).isTrue();
+            assertThat(workspace.canUndo(Optional.empty())).as("of the batch alone").isFalse();
+        }
+    }
+
+    @Test
+    void givesTheLinesOfAStudentTheNewestOfAKindAndTheBatchAsItWasCollected() throws Exception {
+        try (Workspace workspace = open()) {
+            workspace.edit(GOOD);
+            workspace.edit(POINTS);
+            workspace.edit(new Edit.WriteOnTheWhole(Examples.ADA, "Better."));
+            assertThat(workspace.lines(Examples.ADA)).extracting(Entry::number).containsExactly(1L, 2L, 3L);
+            assertThat(workspace.lines(new StudentKey("nobody"))).isEmpty();
+            assertThat(workspace.newest(e -> e.edit() instanceof Edit.WriteOnTheWhole)).map(Entry::number)
+                    .contains(3L);
+            assertThat(workspace.newest(e -> e.edit() instanceof Edit.SetScore)).map(Entry::number).contains(2L);
+            assertThat(workspace.newest(e -> e.edit() instanceof Edit.Seal)).isEmpty();
+            assertThat(workspace.collected().submission(Examples.ADA).onTheWhole()).isEmpty();
+            assertThat(workspace.collected().students()).containsExactly(Examples.ADA);
+            assertThat(workspace.checkEarlier().isNone()).isTrue();
+        }
+    }
+
+    @Test
+    void closingWaitsForWorkThatHoldsIt() throws Exception {
+        Workspace workspace = open();
+        Workspace.Hold one = workspace.hold();
+        Workspace.Hold other = workspace.hold();
+        AtomicBoolean closed = new AtomicBoolean();
+        Thread closing = Thread.ofPlatform().start(() -> {
+            try {
+                workspace.close();
+                closed.set(true);
+            } catch (Problem e) {
+                throw new AssertionError(e);
+            }
+        });
+        one.close();
+        one.close();
+        assertThat(workspace.isHeld()).as("the other work goes on").isTrue();
+        assertThat(closing.join(Duration.ofMillis(300))).isFalse();
+        workspace.edit(GOOD);
+        other.close();
+        assertThat(closing.join(Duration.ofSeconds(20))).isTrue();
+        assertThat(closed).isTrue();
+        assertThat(workspace.isHeld()).isFalse();
+        assertThatThrownBy(() -> workspace.edit(POINTS)).isInstanceOf(EditRefused.class);
+        assertThatThrownBy(workspace::hold).isInstanceOf(EditRefused.class);
+        assertThatThrownBy(() -> workspace.undo(ADA)).isInstanceOf(EditRefused.class);
+        workspace.close();
+        try (Workspace again = open()) {
+            assertThat(again.batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
+        }
+    }
+
+    @Test
+    void closingThatIsInterruptedSaysThatWorkGoesOnAndStaysOpen() throws Exception {
+        Workspace workspace = open();
+        Workspace.Hold hold = workspace.hold();
+        Thread.currentThread().interrupt();
+        assertThatThrownBy(workspace::close).isInstanceOf(Problem.class);
+        assertThat(Thread.interrupted()).as("whoever waits above hears of it").isTrue();
+        workspace.edit(GOOD);
+        hold.close();
+        workspace.close();
+        try (Workspace again = open()) {
+            assertThat(again.batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
+        }
+    }
+
+    @Test
+    void leavesASummaryForTheShelfWhenItIsClosed() throws Exception {
+        BatchFolder folder = new BatchFolder(root);
+        try (Workspace workspace = open()) {
+            workspace.edit(GOOD);
+        }
+        SummaryFile.Stamp stamp = SummaryFile.Stamp.of(folder).orElseThrow();
+        assertThat(SummaryFile.read(folder, stamp)).isPresent();
+    }
+}

@@ -1,0 +1,192 @@
+package org.epiglyph.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.EditRefused;
+import org.epiglyph.core.batch.Entry;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Files that come with edits: both are there, or none. A crash is played by leaving out what comes after it. */
+class StagingTest {
+    private static final List<Edit> EDITS = List.of(new Edit.WriteOnTheWhole(Examples.ADA, "Good."),
+            new Edit.SetScore(Examples.ADA, "c1", Optional.of(BigDecimal.ONE)));
+    private static final List<Edit> REFUSED = List.of(new Edit.WriteOnTheWhole(Examples.ADA, "Good."),
+            new Edit.SetScore(Examples.ADA, "no such criterion", Optional.of(BigDecimal.ONE)));
+    @TempDir
+    private Path temporary;
+    private Path root;
+    private BatchFolder folder;
+    private Path sheet;
+
+    @BeforeEach
+    void make() throws Exception {
+        root = Examples.batch(temporary);
+        folder = new BatchFolder(root);
+        sheet = root.resolve("grade-sheet.csv");
+        Files.writeString(sheet, "before");
+    }
+
+    private Workspace open() throws Exception {
+        return Workspace.open(root, Clock.systemUTC());
+    }
+
+    /** A sheet in the place of the one that is there, and a document that is stored already. */
+    private Staging staged() throws IOException {
+        Staging staging = Staging.begin(folder);
+        Files.writeString(staging.place(sheet), "after");
+        new Originals(folder).store("d2", "more.txt", new ByteArrayInputStream(new byte[]{1, 2, 3}));
+        staging.stored("d2");
+        return staging;
+    }
+
+    private boolean isStored(String id) throws IOException {
+        try (Stream<Path> files = Files.walk(folder.originals())) {
+            return files.anyMatch(f -> f.getFileName().toString().equals(id));
+        }
+    }
+
+    private void everythingIsThere(Workspace workspace) throws Exception {
+        assertThat(workspace.batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
+        assertThat(sheet).hasContent("after");
+        assertThat(isStored("d2")).isTrue();
+        assertThat(folder.staging()).doesNotExist();
+    }
+
+    private void nothingIsThere(Workspace workspace) throws Exception {
+        assertThat(workspace.batch().submission(Examples.ADA).onTheWhole()).isEmpty();
+        assertThat(sheet).hasContent("before");
+        assertThat(isStored("d2")).isFalse();
+        assertThat(folder.staging()).doesNotExist();
+    }
+
+    @Test
+    void comesWithItsEdits() throws Exception {
+        try (Workspace workspace = open()) {
+            List<Entry> lines = workspace.editAll(EDITS, staged());
+            assertThat(lines).extracting(Entry::number).containsExactly(1L, 2L);
+            everythingIsThere(workspace);
+        }
+        try (Workspace workspace = open()) {
+            everythingIsThere(workspace);
+        }
+    }
+
+    @Test
+    void goesWithEditsThatAreRefused() throws Exception {
+        try (Workspace workspace = open()) {
+            Staging staged = staged();
+            assertThatThrownBy(() -> workspace.editAll(REFUSED, staged)).isInstanceOf(EditRefused.class);
+            nothingIsThere(workspace);
+        }
+    }
+
+    @Test
+    void isTakenBackBeforeAnyEdit() throws Exception {
+        try (Workspace workspace = open()) {
+            staged().discard();
+            nothingIsThere(workspace);
+        }
+    }
+
+    @Test
+    void isFinishedAfterACrashWhereTheEditsAreThere() throws Exception {
+        try (Workspace workspace = open()) {
+            staged().intend(workspace.editAll(EDITS));
+            assertThat(sheet).hasContent("before");
+        }
+        try (Workspace workspace = open()) {
+            everythingIsThere(workspace);
+        }
+    }
+
+    @Test
+    void isTakenBackAfterACrashWhereTheEditsAreNotThere() throws Exception {
+        List<Entry> lines;
+        try (Workspace workspace = open()) {
+            lines = workspace.editAll(EDITS);
+            workspace.undo(Optional.of(Examples.ADA));
+        }
+        Path other = Files.createDirectory(temporary.resolve("other"));
+        root = Examples.batch(other);
+        folder = new BatchFolder(root);
+        sheet = root.resolve("grade-sheet.csv");
+        Files.writeString(sheet, "before");
+        staged().intend(lines);
+        try (Workspace workspace = open()) {
+            nothingIsThere(workspace);
+        }
+    }
+
+    @Test
+    void isTakenBackWhereAnotherEditHasTheNumber() throws Exception {
+        try (Workspace workspace = open()) {
+            Entry line = workspace.edit(EDITS.getFirst());
+            staged().intend(List.of(new Entry(line.number(), line.at(), line.kind(), EDITS.getLast())));
+            workspace.undo(Optional.of(Examples.ADA));
+        }
+        try (Workspace workspace = open()) {
+            nothingIsThere(workspace);
+        }
+    }
+
+    @Test
+    void comesByItselfWhereNoEditIsNeeded() throws Exception {
+        staged().intend(List.of());
+        try (Workspace _ = open()) {
+            assertThat(sheet).hasContent("after");
+            assertThat(isStored("d2")).isTrue();
+            assertThat(folder.staging()).doesNotExist();
+        }
+    }
+
+    @Test
+    void isForgottenWhereACrashCameBeforeTheIntent() throws Exception {
+        staged();
+        try (Workspace _ = open()) {
+            assertThat(sheet).hasContent("before");
+            assertThat(folder.staging()).doesNotExist();
+        }
+    }
+
+    @Test
+    void staysWhereItCannotBeRead() throws Exception {
+        staged().intend(List.of());
+        Files.writeString(folder.staging().resolve("intent.json"), "{");
+        try (Workspace workspace = open()) {
+            assertThat(workspace.damage().isNone()).isTrue();
+            assertThat(sheet).hasContent("before");
+            assertThat(folder.staging().resolve("grade-sheet.csv")).hasContent("after");
+        }
+    }
+
+    @Test
+    void beginsWithNothingOfAnEarlierOne() throws Exception {
+        try (Workspace workspace = open()) {
+            staged();
+            workspace.editAll(EDITS, Staging.begin(folder));
+            assertThat(sheet).hasContent("before");
+            assertThat(folder.staging()).doesNotExist();
+        }
+    }
+
+    @Test
+    void takesFilesDirectlyInTheBatchAlone() throws Exception {
+        Staging staging = Staging.begin(folder);
+        assertThatThrownBy(() -> staging.place(folder.originals().resolve("x")))
+                .isInstanceOf(IllegalArgumentException.class);
+        assertThat(staging.place(sheet)).hasParentRaw(folder.staging()).hasFileName("grade-sheet.csv");
+    }
+}

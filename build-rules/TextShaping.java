@@ -1,4 +1,5 @@
 import static java.lang.constant.ConstantDescs.CD_boolean;
+import static java.lang.constant.ConstantDescs.CD_byte;
 import static java.lang.constant.ConstantDescs.CD_char;
 import static java.lang.constant.ConstantDescs.CD_long;
 import static java.lang.constant.ConstantDescs.CD_void;
@@ -14,6 +15,7 @@ import java.lang.classfile.CodeModel;
 import java.lang.classfile.Label;
 import java.lang.classfile.MethodModel;
 import java.lang.classfile.instruction.InvokeInstruction;
+import java.lang.classfile.instruction.StoreInstruction;
 import java.lang.classfile.instruction.TypeCheckInstruction;
 import java.lang.constant.ClassDesc;
 import java.lang.constant.MethodTypeDesc;
@@ -23,6 +25,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
@@ -41,7 +45,9 @@ final class TextShaping {
     private static final ClassDesc LONG = ClassDesc.of("java.lang.Long");
     private static final ClassDesc CHARACTER = ClassDesc.of("java.lang.Character");
     private static final MethodTypeDesc ASKED = MethodTypeDesc.of(CD_boolean, CD_char);
-    private static final ClassDesc PANGO = ClassDesc.of("com.sun.javafx.font.freetype.OSPango");
+    private static final String OS_PANGO = "com/sun/javafx/font/freetype/OSPango";
+    private static final ClassDesc PANGO = ClassDesc.ofInternalName(OS_PANGO);
+    private static final ClassDesc RUN = ClassDesc.of("com.sun.javafx.text.TextRun");
 
     private TextShaping() {}
 
@@ -69,7 +75,7 @@ final class TextShaping {
     /** @param target the folder the classes are written to; empty for into the jar */
     private static void correct(Path jar, Optional<Path> target) throws IOException {
         try (FileSystem inside = FileSystems.newFileSystem(jar)) {
-            correct(inside, PANGO_LAYOUT, target, TextShaping::isTakenOut, TextShaping::takeOut);
+            correct(inside, PANGO_LAYOUT, target, TextShaping::isPangoCorrected, TextShaping::correctPango);
             correct(inside, GLYPH_LAYOUT, target, TextShaping::isParted, TextShaping::part);
         }
     }
@@ -104,30 +110,52 @@ final class TextShaping {
                 && call.owner().asInternalName().equals(owner);
     }
 
-    // --- text that is kept for a run
+    // --- runs that are shaped by Pango
 
     private static boolean isLayout(MethodModel method) {
         return method.methodName().equalsString("layout");
     }
 
-    private static boolean isTakenOut(ClassModel pango) {
+    private static boolean isPangoCorrected(ClassModel pango) {
         return calls(pango, TextShaping::isLayout, "java/util/Map", "remove");
     }
 
-    /** What was kept of a run's text is taken out and freed, and so made anew, since the run may have been cut where a line ends. */
-    private static byte[] takeOut(ClassModel pango) {
+    /**
+     * What was kept of a run's text is taken out and freed, and so made anew, since the run may have been cut where a line
+     * ends. Its parts in letters of different fonts come in the order of reading, and are wanted from left to right.
+     */
+    private static byte[] correctPango(ClassModel pango) {
+        AtomicInteger count = new AtomicInteger();
+        AtomicBoolean counted = new AtomicBoolean();
         return ClassFile.of().transformClass(pango,
                 ClassTransform.transformingMethodBodies(TextShaping::isLayout, (code, element) -> {
                     if (isCall(element, "java/util/Map", "get")) {
                         code.invokeinterface(ClassDesc.of("java.util.Map"), "remove",
                                 ((InvokeInstruction) element).typeSymbol());
-                    } else {
-                        code.with(element);
+                        return;
                     }
+                    if (isCall(element, OS_PANGO, "g_list_nth_data")) {
+                        fromLeft(code, count.get());
+                    }
+                    code.with(element);
                     if (element instanceof TypeCheckInstruction cast && cast.type().asSymbol().equals(LONG)) {
                         free(code);
                     }
+                    if (element instanceof StoreInstruction store && counted.getAndSet(false)) {
+                        count.set(store.slot());
+                    }
+                    counted.compareAndSet(false, element instanceof InvokeInstruction call
+                            && call.name().equalsString("g_list_length"));
                 }));
+    }
+
+    /** The number on the stack, of a part, is counted from the last where the run, the first argument, goes from right to left. */
+    private static void fromLeft(CodeBuilder code, int count) {
+        Label leftToRight = code.newLabel();
+        code.aload(1).invokevirtual(RUN, "getLevel", MethodTypeDesc.of(CD_byte)).iconst_1().iand()
+                .ifeq(leftToRight)
+                .iload(count).iconst_1().isub().swap().isub()
+                .labelBinding(leftToRight);
     }
 
     /** Instead of the number on the stack, which says where the text lies, there is null afterwards. */

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
@@ -108,6 +109,30 @@ class RightToLeftTest extends InWindow {
             });
         }
         assertThat(ends.get()).hasSizeGreaterThan(40).isEqualTo(byHand.get());
+    }
+
+    @Test
+    void partsInAnotherFontStandWhereTheyAreRead(FxRobot robot) throws Exception {
+        String words = "אסתר-מרים (בן־דוד), הלוי: רוזנצווייג";
+        AtomicReference<List<Integer>> mixed = new AtomicReference<>();
+        AtomicReference<List<Integer>> one = new AtomicReference<>();
+        try (var in = Typeface.HEBREW.open()) {
+            String hebrew = Font.loadFont(in, 18).getFamily();
+            robot.interact(() -> {
+                one.set(fromLeft(text(words, hebrew)));
+                mixed.set(fromLeft(text(words, "Source Serif 4")));
+            });
+        }
+        assertThat(one.get()).as("the last letter is the first from the left").startsWith(words.length() - 1);
+        assertThat(mixed.get()).isEqualTo(one.get());
+    }
+
+    /** The places of all letters in the words, in the order in which they stand from left to right. */
+    private static List<Integer> fromLeft(Text text) {
+        return IntStream.range(0, text.getText().length())
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> new Path(text.caretShape(i, true)).getLayoutBounds().getMinX()))
+                .toList();
     }
 
     /** Where the carets of each letter stand from above. */

@@ -122,7 +122,7 @@ class RightToLeftTest extends InWindow {
             whole.set(ink(picture(text("אבגדהוזחט-י", family))));
             parts.set(ink(picture(new HBox(text("י", family), text("-", family), text("אבגדהוזחט", family)))));
         });
-        assertThat(difference(whole.get(), parts.get())).as("shares of ink that stand elsewhere").isLessThan(0.2);
+        assertThat(difference(whole.get(), parts.get())).as("shares of ink that stand elsewhere").isLessThan(0.4);
     }
 
     /** How much is drawn in each column. */

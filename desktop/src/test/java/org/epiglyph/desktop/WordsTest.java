@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.text.Bidi;
 import java.text.MessageFormat;
 import java.util.Locale;
 import java.util.ResourceBundle;
@@ -13,6 +14,7 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.epiglyph.desktop.frame.Words;
 import org.junit.jupiter.api.Test;
 
 /** Every key that the code asks for has words, and every pattern can be formatted. */
@@ -46,5 +48,19 @@ class WordsTest {
             assertThat(formatted).as(key).doesNotContain("{");
             assertThat(pattern.replace("''", "")).as(key + " has a lone apostrophe").doesNotContain("'");
         }
+    }
+
+    @Test
+    void somebodysWordsFromRightToLeftLeaveWhatStandsBesideThemInItsPlace() {
+        String title = "מבחן בגאות ושפל";
+        String line = Words.held(title) + "   0 of 9 scored";
+        Bidi order = new Bidi(line, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT);
+        assertThat(order.baseIsLeftToRight()).isTrue();
+        assertThat(order.getLevelAt(line.indexOf("0 of"))).isZero();
+        assertThat(order.getLevelAt(line.indexOf(title))).isEqualTo(1);
+        assertThat(Words.of("HandBack.noFolder", title)).contains(Words.held(title));
+        assertThat(Words.of("HandBack.noFolder", Path.of("Ångström"))).contains("Ångström")
+                .doesNotContain(Words.held(title).substring(0, 1));
+        assertThat(Words.held("")).isEmpty();
     }
 }

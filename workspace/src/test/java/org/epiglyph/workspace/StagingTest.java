@@ -12,6 +12,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
@@ -107,6 +108,25 @@ class StagingTest {
             staged().intend(workspace.editAll(EDITS));
             assertThat(sheet).hasContent("before");
         }
+        try (Workspace workspace = open()) {
+            everythingIsThere(workspace);
+        }
+    }
+
+    @Test
+    void whatCannotBePutIsPutAtTheNextOpening() throws Exception {
+        Files.delete(sheet);
+        Path inTheWay = Files.createDirectory(sheet).resolve("something");
+        Files.createFile(inTheWay);
+        try (Workspace workspace = open()) {
+            workspace.edit(new Edit.WritePrivately(Examples.ADA, "an edit before"));
+            Staging staged = staged();
+            assertThatThrownBy(() -> workspace.editAll(EDITS, staged)).isInstanceOf(Problem.class)
+                    .hasMessageContaining("could not be put");
+            assertThat(workspace.batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
+        }
+        Files.delete(inTheWay);
+        Files.delete(sheet);
         try (Workspace workspace = open()) {
             everythingIsThere(workspace);
         }

@@ -184,7 +184,7 @@ final class TextShaping {
 
     /**
      * A long run of letters that are shaped, or within text from right to left, is added in parts, each of which ends with a
-     * space, or before a letter where there is none: at each end of a line all the rest is laid out again.
+     * space, or before a letter or an emoji where there is none: at each end of a line all the rest is laid out again.
      */
     private static byte[] part(ClassModel layout) {
         return ClassFile.of().transformClass(layout,
@@ -228,8 +228,11 @@ final class TextShaping {
                 .sipush(AT_ONCE).istore(cut)
                 .labelBinding(toLetter)
                 .iload(cut).ifle(rest)
-                .aload(chars).iload(start).iload(cut).iadd().caload()
+                .aload(chars).iload(start).iload(cut).iadd().caload().dup()
                 .invokestatic(CHARACTER, "isLetter", ASKED)
+                .swap()
+                .invokestatic(CHARACTER, "isHighSurrogate", ASKED)
+                .ior()
                 .ifne(found)
                 .iinc(cut, -1).goto_(toLetter)
                 .labelBinding(found)

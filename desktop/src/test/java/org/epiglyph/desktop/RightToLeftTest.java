@@ -168,8 +168,24 @@ class RightToLeftTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.V);
         robot.push(KeyCode.ENTER);
         waitFor(() -> remark().equals(Optional.of(words)));
+        waitFor(() -> robot.lookup(".remark-text").tryQuery().isPresent());
+        assertThat(robot.lookup(".remark-text").queryText().getFont().getStyle()).as("upright")
+                .doesNotContain("Italic");
         robot.push(KeyCode.CONTROL, KeyCode.Z);
         waitFor(() -> remark().filter(words::equals).isEmpty());
+    }
+
+    @Test
+    void anEnglishRemarkStaysSlanted(FxRobot robot) {
+        robot.interact(() -> program.toDesk(batch.folder()));
+        atDesk(robot);
+        robot.push(KeyCode.DIGIT4);
+        robot.clickOn(Screen.onPage(robot, 300, 400));
+        waitFor(() -> Screen.isFocused(robot, "#remark"));
+        robot.write("Why?");
+        robot.push(KeyCode.ENTER);
+        waitFor(() -> robot.lookup(".remark-text").tryQuery().isPresent());
+        assertThat(robot.lookup(".remark-text").queryText().getFont().getStyle()).contains("Italic");
     }
 
     private Optional<String> remark() {

@@ -18,6 +18,7 @@ import org.epiglyph.core.batch.PhraseReach;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.MarkWords;
@@ -109,7 +110,7 @@ final class PhrasesSide implements Side {
     }
 
     private Node row(Phrase phrase, int uses) {
-        Label words = Form.words(phrase.shown(), "drawer-words");
+        Label words = Slant.of(Form.words(phrase.shown(), "drawer-words"));
         String criterion = model.batch().scheme().findCriterion(phrase.criterion()).map(Criterion::name).orElse("");
         String effect = phrase.effect().map(e -> "  " + Criterion.words(e).replace('-', '\u2212')).orElse("");
         Label facts = new Label((phrase.code() + "   " + criterion + effect).strip());

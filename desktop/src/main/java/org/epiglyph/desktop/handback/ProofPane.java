@@ -29,6 +29,7 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
+import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.WrittenRemark;
@@ -267,7 +268,7 @@ final class ProofPane extends VBox {
         all.setMinWidth(width);
         all.setMaxWidth(width);
         for (int i = 0; i < page.remarks().size(); i++) {
-            Label words = new Label((before + i + 1) + "  " + page.remarks().get(i).words());
+            Label words = Slant.of(new Label((before + i + 1) + "  " + page.remarks().get(i).words()));
             words.setWrapText(true);
             words.getStyleClass().add("proof-remark");
             all.getChildren().add(words);

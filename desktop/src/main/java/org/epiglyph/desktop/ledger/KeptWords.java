@@ -12,6 +12,7 @@ import javafx.util.Duration;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PhraseList;
@@ -24,7 +25,7 @@ final class KeptWords extends VBox {
     private static final Pattern SEARCH = Pattern.compile("(?:^|(?<=\\s))/(\\S*)$");
     private static final int LETTERS_A_LINE = 30;
     private static final int MOST_LINES = 8;
-    private final TextArea area = new TextArea();
+    private final TextArea area = Slant.of(new TextArea());
     private final PauseTransition pause = new PauseTransition(Duration.millis(400));
     private final PhraseList phrases;
     private final Consumer<String> keep;

@@ -17,6 +17,7 @@ import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 
@@ -31,7 +32,7 @@ final class LedgerHead extends VBox {
     private final Label name = new Label();
     private final Label facts = new Label();
     private final FlowPane handIns = new FlowPane();
-    private final Label message = new Label();
+    private final Label message = Slant.of(new Label());
     private final Button wholeMessage = new Button(Words.of("Ledger.wholeMessage"));
     private Optional<Choice> choice = Optional.empty();
 

@@ -14,6 +14,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spelling.Spelling;
@@ -26,7 +27,7 @@ public final class RemarkField extends VBox {
     private static final int MOST_LINES = 12;
     private static final int LETTERS_A_LINE = 30;
     private final DeskModel model;
-    private final TextArea words = new TextArea();
+    private final TextArea words = Slant.of(new TextArea());
     private final PhraseList list;
     private final Label hint = new Label();
     private String mark = "";

@@ -23,6 +23,7 @@ import org.commonmark.node.Paragraph;
 import org.commonmark.node.SoftLineBreak;
 import org.commonmark.node.StrongEmphasis;
 import org.epiglyph.core.marks.Ink;
+import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.RemarkText;
 
@@ -65,7 +66,7 @@ public final class RemarkView extends VBox {
     public static RemarkView oneLine(String words, Ink ink) {
         RemarkView view = new RemarkView(ink, _ -> null, _ -> {});
         String plain = RemarkText.plain(words);
-        Label line = new Label(plain.replaceAll("\\s+", " "));
+        Label line = Slant.of(new Label(plain.replaceAll("\\s+", " ")));
         line.getStyleClass().addAll("remark-line", view.ink);
         view.getChildren().add(line);
         view.setAccessibleText(plain);
@@ -140,7 +141,7 @@ public final class RemarkView extends VBox {
     }
 
     private void add(TextFlow flow, String words, Setting setting) {
-        Text text = new Text(words);
+        Text text = Slant.of(new Text(words));
         text.getStyleClass().addAll("remark-text", ink);
         if (setting.strong) {
             text.getStyleClass().add("strong");

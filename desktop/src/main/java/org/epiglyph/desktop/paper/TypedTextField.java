@@ -10,6 +10,7 @@ import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.documents.Typeface;
@@ -33,6 +34,7 @@ public final class TypedTextField extends TextArea {
         setId("typed-text");
         setWrapText(true);
         setPrefRowCount(2);
+        Slant.of(this);
         setAccessibleText(Words.of("Tool.TEXT"));
         changed.ifPresent(t -> setText(t.text()));
         addEventFilter(KeyEvent.KEY_PRESSED, e -> {

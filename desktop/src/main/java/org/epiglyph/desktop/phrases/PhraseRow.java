@@ -9,6 +9,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 
 /** A phrase in the list: its words, code, criterion, effect and how often it was used. */
@@ -27,7 +28,7 @@ final class PhraseRow extends ListCell<Phrase> {
         if (empty || phrase == null) {
             return;
         }
-        Label words = new Label(phrase.shown().replaceAll("\\s+", " "));
+        Label words = Slant.of(new Label(phrase.shown().replaceAll("\\s+", " ")));
         words.getStyleClass().add("drawer-words");
         words.setMinWidth(0);
         String criterion = model.batch().scheme().findCriterion(phrase.criterion()).map(Criterion::name).orElse("");

@@ -151,6 +151,9 @@ final class TextShaping {
 
     /** The number on the stack, of a part, is counted from the last where the run, the first argument, goes from right to left. */
     private static void fromLeft(CodeBuilder code, int count) {
+        if (count == 0) {
+            throw new IllegalStateException("JavaFX counts the parts of a run otherwise than expected");
+        }
         Label leftToRight = code.newLabel();
         code.aload(1).invokevirtual(RUN, "getLevel", MethodTypeDesc.of(CD_byte)).iconst_1().iand()
                 .ifeq(leftToRight)

@@ -29,6 +29,7 @@ import org.epiglyph.desktop.paper.Piece;
 
 /** What lies beside the pages: the task's instructions, the student's message, other hand-ins, documents that the marker added. */
 final class BesideSide implements Side {
+    private static final int AT_ONCE = 4_000;
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final DeskModel model;
     private final PageRoll roll;
@@ -173,7 +174,9 @@ final class BesideSide implements Side {
     }
 
     private void words(String words) {
-        ScrollPane scroll = new ScrollPane(Form.words(words, "beside-words"));
+        VBox all = new VBox();
+        Form.pieces(words, AT_ONCE).forEach(p -> all.getChildren().add(Form.words(p.stripTrailing(), "beside-words")));
+        ScrollPane scroll = new ScrollPane(all);
         scroll.setFitToWidth(true);
         content.getChildren().setAll(scroll);
     }

@@ -1,5 +1,7 @@
 package org.epiglyph.desktop.frame;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import javafx.beans.value.ObservableValue;
@@ -50,8 +52,29 @@ public final class Form {
             return words;
         }
         int space = words.lastIndexOf(' ', letters);
-        int end = space > letters / 2 ? space : words.offsetByCodePoints(0, words.codePointCount(0, letters - 1));
+        int end = space > letters / 2 ? space : wholeLetters(words, 0, letters);
         return words.substring(0, end).stripTrailing() + " \u2026";
+    }
+
+    /** Words in pieces of at most so many letters, cut where a line ends, else where a word does; together they are all the words. @param letters 3 or more */
+    public static List<String> pieces(String words, int letters) {
+        List<String> pieces = new ArrayList<>();
+        int from = 0;
+        while (words.length() - from > letters) {
+            int line = words.lastIndexOf('\n', from + letters - 1);
+            int space = line > from ? line : words.lastIndexOf(' ', from + letters - 1);
+            int end = space > from ? space + 1 : wholeLetters(words, from, letters);
+            pieces.add(words.substring(from, end));
+            from = end;
+        }
+        pieces.add(words.substring(from));
+        return pieces;
+    }
+
+    /** Where so many letters end, and none is cut in two. */
+    private static int wholeLetters(String words, int from, int letters) {
+        int end = from + letters - 1;
+        return Character.isLowSurrogate(words.charAt(end)) ? end - 1 : end;
     }
 
     public static Label label(String key, Node field) {

@@ -2,6 +2,7 @@ package org.epiglyph.desktop.frame;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** Words of any length. */
@@ -14,6 +15,25 @@ class FormTest {
         assertThat(Form.beginning("The heights differ", 11)).isEqualTo("The heights \u2026");
         assertThat(Form.beginning("The heights differ", 10)).as("a single short word would say nothing")
                 .isEqualTo("The heigh \u2026");
+    }
+
+    @Test
+    void longWordsComeInPiecesThatAreAllOfThem() {
+        assertThat(Form.pieces("", 5)).containsExactly("");
+        assertThat(Form.pieces("short", 5)).containsExactly("short");
+        assertThat(Form.pieces("one two\nthree four", 12)).containsExactly("one two\n", "three four");
+        assertThat(Form.pieces("one two three", 9)).containsExactly("one two ", "three");
+        assertThat(Form.pieces("abcdefghij", 4)).hasSizeGreaterThan(2)
+                .allSatisfy(p -> assertThat(p.length()).isBetween(1, 4));
+        for (String words : List.of("\uD83D\uDE42".repeat(50), "\n".repeat(50), " a".repeat(50), "x".repeat(51))) {
+            for (int letters = 3; letters < 20; letters++) {
+                assertThat(String.join("", Form.pieces(words, letters))).isEqualTo(words);
+                assertThat(Form.pieces(words, letters)).allSatisfy(p -> {
+                    assertThat(p.length()).isPositive();
+                    assertThat(Character.isLowSurrogate(p.charAt(0))).isFalse();
+                });
+            }
+        }
     }
 
     @Test

@@ -39,7 +39,7 @@ import java.util.stream.Stream;
 final class TextShaping {
     private static final String PANGO_LAYOUT = "com/sun/javafx/font/freetype/PangoGlyphLayout";
     private static final String GLYPH_LAYOUT = "com/sun/javafx/text/GlyphLayout";
-    /** Letters that are laid out at once, where there is a space to part them at. */
+    /** The most UTF-16 units in a run that can be split. */
     private static final int AT_ONCE = 256;
     private static final String JAR = "javafx-graphics-.*-linux.*\\.jar";
     private static final ClassDesc LONG = ClassDesc.of("java.lang.Long");
@@ -76,7 +76,7 @@ final class TextShaping {
     private static void correct(Path jar, Optional<Path> target) throws IOException {
         try (FileSystem inside = FileSystems.newFileSystem(jar)) {
             correct(inside, PANGO_LAYOUT, target, TextShaping::isPangoCorrected, TextShaping::correctPango);
-            correct(inside, GLYPH_LAYOUT, target, TextShaping::isParted, TextShaping::part);
+            correct(inside, GLYPH_LAYOUT, target, TextShaping::splitsLongRuns, TextShaping::splitLongRuns);
         }
     }
 
@@ -121,8 +121,8 @@ final class TextShaping {
     }
 
     /**
-     * What was kept of a run's text is taken out and freed, and so made anew, since the run may have been cut where a line
-     * ends. Its parts in letters of different fonts come in the order of reading, and are wanted from left to right.
+     * Frees the text that was cached for a run, so that it is made anew: the run may have been split at the end of a line since.
+     * Takes Pango's items, one a font, in visual order: they come in logical order.
      */
     private static byte[] correctPango(ClassModel pango) {
         AtomicInteger count = new AtomicInteger();
@@ -135,11 +135,11 @@ final class TextShaping {
                         return;
                     }
                     if (isCall(element, OS_PANGO, "g_list_nth_data")) {
-                        fromLeft(code, count.get());
+                        countFromLast(code, count.get());
                     }
                     code.with(element);
                     if (element instanceof TypeCheckInstruction cast && cast.type().asSymbol().equals(LONG)) {
-                        free(code);
+                        freeAndForget(code);
                     }
                     if (element instanceof StoreInstruction store && counted.getAndSet(false)) {
                         count.set(store.slot());
@@ -149,8 +149,8 @@ final class TextShaping {
                 }));
     }
 
-    /** The number on the stack, of a part, is counted from the last where the run, the first argument, goes from right to left. */
-    private static void fromLeft(CodeBuilder code, int count) {
+    /** Counts the item's index on the stack from the last item where the run, the first argument, is right-to-left. */
+    private static void countFromLast(CodeBuilder code, int count) {
         if (count == 0) {
             throw new IllegalStateException("JavaFX counts the parts of a run otherwise than expected");
         }
@@ -161,8 +161,8 @@ final class TextShaping {
                 .labelBinding(leftToRight);
     }
 
-    /** Instead of the number on the stack, which says where the text lies, there is null afterwards. */
-    private static void free(CodeBuilder code) {
+    /** Frees the text whose address is on the stack, unless that is null, and leaves null there. */
+    private static void freeAndForget(CodeBuilder code) {
         Label none = code.newLabel();
         code.dup()
                 .ifnull(none)
@@ -181,21 +181,21 @@ final class TextShaping {
         return method.methodName().equalsString("addTextRun") && method.methodTypeSymbol().parameterCount() == 8;
     }
 
-    private static boolean isParted(ClassModel layout) {
+    private static boolean splitsLongRuns(ClassModel layout) {
         return calls(layout, TextShaping::isAdding, "java/lang/Character", "isWhitespace");
     }
 
     /**
-     * A long run of letters that are shaped, or within text from right to left, is added in parts, each of which ends with a
-     * space, or before a letter or an emoji where there is none: at each end of a line all the rest is laid out again.
+     * Splits a long run that is shaped, or within right-to-left text, after a space, else before a letter or an emoji: at
+     * each end of a line the whole rest of a run is laid out again.
      */
-    private static byte[] part(ClassModel layout) {
+    private static byte[] splitLongRuns(ClassModel layout) {
         return ClassFile.of().transformClass(layout,
                 ClassTransform.transformingMethods(TextShaping::isAdding, (method, element) -> {
                     if (element instanceof CodeModel body) {
                         MethodTypeDesc type = body.parent().orElseThrow().methodTypeSymbol();
                         method.withCode(code -> {
-                            part(code, type);
+                            splitLongRun(code, type);
                             body.forEach(code);
                         });
                     } else {
@@ -204,7 +204,7 @@ final class TextShaping {
                 }));
     }
 
-    private static void part(CodeBuilder code, MethodTypeDesc type) {
+    private static void splitLongRun(CodeBuilder code, MethodTypeDesc type) {
         final int chars = 2;
         final int start = 3;
         final int length = 4;

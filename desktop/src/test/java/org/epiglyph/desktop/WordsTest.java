@@ -53,14 +53,14 @@ class WordsTest {
     @Test
     void somebodysWordsFromRightToLeftLeaveWhatStandsBesideThemInItsPlace() {
         String title = "מבחן בגאות ושפל";
-        String line = Words.held(title) + "   0 of 9 scored";
+        String line = Words.isolated(title) + "   0 of 9 scored";
         Bidi order = new Bidi(line, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT);
         assertThat(order.baseIsLeftToRight()).isTrue();
         assertThat(order.getLevelAt(line.indexOf("0 of"))).isZero();
         assertThat(order.getLevelAt(line.indexOf(title))).isEqualTo(1);
-        assertThat(Words.of("HandBack.noFolder", title)).contains(Words.held(title));
+        assertThat(Words.of("HandBack.noFolder", title)).contains(Words.isolated(title));
         assertThat(Words.of("HandBack.noFolder", Path.of("Ångström"))).contains("Ångström")
-                .doesNotContain(Words.held(title).substring(0, 1));
-        assertThat(Words.held("")).isEmpty();
+                .doesNotContain(Words.isolated(title).substring(0, 1));
+        assertThat(Words.isolated("")).isEmpty();
     }
 }

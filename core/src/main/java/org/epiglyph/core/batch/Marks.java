@@ -18,7 +18,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
     private static final int BLOCK = 64;
     private static final long GAP = 1L << 32;
     private static final Placed[] NONE = {};
-    static final Marks EMPTY = lay(List.of());
+    static final Marks EMPTY = build(List.of());
 
     /** By height, and so from back to front; no block is empty. */
     private final Placed[][] blocks;
@@ -28,7 +28,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
     /** All in one list; made when it is asked for. */
     private List<Mark> all;
 
-    /** @param height says where between the others; it is not how many lie below */
+    /** @param height orders the marks, with gaps; not the number of marks below */
     private record Placed(long height, Mark mark) {}
 
     private Marks(Placed[][] blocks, Placed[][] buckets, int size) {
@@ -38,10 +38,10 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
     }
 
     static Marks of(List<Mark> marks) {
-        return marks instanceof Marks already ? already : marks.isEmpty() ? EMPTY : lay(marks);
+        return marks instanceof Marks already ? already : marks.isEmpty() ? EMPTY : build(marks);
     }
 
-    private static Marks lay(List<Mark> marks) {
+    private static Marks build(List<Mark> marks) {
         Placed[] placed = new Placed[marks.size()];
         for (int i = 0; i < placed.length; i++) {
             placed[i] = new Placed(i * GAP, marks.get(i));
@@ -104,7 +104,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
         return null;
     }
 
-    private Placed demand(String id) {
+    private Placed required(String id) {
         Placed placed = placed(id);
         if (placed == null) {
             throw new EditRefused(Message.of(Marks.class, "gone"));
@@ -113,12 +113,12 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
     }
 
     Mark existing(String id) {
-        return demand(id).mark;
+        return required(id).mark;
     }
 
     /** How many marks lie below one. */
     int position(String id) {
-        Placed placed = demand(id);
+        Placed placed = required(id);
         int block = block(placed.height);
         int below = offset(blocks[block], placed.height);
         for (int i = 0; i < block; i++) {
@@ -169,7 +169,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
 
     /** With a mark in the place of the one with the same id. */
     Marks exchanged(Mark mark) {
-        Placed was = demand(mark.id());
+        Placed was = required(mark.id());
         Placed is = new Placed(was.height, mark);
         int block = block(was.height);
         Placed[] other = blocks[block].clone();
@@ -181,7 +181,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
     }
 
     Marks without(String id) {
-        Placed gone = demand(id);
+        Placed gone = required(id);
         int block = block(gone.height);
         Placed[] fewer = without(blocks[block], offset(blocks[block], gone.height));
         int bucket = bucket(buckets.length, id);
@@ -199,7 +199,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
 
     private Marks put(Mark mark, int position) {
         if (blocks.length == 0) {
-            return lay(List.of(mark));
+            return build(List.of(mark));
         }
         int block = 0;
         int offset = position;
@@ -211,7 +211,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
                 ? blocks[block][offset].height
                 : block + 1 < blocks.length ? blocks[block + 1][0].height : below + 2 * GAP;
         if (above - below < 2) { // no room between them any more
-            return lay(this).put(mark, position);
+            return build(this).put(mark, position);
         }
         Placed placed = new Placed(below + (above - below) / 2, mark);
         return new Marks(widened(block, with(blocks[block], offset, placed)), indexed(placed), size + 1);
@@ -221,9 +221,8 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
         if (more.length < 2 * BLOCK) {
             return exchange(blocks, block, more);
         }
-        Placed[][] halved = with(exchange(blocks, block, Arrays.copyOf(more, BLOCK)), block + 1,
+        return with(exchange(blocks, block, Arrays.copyOf(more, BLOCK)), block + 1,
                 Arrays.copyOfRange(more, BLOCK, more.length));
-        return halved;
     }
 
     private Placed[][] indexed(Placed placed) {

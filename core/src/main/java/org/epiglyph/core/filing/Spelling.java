@@ -5,7 +5,7 @@ import java.util.List;
 /** How words in different letters and with slips of the pen are compared. */
 public interface Spelling {
     /**
-     * The text in small plain letters a to z and digits, words parted by single blanks; apostrophes vanish.
+     * The text in small plain letters a to z and digits, words separated by single blanks; apostrophes vanish.
      *
      * @return the ways to write it, the usual one first, at least one; blank where nothing can be read
      */

@@ -5,7 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 
 /**
- * Where in a recording somebody speaks: pieces that are parted by pauses, found by how loud short frames are beside the
+ * Where in a recording somebody speaks: pieces that are separated by pauses, found by how loud short frames are beside the
  * noise of the room. The lengths and the margin above the noise are values from memory.
  */
 public final class Speech {

@@ -20,7 +20,7 @@ class HintsTest {
     private static final Set<String> KNOWN = Set.of("the", "tide", "rises", "height", "secondary", "port", "is", "well",
             "known", "that", "it", "had", "a", "we", "see", "of", "don't", "correction", "half", "hour", "and");
 
-    /** Lines are parted by a slash. */
+    /** Lines are separated by a slash. */
     private static List<Hint> hints(String text) {
         List<PageWord> words = new ArrayList<>();
         int line = 0;

@@ -46,7 +46,7 @@ public final class Form {
         };
     }
 
-    /** The first so many letters at most, to the end of a word where there is one, with dots behind; shorter words as they are. */
+    /** The first letters, up to the end of a word where there is one, followed by an ellipsis; shorter words unchanged. */
     public static String beginning(String words, int letters) {
         if (words.length() <= letters) {
             return words;
@@ -56,7 +56,11 @@ public final class Form {
         return words.substring(0, end).stripTrailing() + " \u2026";
     }
 
-    /** Words in pieces of at most so many letters, cut where a line ends, else where a word does; together they are all the words. @param letters 3 or more */
+    /**
+     * Splits words into pieces that together are all of them, where a line ends, else where a word does.
+     *
+     * @param letters the most in a piece; 3 or more
+     */
     public static List<String> pieces(String words, int letters) {
         List<String> pieces = new ArrayList<>();
         int from = 0;
@@ -71,7 +75,7 @@ public final class Form {
         return pieces;
     }
 
-    /** Where so many letters end, and none is cut in two. */
+    /** Where so many letters end without splitting a surrogate pair. */
     private static int wholeLetters(String words, int from, int letters) {
         int end = from + letters - 1;
         return Character.isLowSurrogate(words.charAt(end)) ? end - 1 : end;

@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.frame;
 
-import java.text.Bidi;
 import javafx.beans.value.ObservableValue;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
@@ -9,27 +8,27 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.text.Text;
 
 /**
- * Remarks are set in italics. Hebrew and Arabic have none, and where a slanted typeface is asked for, one may be found that
- * has other signs in the places of their letters: words with such letters stand upright.
+ * Sets text with Hebrew or Arabic letters upright where other text is in italics. These scripts have none, and the italic
+ * typeface that is found for them may show other characters in place of their letters.
  */
 public final class Slant {
     private static final PseudoClass UPRIGHT = PseudoClass.getPseudoClass("upright");
 
     private Slant() {}
 
-    /** Sets a text upright where its letters ask for it. */
+    /** Keeps a text upright while it has such letters. */
     public static <T extends Text> T of(T text) {
         follow(text, text.textProperty());
         return text;
     }
 
-    /** Sets a label upright while the letters of its words ask for it. */
+    /** Keeps a label upright while it has such letters. */
     public static <T extends Labeled> T of(T label) {
         follow(label, label.textProperty());
         return label;
     }
 
-    /** Sets a field upright while the letters in it ask for it. */
+    /** Keeps a field upright while it has such letters. */
     public static <T extends TextInputControl> T of(T field) {
         follow(field, field.textProperty());
         return field;
@@ -37,6 +36,6 @@ public final class Slant {
 
     private static void follow(Node node, ObservableValue<String> words) {
         words.subscribe(now -> node.pseudoClassStateChanged(UPRIGHT, now != null
-                && Bidi.requiresBidi(now.toCharArray(), 0, now.length())));
+                && Words.hasRightToLeft(now)));
     }
 }

@@ -25,19 +25,22 @@ public final class Words {
         if (!BUNDLE.containsKey(key)) {
             return "!" + key + "!";
         }
-        Object[] held = Arrays.stream(values)
-                .map(v -> v instanceof CharSequence || v instanceof Path ? held(v.toString()) : v)
+        Object[] isolated = Arrays.stream(values)
+                .map(v -> v instanceof CharSequence || v instanceof Path ? isolated(v.toString()) : v)
                 .toArray();
-        return new MessageFormat(BUNDLE.getString(key), Locale.ENGLISH).format(held);
+        return new MessageFormat(BUNDLE.getString(key), Locale.ENGLISH).format(isolated);
     }
 
     /**
-     * Somebody's words, such as a name or a title, as they are put among words of the interface: where there are letters from
-     * right to left, marks of left to right (U+200E) keep them in their place among what stands beside them.
+     * A name, a title or the like, to be put among words of the interface. Where it has right-to-left letters, left-to-right
+     * marks (U+200E) around it keep what stands beside it in its order.
      */
-    public static String held(String words) {
-        return Bidi.requiresBidi(words.toCharArray(), 0, words.length())
-                ? LEFT_TO_RIGHT + words + LEFT_TO_RIGHT
-                : words;
+    public static String isolated(String text) {
+        return hasRightToLeft(text) ? LEFT_TO_RIGHT + text + LEFT_TO_RIGHT : text;
+    }
+
+    /** True if there are right-to-left letters, as of Hebrew and Arabic. */
+    static boolean hasRightToLeft(String text) {
+        return Bidi.requiresBidi(text.toCharArray(), 0, text.length());
     }
 }

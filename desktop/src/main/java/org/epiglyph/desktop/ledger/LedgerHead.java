@@ -35,6 +35,8 @@ final class LedgerHead extends VBox {
     private final Label message = Slant.of(new Label());
     private final Button wholeMessage = new Button(Words.of("Ledger.wholeMessage"));
     private Optional<Choice> choice = Optional.empty();
+    /** The whole message that is shown; null before the first. */
+    private String shownMessage;
 
     /** @param sides opens or closes a side of the desk by its name, or shows the {@code message} */
     LedgerHead(DeskModel model, Consumer<String> sides) {
@@ -72,11 +74,20 @@ final class LedgerHead extends VBox {
         name.setText(Form.beginning(submission.student().name(), NAME_LETTERS));
         facts.setText(facts(submission, batch));
         showHandIns(submission);
-        String said = model.shownHandIn().map(submission::message).orElse("").strip();
-        String beginning = Form.beginning(said.replaceAll("\\s+", " "), MESSAGE_LETTERS);
-        message.setText(said.isEmpty() ? "" : "\u201c" + beginning + "\u201d");
-        message.setManaged(!said.isEmpty());
-        Form.show(wholeMessage, !beginning.equals(said));
+        showMessage(model.shownHandIn().map(submission::message).orElse(""));
+    }
+
+    /** Called at every edit; does nothing while the message is the same, since it may be of any length. */
+    private void showMessage(String said) {
+        if (said.equals(shownMessage)) {
+            return;
+        }
+        shownMessage = said;
+        String words = said.strip();
+        String beginning = Form.beginning(words.replaceAll("\\s+", " "), MESSAGE_LETTERS);
+        message.setText(words.isEmpty() ? "" : "\u201c" + beginning + "\u201d");
+        message.setManaged(!words.isEmpty());
+        Form.show(wholeMessage, !beginning.equals(words));
     }
 
     /** Where there are several hand-ins: a word for each to look at it, and a way to let another one count. */

@@ -143,7 +143,7 @@ final class SheetCursor {
                 .toList());
     }
 
-    /** What is chosen, as spreadsheets take it: cells parted by tabs, rows by line ends. */
+    /** What is chosen, as spreadsheets take it: cells separated by tabs, rows by line ends. */
     String copied() {
         return range.get()
                 .map(r -> IntStream.rangeClosed(r.top(), r.bottom())

@@ -13,7 +13,7 @@ import org.epiglyph.core.roster.StudentKey;
 
 /**
  * A class list that was typed or pasted: a table with headings, or a line a student: "key name", "Family, Given",
- * "Given Family", parted by tabs or semicolons where there are sections or mail addresses too.
+ * "Given Family", separated by tabs or semicolons where there are sections or mail addresses too.
  */
 public final class TypedRoster {
     private TypedRoster() {}

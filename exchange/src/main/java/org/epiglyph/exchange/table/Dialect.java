@@ -31,7 +31,7 @@ public record Dialect(Charset charset, char separator, char quote) {
         return new Dialect(charset, separator(text, quote), quote);
     }
 
-    /** In words, for example "UTF-8, parted by semicolons". */
+    /** In words, for example "UTF-8, separated by semicolons". */
     public String inWords() {
         String sign = switch (separator) {
             case ',' -> "commas";

@@ -7,7 +7,7 @@ import java.util.List;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 
-/** Cells as spreadsheet programs put them on the clipboard: parted by tabs and line ends, quoted where they have such themselves. */
+/** Cells as spreadsheet programs put them on the clipboard: separated by tabs and line ends, quoted where they have such themselves. */
 public final class PastedCells {
     private static final CSVFormat TABS = CSVFormat.TDF.builder()
             .setIgnoreSurroundingSpaces(false)

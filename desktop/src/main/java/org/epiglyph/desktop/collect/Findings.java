@@ -32,6 +32,7 @@ import org.epiglyph.exchange.archive.NameEncoding;
 final class Findings {
     private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm", Locale.ENGLISH);
     private static final int EXAMPLES = 2;
+    private static final int FREE_LETTERS = 28;
     private final CollectModel model;
     private final Consumer<Editor> edit;
     private final VBox names = section("Collect.find.names", "change-rule", this::editRule);
@@ -167,7 +168,7 @@ final class Findings {
         Text start = new Text(locked);
         start.getStyleClass().add("locked-part");
         String rest = segment.substring(locked.length());
-        Text free = new Text(rest.length() > 28 ? rest.substring(0, 28) + "\u2026" : rest);
+        Text free = new Text(Form.beginning(rest, FREE_LETTERS));
         free.getStyleClass().add("free-part");
         return new TextFlow(start, free);
     }

@@ -165,9 +165,7 @@ final class SheetEditor implements Editor {
             grid.add(role(column), column, 0);
             for (int row = roles.header(); row < last; row++) {
                 List<String> cells = shown.row(row);
-                String value = column < cells.size() ? cells.get(column).replaceAll("\\s+", " ") : "";
-                Label cell = new Label(
-                        value.length() > SHOWN_LETTERS ? value.substring(0, SHOWN_LETTERS) + "\u2026" : value);
+                Label cell = new Label(column < cells.size() ? Form.line(cells.get(column), SHOWN_LETTERS) : "");
                 cell.getStyleClass().add(row == roles.header() ? "sheet-heading" : "sheet-cell");
                 cell.setMaxWidth(Double.MAX_VALUE);
                 grid.add(cell, column, row - roles.header() + 1);

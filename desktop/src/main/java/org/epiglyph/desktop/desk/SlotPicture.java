@@ -22,6 +22,7 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.pencase.Slot;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.paper.Inks;
 
 /** What a slot of the pen case looks like: the mark that its tool leaves, in small. */
@@ -89,7 +90,7 @@ final class SlotPicture {
     }
 
     private static Label words(String text, Ink ink) {
-        Label label = new Label(text.length() <= 4 ? text : text.substring(0, 3) + "\u2026");
+        Label label = new Label(text.length() <= 4 ? text : Form.letters(text, 3) + "\u2026");
         label.getStyleClass().addAll("slot-words", "ink-" + ink.name().toLowerCase(Locale.ROOT));
         return label;
     }

@@ -1,7 +1,9 @@
 package org.epiglyph.desktop.frame;
 
+import java.text.BreakIterator;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import javafx.beans.value.ObservableValue;
@@ -75,9 +77,25 @@ public final class Form {
         return pieces;
     }
 
-    /** Where so many letters end without splitting a surrogate pair. */
+    /** The first letters on one line, as {@link #beginning} has them. */
+    public static String line(String words, int letters) {
+        return beginning(beginning(words, LONGEST).replaceAll("\\s+", " ").strip(), letters);
+    }
+
+    /** The first letters, as many as asked for or as there are. */
+    public static String letters(String words, int letters) {
+        return words.length() <= letters ? words : words.substring(0, wholeLetters(words, 0, letters));
+    }
+
+    /** Where at most so many letters end without splitting what is seen as one: an accent and its letter, an emoji of several. */
     private static int wholeLetters(String words, int from, int letters) {
-        int end = from + letters - 1;
+        int end = from + letters;
+        BreakIterator seen = BreakIterator.getCharacterInstance(Locale.ROOT);
+        seen.setText(words.substring(from, Math.min(words.length(), end + 2)));
+        int whole = seen.preceding(letters + 1);
+        if (whole > 0) {
+            return from + whole;
+        }
         return Character.isLowSurrogate(words.charAt(end)) ? end - 1 : end;
     }
 

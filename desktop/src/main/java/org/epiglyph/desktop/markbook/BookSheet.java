@@ -1,8 +1,6 @@
 package org.epiglyph.desktop.markbook;
 
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import javafx.css.CssMetaData;
@@ -39,7 +37,7 @@ final class BookSheet extends Region {
     private final ScrollBar across = new ScrollBar();
     private final CellEditor editor;
     private final SheetHeads heads;
-    private final Map<SheetPainter.Fitting, List<String>> fitted = new HashMap<>();
+    private final FittedWords fitted = new FittedWords();
     private final Paints<BookSheet> paints = new Paints<>(STYLE, this, "book", s -> s.paints,
             SheetPainter.Colours.NAMES);
     private final SheetCursor cursor;

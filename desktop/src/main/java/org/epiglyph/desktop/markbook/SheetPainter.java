@@ -1,15 +1,12 @@
 package org.epiglyph.desktop.markbook;
 
 import java.math.BigDecimal;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Paint;
 import javafx.scene.text.Font;
-import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
@@ -39,7 +36,7 @@ final class SheetPainter {
     private final BookModel model;
     private final SheetLayout layout;
     private final Colours colours;
-    private final Map<Fitting, List<String>> fitted;
+    private final FittedWords fitted;
 
     /** The colours that it is drawn in. */
     record Colours(Paint ink, Paint second, Paint paper, Paint leaf, Paint rule, Paint margin, Paint cursor,
@@ -54,12 +51,7 @@ final class SheetPainter {
         }
     }
 
-    /** Words as there is room for them. @param lines how many there may be */
-    record Fitting(String words, Font font, int width, int lines) {}
-
-    /** @param fitted words that were set before; added to, since measuring takes long */
-    SheetPainter(GraphicsContext g, BookModel model, SheetLayout layout, Colours colours,
-            Map<Fitting, List<String>> fitted) {
+    SheetPainter(GraphicsContext g, BookModel model, SheetLayout layout, Colours colours, FittedWords fitted) {
         this.g = g;
         this.model = model;
         this.layout = layout;
@@ -165,33 +157,7 @@ final class SheetPainter {
         g.setFont(font);
         g.setFill(colour);
         g.setTextAlign(TextAlignment.LEFT);
-        g.fillText(fit(words, font, width), x, middle);
-    }
-
-    /** The words, or as many of them as there is room for. */
-    private String fit(String words, Font font, double width) {
-        return fitted
-                .computeIfAbsent(new Fitting(words, font, (int) width, 1), f -> List.of(shortened(words, font, width)))
-                .getFirst();
-    }
-
-    /** What stands in brackets at the end tells two of one name apart, and stays. */
-    private static String shortened(String words, Font font, double width) {
-        if (length(words, font) <= width) {
-            return words;
-        }
-        String end = words.endsWith(")") && words.contains(" (") ? words.substring(words.lastIndexOf(" (")) : "";
-        int most = words.length() - end.length();
-        while (most > 1 && length(words.substring(0, most).stripTrailing() + "\u2026" + end, font) > width) {
-            most--;
-        }
-        return words.substring(0, most).stripTrailing() + "\u2026" + end;
-    }
-
-    private static double length(String words, Font font) {
-        Text text = new Text(words);
-        text.setFont(font);
-        return text.getLayoutBounds().getWidth();
+        g.fillText(fitted.line(words, font, width), x, middle);
     }
 
     // --- heads
@@ -230,8 +196,7 @@ final class SheetPainter {
         double width = layout.width(column);
         double room = width - PAD - 4;
         String heading = heading(of, scheme);
-        List<String> lines = fitted.computeIfAbsent(new Fitting(heading, SMALL, (int) room, 2),
-                _ -> lines(heading, room));
+        List<String> lines = fitted.lines(heading, SMALL, room);
         for (int i = 0; i < lines.size(); i++) {
             write(lines.get(i), SMALL, colours.ink, left + PAD, SheetLayout.BAND + 12 + i * 15, room);
         }
@@ -273,22 +238,6 @@ final class SheetPainter {
                         .orElse("")
                 : "";
         return maximum.map(m -> Words.of("MarkBook.of", Criterion.words(m)) + weight).orElse("");
-    }
-
-    /** At most two lines; the second is shortened where it is drawn. */
-    private static List<String> lines(String words, double width) {
-        List<String> lines = new ArrayList<>();
-        StringBuilder line = new StringBuilder();
-        for (String word : words.split(" ")) {
-            boolean fits = line.isEmpty() || length(line + " " + word, SMALL) <= width;
-            if (!fits && lines.isEmpty()) {
-                lines.add(line.toString());
-                line.setLength(0);
-            }
-            line.append(line.isEmpty() ? "" : " ").append(word);
-        }
-        lines.add(line.toString());
-        return lines;
     }
 
     /** How often each part of the range was given: the more often, the more ink. */

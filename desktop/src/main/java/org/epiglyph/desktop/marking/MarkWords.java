@@ -10,6 +10,7 @@ import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
 import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.TypedText;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 
 /** Marks in words. */
@@ -41,9 +42,8 @@ public final class MarkWords {
         };
     }
 
-    /** On one line, and cut where it is long. */
+    /** On one line, and from the beginning where it is long. */
     public static String shortened(String words) {
-        String line = words.replaceAll("\\s+", " ");
-        return line.length() <= LONGEST ? line : line.substring(0, LONGEST) + "\u2026";
+        return Form.line(words, LONGEST);
     }
 }

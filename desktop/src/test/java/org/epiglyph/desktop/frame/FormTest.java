@@ -14,7 +14,7 @@ class FormTest {
         assertThat(Form.beginning("The heights differ", 12)).isEqualTo("The heights \u2026");
         assertThat(Form.beginning("The heights differ", 11)).isEqualTo("The heights \u2026");
         assertThat(Form.beginning("The heights differ", 10)).as("a single short word would say nothing")
-                .isEqualTo("The heigh \u2026");
+                .isEqualTo("The height \u2026");
     }
 
     @Test
@@ -45,5 +45,28 @@ class FormTest {
             assertThat(beginning.codePoints().filter(c -> c == 0x1F642).count())
                     .isEqualTo((beginning.length() - 2) / 2);
         }
+    }
+
+    @Test
+    void whatIsSeenAsOneIsNotCut() {
+        String family = "\uD83D\uDC69\u200D\uD83D\uDC69\u200D\uD83D\uDC67"; // three faces drawn as one
+        String accented = "e\u0301";
+        for (String one : List.of(family, accented)) {
+            String many = one.repeat(30);
+            for (int letters = one.length(); letters < 3 * one.length(); letters++) {
+                String beginning = Form.beginning(many, letters);
+                assertThat(beginning).isEqualTo(one.repeat(letters / one.length()) + " \u2026");
+                assertThat(Form.pieces(many, Math.max(3, letters))).allSatisfy(p -> assertThat(p).startsWith(one));
+            }
+        }
+        String tall = "e" + "\u0301".repeat(100);
+        assertThat(String.join("", Form.pieces(tall, 10))).as("longer than a piece").isEqualTo(tall);
+    }
+
+    @Test
+    void aLineOfAListHasNoBreaks() {
+        assertThat(Form.line(" one\n\ttwo ", 20)).isEqualTo("one two");
+        assertThat(Form.line("one\n\ntwo three", 9)).isEqualTo("one two \u2026");
+        assertThat(Form.line("x ".repeat(2_000_000), 9)).isEqualTo("x x x x x \u2026");
     }
 }

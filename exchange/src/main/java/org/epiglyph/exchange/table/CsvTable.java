@@ -41,7 +41,8 @@ public final class CsvTable implements Table {
      * Reads a table in the dialect that it seems to be written in.
      *
      * @param name how to call it in a complaint
-     * @throws Problem where a quote is never closed
+     * @throws Problem where a quote is never closed, or closed lines further down in the middle of another cell, so that the rows
+     *                 between would be taken for one cell
      */
     public static CsvTable read(byte[] bytes, String name) throws Problem {
         return read(bytes, name, Dialect.of(bytes));
@@ -207,9 +208,7 @@ public final class CsvTable implements Table {
             while (true) {
                 int closing = text.indexOf(quote, at);
                 if (closing < 0) {
-                    long line = text.substring(0, from).lines().count()
-                            + (from == 0 || text.charAt(from - 1) == '\n' ? 1 : 0);
-                    throw new Problem(Message.of(CsvTable.class, "openQuotation", name, line));
+                    throw new Problem(Message.of(CsvTable.class, "openQuotation", name, line(from)));
                 }
                 value.append(text, at, closing);
                 at = closing + 1;
@@ -225,8 +224,18 @@ public final class CsvTable implements Table {
                     && text.charAt(at) != '\r') {
                 at++;
             }
+            boolean overLines = text.substring(from, rest).lines().limit(2).count() > 1;
+            if (overLines && !text.substring(rest, at).isBlank()) {
+                throw new Problem(Message.of(CsvTable.class, "strayQuotation", name, line(from), line(rest)));
+            }
             value.append(text, rest, at);
             return new Cell(from, at, true, value.toString());
+        }
+
+        /** The line, counted from 1, that a letter stands on. */
+        private long line(int letter) {
+            return text.substring(0, letter).lines().count()
+                    + (letter == 0 || text.charAt(letter - 1) == '\n' ? 1 : 0);
         }
     }
 }

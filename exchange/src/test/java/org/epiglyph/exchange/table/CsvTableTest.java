@@ -104,4 +104,16 @@ class CsvTableTest {
         assertThatThrownBy(() -> read("key,name\nK-1,\"Ada\nK-2,Bao\n")).isInstanceOf(Problem.class)
                 .hasMessageContaining("line 2");
     }
+
+    @Test
+    void aStrayQuoteDoesNotTakeTheRowsUpToTheNextOne() throws Problem {
+        assertThatThrownBy(() -> read("key,name\nK-1,\"Ada\nK-2,Bao\nK-3,\"Chen\"\n")).isInstanceOf(Problem.class)
+                .hasMessageContaining("line 2")
+                .hasMessageContaining("line 4");
+        assertThatThrownBy(() -> read("key,name\rK-1,\"Ada\rK-2,\"\",\"x\"\r")).isInstanceOf(Problem.class)
+                .hasMessageContaining("line 2");
+        assertThat(read("key,name\nK-1,\"Ada\" Lovel\n").row(1)).as("on one line nothing is lost")
+                .containsExactly("K-1", "Ada Lovel");
+        assertThat(read("key,name\nK-1,\"two\nlines\" \n").row(1)).containsExactly("K-1", "two\nlines ");
+    }
 }

@@ -184,24 +184,10 @@ final class PrintedMargin {
         return content;
     }
 
-    /** The words in lines, the first one leaving room for the number; a word wider than the column is broken. */
+    /** The words in lines, the first one leaving room for the number. */
     private static List<String> lines(int number, String words, Measures m, double column) {
-        double size = m.of(SIZE);
         String room = "\u2007".repeat(String.valueOf(number).length() + 1); // as wide as the number and its space
-        List<String> lines = new ArrayList<>();
-        for (String line : Typeface.SERIF.lines(room + words, size, column)) {
-            String rest = line;
-            while (Typeface.SERIF.width(rest, size) > column && rest.length() > 1) {
-                int fits = rest.length() - 1;
-                while (fits > 1 && Typeface.SERIF.width(rest.substring(0, fits), size) > column) {
-                    fits--;
-                }
-                fits -= Character.isHighSurrogate(rest.charAt(fits - 1)) && fits > 1 ? 1 : 0;
-                lines.add(rest.substring(0, fits));
-                rest = rest.substring(fits);
-            }
-            lines.add(rest);
-        }
+        List<String> lines = Typeface.SERIF.lines(room + words, m.of(SIZE), column);
         lines.set(0, lines.getFirst().replaceFirst("^\u2007+", ""));
         return lines;
     }

@@ -9,8 +9,10 @@ import java.awt.geom.AffineTransform;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.text.BreakIterator;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
@@ -25,6 +27,8 @@ public enum Typeface {
 
     private static final FontRenderContext EXACT = new FontRenderContext(new AffineTransform(), true, true);
     private static final double MEASURED = 1000;
+    /** More letters than stand on a line as long as the size is high; the narrowest have about a fifth of it. */
+    private static final double MOST_LETTERS_A_SIZE = 20;
     private static final char FIRST_RIGHT_TO_LEFT = 0x0590;
     private static final char FIRST_PUNCTUATION = 0x2000;
     private static final char FIRST_BEHIND = 0x2100;
@@ -106,27 +110,63 @@ public enum Typeface {
     }
 
     /**
-     * The words broken into lines no wider than a column. A line feed always breaks; a word that is wider than the
-     * column stands alone.
+     * The words broken into lines no wider than a column. A line feed always breaks; a word that is wider than the column
+     * is broken between its letters, at least one of which is on each line.
      */
     public List<String> lines(String words, double size, double column) {
         List<String> lines = new ArrayList<>();
         for (String paragraph : words.split("\n", -1)) {
-            StringBuilder line = new StringBuilder();
+            String line = "";
             for (String word : paragraph.split(" ")) {
                 String longer = line.isEmpty() ? word : line + " " + word;
-                if (!line.isEmpty() && width(longer, size) > column) {
-                    lines.add(line.toString());
-                    line.setLength(0);
-                    line.append(word);
+                if (fits(longer, size, column)) {
+                    line = longer;
                 } else {
-                    line.setLength(0);
-                    line.append(longer);
+                    if (!line.isEmpty()) {
+                        lines.add(line);
+                    }
+                    List<String> parts = parts(word, size, column);
+                    lines.addAll(parts.subList(0, parts.size() - 1));
+                    line = parts.getLast();
                 }
             }
-            lines.add(line.toString());
+            lines.add(line);
         }
         return lines;
+    }
+
+    /** Measuring takes long where letters have to be laid out: of what is far too long only the beginning is measured. */
+    private boolean fits(String line, double size, double column) {
+        int most = (int) Math.min(line.length(), MOST_LETTERS_A_SIZE * column / size + 1);
+        return most == line.length() && width(line, size) <= column;
+    }
+
+    /** A word in parts no wider than the column, each of at least one letter with its accents. */
+    private List<String> parts(String word, double size, double column) {
+        List<String> parts = new ArrayList<>();
+        BreakIterator letters = BreakIterator.getCharacterInstance(Locale.ROOT);
+        letters.setText(word);
+        int from = 0;
+        while (!fits(word.substring(from), size, column)) {
+            int end = letters.following(from);
+            int step = 1; // doubled while what is added fits, then halved
+            for (boolean growing = true; step > 0; step = growing ? step * 2 : step / 2) {
+                int further = end;
+                for (int i = 0; i < step && further < word.length(); i++) {
+                    further = letters.following(further);
+                }
+                boolean adds = further > end && fits(word.substring(from, further), size, column);
+                end = adds ? further : end;
+                growing &= adds;
+            }
+            parts.add(word.substring(from, end));
+            from = end;
+            if (from == word.length()) {
+                return parts;
+            }
+        }
+        parts.add(word.substring(from));
+        return parts;
     }
 
     /** True if the typeface itself has the letter. */

@@ -24,10 +24,32 @@ class TypefaceTest {
     }
 
     @Test
-    void theMarkersOwnBreaksStayAndALongWordStandsAlone() {
+    void theMarkersOwnBreaksStay() {
         assertThat(Typeface.SERIF_ITALIC.lines("one\n\ntwo", 12, 500)).containsExactly("one", "", "two");
-        assertThat(Typeface.SERIF_ITALIC.lines("a Featherstonehaugh b", 12, 40))
-                .containsExactly("a", "Featherstonehaugh", "b");
+    }
+
+    /** Chinese has no spaces, and what is pasted may have none. With one measurement a letter 20,000 letters would take hours. */
+    @ParameterizedTest
+    @ValueSource(strings = {"Featherstonehaugh", "\u4e2d\u6587", "\u05e9\u05dc", "e\u0301\u0302", "iiiiiiii",
+            "\ud83d\ude42",
+            "\u200b"})
+    void aWordWiderThanTheColumnIsBrokenBetweenItsLetters(String part) {
+        String word = part.repeat(20_000 / part.length());
+        List<String> lines = Typeface.SERIF.lines("a " + word + " b", 9, 120);
+        assertThat(lines.getFirst()).isEqualTo("a");
+        assertThat(String.join("", lines)).isEqualTo("a" + word + (lines.getLast().endsWith(" b") ? " b" : "b"));
+        assertThat(lines).allMatch(l -> Typeface.SERIF.width(l, 9) <= 120);
+        assertThat(lines).noneMatch(l -> l.startsWith("\u0301") || l.startsWith("\u0302")
+                || Character.isLowSurrogate(l.charAt(0)));
+        double widest = Typeface.SERIF.width(part, 9) / part.length();
+        assertThat(lines).as("the column is used")
+                .hasSizeLessThan(10 + (int) (2 * widest * word.length() / 120 + word.length() / 260));
+    }
+
+    @Test
+    void aColumnTooNarrowHasALetterALine() {
+        assertThat(Typeface.SERIF.lines("Wide", 12, 1)).containsExactly("W", "i", "d", "e");
+        assertThat(Typeface.SERIF.lines("", 12, 1)).containsExactly("");
     }
 
     /** Against the platform's own layout of the whole line (java.awt.font.TextLayout). */

@@ -3,6 +3,8 @@ package org.epiglyph.documents;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class RemarkTextTest {
     @Test
@@ -23,5 +25,16 @@ class RemarkTextTest {
     void richTextEscapesWhatLooksLikeMarkupAndTakesNoScript() {
         String rich = RemarkText.rich("*so* <b>x</b> [y](javascript:alert(1))");
         assertThat(rich).contains("<em>so</em>").contains("&lt;b&gt;").doesNotContain("javascript:");
+    }
+
+    /** A mail that was answered often, or a key held down, is no reason to lose a paper. */
+    @ParameterizedTest
+    @ValueSource(strings = {">", "> ", "- ", "1. ", "1. - > ", "[", "![", "**a", "_a ", "`a", "[a](", "![a](picture:"})
+    void signsOfFormWithoutAnEndAreReadToo(String sign) {
+        for (int times : new int[]{2_000, 30_000}) {
+            String words = sign.repeat(times) + " Why?";
+            assertThat(RemarkText.plain(words)).contains("Why?");
+            assertThat(RemarkText.rich(words)).contains("Why?");
+        }
     }
 }

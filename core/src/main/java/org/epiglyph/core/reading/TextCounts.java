@@ -25,7 +25,7 @@ import org.epiglyph.core.page.PageWord;
 public record TextCounts(int pages, int words, int sentences, int figures, int tables, int references) {
     private static final Pattern WORD = Pattern.compile(".*[\\p{L}\\p{N}].*");
     private static final Pattern END = Pattern.compile(".*[.!?\u2026][\"')\\]\u201d\u2019\u00bb]*");
-    private static final Pattern SHORT = Pattern.compile("(?:\\p{Lu}|\\d{1,2}|(?:\\p{L}\\.)+\\p{L})\\.");
+    private static final Pattern SHORT = Pattern.compile("(?:\\p{Lu}|\\d{1,2})\\.|(?:\\p{L}\\.){2,}+");
     private static final Set<String> ABBREVIATIONS = Set.of("dr.", "prof.", "mr.", "mrs.", "ms.", "st.", "cf.", "vs.",
             "fig.", "figs.", "tab.", "eq.", "no.", "vol.", "pp.", "p.", "ed.", "eds.", "al.", "approx.", "ca.", "etc.");
     private static final Pattern CAPTION = Pattern

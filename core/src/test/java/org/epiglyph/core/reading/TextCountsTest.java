@@ -50,4 +50,9 @@ class TextCountsTest {
     void aScanHasPagesAndNothingElse() {
         assertEquals(new TextCounts(2, 0, 0, 0, 0, 0), TextCounts.of(List.of(PageText.NONE, PageText.NONE)));
     }
+
+    @Test
+    void lettersAndDotsWithoutAnEndAreOneAbbreviation() {
+        assertEquals(1, TextCounts.of(List.of(page("See " + "a.".repeat(50_000) + " and rest."))).sentences());
+    }
 }

@@ -25,9 +25,12 @@ public final class Spelling {
     public static final List<String> LANGUAGES = List.of("en-GB", "en-US", "fr");
 
     private static final Logger LOG = LoggerFactory.getLogger(Spelling.class);
-    private static final Pattern NOT_WORDS = Pattern
-            .compile("`[^`]*`|\\]\\([^)]*\\)|https?://\\S+|\\S*[\\p{N}@_]\\S*");
-    private static final Pattern WORD = Pattern.compile("\\p{L}[\\p{L}\\p{M}]*(?:['\u2019]\\p{L}+)*");
+    private static final Pattern NOT_WORDS = Pattern.compile("`[^`]*+`|\\]\\([^)]*+\\)|https?://\\S++");
+    private static final Pattern BETWEEN_SPACES = Pattern.compile("\\S++");
+    private static final Pattern NOT_OF_WORDS = Pattern.compile("[\\p{N}@_]");
+    private static final Pattern WORD = Pattern.compile("\\p{L}[\\p{L}\\p{M}]*+(?:['\u2019]\\p{L}++)*+");
+    /** No word of a dictionary is longer; to look for one would take as long as the word is. */
+    private static final int LONGEST = 100;
     private static final int MOST_SUGGESTIONS = 5;
     private final Settings settings;
     private final Map<String, Optional<Hunspell>> dictionaries = new HashMap<>();
@@ -56,7 +59,11 @@ public final class Spelling {
         if (dictionary.isEmpty()) {
             return List.of();
         }
-        String plain = NOT_WORDS.matcher(words).replaceAll(m -> " ".repeat(m.group().length()));
+        String prose = NOT_WORDS.matcher(words).replaceAll(m -> " ".repeat(m.group().length()));
+        String plain = BETWEEN_SPACES.matcher(prose)
+                .replaceAll(m -> NOT_OF_WORDS.matcher(m.group()).find()
+                        ? " ".repeat(m.group().length())
+                        : Matcher.quoteReplacement(m.group()));
         List<Unknown> found = new ArrayList<>();
         Matcher word = WORD.matcher(plain);
         while (word.find()) {
@@ -74,12 +81,13 @@ public final class Spelling {
 
     private synchronized boolean isKnown(String word, Hunspell dictionary) {
         String plain = word.replace('\u2019', '\'');
-        return own.contains(plain) || dictionary.spell(plain);
+        return own.contains(plain) || plain.length() <= LONGEST && dictionary.spell(plain);
     }
 
     /** Words that may have been meant, the likeliest first. */
     public synchronized List<String> suggestions(String word, String language) {
         return dictionary(language)
+                .filter(_ -> word.length() <= LONGEST)
                 .map(d -> d.suggest(word.replace('\u2019', '\'')).stream().limit(MOST_SUGGESTIONS).toList())
                 .orElse(List.of());
     }

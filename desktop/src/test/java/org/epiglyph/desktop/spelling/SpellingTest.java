@@ -3,6 +3,7 @@ package org.epiglyph.desktop.spelling;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
+import java.util.List;
 import org.epiglyph.desktop.settings.Settings;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -47,5 +48,18 @@ class SpellingTest {
         spelling.add("Kestrelport");
         assertThat(spelling.unknown("Kestrelport", "en-GB")).isEmpty();
         assertThat(new Spelling(new Settings(folder)).unknown("Kestrelport", "fr")).isEmpty();
+    }
+
+    /** What is pasted may have no spaces. */
+    @Test
+    void wordsWithoutAnEndAreNoWords() {
+        for (String endless : List.of("x".repeat(50_000), "a" + "'a".repeat(50_000), "\u4e2d".repeat(50_000))) {
+            assertThat(spelling.unknown(endless, "en-GB")).hasSize(1);
+            assertThat(spelling.suggestions(endless, "en-GB")).isEmpty();
+        }
+        assertThat(spelling.unknown("](".repeat(20_000) + "`".repeat(20_001) + "x".repeat(20_000) + "1", "en-GB"))
+                .isEmpty();
+        assertThat(spelling.unknown("`code`x1 and $1 \\ recieve", "en-GB"))
+                .containsExactly(new Spelling.Unknown("recieve", 18));
     }
 }

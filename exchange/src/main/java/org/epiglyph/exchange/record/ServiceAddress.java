@@ -18,7 +18,7 @@ public record ServiceAddress(boolean secure, String host, int port, String path)
     private static final int LAST_PORT = 65_535;
     private static final Pattern NAME = Pattern.compile("[a-z0-9]([a-z0-9.-]*[a-z0-9])?");
     private static final Pattern LITERAL_6 = Pattern.compile("\\[[0-9a-f:.]+]");
-    private static final Pattern PATH = Pattern.compile("(/[A-Za-z0-9._~-]+)*");
+    private static final Pattern PATH = Pattern.compile("(/[A-Za-z0-9._~-]++)*+");
     private static final Pattern LOOPBACK = Pattern.compile("localhost|127(\\.(0|[1-9]\\d{0,2})){3}|\\[::1]");
 
     /**

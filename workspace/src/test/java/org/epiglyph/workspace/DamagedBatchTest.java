@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -15,6 +17,7 @@ import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -311,5 +314,70 @@ class DamagedBatchTest {
         assertThat(BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC()))
                 .isEqualTo(new BatchRepair.Outcome(EDITS, 1));
         assertThat(folder.resolve("sound/changes-left-out.jsonl")).exists();
+    }
+
+    @Test
+    void ofLastChangesThatWereNotCopiedTheNumberIsSaid() throws Exception {
+        Path batch = marked();
+        for (int lost : new int[]{1, 3}) {
+            sql(batch, "DELETE FROM history WHERE number > " + (EDITS - lost));
+            try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+                assertThat(workspace.lines()).hasSize(EDITS - lost);
+                assertThat(workspace.damage().inWords()).startsWith(
+                        lost == 1 ? "The last change is missing" : "The last 3 changes are missing");
+            }
+        }
+    }
+
+    @Test
+    void aCopyOfWhatWasCollectedThatIsGoneIsMissed() throws Exception {
+        Path batch = marked();
+        sql(batch, "DELETE FROM collected WHERE rowid = 2");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.damage().inWords()).contains("the other is whole");
+        }
+        sql(batch, "DELETE FROM collected");
+        assertThatThrownBy(() -> Workspace.open(batch, Clock.systemUTC())).isInstanceOf(Problem.class)
+                .hasMessageStartingWith("The batch in " + batch);
+    }
+
+    /** A page that nothing stands on any more is no reason to lose a change, and none to say that all is well. */
+    @Test
+    void damageWhereNoChangeStandsIsSaid() throws Exception {
+        Path batch = marked();
+        sql(batch, "CREATE TABLE other (words TEXT)", "INSERT INTO other VALUES (hex(zeroblob(40000)))",
+                "DROP TABLE other", "PRAGMA wal_checkpoint(TRUNCATE)");
+        Path file = batch.resolve("batch.sqlite");
+        byte[] bytes = Files.readAllBytes(file);
+        int pageSize = (bytes[16] & 0xFF) << 8 | bytes[17] & 0xFF; // SQLite, Database File Format, 1.3
+        int trunk = ByteBuffer.wrap(bytes).getInt(32);
+        assertThat(trunk).as("a list of free pages").isPositive();
+        ByteBuffer.wrap(bytes).putInt((trunk - 1) * pageSize + 8, 0x7FFFFFF0);
+        Files.write(file, bytes);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.lines()).hasSize(EDITS);
+            assertThat(workspace.damage().inWords())
+                    .isEqualTo("The batch's file is damaged in a place that holds none of its changes.");
+        }
+    }
+
+    @Test
+    void aCopyOfChangesThatDoesNotFitIsKeptAndStopsNothing() throws Exception {
+        Path batch = marked();
+        Entry fits = new Entry(EDITS + 1, Instant.EPOCH, Entry.Kind.DONE,
+                new Edit.WriteOnTheWhole(Examples.ADA, "Fits."));
+        Entry never = new Entry(EDITS + 2, Instant.EPOCH, Entry.Kind.DONE,
+                new Edit.SetScore(Examples.ADA, "no such criterion", Optional.of(BigDecimal.ONE)));
+        new LastCopy(new BatchFolder(batch)).write(List.of(fits, never));
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.lines()).hasSize(EDITS + 1);
+            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
+            workspace.edit(new Edit.SetScore(Examples.ADA, "c1", Optional.of(BigDecimal.ONE)));
+        }
+        assertThat(batch.resolve("edits-not-written (2).jsonl")).content().contains("no such criterion");
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            assertThat(workspace.lines()).hasSize(EDITS + 2);
+            assertThat(workspace.batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Fits.");
+        }
     }
 }

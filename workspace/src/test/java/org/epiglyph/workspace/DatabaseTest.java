@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.sql.SQLException;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.epiglyph.core.Problem;
@@ -90,6 +92,38 @@ class DatabaseTest {
         try (Database again = Database.open(file)) {
             assertThat(again.highest()).hasValue(2);
             assertThat(wordsOf(again, 1)).contains("theirs");
+        }
+    }
+
+    @Test
+    void ofLinesThatBelongTogetherAllAreWrittenOrNone() throws Exception {
+        try (Database database = Database.open(file)) {
+            database.append(List.of(entry(1, "one")));
+            assertThatThrownBy(() -> database.append(List.of(entry(2, "two"), entry(3, "three"), entry(3, "again"))))
+                    .isInstanceOf(SQLException.class);
+            database.append(List.of(entry(2, "two"), entry(3, "three")));
+            database.append(List.of(entry(4, "four")));
+        }
+        try (Database again = Database.open(file)) {
+            assertThat(again.highest()).hasValue(4);
+            assertThat(wordsOf(again, 2)).contains("two");
+            assertThat(wordsOf(again, 4)).contains("four");
+        }
+        assertThat(BatchRepair.check(file.getParent(), Clock.systemUTC()).isNone()).isTrue();
+    }
+
+    @Test
+    void itKnowsItsHistoryByItsDigestAtEachLine() throws Exception {
+        try (Database database = Database.open(file)) {
+            String collected = database.chain();
+            database.append(List.of(entry(1, "one")));
+            String one = database.chain();
+            database.append(List.of(entry(2, "two")));
+            assertThat(database.hasChain(1, one)).isTrue();
+            assertThat(database.hasChain(2, database.chain())).isTrue();
+            assertThat(database.hasChain(2, one)).isFalse();
+            assertThat(database.hasChain(1, collected)).isFalse();
+            assertThat(database.hasChain(3, one)).as("no such line").isFalse();
         }
     }
 }

@@ -1,15 +1,17 @@
 package org.epiglyph.workspace;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
-import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Entry;
@@ -23,11 +25,14 @@ class HistoryWriterTest {
 
     /** Takes what it is given, or fails as it is told to. */
     private static final class Sink implements HistoryWriter.Sink {
-        private final List<Long> taken = new CopyOnWriteArrayList<>();
+        private final List<Long> taken = Collections.synchronizedList(new ArrayList<>());
+        private final Semaphore pause = new Semaphore(1);
         private volatile Throwable failure;
 
         @Override
         public void append(List<Entry> entries) throws SQLException {
+            pause.acquireUninterruptibly();
+            pause.release();
             switch (failure) {
                 case null -> entries.forEach(e -> taken.add(e.number()));
                 case SQLException e -> throw e;
@@ -124,5 +129,58 @@ class HistoryWriterTest {
         one.line(o -> o.kept(1, Instant.EPOCH));
         one.tell();
         assertThat(heard).containsExactly("first 1", "second 1", "first 2", "second 2");
+    }
+
+    @Test
+    void whatIsAddedIsWrittenBeforeAFlushReturns() throws Exception {
+        writer.flush();
+        for (long number = 1; number <= 50; number++) {
+            writer.add(List.of(entry(number)));
+        }
+        writer.flush();
+        assertThat(sink.taken).hasSize(50);
+        Thread.currentThread().interrupt();
+        writer.flush(); // nothing to wait for
+        assertThat(Thread.interrupted()).isTrue();
+        assertThat(writer.end()).isEmpty();
+    }
+
+    @Test
+    void aFlushOfWhatCannotBeWrittenSaysSoAndLeavesItWaiting() throws Exception {
+        sink.failure = new SQLException("full");
+        writer.add(List.of(entry(1)));
+        assertThatThrownBy(writer::flush).isInstanceOf(Problem.class)
+                .hasMessage(Message.of(HistoryWriter.class, "nothingCanBeWritten").inWords());
+        awaitRefusals(1);
+        sink.failure = null;
+        assertThat(writer.end()).isEmpty();
+        assertThat(sink.taken).containsExactly(1L);
+    }
+
+    @Test
+    void aFlushThatIsInterruptedSaysSo() throws Exception {
+        sink.pause.acquire();
+        writer.add(List.of(entry(1)));
+        Thread.currentThread().interrupt();
+        assertThatThrownBy(writer::flush).isInstanceOf(Problem.class)
+                .hasMessage(Message.of(HistoryWriter.class, "stopped").inWords());
+        assertThat(Thread.interrupted()).isTrue();
+        sink.pause.release();
+        assertThat(writer.end()).isEmpty();
+    }
+
+    @Test
+    void whereTooMuchWaitsNoMoreIsTaken() throws Exception {
+        sink.pause.acquire();
+        for (long number = 1; number < 20_000; number++) {
+            writer.add(List.of(entry(number)));
+        }
+        assertThat(writer.stuck()).isEmpty();
+        writer.add(List.of(entry(20_000)));
+        assertThat(writer.stuck()).contains(Message.of(HistoryWriter.class, "tooManyWait", 20_000));
+        sink.pause.release();
+        assertThat(writer.end()).isEmpty();
+        assertThat(writer.stuck()).isEmpty();
+        assertThat(sink.taken).hasSize(20_000).isSorted();
     }
 }

@@ -11,6 +11,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.nio.file.attribute.UserPrincipal;
 import java.time.Instant;
 import java.util.List;
+import java.util.zip.Deflater;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.places.FolderTree;
@@ -145,5 +146,42 @@ class LastCopyTest {
         Files.setOwner(elsewhere.getParent(), nobody);
         assertThat(copy.after(3)).as("in somebody else's folder").isEmpty();
         assertThatThrownBy(() -> copy.write(EDITS)).isInstanceOf(IOException.class);
+    }
+
+    @Test
+    void whatLiesBesideTheBatchIsGoneOnWithElsewhere() throws Exception {
+        copy.write(EDITS.subList(0, 2));
+        Path kept = Files.move(beside(), batch.resolve("kept"));
+        closeBatch();
+        Path elsewhere = copy.write(EDITS.subList(2, 3));
+        Files.move(kept, beside());
+        assertThat(copy.after(3)).isEqualTo(EDITS);
+        assertThat(copy.after(4)).isEqualTo(EDITS.subList(1, 3));
+        copy.taken();
+        assertThat(beside()).doesNotExist();
+        assertThat(elsewhere).doesNotExist();
+    }
+
+    /** A file system may make a file of zeros smaller, and would have no room then. */
+    @Test
+    void theReserveIsSuchAsNothingMakesSmaller() throws Exception {
+        copy.reserve();
+        Deflater deflater = new Deflater(Deflater.BEST_COMPRESSION);
+        deflater.setInput(Files.readAllBytes(new BatchFolder(batch).reserve()));
+        deflater.finish();
+        int packed = 0;
+        byte[] buffer = new byte[1 << 16];
+        while (!deflater.finished()) {
+            packed += deflater.deflate(buffer);
+        }
+        deflater.end();
+        assertThat(packed).isGreaterThan(1_000_000);
+    }
+
+    @Test
+    void aCopyThatCannotBeFinishedLeavesNothingHalf() throws Exception {
+        Files.createDirectories(beside().resolve("held"));
+        assertThat(copy.write(EDITS)).startsWith(temporary);
+        assertThat(batch.resolve("edits-not-written.jsonl.part")).doesNotExist();
     }
 }

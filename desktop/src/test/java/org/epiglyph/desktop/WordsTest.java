@@ -62,5 +62,8 @@ class WordsTest {
         assertThat(Words.of("HandBack.noFolder", Path.of("Ångström"))).contains("Ångström")
                 .doesNotContain(Words.isolated(title).substring(0, 1));
         assertThat(Words.isolated("")).isEmpty();
+        assertThat(Words.of("HandBack.noFolder", "a\u202Egnp.\u2067b")).as("what turns all that follows round")
+                .contains("agnp.b")
+                .doesNotContainPattern("[\u202E\u2067]");
     }
 }

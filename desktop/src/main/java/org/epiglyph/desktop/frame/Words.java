@@ -6,12 +6,15 @@ import java.text.MessageFormat;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.ResourceBundle;
+import java.util.regex.Pattern;
 
 /** The words of the interface. A key that has no words shows itself, so that it is found. */
 public final class Words {
     private static final ResourceBundle BUNDLE = ResourceBundle.getBundle("org.epiglyph.desktop.words", Locale.ENGLISH);
 
     private static final char LEFT_TO_RIGHT = '\u200E';
+    /** What turns all that follows round (Unicode Standard Annex 9, 2.1 to 2.5). */
+    private static final Pattern TURNS_ROUND = Pattern.compile("[\u202A-\u202E\u2066-\u2069]");
 
     private Words() {}
 
@@ -33,10 +36,12 @@ public final class Words {
 
     /**
      * A name, a title or the like, to be put among words of the interface. Where it has right-to-left letters, left-to-right
-     * marks (U+200E) around it keep what stands beside it in its order.
+     * marks (U+200E) around it keep what stands beside it in its order; characters that turn round all that follows are left out.
      */
     public static String isolated(String text) {
-        return hasRightToLeft(text) ? LEFT_TO_RIGHT + text + LEFT_TO_RIGHT : text;
+        return hasRightToLeft(text)
+                ? LEFT_TO_RIGHT + TURNS_ROUND.matcher(text).replaceAll("") + LEFT_TO_RIGHT
+                : text;
     }
 
     /** True if there are right-to-left letters, as of Hebrew and Arabic. */

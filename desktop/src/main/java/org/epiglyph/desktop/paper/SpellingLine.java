@@ -1,6 +1,8 @@
 package org.epiglyph.desktop.paper;
 
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Supplier;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
@@ -46,8 +48,10 @@ public final class SpellingLine extends FlowPane {
         long number = ++asked;
         Thread.ofVirtual().start(() -> {
             List<Spelling.Unknown> unknown = words.startsWith("/") ? List.of() : spelling.unknown(words, tag);
+            Set<String> named = new HashSet<>();
             List<Spelling.Unknown> finished = unknown.stream()
                     .filter(u -> !focused || u.start() + u.text().length() != caret)
+                    .filter(u -> named.add(u.text()))
                     .limit(MOST_SHOWN)
                     .toList();
             Platform.runLater(() -> {

@@ -67,11 +67,16 @@ public final class Spelling {
         List<Unknown> found = new ArrayList<>();
         Matcher word = WORD.matcher(plain);
         while (word.find()) {
-            if (!isKnown(word.group(), dictionary.get())) {
+            if (isLatin(word.group()) && !isKnown(word.group(), dictionary.get())) {
                 found.add(new Unknown(word.group(), word.start()));
             }
         }
         return found;
+    }
+
+    /** All dictionaries are of languages in Latin letters: they cannot judge a Greek letter in a formula, or a name in its own script. */
+    private static boolean isLatin(String word) {
+        return Character.UnicodeScript.of(word.codePointAt(0)) == Character.UnicodeScript.LATIN;
     }
 
     /** True if the dictionary of a language, or the marker, knows the word; also where there is no such dictionary. */

@@ -289,8 +289,9 @@ class SidesTest extends InWindow {
         robot.type(KeyCode.DIGIT4);
         robot.clickOn(onPage(robot, 300, 400));
         waitFor(() -> Screen.isFocused(robot, "#remark"));
-        robot.write("You recieve the marks");
+        robot.write("You recieve, they recieve the marks");
         waitFor(() -> robot.lookup(".unknown-word").tryQuery().isPresent());
+        assertThat(robot.lookup(".unknown-word").queryAll()).as("named once").hasSize(1);
         robot.interact(() -> robot.lookup(".unknown-word").queryButton().fire());
         waitFor(() -> isThere(robot, "#add-word"));
         robot.interact(() -> robot.lookup(".spelling-word")
@@ -301,7 +302,8 @@ class SidesTest extends InWindow {
                 .findFirst()
                 .orElseThrow()
                 .fire());
-        assertThat(text(robot, "#remark")).isEqualTo("You receive the marks");
+        assertThat(text(robot, "#remark")).isEqualTo("You receive, they recieve the marks");
+        waitFor(() -> robot.lookup(".unknown-word").tryQuery().isPresent());
     }
 
     @Test

@@ -25,7 +25,7 @@ public final class Spelling {
     public static final List<String> LANGUAGES = List.of("en-GB", "en-US", "fr");
 
     private static final Logger LOG = LoggerFactory.getLogger(Spelling.class);
-    private static final Pattern NOT_WORDS = Pattern.compile("`[^`]*+`|\\]\\([^)]*+\\)|https?://\\S++");
+    private static final Pattern NOT_WORDS = Pattern.compile("`[^`]*+`|\\]\\([^)]{0,2000}+\\)|https?://\\S++");
     private static final Pattern BETWEEN_SPACES = Pattern.compile("\\S++");
     private static final Pattern NOT_OF_WORDS = Pattern.compile("[\\p{N}@_]");
     private static final Pattern WORD = Pattern.compile("\\p{L}[\\p{L}\\p{M}]*+(?:['\u2019]\\p{L}++)*+");

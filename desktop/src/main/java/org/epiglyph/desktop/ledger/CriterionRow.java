@@ -52,8 +52,11 @@ final class CriterionRow extends VBox {
     private final KeptWords words;
     private final Label refusal = new Label();
     private final ChangedLine changed;
-    /** What an open row shows; not among the children before it is needed, since styling it takes long. */
-    private final List<Node> inner = new ArrayList<>();
+    /**
+     * What an open row shows above the line that says what the pointer changed, which so moves nothing from under the
+     * pointer; not among the children before it is needed, since styling it takes long.
+     */
+    private final List<Node> above = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
     private boolean differs;
     private CriterionShown shown;
@@ -78,9 +81,8 @@ final class CriterionRow extends VBox {
                 written -> model.scores().write(criterion.id(), written));
         dress();
         getChildren().addAll(line(), settled, changed, refusal);
-        inner.addAll(List.of(text, hint, hint.derivation()));
-        choice.map(Choice::node).ifPresent(inner::add);
-        inner.addAll(List.of(count, evidence, words));
+        above.addAll(List.of(text, hint, hint.derivation()));
+        choice.map(Choice::node).ifPresent(above::add);
         showText(false);
         setOnMousePressed(e -> {
             e.consume();
@@ -355,7 +357,8 @@ final class CriterionRow extends VBox {
         pseudoClassStateChanged(ACTIVE, active);
         name.setWrapText(active);
         if ((active || differs) && !getChildren().contains(words)) {
-            getChildren().addAll(getChildren().indexOf(refusal), inner);
+            getChildren().addAll(getChildren().indexOf(changed), above);
+            getChildren().addAll(getChildren().indexOf(refusal), List.of(count, evidence, words));
         }
         List<Node> open = new ArrayList<>(List.of(hint, evidence, words));
         choice.map(Choice::node).ifPresent(open::add);

@@ -30,6 +30,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** The ledger by a hand on the mouse: what is clicked is what happens, and what happens is seen. */
 @ExtendWith(ApplicationExtension.class)
@@ -130,9 +131,12 @@ class LedgerByPointerTest extends InWindow {
         atDesk(robot);
         robot.clickOn("#score-c1");
         waitFor(() -> scale(robot).getWidth() > 100);
-        robot.clickOn(scale(robot).at(new BigDecimal("6.5")), MouseButton.PRIMARY);
+        Point2D pressed = scale(robot).at(new BigDecimal("6.5"));
+        robot.clickOn(pressed, MouseButton.PRIMARY);
         assertThat(score("c1")).as("nothing was scored, so that a press scores").isEqualByComparingTo("6.5");
         assertThat(text(robot, "#changed-c1")).isEqualTo("not scored, now 6.5");
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(scale(robot).at(new BigDecimal("6.5"))).as("the scale stays under the pointer").isEqualTo(pressed);
         robot.clickOn(scale(robot).at(new BigDecimal("2.5")), MouseButton.PRIMARY);
         assertThat(score("c1")).isEqualByComparingTo("6.5");
         assertThat(isFocused(robot, "#score-c1")).isTrue();

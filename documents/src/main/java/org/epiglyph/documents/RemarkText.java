@@ -1,11 +1,19 @@
 package org.epiglyph.documents;
 
+import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
+import org.commonmark.node.AbstractVisitor;
+import org.commonmark.node.BulletList;
+import org.commonmark.node.Document;
 import org.commonmark.node.HardLineBreak;
 import org.commonmark.node.Image;
+import org.commonmark.node.ListBlock;
 import org.commonmark.node.Node;
+import org.commonmark.node.Paragraph;
 import org.commonmark.node.SoftLineBreak;
 import org.commonmark.node.Text;
+import org.commonmark.parser.IncludeSourceSpans;
 import org.commonmark.parser.Parser;
 import org.commonmark.renderer.NodeRenderer;
 import org.commonmark.renderer.html.HtmlRenderer;
@@ -13,21 +21,43 @@ import org.commonmark.renderer.text.LineBreakRendering;
 import org.commonmark.renderer.text.TextContentNodeRendererContext;
 import org.commonmark.renderer.text.TextContentRenderer;
 
-/** The marker's words as CommonMark: read into a tree, as plain words, and as the rich text that PDF readers know. */
+/**
+ * The marker's words, with the part of CommonMark that remarks know: bold and emphasis by asterisks, lists, code, links and
+ * pictures. Everything else is shown as it was typed. Read into a tree, as plain words, as markup, and as the rich text that
+ * PDF readers know.
+ */
 public final class RemarkText {
-    private static final Parser PARSER = Parser.builder().build();
+    private static final Parser PARSER = Parser.builder()
+            .enabledBlockTypes(Set.of(ListBlock.class))
+            .includeSourceSpans(IncludeSourceSpans.BLOCKS)
+            .build();
     private static final TextContentRenderer PLAIN = TextContentRenderer.builder()
             .lineBreakRendering(LineBreakRendering.COMPACT)
             .nodeRendererFactory(Picture::new)
             .build();
-    private static final HtmlRenderer RICH = HtmlRenderer.builder().escapeHtml(true).sanitizeUrls(true).build();
-    private static final Set<String> MADE_BY = Set.of("*", "_", "`", "[", "\n");
+    private static final HtmlRenderer MARKUP = HtmlRenderer.builder()
+            .escapeHtml(true)
+            .sanitizeUrls(true)
+            .softbreak("<br />")
+            .attributeProviderFactory(_ -> RemarkText::dress)
+            .build();
+    /** The class of lists whose items begin with their sign. */
+    private static final String SIGNED = "signed";
+    private static final Set<String> MADE_BY = Set.of("*", "`", "[", "\n");
+    private static final Pattern LIST = Pattern.compile("\\s*([-+]|\\d{1,9}[.)])\\s");
 
     private RemarkText() {}
 
     /** The words as a tree of CommonMark. */
     public static Node tree(String words) {
-        return PARSER.parse(words);
+        if (isPlain(words)) {
+            Paragraph line = new Paragraph();
+            line.appendChild(new Text(words.strip()));
+            Document document = new Document();
+            document.appendChild(line);
+            return document;
+        }
+        return AsTyped.in(PARSER.parse(words), words);
     }
 
     /** The words without any signs of form: a picture by its words, a link with its address behind it. */
@@ -36,7 +66,47 @@ public final class RemarkText {
     }
 
     private static boolean isPlain(String words) {
-        return MADE_BY.stream().noneMatch(words::contains) && !words.matches("(?s)(#|>|-|\\+|\\d+[.)]).*");
+        return MADE_BY.stream().noneMatch(words::contains) && !LIST.matcher(words).lookingAt();
+    }
+
+    /** What stands before the items of a list without numbers: a plus or minus may be meant as such. */
+    public static String sign(BulletList list) {
+        return switch (list.getMarker()) {
+            case "*" -> "\u2022 ";
+            case "-" -> "\u2013 ";
+            default -> list.getMarker() + " ";
+        };
+    }
+
+    /**
+     * The words as markup of HTML, in which everything that could be more than words is escaped. Lists of the class "signed"
+     * bring a sign of their own before each item.
+     */
+    public static String markup(String words) {
+        Node tree = tree(words);
+        tree.accept(new AbstractVisitor() {
+            @Override
+            public void visit(BulletList list) {
+                if (isSigned(list)) {
+                    for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
+                        Node first = item.getFirstChild() instanceof Paragraph words ? words : item;
+                        first.prependChild(new Text(sign(list)));
+                    }
+                }
+                visitChildren(list);
+            }
+        });
+        return MARKUP.render(tree);
+    }
+
+    private static boolean isSigned(BulletList list) {
+        return !"*".equals(list.getMarker());
+    }
+
+    private static void dress(Node node, String tag, Map<String, String> attributes) {
+        if (node instanceof BulletList list && isSigned(list)) {
+            attributes.put("class", SIGNED);
+        }
     }
 
     /**
@@ -47,7 +117,7 @@ public final class RemarkText {
             return "";
         }
         return "<?xml version=\"1.0\"?><body xmlns=\"http://www.w3.org/1999/xhtml\">"
-                + RICH.render(tree(words)).replaceAll("<img [^>]*alt=\"([^\"]*)\"[^>]*/>", "$1") + "</body>";
+                + markup(words).replaceAll("<img [^>]*alt=\"([^\"]*)\"[^>]*/>", "$1") + "</body>";
     }
 
     /** A picture cannot be shown among plain words; its own words stand for it. */

@@ -2,6 +2,7 @@ package org.epiglyph.documents;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import org.jsoup.Jsoup;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -34,7 +35,48 @@ class RemarkTextTest {
         for (int times : new int[]{2_000, 30_000}) {
             String words = sign.repeat(times) + " Why?";
             assertThat(RemarkText.plain(words)).contains("Why?");
-            assertThat(RemarkText.rich(words)).contains("Why?");
+            assertThat(RemarkText.markup(words)).contains("Why?");
         }
+    }
+
+    /** Whatever is no form of ours is read by the student as the marker typed it. */
+    @ParameterizedTest
+    @ValueSource(strings = {"2*3*4 is 24", "F = 2*pi*r and m*g*h", "3*4 is 12 and 5*6 is 30", "2**3**4",
+            "__init__ is missing",
+            "snake_case and _private_", "the <table> is not closed, see <b>here</b>", "<div>\nis a block",
+            "x<y and z>w, *so*",
+            "> 5 m is expected\nsays the task", "# of students\nis wrong", "---\nis no rule", "    indented\nby four",
+            "``` is a fence", "[1]: wrong", "[1]: wrong\nand more", "[note]: https://example.org \"title\"", "a \\ b",
+            "<!-- gone? -->\n*x*"})
+    void whatMayBeMeantAsItIsTypedIsShownAsItIsTyped(String words) {
+        String wanted = words.strip().replaceAll("\\*(so|x)\\*", "$1");
+        assertThat(RemarkText.plain(words).strip()).isEqualTo(wanted);
+        assertThat(Jsoup.parse(RemarkText.markup(words).replace("<br />", "\n")).wholeText().strip()).isEqualTo(wanted);
+    }
+
+    @Test
+    void partsOfWordsMayBeBoldAndNestedFormStays() {
+        assertThat(RemarkText.rich("recei**ve** and ***both***")).contains("recei<strong>ve</strong>")
+                .contains("<em><strong>both</strong></em>");
+        assertThat(RemarkText.plain("*un*able")).isEqualTo("unable");
+        assertThat(RemarkText.plain("2*(a+b)*c")).isEqualTo("2*(a+b)*c");
+        assertThat(RemarkText.plain("`a*b*c` as *code*")).isEqualTo("\"a*b*c\" as code");
+    }
+
+    /** Plus and minus before what is good and what is not, as in many a margin. */
+    @Test
+    void listsKeepTheirSigns() {
+        assertThat(RemarkText.plain("+ clear\n+ complete\n- no units")).contains("+ clear", "+ complete", "- no units");
+        assertThat(Jsoup.parse(RemarkText.markup("+ clear\n+ complete\n\n- no units")).select("li").eachText())
+                .containsExactly("+ clear", "+ complete", "\u2013 no units");
+        assertThat(RemarkText.markup("* one\n* two")).contains("<ul>").doesNotContain("signed");
+        assertThat(RemarkText.markup("3. third\n4. fourth")).contains("start=\"3\"");
+        assertThat(RemarkText.markup("+ ")).contains("+");
+    }
+
+    @Test
+    void theMarkersLinesStay() {
+        assertThat(RemarkText.markup("one\ntwo")).contains("one<br />two");
+        assertThat(RemarkText.plain("one\ntwo\n\nthree")).isEqualTo("one\ntwo\nthree");
     }
 }

@@ -1,8 +1,10 @@
 package org.epiglyph.desktop.paper;
 
 import java.util.Locale;
+import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.IntFunction;
 import java.util.regex.Pattern;
 import javafx.geometry.Insets;
 import javafx.scene.control.Label;
@@ -16,10 +18,9 @@ import org.commonmark.node.Code;
 import org.commonmark.node.Emphasis;
 import org.commonmark.node.HardLineBreak;
 import org.commonmark.node.Link;
-import org.commonmark.node.ListItem;
+import org.commonmark.node.ListBlock;
 import org.commonmark.node.Node;
 import org.commonmark.node.OrderedList;
-import org.commonmark.node.Paragraph;
 import org.commonmark.node.SoftLineBreak;
 import org.commonmark.node.StrongEmphasis;
 import org.epiglyph.core.marks.Ink;
@@ -57,7 +58,7 @@ public final class RemarkView extends VBox {
      */
     public static RemarkView whole(String words, Ink ink, Function<String, Image> pictures, Consumer<String> links) {
         RemarkView view = new RemarkView(ink, pictures, links);
-        view.blocks(RemarkText.tree(words), 0, 0);
+        view.blocks(RemarkText.tree(words), "", 0);
         view.setAccessibleText(RemarkText.plain(words));
         return view;
     }
@@ -73,36 +74,31 @@ public final class RemarkView extends VBox {
         return view;
     }
 
-    private void blocks(Node parent, int depth, int number) {
-        int counted = number;
+    /** @param sign stands before the first block */
+    private void blocks(Node parent, String sign, int depth) {
+        String first = sign;
         for (Node n = parent.getFirstChild(); n != null; n = n.getNext()) {
             switch (n) {
-                case BulletList list -> blocks(list, depth + 1, 0);
-                case OrderedList list ->
-                    blocks(list, depth + 1, list.getMarkerStartNumber() == null ? 1 : list.getMarkerStartNumber());
-                case ListItem item -> {
-                    String sign = counted > 0 ? counted++ + ". " : "\u2022 ";
-                    item(item, sign, depth);
+                case BulletList list -> items(list, _ -> RemarkText.sign(list), depth + 1);
+                case OrderedList list -> {
+                    int start = Objects.requireNonNullElse(list.getMarkerStartNumber(), 1);
+                    items(list, i -> start + i + ". ", depth + 1);
                 }
-                case Paragraph paragraph -> flow(paragraph, "", depth);
-                default -> {
-                    if (n.getFirstChild() != null) {
-                        flow(n, "", depth);
-                    }
-                }
+                default -> flow(n, first, depth);
             }
+            first = "";
         }
     }
 
-    private void item(ListItem item, String sign, int depth) {
-        String first = sign;
-        for (Node n = item.getFirstChild(); n != null; n = n.getNext()) {
-            if (n instanceof Paragraph) {
-                flow(n, first, depth);
-                first = "";
+    /** @param signs by the number of the item, from 0 */
+    private void items(ListBlock list, IntFunction<String> signs, int depth) {
+        int number = 0;
+        for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
+            String sign = signs.apply(number++);
+            if (item.getFirstChild() == null) {
+                flow(item, sign, depth);
             } else {
-                blocks(item, depth, 0);
-                return;
+                blocks(item, sign, depth);
             }
         }
     }

@@ -70,7 +70,9 @@ class RemarkViewTest {
     @Test
     void listsHaveSignsOrNumbersAndIndents() {
         RemarkView view = view("Look at\n\n- the range\n- the hour\n  1. first\n  2. second\n\n3. third");
-        assertThat(lines(view)).startsWith("Look at", "\u2022 the range").contains("3. third");
+        assertThat(lines(view)).containsExactly("Look at", "\u2013 the range", "\u2013 the hour", "1. first",
+                "2. second", "3. third");
+        assertThat(lines(view("+ clear\n+ short\n\n* other"))).containsExactly("+ clear", "+ short", "\u2022 other");
         assertThat(((TextFlow) view.getChildren().get(1)).getPadding().getLeft())
                 .isGreaterThan(((TextFlow) view.getChildren().getFirst()).getPadding().getLeft());
     }
@@ -101,5 +103,15 @@ class RemarkViewTest {
         RemarkView view = RemarkView.oneLine("Well **seen**\n\n- and\n- said", Ink.PLUM);
         assertThat(view.getChildren()).singleElement()
                 .satisfies(n -> assertThat(((Label) n).getText()).startsWith("Well seen").doesNotContain("\n", "*"));
+    }
+
+    @Test
+    void whatIsNoFormOfARemarkIsSeenAsItIsTyped() {
+        assertThat(lines(view("The <table> of 2*3*4\n# not *closed* &lt;")))
+                .containsExactly("The <table> of 2*3*4\n# not closed <");
+        assertThat(lines(view("    four spaces"))).containsExactly("four spaces");
+        assertThat(lines(view("> 5 m &lt; \\frac{a}{b}"))).containsExactly("> 5 m &lt; \\frac{a}{b}");
+        assertThat(lines(view("---"))).containsExactly("---");
+        assertThat(lines(view("1. "))).containsExactly("1. ");
     }
 }

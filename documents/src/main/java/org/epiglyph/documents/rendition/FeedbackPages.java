@@ -6,8 +6,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
-import org.commonmark.parser.Parser;
-import org.commonmark.renderer.html.HtmlRenderer;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.FeedbackSheet;
@@ -38,9 +36,8 @@ public final class FeedbackPages {
             h3 { font-size: 10.5pt; margin: 3mm 0 1mm 0 }
             ol { margin: 0 0 0 6mm; padding: 0 } li { margin: 0 0 1mm 0 } li p { margin: 0 }
             .derivation { font-size: 9.5pt; margin: 0; padding: 0; list-style-type: none }
+            .signed { margin: 0 0 0 3mm; padding: 0; list-style-type: none }
             """;
-    private static final Parser PARSER = Parser.builder().build();
-    private static final HtmlRenderer HTML = HtmlRenderer.builder().escapeHtml(true).sanitizeUrls(true).build();
 
     private FeedbackPages() {}
 
@@ -177,7 +174,7 @@ public final class FeedbackPages {
 
     /** CommonMark as markup; a picture by its words, since none goes with the sheet. */
     private static void marked(Element into, String words) {
-        into.append(HTML.render(PARSER.parse(words)));
+        into.append(RemarkText.markup(words));
         into.select("img").forEach(i -> {
             i.after("[" + i.attr("alt").replaceAll("[<>&]", "") + "]");
             i.remove();

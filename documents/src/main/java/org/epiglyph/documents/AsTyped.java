@@ -1,0 +1,89 @@
+package org.epiglyph.documents;
+
+import java.util.List;
+import org.commonmark.node.AbstractVisitor;
+import org.commonmark.node.Delimited;
+import org.commonmark.node.Emphasis;
+import org.commonmark.node.HtmlInline;
+import org.commonmark.node.LinkReferenceDefinition;
+import org.commonmark.node.Node;
+import org.commonmark.node.Paragraph;
+import org.commonmark.node.SourceSpan;
+import org.commonmark.node.StrongEmphasis;
+import org.commonmark.node.Text;
+
+/**
+ * Puts back as it was typed what CommonMark takes for form and a marker hardly means as such, so that no sign of a remark is
+ * lost: {@code 2*3*4} and {@code __init__}, tags in angle brackets, a footnote's number with a colon.
+ */
+final class AsTyped extends AbstractVisitor {
+    private final String words;
+
+    private AsTyped(String words) {
+        this.words = words;
+    }
+
+    /**
+     * Changes a tree.
+     *
+     * @param words from which it was parsed, with the places of its blocks
+     */
+    static Node in(Node tree, String words) {
+        tree.accept(new AsTyped(words));
+        return tree;
+    }
+
+    @Override
+    public void visit(Emphasis emphasis) {
+        visitChildren(emphasis);
+        keepForm(emphasis, emphasis);
+    }
+
+    @Override
+    public void visit(StrongEmphasis strong) {
+        visitChildren(strong);
+        keepForm(strong, strong);
+    }
+
+    @Override
+    public void visit(HtmlInline tag) {
+        tag.insertBefore(new Text(tag.getLiteral()));
+        tag.unlink();
+    }
+
+    @Override
+    public void visit(LinkReferenceDefinition definition) {
+        Paragraph line = new Paragraph();
+        line.appendChild(new Text(source(definition.getSourceSpans())));
+        definition.insertBefore(line);
+        definition.unlink();
+    }
+
+    private String source(List<SourceSpan> places) {
+        SourceSpan last = places.getLast();
+        return words.substring(places.getFirst().getInputIndex(), last.getInputIndex() + last.getLength());
+    }
+
+    private static void keepForm(Node node, Delimited form) {
+        if (isMeant(node, form.getOpeningDelimiter())) {
+            return;
+        }
+        node.insertBefore(new Text(form.getOpeningDelimiter()));
+        while (node.getFirstChild() != null) {
+            node.insertBefore(node.getFirstChild());
+        }
+        node.insertBefore(new Text(form.getClosingDelimiter()));
+        node.unlink();
+    }
+
+    /** An asterisk behind a letter or figure multiplies, two behind a figure raise to a power, and underscores are parts of names. */
+    private static boolean isMeant(Node node, String sign) {
+        String before = node.getPrevious() instanceof Text text ? text.getLiteral() : "";
+        int last = before.isEmpty() ? ' ' : before.codePointBefore(before.length());
+        return switch (sign) {
+            case "*" -> !Character.isLetterOrDigit(last);
+            case "**" -> !Character.isDigit(last);
+            default -> false;
+        };
+    }
+}

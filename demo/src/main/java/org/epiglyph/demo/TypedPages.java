@@ -15,7 +15,7 @@ import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
-import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.base.Typeface;
 
 /** A workbook typed and saved as PDF: text, a table and a drawn tide curve. */
 final class TypedPages implements AutoCloseable {

@@ -15,7 +15,7 @@ import org.epiglyph.desktop.frame.Closing;
 import org.epiglyph.desktop.frame.WindowMemory;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.Settings;
-import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.base.Typeface;
 import org.epiglyph.documents.Warming;
 import org.epiglyph.workspace.WarmUp;
 import org.slf4j.Logger;

@@ -23,7 +23,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
 import org.epiglyph.core.marks.Mark;
-import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.base.Typeface;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -31,6 +31,7 @@ import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.documents.base.RemarkText;
 
 /** Marks as the standard's annotations (ISO 32000-2, 12.5), each with an appearance stream so that every reader shows the same. */
 final class Annotations {

@@ -21,6 +21,7 @@ import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.documents.base.Typeface;
 import org.slf4j.LoggerFactory;
 
 /**

@@ -10,6 +10,7 @@ import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
+import org.epiglyph.documents.base.Scratch;
 import org.epiglyph.places.WholeFile;
 
 /** A marked copy and its feedback sheet as one document. It is written anew, so that signatures are no longer valid in it. */

@@ -10,6 +10,7 @@ import java.util.Locale;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.documents.base.Typeface;
 
 /** Operators of a content stream (ISO 32000-2, 8.5), from places in page space. Words are drawn as outlines. */
 final class ContentWriter {

@@ -7,6 +7,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDResources;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.epiglyph.documents.base.Typeface;
 
 /** One of the program's typefaces within a document: only the letters that are used, each with the character that it is. */
 final class EmbeddedFace {

@@ -33,6 +33,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.documents.base.Scratch;
 import org.slf4j.LoggerFactory;
 
 /**

@@ -21,6 +21,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageText;
+import org.epiglyph.documents.base.Scratch;
 
 /**
  * A document open for reading. May be used by several threads; one at a time does the work, since a page tree is

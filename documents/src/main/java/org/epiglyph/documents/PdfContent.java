@@ -18,6 +18,7 @@ import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationFileAttachment;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
+import org.epiglyph.documents.base.Scratch;
 
 /** What a PDF says and shows, whatever the times and the order in which it was written: two that are equal say the same. */
 public final class PdfContent {

@@ -19,6 +19,7 @@ import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.page.PageGeometry;
+import org.epiglyph.documents.base.Scratch;
 import org.epiglyph.documents.rendition.Rendition;
 
 /** Looks at a received PDF: how many pages, locked or not, what is unusual about it. Nothing in it is run. */

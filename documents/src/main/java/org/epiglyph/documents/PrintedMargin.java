@@ -19,6 +19,8 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
+import org.epiglyph.documents.base.RemarkText;
+import org.epiglyph.documents.base.Typeface;
 
 /**
  * Prints remarks beside their places into a margin that is added at the right of the page as it is shown, so that they are

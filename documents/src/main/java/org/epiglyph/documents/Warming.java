@@ -9,6 +9,7 @@ import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.rendering.PDFRenderer;
+import org.epiglyph.documents.base.Typeface;
 
 /** Draws a page that nobody sees, so that the first real one does not wait until all that draws is loaded. */
 public final class Warming {

@@ -29,6 +29,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.documents.base.Scratch;
 import org.epiglyph.places.WholeFile;
 
 /**

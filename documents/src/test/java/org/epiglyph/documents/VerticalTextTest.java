@@ -14,6 +14,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageWord;
+import org.epiglyph.documents.base.Typeface;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

@@ -40,7 +40,7 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.Inks;
-import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.base.Typeface;
 
 /** The settings of the slot in hand: ink, width, what it stamps, what it stands for, its place in the case. */
 final class SlotCard extends VBox {

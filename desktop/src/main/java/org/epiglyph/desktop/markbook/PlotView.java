@@ -32,7 +32,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.DrawnPdf;
-import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.base.Typeface;
 import org.epiglyph.figures.plot.Look;
 import org.epiglyph.figures.plot.Plot;
 import org.epiglyph.places.WholeFile;

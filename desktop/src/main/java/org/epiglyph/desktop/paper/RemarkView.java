@@ -26,7 +26,7 @@ import org.commonmark.node.StrongEmphasis;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.documents.RemarkText;
+import org.epiglyph.documents.base.RemarkText;
 
 /**
  * The words of a remark, set in its ink: bold, emphasis, lists, links and pictures of CommonMark, or one line of them

@@ -13,7 +13,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.base.Typeface;
 
 /** A field on the page for typed text, wrapped at its edge. Enter or a press elsewhere puts it on the page, Esc forgets it. */
 public final class TypedTextField extends TextArea {

@@ -11,7 +11,7 @@ import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
-import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.base.Typeface;
 
 /**
  * The typefaces of one text, tried in their order for each letter: the text's own, those that ship for other scripts, and

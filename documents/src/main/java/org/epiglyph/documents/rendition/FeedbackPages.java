@@ -9,7 +9,7 @@ import java.util.List;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.FeedbackSheet;
-import org.epiglyph.documents.RemarkText;
+import org.epiglyph.documents.base.RemarkText;
 import org.epiglyph.places.WholeFile;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;

@@ -9,7 +9,7 @@ import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
 import org.epiglyph.core.Message;
-import org.epiglyph.documents.Scratch;
+import org.epiglyph.documents.base.Scratch;
 import org.epiglyph.places.WholeFile;
 
 /**

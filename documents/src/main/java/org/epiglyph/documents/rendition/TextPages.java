@@ -15,7 +15,7 @@ import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.epiglyph.core.Message;
-import org.epiglyph.documents.Typeface;
+import org.epiglyph.documents.base.Typeface;
 
 /**
  * Written text in a fixed pitch on A4. Source code has its line numbers, and a line that does not fit goes on behind a

@@ -1,4 +1,4 @@
-package org.epiglyph.documents;
+package org.epiglyph.documents.base;
 
 import java.util.Map;
 import java.util.Set;
@@ -112,7 +112,7 @@ public final class RemarkText {
     /**
      * The words as rich text (ISO 32000-2, 12.7.4.4: a subset of XHTML); empty where they have no form.
      */
-    static String rich(String words) {
+    public static String rich(String words) {
         if (isPlain(words)) {
             return "";
         }

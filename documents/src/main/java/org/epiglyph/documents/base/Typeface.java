@@ -1,4 +1,4 @@
-package org.epiglyph.documents;
+package org.epiglyph.documents.base;
 
 import java.awt.Font;
 import java.awt.FontFormatException;

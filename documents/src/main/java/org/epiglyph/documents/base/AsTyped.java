@@ -1,4 +1,4 @@
-package org.epiglyph.documents;
+package org.epiglyph.documents.base;
 
 import java.util.List;
 import org.commonmark.node.AbstractVisitor;

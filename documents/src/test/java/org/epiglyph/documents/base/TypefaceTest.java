@@ -1,4 +1,4 @@
-package org.epiglyph.documents;
+package org.epiglyph.documents.base;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;

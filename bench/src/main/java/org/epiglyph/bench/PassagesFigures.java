@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.carrier.CachedWords;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
@@ -108,7 +108,7 @@ final class PassagesFigures {
     }
 
     private static int read(Workspace workspace) throws Problem {
-        KeptWords kept = new KeptWords(workspace.folder());
+        CachedWords kept = new CachedWords(workspace.folder());
         int words = 0;
         for (Submission submission : workspace.batch().submissions()) {
             for (Document document : submission.documents()) {

@@ -37,7 +37,7 @@ import org.epiglyph.documents.BoundSheet;
 import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.documents.Xfdf;
 import org.epiglyph.documents.rendition.FeedbackPages;
-import org.epiglyph.exchange.filing.WayBack;
+import org.epiglyph.exchange.filing.ReturnedName;
 import org.epiglyph.sound.OpusFile;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Fingerprint;
@@ -138,7 +138,7 @@ final class Building {
             String ending = ending(document.name());
             String name = attached.isEnclosure()
                     ? document.name()
-                    : WayBack.named(document.path(), rule, added(submission), ending);
+                    : ReturnedName.named(document.path(), rule, added(submission), ending);
             built.files.put(free(taken, name, ending), folder.original(document));
         }
         return built;
@@ -348,8 +348,8 @@ final class Building {
                 .noneMatch(d -> !d.id().equals(document.id()) && FilingRule.stem(d.path()).equalsIgnoreCase(stem));
         String ending = ending(document.name());
         return alone || ending.equalsIgnoreCase(".pdf")
-                ? WayBack.named(document.path(), rule, added(submission), ".pdf")
-                : WayBack.named(document.path() + ".pdf", rule, added(submission), ".pdf");
+                ? ReturnedName.named(document.path(), rule, added(submission), ".pdf")
+                : ReturnedName.named(document.path() + ".pdf", rule, added(submission), ".pdf");
     }
 
     private Path outgoing(Document document, String path) {

@@ -36,7 +36,7 @@ import org.epiglyph.workspace.Glance;
  * thread takes; any may ask.
  */
 public final class ClassPassages {
-    private final KeptWords words;
+    private final CachedWords words;
     private final Reach reach;
     private final Vocabulary vocabulary = new Vocabulary();
     private final Map<Source, Taken> taken = new HashMap<>();
@@ -63,7 +63,7 @@ public final class ClassPassages {
     /** What is left out of every work. */
     private record Nobodys(String task, List<SetAside> aside) {}
 
-    public ClassPassages(KeptWords words, Reach reach) {
+    public ClassPassages(CachedWords words, Reach reach) {
         this.words = words;
         this.reach = reach;
     }
@@ -100,7 +100,7 @@ public final class ClassPassages {
     /** True if all other batches were looked at. */
     private boolean takeElsewhere(BooleanSupplier goOn) {
         CourseReading.each(reach.elsewhere, (other, there) -> {
-            KeptWords theirs = new KeptWords(new BatchFolder(other));
+            CachedWords theirs = new CachedWords(new BatchFolder(other));
             for (Submission submission : there.submissions()) {
                 if (goOn.getAsBoolean()) {
                     take(new Source.Elsewhere(other.toString(), there.task().title(), submission.student().key(),
@@ -111,7 +111,7 @@ public final class ClassPassages {
         return goOn.getAsBoolean();
     }
 
-    private void take(Source source, Submission submission, KeptWords from) {
+    private void take(Source source, Submission submission, CachedWords from) {
         Taken now = new Taken(submission.documents().stream().map(Document::sha256).toList(),
                 submission.student().isCovered());
         if (!now.equals(taken.get(source))) {
@@ -205,7 +205,7 @@ public final class ClassPassages {
             return Optional.empty();
         }
         List<PageRef> refs = new ArrayList<>();
-        List<PageText> pages = PlacedWords.pages(new KeptWords(there), submission, refs);
+        List<PageText> pages = PlacedWords.pages(new CachedWords(there), submission, refs);
         Map<String, Path> pdfs = new HashMap<>();
         List<Document> documents = submission.documents().stream().map(d -> d.withId(id(other, d.id()))).toList();
         submission.documents().forEach(d -> pdfs.put(id(other, d.id()), there.pages(d)));

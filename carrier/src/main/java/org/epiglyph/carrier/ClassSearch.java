@@ -13,9 +13,9 @@ import org.epiglyph.core.roster.StudentKey;
 
 /** Finds words in the work of a whole class, one student after the other. */
 public final class ClassSearch {
-    private final KeptWords words;
+    private final CachedWords words;
 
-    public ClassSearch(KeptWords words) {
+    public ClassSearch(CachedWords words) {
         this.words = words;
     }
 

@@ -33,8 +33,8 @@ import org.epiglyph.exchange.sheet.GradeSheet;
  */
 public final class CollectPlan implements AutoCloseable {
     private final PlanGround ground;
-    private final Understood.Said said;
-    private final Understood understood;
+    private final Recognised.Said said;
+    private final Recognised understood;
     private final Map<String, Optional<StudentKey>> decisions;
     private final Task extended;
     /** Made when first asked for. */
@@ -90,15 +90,15 @@ public final class CollectPlan implements AutoCloseable {
     public record Count(int all, int matched, int questions, int setAside, int kept, int notTaken, int unchanged) {}
 
     CollectPlan(PlanGround ground) {
-        this(ground, Understood.Said.of(ground.task(), ground.sheet()));
+        this(ground, Recognised.Said.of(ground.task(), ground.sheet()));
     }
 
-    private CollectPlan(PlanGround ground, Understood.Said said) {
-        this(ground, said, Understood.of(ground, said),
+    private CollectPlan(PlanGround ground, Recognised.Said said) {
+        this(ground, said, Recognised.of(ground, said),
                 ground.earlier().map(e -> e.register().decisions()).orElse(Map.of()), extended(said));
     }
 
-    private CollectPlan(PlanGround ground, Understood.Said said, Understood understood,
+    private CollectPlan(PlanGround ground, Recognised.Said said, Recognised understood,
             Map<String, Optional<StudentKey>> decisions, Task extended) {
         this.ground = ground;
         this.said = said;
@@ -111,7 +111,7 @@ public final class CollectPlan implements AutoCloseable {
 
     /** With other times or another title. */
     public CollectPlan withTask(Task other) {
-        Understood.Said changed = said.withTask(other);
+        Recognised.Said changed = said.withTask(other);
         return new CollectPlan(ground, changed, understood, decisions, extended(changed));
     }
 
@@ -130,8 +130,8 @@ public final class CollectPlan implements AutoCloseable {
         return saying(said.withRule(other));
     }
 
-    private CollectPlan saying(Understood.Said other) {
-        return new CollectPlan(ground, other, Understood.of(ground, other), decisions, extended(other));
+    private CollectPlan saying(Recognised.Said other) {
+        return new CollectPlan(ground, other, Recognised.of(ground, other), decisions, extended(other));
     }
 
     /** With the marker's decision about a file: a student, or set aside. */
@@ -160,15 +160,15 @@ public final class CollectPlan implements AutoCloseable {
 
     /** With all that the marker said of an earlier reading of this source, which had fewer files or other names in it. */
     public CollectPlan continuing(CollectPlan before) {
-        Understood.Said then = before.said;
-        Understood.Said kept = said.withTyped(then.typed()).withRule(then.rule());
+        Recognised.Said then = before.said;
+        Recognised.Said kept = said.withTyped(then.typed()).withRule(then.rule());
         if (!then.task().equals(before.ground.task())) {
             kept = kept.withTask(then.task());
         }
         if (!then.sheet().equals(before.ground.sheet())) {
             kept = kept.withSheet(then.sheet());
         }
-        Understood anew = Understood.of(ground, kept);
+        Recognised anew = Recognised.of(ground, kept);
         Map<String, Optional<StudentKey>> all = new HashMap<>(decisions);
         Map<String, List<Item>> byName = anew.items().stream().collect(Collectors.groupingBy(Item::name));
         for (Item old : before.items()) {
@@ -180,7 +180,7 @@ public final class CollectPlan implements AutoCloseable {
         return new CollectPlan(ground, kept, anew, all, extended(kept));
     }
 
-    private static Task extended(Understood.Said said) {
+    private static Task extended(Recognised.Said said) {
         Task task = said.task();
         Map<StudentKey, Instant> extensions = new HashMap<>();
         said.sheet().ifPresent(s -> extensions.putAll(s.extensions(task.zone())));
@@ -190,7 +190,7 @@ public final class CollectPlan implements AutoCloseable {
 
     /** Whose a document was when it was first collected. */
     public Optional<StudentKey> ownerBefore(String path) {
-        return Understood.ownerBefore(ground, understood.roster(), path);
+        return Recognised.ownerBefore(ground, understood.roster(), path);
     }
 
     // --- what is asked of it

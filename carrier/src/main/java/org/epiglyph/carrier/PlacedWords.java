@@ -27,7 +27,7 @@ public record PlacedWords(List<PageRef> refs, List<PageText> pages, WordRun run)
     }
 
     /** Reads the pages of a submission; a document that cannot be opened has no words. */
-    static List<PageText> pages(KeptWords words, Submission submission, List<PageRef> refs) {
+    static List<PageText> pages(CachedWords words, Submission submission, List<PageRef> refs) {
         List<PageText> pages = new ArrayList<>();
         NameCover cover = submission.cover();
         for (Document document : submission.documents()) {
@@ -40,7 +40,7 @@ public record PlacedWords(List<PageRef> refs, List<PageText> pages, WordRun run)
         return pages;
     }
 
-    private static List<PageText> texts(KeptWords words, Document document) {
+    private static List<PageText> texts(CachedWords words, Document document) {
         if (document.pageCount() == 0) {
             return List.of();
         }

@@ -91,7 +91,7 @@ public final class ScanReading implements AutoCloseable {
             if (WordsFile.readRecognised(workspace.folder(), document).isPresent()) {
                 return;
             }
-            List<PageText> own = new KeptWords(workspace.folder()).of(document);
+            List<PageText> own = new CachedWords(workspace.folder()).of(document);
             boolean hasPictures = own.stream().anyMatch(p -> p.words().isEmpty());
             List<PageText> pages = hasPictures ? recognise(document, own) : List.of();
             if (!walk.isEnded()) {

@@ -46,7 +46,7 @@ class ClassPassagesTest {
     private static final String TASK = "work out the height of the tide at noon by the rule of twelfths";
     private static final String COPIED = "we waited outside until the stream had turned and then went in under engine";
     private static final ClassPassages.Reach OWN = new ClassPassages.Reach(true, true, Set.of());
-    private final KeptWords words = mock(KeptWords.class);
+    private final CachedWords words = mock(CachedWords.class);
 
     private static Document document(String id, int pages) {
         return new Document(id, id + ".pdf", id.repeat(64).substring(0, 64), 9, new Pages.Ready(pages, ""), "");

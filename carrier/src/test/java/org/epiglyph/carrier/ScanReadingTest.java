@@ -105,10 +105,11 @@ class ScanReadingTest {
 
     private static long found(Workspace workspace, String words) {
         long[] places = {0};
-        new ClassSearch(new KeptWords(workspace.folder())).search(workspace.batch(), new TextQuery(words, false), f -> {
-            places[0] += f.places();
-            return true;
-        });
+        new ClassSearch(new CachedWords(workspace.folder())).search(workspace.batch(), new TextQuery(words, false),
+                f -> {
+                    places[0] += f.places();
+                    return true;
+                });
         return places[0];
     }
 

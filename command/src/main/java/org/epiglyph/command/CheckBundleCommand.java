@@ -25,7 +25,7 @@ final class CheckBundleCommand implements Callable<Integer> {
     @Option(names = "--profile", description = "A file that says what students were handed. Default: what was chosen for the batch.")
     private Path profile;
     @Mixin
-    private Said said;
+    private CommandReport said;
     @Parameters(index = "0", paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
     @Parameters(index = "1", paramLabel = "BUNDLE", description = "The folder or zip that was written.")

@@ -69,7 +69,7 @@ final class HandBackCommand implements Callable<Integer> {
 
     private static final String NOT = "not handed back";
     @Mixin
-    private Said said;
+    private CommandReport said;
     @ArgGroup(exclusive = false)
     private Amend amendment;
 

@@ -46,7 +46,7 @@ final class LettersCommand implements Callable<Integer> {
     @ArgGroup(exclusive = true, multiplicity = "1")
     private Way way;
     @Mixin
-    private Said said;
+    private CommandReport said;
     @Parameters(paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
 

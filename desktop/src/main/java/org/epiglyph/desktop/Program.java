@@ -15,7 +15,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.epiglyph.carrier.ScanReading;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.markbook.Column;
-import org.epiglyph.core.markbook.KeptList;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.desk.DeskTools;
@@ -279,7 +279,7 @@ public final class Program {
             if (markBook.filter(b -> b.isOf(opened)).isEmpty()) {
                 BookModel model = new BookModel(opened, settings.book(), SerialExecutor.thread());
                 model.habitProperty().addListener((_, _, now) -> keeping.execute(() -> settings.keep(now)));
-                ObjectProperty<List<KeptList>> lists = new SimpleObjectProperty<>(settings.lists());
+                ObjectProperty<List<SavedList>> lists = new SimpleObjectProperty<>(settings.lists());
                 lists.addListener((_, _, now) -> keeping.execute(() -> settings.keepLists(now)));
                 markBook = Optional.of(new BookPlace(model, SerialExecutor.thread(), lists, new BookPlace.Ways(
                         (student, column) -> toDesk(folder, desk -> desk.goTo(student, criterion(column))),

@@ -24,7 +24,7 @@ final class HistoryWriter {
     private static final int MOST_WAITING = 20_000;
     private static final int PATIENCE_WITH_FAULTS = 3;
     private final Sink sink;
-    private final Telling telling;
+    private final Notifier telling;
     private final Deque<List<Entry>> waiting = new ArrayDeque<>();
     private final Thread thread;
     private int faults;
@@ -40,7 +40,7 @@ final class HistoryWriter {
         void mark(long number) throws IOException;
     }
 
-    HistoryWriter(String name, Sink sink, Telling telling) {
+    HistoryWriter(String name, Sink sink, Notifier telling) {
         this.sink = sink;
         this.telling = telling;
         this.thread = Thread.ofPlatform().name(name).start(this::work);

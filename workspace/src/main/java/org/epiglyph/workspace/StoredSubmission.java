@@ -14,12 +14,12 @@ import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Correspondence;
 import org.epiglyph.core.batch.Delivered;
 import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Identity;
 import org.epiglyph.core.batch.LetterSent;
 import org.epiglyph.core.batch.Marked;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.Received;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.batch.Whose;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.Student;
@@ -84,7 +84,7 @@ record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer>
 
     Submission submission() {
         Map<PageRef, Integer> turned = turns.stream().collect(Collectors.toMap(Turn::page, Turn::degrees));
-        return new Submission(script == 0 ? Whose.of(student) : Whose.of(student).covered(script),
+        return new Submission(script == 0 ? Identity.of(student) : Identity.of(student).covered(script),
                 new Received(handIns, counting, attached, turned),
                 new Marked(marks, scores, onTheWhole, privately, java.util.Set.copyOf(seen), marker, spoken),
                 new Delivered(sealed, receipts, handedBack, accepted, opened), new Correspondence(letters, answers));

@@ -36,8 +36,8 @@ public final class Workspace implements AutoCloseable {
     private final BatchLock lock;
     private final History history;
     private final Lines lines;
-    private final Telling telling;
-    private final KeptEdits kept;
+    private final Notifier telling;
+    private final DurableEdits kept;
     private volatile Damage damage;
     private volatile boolean closed;
     private int held;
@@ -51,8 +51,8 @@ public final class Workspace implements AutoCloseable {
         this.history = found.history();
         this.damage = found.damage();
         this.lines = new Lines(history, found.earlier());
-        this.telling = new Telling(observers);
-        this.kept = new KeptEdits(folder, database, history, new CheckpointKeeper(folder, found.from()),
+        this.telling = new Notifier(observers);
+        this.kept = new DurableEdits(folder, database, history, new CheckpointKeeper(folder, found.from()),
                 () -> damage.isNone(), telling);
         if (damage.isNone()) {
             kept.takeInLastCopy();

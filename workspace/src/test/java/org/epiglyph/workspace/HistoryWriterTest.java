@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 class HistoryWriterTest {
     private final Sink sink = new Sink();
     private final Semaphore refusals = new Semaphore(0);
-    private final Telling telling = telling();
+    private final Notifier telling = telling();
     private final HistoryWriter writer = new HistoryWriter("a test", sink, telling);
 
     /** Takes what it is given, or fails as it is told to. */
@@ -50,8 +50,8 @@ class HistoryWriterTest {
         }
     }
 
-    private Telling telling() {
-        Telling made = new Telling(Runnable::run);
+    private Notifier telling() {
+        Notifier made = new Notifier(Runnable::run);
         made.add(new WorkspaceObserver() {
             @Override
             public void notKept(Problem problem) {
@@ -108,7 +108,7 @@ class HistoryWriterTest {
 
     @Test
     void newsIsToldInItsOrderAndAnAnswerComesAfterWhatItAnswers() {
-        Telling one = new Telling(Runnable::run);
+        Notifier one = new Notifier(Runnable::run);
         List<String> heard = new ArrayList<>();
         one.add(new WorkspaceObserver() {
             @Override

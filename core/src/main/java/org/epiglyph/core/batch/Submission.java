@@ -24,11 +24,11 @@ import org.epiglyph.core.spoken.SpokenRemark;
  * @param delivered how far it is finished and handed back
  * @param correspondence what was written between marker and student beside the marking
  */
-public record Submission(Whose whose, Received received, Marked marked, Delivered delivered,
+public record Submission(Identity whose, Received received, Marked marked, Delivered delivered,
         Correspondence correspondence) {
     /** A submission as it came, untouched. */
     public static Submission untouched(Student student, List<HandIn> handIns) {
-        return new Submission(Whose.of(student), Received.of(handIns), Marked.NOTHING, Delivered.NOTHING,
+        return new Submission(Identity.of(student), Received.of(handIns), Marked.NOTHING, Delivered.NOTHING,
                 Correspondence.NONE);
     }
 
@@ -254,7 +254,7 @@ public record Submission(Whose whose, Received received, Marked marked, Delivere
     }
 
     Submission covered(int script) {
-        Whose covered = whose.covered(script);
+        Identity covered = whose.covered(script);
         return new Submission(covered, received,
                 student().isCovered() ? marked : marked.withAllWords(whose::withoutName), delivered, correspondence);
     }

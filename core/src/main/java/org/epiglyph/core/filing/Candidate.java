@@ -7,7 +7,7 @@ import org.epiglyph.core.roster.StudentKey;
  * A student whose a file may be.
  *
  * @param student  the student
- * @param sureness how sure
+ * @param certainty how sure
  * @param evidence why
  */
-public record Candidate(StudentKey student, Sureness sureness, Message evidence) {}
+public record Candidate(StudentKey student, Certainty certainty, Message evidence) {}

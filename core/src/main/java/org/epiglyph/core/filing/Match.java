@@ -14,14 +14,14 @@ import org.epiglyph.core.roster.StudentKey;
 public record Match(List<Candidate> candidates, Message evidence) {
     public Match {
         candidates = List.copyOf(candidates);
-        if (candidates.stream().skip(1).anyMatch(c -> c.sureness() != Sureness.POSSIBLE)) {
+        if (candidates.stream().skip(1).anyMatch(c -> c.certainty() != Certainty.POSSIBLE)) {
             throw new IllegalArgumentException("Only the first candidate can be more than possible: " + candidates);
         }
     }
 
     /** A match without any doubt. */
     public static Match certain(StudentKey student, Message evidence) {
-        return new Match(List.of(new Candidate(student, Sureness.CERTAIN, evidence)), evidence);
+        return new Match(List.of(new Candidate(student, Certainty.CERTAIN, evidence)), evidence);
     }
 
     static Match none(Message evidence) {
@@ -30,24 +30,24 @@ public record Match(List<Candidate> candidates, Message evidence) {
 
     /** One candidate that the marker has to confirm. */
     static Match likely(StudentKey student, Message evidence) {
-        return new Match(List.of(new Candidate(student, Sureness.LIKELY, evidence)), evidence);
+        return new Match(List.of(new Candidate(student, Certainty.LIKELY, evidence)), evidence);
     }
 
     /** Several candidates, or one with little to go by. */
     static Match possible(List<StudentKey> students, Message evidence) {
-        return new Match(students.stream().map(s -> new Candidate(s, Sureness.POSSIBLE, evidence)).toList(), evidence);
+        return new Match(students.stream().map(s -> new Candidate(s, Certainty.POSSIBLE, evidence)).toList(), evidence);
     }
 
     /** The student, where that is certain. */
     public Optional<StudentKey> student() {
         return candidates.stream()
                 .findFirst()
-                .filter(c -> c.sureness() == Sureness.CERTAIN)
+                .filter(c -> c.certainty() == Certainty.CERTAIN)
                 .map(Candidate::student);
     }
 
     /** The student who is likely and waits for the marker's yes. */
     public Optional<StudentKey> likely() {
-        return candidates.stream().findFirst().filter(c -> c.sureness() == Sureness.LIKELY).map(Candidate::student);
+        return candidates.stream().findFirst().filter(c -> c.certainty() == Certainty.LIKELY).map(Candidate::student);
     }
 }

@@ -288,7 +288,7 @@ public final class LookOver {
         }
 
         private void words() {
-            for (Said said : Said.in(submission, batch.scheme())) {
+            for (StudentWords said : StudentWords.in(submission, batch.scheme())) {
                 names().other(said.words(), submission.student())
                         .ifPresent(name -> saidFound(Finding.Kind.NAMES_ANOTHER, said, name));
                 var looksPrivate = PRIVATE.matcher(said.words());
@@ -308,7 +308,7 @@ public final class LookOver {
             }
         }
 
-        private void saidFound(Finding.Kind kind, Said said, String detail) {
+        private void saidFound(Finding.Kind kind, StudentWords said, String detail) {
             found(kind, said.where(), said.subject(), said.words(), detail);
         }
 

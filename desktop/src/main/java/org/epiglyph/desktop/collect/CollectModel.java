@@ -340,18 +340,19 @@ public final class CollectModel {
         Path schemeFile = scheme.get();
         Path phraseFile = phrasebook.get();
         boolean covering = coverNames.get();
-        background.start(progress -> Made.anew(understood, schemeFile, phraseFile, covering, target, progress),
+        background.start(
+                progress -> CollectedBatch.anew(understood, schemeFile, phraseFile, covering, target, progress),
                 done -> finish(done, made), trouble::set);
     }
 
     private void addTo(Path batch, Consumer<Path> made) {
         CollectPlan understood = plan.get();
-        background.start(progress -> Made.within(understood, batch, progress), done -> finish(done, made),
+        background.start(progress -> CollectedBatch.within(understood, batch, progress), done -> finish(done, made),
                 trouble::set);
         adding = true;
     }
 
-    private void finish(Made ready, Consumer<Path> made) {
+    private void finish(CollectedBatch ready, Consumer<Path> made) {
         Path target = ready.batch();
         CollectPlan understood = plan.get();
         List<String> aside = understood.items()

@@ -15,7 +15,7 @@ import org.epiglyph.desktop.frame.Words;
 final class Understanding {
     private final CollectModel model;
     private final FilesTable table;
-    private final WhosePanel whose;
+    private final AssignPanel whose;
     private final FirstPage firstPage = new FirstPage();
     private final StackPane middle = new StackPane();
     private final Button make;
@@ -26,7 +26,7 @@ final class Understanding {
     Understanding(CollectModel model, Runnable back) {
         this.model = model;
         table = new FilesTable(model);
-        whose = new WhosePanel(model, firstPage, table::focus);
+        whose = new AssignPanel(model, firstPage, table::focus);
         make = Form.button(model.isAgain() ? "Collect.makeAgain" : "Collect.make", "main-button",
                 () -> model.make(_ -> {}));
         make.setId("make-batch");

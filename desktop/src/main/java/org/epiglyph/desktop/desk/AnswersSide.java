@@ -18,7 +18,7 @@ import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 
@@ -93,7 +93,7 @@ final class AnswersSide implements Side {
         reply.setPrefRowCount(ROWS);
         reply.setPromptText(Words.of("Side.replyPrompt"));
         reply.setAccessibleText(Words.of("Side.reply") + ": " + words.getText());
-        Kept.tabGoesOn(reply);
+        SaveOnLeave.tabGoesOn(reply);
         StudentKey student = model.submission().student().key();
         reply.textProperty().addListener((_, _, typed) -> reply(student, answer.id(), typed));
         Label state = Form.hint(answer.replied() ? "Side.replied" : "Side.replyGoes");

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Label;
-import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.carrier.CachedWords;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageText;
@@ -17,13 +17,13 @@ import org.epiglyph.desktop.marking.DeskModel;
 /** What the text of the work on the desk comes to: words, sentences, figures, tables, references. Counted in the background. */
 final class CountsLine extends Label {
     private final DeskModel model;
-    private final KeptWords words;
+    private final CachedWords words;
     private final Newest counting = new Newest(SerialExecutor.thread());
     private Optional<List<Document>> counted = Optional.empty();
 
     CountsLine(DeskModel model) {
         this.model = model;
-        words = new KeptWords(model.workspace().folder());
+        words = new CachedWords(model.workspace().folder());
         setId("text-counts");
         setWrapText(true);
         setMinHeight(USE_PREF_SIZE);

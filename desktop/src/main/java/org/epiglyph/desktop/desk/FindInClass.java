@@ -7,8 +7,8 @@ import java.util.function.Consumer;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import org.epiglyph.carrier.CachedWords;
 import org.epiglyph.carrier.ClassSearch;
-import org.epiglyph.carrier.KeptWords;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.page.TextQuery;
 import org.epiglyph.core.roster.StudentKey;
@@ -32,7 +32,7 @@ final class FindInClass extends VBox {
     /** @param go brings a student to the desk */
     FindInClass(DeskModel model, Consumer<StudentKey> go) {
         this.model = model;
-        search = new ClassSearch(new KeptWords(model.workspace().folder()));
+        search = new ClassSearch(new CachedWords(model.workspace().folder()));
         list = new FoundRows<>("find-students",
                 f -> Words.of("Side.findStudent", model.batch().listedName(f.student()), f.places()),
                 f -> go.accept(f.student()));

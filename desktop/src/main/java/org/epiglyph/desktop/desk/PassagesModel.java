@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.epiglyph.carrier.CachedWords;
 import org.epiglyph.carrier.ClassPassages;
-import org.epiglyph.carrier.KeptWords;
 import org.epiglyph.carrier.PlacedWords;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
@@ -66,7 +66,7 @@ final class PassagesModel {
     }
 
     private ClassPassages passages() {
-        return new ClassPassages(new KeptWords(model.workspace().folder()), reach);
+        return new ClassPassages(new CachedWords(model.workspace().folder()), reach);
     }
 
     /** Compares from now on with what much of the class has, or without. */

@@ -60,7 +60,7 @@ final class PassagesSide implements Side {
     private final FoundRows<Shared> list;
     private final HBox settingAside = new HBox();
     private final Button ofClass = Form.button("Passages.pairs", "link-button", this::showPairs);
-    private final AsideList aside;
+    private final SetAsideList aside;
     private final VBox node;
     private Optional<Corpus.Common> chosen = Optional.empty();
     private Optional<Source> cameFrom = Optional.empty();
@@ -84,7 +84,7 @@ final class PassagesSide implements Side {
         students = new FoundRows<>("passages-list", this::words, this::choose);
         pairs = new FoundRows<>("passages-pairs", this::words, this::choose);
         list = new FoundRows<>("passages-shared", PassagesSide::words, this::reveal);
-        aside = new AsideList(model, this::compare);
+        aside = new SetAsideList(model, this::compare);
         batches = new BatchChoices(model, folders -> {
             passages.withElsewhere(folders);
             compare();

@@ -18,7 +18,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.spoken.Span;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spoken.ListeningModel;
@@ -73,7 +73,7 @@ final class SpokenEntry extends VBox {
         words.setEditable(editable);
         words.setPromptText(Words.of("Spoken.wordsPrompt"));
         words.setAccessibleText(Words.of("Spoken.words") + ", " + place);
-        Kept.tabGoesOn(words);
+        SaveOnLeave.tabGoesOn(words);
         words.textProperty().addListener((_, _, typed) -> write(typed));
         words.addEventFilter(KeyEvent.KEY_PRESSED, this::playKey);
     }

@@ -33,7 +33,7 @@ public final class HandBack implements Place {
     private final Ways ways;
     private final LookOverList list;
     private final ProofPane proof;
-    private final WayOut wayOut;
+    private final OutgoingPane wayOut;
     private final HBox root;
     private Optional<StudentKey> chosen = Optional.empty();
 
@@ -58,7 +58,7 @@ public final class HandBack implements Place {
         list = new LookOverList(lookOver, model.record().seenProperty().map(this::inWords),
                 (student, finding) -> ways.toDesk.accept(Optional.of(student), finding),
                 this::choose, proof::scroll);
-        wayOut = new WayOut(model, lookOver, token, list::chosen, ways.toLetters());
+        wayOut = new OutgoingPane(model, lookOver, token, list::chosen, ways.toLetters());
         HBox.setHgrow(proof, Priority.ALWAYS);
         root = new HBox(list, proof, wayOut);
         root.getStyleClass().addAll("place", "hand-back");

@@ -20,7 +20,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.ClassWords;
 import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 
 /** What the sentence about what goes does not say: names, folders, columns, parts of the sheet. Folded until it is asked for. */
@@ -51,7 +51,7 @@ final class ProfileFields extends VBox {
     }
 
     private Node place() {
-        Node place = Kept.choice(java.util.List.of(Profile.SheetPlace.values()), profile().place(),
+        Node place = SaveOnLeave.choice(java.util.List.of(Profile.SheetPlace.values()), profile().place(),
                 one -> Words.of("HandBack.sheetPlace." + one), one -> choose(p -> p.withPlace(one)));
         place.setId("sheet-place");
         place.setAccessibleText(Words.of("HandBack.part"));
@@ -68,7 +68,7 @@ final class ProfileFields extends VBox {
         });
         Form.show(parts, sheet);
         Label folder = Form.words(Words.of("HandBack.layout"), "field-label");
-        Node layout = Kept.choice(java.util.List.of(Profile.Layout.values()), profile().layout(),
+        Node layout = SaveOnLeave.choice(java.util.List.of(Profile.Layout.values()), profile().layout(),
                 l -> Words.of("HandBack.layout." + l), l -> choose(p -> p.withLayout(l)));
         layout.setId("layout");
         layout.setAccessibleText(folder.getText());

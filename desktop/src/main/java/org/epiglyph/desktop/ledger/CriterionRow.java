@@ -49,7 +49,7 @@ final class CriterionRow extends VBox {
     private final Optional<Choice> choice;
     private final CountLine count;
     private final EvidenceList evidence;
-    private final KeptWords words;
+    private final AutosaveArea words;
     private final Label refusal = new Label();
     private final ChangedLine changed;
     /**
@@ -77,7 +77,7 @@ final class CriterionRow extends VBox {
         changed = new ChangedLine(model, criterion);
         choice = choice();
         count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
-        words = new KeptWords(model, Words.of("Ledger.onCriterion"), 1, Audience.STUDENT,
+        words = new AutosaveArea(model, Words.of("Ledger.onCriterion"), 1, Audience.STUDENT,
                 written -> model.scores().write(criterion.id(), written));
         dress();
         getChildren().addAll(line(), settled, changed, refusal);

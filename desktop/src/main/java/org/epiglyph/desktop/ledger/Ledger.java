@@ -6,8 +6,8 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane.ScrollBarPolicy;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ScrollPane.ScrollBarPolicy;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -42,9 +42,9 @@ public final class Ledger extends VBox {
     private final List<CriterionRow> rows = new ArrayList<>();
     private final Label derivation = new Label();
     private final ModerationLine moderation;
-    private final KeptWords onTheWhole;
+    private final AutosaveArea onTheWhole;
     private final Label whereToLook = new Label();
-    private final KeptWords privately;
+    private final AutosaveArea privately;
     private final LookAgainLines lookAgain;
     private final ResultFoot foot;
     private final Spelling spelling;
@@ -70,16 +70,17 @@ public final class Ledger extends VBox {
         lookAgain = new LookAgainLines(this::show);
         foot = new ResultFoot(model, this::toggleDerivation, this::sealOrOpen);
         moderation = new ModerationLine(model);
-        onTheWhole = new KeptWords(model, Words.of("Ledger.onTheWholePrompt"), 4, Audience.STUDENT,
+        onTheWhole = new AutosaveArea(model, Words.of("Ledger.onTheWholePrompt"), 4, Audience.STUDENT,
                 model::writeOnTheWhole);
-        privately = new KeptWords(model, Words.of("Ledger.privatePrompt"), 2, Audience.PRIVATE, model::writePrivately);
+        privately = new AutosaveArea(model, Words.of("Ledger.privatePrompt"), 2, Audience.PRIVATE,
+                model::writePrivately);
         getStyleClass().add("ledger");
         layOut();
         getChildren().addAll(body, foot);
         model.scores()
                 .criterionProperty()
                 .addListener((_, _, _) -> Platform.runLater(() -> active().ifPresent(this::bringIntoView)));
-        for (KeptWords field : List.of(onTheWhole, privately)) {
+        for (AutosaveArea field : List.of(onTheWhole, privately)) {
             field.focusWithinProperty().addListener((_, _, within) -> {
                 if (within) {
                     Platform.runLater(() -> bringIntoView(field));
@@ -211,7 +212,7 @@ public final class Ledger extends VBox {
         return new VBox(label, privately);
     }
 
-    private void keepWhenLeft(KeptWords words) {
+    private void keepWhenLeft(AutosaveArea words) {
         words.focusWithinProperty().addListener((_, _, within) -> {
             if (!within && model.submission().student().key().equals(shown)) {
                 words.keepNow();

@@ -13,7 +13,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Moderation;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 
@@ -27,12 +27,12 @@ final class ModerationLine extends VBox {
 
     ModerationLine(DeskModel model) {
         this.model = model;
-        points = Kept.field("", _ -> keep());
+        points = SaveOnLeave.field("", _ -> keep());
         points.setId("moderation-points");
         points.getStyleClass().add("trial-score");
         points.setPromptText("\u2013");
         points.setAccessibleText(Words.of("Ledger.moderationPoints"));
-        why = Kept.field("", _ -> keep());
+        why = SaveOnLeave.field("", _ -> keep());
         why.setId("moderation-why");
         why.setPromptText(Words.of("Ledger.moderationWhy"));
         why.setAccessibleText(Words.of("Ledger.moderationWhy"));
@@ -55,7 +55,7 @@ final class ModerationLine extends VBox {
         }
         refusal.setText("");
         try {
-            Optional<BigDecimal> typed = Kept.optional(points.getText()).filter(p -> p.signum() != 0);
+            Optional<BigDecimal> typed = SaveOnLeave.optional(points.getText()).filter(p -> p.signum() != 0);
             Optional<Moderation> moderation = typed.map(p -> new Moderation(p, why.getText().strip()));
             if (!moderation.equals(model.submission().scores().moderation())) {
                 model.edit(new Edit.Moderate(model.student(), moderation));

@@ -21,7 +21,7 @@ import javafx.stage.DirectoryChooser;
 import org.epiglyph.carrier.LetterSending;
 import org.epiglyph.desktop.frame.BusyPane;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.MailHabit;
 import org.epiglyph.exchange.mail.MailService;
@@ -56,7 +56,7 @@ final class LetterWay extends VBox {
         port.setText(Integer.toString(habit.port() == 0 ? FIRST_PORT : habit.port()));
         user.setText(habit.user());
         protection = MailService.Security.valueOf(habit.security());
-        security = Kept.choice(List.of(MailService.Security.values()), protection,
+        security = SaveOnLeave.choice(List.of(MailService.Security.values()), protection,
                 one -> Words.of("Letters.security." + one), one -> protection = one);
         folder.setText(model.folder().toString());
         ids();

@@ -29,9 +29,9 @@ import org.epiglyph.core.letters.Recipients;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Rows;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.MailHabit;
 
@@ -160,7 +160,7 @@ public final class Letters implements Place {
         words.textProperty().bindBidirectional(model.wordsProperty());
         VBox.setVgrow(words, Priority.ALWAYS);
         words.setPrefRowCount(9);
-        Kept.tabGoesOn(words);
+        SaveOnLeave.tabGoesOn(words);
         unknown.getStyleClass().add("notice");
         unknown.setId("letter-unknown");
         unknown.setWrapText(true);

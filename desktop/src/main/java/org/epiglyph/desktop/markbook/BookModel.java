@@ -26,8 +26,8 @@ import org.epiglyph.core.markbook.Cell;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.Condition;
 import org.epiglyph.core.markbook.Context;
-import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.markbook.Order;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.core.roster.StudentKey;
@@ -169,7 +169,7 @@ public final class BookModel implements WorkspaceObserver {
     }
 
     /** Shows a kept list. */
-    void show(KeptList list) {
+    void show(SavedList list) {
         selection = list.selection();
         order = new Order(list.order().by().stream().filter(b -> isHere(b.column())).toList());
         arrange();
@@ -185,8 +185,8 @@ public final class BookModel implements WorkspaceObserver {
     }
 
     /** The selection and the order in force, under a name. */
-    KeptList named(String name) {
-        return new KeptList(name, selection, order);
+    SavedList named(String name) {
+        return new SavedList(name, selection, order);
     }
 
     /** Folds a section of the scheme to what it comes to, or unfolds it. */

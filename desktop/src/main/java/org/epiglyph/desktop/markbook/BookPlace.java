@@ -32,9 +32,9 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.Condition;
-import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.markbook.Order;
 import org.epiglyph.core.markbook.Pasted;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.core.roster.StudentKey;
@@ -78,7 +78,7 @@ public final class BookPlace implements Place {
             Consumer<Path> opener) {}
 
     /** @param lists the marker's kept lists */
-    public BookPlace(BookModel model, SerialExecutor executor, ObjectProperty<List<KeptList>> lists, Ways ways) {
+    public BookPlace(BookModel model, SerialExecutor executor, ObjectProperty<List<SavedList>> lists, Ways ways) {
         this.model = model;
         this.ways = ways;
         files = new BookFiles(model, executor, ways.opener, this::inWords);

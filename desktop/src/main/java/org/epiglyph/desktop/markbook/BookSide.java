@@ -16,7 +16,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import org.epiglyph.core.markbook.KeptList;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
@@ -36,7 +36,7 @@ final class BookSide extends VBox {
      * @param lists the marker's kept lists
      * @param walk  walks students at the desk, under a name
      */
-    BookSide(BookModel model, SerialExecutor executor, BookSheet sheet, ObjectProperty<List<KeptList>> lists,
+    BookSide(BookModel model, SerialExecutor executor, BookSheet sheet, ObjectProperty<List<SavedList>> lists,
             BiConsumer<String, List<StudentKey>> walk) {
         this.sheet = sheet;
         paste = new PastePane(model, this::close);

@@ -10,7 +10,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import org.epiglyph.core.markbook.KeptList;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
@@ -18,7 +18,7 @@ import org.epiglyph.desktop.frame.Words;
 /** Kept lists: those who are shown in their order, under a name, for this batch and every other. */
 final class ListsPane extends VBox {
     private final BookModel model;
-    private final ObjectProperty<List<KeptList>> lists;
+    private final ObjectProperty<List<SavedList>> lists;
     private final BiConsumer<String, List<StudentKey>> walk;
     private final TextField name = new TextField();
     private final VBox all = new VBox();
@@ -27,7 +27,7 @@ final class ListsPane extends VBox {
      * @param lists kept from one start to the next
      * @param walk  walks a list at the desk
      */
-    ListsPane(BookModel model, ObjectProperty<List<KeptList>> lists, BiConsumer<String, List<StudentKey>> walk) {
+    ListsPane(BookModel model, ObjectProperty<List<SavedList>> lists, BiConsumer<String, List<StudentKey>> walk) {
         this.model = model;
         this.lists = lists;
         this.walk = walk;
@@ -52,7 +52,7 @@ final class ListsPane extends VBox {
     private void keep() {
         String called = name.getText().strip();
         if (!called.isEmpty()) {
-            List<KeptList> other = new ArrayList<>(lists.get());
+            List<SavedList> other = new ArrayList<>(lists.get());
             other.removeIf(l -> l.name().equals(called));
             other.add(model.named(called));
             lists.set(List.copyOf(other));
@@ -66,7 +66,7 @@ final class ListsPane extends VBox {
         }
     }
 
-    private Node line(KeptList list) {
+    private Node line(SavedList list) {
         List<StudentKey> students = list.in(model.batch(), model.context())
                 .stream()
                 .map(s -> s.student().key())

@@ -3,7 +3,7 @@ package org.epiglyph.desktop.markbook;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.carrier.CachedWords;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
@@ -14,14 +14,14 @@ final class WordCounting {
     private static final long AT_ONCE_MILLIS = 300;
     private final BookModel model;
     private final SerialExecutor executor;
-    private final KeptWords words;
+    private final CachedWords words;
     private boolean running;
     private boolean stopped = true;
 
     WordCounting(BookModel model, SerialExecutor executor) {
         this.model = model;
         this.executor = executor;
-        this.words = new KeptWords(model.workspace().folder());
+        this.words = new CachedWords(model.workspace().folder());
         model.habitProperty().addListener((_, _, _) -> goOn());
     }
 

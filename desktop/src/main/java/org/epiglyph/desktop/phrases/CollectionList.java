@@ -15,7 +15,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 
 /** The collections: which are offered at the desk, which is looked at, and what can be done with that one. */
@@ -76,7 +76,7 @@ final class CollectionList extends VBox {
     }
 
     private VBox acts(Collection one) {
-        TextField name = Kept.field(one.name(), typed -> {
+        TextField name = SaveOnLeave.field(one.name(), typed -> {
             if (!typed.isBlank()) {
                 model.change(one.named(typed));
             }
@@ -109,7 +109,7 @@ final class CollectionList extends VBox {
         if (others.size() == 1) {
             return Optional.empty();
         }
-        var into = Kept.choice(others, Optional.empty(),
+        var into = SaveOnLeave.choice(others, Optional.empty(),
                 c -> c.map(Collection::name).orElse(Words.of("Phrases.mergeNone")),
                 (Consumer<Optional<Collection>>) other -> other.ifPresent(c -> {
                     collection = Optional.of(c.id());

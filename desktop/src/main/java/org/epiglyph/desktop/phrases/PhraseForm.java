@@ -22,7 +22,7 @@ import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 
 /** Everything about one phrase, where it stands, and where it may be missing. */
@@ -41,7 +41,7 @@ final class PhraseForm extends VBox {
         TextField title = text("title", phrase.title(), (p, t) -> p.described(t, p.tags(), p.audience()));
         TextArea words = words(phrase);
         TextField effect = text("effect", phrase.effect().map(Criterion::words).orElse(""),
-                (p, t) -> p.withEffect(Kept.optional(t)));
+                (p, t) -> p.withEffect(SaveOnLeave.optional(t)));
         TextField tags = text("tags", String.join(", ", phrase.tags()),
                 (p, t) -> p.described(p.title(), tags(t), p.audience()));
         CheckBox secret = new CheckBox(Words.of("Phrases.private"));
@@ -89,7 +89,7 @@ final class PhraseForm extends VBox {
     }
 
     private TextField text(String field, String value, BiFunction<Phrase, String, Phrase> how) {
-        TextField text = Kept.field(value, typed -> change(how, typed));
+        TextField text = SaveOnLeave.field(value, typed -> change(how, typed));
         text.setId("phrase-" + field);
         return text;
     }
@@ -99,7 +99,7 @@ final class PhraseForm extends VBox {
                 .concat(Stream.of(Optional.<Criterion>empty()),
                         model.batch().scheme().criteria().stream().map(Optional::of))
                 .toList();
-        ComboBox<Optional<Criterion>> choice = Kept.choice(all,
+        ComboBox<Optional<Criterion>> choice = SaveOnLeave.choice(all,
                 model.batch().scheme().findCriterion(phrase.criterion()),
                 c -> c.map(Criterion::name).orElse(Words.of("Phrases.general")),
                 chosen -> change((p, _) -> p.withCriterion(chosen.map(Criterion::id).orElse("")), ""));
@@ -112,9 +112,9 @@ final class PhraseForm extends VBox {
         Arrays.stream(Sign.values()).map(Sign::name).forEach(all::add);
         String now = phrase.mark().map(m -> m.sign().map(Sign::name).orElse(HIGHLIGHT)).orElse("");
         Ink ink = phrase.mark().map(Phrase.With::ink).orElse(Ink.MADDER);
-        ComboBox<Ink> inks = Kept.choice(List.of(Ink.values()), ink, i -> Words.of("Ink." + i.name()),
+        ComboBox<Ink> inks = SaveOnLeave.choice(List.of(Ink.values()), ink, i -> Words.of("Ink." + i.name()),
                 chosen -> change((p, _) -> p.withMark(p.mark().map(m -> new Phrase.With(m.sign(), chosen))), ""));
-        ComboBox<String> marks = Kept.choice(all, now, PhraseForm::markWords,
+        ComboBox<String> marks = SaveOnLeave.choice(all, now, PhraseForm::markWords,
                 chosen -> change((p, _) -> p.withMark(with(chosen, inks.getValue())), ""));
         marks.setId("phrase-mark");
         inks.setId("phrase-ink");
@@ -148,7 +148,7 @@ final class PhraseForm extends VBox {
                 .stream()
                 .filter(c -> c.id().equals(phrase.collection()))
                 .findFirst();
-        ComboBox<Optional<Collection>> choice = Kept.choice(all, now,
+        ComboBox<Optional<Collection>> choice = SaveOnLeave.choice(all, now,
                 c -> c.map(Collection::name).orElse(Words.of("Phrases.ownBatch")),
                 chosen -> model.book()
                         .find(id)
@@ -160,7 +160,7 @@ final class PhraseForm extends VBox {
     }
 
     private TextArea words(Phrase phrase) {
-        TextArea words = Kept.area(phrase.words(), 4, typed -> {
+        TextArea words = SaveOnLeave.area(phrase.words(), 4, typed -> {
             if (typed.isBlank()) {
                 model.refuse(Words.of("Phrases.noWords"));
             } else {
@@ -184,7 +184,7 @@ final class PhraseForm extends VBox {
         if (others.size() == 1) {
             return List.of();
         }
-        ComboBox<Optional<Collection>> copy = Kept.choice(others, Optional.empty(),
+        ComboBox<Optional<Collection>> copy = SaveOnLeave.choice(others, Optional.empty(),
                 c -> c.map(Collection::name).orElse(Words.of("Phrases.mergeNone")),
                 chosen -> chosen.ifPresent(c -> model.copy(phrase, c.id())));
         copy.setId("phrase-copy");

@@ -18,7 +18,7 @@ import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 
 /** Everything about one criterion. A field is kept when it is left or Enter is pressed. */
@@ -53,7 +53,7 @@ final class CriterionForm extends VBox {
     }
 
     private TextField text(String label, String field, String value, BiFunction<Criterion, String, Criterion> how) {
-        TextField text = Kept.field(value, typed -> change(how, typed));
+        TextField text = SaveOnLeave.field(value, typed -> change(how, typed));
         text.setId(ID + field);
         text.setAccessibleText(Words.of(label));
         return text;
@@ -61,7 +61,7 @@ final class CriterionForm extends VBox {
 
     private TextArea area(String label, String field, String value, int rows,
             BiFunction<Criterion, String, Criterion> how) {
-        TextArea area = Kept.area(value, rows, typed -> change(how, typed));
+        TextArea area = SaveOnLeave.area(value, rows, typed -> change(how, typed));
         area.setId(ID + field);
         area.setAccessibleText(Words.of(label));
         return area;
@@ -69,7 +69,7 @@ final class CriterionForm extends VBox {
 
     private ComboBox<String> kind(Criterion criterion) {
         List<String> all = List.of("points", "levels", "checklist", "counted", "words");
-        kinds = Kept.choice(all, criterion.manner().kind(), k -> Words.of("Kind." + k), chosen -> {
+        kinds = SaveOnLeave.choice(all, criterion.manner().kind(), k -> Words.of("Kind." + k), chosen -> {
             if (!chosen.equals(now().manner().kind())) {
                 change((c, k) -> c.withManner(fresh(k, c)), chosen);
             }
@@ -119,7 +119,7 @@ final class CriterionForm extends VBox {
                     .orElse(counted.named());
             case EFFECTS -> "effects";
         };
-        ComboBox<String> what = Kept.choice(all, now, CriterionForm::counts,
+        ComboBox<String> what = SaveOnLeave.choice(all, now, CriterionForm::counts,
                 chosen -> change((c, w) -> c.withManner(counting((Manner.Counted) c.manner(), w)), chosen));
         what.setId(ID + "counts");
         return what;
@@ -129,13 +129,13 @@ final class CriterionForm extends VBox {
         ComboBox<String> what = whatCounts(counted);
         TextField each = text("Scheme.each", "each", Criterion.words(counted.each()), (c, t) -> {
             Manner.Counted m = (Manner.Counted) c.manner();
-            return c.withManner(new Manner.Counted(m.what(), m.named(), Kept.number(t), m.from(), m.limit()));
+            return c.withManner(new Manner.Counted(m.what(), m.named(), SaveOnLeave.number(t), m.from(), m.limit()));
         });
         TextField limit = text("Scheme.limit", "limit", counted.limit().map(String::valueOf).orElse(""), (c, t) -> {
             Manner.Counted m = (Manner.Counted) c.manner();
-            return c.withManner(new Manner.Counted(m.what(), m.named(), m.each(), m.from(), Kept.whole(t)));
+            return c.withManner(new Manner.Counted(m.what(), m.named(), m.each(), m.from(), SaveOnLeave.whole(t)));
         });
-        ComboBox<Manner.Counted.From> from = Kept.choice(List.of(Manner.Counted.From.values()), counted.from(),
+        ComboBox<Manner.Counted.From> from = SaveOnLeave.choice(List.of(Manner.Counted.From.values()), counted.from(),
                 f -> Words.of("Scheme.from." + f.name()), chosen -> change((c, _) -> {
                     Manner.Counted m = (Manner.Counted) c.manner();
                     return c.withManner(new Manner.Counted(m.what(), m.named(), m.each(), chosen, m.limit()));
@@ -166,14 +166,14 @@ final class CriterionForm extends VBox {
 
     private Node worth(Criterion criterion) {
         TextField maximum = text("Scheme.maximum", "maximum", Criterion.words(criterion.maximum()),
-                (c, t) -> c.withMaximum(Kept.number(t)));
+                (c, t) -> c.withMaximum(SaveOnLeave.number(t)));
         maximum.setEditable(criterion.manner().maximum().isEmpty());
         TextField step = text("Scheme.step", "step", Criterion.words(criterion.step()),
-                (c, t) -> c.withStep(Kept.number(t)));
+                (c, t) -> c.withStep(SaveOnLeave.number(t)));
         TextField weight = text("Scheme.weight", "weight", Criterion.words(criterion.weight()),
-                (c, t) -> c.withWeight(Kept.number(t)));
+                (c, t) -> c.withWeight(SaveOnLeave.number(t)));
         TextField hurdle = text("Scheme.hurdle", "hurdle", criterion.hurdle().map(Criterion::words).orElse(""),
-                (c, t) -> c.withHurdle(Kept.optional(t)));
+                (c, t) -> c.withHurdle(SaveOnLeave.optional(t)));
         HBox line = line(Form.labelled("Scheme.maximum", maximum), Form.labelled("Scheme.step", step),
                 Form.labelled("Scheme.weight", weight), Form.labelled("Scheme.hurdle", hurdle));
         line.setDisable(!criterion.isScored());
@@ -181,12 +181,14 @@ final class CriterionForm extends VBox {
     }
 
     private Node place(Criterion criterion) {
-        ComboBox<Role> role = Kept.choice(List.of(Role.values()), criterion.role(), r -> Words.of("Role." + r.name()),
+        ComboBox<Role> role = SaveOnLeave.choice(List.of(Role.values()), criterion.role(),
+                r -> Words.of("Role." + r.name()),
                 chosen -> change((c, _) -> c.withRole(chosen), ""));
         role.setId(ID + "role");
         List<Optional<Section>> sections = Stream.concat(Stream.of(Optional.<Section>empty()),
                 model.draft().sections().stream().map(Optional::of)).toList();
-        ComboBox<Optional<Section>> section = Kept.choice(sections, model.draft().findSection(criterion.section()),
+        ComboBox<Optional<Section>> section = SaveOnLeave.choice(sections,
+                model.draft().findSection(criterion.section()),
                 s -> s.map(Section::name).orElse(Words.of("Scheme.noSection")), chosen -> change(
                         (c, _) -> c.inSection(chosen.map(Section::id).orElse(""), c.alternative()), ""));
         section.setId(ID + "section");

@@ -22,7 +22,7 @@ import org.epiglyph.core.scoring.Rounding;
 import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Scaling;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 
 /** From the total to the result, in the order in which the steps are taken. */
@@ -46,7 +46,7 @@ final class RulesForm extends VBox {
     }
 
     private TextField text(String field, String value, BiFunction<Rules, String, Rules> how) {
-        TextField text = Kept.field(value, typed -> model.rule(r -> how.apply(r, typed)));
+        TextField text = SaveOnLeave.field(value, typed -> model.rule(r -> how.apply(r, typed)));
         text.setId(ID + field);
         return text;
     }
@@ -64,9 +64,9 @@ final class RulesForm extends VBox {
     private List<Node> scaling(Rules rules) {
         Scaling scaling = rules.scaling().orElse(NONE);
         TextField factor = text("factor", Criterion.words(scaling.factor()),
-                (r, t) -> scaled(r, s -> s.withLine(Kept.number(t), s.shift())));
+                (r, t) -> scaled(r, s -> s.withLine(SaveOnLeave.number(t), s.shift())));
         TextField shift = text("shift", Criterion.words(scaling.shift()),
-                (r, t) -> scaled(r, s -> s.withLine(s.factor(), Kept.number(t))));
+                (r, t) -> scaled(r, s -> s.withLine(s.factor(), SaveOnLeave.number(t))));
         return List.of(heading("Scheme.scaling"),
                 line(Form.labelled("Scheme.factor", factor), Form.labelled("Scheme.shift", shift)));
     }
@@ -77,7 +77,7 @@ final class RulesForm extends VBox {
     }
 
     private ComboBox<Duration> unit(LatePenalty late) {
-        ComboBox<Duration> unit = Kept.choice(List.of(DAY, HOUR), late.unit(),
+        ComboBox<Duration> unit = SaveOnLeave.choice(List.of(DAY, HOUR), late.unit(),
                 u -> Words.of(u.equals(DAY) ? "Scheme.day" : "Scheme.hour"),
                 chosen -> model.rule(r -> late(r, l -> new LatePenalty(chosen, l.each(), l.steps(), l.basis(),
                         l.most(), l.floor(), l.until()))));
@@ -86,7 +86,7 @@ final class RulesForm extends VBox {
     }
 
     private ComboBox<LatePenalty.Basis> basis(LatePenalty late) {
-        ComboBox<LatePenalty.Basis> basis = Kept.choice(List.of(LatePenalty.Basis.values()), late.basis(),
+        ComboBox<LatePenalty.Basis> basis = SaveOnLeave.choice(List.of(LatePenalty.Basis.values()), late.basis(),
                 b -> Words.of("Scheme.basis." + b.name()),
                 chosen -> model.rule(r -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), chosen,
                         l.most(), l.floor(), l.until()))));
@@ -98,18 +98,19 @@ final class RulesForm extends VBox {
         LatePenalty none = LatePenalty.each(DAY, BigDecimal.ZERO);
         LatePenalty late = rules.lateness().orElse(none);
         TextField each = text("late-each", Criterion.words(late.each()), (r, t) -> late(r, l -> new LatePenalty(
-                l.unit(), Kept.number(t), l.steps(), l.basis(), l.most(), l.floor(), l.until())));
+                l.unit(), SaveOnLeave.number(t), l.steps(), l.basis(), l.most(), l.floor(), l.until())));
         ComboBox<Duration> unit = unit(late);
         ComboBox<LatePenalty.Basis> basis = basis(late);
         TextField most = text("late-most", late.most().map(Criterion::words).orElse(""),
-                (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), l.basis(), Kept.optional(t),
-                        l.floor(), l.until())));
+                (r, t) -> late(r,
+                        l -> new LatePenalty(l.unit(), l.each(), l.steps(), l.basis(), SaveOnLeave.optional(t),
+                                l.floor(), l.until())));
         TextField floor = text("late-floor", late.floor().map(Criterion::words).orElse(""),
                 (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), l.basis(), l.most(),
-                        Kept.optional(t), l.until())));
+                        SaveOnLeave.optional(t), l.until())));
         TextField until = text("late-until", late.until().map(u -> String.valueOf(u.toHours())).orElse(""),
                 (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), l.basis(), l.most(), l.floor(),
-                        Kept.whole(t).map(Duration::ofHours))));
+                        SaveOnLeave.whole(t).map(Duration::ofHours))));
         TextField steps = text("late-steps", steps(late), (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(),
                 steps(t), l.basis(), l.most(), l.floor(), l.until())));
         return List.of(heading("Scheme.lateness"),
@@ -144,8 +145,8 @@ final class RulesForm extends VBox {
             if (words.length != 2 || words[0].isBlank()) {
                 throw new IllegalArgumentException(Words.of("Scheme.noStep", step.strip()));
             }
-            steps.add(new LatePenalty.Tier(Duration.ofHours(Kept.whole(words[0]).orElseThrow()),
-                    Kept.number(words[1])));
+            steps.add(new LatePenalty.Tier(Duration.ofHours(SaveOnLeave.whole(words[0]).orElseThrow()),
+                    SaveOnLeave.number(words[1])));
         }
         return steps;
     }
@@ -160,14 +161,14 @@ final class RulesForm extends VBox {
         above.setOnAction(_ -> model.rule(r -> r.withBounds(above.isSelected(), r.belowZero())));
         below.setOnAction(_ -> model.rule(r -> r.withBounds(r.aboveMaximum(), below.isSelected())));
         TextField missed = text("missed", rules.missed().map(Criterion::words).orElse(""),
-                (r, t) -> r.withMissed(Kept.optional(t)));
+                (r, t) -> r.withMissed(SaveOnLeave.optional(t)));
         return List.of(heading("Scheme.bounds"), above, below, Form.labelled("Scheme.missed", missed));
     }
 
     private List<Node> rounding(Rules rules) {
         TextField step = text("rounding-step", Criterion.words(rules.rounding().step()),
-                (r, t) -> r.withRounding(new Rounding(Kept.number(t), r.rounding().rule())));
-        ComboBox<Rounding.Rule> rule = Kept.choice(List.of(Rounding.Rule.values()), rules.rounding().rule(),
+                (r, t) -> r.withRounding(new Rounding(SaveOnLeave.number(t), r.rounding().rule())));
+        ComboBox<Rounding.Rule> rule = SaveOnLeave.choice(List.of(Rounding.Rule.values()), rules.rounding().rule(),
                 Rounding.Rule::words,
                 chosen -> model.rule(r -> r.withRounding(new Rounding(r.rounding().step(), chosen))));
         rule.setId(ID + "rounding-rule");
@@ -179,14 +180,15 @@ final class RulesForm extends VBox {
         List<Optional<GradeScale>> all = Stream.of(Stream.of(Optional.<GradeScale>empty()),
                 rules.grades().stream().filter(g -> !GradeScale.READY.contains(g)).map(Optional::of),
                 GradeScale.READY.stream().map(Optional::of)).flatMap(s -> s).toList();
-        ComboBox<Optional<GradeScale>> scale = Kept.choice(all, rules.grades(),
+        ComboBox<Optional<GradeScale>> scale = SaveOnLeave.choice(all, rules.grades(),
                 g -> g.map(GradeScale::name).orElse(Words.of("Scheme.noGrades")),
                 chosen -> model.rule(r -> r.withGrades(chosen)));
         scale.setId(ID + "grades");
         List<Node> nodes = new ArrayList<>(List.of(heading("Scheme.grades"), scale));
         rules.grades().ifPresent(g -> {
-            TextArea boundaries = Kept.area(Lines.of(g), g.boundaries().size(), typed -> model.rule(r -> r.withGrades(
-                    Optional.of(Lines.grades(g.name(), typed)))));
+            TextArea boundaries = SaveOnLeave.area(Lines.of(g), g.boundaries().size(),
+                    typed -> model.rule(r -> r.withGrades(
+                            Optional.of(Lines.grades(g.name(), typed)))));
             boundaries.setId(ID + "boundaries");
             nodes.add(Form.labelledArea("Scheme.boundaries", boundaries));
         });

@@ -42,7 +42,7 @@ import org.epiglyph.workspace.Workspace;
  * plan of what it would move, until it is decided on. What waits is kept beside the batch. For the interface thread.
  */
 public final class SchemeModel extends BatchEditor {
-    private final KeptScheme kept;
+    private final PendingScheme kept;
     private final ReadOnlyObjectWrapper<MarkScheme> draft = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Optional<SchemeChange>> waiting = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ObjectProperty<SchemeChange.Keep> keep = new SimpleObjectProperty<>(SchemeChange.Keep.POINTS);
@@ -54,7 +54,7 @@ public final class SchemeModel extends BatchEditor {
     /** Takes up what waited in the open batch, else the scheme in force. */
     public SchemeModel(Workspace workspace, SerialExecutor serial) {
         super(workspace, serial);
-        kept = new KeptScheme(workspace);
+        kept = new PendingScheme(workspace);
         draft.set(batch().scheme());
         serial.start(kept::read, before -> before.ifPresent(scheme -> {
             if (draft.get() == batch().scheme()) {

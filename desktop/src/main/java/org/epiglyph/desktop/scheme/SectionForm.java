@@ -8,7 +8,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 
 /** Everything about one section. */
 final class SectionForm extends VBox {
@@ -22,11 +22,11 @@ final class SectionForm extends VBox {
         TextField name = text("name", section.name(),
                 (s, t) -> new Section(s.id(), t, s.weight(), s.best(), s.hurdle()));
         TextField weight = text("weight", Criterion.words(section.weight()),
-                (s, t) -> new Section(s.id(), s.name(), Kept.number(t), s.best(), s.hurdle()));
+                (s, t) -> new Section(s.id(), s.name(), SaveOnLeave.number(t), s.best(), s.hurdle()));
         TextField best = text("best", section.best().map(String::valueOf).orElse(""), (s, t) -> new Section(s.id(),
-                s.name(), s.weight(), Kept.whole(t), s.hurdle()));
+                s.name(), s.weight(), SaveOnLeave.whole(t), s.hurdle()));
         TextField hurdle = text("hurdle", section.hurdle().map(Criterion::words).orElse(""),
-                (s, t) -> new Section(s.id(), s.name(), s.weight(), s.best(), Kept.optional(t)));
+                (s, t) -> new Section(s.id(), s.name(), s.weight(), s.best(), SaveOnLeave.optional(t)));
         HBox line = new HBox(Form.labelled("Scheme.weight", weight), Form.labelled("Scheme.best", best),
                 Form.labelled("Scheme.hurdle", hurdle));
         line.getStyleClass().add("scheme-line");
@@ -34,7 +34,7 @@ final class SectionForm extends VBox {
     }
 
     private TextField text(String field, String value, BiFunction<Section, String, Section> how) {
-        TextField text = Kept.field(value, typed -> change(how, typed));
+        TextField text = SaveOnLeave.field(value, typed -> change(how, typed));
         text.setId("section-" + field);
         return text;
     }

@@ -13,7 +13,7 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
 
 /** An imagined student: scores are tried, and the result with its derivation follows. */
@@ -34,9 +34,9 @@ final class Trial extends VBox {
         derivation.setId("trial-derivation");
         getChildren().addAll(Form.words(Words.of("Scheme.trial"), "subheading"), Form.hint("Scheme.trialHint"), grid,
                 refusal, result, derivation);
-        late = Kept.field("", typed -> {
+        late = SaveOnLeave.field("", typed -> {
             try {
-                model.imagineLate(Kept.optional(typed).orElse(BigDecimal.ZERO));
+                model.imagineLate(SaveOnLeave.optional(typed).orElse(BigDecimal.ZERO));
                 refusal.setText("");
             } catch (IllegalArgumentException e) {
                 refusal.setText(e.getMessage());
@@ -69,7 +69,7 @@ final class Trial extends VBox {
                     .map(Criterion::words)
                     .or(() -> judgement.standing().map(s -> s == Standing.NOT_ATTEMPTED ? "n" : "x"))
                     .orElse("");
-            TextField field = Kept.field(value, typed -> {
+            TextField field = SaveOnLeave.field(value, typed -> {
                 Optional<String> refused = model.imagine(criterion, typed);
                 refusal.setText(refused.orElse(""));
             });

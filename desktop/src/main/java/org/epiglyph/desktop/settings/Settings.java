@@ -16,7 +16,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.markbook.KeptList;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
@@ -179,12 +179,12 @@ public final class Settings {
     }
 
     /** Lists of students that the marker keeps for every batch. */
-    public List<KeptList> lists() {
-        return kept("kept-lists", List.of(), f -> KeptListFile.read(json, f));
+    public List<SavedList> lists() {
+        return kept("kept-lists", List.of(), f -> SavedListFile.read(json, f));
     }
 
-    public void keepLists(List<KeptList> lists) {
-        write("kept-lists", KeptListFile.written(lists));
+    public void keepLists(List<SavedList> lists) {
+        write("kept-lists", SavedListFile.written(lists));
     }
 
     /** Keys that the marker gave to acts, by the act's name in the program. */

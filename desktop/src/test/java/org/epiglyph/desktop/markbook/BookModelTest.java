@@ -13,8 +13,8 @@ import java.util.Set;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.Condition;
-import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.markbook.Order;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.core.roster.StudentKey;
@@ -102,7 +102,7 @@ class BookModelTest {
     void aListFromAnotherBatchLosesTheColumnsThatThisOneDoesNotHave() {
         Order order = new Order(List.of(new Order.By(new Column.OfCriterion("elsewhere"), true),
                 new Order.By(new Column.OfSection("nowhere"), true), new Order.By(METHOD, true)));
-        model.show(new KeptList("best", Selection.EVERYBODY.withLetters("c"), order));
+        model.show(new SavedList("best", Selection.EVERYBODY.withLetters("c"), order));
         assertThat(model.order().by()).containsExactly(new Order.By(METHOD, true));
         assertThat(model.rows()).as("Scanned, Cem").containsExactly(SmallBatch.SCANNED, SmallBatch.TWICE);
         assertThat(model.named("kept").selection().letters()).isEqualTo("c");

@@ -15,7 +15,7 @@ import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.epiglyph.carrier.KeptWords;
+import org.epiglyph.carrier.CachedWords;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.markbook.Column;
@@ -90,7 +90,7 @@ class BookPanesTest extends InBook {
         Document typed = now().submission(SmallBatch.TYPED).documents().getFirst();
         BatchFolder folder = program.openBatch().orElseThrow().folder();
         Files.delete(folder.original(typed));
-        assertThat(new KeptWords(folder).of(typed)
+        assertThat(new CachedWords(folder).of(typed)
                 .stream()
                 .mapToInt(p -> p.words().size())
                 .sum()).as("not read from the document again").isEqualTo(Integer.parseInt(shown.getFirst()));

@@ -24,8 +24,8 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.batch.Work;
 import org.epiglyph.core.markbook.Context;
-import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.markbook.Order;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.markbook.Selection;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.GradeScale;
@@ -148,7 +148,7 @@ class BookPlaceTest extends InBook {
     void theLettersOfAKeptListStandInTheFieldToo(FxRobot robot) {
         open(robot);
         robot.interact(() -> ((BookPlace) program.frame().place()).model()
-                .show(new KeptList("Bao", Selection.EVERYBODY.withLetters("bao"), Order.ROSTER)));
+                .show(new SavedList("Bao", Selection.EVERYBODY.withLetters("bao"), Order.ROSTER)));
         assertThat(Screen.text(robot, "#book-find")).isEqualTo("bao");
         assertThat(Screen.text(robot, "#book-shown")).startsWith("One of 3 students");
         robot.interact(() -> robot.lookup("#show-all").queryButton().fire());
@@ -292,7 +292,7 @@ class BookPlaceTest extends InBook {
         robot.write("best first");
         robot.type(KeyCode.ENTER);
         Screen.waitFor(() -> new Settings(world.resolve("settings")).lists().size() == 1);
-        KeptList kept = new Settings(world.resolve("settings")).lists().getFirst();
+        SavedList kept = new Settings(world.resolve("settings")).lists().getFirst();
         assertThat(kept.in(now(), Context.NONE).stream().map(s -> s.student().key()).toList())
                 .containsExactly(SmallBatch.SCANNED, SmallBatch.TWICE, SmallBatch.TYPED);
         robot.interact(() -> robot.lookup("#list-walk-shown").queryButton().fire());

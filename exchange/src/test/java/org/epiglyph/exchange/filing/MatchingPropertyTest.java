@@ -115,7 +115,7 @@ class MatchingPropertyTest {
         for (String path : paths) {
             String file = path.substring(path.lastIndexOf('/') + 1);
             rule.ifPresent(r -> assertThat(file).startsWith(r.locked(path)));
-            String back = WayBack.marked(path, rule);
+            String back = ReturnedName.marked(path, rule);
             assertThat(back).startsWith(path.substring(0, path.lastIndexOf('/') + 1)
                     + rule.map(r -> r.locked(path)).orElse(FilingRule.stem(file)));
         }

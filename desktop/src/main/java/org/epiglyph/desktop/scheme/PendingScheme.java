@@ -12,11 +12,11 @@ import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.workspace.Workspace;
 
 /** The scheme that waits for a decision, kept in a file beside the batch. */
-final class KeptScheme {
+final class PendingScheme {
     private static final String NAME = "scheme-waiting.json";
     private final Workspace workspace;
 
-    KeptScheme(Workspace workspace) {
+    PendingScheme(Workspace workspace) {
         this.workspace = workspace;
     }
 

@@ -11,10 +11,10 @@ import org.epiglyph.core.batch.Submission;
  *
  * @param name never blank
  */
-public record KeptList(String name, Selection selection, Order order) {
-    public KeptList {
+public record SavedList(String name, Selection selection, Order order) {
+    public SavedList {
         if (name.isBlank()) {
-            throw new InvalidValue(Message.of(KeptList.class, "needsName"));
+            throw new InvalidValue(Message.of(SavedList.class, "needsName"));
         }
     }
 

@@ -26,16 +26,16 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 /** The words of documents are read from their pages once, here and in another batch that a class is compared with. */
-class KeptWordsTest extends HandedBackFixture {
+class CachedWordsTest extends HandedBackFixture {
     private BatchFolder here;
     private Document document;
-    private KeptWords words;
+    private CachedWords words;
 
     @BeforeEach
     void read() throws Exception {
         here = new BatchFolder(batch);
         document = Glance.at(batch).batch().submission(ADA).documents().getFirst();
-        words = new KeptWords(here);
+        words = new CachedWords(here);
     }
 
     private static String all(List<PageText> pages) {

@@ -11,7 +11,7 @@ import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.phrases.Phrase;
-import org.epiglyph.desktop.frame.Kept;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -21,7 +21,7 @@ import org.epiglyph.desktop.paper.PhraseList;
  * An area of words that is kept shortly after the last key and when it is left. A slash and letters search the
  * phrasebook.
  */
-final class KeptWords extends VBox {
+final class AutosaveArea extends VBox {
     private static final Pattern SEARCH = Pattern.compile("(?:^|(?<=\\s))/(\\S*)$");
     private static final int LETTERS_A_LINE = 30;
     private static final int MOST_LINES = 8;
@@ -39,7 +39,7 @@ final class KeptWords extends VBox {
      * @param audience whom the words are for; private phrases never get among those for the student
      * @param keep     keeps the words
      */
-    KeptWords(DeskModel model, String prompt, int rows, Audience audience, Consumer<String> keep) {
+    AutosaveArea(DeskModel model, String prompt, int rows, Audience audience, Consumer<String> keep) {
         this.model = model;
         this.audience = audience;
         this.keep = keep;
@@ -48,7 +48,7 @@ final class KeptWords extends VBox {
         area.setWrapText(true);
         area.setPrefRowCount(rows);
         area.setPromptText(prompt);
-        Kept.tabGoesOn(area);
+        SaveOnLeave.tabGoesOn(area);
         area.setAccessibleText(prompt);
         getChildren().addAll(area, phrases);
         pause.setOnFinished(_ -> keepNow());

@@ -11,14 +11,14 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.MarkWords;
 
 /** The passages that were set aside as nobody's own, each of which can be taken back. */
-final class AsideList extends VBox {
+final class SetAsideList extends VBox {
     private final DeskModel model;
     private final FoundRows<SetAside> rows;
 
     /** @param changed called when one was taken back */
-    AsideList(DeskModel model, Runnable changed) {
+    SetAsideList(DeskModel model, Runnable changed) {
         this.model = model;
-        rows = new FoundRows<>("passages-aside", AsideList::words, one -> {
+        rows = new FoundRows<>("passages-aside", SetAsideList::words, one -> {
             List<SetAside> left = new ArrayList<>(model.batch().aids().aside());
             left.remove(one);
             if (keep(left)) {

@@ -19,8 +19,8 @@ import org.slf4j.LoggerFactory;
  * Where the edits of an open batch go: into its database by a thread of their own, with a checkpoint from time to time; what
  * cannot be written there by the end, into a copy beside the batch, from which the next opening takes it in.
  */
-final class KeptEdits implements AutoCloseable {
-    private static final Logger LOG = LoggerFactory.getLogger(KeptEdits.class);
+final class DurableEdits implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(DurableEdits.class);
     private final BatchFolder folder;
     private final Database database;
     private final History history;
@@ -43,8 +43,8 @@ final class KeptEdits implements AutoCloseable {
      * @param sound   true as long as the batch is whole, and so is worth a checkpoint
      * @param telling tells what is kept
      */
-    KeptEdits(BatchFolder folder, Database database, History history, CheckpointKeeper checkpoints,
-            BooleanSupplier sound, Telling telling) throws IOException {
+    DurableEdits(BatchFolder folder, Database database, History history, CheckpointKeeper checkpoints,
+            BooleanSupplier sound, Notifier telling) throws IOException {
         this.folder = folder;
         this.database = database;
         this.history = history;
@@ -167,11 +167,11 @@ final class KeptEdits implements AutoCloseable {
             Path copy = lastCopy.write(unwritten);
             boolean there = Files.exists(folder.database());
             return new Problem(there
-                    ? Message.of(KeptEdits.class, "keptBeside", unwritten.size(), copy)
-                    : Message.of(KeptEdits.class, "keptElsewhere", unwritten.size(), folder.root(), copy));
+                    ? Message.of(DurableEdits.class, "keptBeside", unwritten.size(), copy)
+                    : Message.of(DurableEdits.class, "keptElsewhere", unwritten.size(), folder.root(), copy));
         } catch (IOException | RuntimeException | Error e) {
             LOG.error("A copy of edits could not be written ({})", e.getClass());
-            return new Problem(Message.of(KeptEdits.class, "lost", unwritten.size()));
+            return new Problem(Message.of(DurableEdits.class, "lost", unwritten.size()));
         }
     }
 

@@ -10,24 +10,24 @@ import org.epiglyph.core.roster.Student;
  * @param owner who it is; for what is handed back, matched or written to, never for the screen
  * @param shown the same student, or a number while the name is covered
  */
-public record Whose(Student owner, Student shown) {
+public record Identity(Student owner, Student shown) {
     /** A student whose name may be read. */
-    public static Whose of(Student student) {
-        return new Whose(student, student);
+    public static Identity of(Student student) {
+        return new Identity(student, student);
     }
 
     /** With a number in the place of the name. */
-    public Whose covered(int script) {
-        return new Whose(owner, owner.covered(script));
+    public Identity covered(int script) {
+        return new Identity(owner, owner.covered(script));
     }
 
-    Whose uncovered() {
+    Identity uncovered() {
         return shown == owner ? this : of(owner);
     }
 
-    Whose withMail(String mail) {
+    Identity withMail(String mail) {
         Student other = owner.withMail(mail);
-        return new Whose(other, shown.isCovered() ? shown : other);
+        return new Identity(other, shown.isCovered() ? shown : other);
     }
 
     /** Words that name the student, with what stands for the name meanwhile. */

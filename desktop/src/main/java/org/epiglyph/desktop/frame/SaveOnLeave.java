@@ -1,21 +1,21 @@
 package org.epiglyph.desktop.frame;
 
-import org.epiglyph.core.scoring.Decimal;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import javafx.scene.TraversalDirection;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
-import javafx.scene.TraversalDirection;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.epiglyph.core.scoring.Decimal;
 
 /** Fields whose content is kept when they are left or Enter is pressed, and choices that are kept at once. */
-public final class Kept {
-    private Kept() {}
+public final class SaveOnLeave {
+    private SaveOnLeave() {}
 
     public static TextField field(String value, Consumer<String> keep) {
         TextField field = new TextField(value);

@@ -25,7 +25,7 @@ import org.epiglyph.exchange.sheet.GradeSheet;
  * @param rule  in force: by hand, known and fitting, or learnt
  * @param items in the source's order
  */
-record Understood(Roster roster, CollectPlan.RosterOrigin origin, Optional<FilingRule> rule,
+record Recognised(Roster roster, CollectPlan.RosterOrigin origin, Optional<FilingRule> rule,
         List<CollectPlan.Item> items) {
     /**
      * What the marker says.
@@ -61,7 +61,7 @@ record Understood(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
         }
     }
 
-    static Understood of(PlanGround ground, Said said) {
+    static Recognised of(PlanGround ground, Said said) {
         PlainLetters letters = new PlainLetters();
         List<ReceivedFile> files = ground.source()
                 .files()
@@ -77,7 +77,7 @@ record Understood(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
                 ? fromNames.get().rule()
                 : said.rule.or(() -> KnownRules.fitting(ground.known(), letters, paths, plain));
         Evidence evidence = new Evidence(ground, said.sheet, planned.roster(), fromNames, plain.with(rule));
-        return new Understood(planned.roster(), planned.origin(), rule, evidence.items(files, rule));
+        return new Recognised(planned.roster(), planned.origin(), rule, evidence.items(files, rule));
     }
 
     /** Whose a document was when it was first collected. */
@@ -108,21 +108,21 @@ record Understood(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
             return known(file, record, inSheet)
                     .or(() -> fromNames
                             .map(f -> Match.certain(f.owner(file.path()),
-                                    Message.of(Understood.class, "classFromNames"))))
+                                    Message.of(Recognised.class, "classFromNames"))))
                     .orElseGet(() -> matching.match(file.path()));
         }
 
         private Optional<Match> known(ReceivedFile file, Optional<HandedIn> record, Map<String, StudentKey> inSheet) {
             if (record.isPresent()) {
-                return Optional.of(Match.certain(record.get().student(), Message.of(Understood.class, "record")));
+                return Optional.of(Match.certain(record.get().student(), Message.of(Recognised.class, "record")));
             }
             StudentKey named = inSheet.get(file.path().substring(file.path().lastIndexOf('/') + 1));
             if (named != null && roster.find(named).isPresent()) {
                 return Optional.of(Match.certain(named,
-                        Message.of(Understood.class, "sheet", sheet.orElseThrow().line(named))));
+                        Message.of(Recognised.class, "sheet", sheet.orElseThrow().line(named))));
             }
             return ownerBefore(ground, roster, file.path())
-                    .map(s -> Match.certain(s, Message.of(Understood.class, "asBefore")));
+                    .map(s -> Match.certain(s, Message.of(Recognised.class, "asBefore")));
         }
     }
 }

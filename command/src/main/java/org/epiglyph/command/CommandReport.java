@@ -6,7 +6,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import picocli.CommandLine.Option;
 
 /** What a command says of each student: a line for a person, or one JSON document for a program. */
-final class Said {
+final class CommandReport {
     private final ObjectMapper mapper = new ObjectMapper();
     private final ArrayNode lines = mapper.createArrayNode();
     @Option(names = "--json", description = "Says what became of each student as one JSON document on the standard output.")

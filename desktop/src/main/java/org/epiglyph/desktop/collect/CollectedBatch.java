@@ -18,7 +18,7 @@ import org.epiglyph.exchange.table.TableBytes;
 import org.epiglyph.workspace.Workspace;
 
 /** A batch that was made of a plan or added to, and what is odd about its scheme. Making it may take long. */
-record Made(Path batch, Optional<Message> remark) {
+record CollectedBatch(Path batch, Optional<Message> remark) {
     /**
      * Makes a batch.
      *
@@ -26,7 +26,8 @@ record Made(Path batch, Optional<Message> remark) {
      * @param phrases the phrasebook's table; null for an empty one
      * @param covered true if numbers shall stand for its students
      */
-    static Made anew(CollectPlan plan, Path scheme, Path phrases, boolean covered, Path target, Progress progress)
+    static CollectedBatch anew(CollectPlan plan, Path scheme, Path phrases, boolean covered, Path target,
+            Progress progress)
             throws Problem {
         MarkScheme marks = scheme == null
                 ? MarkScheme.single(plan.task().maximum())
@@ -36,15 +37,15 @@ record Made(Path batch, Optional<Message> remark) {
         if (covered) {
             Collecting.coverNames(target);
         }
-        return new Made(target, plan.remarkOn(marks));
+        return new CollectedBatch(target, plan.remarkOn(marks));
     }
 
     /** Adds what is new to a batch that nobody has open. */
-    static Made within(CollectPlan plan, Path batch, Progress progress) throws Problem {
+    static CollectedBatch within(CollectPlan plan, Path batch, Progress progress) throws Problem {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
             Collecting.into(plan, workspace, progress);
         }
-        return new Made(batch, Optional.empty());
+        return new CollectedBatch(batch, Optional.empty());
     }
 
     private static String called(Path file) {

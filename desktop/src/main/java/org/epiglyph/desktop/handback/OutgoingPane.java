@@ -35,7 +35,7 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.MarkedPdf;
 
 /** What goes out and where, in a sentence that can be changed word by word, and the one act; below it what became of each. */
-final class WayOut extends ScrollPane {
+final class OutgoingPane extends ScrollPane {
     private final HandBackModel model;
     private final LookOverModel lookOver;
     private final Supplier<List<StudentKey>> chosen;
@@ -57,7 +57,7 @@ final class WayOut extends ScrollPane {
      * @param chosen    the students chosen in the list
      * @param toLetters goes to writing to some students
      */
-    WayOut(HandBackModel model, LookOverModel lookOver, String token, Supplier<List<StudentKey>> chosen,
+    OutgoingPane(HandBackModel model, LookOverModel lookOver, String token, Supplier<List<StudentKey>> chosen,
             Consumer<Set<StudentKey>> toLetters) {
         this.model = model;
         this.lookOver = lookOver;

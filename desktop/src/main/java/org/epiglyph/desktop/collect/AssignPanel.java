@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.collect;
 
-import org.epiglyph.desktop.frame.Form;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -22,11 +21,12 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.filing.Candidate;
 import org.epiglyph.core.roster.Student;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.archive.PathCheck;
 
 /** The chosen file: its first page, and whose it may be, likeliest first. Files can be dragged onto a student here. */
-final class WhosePanel {
+final class AssignPanel {
     private static final PseudoClass DROPPING = PseudoClass.getPseudoClass("dropping");
     private static final double PICTURE_WIDTH = 252;
     private static final double PICTURE_HEIGHT = 280;
@@ -55,7 +55,7 @@ final class WhosePanel {
     }
 
     /** @param toTable puts the focus back on the files */
-    WhosePanel(CollectModel model, FirstPage firstPage, Runnable toTable) {
+    AssignPanel(CollectModel model, FirstPage firstPage, Runnable toTable) {
         this.model = model;
         this.toTable = toTable;
         StackPane page = page();

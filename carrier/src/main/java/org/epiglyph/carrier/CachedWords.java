@@ -16,11 +16,11 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** The words of a batch's documents: read from their pages once, kept beside the batch, and taken from there afterwards. */
-public final class KeptWords {
-    private static final Logger LOG = LoggerFactory.getLogger(KeptWords.class);
+public final class CachedWords {
+    private static final Logger LOG = LoggerFactory.getLogger(CachedWords.class);
     private final BatchFolder folder;
 
-    public KeptWords(BatchFolder folder) {
+    public CachedWords(BatchFolder folder) {
         this.folder = folder;
     }
 

@@ -11,7 +11,7 @@ import net.jqwik.api.constraints.StringLength;
 import org.epiglyph.core.filing.FilingRule;
 
 /** Common practice, no source: what identifies the student comes back unchanged; anything may follow it. */
-class WayBackTest {
+class ReturnedNameTest {
     @Example
     void theEndingAloneIsExchanged() {
         assertThat(marked("B/K-4417_h1_workbook.pdf")).isEqualTo("B/K-4417_h1_workbook_marked.pdf");
@@ -23,7 +23,7 @@ class WayBackTest {
     void aNameThatIsTooLongLosesOfItsFreePartAlone() {
         FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<key>_<family>_<free>");
         String long250 = "K-1_" + "\u00E9".repeat(90) + "_" + "x".repeat(150) + ".pdf";
-        String back = WayBack.marked(long250, Optional.of(rule));
+        String back = ReturnedName.marked(long250, Optional.of(rule));
         assertThat(back.getBytes(StandardCharsets.UTF_8)).hasSizeLessThanOrEqualTo(255);
         assertThat(back).startsWith("K-1_" + "\u00E9".repeat(90) + "_x").endsWith("x_marked.pdf");
     }
@@ -35,6 +35,6 @@ class WayBackTest {
     }
 
     private static String marked(String received) {
-        return WayBack.marked(received, Optional.empty());
+        return ReturnedName.marked(received, Optional.empty());
     }
 }

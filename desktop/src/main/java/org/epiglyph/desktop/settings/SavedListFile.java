@@ -12,33 +12,33 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.Condition;
-import org.epiglyph.core.markbook.KeptList;
 import org.epiglyph.core.markbook.Order;
+import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.markbook.Selection;
 
 /** Kept lists as a file; what another version wrote and this one does not know is passed over. */
-final class KeptListFile {
-    private KeptListFile() {}
+final class SavedListFile {
+    private SavedListFile() {}
 
     private record By(String column, boolean descending) {}
 
     /** @param words letters of name, key or section */
     private record Written(String name, List<String> conditions, List<String> sections,
             @JsonProperty("letters") String words, List<By> order) {
-        static Written of(KeptList list) {
+        static Written of(SavedList list) {
             return new Written(list.name(), list.selection().conditions().stream().map(Enum::name).sorted().toList(),
                     list.selection().sections().stream().sorted().toList(), list.selection().letters(),
                     list.order().by().stream().map(b -> new By(b.column().code(), b.descending())).toList());
         }
 
-        KeptList list() {
+        SavedList list() {
             Set<Condition> known = Stream.of(Condition.values())
                     .filter(c -> orNone(conditions).contains(c.name()))
                     .collect(Collectors.toSet());
             List<Order.By> by = orNone(order).stream()
                     .flatMap(b -> Column.named(b.column).map(c -> new Order.By(c, b.descending)).stream())
                     .toList();
-            return new KeptList(name, new Selection(known, Set.copyOf(orNone(sections)),
+            return new SavedList(name, new Selection(known, Set.copyOf(orNone(sections)),
                     Objects.requireNonNullElse(words, "")), new Order(by));
         }
 
@@ -47,12 +47,12 @@ final class KeptListFile {
         }
     }
 
-    static List<KeptList> read(ObjectMapper json, Path file) throws IOException {
+    static List<SavedList> read(ObjectMapper json, Path file) throws IOException {
         return Arrays.stream(json.readValue(file.toFile(), Written[].class)).map(Written::list).toList();
     }
 
     /** What {@link #read} reads, for a writer of JSON. */
-    static Object written(List<KeptList> lists) {
+    static Object written(List<SavedList> lists) {
         return lists.stream().map(Written::of).toList();
     }
 }

@@ -14,10 +14,10 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 
 /** Words for the student, and where they stand. */
-record Said(Finding.Where where, String subject, String words) {
+record StudentWords(Finding.Where where, String subject, String words) {
     /** Everything that a student is told in words, marks of the hand-in that counts first. */
-    static List<Said> in(Submission submission, MarkScheme scheme) {
-        List<Said> all = new ArrayList<>();
+    static List<StudentWords> in(Submission submission, MarkScheme scheme) {
+        List<StudentWords> all = new ArrayList<>();
         List<String> documents = submission.documents().stream().map(Document::id).toList();
         for (Mark mark : submission.marksForStudent()) {
             if (documents.contains(mark.page().document())) {
@@ -33,9 +33,9 @@ record Said(Finding.Where where, String subject, String words) {
         return all;
     }
 
-    private static void add(List<Said> all, Finding.Where where, String subject, String words) {
+    private static void add(List<StudentWords> all, Finding.Where where, String subject, String words) {
         if (!words.isBlank()) {
-            all.add(new Said(where, subject, words));
+            all.add(new StudentWords(where, subject, words));
         }
     }
 

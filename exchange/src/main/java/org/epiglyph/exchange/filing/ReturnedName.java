@@ -9,12 +9,12 @@ import org.epiglyph.core.filing.FilingRule;
  * How a handed-back file is named. The locked part of the received name identifies the student, so it comes back
  * unchanged, folders included; what is added stands behind the free part (common practice, no source).
  */
-public final class WayBack {
+public final class ReturnedName {
     private static final String ADDED = "marked";
     /** Most file systems take names of 255 bytes (POSIX NAME_MAX on ext4, APFS; NTFS takes 255 UTF-16 units). */
     private static final int MOST_BYTES = 255;
 
-    private WayBack() {}
+    private ReturnedName() {}
 
     /** The path of the marked copy, for example K-4417_h1_workbook.pdf gives K-4417_h1_workbook_marked.pdf. */
     public static String marked(String received, Optional<FilingRule> rule) {

@@ -11,15 +11,15 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** Tells observers, one piece of news after the other, in the order in which it came. */
-final class Telling {
-    private static final Logger LOG = LoggerFactory.getLogger(Telling.class);
+final class Notifier {
+    private static final Logger LOG = LoggerFactory.getLogger(Notifier.class);
     private final Executor thread;
     private final List<WorkspaceObserver> observers = new CopyOnWriteArrayList<>();
     private final Queue<Consumer<WorkspaceObserver>> news = new ConcurrentLinkedQueue<>();
     private final ReentrantLock telling = new ReentrantLock();
 
     /** @param thread runs what it is given on the thread that observers expect, at once where it is called there */
-    Telling(Executor thread) {
+    Notifier(Executor thread) {
         this.thread = thread;
     }
 

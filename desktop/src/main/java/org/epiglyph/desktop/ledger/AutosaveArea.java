@@ -51,7 +51,7 @@ final class AutosaveArea extends VBox {
         SaveOnLeave.tabGoesOn(area);
         area.setAccessibleText(prompt);
         getChildren().addAll(area, phrases);
-        pause.setOnFinished(_ -> keepNow());
+        pause.setOnFinished(_ -> keep.accept(beforeSearch()));
         area.textProperty().addListener((_, _, _) -> {
             grow();
             if (area.isFocused()) {
@@ -70,12 +70,17 @@ final class AutosaveArea extends VBox {
         return area;
     }
 
-    /** Keeps what is typed; a search that was not finished is no words. */
+    /** Keeps what is typed, to the letter: what looks like a search may be meant as words, as in "km /h". */
     void keepNow() {
         pause.stop();
-        if (!phrases.isSearching()) {
-            keep.accept(area.getText().strip());
-        }
+        keep.accept(area.getText().strip());
+    }
+
+    /** While phrases are shown for the last letters, those are no words yet. */
+    private String beforeSearch() {
+        String typed = area.getText();
+        Optional<Matcher> search = phrases.isOffering() ? typedSearch() : Optional.empty();
+        return search.map(m -> typed.substring(0, m.start()) + typed.substring(m.end())).orElse(typed).strip();
     }
 
     private void grow() {

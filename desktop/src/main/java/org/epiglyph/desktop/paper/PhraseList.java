@@ -26,7 +26,7 @@ public final class PhraseList extends VBox {
     private final Runnable left;
     private List<Phrase> found = List.of();
     private int chosen;
-    private boolean searching;
+    private boolean offering;
 
     /**
      * @param taken told the phrase and its words for this student
@@ -47,18 +47,15 @@ public final class PhraseList extends VBox {
 
     /** Shows the phrases for the letters; none where nothing is searched. */
     public void search(Optional<String> letters) {
-        searching = letters.isPresent();
         found = letters.map(l -> model.writing().phrases(l).stream().limit(MOST).toList()).orElse(List.of());
+        offering = !found.isEmpty();
         chosen = 0;
         show();
     }
 
-    public boolean isSearching() {
-        return searching;
-    }
-
-    public boolean isEmpty() {
-        return found.isEmpty();
+    /** True while phrases are shown, or one is asked what differs. */
+    public boolean isOffering() {
+        return offering;
     }
 
     private void show() {

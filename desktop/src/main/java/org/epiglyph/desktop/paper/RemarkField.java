@@ -158,7 +158,7 @@ public final class RemarkField extends VBox {
                 ? Words.of("Desk.writingPrivate")
                 : Words.of("Desk.writingHint");
         hint.setText(isSearching()
-                ? list.isEmpty() ? Words.of("Desk.noPhrase") : Words.of("Desk.phraseHint")
+                ? Words.of(list.isOffering() ? "Desk.phraseHint" : "Desk.noPhraseSoWords")
                 : audienceHint);
         javafx.application.Platform.runLater(resized);
     }
@@ -228,7 +228,7 @@ public final class RemarkField extends VBox {
 
     /** Keeps the words; an addition leaves them the phrase's, other changes by hand do not. */
     private void leave() {
-        if (isSearching()) {
+        if (isSearching() && list.isOffering()) {
             keep();
         } else {
             model.writing().left(typed());
@@ -239,8 +239,9 @@ public final class RemarkField extends VBox {
         return new Remark(words.getText(), audience, model.writing().phraseOf(words.getText(), phrase));
     }
 
+    /** A search that has found something is no words; one that has found nothing is, since they may begin with a slash. */
     private void keep() {
-        if (isSearching()) {
+        if (isSearching() && list.isOffering()) {
             model.writing().finish();
             mark = "";
             return;

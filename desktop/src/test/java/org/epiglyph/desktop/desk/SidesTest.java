@@ -389,4 +389,23 @@ class SidesTest extends InWindow {
         robot.push(KeyCode.SHIFT, KeyCode.L);
         waitFor(() -> Screen.isFocused(robot, "#score-c2"));
     }
+
+    @Test
+    void aRemarkMayBeginWithASlash(FxRobot robot) {
+        atDesk(robot);
+        for (KeyCode leaving : new KeyCode[]{KeyCode.ENTER, KeyCode.TAB}) {
+            robot.type(KeyCode.DIGIT4);
+            robot.clickOn(onPage(robot, 300, leaving == KeyCode.TAB ? 300 : 400));
+            waitFor(() -> Screen.isFocused(robot, "#remark"));
+            robot.write("/qqq of qqq");
+            if (leaving == KeyCode.ENTER) {
+                robot.type(KeyCode.ENTER);
+            } else {
+                robot.clickOn("#score-c1");
+            }
+            waitFor(() -> robot.lookup("#remark").tryQuery().isEmpty());
+        }
+        assertThat(model().submission().marks()).extracting(m -> m.remark().words())
+                .containsExactly("/qqq of qqq", "/qqq of qqq");
+    }
 }

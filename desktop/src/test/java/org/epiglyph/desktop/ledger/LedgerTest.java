@@ -265,4 +265,27 @@ class LedgerTest extends InWindow {
         waitFor(() -> !Screen.isFocused(robot, "#words-c1"));
         assertThat(text(robot, "#words-c1")).isEmpty();
     }
+
+    /** Words that end like a search of the phrasebook are words, whether phrases are shown for them or not. */
+    @Test
+    void wordsThatEndInASlashAndLettersAreKept(FxRobot robot) {
+        ready(robot);
+        robot.interact(() -> model().edit(new Edit.KeepPhrase(
+                new Phrase("p9", "h", "Hours are missing.", "", Optional.empty()))));
+        robot.push(KeyCode.SHIFT, KeyCode.D);
+        waitFor(() -> Screen.isFocused(robot, "#words-c1"));
+        robot.write("Speed is in km /h");
+        waitFor(() -> robot.lookup(".phrase-row").tryQuery().isPresent());
+        waitFor(() -> submission().scores().words("c1").equals("Speed is in km"));
+        robot.interact(() -> robot.lookup("#score-c1").query().requestFocus());
+        assertThat(submission().scores().words("c1")).isEqualTo("Speed is in km /h");
+        assertThat(text(robot, "#words-c1")).isEqualTo("Speed is in km /h");
+        robot.clickOn("#words-c1");
+        waitFor(() -> Screen.isFocused(robot, "#words-c1"));
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write("see /qqq");
+        robot.push(KeyCode.CONTROL, KeyCode.DOWN);
+        robot.push(KeyCode.CONTROL, KeyCode.UP);
+        assertThat(submission().scores().words("c1")).isEqualTo("see /qqq");
+    }
 }

@@ -133,6 +133,11 @@ final class Building {
         refusePrivateWords(submission, built.files.values());
         sounds.forEach(
                 (heard, file) -> built.files.put(free(taken, soundName(submission, heard), OpusFile.ENDING), file));
+        attach(submission, built, taken);
+        return built;
+    }
+
+    private void attach(Submission submission, Built built, Set<String> taken) {
         for (Attached attached : submission.attached()) {
             Document document = attached.document();
             String ending = ending(document.name());
@@ -141,7 +146,6 @@ final class Building {
                     : ReturnedName.named(document.path(), rule, added(submission), ending);
             built.files.put(free(taken, name, ending), folder.original(document));
         }
-        return built;
     }
 
     /** One that cannot be built leaves the others. */

@@ -58,6 +58,8 @@ final class CriterionRow extends VBox {
      */
     private final List<Node> above = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
+    /** What the field for the score had in it when that was last the same as what is kept. */
+    private String keptScore = "";
     private boolean differs;
     private CriterionShown shown;
     /** Held here alone, so that a row of a scheme that was changed is released. */
@@ -211,10 +213,11 @@ final class CriterionRow extends VBox {
         }
     }
 
-    /** Scores a number as if it had been typed. */
+    /** Scores a number as if it had been typed; what is typed next takes its place. */
     void enter(BigDecimal points) {
         score.setText(Criterion.words(points));
         enter();
+        score.selectAll();
     }
 
     /** Shows the score as it is kept now, and why something else was refused. */
@@ -262,6 +265,7 @@ final class CriterionRow extends VBox {
             Optional<String> refused = model.scores()
                     .judge(criterion.id(), model.scores().read(criterion, score.getText()));
             refuse(refused.orElse(""));
+            keptScore = refused.isEmpty() ? score.getText() : keptScore;
             return refused.isEmpty();
         } catch (EditRefused e) {
             refuse(e.getMessage());
@@ -278,6 +282,13 @@ final class CriterionRow extends VBox {
 
     boolean showsText() {
         return text.isVisible();
+    }
+
+    /** Settles the criterion as for the student before, whatever is in the field. */
+    void settleAsLastTime() {
+        keepIfValid();
+        model.scores().asLastTime(criterion.id());
+        refresh(true);
     }
 
     /** Scores what is typed where that can be; says why not where it cannot. */
@@ -311,10 +322,14 @@ final class CriterionRow extends VBox {
 
     private void show(Judgement judgement) {
         pause.stop();
-        score.setText(judgement.points()
+        keptScore = judgement.points()
                 .map(Criterion::words)
                 .or(() -> judgement.standing().map(CriterionSayings::letter))
-                .orElse(""));
+                .orElse("");
+        if (!score.getText().equals(keptScore)) {
+            score.setText(keptScore);
+            score.selectAll();
+        }
         refuse("");
     }
 
@@ -334,7 +349,7 @@ final class CriterionRow extends VBox {
                 .map(Standing::words)
                 .orElse(criterion.isScored() ? "/ " + Criterion.words(criterion.maximum()) : ""));
         evidence.show(model.scores().evidence(criterion.id()));
-        if (whateverIsTyped || !score.isFocused()) {
+        if (whateverIsTyped || !score.isFocused() || score.getText().equals(keptScore)) {
             show(judgement);
         }
         words.show(remark, whateverIsTyped);

@@ -124,7 +124,7 @@ public final class Ledger extends VBox {
                         () -> model.chosen().one().ifPresent(m -> toCriterion(m.head().criterion()))),
                 Act.of("Desk.act.criterionText", "D", this::toggleText),
                 Act.of("Desk.act.criterionWords", "Shift+D", this::focusCriterionWords),
-                Act.of("Desk.act.asLastTime", "Shortcut+D", () -> scores.asLastTime(scores.criterionProperty().get())),
+                Act.of("Desk.act.asLastTime", "Shortcut+D", () -> active().ifPresent(CriterionRow::settleAsLastTime)),
                 Act.of("Desk.act.seal", "Shortcut+ENTER", this::seal),
                 Act.of("Desk.act.openAgain", "", () -> model.submission().sealed(), model::openAgain),
                 Act.of("Desk.act.onTheWhole", "W", this::focusOnTheWhole),

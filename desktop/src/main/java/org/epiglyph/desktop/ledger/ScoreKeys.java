@@ -41,7 +41,7 @@ final class ScoreKeys {
         } else if (typed == '=' && model.scores().count(criterion).isPresent()) {
             row.say(model.scores().takeCount(criterion));
         } else if (typed == '"') {
-            model.scores().asLastTime(criterion.id());
+            row.settleAsLastTime();
         } else {
             return choice.filter(c -> c.letter(typed)).isPresent();
         }
@@ -69,6 +69,7 @@ final class ScoreKeys {
             return;
         }
         e.consume();
+        row.keepIfValid(); // the step is one from what has just been typed
         BigDecimal points = model.submission()
                 .scores()
                 .score(criterion.id())

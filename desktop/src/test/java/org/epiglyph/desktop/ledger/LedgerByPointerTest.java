@@ -140,6 +140,15 @@ class LedgerByPointerTest extends InWindow {
         robot.clickOn(scale(robot).at(new BigDecimal("2.5")), MouseButton.PRIMARY);
         assertThat(score("c1")).isEqualByComparingTo("6.5");
         assertThat(isFocused(robot, "#score-c1")).isTrue();
+        robot.write("7");
+        assertThat(text(robot, "#score-c1")).as("what is typed takes the place of what the pointer chose")
+                .isEqualTo("7");
+        robot.clickOn("#score-c2").clickOn("#score-c1");
+        assertThat(score("c1")).isEqualByComparingTo("7");
+        robot.drag(scale(robot).at(new BigDecimal("7")), MouseButton.PRIMARY)
+                .dropTo(scale(robot).at(new BigDecimal("6.5")));
+        waitFor(() -> score("c1").compareTo(new BigDecimal("6.5")) == 0);
+        assertThat(robot.lookup("#score-c1").queryAs(TextInputControl.class).getSelectedText()).isEqualTo("6.5");
         robot.drag(scale(robot).at(new BigDecimal("6.5")), MouseButton.PRIMARY)
                 .dropTo(scale(robot).at(new BigDecimal("2.5")));
         waitFor(() -> score("c1").compareTo(new BigDecimal("2.5")) == 0);

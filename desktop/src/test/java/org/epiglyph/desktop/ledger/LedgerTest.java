@@ -288,4 +288,36 @@ class LedgerTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.UP);
         assertThat(submission().scores().words("c1")).isEqualTo("see /qqq");
     }
+
+    /** A field that went on showing what was there before would take the score back with the next Enter. */
+    @Test
+    void theFieldShowsWhatAnotherActMadeOfItsScore(FxRobot robot) {
+        atDesk(robot);
+        robot.interact(() -> model().scores().judge("c1", Judgement.of(new BigDecimal("6"))));
+        robot.interact(() -> model().walk().step(1));
+        for (Runnable asLastTime : List.<Runnable>of(() -> robot.push(KeyCode.CONTROL, KeyCode.D),
+                () -> robot.write("\""))) {
+            robot.clickOn("#score-c1");
+            waitFor(() -> Screen.isFocused(robot, "#score-c1"));
+            asLastTime.run();
+            waitFor(() -> text(robot, "#score-c1").equals("6"));
+            assertThat(Screen.isFocused(robot, "#score-c1")).isTrue();
+            robot.type(KeyCode.ENTER);
+            assertThat(submission().scores().score("c1"))
+                    .hasValueSatisfying(s -> assertThat(s).isEqualByComparingTo("6"));
+            robot.interact(() -> model().past().undo());
+            assertThat(submission().scores().score("c1")).isEmpty();
+        }
+        robot.clickOn("#score-c1");
+        robot.write("5");
+        robot.type(KeyCode.UP); // before the pause in which what is typed is kept
+        assertThat(text(robot, "#score-c1")).isEqualTo("5.5");
+        robot.interact(() -> model().past().undo());
+        String before = submission().scores().score("c1").map(Criterion::words).orElse("");
+        assertThat(text(robot, "#score-c1")).as("taken back while the field has the focus")
+                .isEqualTo(before)
+                .isNotEqualTo("5.5");
+        robot.type(KeyCode.ENTER);
+        assertThat(submission().scores().score("c1").map(Criterion::words).orElse("")).isEqualTo(before);
+    }
 }

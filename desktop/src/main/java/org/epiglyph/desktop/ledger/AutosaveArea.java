@@ -32,6 +32,8 @@ final class AutosaveArea extends VBox {
     private final int rows;
     private final DeskModel model;
     private final Audience audience;
+    /** What was kept or shown last; what is otherwise has been typed since. */
+    private String kept = "";
 
     /**
      * @param prompt   shown while it is empty
@@ -51,7 +53,7 @@ final class AutosaveArea extends VBox {
         SaveOnLeave.tabGoesOn(area);
         area.setAccessibleText(prompt);
         getChildren().addAll(area, phrases);
-        pause.setOnFinished(_ -> keep.accept(beforeSearch()));
+        pause.setOnFinished(_ -> keep(beforeSearch()));
         area.textProperty().addListener((_, _, _) -> {
             grow();
             if (area.isFocused()) {
@@ -73,7 +75,12 @@ final class AutosaveArea extends VBox {
     /** Keeps what is typed, to the letter: what looks like a search may be meant as words, as in "km /h". */
     void keepNow() {
         pause.stop();
-        keep.accept(area.getText().strip());
+        keep(area.getText().strip());
+    }
+
+    private void keep(String words) {
+        kept = words;
+        keep.accept(words);
     }
 
     /** While phrases are shown for the last letters, those are no words yet. */
@@ -116,11 +123,17 @@ final class AutosaveArea extends VBox {
         keepNow();
     }
 
-    /** Shows words, unless something is being typed. */
+    /** Shows words, unless others are being typed. */
     void show(String words, boolean whateverIsTyped) {
-        if (whateverIsTyped || !isFocusWithin() && !area.getText().strip().equals(words)) {
+        String typed = area.getText().strip();
+        boolean anew = whateverIsTyped || !typed.equals(words) && (typed.equals(kept) || !isFocusWithin());
+        if (anew) {
             phrases.search(Optional.empty());
             area.setText(words);
         }
+        if (anew && area.isFocused()) {
+            area.end();
+        }
+        kept = anew || typed.equals(words) ? words : kept;
     }
 }

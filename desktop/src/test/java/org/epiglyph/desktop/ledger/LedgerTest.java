@@ -320,4 +320,23 @@ class LedgerTest extends InWindow {
         robot.type(KeyCode.ENTER);
         assertThat(submission().scores().score("c1").map(Criterion::words).orElse("")).isEqualTo(before);
     }
+
+    @Test
+    void theAreaShowsWhatAnotherActMadeOfItsWordsButNotOverWhatIsTyped(FxRobot robot) {
+        atDesk(robot);
+        robot.interact(() -> model().scores().write("c1", "Say which."));
+        robot.interact(() -> model().scores().judge("c1", Judgement.of(new BigDecimal("6"))));
+        robot.interact(() -> model().walk().step(1));
+        robot.clickOn("#score-c1").clickOn("#words-c1");
+        waitFor(() -> Screen.isFocused(robot, "#words-c1"));
+        robot.push(KeyCode.CONTROL, KeyCode.D);
+        waitFor(() -> text(robot, "#words-c1").equals("Say which."));
+        robot.clickOn("#score-c1");
+        assertThat(submission().scores().words("c1")).isEqualTo("Say which.");
+        robot.clickOn("#words-c1");
+        robot.write(" And why.");
+        robot.interact(() -> model().scores().write("c1", "From elsewhere."));
+        robot.clickOn("#score-c1");
+        assertThat(submission().scores().words("c1")).isEqualTo("Say which. And why.");
+    }
 }

@@ -269,6 +269,8 @@ public final class Desk implements Place {
 
     @Override
     public void leave() {
+        ledger.keepWords();
+        model.writing().finish(); // while the pages on which something may be typed are there
         openPages.leave();
         pages.room().ifPresent(model::keepRoom);
         tools.scans().close();
@@ -276,8 +278,6 @@ public final class Desk implements Place {
         lookAgain.end();
         side.end();
         parts.leave();
-        ledger.keepWords();
-        model.writing().finish();
         model.close();
         images.close();
     }

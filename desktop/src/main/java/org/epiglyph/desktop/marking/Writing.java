@@ -19,6 +19,12 @@ import org.epiglyph.desktop.frame.Words;
 public final class Writing {
     private final DeskModel model;
     private final ReadOnlyObjectWrapper<Optional<String>> mark = new ReadOnlyObjectWrapper<>(Optional.empty());
+    /** The remark before anything was typed. */
+    private Remark before = Remark.NONE;
+    /** What has been typed; empty where nothing has, or where it is not meant as words. */
+    private Optional<Remark> typed = Optional.empty();
+    /** Puts text that is being typed on a page there. */
+    private Runnable typedOnPage = () -> {};
 
     Writing(DeskModel model) {
         this.model = model;
@@ -40,14 +46,34 @@ public final class Writing {
             return;
         }
         finish();
+        before = model.submission().findMark(id).map(Mark::remark).orElse(Remark.NONE);
         model.chosen().choose(List.of(id));
         mark.set(Optional.of(id));
+    }
+
+    /** Hears what is being typed; it is kept whatever ends the writing. @param words empty where they are not meant as words */
+    public void typing(Optional<Remark> words) {
+        typed = words;
+    }
+
+    /** Hears that text is being typed on a page. @param keep puts it there, whatever ends the writing */
+    public void typingOnPage(Runnable keep) {
+        typedOnPage = keep;
+    }
+
+    /** Keeps what has been typed so far, and goes on. */
+    public void keepTyped() {
+        typed.filter(r -> !r.isEmpty())
+                .ifPresent(r -> mark.get()
+                        .flatMap(model.submission()::findMark)
+                        .filter(m -> !m.remark().equals(r))
+                        .ifPresent(m -> model.change(withWords(m, r))));
     }
 
     /** Puts words on the mark that is being written and ends the writing. */
     public void finish(Remark remark) {
         Optional<String> id = mark.get();
-        mark.set(Optional.empty());
+        forget();
         id.flatMap(model.submission()::findMark).ifPresent(written -> {
             if (remark.isEmpty() && isWordsAlone(written)) {
                 model.remove(written.id());
@@ -66,15 +92,15 @@ public final class Writing {
      * The field for the remark lost the focus. A mark that has no words yet and is nothing without them waits for some
      * from elsewhere, a phrase at the side, until the writing ends.
      *
-     * @param typed what is in the field
+     * @param inField what is typed in it
      */
-    public void left(Remark typed) {
-        boolean waits = typed.isEmpty() && mark.get()
+    public void left(Remark inField) {
+        boolean waits = inField.isEmpty() && mark.get()
                 .flatMap(model.submission()::findMark)
                 .filter(m -> m.remark().isEmpty() && isWordsAlone(m))
                 .isPresent();
         if (!waits) {
-            finish(typed);
+            finish(inField);
         }
     }
 
@@ -87,13 +113,26 @@ public final class Writing {
         return changed;
     }
 
-    /** Ends the writing with the words that are already kept. */
+    /** Ends the writing and keeps what has been typed. */
     public void finish() {
-        mark.get().flatMap(model.submission()::findMark).ifPresent(written -> finish(written.remark()));
-        mark.set(Optional.empty());
+        Runnable onPage = typedOnPage;
+        typedOnPage = () -> {};
+        onPage.run();
+        mark.get()
+                .flatMap(model.submission()::findMark)
+                .ifPresent(written -> finish(typed.orElse(written.remark())));
+        forget();
+    }
+
+    /** Ends the writing and leaves the remark as it was before. */
+    public void cancel() {
+        if (mark.get().isPresent()) {
+            finish(before);
+        }
     }
 
     void forget() {
+        typed = Optional.empty();
         mark.set(Optional.empty());
     }
 
@@ -118,7 +157,7 @@ public final class Writing {
             model.say(Words.of("Phrases.asks", phrase.code()));
             return;
         }
-        mark.set(Optional.empty());
+        forget();
         model.placing()
                 .onMark(target.get(), phrase, slots.filled(model.submission().student().givenName(), List.of()));
         model.tell(Words.of("Desk.phrasePut", phrase.code()));

@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.paper;
 
 import java.util.Optional;
+import javafx.animation.PauseTransition;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
@@ -9,6 +10,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
@@ -34,6 +36,7 @@ public final class RemarkField extends VBox {
     private Audience audience = Audience.STUDENT;
     private String phrase = "";
     private final SpellingLine spelling;
+    private final PauseTransition pause = new PauseTransition(Duration.millis(400));
     private Runnable resized = () -> {};
 
     /** @param pictures asks for a picture of the marker's own */
@@ -51,7 +54,9 @@ public final class RemarkField extends VBox {
         words.textProperty().addListener((_, _, _) -> {
             search();
             grow();
+            tellTyped();
         });
+        pause.setOnFinished(_ -> model.writing().keepTyped());
         words.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
         model.writing().markProperty().addListener((_, _, now) -> {
             if (!now.equals(Optional.of(mark))) {
@@ -183,11 +188,19 @@ public final class RemarkField extends VBox {
         }
     }
 
+    /** Has what is typed kept shortly after the last key, and by whatever ends the writing. */
+    private void tellTyped() {
+        if (isWriting()) {
+            model.writing().typing(isSearching() && list.isOffering() ? Optional.empty() : Optional.of(typed()));
+            pause.playFromStart();
+        }
+    }
+
     private void leaveUnchanged() {
         String before = mark;
         mark = "";
         if (model.writing().isOf(before)) {
-            model.writing().finish();
+            model.writing().cancel();
         }
     }
 
@@ -199,6 +212,7 @@ public final class RemarkField extends VBox {
             case P -> {
                 audience = audience == Audience.PRIVATE ? Audience.STUDENT : Audience.PRIVATE;
                 show();
+                tellTyped();
             }
             default -> {
                 return false;
@@ -242,8 +256,8 @@ public final class RemarkField extends VBox {
     /** A search that has found something is no words; one that has found nothing is, since they may begin with a slash. */
     private void keep() {
         if (isSearching() && list.isOffering()) {
-            model.writing().finish();
             mark = "";
+            model.writing().cancel();
             return;
         }
         finish(typed());

@@ -5,7 +5,6 @@ import java.util.Optional;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.layout.Pane;
 import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.pencase.Slot;
@@ -59,7 +58,9 @@ public final class TypedTextField extends TextArea {
             model.say(Words.of("Desk.sealedRefuses"));
             return;
         }
+        model.writing().finish();
         TypedTextField field = new TypedTextField(model, leaf, at, changed);
+        model.writing().typingOnPage(() -> field.close(true));
         PagePoint shown = leaf.geometry().toShown(at);
         double x = shown.x() * leaf.scale();
         double column = changed.filter(t -> !t.lines().isEmpty()).map(t -> t.width() * leaf.scale() + 24).orElse(USUAL);
@@ -77,9 +78,12 @@ public final class TypedTextField extends TextArea {
             return;
         }
         closed = true;
+        model.writing().typingOnPage(() -> {});
         double column = Math.max(LEAST, getWidth() - 24) / leaf.scale();
-        leaf.getParent().getParent().requestFocus(); // before it goes, or the focus would wander to the ledger
-        ((Pane) getParent()).getChildren().remove(this);
+        if (isFocused() && leaf.getParent() != null) {
+            leaf.getParent().getParent().requestFocus(); // before it goes, or the focus would wander to the ledger
+        }
+        leaf.getChildren().remove(this);
         if (keep && !getText().isBlank()) {
             Slot slot = model.penCaseProperty().get().current();
             String words = getText().strip();

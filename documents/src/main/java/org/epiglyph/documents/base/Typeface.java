@@ -125,7 +125,7 @@ public enum Typeface {
                     if (!line.isEmpty()) {
                         lines.add(line);
                     }
-                    List<String> parts = parts(word, size, column);
+                    List<String> parts = fits(word, size, column) ? List.of(word) : parts(word, size, column);
                     lines.addAll(parts.subList(0, parts.size() - 1));
                     line = parts.getLast();
                 }

@@ -37,8 +37,8 @@ import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.paper.Inks;
 import org.epiglyph.documents.base.Typeface;
 

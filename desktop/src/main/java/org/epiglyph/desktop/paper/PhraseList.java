@@ -26,7 +26,6 @@ public final class PhraseList extends VBox {
     private final Runnable left;
     private List<Phrase> found = List.of();
     private int chosen;
-    private boolean offering;
 
     /**
      * @param taken told the phrase and its words for this student
@@ -48,14 +47,13 @@ public final class PhraseList extends VBox {
     /** Shows the phrases for the letters; none where nothing is searched. */
     public void search(Optional<String> letters) {
         found = letters.map(l -> model.writing().phrases(l).stream().limit(MOST).toList()).orElse(List.of());
-        offering = !found.isEmpty();
         chosen = 0;
         show();
     }
 
     /** True while phrases are shown, or one is asked what differs. */
     public boolean isOffering() {
-        return offering;
+        return isVisible();
     }
 
     private void show() {

@@ -13,8 +13,10 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.stream.Stream;
@@ -48,7 +50,7 @@ import org.epiglyph.workspace.WorkspaceObserver;
 
 /** Measures against outside programs and bare baselines in the same run, and writes docs/performance.md. */
 public final class Bench {
-    private static final int STARTS = 7;
+    private static final int STARTS = 6;
     private static final int EDITS = 1000;
     private static final int WARMING = 300;
     private static final double DPI = 110;
@@ -154,23 +156,36 @@ public final class Bench {
     }
 
     private void starting(Path batch) throws Exception {
-        List<Double> desk = new ArrayList<>();
         List<Double> bare = new ArrayList<>();
+        Map<StartProgram.Until, List<Double>> program = new EnumMap<>(StartProgram.Until.class);
+        bareWindow(); // the first starts make the caches
+        program(batch, StartProgram.Until.PAGE);
         for (int i = 0; i < STARTS; i++) {
-            double window = seconds(() -> java(BareWindow.class.getName()));
-            double program = seconds(() -> java(StartDesk.class.getName(), batch.toString()));
-            if (i > 0) { // the first start makes the caches
-                bare.add(window);
-                desk.add(program);
+            bare.add(seconds(this::bareWindow));
+            for (StartProgram.Until until : StartProgram.Until.values()) {
+                program.computeIfAbsent(until, _ -> new ArrayList<>()).add(seconds(() -> program(batch, until)));
             }
         }
-        say("start to the first page on the desk", "a bare JavaFX window", median(desk), median(bare), "s");
+        program.forEach((until, there) -> say("start " + switch (until) {
+            case WINDOW -> "until the window is on the screen";
+            case SHELF -> "until the shelf is in it and can be used";
+            case PAGE -> "to the first page on the desk";
+        }, "a bare JavaFX window", median(there), median(bare), "s"));
     }
 
-    private void java(String... arguments) throws IOException, InterruptedException {
-        Path cache = world.resolve(arguments[0] + ".aot"); // as the launcher does, and for the baseline too
+    private void bareWindow() throws IOException, InterruptedException {
+        java("bare", BareWindow.class.getName());
+    }
+
+    private void program(Path batch, StartProgram.Until until) throws IOException, InterruptedException {
+        java("program", StartProgram.class.getName(), batch.toString(), until.name());
+    }
+
+    /** @param cache name of what is kept of one start for the next, as the launcher does, and for the baseline too */
+    private void java(String cache, String... arguments) throws IOException, InterruptedException {
+        Path kept = world.resolve(cache + ".aot");
         List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElseThrow(),
-                (Files.exists(cache) ? "-XX:AOTCache=" : "-XX:AOTCacheOutput=") + cache,
+                (Files.exists(kept) ? "-XX:AOTCache=" : "-XX:AOTCacheOutput=") + kept,
                 "-Djava.awt.headless=true", "-Djdk.reflect.useNativeAccessorOnly=true",
                 "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
                 System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",

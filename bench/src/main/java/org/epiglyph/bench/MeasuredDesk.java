@@ -7,7 +7,7 @@ import java.util.Locale;
 import javafx.scene.Scene;
 import javafx.stage.Stage;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.EpiglyphApplication;
+import org.epiglyph.desktop.OpeningWindow;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -29,7 +29,7 @@ final class MeasuredDesk {
             Program program = new Program(
                     new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", ""), Clock.systemUTC());
             Stage stage = new Stage();
-            Scene scene = EpiglyphApplication.scene(program);
+            Scene scene = OpeningWindow.scene(program.frame());
             stage.setScene(scene);
             program.toShelf();
             stage.show();

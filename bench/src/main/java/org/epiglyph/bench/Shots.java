@@ -36,7 +36,7 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.demo.MixedClass;
-import org.epiglyph.desktop.EpiglyphApplication;
+import org.epiglyph.desktop.OpeningWindow;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
@@ -119,7 +119,7 @@ public final class Shots {
     private void show(Program program) throws Exception {
         Camera.onInterface(() -> {
             Stage stage = new Stage();
-            camera.on(EpiglyphApplication.scene(program));
+            camera.on(OpeningWindow.scene(program.frame()));
             stage.setScene(camera.scene());
             program.toShelf();
             stage.show();

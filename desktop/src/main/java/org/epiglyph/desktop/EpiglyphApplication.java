@@ -1,22 +1,16 @@
 package org.epiglyph.desktop;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Application;
 import javafx.application.Platform;
-import javafx.scene.Scene;
-import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.epiglyph.command.discreet.Uncaught;
 import org.epiglyph.desktop.frame.Closing;
-import org.epiglyph.desktop.frame.WindowMemory;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.documents.Warming;
-import org.epiglyph.documents.base.Typeface;
 import org.epiglyph.workspace.WarmUp;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -24,18 +18,20 @@ import org.slf4j.LoggerFactory;
 /** The JavaFX application: loads typefaces and style, shows the window. */
 public final class EpiglyphApplication extends Application {
     private static final Logger LOG = LoggerFactory.getLogger(EpiglyphApplication.class);
-    /** What the command line decided; the toolkit makes the application itself and offers no other way in. */
-    private static final AtomicReference<Program.Start> START = new AtomicReference<>();
+    /** What the toolkit's own instance of this class is to begin with; it makes that itself and offers no other way in. */
+    private static final AtomicReference<Begun> BEGUN = new AtomicReference<>();
     private Program program;
+
+    /** What the command line decided, and the window that is to open. */
+    private record Begun(Program.Start start, OpeningWindow window) {}
 
     /** Starts the toolkit and returns when the window is closed. */
     public static void launch(Program.Start start) {
-        warm();
-        START.set(start);
+        BEGUN.set(new Begun(start, new OpeningWindow(new Settings(start.settings()))));
         Application.launch(EpiglyphApplication.class);
     }
 
-    /** Loads what reads batches and draws pages while the toolkit comes up. */
+    /** Loads what reads batches and draws pages while the window comes up. */
     public static void warm() {
         Thread.ofPlatform().daemon().name("warming").start(() -> {
             attempt(CompilerPriority::lower);
@@ -58,41 +54,29 @@ public final class EpiglyphApplication extends Application {
         void run() throws IOException;
     }
 
-    /** A scene of the program at the usual size, with typefaces and style. */
-    public static Scene scene(Program program) {
-        for (Typeface typeface : Typeface.values()) {
-            try (InputStream in = typeface.open()) {
-                Font.loadFont(in, 14);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        }
-        Scene scene = new Scene(program.frame().root(), 1280, 800);
-        scene.getStylesheets().add(EpiglyphApplication.class.getResource("epiglyph.bss").toExternalForm());
-        program.frame().attach(scene);
-        return scene;
-    }
-
     @Override
     public void start(Stage stage) {
-        Program.Start start = START.get();
+        warm();
+        Begun begun = BEGUN.get();
+        begun.window.open(stage, () -> make(begun.start).frame(), () -> {
+            Closing.attach(stage, program.frame());
+            program.toShelf();
+        });
+    }
+
+    private Program make(Program.Start start) {
         program = new Program(start.openingWith(file -> getHostServices().showDocument(file.toUri().toString()),
                 address -> getHostServices().showDocument(address)),
                 Clock.systemDefaultZone());
         Thread.setDefaultUncaughtExceptionHandler(new Uncaught(
                 words -> Platform.runLater(() -> program.frame().say(words)), Words.of("Frame.uncaught")));
-        stage.setTitle(Words.of("Frame.window"));
-        stage.setScene(scene(program));
-        stage.setMinWidth(900);
-        stage.setMinHeight(600);
-        Closing.attach(stage, program.frame());
-        WindowMemory.attach(stage, new Settings(start.settings()));
-        program.toShelf();
-        stage.show();
+        return program;
     }
 
     @Override
     public void stop() {
-        program.end();
+        if (program != null) { // the window may be closed before the program is made
+            program.end();
+        }
     }
 }

@@ -59,9 +59,9 @@ public abstract class InWindow {
         return ((Desk) program.frame().place()).model();
     }
 
-    /** Waits until the desk is in sight and its pages have the focus. */
+    /** Waits until the desk is in sight with all that lies around the pages, and these have the focus. */
     protected void atDesk(FxRobot robot) {
         waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100
-                && Screen.isFocused(robot, ".page-roll"));
+                && Screen.isThere(robot, ".ledger-foot") && Screen.isFocused(robot, ".page-roll"));
     }
 }

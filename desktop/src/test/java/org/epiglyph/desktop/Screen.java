@@ -37,7 +37,7 @@ public final class Screen {
 
     /** Shows a program at its shelf. */
     public static void show(Stage stage, Program program) {
-        stage.setScene(EpiglyphApplication.scene(program));
+        stage.setScene(OpeningWindow.scene(program.frame()));
         Closing.attach(stage, program.frame());
         program.toShelf();
         stage.show();

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.control.Button;
+import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
@@ -97,5 +98,18 @@ class SlowPageTest {
                 .as("the page is still being drawn, and nothing waits for it")
                 .isLessThan(Duration.ofSeconds(10));
         assertThat(program.openBatch()).as("nothing waits for the page").isEmpty();
+    }
+
+    @Test
+    void theLedgerWaitsForNoPageAndNoKeyIsTooEarlyForIt(FxRobot robot) {
+        robot.interact(() -> program.toDesk(folder));
+        Screen.waitFor(() -> program.frame().place() instanceof Desk);
+        robot.type(KeyCode.L);
+        Screen.waitFor(() -> Screen.isFocused(robot, "#score-c1"));
+        Screen.waitFor(() -> Screen.isThere(robot, "#slot-1"));
+        robot.interact(() -> program.toShelf());
+        robot.interact(() -> program.toDesk(folder));
+        Screen.waitFor(() -> Screen.isThere(robot, ".ledger-foot"));
+        assertThat(robot.lookup("#draw-longer").tryQuery()).as("the page is still being drawn").isEmpty();
     }
 }

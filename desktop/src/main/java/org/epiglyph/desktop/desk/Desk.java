@@ -73,6 +73,7 @@ public final class Desk implements Place {
     private final ByQuestion question;
     private final SpokenHand spoken;
     private final DeskFinder finder;
+    private final FirstPage firstPage;
 
     public Desk(DeskModel model, Looks looks, DeskTools tools) {
         this.model = model;
@@ -113,6 +114,7 @@ public final class Desk implements Place {
                     sides.phrases().look(phrase);
                 });
         lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
+        firstPage = new FirstPage(pages, this::aroundPages);
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
         root = new StackPane(laidOut(), above);
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
@@ -156,6 +158,8 @@ public final class Desk implements Place {
         root.addEventFilter(KeyEvent.KEY_RELEASED, _ -> spoken.released());
         root.addEventFilter(MouseEvent.ANY, e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> penCase.pressed(e.getTarget()));
+        root.addEventFilter(MouseEvent.MOUSE_PRESSED, _ -> firstPage.over());
+        root.addEventFilter(KeyEvent.KEY_PRESSED, _ -> firstPage.over());
     }
 
     private void watch() {
@@ -264,11 +268,13 @@ public final class Desk implements Place {
     public void arrive() {
         files.bringPictures(model.penCaseProperty().get(), model.batch().phrasebook());
         open();
+        firstPage.start();
         Platform.runLater(pages::requestFocus);
     }
 
     @Override
     public void leave() {
+        firstPage.end();
         ledger.keepWords();
         model.writing().finish(); // while the pages on which something may be typed are there
         openPages.leave();
@@ -292,11 +298,21 @@ public final class Desk implements Place {
             model.scores().beginWithUnscored();
         }
         openPages.open(); // what was got ready is drawn first
-        ledger.refresh();
+        if (firstPage.isOver()) {
+            ledger.refresh();
+        }
+    }
+
+    private void aroundPages() {
+        penCase.refresh();
+        refresh();
     }
 
     private void shown() {
         showMarks();
+        if (!firstPage.isOver()) {
+            return;
+        }
         margin.refresh();
         side.refresh();
         question.arrived();

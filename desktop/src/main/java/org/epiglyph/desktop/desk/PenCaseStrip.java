@@ -20,7 +20,10 @@ import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.MarkWords;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** The pen case: an upright strip beside the page. Pressing the slot in hand once more opens its settings. */
+/**
+ * The pen case: an upright strip beside the page. Pressing the slot in hand once more opens its settings. Empty before it is
+ * first refreshed.
+ */
 final class PenCaseStrip extends ScrollPane {
     private static final PseudoClass IN_HAND = PseudoClass.getPseudoClass("in-hand");
     private final DeskModel model;
@@ -41,7 +44,6 @@ final class PenCaseStrip extends ScrollPane {
         setFitToWidth(true);
         setFocusTraversable(false);
         setAccessibleText(Words.of("Desk.penCase"));
-        refresh();
     }
 
     /** Draws all slots anew, and closes the card where another slot is in hand. */
@@ -97,6 +99,9 @@ final class PenCaseStrip extends ScrollPane {
 
     /** Opens the settings of the slot in hand. */
     void openCard() {
+        if (slots.isEmpty()) {
+            refresh();
+        }
         card.open(slots.get(model.penCaseProperty().get().inHand()));
     }
 

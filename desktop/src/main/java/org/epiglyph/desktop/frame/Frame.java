@@ -69,7 +69,6 @@ public final class Frame {
         background.busyProperty().subscribe(_ -> question.say("")); // what was asked is over
         acts = new Acts(ownKeys, keeping, Platform::runLater, System::nanoTime);
         finder = new CommandFinder(this::find, above);
-        root.getStyleClass().add("frame");
         above.setPickOnBounds(false);
         ground.setTop(topLine(background));
         foot.setMaxSize(FootLine.WIDEST, Region.USE_PREF_SIZE);
@@ -161,14 +160,20 @@ public final class Frame {
 
     private void look(View view) {
         scaled.percent(view.textSize());
-        styled("night", view.night());
-        styled("dimmed", view.night() && view.dimmed());
+        look(root, view);
     }
 
-    private void styled(String styleClass, boolean on) {
-        root.getStyleClass().remove(styleClass);
+    /** Gives the ground of a window its look. */
+    public static void look(Parent ground, View view) {
+        styled(ground, "frame", true);
+        styled(ground, "night", view.night());
+        styled(ground, "dimmed", view.night() && view.dimmed());
+    }
+
+    private static void styled(Parent ground, String styleClass, boolean on) {
+        ground.getStyleClass().remove(styleClass);
         if (on) {
-            root.getStyleClass().add(styleClass);
+            ground.getStyleClass().add(styleClass);
         }
     }
 

@@ -13,10 +13,13 @@ import org.epiglyph.desktop.settings.WindowPlace;
 public final class WindowMemory {
     private WindowMemory() {}
 
-    /** To be called before the window is shown. */
-    public static void attach(Stage stage, Settings settings) {
-        settings.window()
-                .map(w -> w.on(Screen.getScreens().stream().map(Screen::getVisualBounds).toList()))
+    /**
+     * To be called before the window is shown.
+     *
+     * @param lastTime where it was; it opens anywhere where that is empty
+     */
+    public static void attach(Stage stage, Optional<WindowPlace> lastTime, Settings settings) {
+        lastTime.map(w -> w.on(Screen.getScreens().stream().map(Screen::getVisualBounds).toList()))
                 .ifPresent(w -> place(stage, w));
         AtomicReference<Optional<WindowPlace>> last = new AtomicReference<>(Optional.empty());
         for (ReadOnlyDoubleProperty side : List.of(stage.xProperty(), stage.yProperty(), stage.widthProperty(),

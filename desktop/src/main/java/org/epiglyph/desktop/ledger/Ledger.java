@@ -32,7 +32,7 @@ import org.epiglyph.desktop.spelling.Spelling;
 
 /**
  * The ledger: who this is and when it came, the criteria and scores, the remark on the whole and the private note, which
- * scroll; at its foot, always in sight, the total and the seal.
+ * scroll; at its foot, always in sight, the total and the seal. Empty before it is first refreshed.
  */
 public final class Ledger extends VBox {
     private final DeskModel model;
@@ -76,7 +76,6 @@ public final class Ledger extends VBox {
                 model::writePrivately);
         getStyleClass().add("ledger");
         layOut();
-        getChildren().addAll(body, foot);
         model.scores()
                 .criterionProperty()
                 .addListener((_, _, _) -> Platform.runLater(() -> active().ifPresent(this::bringIntoView)));
@@ -87,7 +86,6 @@ public final class Ledger extends VBox {
                 }
             });
         }
-        refresh();
     }
 
     private void layOut() {
@@ -124,7 +122,7 @@ public final class Ledger extends VBox {
                         () -> model.chosen().one().ifPresent(m -> toCriterion(m.head().criterion()))),
                 Act.of("Desk.act.criterionText", "D", this::toggleText),
                 Act.of("Desk.act.criterionWords", "Shift+D", this::focusCriterionWords),
-                Act.of("Desk.act.asLastTime", "Shortcut+D", () -> active().ifPresent(CriterionRow::settleAsLastTime)),
+                Act.of("Desk.act.asLastTime", "Shortcut+D", this::settleAsLastTime),
                 Act.of("Desk.act.seal", "Shortcut+ENTER", this::seal),
                 Act.of("Desk.act.openAgain", "", () -> model.submission().sealed(), model::openAgain),
                 Act.of("Desk.act.onTheWhole", "W", this::focusOnTheWhole),
@@ -264,8 +262,11 @@ public final class Ledger extends VBox {
         phrases.target(onTheWhole, model.placing()::onTheWhole);
     }
 
-    /** What scrolls is not in the window, and cannot take the focus, before the pane around it has been styled. */
+    /** Makes what an act needs: what scrolls is not in the window, and cannot take the focus, before the pane around it has been styled. */
     private void equip() {
+        if (shown == null) {
+            refresh();
+        }
         if (body.getSkin() == null) {
             applyCss();
         }
@@ -290,8 +291,14 @@ public final class Ledger extends VBox {
                 .or(() -> rows.stream().findFirst());
     }
 
+    private void settleAsLastTime() {
+        equip();
+        active().ifPresent(CriterionRow::settleAsLastTime);
+    }
+
     /** Shows the full text of the criterion being scored, or only its name. */
     private void toggleText() {
+        equip();
         active().ifPresent(r -> r.showText(!r.showsText()));
     }
 
@@ -354,6 +361,9 @@ public final class Ledger extends VBox {
 
     /** Shows the submission as it is now. */
     public void refresh() {
+        if (shown == null) {
+            getChildren().addAll(body, foot);
+        }
         Batch batch = model.batch();
         if (batch.scheme() != shownScheme) {
             rebuildRows(batch.scheme());

@@ -74,6 +74,7 @@ class PenOnlyTest extends SixPapers {
             tap(robot, RollPoints.notch(robot, "K-" + paper));
         }
         waitFor(() -> Screen.text(robot, "#student-name").equals("Student " + paper) && leaf(robot) != null);
+        atDesk(robot);
     }
 
     @Override

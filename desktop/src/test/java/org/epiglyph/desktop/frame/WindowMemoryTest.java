@@ -25,7 +25,7 @@ class WindowMemoryTest {
     private static Stage shown(Settings settings) {
         Stage stage = new Stage();
         stage.setScene(new Scene(new StackPane(), 1000, 700));
-        WindowMemory.attach(stage, settings);
+        WindowMemory.attach(stage, settings.window(), settings);
         stage.show();
         return stage;
     }

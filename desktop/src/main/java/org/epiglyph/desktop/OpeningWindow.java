@@ -1,0 +1,93 @@
+package org.epiglyph.desktop;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Supplier;
+import javafx.scene.Parent;
+import javafx.scene.Scene;
+import javafx.scene.layout.Pane;
+import javafx.scene.text.Font;
+import javafx.stage.Stage;
+import org.epiglyph.desktop.frame.Frame;
+import org.epiglyph.desktop.frame.Shown;
+import org.epiglyph.desktop.frame.WindowMemory;
+import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.settings.Settings;
+import org.epiglyph.desktop.settings.View;
+import org.epiglyph.desktop.settings.WindowPlace;
+import org.epiglyph.documents.base.Typeface;
+
+/** The program's window: its bare ground is on the screen at once, and the program in it as soon as it has been made. */
+public final class OpeningWindow {
+    private final Settings settings;
+    private final CompletableFuture<LastTime> lastTime;
+
+    /** How the window looked, and where it was. */
+    private record LastTime(View view, Optional<WindowPlace> place) {}
+
+    /** Begins to read how the window looked last time, while the toolkit comes up. */
+    public OpeningWindow(Settings settings) {
+        this.settings = settings;
+        lastTime = CompletableFuture.supplyAsync(() -> new LastTime(settings.view(), settings.window()));
+    }
+
+    /**
+     * Shows a window and makes the program while it is on the screen.
+     *
+     * @param then called with the program in the window; not called where the window was closed before
+     */
+    public void open(Stage stage, Supplier<Frame> making, Runnable then) {
+        Pane ground = new Pane();
+        Frame.look(ground, lastTime.join().view);
+        WindowMemory.attach(stage, lastTime.join().place, settings);
+        Scene scene = styled(ground);
+        stage.setTitle(Words.of("Frame.window"));
+        stage.setScene(scene);
+        stage.show();
+        Shown.then(() -> {
+            if (stage.isShowing()) {
+                fill(scene, making, then);
+            }
+        });
+    }
+
+    private static void fill(Scene scene, Supplier<Frame> making, Runnable then) {
+        try {
+            Frame frame = making.get();
+            loadTypefaces();
+            scene.setRoot(frame.root());
+            frame.attach(scene);
+            then.run();
+        } catch (RuntimeException | Error e) {
+            scene.getWindow().hide(); // or it would stay bare for good
+            throw e;
+        }
+    }
+
+    /** A scene of the program at the usual size, with typefaces and style. */
+    public static Scene scene(Frame frame) {
+        loadTypefaces();
+        Scene scene = styled(frame.root());
+        frame.attach(scene);
+        return scene;
+    }
+
+    private static Scene styled(Parent root) {
+        Scene scene = new Scene(root, 1280, 800);
+        scene.getStylesheets().add(OpeningWindow.class.getResource("epiglyph.bss").toExternalForm());
+        return scene;
+    }
+
+    private static void loadTypefaces() {
+        for (Typeface typeface : Typeface.values()) {
+            try (InputStream in = typeface.open()) {
+                Font.loadFont(in, 14);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+    }
+}

@@ -1,0 +1,54 @@
+package org.epiglyph.desktop.desk;
+
+import java.time.Duration;
+import javafx.animation.AnimationTimer;
+import org.epiglyph.desktop.paper.PageLeaf;
+import org.epiglyph.desktop.paper.PageRoll;
+
+/**
+ * Waits until the first page of a desk is on the screen, so that the page need not wait for what lies around it; a page that
+ * takes long, or a hand that is quicker, is not waited for.
+ */
+final class FirstPage extends AnimationTimer {
+    private static final long AT_MOST = Duration.ofMillis(400).toNanos();
+    private final PageRoll pages;
+    private final Runnable then;
+    private long begin;
+    private boolean drawn;
+    private boolean over;
+
+    /** @param then makes what lies around the pages; run once at most */
+    FirstPage(PageRoll pages, Runnable then) {
+        this.pages = pages;
+        this.then = then;
+    }
+
+    @Override
+    public void handle(long now) {
+        if (begin == 0) {
+            begin = now;
+        }
+        if (drawn || now - begin > AT_MOST) {
+            over();
+        }
+        drawn = pages.leafInSight().filter(PageLeaf::hasImage).isPresent(); // and on the screen before the next frame
+    }
+
+    /** Ends the wait, if it still goes on. */
+    void over() {
+        if (!over) {
+            end();
+            then.run();
+        }
+    }
+
+    /** The desk is left: nothing is made any more. */
+    void end() {
+        over = true;
+        stop();
+    }
+
+    boolean isOver() {
+        return over;
+    }
+}

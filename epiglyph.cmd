@@ -52,6 +52,7 @@ if "%VERB%"=="record-office" (
 if "%VERB%"=="run" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="collect" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="hand-back" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
+if "%VERB%"=="letters" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="check-bundle" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="report" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="check" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
@@ -76,6 +77,14 @@ echo   epiglyph demo           starts the program with the demo's class and a re
 echo   epiglyph run            starts the program on your own batches
 echo   epiglyph collect ...    collects a batch into a folder, for scripts
 echo   epiglyph hand-back ...  hands the sealed submissions of a batch back, for scripts
+echo   epiglyph letters ...    writes to the students of a batch who meet a condition, for scripts
+echo   epiglyph check-bundle BATCH BUNDLE
+echo                           holds a bundle that was written against the batch
+echo   epiglyph report BATCH FILE
+echo                           writes the class as a table, .csv or .xlsx
+echo   epiglyph check BATCH    says whether a batch is whole
+echo   epiglyph repair BATCH NEW
+echo                           writes a sound copy of a damaged batch
 echo   epiglyph record-office  runs the simulated record service alone
 echo   epiglyph test           builds everything and runs all checks
 echo   epiglyph shots          makes the pictures in docs\screenshots anew

@@ -1,14 +1,18 @@
 package org.epiglyph.bench;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.locks.LockSupport;
 import javafx.application.Platform;
 import javafx.stage.Stage;
+import org.epiglyph.command.EpiglyphCommand;
 import org.epiglyph.desktop.EpiglyphApplication;
 import org.epiglyph.desktop.OpeningWindow;
 import org.epiglyph.desktop.Program;
+import org.epiglyph.desktop.RunCommand;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.paper.PageLeaf;
 import org.epiglyph.desktop.settings.Settings;
@@ -23,14 +27,18 @@ public final class StartProgram {
     private StartProgram() {}
 
     /** @param arguments the batch's folder, and how far */
-    public static void main(String[] arguments) {
+    public static void main(String[] arguments) throws IOException {
         Path batch = Path.of(arguments[0]);
-        Until until = Until.valueOf(arguments[1]);
-        Settings settings = new Settings(batch.resolveSibling("settings"));
+        String[] command = {"run", "--shelf", batch.getParent().toString(), "--settings",
+                batch.resolveSibling("settings").toString()};
+        EpiglyphCommand.run(command, new RunCommand(start -> launch(start, batch, Until.valueOf(arguments[1]))));
+    }
+
+    private static void launch(Program.Start start, Path batch, Until until) {
+        Settings settings = new Settings(start.settings());
         OpeningWindow window = new OpeningWindow(settings);
         Platform.startup(() -> {
             EpiglyphApplication.warm();
-            Program.Start start = new Program.Start(batch.getParent(), batch.resolveSibling("settings"), "", "");
             AtomicReference<Optional<Program>> program = new AtomicReference<>(Optional.empty());
             window.open(new Stage(), () -> {
                 Program made = new Program(start, Clock.systemDefaultZone());
@@ -46,6 +54,7 @@ public final class StartProgram {
             Shown.thenEnd(
                     () -> until == Until.WINDOW || program.get().filter(p -> isThere(p, until, settings)).isPresent());
         });
+        LockSupport.park(); // as the launcher waits for the window's end
     }
 
     private static boolean isThere(Program program, Until until, Settings settings) {

@@ -2,7 +2,10 @@ package org.epiglyph.command;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.places.PlatformFolders;
@@ -30,22 +33,39 @@ public final class EpiglyphCommand implements Callable<Integer> {
     public static void run(String[] arguments, Object... further) throws IOException {
         Path logs = folders().logs();
         Private.folder(logs);
-        TemporaryFolder.sweep();
         System.setProperty("epiglyph.logs", logs.toString());
-        System.exit(commandLine(further).execute(arguments));
+        Thread.ofVirtual().start(TemporaryFolder::sweep); // nothing waits for it
+        System.exit(execute(arguments, further));
     }
 
-    /** The command line with all its commands. */
-    static CommandLine commandLine(Object... further) {
-        CommandLine all = new CommandLine(new EpiglyphCommand());
-        for (Object command : further) {
-            all.addSubcommand(command);
+    /** The command that the first argument names is made alone, since making all takes longer than some of them work. */
+    static int execute(String[] arguments, Object... further) {
+        Optional<Object> named = Stream
+                .concat(Stream.of(further), Stream.of(about(EpiglyphCommand.class).subcommands()))
+                .filter(c -> arguments.length > 0 && arguments[0].equals(about(c).name()))
+                .findFirst();
+        if (named.isEmpty()) {
+            CommandLine all = new CommandLine(new EpiglyphCommand());
+            Stream.of(further).forEach(all::addSubcommand);
+            return execute(all, arguments);
         }
-        return all.setCaseInsensitiveEnumValuesAllowed(true)
+        CommandLine alone = new CommandLine(named.get());
+        alone.setCommandName(about(EpiglyphCommand.class).name() + " " + alone.getCommandName());
+        return execute(alone, Arrays.copyOfRange(arguments, 1, arguments.length));
+    }
+
+    /** @param command a command, or its class */
+    private static Command about(Object command) {
+        return (command instanceof Class<?> type ? type : command.getClass()).getAnnotation(Command.class);
+    }
+
+    private static int execute(CommandLine line, String... arguments) {
+        return line.setCaseInsensitiveEnumValuesAllowed(true)
                 .setExecutionExceptionHandler((fault, _, _) -> {
                     System.err.println(inWords(fault));
                     return 1;
-                });
+                })
+                .execute(arguments);
     }
 
     /** A sentence for whatever ended a command; what is no fault of the outside goes to the log besides. */
@@ -69,7 +89,7 @@ public final class EpiglyphCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        commandLine().usage(System.out);
+        CommandLine.usage(this, System.out);
         return 2;
     }
 }

@@ -14,6 +14,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.demo.DemoWorld;
@@ -22,6 +23,7 @@ import org.epiglyph.workspace.Workspace;
 import org.epiglyph.core.scoring.Scorecard;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import picocli.CommandLine.Command;
 
 /** Both journeys from the command line, on the demo's class. */
 class CommandTest {
@@ -30,7 +32,7 @@ class CommandTest {
     private Path folder;
 
     private static int run(String... arguments) {
-        return EpiglyphCommand.commandLine().execute(arguments);
+        return EpiglyphCommand.execute(arguments);
     }
 
     /** What a command that succeeds says. */
@@ -165,5 +167,29 @@ class CommandTest {
                 "m.rowe@kestrelpoint.example", "--folder", folder.resolve("out").toString(), batch.toString()))
                 .as("below which result is not said")
                 .isEqualTo(1);
+    }
+
+    @Test
+    void everyCommandIsAVerbOfTheLaunchersAndIsInTheirHelp() throws Exception {
+        String unix = Files.readString(Path.of("../epiglyph"));
+        String windows = Files.readString(Path.of("../epiglyph.cmd"));
+        List<String> verbs = unix.lines()
+                .filter(l -> l.strip().endsWith(")"))
+                .flatMap(l -> Stream.of(l.strip().replace(")", "").split(" \\| ")))
+                .toList();
+        for (Class<?> type : EpiglyphCommand.class.getAnnotation(Command.class).subcommands()) {
+            String name = type.getAnnotation(Command.class).name();
+            assertThat(verbs).contains(name);
+            assertThat(windows).contains("if \"%VERB%\"==\"" + name + "\" (");
+            assertThat(unix).contains("  ./epiglyph " + name + " ");
+            assertThat(windows).contains("echo   epiglyph " + name + " ");
+        }
+    }
+
+    @Test
+    void aCommandThatIsNotThereIsRefused() {
+        assertThat(run("nonsense")).isEqualTo(2);
+        assertThat(run()).isEqualTo(2);
+        assertThat(said("letters", "--help")).startsWith("Usage: epiglyph letters ");
     }
 }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.function.Consumer;
 import org.epiglyph.command.EpiglyphCommand;
 import org.epiglyph.command.OptionFile;
 import org.epiglyph.core.Problem;
@@ -32,8 +33,15 @@ public final class RunCommand implements Callable<Integer> {
     @Option(names = "--mail-port", defaultValue = "0", description = "Port of a mail service on this machine to begin with.")
     private int mailPort;
 
+    private final Consumer<Program.Start> launching;
+
+    /** @param launching opens the window and returns when it is closed */
+    public RunCommand(Consumer<Program.Start> launching) {
+        this.launching = launching;
+    }
+
     public static void main(String[] arguments) throws IOException {
-        EpiglyphCommand.run(arguments, new RunCommand());
+        EpiglyphCommand.run(arguments, new RunCommand(EpiglyphApplication::launch));
     }
 
     @Override
@@ -42,8 +50,7 @@ public final class RunCommand implements Callable<Integer> {
         String token = tokenFile == null ? "" : OptionFile.words(tokenFile);
         Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
                 settings == null ? folders.settings() : settings, recordOffice, token).withMail(mailPort);
-        EpiglyphApplication
-                .launch(start.with(new Simulated(Optional.ofNullable(tablet), Optional.ofNullable(voice))));
+        launching.accept(start.with(new Simulated(Optional.ofNullable(tablet), Optional.ofNullable(voice))));
         return 0;
     }
 }

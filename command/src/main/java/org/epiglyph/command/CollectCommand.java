@@ -111,7 +111,9 @@ final class CollectCommand implements Callable<Integer> {
             return 2;
         }
         try (CollectPlan read = plan()) {
-            read.refusals().forEach(r -> System.err.println("Not taken: " + r.path() + ". " + r.reason().inWords()));
+            read.refusals()
+                    .forEach(r -> System.err.println((r.file().isPresent() ? "Stored as it is: " : "Left out: ")
+                            + r.path() + ". " + r.reason().inWords()));
             List<CollectPlan.Item> questions = read.questions();
             if (!questions.isEmpty() && !setAside) {
                 questions.forEach(
@@ -152,8 +154,9 @@ final class CollectCommand implements Callable<Integer> {
             }
         }
         CollectPlan.Count count = plan.count();
-        System.out.println(count.all() + " files: " + count.matched() + " matched, " + count.setAside()
-                + " set aside, " + count.kept() + " kept as they are, " + count.notTaken() + " not taken. "
+        System.out.println(count.all() + (count.all() == 1 ? " file: " : " files: ") + count.matched() + " matched, "
+                + count.setAside() + " set aside, " + count.kept() + " stored as they are, " + count.notTaken()
+                + " left out. "
                 + students(plan.nothingFrom().size()) + " without a file. The batch is in " + target);
     }
 

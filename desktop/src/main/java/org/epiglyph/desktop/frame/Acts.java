@@ -1,11 +1,13 @@
 package org.epiglyph.desktop.frame;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.LongSupplier;
 import javafx.scene.Node;
@@ -18,6 +20,8 @@ import javafx.scene.input.KeyEvent;
 public final class Acts {
     /** Keyboards repeat a key that is held after half a second or a second, then many times a second. */
     private static final long LONGEST_PAUSE = 1_500_000_000L;
+    private static final Set<KeyCode> EDITING = EnumSet.of(KeyCode.C, KeyCode.X, KeyCode.V, KeyCode.A, KeyCode.B,
+            KeyCode.I, KeyCode.P, KeyCode.LEFT, KeyCode.RIGHT, KeyCode.BACK_SPACE, KeyCode.DELETE);
     private final List<Act> everywhere = new ArrayList<>();
     private final Map<String, String> ownKeys = new HashMap<>();
     private final Consumer<Map<String, String>> keeping;
@@ -25,6 +29,8 @@ public final class Acts {
     private final LongSupplier nanos;
     private List<Act> here = List.of();
     private Held held;
+    /** While the key is held with which something was undone in a field: it goes no further than the field. */
+    private boolean undoingInField;
 
     /**
      * @param ownKeys keys that the marker gave to acts, by the act's id; empty words for no key
@@ -98,12 +104,14 @@ public final class Acts {
     void onReleased(KeyEvent event) {
         if (!event.getCode().isModifierKey()) {
             held = null;
+            undoingInField = false;
         }
     }
 
     /** The window no longer hears the keyboard, so that it will not hear that a key is released. */
     void onLeft() {
         held = null;
+        undoingInField = false;
     }
 
     /**
@@ -118,10 +126,9 @@ public final class Acts {
             return;
         }
         held = decides(event.getCode(), focus) ? new Held(event.getCode(), Optional.empty()) : null;
-        boolean typing = focus instanceof TextInputControl;
         boolean bare = !event.isControlDown() && !event.isAltDown() && !event.isMetaDown()
                 && !event.getCode().isFunctionKey();
-        if (typing && bare || typing && isEditingKey(event)) {
+        if (focus instanceof TextInputControl field && (bare || isFor(field, event))) {
             return;
         }
         for (Act act : all()) {
@@ -183,12 +190,17 @@ public final class Acts {
         }
     }
 
-    /** Keys that a text field needs for itself. */
-    private static boolean isEditingKey(KeyEvent event) {
-        return event.isShortcutDown() && !event.isShiftDown()
-                && List.of(KeyCode.C, KeyCode.X, KeyCode.V, KeyCode.A, KeyCode.Z, KeyCode.B, KeyCode.I, KeyCode.P,
-                        KeyCode.LEFT, KeyCode.RIGHT, KeyCode.BACK_SPACE, KeyCode.DELETE)
-                        .contains(event.getCode());
+    /** True for keys that a text field needs for itself; it undoes and redoes for itself what has been typed in it. */
+    private boolean isFor(TextInputControl field, KeyEvent event) {
+        if (!event.isShortcutDown()) {
+            return false;
+        }
+        if (event.getCode() == KeyCode.Z || event.getCode() == KeyCode.Y) {
+            boolean undoing = event.getCode() == KeyCode.Z && !event.isShiftDown();
+            undoingInField |= undoing ? field.isUndoable() : field.isRedoable();
+            return undoingInField;
+        }
+        return !event.isShiftDown() && EDITING.contains(event.getCode());
     }
 
     /** All acts with the keys in force. An own key takes the place of all keys that an act came with. */

@@ -181,4 +181,29 @@ class ActsTest {
         acts.onKey(press(KeyCode.F2, false), new Pane());
         assertThat(done).hasSize(2);
     }
+
+    private static KeyEvent undo(boolean shift) {
+        return new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.Z, shift, true, false, false);
+    }
+
+    @Test
+    void whatWasTypedInAFieldIsUndoneThereAndElseThePlacesLastActIs() {
+        acts.here(List.of(act("Undo", "Shortcut+Z"), act("Redo", "Shortcut+Shift+Z")));
+        TextField field = new TextField("8");
+        acts.onKey(undo(false), field);
+        acts.onReleased(undo(false));
+        assertThat(done).as("nothing was typed").containsExactly("Undo");
+        field.insertText(0, "1");
+        acts.onKey(undo(false), field);
+        field.undo(); // as the field does that is left the key
+        acts.onKey(undo(false), field);
+        assertThat(done).as("the key is still held").containsExactly("Undo");
+        acts.onReleased(undo(false));
+        acts.onKey(undo(true), field);
+        assertThat(done).as("what was undone in the field can be done again there").containsExactly("Undo");
+        acts.onReleased(undo(true));
+        field.redo();
+        acts.onKey(undo(true), field);
+        assertThat(done).containsExactly("Undo", "Redo");
+    }
 }

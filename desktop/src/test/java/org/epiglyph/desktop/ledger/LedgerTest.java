@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.ledger;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.desktop.Screen.isFocused;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
@@ -338,5 +339,21 @@ class LedgerTest extends InWindow {
         robot.interact(() -> model().scores().write("c1", "From elsewhere."));
         robot.clickOn("#score-c1");
         assertThat(submission().scores().words("c1")).isEqualTo("Say which. And why.");
+    }
+
+    @Test
+    void aScoreIsUndoneFromTheFieldOfTheNextCriterion(FxRobot robot) {
+        ready(robot);
+        robot.type(KeyCode.L);
+        robot.write("3.5");
+        robot.type(KeyCode.ENTER);
+        waitFor(() -> isFocused(robot, "#score-c2"));
+        assertThat(submission().scores().score("c1")).contains(new BigDecimal("3.5"));
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        assertThat(submission().scores().score("c1")).isEmpty();
+        assertThat(text(robot, "#score-c1")).isEmpty();
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z);
+        assertThat(submission().scores().score("c1")).contains(new BigDecimal("3.5"));
+        assertThat(text(robot, "#score-c1")).isEqualTo("3.5");
     }
 }

@@ -18,6 +18,7 @@ import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Covers;
+import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.LetterSent;
@@ -25,6 +26,7 @@ import org.epiglyph.core.batch.Limits;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.SetAside;
+import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Correction;
@@ -44,6 +46,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.GradeScale;
@@ -297,5 +300,25 @@ class BatchJsonTest {
                         + "starts other programs. Nothing of that is run here.\"}", Pages.class);
         assertThat(earlier.has(Pages.Trait.ACTIVE)).isTrue();
         assertThat(earlier.has(Pages.Trait.CERTIFIED)).isFalse();
+    }
+
+    @Test
+    void aReceiptSaysWhereTheWorkWentUnlessItIsOfTheFirstVersion() throws Exception {
+        Receipt first = new Receipt("R-1", Instant.parse("2026-03-20T20:00:00Z"), "abc", "\"v1\"");
+        assertThat(BatchJson.write(first)).doesNotContain("destination", "sent");
+        Receipt named = first.of(Destination.record("https://records.example.org", "t1"), "page 1");
+        String text = BatchJson.write(named);
+        assertThat(text).contains("\"destination\":{\"place\":\"https://records.example.org\",\"task\":\"t1\"}",
+                "\"sent\":\"page 1\"");
+        assertThat(BatchJson.read(text, Receipt.class)).isEqualTo(named);
+    }
+
+    @Test
+    void aSubmissionOfACheckpointIsReadBackAndWhatIsEmptyIsLeftOut() throws Exception {
+        Submission nothing = Submission.untouched(new Student(ADA, "Ada", "Byron", ""), List.of());
+        String empty = BatchJson.write(StoredSubmission.of(nothing));
+        assertThat(empty).isEqualTo("{\"student\":" + BatchJson.write(new Student(ADA, "Ada", "Byron", ""))
+                + ",\"scores\":{\"points\":{}}}");
+        assertThat(BatchJson.read(empty, StoredSubmission.class).submission()).isEqualTo(nothing);
     }
 }

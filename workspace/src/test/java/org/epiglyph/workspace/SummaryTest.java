@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Edit;
@@ -147,5 +148,36 @@ class SummaryTest {
         assertThat(read(batch).sealed()).as("nothing waits").isEqualTo(7);
         Files.writeString(log, "something");
         assertThat(read(batch).sealed()).isEqualTo(1);
+    }
+
+    private static void write(Path batch, String words) throws Exception {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            workspace.edit(new Edit.WritePrivately(Examples.ADA, words));
+        }
+    }
+
+    @Test
+    void thePaceStaysWhereASessionSaysNothingAboutIt() throws Exception {
+        Path batch = Examples.batch(folder);
+        write(batch, "a note");
+        Path file = batch.resolve("batch.summary");
+        assertThat(read(batch).pace()).isEmpty();
+        Files.writeString(file, Files.readString(file)
+                .replaceFirst("(\"pace\":null,)?\"edge\":", "\"pace\":300,\"edge\":"));
+        write(batch, "later");
+        assertThat(read(batch).pace()).contains(Duration.ofMinutes(5));
+        Files.writeString(file, Files.readString(file).replaceFirst("\"summary\":\\{.*?\\}", "\"summary\":null"));
+        write(batch, "still later");
+        assertThat(read(batch).pace()).isEmpty();
+    }
+
+    @Test
+    void figuresOfTheFirstVersionSaidNothingOfDamageAndWereOfSoundBatchesAlone() throws Exception {
+        Path batch = sealed();
+        forge(batch);
+        Path file = batch.resolve("batch.summary");
+        Files.writeString(file, Files.readString(file).replace(",\"findings\":[]", ""));
+        assertThat(Overview.at(batch).damage().isNone()).isTrue();
+        assertThat(read(batch).sealed()).as("from the figures").isEqualTo(7);
     }
 }

@@ -36,7 +36,7 @@ import org.epiglyph.workspace.BatchFolder;
  * @param nameEncoding the encoding of names in the archive that did not say theirs; null where they did
  * @param lines one a file, in the order in which they came
  */
-public record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
+record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
     /** A batch of which nothing is kept; those of the first version are such. */
     public static final Register EMPTY = new Register(null, null, List.of());
     private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);

@@ -33,7 +33,7 @@ import org.epiglyph.core.Message;
  * A page for each picture in a file: JPEG, PNG, GIF, BMP, TIFF, WebP. Pictures turned by their camera are turned upright
  * (Exif 2.32, tag 0x0112). Very large ones are read at a part of their size.
  */
-public final class PicturePages {
+final class PicturePages {
     private static final long FULL_SIZE_PIXELS = 40_000_000;
     private static final long MOST_PIXELS = 1_000_000_000;
     private static final int MOST_FRAMES = 500;

@@ -83,22 +83,20 @@ public final class PageMaking implements AutoCloseable {
     /**
      * Opens a locked document.
      *
-     * @return the edit that says what became of it; still locked where the password is not the right one
+     * @param called what it is called, which need not be its name
+     * @return its pages; still locked where the password is not the right one
      */
-    public static Edit unlock(Workspace workspace, StudentKey student, Document document, String password)
+    public static Pages unlock(Workspace workspace, Document document, String called, String password)
             throws Problem {
         BatchFolder folder = workspace.folder();
         if (!Files.isReadable(folder.original(document))) {
-            throw new Problem(
-                    Message.of(PageMaking.class, "missing", workspace.batch().submission(student).called(document)));
+            throw new Problem(Message.of(PageMaking.class, "missing", called));
         }
         try (IntakeProcess intake = new IntakeProcess()) {
             Path rendition = folder.rendition(document.id());
-            Pages pages = OneAtATime.at(rendition,
-                    () -> intake.unlock(folder.original(document), rendition, password));
-            return new Edit.MakePages(student, document.id(), pages);
+            return OneAtATime.at(rendition, () -> intake.unlock(folder.original(document), rendition, password));
         } catch (IOException e) {
-            throw full(workspace.batch().submission(student).called(document), e);
+            throw full(called, e);
         }
     }
 

@@ -173,9 +173,9 @@ class PageMakingTest {
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
         Files.move(batch, away);
         PageMaking.all(workspace, Progress.NONE);
-        assertThatThrownBy(() -> PageMaking.unlock(workspace, new StudentKey("K-3"), document, "secret"))
+        assertThatThrownBy(() -> PageMaking.unlock(workspace, document, "a model answer", "secret"))
                 .isInstanceOf(Problem.class)
-                .hasMessageContaining("work.txt is not in the batch's folder");
+                .hasMessageContaining("a model answer is not in the batch's folder");
         try (PageMaking making = new PageMaking(workspace, edits::add)) {
             making.first(new StudentKey("K-3"));
             assertThat(edits.poll(1, TimeUnit.SECONDS)).as("nothing is known of a file that is not there").isNull();

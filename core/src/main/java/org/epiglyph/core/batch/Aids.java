@@ -31,6 +31,11 @@ public record Aids(List<Document> documents, String language, Limits limits, Lis
         return new Aids(other, language, limits, aside);
     }
 
+    /** With a document as it is now in the place of the one with its id. */
+    public Aids with(Document changed) {
+        return withDocuments(documents.stream().map(d -> d.id().equals(changed.id()) ? changed : d).toList());
+    }
+
     public Aids withLanguage(String other) {
         return new Aids(documents, other, limits, aside);
     }

@@ -1,7 +1,6 @@
 package org.epiglyph.desktop.collect;
 
 import org.epiglyph.desktop.frame.Form;
-import java.io.File;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
@@ -12,10 +11,10 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.filing.FilingRule;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.filing.RuleFile;
 
@@ -138,9 +137,8 @@ final class RuleEditor implements Editor {
     }
 
     private void open() {
-        FileChooser chooser = new FileChooser();
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("*.txt", "*.txt"));
-        Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow())).map(File::toPath).ifPresent(file -> {
+        FileDialog dialog = new FileDialog(root.getScene().getWindow(), Words.of("Collect.rule.open"));
+        dialog.kind("*.txt", "*.txt").open().ifPresent(file -> {
             try {
                 show(RuleFile.read(file));
             } catch (Problem e) {

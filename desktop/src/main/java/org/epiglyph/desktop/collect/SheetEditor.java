@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.collect;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -16,9 +15,9 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Student;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.exchange.sheet.GradeSheet;
@@ -94,11 +93,9 @@ final class SheetEditor implements Editor {
     }
 
     private void open() {
-        FileChooser chooser = new FileChooser();
-        chooser.getExtensionFilters()
-                .add(new FileChooser.ExtensionFilter(Words.of("Collect.tables"), "*.csv", "*.tsv", "*.txt", "*.xlsx"));
-        Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow()))
-                .map(File::toPath)
+        new FileDialog(root.getScene().getWindow(), Words.of("Collect.sheet.another"))
+                .kind(Words.of("Collect.tables"), "*.csv", "*.tsv", "*.txt", "*.xlsx")
+                .open()
                 .ifPresent(this::read);
     }
 

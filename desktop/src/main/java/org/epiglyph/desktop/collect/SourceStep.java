@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.collect;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -20,9 +19,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Words;
@@ -186,20 +184,21 @@ final class SourceStep {
     }
 
     private void chooseFiles() {
-        List<File> files = new FileChooser().showOpenMultipleDialog(root.getScene().getWindow());
-        if (files != null) {
-            model.addPlaces(files.stream().map(File::toPath).toList());
+        List<Path> files = dialog("Collect.filesToCollect").openSeveral();
+        if (!files.isEmpty()) {
+            model.addPlaces(files);
         }
     }
 
     private void chooseFolder() {
-        Optional.ofNullable(new DirectoryChooser().showDialog(root.getScene().getWindow()))
-                .ifPresent(f -> model.addPlaces(List.of(f.toPath())));
+        dialog("Collect.folderToCollect").folder().ifPresent(f -> model.addPlaces(List.of(f)));
+    }
+
+    private FileDialog dialog(String title) {
+        return new FileDialog(root.getScene().getWindow(), Words.of(title));
     }
 
     private Optional<Path> choose(String... patterns) {
-        FileChooser chooser = new FileChooser();
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(Words.of("Collect.tables"), patterns));
-        return Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow())).map(File::toPath);
+        return dialog("Collect.sheetFile").kind(Words.of("Collect.tables"), patterns).open();
     }
 }

@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.desk;
 
-import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
@@ -11,8 +10,8 @@ import java.util.function.Consumer;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
 import org.epiglyph.carrier.CourseReading;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
@@ -62,12 +61,10 @@ final class BatchChoices extends VBox {
     }
 
     private void choose() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setTitle(Words.of("Passages.another"));
-        File folder = chooser.showDialog(getScene().getWindow());
-        if (folder != null) {
-            take(folder.toPath());
-        }
+        new FileDialog(getScene().getWindow(), Words.of("Passages.another"))
+                .in(model.workspace().folder().root().getParent())
+                .folder()
+                .ifPresent(this::take);
     }
 
     /** Takes a batch from anywhere; a folder that holds none is refused in words. */

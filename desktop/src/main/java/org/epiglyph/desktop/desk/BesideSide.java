@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.desk;
 
-import java.io.File;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -15,11 +14,11 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -198,11 +197,6 @@ final class BesideSide implements Side {
     }
 
     private void choose() {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle(Words.of("Side.addAid"));
-        File chosen = chooser.showOpenDialog(node.getScene().getWindow());
-        if (chosen != null) {
-            files.addAid(chosen.toPath());
-        }
+        new FileDialog(node.getScene().getWindow(), Words.of("Side.addAid")).open().ifPresent(files::addAid);
     }
 }

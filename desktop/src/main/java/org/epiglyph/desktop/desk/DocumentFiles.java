@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.desk;
 
-import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -15,7 +14,6 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
-import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.Message;
@@ -33,6 +31,7 @@ import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
@@ -129,17 +128,15 @@ final class DocumentFiles {
 
     /** Lets the marker choose a picture for a remark. */
     void choosePicture(Window window, Consumer<RemarkField.PictureChooser.Chosen> then) {
-        File chosen = new FileChooser().showOpenDialog(window);
-        if (chosen != null) {
-            String name = chosen.getName().replaceAll("[\\[\\]]|\\.[^.]*$", "");
-            ownPicture(chosen.toPath(), face -> then
+        new FileDialog(window, Words.of("Desk.pictureFile")).open().ifPresent(chosen -> {
+            String name = String.valueOf(chosen.getFileName()).replaceAll("[\\[\\]]|\\.[^.]*$", "");
+            ownPicture(chosen, face -> then
                     .accept(new RemarkField.PictureChooser.Chosen(name, ((Face.Picture) face).name())));
-        }
+        });
     }
 
-    /** Attaches a changed document to the student's submission; it is stored, and goes back with the others. */
-    void attach(Document to, Path changed) {
-        StudentKey student = model.submission().student().key();
+    /** Attaches a changed document to the submission of the student whose it is; it is stored, and goes back with the others. */
+    void attach(StudentKey student, Document to, Path changed) {
         String id = "a" + UUID.randomUUID();
         away(() -> {
             String name = String.valueOf(changed.getFileName());
@@ -257,12 +254,17 @@ final class DocumentFiles {
         }, "");
     }
 
-    /** Tries a password on a locked document; it is used once and kept nowhere. */
-    void unlock(Document document, String password) {
-        StudentKey student = model.submission().student().key();
+    /**
+     * Tries a password on a locked document; it is used once and kept nowhere.
+     *
+     * @param whose empty for one that was laid beside the whole batch
+     */
+    void unlock(Optional<StudentKey> whose, Document document, String password) {
+        String called = whose.map(s -> model.batch().submission(s).called(document)).orElse(document.name());
         away(() -> {
-            Edit edit = PageMaking.unlock(model.workspace(), student, document, password);
-            return () -> model.edit(edit);
-        }, Words.of("Desk.notOpened", model.submission().called(document)));
+            Pages pages = PageMaking.unlock(model.workspace(), document, called, password);
+            return () -> model.edit(whose.<Edit>map(s -> new Edit.MakePages(s, document.id(), pages))
+                    .orElseGet(() -> new Edit.ChangeAids(model.batch().aids().with(document.withPages(pages)))));
+        }, Words.of("Desk.notOpened", called));
     }
 }

@@ -100,8 +100,8 @@ final class OpenPages {
                 Act.of("Desk.act.openOutside", "Shortcut+O", any,
                         () -> documentInSight().ifPresent(files::openOutside)),
                 Act.of("Desk.act.attach", "Shortcut+Shift+O", any,
-                        () -> documentInSight().ifPresent(
-                                document -> pieces.chooseChanged(document).ifPresent(f -> files.attach(document, f)))));
+                        () -> documentInSight().ifPresent(document -> pieces.attachChanged(
+                                model.submission().student().key(), document, roll.getScene().getWindow()))));
     }
 
     /** Shows the submission on the desk from its beginning. */

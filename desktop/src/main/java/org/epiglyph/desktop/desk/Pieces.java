@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.desk;
 
-import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -12,7 +11,7 @@ import javafx.scene.control.PasswordField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
+import javafx.stage.Window;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Attached;
@@ -21,6 +20,8 @@ import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
+import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
@@ -70,9 +71,9 @@ final class Pieces {
         String name = whose.map(s -> s.called(document)).orElseGet(document::name);
         switch (document.pages()) {
             case Pages.None(var reason) ->
-                pieces.add(new Piece.InPlace(() -> noPages(document, name, reason.inWords())));
+                pieces.add(new Piece.InPlace(() -> noPages(document, name, reason.inWords(), whose)));
             case Pages.Locked(var reason) ->
-                pieces.add(new Piece.InPlace(() -> locked(document, name, reason.inWords())));
+                pieces.add(new Piece.InPlace(() -> locked(document, name, reason.inWords(), whose)));
             case Pages.Awaited() ->
                 pieces.add(new Piece.InPlace(
                         () -> words(name + "\n\n" + Words.of("Desk.pagesAwaited"))));
@@ -95,7 +96,7 @@ final class Pieces {
                 pieces.add(new Piece.Leaf(page, images.geometry(page).turnedBy(turn), turn));
             } catch (Problem e) { // whose own words name the file, and so perhaps a student whose name is covered
                 String why = Words.of(e instanceof OpenDocument.Missing ? "Desk.pagesMissing" : "Desk.pagesUnreadable");
-                pieces.add(new Piece.InPlace(() -> noPages(document, name, why)));
+                pieces.add(new Piece.InPlace(() -> noPages(document, name, why, whose)));
                 return;
             }
         }
@@ -108,10 +109,10 @@ final class Pieces {
         return label;
     }
 
-    private Region noPages(Document document, String name, String reason) {
+    private Region noPages(Document document, String name, String reason, Optional<Submission> whose) {
         Label words = new Label(name + "  \u00b7  " + size(document.bytes()) + "\n\n" + reason);
         words.setWrapText(true);
-        VBox box = new VBox(words, acts(document));
+        VBox box = new VBox(words, acts(document, whose));
         box.getStyleClass().add("no-pages");
         return box;
     }
@@ -122,13 +123,24 @@ final class Pieces {
                 : bytes < 1 << 20 ? Words.of("Desk.kilobytes", bytes >> 10) : Words.of("Desk.megabytes", bytes >> 20);
     }
 
-    private HBox acts(Document document) {
-        Button open = button("Desk.openOutside", () -> files.openOutside(document));
-        open.setId("open-outside");
-        Button attach = button("Desk.attach", () -> chooseChanged(document).ifPresent(f -> files.attach(document, f)));
-        HBox line = new HBox(open, attach);
+    /** What can be done with its file; nothing with that of another batch. */
+    private HBox acts(Document document, Optional<Submission> whose) {
+        HBox line = new HBox();
+        if (whose.isPresent() || isAid(document)) {
+            Button open = button("Desk.openOutside", () -> files.openOutside(document));
+            open.setId("open-outside");
+            line.getChildren().add(open);
+        }
+        whose.map(s -> s.student().key())
+                .ifPresent(student -> line.getChildren()
+                        .add(button("Desk.attach",
+                                () -> attachChanged(student, document, line.getScene().getWindow()))));
         line.getStyleClass().add("field-line");
         return line;
+    }
+
+    private boolean isAid(Document document) {
+        return model.batch().aids().find(document.id()).isPresent();
     }
 
     private static Button button(String key, Runnable act) {
@@ -138,31 +150,33 @@ final class Pieces {
         return button;
     }
 
-    /** Asks for the changed copy; where one was opened from here, its folder is shown first. */
-    Optional<Path> chooseChanged(Document document) {
-        FileChooser chooser = new FileChooser();
-        Path copy = DocumentFiles.copyFor(model.workspace().folder(), document);
-        if (Files.exists(copy)) {
-            chooser.setInitialDirectory(copy.getParent().toFile());
-            chooser.setInitialFileName(String.valueOf(copy.getFileName()));
+    /** Asks for the changed copy, first where one was opened from here, and attaches it to whose it is. */
+    void attachChanged(StudentKey student, Document document, Window over) {
+        FileDialog dialog = new FileDialog(over, Words.of("Desk.attach"));
+        Path copies = DocumentFiles.copyFor(model.workspace().folder(), document).getParent();
+        if (Files.isDirectory(copies)) {
+            dialog.in(copies);
         }
-        File chosen = chooser.showOpenDialog(null);
-        return Optional.ofNullable(chosen).map(File::toPath);
+        dialog.open().ifPresent(file -> files.attach(student, document, file));
     }
 
-    private Region locked(Document document, String name, String reason) {
+    private Region locked(Document document, String name, String reason, Optional<Submission> whose) {
+        if (whose.isEmpty() && !isAid(document)) {
+            return words(name + "\n\n" + reason);
+        }
         Label words = new Label(name + "\n\n" + reason);
         words.setWrapText(true);
         PasswordField password = new PasswordField();
         password.setId("document-password");
         password.setAccessibleText(Words.of("Desk.password"));
         password.setPromptText(Words.of("Desk.password"));
-        Button unlock = button("Desk.unlock", () -> files.unlock(document, password.getText()));
+        Button unlock = button("Desk.unlock",
+                () -> files.unlock(whose.map(o -> o.student().key()), document, password.getText()));
         unlock.setId("unlock");
         password.setOnAction(_ -> unlock.fire());
         HBox line = new HBox(password, unlock);
         line.getStyleClass().add("field-line");
-        VBox box = new VBox(words, line, acts(document));
+        VBox box = new VBox(words, line, acts(document, whose));
         box.getStyleClass().add("no-pages");
         return box;
     }

@@ -1,13 +1,10 @@
 package org.epiglyph.desktop.desk;
 
-import java.io.File;
 import java.math.BigDecimal;
-import java.nio.file.Path;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
-import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.geometry.Bounds;
 import javafx.scene.Group;
@@ -27,7 +24,6 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
-import javafx.stage.FileChooser;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
@@ -35,6 +31,7 @@ import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -199,8 +196,8 @@ final class SlotCard extends VBox {
             }
         });
         Button date = link("Case.date", () -> change(slot().withFace(wordsFace(DATE.format(LocalDate.now(clock))))));
-        Button picture = link("Case.picture", () -> file(true, p -> files.ownPicture(p,
-                face -> change(slot().withFace(face)))));
+        Button picture = link("Case.picture", () -> dialog("Desk.pictureFile").open()
+                .ifPresent(p -> files.ownPicture(p, face -> change(slot().withFace(face)))));
         return new VBox(words, new HBox(date, picture));
     }
 
@@ -259,9 +256,10 @@ final class SlotCard extends VBox {
                         link("Case.down", () -> keep(current().moved(1))),
                         link("Case.another", () -> keep(current().withAnother(slot()))),
                         link("Case.takeOut", () -> keep(current().withoutCurrent())),
-                        link("Case.share", () -> file(false, p -> files.sharePenCase(current(), p, said::setText))),
-                        link("Case.takeIn", () -> file(true,
-                                p -> files.takePenCase(p, model::keep, said::setText))));
+                        link("Case.share", () -> dialog("Case.share").save(Words.of("Case.fileName"))
+                                .ifPresent(p -> files.sharePenCase(current(), p, said::setText))),
+                        link("Case.takeIn", () -> dialog("Case.takeIn").open()
+                                .ifPresent(p -> files.takePenCase(p, model::keep, said::setText))));
         return acts;
     }
 
@@ -273,14 +271,8 @@ final class SlotCard extends VBox {
         model.keep(other);
     }
 
-    private void file(boolean open, Consumer<Path> then) {
-        FileChooser chooser = new FileChooser();
-        File chosen = open
-                ? chooser.showOpenDialog(getScene().getWindow())
-                : chooser.showSaveDialog(getScene().getWindow());
-        if (chosen != null) {
-            then.accept(chosen.toPath());
-        }
+    private FileDialog dialog(String title) {
+        return new FileDialog(getScene().getWindow(), Words.of(title));
     }
 
     private Button choice(Node picture, String words, boolean inHand, Runnable act) {

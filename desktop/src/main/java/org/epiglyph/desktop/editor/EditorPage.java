@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.editor;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -10,8 +9,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 
@@ -53,32 +51,13 @@ public final class EditorPage extends ScrollPane {
         return line;
     }
 
-    /** Asks for a file to read. */
-    public Optional<Path> fileToRead(String kinds, String... endings) {
-        return chosen(chooser(kinds, endings).showOpenDialog(getScene().getWindow()));
-    }
-
-    /** Asks where a file is to be written. */
-    public Optional<Path> fileToWrite(String name, String kinds, String... endings) {
-        FileChooser chooser = chooser(kinds, endings);
-        chooser.setInitialFileName(name);
-        return chosen(chooser.showSaveDialog(getScene().getWindow()));
+    /** A dialog for a file to read or to write. @param title words for what is chosen */
+    public FileDialog file(String title) {
+        return new FileDialog(getScene().getWindow(), title);
     }
 
     /** Asks for another batch, beside this one. */
     public Optional<Path> otherBatch() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setInitialDirectory(editor.workspace().folder().root().getParent().toFile());
-        return chosen(chooser.showDialog(getScene().getWindow()));
-    }
-
-    private static FileChooser chooser(String kinds, String... endings) {
-        FileChooser chooser = new FileChooser();
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kinds, endings));
-        return chooser;
-    }
-
-    private static Optional<Path> chosen(File file) {
-        return Optional.ofNullable(file).map(File::toPath);
+        return file(Words.of("Editor.otherBatch")).in(editor.workspace().folder().root().getParent()).folder();
     }
 }

@@ -1,12 +1,9 @@
 package org.epiglyph.desktop.handback;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
-import javafx.stage.FileChooser;
 import org.epiglyph.carrier.Enclosing;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Attached;
@@ -14,6 +11,7 @@ import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.workspace.Workspace;
 
@@ -59,8 +57,7 @@ final class EnclosureLine extends FlowPane {
     }
 
     private void choose(List<StudentKey> students) {
-        Optional.ofNullable(new FileChooser().showOpenDialog(getScene().getWindow()))
-                .map(File::toPath)
+        new FileDialog(getScene().getWindow(), Words.of("HandBack.encloseFile")).open()
                 .ifPresent(file -> enclose(file, students));
     }
 

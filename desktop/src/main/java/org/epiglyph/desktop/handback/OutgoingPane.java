@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.handback;
 
-import java.io.File;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -24,12 +23,11 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
 import org.epiglyph.carrier.Profile;
 import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.BusyPane;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 import org.epiglyph.documents.MarkedPdf;
@@ -311,7 +309,7 @@ final class OutgoingPane extends ScrollPane {
     }
 
     private Optional<Path> choose() {
-        return Optional.ofNullable(new DirectoryChooser().showDialog(getScene().getWindow())).map(File::toPath);
+        return new FileDialog(getScene().getWindow(), Words.of("HandBack.chooseFolder")).folder();
     }
 
     private Node plain() {
@@ -336,15 +334,11 @@ final class OutgoingPane extends ScrollPane {
     }
 
     private Node report(Consumer<Set<StudentKey>> toLetters) {
-        Button report = afterwards("save-report", "HandBack.report", () -> {
-            FileChooser chooser = new FileChooser();
-            chooser.setInitialFileName(Words.of("HandBack.reportName"));
-            chooser.getExtensionFilters()
-                    .addAll(new FileChooser.ExtensionFilter("XLSX", "*.xlsx"),
-                            new FileChooser.ExtensionFilter("CSV", "*.csv"));
-            Optional.ofNullable(chooser.showSaveDialog(getScene().getWindow()))
-                    .ifPresent(f -> model.writeReport(f.toPath()));
-        });
+        Button report = afterwards("save-report", "HandBack.report",
+                () -> new FileDialog(getScene().getWindow(), Words.of("HandBack.report")).kind("XLSX", "*.xlsx")
+                        .kind("CSV", "*.csv")
+                        .save(Words.of("HandBack.reportName"))
+                        .ifPresent(model::writeReport));
         report.disableProperty().bind(model.background().busyProperty());
         Button letters = afterwards("write-letters", "HandBack.letters",
                 () -> toLetters.accept(chosen.get().size() > 1 ? Set.copyOf(chosen.get()) : Set.of()));

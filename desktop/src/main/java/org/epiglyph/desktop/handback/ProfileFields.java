@@ -1,10 +1,8 @@
 package org.epiglyph.desktop.handback;
 
-import java.io.File;
 import java.io.IOException;
 import java.util.Collection;
 import java.util.EnumSet;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Function;
@@ -14,11 +12,11 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.epiglyph.carrier.Profile;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.feedback.ClassWords;
 import org.epiglyph.core.feedback.FeedbackSheet;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
@@ -127,15 +125,12 @@ final class ProfileFields extends VBox {
         return boxes;
     }
 
-    private FileChooser chooser() {
-        FileChooser chooser = new FileChooser();
-        chooser.setInitialFileName(Words.of("HandBack.profileName"));
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(Words.of("HandBack.profileKind"), "*.txt"));
-        return chooser;
+    private FileDialog dialog(String title) {
+        return new FileDialog(getScene().getWindow(), Words.of(title)).kind(Words.of("HandBack.profileKind"), "*.txt");
     }
 
     private void open() {
-        Optional.ofNullable(chooser().showOpenDialog(getScene().getWindow())).map(File::toPath).ifPresent(file -> {
+        dialog("HandBack.profileOpen").open().ifPresent(file -> {
             try {
                 model.choose(Profile.read(file));
             } catch (Problem e) {
@@ -145,7 +140,7 @@ final class ProfileFields extends VBox {
     }
 
     private void save() {
-        Optional.ofNullable(chooser().showSaveDialog(getScene().getWindow())).map(File::toPath).ifPresent(file -> {
+        dialog("HandBack.profileSave").save(Words.of("HandBack.profileName")).ifPresent(file -> {
             try {
                 profile().write(file);
             } catch (IOException e) {

@@ -1,10 +1,8 @@
 package org.epiglyph.desktop.letters;
 
-import java.io.File;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.binding.Bindings;
 import javafx.scene.control.Button;
@@ -17,9 +15,9 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
 import org.epiglyph.carrier.LetterSending;
 import org.epiglyph.desktop.frame.BusyPane;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Words;
@@ -129,9 +127,8 @@ final class LetterWay extends VBox {
 
     private VBox folderPart() {
         Button choose = Form.button("HandBack.choose", "plain-button",
-                () -> Optional.ofNullable(new DirectoryChooser().showDialog(getScene().getWindow()))
-                        .map(File::toString)
-                        .ifPresent(folder::setText));
+                () -> new FileDialog(getScene().getWindow(), Words.of("Letters.chooseFolder")).folder()
+                        .ifPresent(f -> folder.setText(f.toString())));
         return shownWith(asFiles, new VBox(Form.labelled("Letters.folder", folder, choose)));
     }
 

@@ -1,14 +1,11 @@
 package org.epiglyph.desktop.markbook;
 
-import java.io.File;
 import java.nio.file.Path;
-import java.util.List;
-import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
-import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import org.epiglyph.core.markbook.Foot;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
 
@@ -32,16 +29,11 @@ final class BookFiles {
 
     /** Asks for a file over a window, and writes it. */
     void export(Window over) {
-        FileChooser chooser = new FileChooser();
-        chooser.setInitialFileName(Words.of("MarkBook.fileName") + ".xlsx");
-        for (String kind : List.of("xlsx", "csv", "pdf")) {
-            chooser.getExtensionFilters()
-                    .add(new FileChooser.ExtensionFilter(kind.toUpperCase(Locale.ROOT), "*." + kind));
-        }
-        File file = chooser.showSaveDialog(over);
-        if (file != null) {
-            write(file.toPath(), path -> model.tell(Words.of("MarkBook.written", path.getFileName())));
-        }
+        new FileDialog(over, Words.of("MarkBook.act.export")).kind("XLSX", "*.xlsx")
+                .kind("CSV", "*.csv")
+                .kind("PDF", "*.pdf")
+                .save(Words.of("MarkBook.fileName") + ".xlsx")
+                .ifPresent(file -> write(file, path -> model.tell(Words.of("MarkBook.written", path.getFileName()))));
     }
 
     /** Prints by way of a PDF beside the batch, which the system opens. */

@@ -3,7 +3,6 @@ package org.epiglyph.desktop.markbook;
 import java.awt.Font;
 import java.awt.FontFormatException;
 import java.awt.image.BufferedImage;
-import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
@@ -26,8 +25,8 @@ import javafx.scene.input.DataFormat;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.epiglyph.core.Problem;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Words;
@@ -131,18 +130,14 @@ final class PlotView extends VBox {
     }
 
     private void save() {
-        FileChooser chooser = new FileChooser();
-        chooser.setInitialFileName(plot.name() + ".svg");
-        chooser.getExtensionFilters()
-                .addAll(new FileChooser.ExtensionFilter("SVG", "*.svg"),
-                        new FileChooser.ExtensionFilter("PDF", "*.pdf"));
-        File file = chooser.showSaveDialog(getScene().getWindow());
-        if (file != null) {
-            drawing.executor.start(() -> {
-                write(plot, Look.paper(letters()), file.toPath());
-                return file.getName();
-            }, name -> say.accept(Words.of("Figures.saved", name)), say);
-        }
+        FileDialog dialog = new FileDialog(getScene().getWindow(), Words.of("Figures.save"));
+        dialog.kind("SVG", "*.svg")
+                .kind("PDF", "*.pdf")
+                .save(plot.name() + ".svg")
+                .ifPresent(file -> drawing.executor.start(() -> {
+                    write(plot, Look.paper(letters()), file);
+                    return file.getFileName();
+                }, name -> say.accept(Words.of("Figures.saved", name)), say));
     }
 
     /** @param file its ending says which: .pdf, or else SVG */

@@ -15,6 +15,7 @@ import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.editor.EditorPage;
 import org.epiglyph.desktop.editor.RowDrag;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Words;
@@ -159,12 +160,16 @@ public final class PhrasebookPlace implements Place {
     }
 
     private Optional<Path> fileToRead() {
-        return root.fileToRead(Words.of("Phrases.files"), FILES);
+        return file("Phrases.takeIn").open();
     }
 
     private void write() {
-        root.fileToWrite("", Words.of("Phrases.files"), FILES)
+        file("Phrases.writeFile").save(Words.of("Phrases.fileName"))
                 .ifPresent(f -> model.write(collections.collection(), f));
+    }
+
+    private FileDialog file(String title) {
+        return root.file(Words.of(title)).kind(Words.of("Phrases.files"), FILES);
     }
 
     @Override

@@ -15,6 +15,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.desktop.editor.EditorPage;
 import org.epiglyph.desktop.frame.Act;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Words;
@@ -86,11 +87,15 @@ public final class SchemePlace implements Place {
     }
 
     private void read() {
-        root.fileToRead(Words.of("Scheme.files"), FILES).ifPresent(model::read);
+        file("Scheme.readFile").open().ifPresent(model::read);
     }
 
     private void write() {
-        root.fileToWrite(Words.of("Scheme.fileName"), Words.of("Scheme.files"), FILES).ifPresent(model::write);
+        file("Scheme.writeFile").save(Words.of("Scheme.fileName")).ifPresent(model::write);
+    }
+
+    private FileDialog file(String title) {
+        return root.file(Words.of(title)).kind(Words.of("Scheme.files"), FILES);
     }
 
     private void copy() {

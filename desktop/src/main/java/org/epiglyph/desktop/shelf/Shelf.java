@@ -26,9 +26,9 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Background;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Rows;
@@ -320,12 +320,10 @@ public final class Shelf implements Place {
     }
 
     private void restore() {
-        FileChooser chooser = new FileChooser();
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("ZIP", "*.zip"));
-        File file = chooser.showOpenDialog(root.getScene().getWindow());
-        if (file != null) {
-            model.bring(List.of(file.toPath()), _ -> complain(Words.of("Shelf.noCopy", file.getName())));
-        }
+        new FileDialog(root.getScene().getWindow(), Words.of("Shelf.act.restore")).kind("ZIP", "*.zip")
+                .open()
+                .ifPresent(file -> model.bring(List.of(file),
+                        _ -> complain(Words.of("Shelf.noCopy", file.getFileName()))));
     }
 
     ShelfModel model() {

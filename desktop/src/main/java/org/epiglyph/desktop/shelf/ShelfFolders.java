@@ -1,10 +1,9 @@
 package org.epiglyph.desktop.shelf;
 
-import java.io.File;
 import javafx.scene.control.Button;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 
@@ -37,11 +36,6 @@ final class ShelfFolders extends VBox {
     }
 
     private void choose() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setTitle(Words.of("Shelf.addFolder"));
-        File folder = chooser.showDialog(getScene().getWindow());
-        if (folder != null) {
-            model.addFolder(folder.toPath());
-        }
+        new FileDialog(getScene().getWindow(), Words.of("Shelf.addFolder")).folder().ifPresent(model::addFolder);
     }
 }

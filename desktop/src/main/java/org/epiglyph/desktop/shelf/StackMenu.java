@@ -1,6 +1,5 @@
 package org.epiglyph.desktop.shelf;
 
-import java.io.File;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -9,7 +8,7 @@ import javafx.scene.control.CustomMenuItem;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
-import javafx.stage.FileChooser;
+import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Words;
 
 /** What else can be done with a batch: its other places, the promised day, the archive, a safety copy. */
@@ -83,12 +82,8 @@ final class StackMenu extends MenuButton {
     }
 
     private void copy() {
-        FileChooser chooser = new FileChooser();
-        chooser.setInitialFileName(batch.folder().getFileName() + ".zip");
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("ZIP", "*.zip"));
-        File file = chooser.showSaveDialog(getScene().getWindow());
-        if (file != null) {
-            model.copy(batch, file.toPath());
-        }
+        new FileDialog(getScene().getWindow(), Words.of("Shelf.copy")).kind("ZIP", "*.zip")
+                .save(batch.folder().getFileName() + ".zip")
+                .ifPresent(file -> model.copy(batch, file));
     }
 }

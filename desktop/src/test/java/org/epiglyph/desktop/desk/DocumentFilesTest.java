@@ -46,6 +46,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** What the marker does with files rather than pages, without a toolkit: the work's end comes to the test as to the window. */
 class DocumentFilesTest {
     private static final StudentKey ADA = new StudentKey("K-1");
+    private static final StudentKey BEN = new StudentKey("K-2");
     @TempDir
     private Path folder;
     private final LinkedBlockingQueue<Runnable> ends = new LinkedBlockingQueue<>();
@@ -67,6 +68,10 @@ class DocumentFilesTest {
                     new Document("d2", "in/K-1_plan.pdf", locked.sha256(), locked.bytes(),
                             new Pages.Locked(Message.words("locked")),
                             "test")))));
+            Originals.Stored his = batch.store("d3", "K-2_plan.pdf", new ByteArrayInputStream(lockedPdf()));
+            batch.add(new Student(BEN, "Ben", "Example", ""),
+                    List.of(new HandIn(1, Optional.empty(), "", List.of(new Document("d3", "in/K-2_plan.pdf",
+                            his.sha256(), his.bytes(), new Pages.Locked(Message.words("locked")), "test")))));
             batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                     MarkScheme.single(BigDecimal.TEN),
                     Phrasebook.EMPTY);
@@ -124,7 +129,7 @@ class DocumentFilesTest {
     @Test
     void aChangedDocumentIsAttachedUnderTheReceivedNameAndTakenAwayAndBackByUndo() throws Exception {
         Path changed = Files.writeString(folder.resolve("my version.odt"), "changed");
-        files.attach(document(0), changed);
+        files.attach(ADA, document(0), changed);
         finished();
         Attached attached = desk.submission().attached().getFirst();
         assertThat(attached.to()).isEqualTo("d1");
@@ -140,7 +145,7 @@ class DocumentFilesTest {
 
     @Test
     void whatCannotBeAttachedIsSaid() throws Exception {
-        files.attach(document(0), folder.resolve("gone.docx"));
+        files.attach(ADA, document(0), folder.resolve("gone.docx"));
         finished();
         assertThat(desk.noticeProperty().get()).contains("gone.docx could not be attached");
         assertThat(desk.submission().attached()).isEmpty();
@@ -150,7 +155,7 @@ class DocumentFilesTest {
     void aSealedSubmissionTakesNoAttachment() throws Exception {
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.seal();
-        files.attach(document(0), Files.writeString(folder.resolve("x.odt"), "x"));
+        files.attach(ADA, document(0), Files.writeString(folder.resolve("x.odt"), "x"));
         finished();
         assertThat(desk.noticeProperty().get()).contains("sealed");
         assertThat(desk.submission().attached()).isEmpty();
@@ -158,15 +163,46 @@ class DocumentFilesTest {
 
     @Test
     void aLockedDocumentIsTriedAgainUntilThePasswordFits() throws Exception {
-        files.unlock(document(1), "guess");
+        files.unlock(Optional.of(ADA), document(1), "guess");
         finished();
         assertThat(((Pages.Locked) document(1).pages()).reason().inWords()).startsWith("That is not the password");
-        files.unlock(document(1), "ebb");
+        files.unlock(Optional.of(ADA), document(1), "ebb");
         finished();
         assertThat(document(1).pageCount()).isEqualTo(1);
         assertThat(workspace.folder().pages(document(1))).exists();
         assertThat(Files.readAllBytes(workspace.folder().original(document(1)))).as("the original stays locked")
                 .isEqualTo(lockedAsStored());
+    }
+
+    /** A classmate's work lies beside the pages where passages are compared, and the marker may have gone on meanwhile. */
+    @Test
+    void whatIsDoneWithAnotherStudentsDocumentIsDoneToThatStudent() throws Exception {
+        Document his = desk.batch().submission(BEN).documents().getFirst();
+        assertThat(desk.submission().student().key()).isEqualTo(ADA);
+        files.attach(BEN, his, Files.writeString(folder.resolve("his plan.odt"), "changed"));
+        finished();
+        files.unlock(Optional.of(BEN), his, "ebb");
+        finished();
+        assertThat(desk.batch().submission(BEN).attached()).singleElement()
+                .satisfies(a -> assertThat(a.to()).isEqualTo("d3"));
+        assertThat(desk.batch().submission(BEN).documents().getFirst().pageCount()).isEqualTo(1);
+        assertThat(desk.submission().attached()).isEmpty();
+    }
+
+    @Test
+    void aLockedDocumentLaidBesideThePagesCanBeOpenedToo() throws Exception {
+        files.addAid(Files.write(folder.resolve("model answer.pdf"), lockedPdf()));
+        finished();
+        Document laid = desk.batch().aids().documents().getFirst();
+        assertThat(laid.pages()).isInstanceOf(Pages.Locked.class);
+        files.unlock(Optional.empty(), laid, "guess");
+        finished();
+        assertThat(desk.batch().aids().find(laid.id()).orElseThrow().pages())
+                .isInstanceOfSatisfying(Pages.Locked.class,
+                        l -> assertThat(l.reason().inWords()).startsWith("That is not the password"));
+        files.unlock(Optional.empty(), laid, "ebb");
+        finished();
+        assertThat(desk.batch().aids().find(laid.id()).orElseThrow().pageCount()).isEqualTo(1);
     }
 
     private byte[] lockedAsStored() throws Exception {
@@ -178,7 +214,7 @@ class DocumentFilesTest {
     void aDiskThatTakesNoPagesIsSaid() throws Exception {
         Files.delete(workspace.folder().renditions());
         Files.writeString(workspace.folder().renditions(), "a file where the folder should be");
-        files.unlock(document(1), "ebb");
+        files.unlock(Optional.of(ADA), document(1), "ebb");
         finished();
         assertThat(desk.noticeProperty().get()).contains("could not be written");
         assertThat(document(1).pages()).isInstanceOf(Pages.Locked.class);

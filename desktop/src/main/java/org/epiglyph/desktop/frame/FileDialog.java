@@ -1,0 +1,130 @@
+package org.epiglyph.desktop.frame;
+
+import java.io.File;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.stage.DirectoryChooser;
+import javafx.stage.FileChooser;
+import javafx.stage.FileChooser.ExtensionFilter;
+import javafx.stage.Window;
+
+/**
+ * The system's dialog for a file or a folder. It says in its title what is chosen, and begins in the folder that was chosen
+ * from last over the same window.
+ */
+public final class FileDialog {
+    /** Where a window holds the folder that was chosen from last. */
+    private static final String LAST = FileDialog.class.getName();
+    private final Window over;
+    private final String title;
+    private final List<ExtensionFilter> kinds = new ArrayList<>();
+    private Optional<Path> beginning = Optional.empty();
+
+    /** @param title words that lead here, on a button perhaps; the dots at their end are left out */
+    public FileDialog(Window over, String title) {
+        this.over = over;
+        this.title = title.replaceFirst("\\s*\u2026$", "");
+    }
+
+    /** Offers files of one more kind alone. @param endings such as {@code *.csv} */
+    public FileDialog kind(String words, String... endings) {
+        kinds.add(new ExtensionFilter(words, endings));
+        return this;
+    }
+
+    /** Lets it begin in a folder, whatever was chosen from last. */
+    public FileDialog in(Path folder) {
+        beginning = Optional.of(folder);
+        return this;
+    }
+
+    /** Asks for a file that there is. */
+    public Optional<Path> open() {
+        return chosen(chooser().showOpenDialog(over));
+    }
+
+    /** Asks for files that there are; empty where none is chosen. */
+    public List<Path> openSeveral() {
+        List<File> files = chooser().showOpenMultipleDialog(over);
+        if (files == null) {
+            return List.of();
+        }
+        files.stream().findFirst().ifPresent(f -> chosen(f));
+        return files.stream().map(File::toPath).toList();
+    }
+
+    /** Asks for a file to write. @param name what it may be called, with the ending of the first kind */
+    public Optional<Path> save(String name) {
+        Optional<Path> named = Optional.empty();
+        String proposed = name;
+        while (true) {
+            FileChooser chooser = chooser();
+            named.map(Path::getParent).ifPresent(folder -> chooser.setInitialDirectory(folder.toFile()));
+            chooser.setInitialFileName(proposed);
+            Optional<Path> chosen = chosen(chooser.showSaveDialog(over));
+            Optional<ExtensionFilter> kind = Optional.ofNullable(chooser.getSelectedExtensionFilter());
+            named = chosen.map(file -> file.resolveSibling(
+                    named(String.valueOf(file.getFileName()), name, kinds, kind)));
+            if (named.equals(chosen) || !Files.exists(named.get())) {
+                return named;
+            }
+            proposed = String.valueOf(named.get().getFileName()); // so that the system asks before it is replaced
+        }
+    }
+
+    /** Asks for a folder. */
+    public Optional<Path> folder() {
+        DirectoryChooser chooser = new DirectoryChooser();
+        chooser.setTitle(title);
+        begin().ifPresent(folder -> chooser.setInitialDirectory(folder.toFile()));
+        return chosen(chooser.showDialog(over));
+    }
+
+    private FileChooser chooser() {
+        FileChooser chooser = new FileChooser();
+        chooser.setTitle(title);
+        begin().ifPresent(folder -> chooser.setInitialDirectory(folder.toFile()));
+        chooser.getExtensionFilters().addAll(kinds);
+        return chooser;
+    }
+
+    private Optional<Path> begin() {
+        return beginning.or(() -> Optional.ofNullable((Path) over.getProperties().get(LAST)))
+                .or(() -> Optional.of(Path.of(System.getProperty("user.home"))))
+                .filter(Files::isDirectory);
+    }
+
+    private Optional<Path> chosen(File file) {
+        Optional<Path> chosen = Optional.ofNullable(file).map(File::toPath);
+        chosen.map(Path::getParent).ifPresent(folder -> over.getProperties().put(LAST, folder));
+        return chosen;
+    }
+
+    /**
+     * What a file is to be called. A name that was typed with the ending of a kind says its own kind; the name that was
+     * proposed, and one without such an ending, goes by the kind that was chosen.
+     */
+    static String named(String chosen, String proposed, List<ExtensionFilter> kinds, Optional<ExtensionFilter> kind) {
+        if (kind.isEmpty() || ends(chosen, kind.get())) {
+            return chosen;
+        }
+        boolean ownKind = kinds.stream().anyMatch(k -> ends(chosen, k));
+        if (ownKind && !chosen.equals(proposed)) {
+            return chosen;
+        }
+        String stem = ownKind ? chosen.substring(0, chosen.lastIndexOf('.')) : chosen;
+        return stem + ending(kind.get().getExtensions().getFirst());
+    }
+
+    private static boolean ends(String name, ExtensionFilter kind) {
+        return kind.getExtensions().stream().anyMatch(e -> name.toLowerCase(Locale.ROOT).endsWith(ending(e)));
+    }
+
+    private static String ending(String pattern) {
+        return pattern.substring(1);
+    }
+}

@@ -6,7 +6,7 @@ import java.util.Set;
  * The rostering and gradebook parts of 1EdTech OneRoster 1.2, from memory: results and words alone. Spoken where the
  * address has the path that the standard gives such services.
  */
-final class OneRosterProtocol implements RecordService {
+public final class OneRosterProtocol implements RecordService {
     static final Set<Ability> ABILITIES = Set.of();
     private static final String PATH = "/ims/oneroster";
 

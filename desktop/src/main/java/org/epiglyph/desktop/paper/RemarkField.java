@@ -91,9 +91,19 @@ public final class RemarkField extends VBox {
     }
 
     private Button picture(PictureChooser pictures) {
-        return link("Desk.remarkPicture", "remark-picture", () -> pictures.choose(
-                name -> words.insertText(words.getCaretPosition(),
-                        "![" + name.alt() + "](picture:" + name.file() + ")")));
+        return link("Desk.remarkPicture", "remark-picture", () -> {
+            String of = mark;
+            pictures.choose(chosen -> insert(chosen, of));
+        });
+    }
+
+    /** Reading a picture may take long, and another remark may be in this field by then. */
+    private void insert(PictureChooser.Chosen picture, String of) {
+        if (of.equals(mark) && isWriting()) {
+            words.insertText(words.getCaretPosition(), "![" + picture.alt() + "](picture:" + picture.file() + ")");
+        } else {
+            model.say(Words.of("Desk.pictureTooLate", picture.alt()));
+        }
     }
 
     private static Button link(String words, String id, Runnable act) {

@@ -3,8 +3,10 @@ package org.epiglyph.workspace;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Batch;
@@ -47,5 +49,30 @@ class BatchFolderTest {
                     .isEqualTo(root.resolve("pages/d1.pdf"));
             assertThatThrownBy(() -> files.pages(batch, "d2")).isInstanceOf(IllegalArgumentException.class);
         }
+    }
+
+    @Test
+    void aPictureIsCopiedOnceAndOneThatIsNotThereStopsNoOther() throws Exception {
+        BatchFolder files = new BatchFolder(Examples.batch(folder));
+        Path from = Files.createDirectory(folder.resolve("from"));
+        Files.writeString(from.resolve("a.png"), "a");
+        Files.writeString(from.resolve("b.png"), "b");
+        files.bringPictures(new LinkedHashSet<>(List.of("a.png", "gone.png")), from);
+        assertThat(files.pictures().resolve("a.png")).hasContent("a");
+        Files.writeString(from.resolve("a.png"), "another");
+        files.bringPictures(new LinkedHashSet<>(List.of("gone.png", "a.png", "b.png")), from);
+        assertThat(files.pictures().resolve("a.png")).as("there already").hasContent("a");
+        assertThat(files.pictures().resolve("b.png")).hasContent("b");
+        assertThat(files.pictures()).isDirectoryNotContaining("glob:**gone*");
+    }
+
+    @Test
+    void aNameThatAFileSystemMayRefuseIsNotUsed() {
+        assertThat(BatchFolder.nameOnDisk("a".repeat(196) + ".pdf")).isEqualTo("a".repeat(196) + ".pdf");
+        assertThat(BatchFolder.nameOnDisk("\u00e4".repeat(99) + ".pdf")).as("twice the bytes")
+                .isEqualTo("document.pdf");
+        assertThat(BatchFolder.nameOnDisk("a".repeat(300) + ".pdf")).isEqualTo("document.pdf");
+        assertThat(BatchFolder.nameOnDisk("a".repeat(300))).isEqualTo("document");
+        assertThat(BatchFolder.nameOnDisk("con.txt")).isEqualTo("document.txt");
     }
 }

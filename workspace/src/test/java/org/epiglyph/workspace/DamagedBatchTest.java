@@ -25,6 +25,7 @@ import java.util.Random;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
@@ -126,6 +127,26 @@ class DamagedBatchTest {
         assertThat(copy.resolve("changes-left-out.jsonl")).content().contains("m3O");
         assertThat(BatchRepair.check(copy, Clock.systemUTC())).isEqualTo(Damage.NONE);
         assertThat(BatchRepair.check(batch, Clock.systemUTC()).isNone()).isFalse();
+    }
+
+    /** More lines than are decoded at once. */
+    @Test
+    void aLongHistoryIsReadInPartsAndTheFirstDamageInItIsNamed() throws Exception {
+        int many = 2_100;
+        Path batch = Examples.batch(folder);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            for (int i = 1; i <= many; i++) {
+                workspace.edit(new Edit.WritePrivately(Examples.ADA, "note " + i));
+            }
+        }
+        assertThat(BatchRepair.check(batch, Clock.systemUTC())).isEqualTo(Damage.NONE);
+        for (int changed : new int[]{many, 1_025, 1_024, 30}) {
+            sql(batch, "UPDATE history SET edit = replace(edit, 'note', 'nOte') WHERE number = " + changed);
+            assertThat(BatchRepair.check(batch, Clock.systemUTC()).findings())
+                    .contains(Message.of(HistoryReading.class, "changeDamaged", (long) changed));
+        }
+        assertThat(BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC()))
+                .isEqualTo(new BatchRepair.Outcome(many - 4, 4));
     }
 
     @Test

@@ -170,4 +170,17 @@ class FingerprintTest {
         assertThat(Fingerprint.isOf(earlier, with, Examples.ADA, List.of())).isFalse();
         assertThat(Fingerprint.isOf(earlier, batch.apply(enclosed(OTHER)), Examples.ADA, List.of("plain"))).isFalse();
     }
+
+    @Test
+    void aCopyIsAnotherWithOtherMarksOrInAnotherManner() {
+        Document document = batch.submission(Examples.ADA).documents().getFirst();
+        Mark mark = Examples.stroke("m1");
+        String plain = Fingerprint.ofCopy(document, List.of(mark), List.of());
+        assertThat(plain).matches("[0-9a-f]{64}").isEqualTo(Fingerprint.ofCopy(document, List.of(mark), List.of()));
+        assertThat(List.of(plain, Fingerprint.ofCopy(document, List.of(), List.of()),
+                Fingerprint.ofCopy(document, List.of(mark.movedBy(1, 0)), List.of()),
+                Fingerprint.ofCopy(document, List.of(mark), List.of("margin")),
+                Fingerprint.ofCopy(document.withPages(new Pages.None()), List.of(mark), List.of())))
+                .doesNotHaveDuplicates();
+    }
 }

@@ -9,9 +9,11 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.HexFormat;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.batch.Submission;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -136,5 +138,29 @@ class OriginalsTest {
         assertThat(folder.pages(document("d1", stored, new Pages.Ready(1, "")))).isEqualTo(stored.path());
         assertThat(folder.pages(document("d1", stored, new Pages.Ready(1, "d1.pdf"))))
                 .isEqualTo(root.resolve("pages/d1.pdf"));
+    }
+
+    @Test
+    void whatChangedOrIsGoneIsNamedAsTheStudentsWorkIsCalled() throws Exception {
+        Path batch = Examples.batch(root);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            Submission submission = workspace.batch().submission(Examples.ADA);
+            Path file = workspace.folder().original(submission.documents().getFirst());
+            assertThat(Originals.changed(workspace.folder(), submission, submission.documents().stream())).isEmpty();
+            assertThat(file.toFile().setWritable(true)).isTrue();
+            Files.writeString(file, "other bytes");
+            assertThat(Originals.changed(workspace.folder(), submission, submission.documents().stream()))
+                    .containsExactly("K-1 work.pdf");
+            Files.delete(file);
+            assertThat(Originals.changed(workspace.folder(), submission, submission.documents().stream()))
+                    .containsExactly("K-1 work.pdf");
+        }
+    }
+
+    @Test
+    void anEmptyFileIsStoredToo() throws Exception {
+        Originals.Stored stored = originals.store("d1", "empty.txt", new ByteArrayInputStream(new byte[0]));
+        assertThat(stored.bytes()).isZero();
+        assertThat(stored.path()).isEmptyFile();
     }
 }

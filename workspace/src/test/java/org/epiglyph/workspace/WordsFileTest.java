@@ -60,4 +60,24 @@ class WordsFileTest {
         Files.write(batch.words(DOCUMENT), java.util.Arrays.copyOf(whole, whole.length / 2));
         assertThat(WordsFile.read(batch, DOCUMENT)).isEmpty();
     }
+
+    @Test
+    void whatWasRecognisedLiesBesideWhatWasRead() throws Exception {
+        BatchFolder batch = new BatchFolder(folder);
+        List<PageText> one = List.of(PageText.NONE);
+        WordsFile.write(batch, DOCUMENT, one);
+        assertThat(WordsFile.readRecognised(batch, DOCUMENT)).isEmpty();
+        WordsFile.writeRecognised(batch, DOCUMENT, pages());
+        assertThat(WordsFile.readRecognised(batch, DOCUMENT)).contains(pages());
+        assertThat(WordsFile.read(batch, DOCUMENT)).contains(one);
+    }
+
+    @Test
+    void aWordOfAnyLengthIsWrittenAndAVeryLongOneIsCut() throws Exception {
+        BatchFolder batch = new BatchFolder(folder);
+        PageText text = new PageText(List.of(new PageWord("\u4f60".repeat(90_000), new PageBox(0, 0, 9, 9), 0)));
+        WordsFile.write(batch, DOCUMENT, List.of(text));
+        assertThat(WordsFile.read(batch, DOCUMENT).orElseThrow().getFirst().words()).singleElement()
+                .satisfies(w -> assertThat("\u4f60".repeat(90_000)).startsWith(w.text()).hasSizeGreaterThan(1_000));
+    }
 }

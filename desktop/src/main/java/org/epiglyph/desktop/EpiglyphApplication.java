@@ -25,10 +25,18 @@ public final class EpiglyphApplication extends Application {
     /** What the command line decided, and the window that is to open. */
     private record Begun(Program.Start start, OpeningWindow window) {}
 
-    /** Starts the toolkit and returns when the window is closed. */
+    /**
+     * Starts the toolkit and returns when the window is closed.
+     *
+     * @throws IllegalStateException where the program could not be made
+     */
     public static void launch(Program.Start start) {
-        BEGUN.set(new Begun(start, new OpeningWindow(new Settings(start.settings()))));
+        OpeningWindow window = new OpeningWindow(new Settings(start.settings()));
+        BEGUN.set(new Begun(start, window));
         Application.launch(EpiglyphApplication.class);
+        window.failure().ifPresent(cause -> {
+            throw new IllegalStateException("The program could not be made", cause);
+        });
     }
 
     /** Loads what reads batches and draws pages while the window comes up. */

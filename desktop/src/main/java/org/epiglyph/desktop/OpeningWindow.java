@@ -22,8 +22,11 @@ import org.epiglyph.documents.base.Typeface;
 
 /** The program's window: its bare ground is on the screen at once, and the program in it as soon as it has been made. */
 public final class OpeningWindow {
+    private static final double LEAST_WIDTH = 900;
+    private static final double LEAST_HEIGHT = 600;
     private final Settings settings;
     private final CompletableFuture<LastTime> lastTime;
+    private Optional<Throwable> failure = Optional.empty();
 
     /** How the window looked, and where it was. */
     private record LastTime(View view, Optional<WindowPlace> place) {}
@@ -35,7 +38,7 @@ public final class OpeningWindow {
     }
 
     /**
-     * Shows a window and makes the program while it is on the screen.
+     * Shows a window and makes the program while it is on the screen. Where that fails, the window is closed.
      *
      * @param then called with the program in the window; not called where the window was closed before
      */
@@ -46,6 +49,8 @@ public final class OpeningWindow {
         Scene scene = styled(ground);
         stage.setTitle(Words.of("Frame.window"));
         stage.setScene(scene);
+        stage.setMinWidth(LEAST_WIDTH);
+        stage.setMinHeight(LEAST_HEIGHT);
         stage.show();
         Shown.then(() -> {
             if (stage.isShowing()) {
@@ -54,7 +59,12 @@ public final class OpeningWindow {
         });
     }
 
-    private static void fill(Scene scene, Supplier<Frame> making, Runnable then) {
+    /** Why the program could not be made; the window is closed then. */
+    public Optional<Throwable> failure() {
+        return failure;
+    }
+
+    private void fill(Scene scene, Supplier<Frame> making, Runnable then) {
         try {
             Frame frame = making.get();
             loadTypefaces();
@@ -62,8 +72,8 @@ public final class OpeningWindow {
             frame.attach(scene);
             then.run();
         } catch (RuntimeException | Error e) {
+            failure = Optional.of(e);
             scene.getWindow().hide(); // or it would stay bare for good
-            throw e;
         }
     }
 

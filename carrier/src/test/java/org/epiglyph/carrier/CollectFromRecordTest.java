@@ -221,4 +221,36 @@ class CollectFromRecordTest extends CollectFixture {
             assertThat(aside.itemsOf(new StudentKey("K-9"))).isEmpty();
         }
     }
+
+    @Test
+    void whatIsBeingDoneIsTold() throws Exception {
+        List<String> told = new ArrayList<>();
+        Progress progress = (what, done, total) -> told.add(what + " " + done + "/" + total);
+        Path batch = batch();
+        try (CollectPlan plan = Planning.fromRecord(client, TASK, Optional.of(batch), progress)) {
+            assertThat(plan.items()).hasSize(3);
+        }
+        long bytes = Files.size(folder.resolve("served.zip"));
+        assertThat(told).startsWith("Asking the record service 0/0", "Downloading " + bytes + "/0")
+                .endsWith("Comparing with what was collected before 0/3",
+                        "Comparing with what was collected before 1/3",
+                        "Comparing with what was collected before 2/3");
+    }
+
+    @Test
+    void aServiceThatFailsLeavesNoDownload() throws Exception {
+        String before = System.getProperty("java.io.tmpdir");
+        Path temporary = Files.createDirectory(folder.resolve("temporary"));
+        System.setProperty("java.io.tmpdir", temporary.toString());
+        try {
+            doAnswer(call -> {
+                Files.writeString(call.getArgument(1, Path.class), "no zip");
+                throw new Problem(org.epiglyph.core.Message.words("The service is gone."));
+            }).when(client).batch(eq(TASK), any(), any());
+            assertThatThrownBy(() -> plan(Optional.empty())).hasMessage("The service is gone.");
+            assertThat(temporary).isEmptyDirectory();
+        } finally {
+            System.setProperty("java.io.tmpdir", before);
+        }
+    }
 }

@@ -149,4 +149,36 @@ class CollectStoredTest extends CollectFixture {
             Thread.currentThread().interrupt();
         }
     }
+
+    /** APPNOTE.TXT 6.3.10: 4.4.2 and 4.6.9; read back by Commons Compress. */
+    @Test
+    void whatIsHandedBackCanBeReadByEverybodyAndNamesInAnOldCodePageHaveTheirUnicodeBeside() throws Exception {
+        Path file = folder.resolve("old.zip");
+        java.nio.charset.Charset old = java.nio.charset.Charset.forName("IBM850");
+        try (OutputStream out = Files.newOutputStream(file); ZipOutputStream zip = new ZipOutputStream(out, old)) {
+            zip.putNextEntry(new ZipEntry("K-1_\u00c1vila.txt"));
+            zip.write("x".getBytes());
+            zip.closeEntry();
+        }
+        try (CollectPlan plan = plan(file, sheet(), Optional.empty());
+                Workspace workspace = Workspace.open(make(plan), CLOCK)) {
+            workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
+            workspace.edit(new Edit.Seal(ADA));
+            new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"), Progress.NONE);
+        }
+        try (org.apache.commons.compress.archivers.zip.ZipFile back = org.apache.commons.compress.archivers.zip.ZipFile
+                .builder()
+                .setPath(folder.resolve("out/handed-back.zip"))
+                .setCharset(old)
+                .get()) {
+            var entries = java.util.Collections.list(back.getEntries());
+            assertThat(entries).isNotEmpty().allSatisfy(e -> {
+                assertThat(e.getUnixMode()).isEqualTo(0100644);
+                assertThat(e.getSize()).isPositive();
+                assertThat(e.getExtraField(
+                        org.apache.commons.compress.archivers.zip.UnicodePathExtraField.UPATH_ID)).isNotNull();
+            });
+            assertThat(entries.getFirst().getName()).isEqualTo("K-1_\u00c1vila_marked.pdf");
+        }
+    }
 }

@@ -22,6 +22,7 @@ public final class Acts {
     private static final long LONGEST_PAUSE = 1_500_000_000L;
     private static final Set<KeyCode> EDITING = EnumSet.of(KeyCode.C, KeyCode.X, KeyCode.V, KeyCode.A, KeyCode.B,
             KeyCode.I, KeyCode.P, KeyCode.LEFT, KeyCode.RIGHT, KeyCode.BACK_SPACE, KeyCode.DELETE);
+    private static final Object OWN_UNDO = new Object();
     private final List<Act> everywhere = new ArrayList<>();
     private final Map<String, String> ownKeys = new HashMap<>();
     private final Consumer<Map<String, String>> keeping;
@@ -190,6 +191,11 @@ public final class Acts {
         }
     }
 
+    /** Lets a field have undo and redo for itself alone, as one that is begun by typing has something to undo that it does not know of. */
+    public static void undoesAlone(TextInputControl field) {
+        field.getProperties().put(OWN_UNDO, true);
+    }
+
     /** True for keys that a text field needs for itself; it undoes and redoes for itself what has been typed in it. */
     private boolean isFor(TextInputControl field, KeyEvent event) {
         if (!event.isShortcutDown()) {
@@ -197,7 +203,8 @@ public final class Acts {
         }
         if (event.getCode() == KeyCode.Z || event.getCode() == KeyCode.Y) {
             boolean undoing = event.getCode() == KeyCode.Z && !event.isShiftDown();
-            undoingInField |= undoing ? field.isUndoable() : field.isRedoable();
+            undoingInField |= field.getProperties().containsKey(OWN_UNDO)
+                    || (undoing ? field.isUndoable() : field.isRedoable());
             return undoingInField;
         }
         return !event.isShiftDown() && EDITING.contains(event.getCode());

@@ -37,6 +37,7 @@ final class CommandFinder extends TextField {
         list.getStyleClass().add("finder-list");
         setPromptText(Words.of("Frame.finder"));
         setAccessibleText(Words.of("Frame.finder.spoken"));
+        Acts.undoesAlone(this);
         setFocusTraversable(false);
         textProperty().addListener((_, _, _) -> search());
         focusedProperty().addListener((_, _, focused) -> {

@@ -15,6 +15,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Acts;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Words;
 
@@ -57,6 +58,7 @@ final class CellEditor extends VBox {
         addEventHandler(MouseEvent.ANY, Event::consume); // a hand at the field is not one on the sheet below
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
         field.textProperty().addListener((_, _, _) -> say(""));
+        Acts.undoesAlone(field);
         field.focusedProperty().addListener((_, _, focused) -> {
             if (!focused && isVisible() && !isOnScale()) {
                 taking.take(field.getText(), Then.STAY);

@@ -205,5 +205,9 @@ class ActsTest {
         field.redo();
         acts.onKey(undo(true), field);
         assertThat(done).containsExactly("Undo", "Redo");
+        acts.onReleased(undo(true));
+        Acts.undoesAlone(field);
+        acts.onKey(undo(true), field);
+        assertThat(done).as("the field's alone").containsExactly("Undo", "Redo");
     }
 }

@@ -78,6 +78,19 @@ class BookKeysTest extends InBook {
     }
 
     @Test
+    void undoWhileACellIsTypedTakesBackNoOtherCell(FxRobot robot) {
+        open(robot);
+        robot.write("8");
+        robot.type(KeyCode.ENTER);
+        robot.write("4");
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        assertThat(scores("c1")).startsWith("8", "");
+        robot.type(KeyCode.ESCAPE);
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        Screen.waitFor(() -> scores("c1").getFirst().isEmpty());
+    }
+
+    @Test
     void byChoiceEnterGoesToTheRightAndUndoTakesBackOneAfterTheOther(FxRobot robot) {
         open(robot);
         robot.interact(() -> {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.animation.PauseTransition;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -12,6 +13,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.feedback.FeedbackSheet;
@@ -30,10 +32,15 @@ final class AnswersSide implements Side {
     private final Consumer<Mark> go;
     private final VBox list = new VBox();
     private final ScrollPane node = new ScrollPane(list);
+    private final PauseTransition pause = new PauseTransition(Duration.millis(400));
     private Shown shown = new Shown(new StudentKey("-"), List.of());
+    private Optional<Typed> typing = Optional.empty();
 
     /** What stands here, without the replies, which are typed here. */
     private record Shown(StudentKey student, List<String> answers) {}
+
+    /** A reply that has been typed and is not kept yet. */
+    private record Typed(StudentKey student, String answer, String words) {}
 
     /** @param go shows a mark on its page */
     AnswersSide(DeskModel model, Consumer<Mark> go) {
@@ -41,6 +48,7 @@ final class AnswersSide implements Side {
         this.go = go;
         list.getStyleClass().add("answers");
         node.setFitToWidth(true);
+        pause.setOnFinished(_ -> keepTyped());
     }
 
     @Override
@@ -55,6 +63,9 @@ final class AnswersSide implements Side {
 
     @Override
     public void refresh() {
+        if (typing.filter(t -> !t.student.equals(model.student())).isPresent()) {
+            keepTyped(); // the student has changed before the pause was over
+        }
         List<Answer> answers = model.submission().correspondence().answers();
         Shown now = new Shown(model.submission().student().key(),
                 answers.stream().map(a -> a.id() + a.words() + a.replied()).toList());
@@ -87,7 +98,8 @@ final class AnswersSide implements Side {
                         .ifPresent(n -> entry.getChildren().add(Form.words(Words.of("Side.remarkGone", n), "hint"))));
         Label words = Form.words(model.submission().cover().cover(answer.words()), "answer-words");
         entry.getChildren().add(words);
-        TextArea reply = new TextArea(answer.reply());
+        TextArea reply = new TextArea(
+                typing.filter(t -> t.answer.equals(answer.id())).map(Typed::words).orElse(answer.reply()));
         reply.setId("reply-" + answer.id());
         reply.setWrapText(true);
         reply.setPrefRowCount(ROWS);
@@ -95,28 +107,50 @@ final class AnswersSide implements Side {
         reply.setAccessibleText(Words.of("Side.reply") + ": " + words.getText());
         SaveOnLeave.tabGoesOn(reply);
         StudentKey student = model.submission().student().key();
-        reply.textProperty().addListener((_, _, typed) -> reply(student, answer.id(), typed));
+        reply.textProperty().addListener((_, _, now) -> type(new Typed(student, answer.id(), now)));
         Label state = Form.hint(answer.replied() ? "Side.replied" : "Side.replyGoes");
         entry.getChildren().addAll(Form.label("Side.reply", reply), reply, state);
         return entry;
     }
 
-    /** A reply that was taken back, or came otherwise than by this field. */
-    private void showReply(Answer answer) {
-        if (list.lookup("#reply-" + answer.id()) instanceof TextArea field && !field.getText().equals(answer.reply())) {
-            field.setText(answer.reply());
+    @Override
+    public void leave() {
+        keepTyped();
+    }
+
+    private void type(Typed typed) {
+        if (typing.filter(t -> !t.answer.equals(typed.answer)).isPresent()) {
+            keepTyped();
+        }
+        typing = Optional.of(typed);
+        pause.playFromStart();
+    }
+
+    private void keepTyped() {
+        pause.stop();
+        Optional<Typed> kept = typing;
+        typing = Optional.empty();
+        kept.ifPresent(this::keep);
+    }
+
+    private void keep(Typed typed) {
+        boolean isOther = model.batch()
+                .submission(typed.student)
+                .correspondence()
+                .find(typed.answer)
+                .filter(a -> !a.reply().equals(typed.words))
+                .isPresent();
+        if (isOther) {
+            model.edit(new Edit.Reply(typed.student, typed.answer, typed.words));
         }
     }
 
-    private void reply(StudentKey student, String id, String typed) {
-        boolean isOther = model.batch()
-                .submission(student)
-                .correspondence()
-                .find(id)
-                .filter(a -> !a.reply().equals(typed))
-                .isPresent();
-        if (isOther) {
-            model.edit(new Edit.Reply(student, id, typed));
+    /** A reply that was taken back, or came otherwise than by this field. */
+    private void showReply(Answer answer) {
+        if (typing.isEmpty() && list.lookup("#reply-" + answer.id()) instanceof TextArea field
+                && !field.getText().equals(answer.reply())) {
+            field.setText(answer.reply());
+            typing = Optional.empty(); // nobody typed that
         }
     }
 

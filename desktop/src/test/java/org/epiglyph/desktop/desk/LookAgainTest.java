@@ -60,7 +60,7 @@ class LookAgainTest extends InWindow {
 
     /** In the same turn of the interface, before anything was laid out: what is typed next is the reply. */
     @Test
-    void theReplyHasTheFocusAsSoonAsTheAnswersAreOpened(FxRobot robot) {
+    void theReplyHasTheFocusAsSoonAsTheAnswersAreOpened(FxRobot robot) throws Exception {
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> Screen.leaf(robot) != null
                 && robot.lookup(n -> n instanceof PageRoll && n.isFocused()).tryQuery().isPresent());
@@ -75,13 +75,47 @@ class LookAgainTest extends InWindow {
         });
         assertThat(atOnce[0]).isTrue();
         robot.write("So.");
-        assertThat(program.openBatch()
+        waitFor(() -> reply().equals("So."));
+        assertThat(program.openBatch().orElseThrow().lines()).filteredOn(e -> e.edit() instanceof Edit.Reply)
+                .as("not a line a letter")
+                .hasSizeLessThan(3);
+    }
+
+    @Test
+    void aReplyThatIsStillTypedIsKeptForItsStudentWhoeverComesNext(FxRobot robot) {
+        robot.interact(() -> program.toDesk(batch.folder()));
+        waitFor(() -> Screen.leaf(robot) != null
+                && robot.lookup(n -> n instanceof PageRoll && n.isFocused()).tryQuery().isPresent());
+        edit(robot, new Edit.ReceiveAnswer(SmallBatch.TYPED,
+                new Answer("A-1", Optional.empty(), "Why?", Instant.EPOCH, "", false)));
+        robot.push(KeyCode.SHIFT, KeyCode.U);
+        waitFor(() -> Screen.isFocused(robot, "#reply-A-1"));
+        robot.interact(() -> {
+            robot.lookup("#reply-A-1").queryAs(TextArea.class).insertText(0, "So.");
+            ((Desk) program.frame().place()).goTo(SmallBatch.SCANNED, Optional.empty());
+        });
+        waitFor(() -> reply().equals("So."));
+        robot.interact(() -> {
+            ((Desk) program.frame().place()).goTo(SmallBatch.TYPED, Optional.empty());
+        });
+        waitFor(() -> Screen.isThere(robot, "#reply-A-1"));
+        robot.interact(() -> {
+            robot.lookup("#reply-A-1").queryAs(TextArea.class).insertText(3, " Yes.");
+            program.toShelf();
+        });
+        robot.interact(() -> program.toDesk(batch.folder()));
+        waitFor(() -> program.openBatch().isPresent());
+        assertThat(reply()).as("kept when the desk was left").isEqualTo("So. Yes.");
+    }
+
+    private String reply() {
+        return program.openBatch()
                 .orElseThrow()
                 .batch()
                 .submission(SmallBatch.TYPED)
                 .correspondence()
                 .answers()
                 .getFirst()
-                .reply()).isEqualTo("So.");
+                .reply();
     }
 }

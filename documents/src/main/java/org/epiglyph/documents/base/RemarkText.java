@@ -30,6 +30,7 @@ public final class RemarkText {
     private static final Parser PARSER = Parser.builder()
             .enabledBlockTypes(Set.of(ListBlock.class))
             .includeSourceSpans(IncludeSourceSpans.BLOCKS)
+            .customInlineContentParserFactory(new TypedSigns())
             .build();
     private static final TextContentRenderer PLAIN = TextContentRenderer.builder()
             .lineBreakRendering(LineBreakRendering.COMPACT)

@@ -47,11 +47,18 @@ class RemarkTextTest {
             "x<y and z>w, *so*",
             "> 5 m is expected\nsays the task", "# of students\nis wrong", "---\nis no rule", "    indented\nby four",
             "``` is a fence", "[1]: wrong", "[1]: wrong\nand more", "[note]: https://example.org \"title\"", "a \\ b",
-            "<!-- gone? -->\n*x*"})
+            "<!-- gone? -->\n*x*", "a &lt; b &amp; c, *so*", "&copy;\n&#65; stands there", "C:\\_x\\(1)\nis the path",
+            "\\\\server\\share\nis gone", "\\alpha\\_1 and\n\\frac{1}{2}"})
     void whatMayBeMeantAsItIsTypedIsShownAsItIsTyped(String words) {
         String wanted = words.strip().replaceAll("\\*(so|x)\\*", "$1");
         assertThat(RemarkText.plain(words).strip()).isEqualTo(wanted);
         assertThat(Jsoup.parse(RemarkText.markup(words).replace("<br />", "\n")).wholeText().strip()).isEqualTo(wanted);
+    }
+
+    @Test
+    void aBackslashTakesTheFormFromASign() {
+        assertThat(RemarkText.plain("\\*not\\* but *so*")).isEqualTo("*not* but so");
+        assertThat(RemarkText.plain("\\`x\\` and \\[a](b)\n*c*")).isEqualTo("`x` and [a](b)\nc");
     }
 
     @Test

@@ -1,7 +1,6 @@
 package org.epiglyph.carrier;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
 import java.nio.file.Files;
@@ -12,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
@@ -321,39 +319,6 @@ class CollectPlanTest extends CollectFixture {
             assertThat(plan.items())
                     .extracting(i -> plan.roster().find(plan.studentOf(i).orElseThrow()).orElseThrow().family())
                     .containsExactly("Lind", "Nguyen");
-        }
-    }
-
-    @Test
-    void aTableOfOneStudentOrWithoutScoresIsAFileAndNoSheet() throws Exception {
-        String one = SHEET.lines().limit(2).collect(java.util.stream.Collectors.joining("\n")) + "\n";
-        for (String table : List.of(one, SHEET.replace("score", "remark"), "key,score\nK-1,\nK-2,\n")) {
-            Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "list.csv", table));
-            try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
-                assertThat(plan.sheet()).as(table).isEmpty();
-            }
-        }
-        Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "in/list.csv", SHEET));
-        try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
-            assertThat(plan.sheet()).isPresent();
-        }
-        zip = zip("class.zip", files("K-1.txt", "1", "a.csv", SHEET, "b.csv", SHEET));
-        try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
-            assertThat(plan.sheet()).as("two of them").isEmpty();
-        }
-    }
-
-    @Test
-    void aSourceWithoutAnythingLeavesNothingInTheFolderForTemporaryFiles() throws Exception {
-        String before = System.getProperty("java.io.tmpdir");
-        Path temporary = Files.createDirectory(folder.resolve("temporary"));
-        System.setProperty("java.io.tmpdir", temporary.toString());
-        try {
-            Path zip = zip("class.zip", files("notes/", ""));
-            assertThatThrownBy(() -> plan(zip, Optional.empty(), Optional.empty())).isInstanceOf(Problem.class);
-            assertThat(temporary).isEmptyDirectory();
-        } finally {
-            System.setProperty("java.io.tmpdir", before);
         }
     }
 }

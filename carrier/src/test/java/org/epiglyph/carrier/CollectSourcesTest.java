@@ -1,0 +1,110 @@
+package org.epiglyph.carrier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.epiglyph.core.Problem;
+import org.junit.jupiter.api.Test;
+
+/** What is found in a source of files, what is told while it is read, and how it is left. */
+class CollectSourcesTest extends CollectFixture {
+    @Test
+    void aTableOfOneStudentOrWithoutScoresIsAFileAndNoSheet() throws Exception {
+        String one = SHEET.lines().limit(2).collect(java.util.stream.Collectors.joining("\n")) + "\n";
+        for (String table : List.of(one, SHEET.replace("score", "remark"), "key,score\nK-1,\nK-2,\n")) {
+            Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "list.csv", table));
+            try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
+                assertThat(plan.sheet()).as(table).isEmpty();
+            }
+        }
+        Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "in/list.csv", SHEET));
+        try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
+            assertThat(plan.sheet()).isPresent();
+        }
+        zip = zip("class.zip", files("K-1.txt", "1", "a.csv", SHEET, "b.csv", SHEET));
+        try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
+            assertThat(plan.sheet()).as("two of them").isEmpty();
+        }
+    }
+
+    @Test
+    void aSourceWithoutAnythingLeavesNothingInTheFolderForTemporaryFiles() throws Exception {
+        String before = System.getProperty("java.io.tmpdir");
+        Path temporary = Files.createDirectory(folder.resolve("temporary"));
+        System.setProperty("java.io.tmpdir", temporary.toString());
+        try {
+            Path zip = zip("class.zip", files("notes/", ""));
+            assertThatThrownBy(() -> plan(zip, Optional.empty(), Optional.empty())).isInstanceOf(Problem.class);
+            assertThat(temporary).isEmptyDirectory();
+        } finally {
+            System.setProperty("java.io.tmpdir", before);
+        }
+    }
+
+    /** True if this process has a file open; only Linux says so. */
+    static boolean isOpen(Path file) throws IOException {
+        try (Stream<Path> open = Files.list(Path.of("/proc/self/fd"))) {
+            return open.anyMatch(one -> {
+                try {
+                    return Files.readSymbolicLink(one).equals(file.toRealPath());
+                } catch (IOException e) {
+                    return false; // closed meanwhile
+                }
+            });
+        }
+    }
+
+    @Test
+    void aSourceIsReleasedWhetherAPlanComesOfItOrNot() throws Exception {
+        assumeTrue(Files.isDirectory(Path.of("/proc/self/fd")));
+        Path nothing = zip("nothing.zip", files("notes/", ""));
+        assertThatThrownBy(() -> plan(nothing, Optional.empty(), Optional.empty())).isInstanceOf(Problem.class);
+        assertThat(isOpen(nothing)).isFalse();
+        Path zip = zip("class.zip", files("K-1.txt", "1"));
+        try (CollectPlan plan = plan(zip, sheet(), Optional.empty())) {
+            assertThat(plan.items()).hasSize(1);
+        }
+        assertThat(isOpen(zip)).isFalse();
+    }
+
+    @Test
+    void thatFilesAreReadIsToldForEachArchive() throws Exception {
+        Path inner = zip("inner.zip", files("K-1.txt", "1"));
+        Path outer = folder.resolve("outer.zip");
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(outer))) {
+            zip.putNextEntry(new ZipEntry("K-1 all.zip"));
+            Files.copy(inner, zip);
+            zip.closeEntry();
+        }
+        List<String> told = new ArrayList<>();
+        try (CollectPlan plan = Planning.fromFiles(
+                Planning.FromFiles.of(outer, sheet(), "Class").due(Optional.empty(), LONDON, Duration.ZERO),
+                Optional.empty(), (what, done, total) -> told.add(what + " " + done + "/" + total))) {
+            assertThat(plan.items()).hasSize(1);
+        }
+        assertThat(told).hasSizeGreaterThan(1).containsOnly("Reading the files 0/0");
+    }
+
+    @Test
+    void whatIsStoredIsCalledByWhatBecameOfItAndNumberedInOneRow() throws Exception {
+        Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "scan.txt", "?", "Thumbs.db", "x"));
+        try (CollectPlan plan = plan(zip, sheet(), Optional.empty())) {
+            Path batch = make(plan.withQuestionsAside());
+            try (Stream<Path> stored = Files.list(batch.resolve("originals"))) {
+                assertThat(stored.map(p -> p.getFileName().toString())).containsExactlyInAnyOrder("d1", "d2",
+                        "set-aside-3", "kept-4");
+            }
+        }
+    }
+}

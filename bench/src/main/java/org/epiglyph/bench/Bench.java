@@ -13,10 +13,8 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.stream.Stream;
@@ -50,7 +48,6 @@ import org.epiglyph.workspace.WorkspaceObserver;
 
 /** Measures against outside programs and bare baselines in the same run, and writes docs/performance.md. */
 public final class Bench {
-    private static final int STARTS = 6;
     private static final int EDITS = 1000;
     private static final int WARMING = 300;
     private static final double DPI = 110;
@@ -62,7 +59,7 @@ public final class Bench {
         this.world = world;
     }
 
-    private interface Timed {
+    interface Timed {
         void run() throws Exception;
     }
 
@@ -82,7 +79,7 @@ public final class Bench {
     private void run(Path checkout, String only) throws Exception {
         Path plot = checkout.resolve("docs/growth.png");
         switch (only) {
-            case "start" -> starting(collect());
+            case "start" -> new StartFigures(world).tell(collect(), this::say);
             case "scoring" -> new ScoringBench().tell(this::say);
             case "growth" -> new GrowthFigures(world).tell(this::say, System.out::println, plot);
             case "book" -> new BookFigures(world).tell(this::say);
@@ -99,7 +96,7 @@ public final class Bench {
     }
 
     private void all(Path batch, Path plot, Path figures) throws Exception {
-        starting(batch);
+        new StartFigures(world).tell(batch, this::say);
         pageImages(batch);
         annotating(batch);
         new IntakeFigures(world).tell(this::say);
@@ -137,13 +134,13 @@ public final class Bench {
         return shelf.resolve("batch");
     }
 
-    private static double seconds(Timed work) throws Exception {
+    static double seconds(Timed work) throws Exception {
         long from = System.nanoTime();
         work.run();
         return (System.nanoTime() - from) / 1e9;
     }
 
-    private static double median(List<Double> values) {
+    static double median(List<Double> values) {
         List<Double> sorted = values.stream().sorted().toList();
         return sorted.get(sorted.size() / 2);
     }
@@ -153,45 +150,6 @@ public final class Bench {
                 theirs, unit, ours / theirs);
         lines.add(line);
         System.out.println(line);
-    }
-
-    private void starting(Path batch) throws Exception {
-        List<Double> bare = new ArrayList<>();
-        Map<StartProgram.Until, List<Double>> program = new EnumMap<>(StartProgram.Until.class);
-        bareWindow(); // the first starts make the caches
-        program(batch, StartProgram.Until.PAGE);
-        for (int i = 0; i < STARTS; i++) {
-            bare.add(seconds(this::bareWindow));
-            for (StartProgram.Until until : StartProgram.Until.values()) {
-                program.computeIfAbsent(until, _ -> new ArrayList<>()).add(seconds(() -> program(batch, until)));
-            }
-        }
-        program.forEach((until, there) -> say("start " + switch (until) {
-            case WINDOW -> "until the window is on the screen";
-            case SHELF -> "until the shelf is in it and can be used";
-            case PAGE -> "to the first page on the desk";
-        }, "a bare JavaFX window", median(there), median(bare), "s"));
-    }
-
-    private void bareWindow() throws IOException, InterruptedException {
-        java("bare", BareWindow.class.getName());
-    }
-
-    private void program(Path batch, StartProgram.Until until) throws IOException, InterruptedException {
-        java("program", StartProgram.class.getName(), batch.toString(), until.name());
-    }
-
-    /** @param cache name of what is kept of one start for the next, as the launcher does, and for the baseline too */
-    private void java(String cache, String... arguments) throws IOException, InterruptedException {
-        Path kept = world.resolve(cache + ".aot");
-        List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElseThrow(),
-                (Files.exists(kept) ? "-XX:AOTCache=" : "-XX:AOTCacheOutput=") + kept,
-                "-Djava.awt.headless=true", "-Djdk.reflect.useNativeAccessorOnly=true",
-                "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
-                System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",
-                System.getProperty("java.class.path")));
-        command.addAll(List.of(arguments));
-        run(command);
     }
 
     static void run(List<String> command) throws IOException, InterruptedException {

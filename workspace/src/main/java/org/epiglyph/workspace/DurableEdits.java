@@ -31,6 +31,8 @@ final class DurableEdits implements AutoCloseable {
     private final HistoryWriter writer;
     /** The last edit that came out of a copy and is not written yet; 0 for none. */
     private volatile long copied;
+    /** True if all of that copy came out of it. */
+    private volatile boolean copyFits;
     private boolean allWritten;
     /** The checkpoint that is put down as soon as the disk has all of it. */
     private Optional<Awaited> awaited = Optional.empty();
@@ -68,7 +70,7 @@ final class DurableEdits implements AutoCloseable {
             putCheckpoint(number, checkpoints.isDue(number));
             if (copied > 0 && number >= copied) {
                 copied = 0;
-                lastCopy.taken();
+                settleCopy();
             }
         }
     }
@@ -103,23 +105,40 @@ final class DurableEdits implements AutoCloseable {
         }
     }
 
-    /** Edits that an earlier closing could not write are written now; their copy goes when they are. */
+    /**
+     * Edits that an earlier closing could not write are written now. Their copy goes when they are, or is kept under another
+     * name where not all of it fits; until then it stays as it is.
+     */
     void takeInLastCopy() {
         synchronized (history) {
             List<Entry> after = lastCopy.after(history.last());
-            for (Entry entry : after) {
-                try {
-                    history.replay(entry);
-                } catch (RuntimeException e) {
-                    lastCopy.settle(_ -> false); // those before it may be being written, so that the database is not asked
-                    return;
-                }
-                copied = entry.number();
-                writer.add(List.of(entry));
-            }
+            List<Entry> fitting = after.stream().takeWhile(this::fits).toList();
+            copyFits = fitting.size() == after.size();
             if (after.isEmpty()) {
                 lastCopy.settle(database::holds);
+            } else if (fitting.isEmpty()) {
+                settleCopy();
+            } else {
+                copied = fitting.getLast().number();
+                writer.add(fitting);
             }
+        }
+    }
+
+    private boolean fits(Entry entry) {
+        try {
+            history.replay(entry);
+            return true;
+        } catch (RuntimeException e) {
+            return false;
+        }
+    }
+
+    private void settleCopy() {
+        if (copyFits) {
+            lastCopy.taken();
+        } else {
+            lastCopy.settle(_ -> false);
         }
     }
 

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.math.BigDecimal;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -17,7 +16,6 @@ import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -379,26 +377,6 @@ class DamagedBatchTest {
             assertThat(workspace.lines()).hasSize(EDITS);
             assertThat(workspace.damage().inWords())
                     .isEqualTo("The batch's file is damaged in a place that holds none of its changes.");
-        }
-    }
-
-    @Test
-    void aCopyOfChangesThatDoesNotFitIsKeptAndStopsNothing() throws Exception {
-        Path batch = marked();
-        Entry fits = new Entry(EDITS + 1, Instant.EPOCH, Entry.Kind.DONE,
-                new Edit.WriteOnTheWhole(Examples.ADA, "Fits."));
-        Entry never = new Entry(EDITS + 2, Instant.EPOCH, Entry.Kind.DONE,
-                new Edit.SetScore(Examples.ADA, "no such criterion", Optional.of(BigDecimal.ONE)));
-        new LastCopy(new BatchFolder(batch)).write(List.of(fits, never));
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            assertThat(workspace.lines()).hasSize(EDITS + 1);
-            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
-            workspace.edit(new Edit.SetScore(Examples.ADA, "c1", Optional.of(BigDecimal.ONE)));
-        }
-        assertThat(batch.resolve("edits-not-written (2).jsonl")).content().contains("no such criterion");
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            assertThat(workspace.lines()).hasSize(EDITS + 2);
-            assertThat(workspace.batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Fits.");
         }
     }
 }

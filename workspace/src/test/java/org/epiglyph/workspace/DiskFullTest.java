@@ -29,7 +29,7 @@ class DiskFullTest {
     @BeforeEach
     void mount() throws Exception {
         disk = Files.createDirectory(folder.resolve("disk"));
-        assumeTrue(run("mount", "-t", "tmpfs", "-o", "size=4m", "tmpfs", disk.toString()), "no disk can be mounted");
+        assumeTrue(run("mount", "-t", "tmpfs", "-o", "size=32m", "tmpfs", disk.toString()), "no disk can be mounted");
     }
 
     @AfterEach

@@ -10,12 +10,12 @@ import java.util.List;
 import javafx.stage.Stage;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.View;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
-import org.testfx.framework.junit5.Start;
 
 /** The window that is there before the program is. */
 @ExtendWith(ApplicationExtension.class)
@@ -24,9 +24,10 @@ class OpeningWindowTest {
     private Path world;
     private Stage stage;
 
-    @Start
-    void start(Stage given) {
-        stage = given;
+    /** Its own, since the one that tests share keeps what is set on it. */
+    @BeforeEach
+    void make(FxRobot robot) {
+        robot.interact(() -> stage = new Stage());
     }
 
     private Program program() {

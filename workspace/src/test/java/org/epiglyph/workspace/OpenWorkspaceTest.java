@@ -4,7 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.Statement;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -66,6 +71,34 @@ class OpenWorkspaceTest {
             workspace.forget(hearing);
             workspace.edit(GOOD);
             assertThat(hearing.heard()).hasSize(5);
+        }
+    }
+
+    @Test
+    void waitingUntilAllIsWrittenMeansOnTheDisk() throws Exception {
+        int many = 300;
+        try (Workspace workspace = open()) {
+            for (int i = 0; i < many; i++) {
+                workspace.edit(new Edit.WriteOnTheWhole(Examples.ADA, "word " + i));
+            }
+            workspace.flush();
+            try (Connection reader = DriverManager.getConnection("jdbc:sqlite:" + root.resolve("batch.sqlite"));
+                    Statement statement = reader.createStatement();
+                    ResultSet count = statement.executeQuery("SELECT count(*) FROM history")) {
+                assertThat(count.getInt(1)).isEqualTo(many);
+            }
+            assertThat(workspace.lines()).hasSize(many);
+        }
+    }
+
+    @Test
+    void whatAProgramThatWasKilledHadBegunIsSweptWhereTheNextBatchIsMade() throws Exception {
+        Path begun = Files.createDirectory(root.resolveSibling(".epiglyph-999999999-collecting-1"));
+        Path other = Files.createDirectory(root.resolveSibling(".epiglyph-" + ProcessHandle.current().pid() + "-x"));
+        try (NewBatch batch = NewBatch.at(root.resolveSibling("next"))) {
+            assertThat(begun).doesNotExist();
+            assertThat(other).as("of a program that runs").isDirectory();
+            assertThat(batch.folder().originals()).isDirectory();
         }
     }
 

@@ -114,7 +114,7 @@ public final class Desk implements Place {
                     sides.phrases().look(phrase);
                 });
         lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
-        firstPage = new FirstPage(pages, this::aroundPages);
+        firstPage = new FirstPage(pages, this::showAroundPages);
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
         root = new StackPane(laidOut(), above);
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
@@ -303,7 +303,7 @@ public final class Desk implements Place {
         }
     }
 
-    private void aroundPages() {
+    private void showAroundPages() {
         penCase.refresh();
         refresh();
     }

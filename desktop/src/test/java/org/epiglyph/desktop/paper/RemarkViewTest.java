@@ -108,7 +108,7 @@ class RemarkViewTest {
     @Test
     void whatIsNoFormOfARemarkIsSeenAsItIsTyped() {
         assertThat(lines(view("The <table> of 2*3*4\n# not *closed* &lt;")))
-                .containsExactly("The <table> of 2*3*4\n# not closed <");
+                .containsExactly("The <table> of 2*3*4\n# not closed &lt;");
         assertThat(lines(view("    four spaces"))).containsExactly("four spaces");
         assertThat(lines(view("> 5 m &lt; \\frac{a}{b}"))).containsExactly("> 5 m &lt; \\frac{a}{b}");
         assertThat(lines(view("---"))).containsExactly("---");

@@ -73,7 +73,7 @@ public final class Desk implements Place {
     private final ByQuestion question;
     private final SpokenHand spoken;
     private final DeskFinder finder;
-    private final FirstPage firstPage;
+    private final UntilFirstPage firstPage;
 
     public Desk(DeskModel model, Looks looks, DeskTools tools) {
         this.model = model;
@@ -114,7 +114,7 @@ public final class Desk implements Place {
                     sides.phrases().look(phrase);
                 });
         lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
-        firstPage = new FirstPage(pages, this::showAroundPages);
+        firstPage = new UntilFirstPage(pages, this::showAroundPages);
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
         root = new StackPane(laidOut(), above);
         title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),

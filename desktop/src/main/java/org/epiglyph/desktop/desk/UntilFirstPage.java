@@ -9,7 +9,7 @@ import org.epiglyph.desktop.paper.PageRoll;
  * Waits until the first page of a desk is on the screen, so that the page need not wait for what lies around it; a page that
  * takes long, or a hand that is quicker, is not waited for.
  */
-final class FirstPage extends AnimationTimer {
+final class UntilFirstPage extends AnimationTimer {
     private static final long AT_MOST = Duration.ofMillis(400).toNanos();
     private final PageRoll pages;
     private final Runnable then;
@@ -18,7 +18,7 @@ final class FirstPage extends AnimationTimer {
     private boolean over;
 
     /** @param then makes what lies around the pages; run once at most */
-    FirstPage(PageRoll pages, Runnable then) {
+    UntilFirstPage(PageRoll pages, Runnable then) {
         this.pages = pages;
         this.then = then;
     }

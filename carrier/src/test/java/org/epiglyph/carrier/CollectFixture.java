@@ -19,6 +19,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.io.TempDir;
 
 /** A class of four with its grade sheet, and sources of files to collect it from. */
@@ -28,8 +29,21 @@ abstract class CollectFixture {
     static final Clock CLOCK = Clock.fixed(Instant.parse("2026-03-20T20:00:00Z"), ZoneOffset.UTC);
     static final ZoneId LONDON = ZoneId.of("Europe/London");
     static final String SHEET = "key,given name,family name,extension,score,feedback\nK-1,Ada,Lind,2026-03-31 18:00,,\nK-2,Bao,Nguyen,,,\nK-3,Lena,Fischer,,,\nK-4,Lena,Fischer,,,\n";
+    private static final String TEMPORARY = System.getProperty("java.io.tmpdir");
     @TempDir
     Path folder;
+
+    /** Makes a folder for temporary files that is this test's own until it is over. */
+    final Path ownTemporaryFolder() throws IOException {
+        Path temporary = Files.createDirectory(folder.resolve("temporary"));
+        System.setProperty("java.io.tmpdir", temporary.toString());
+        return temporary;
+    }
+
+    @AfterEach
+    void giveBackTheTemporaryFolder() {
+        System.setProperty("java.io.tmpdir", TEMPORARY);
+    }
 
     final Path zip(String name, Map<String, String> entries) throws IOException {
         Path file = folder.resolve(name);

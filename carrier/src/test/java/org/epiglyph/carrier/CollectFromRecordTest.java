@@ -239,18 +239,12 @@ class CollectFromRecordTest extends CollectFixture {
 
     @Test
     void aServiceThatFailsLeavesNoDownload() throws Exception {
-        String before = System.getProperty("java.io.tmpdir");
-        Path temporary = Files.createDirectory(folder.resolve("temporary"));
-        System.setProperty("java.io.tmpdir", temporary.toString());
-        try {
-            doAnswer(call -> {
-                Files.writeString(call.getArgument(1, Path.class), "no zip");
-                throw new Problem(org.epiglyph.core.Message.words("The service is gone."));
-            }).when(client).batch(eq(TASK), any(), any());
-            assertThatThrownBy(() -> plan(Optional.empty())).hasMessage("The service is gone.");
-            assertThat(temporary).isEmptyDirectory();
-        } finally {
-            System.setProperty("java.io.tmpdir", before);
-        }
+        Path temporary = ownTemporaryFolder();
+        doAnswer(call -> {
+            Files.writeString(call.getArgument(1, Path.class), "no zip");
+            throw new Problem(org.epiglyph.core.Message.words("The service is gone."));
+        }).when(client).batch(eq(TASK), any(), any());
+        assertThatThrownBy(() -> plan(Optional.empty())).hasMessage("The service is gone.");
+        assertThat(temporary).isEmptyDirectory();
     }
 }

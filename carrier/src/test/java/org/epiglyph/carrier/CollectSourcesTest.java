@@ -40,20 +40,14 @@ class CollectSourcesTest extends CollectFixture {
 
     @Test
     void aSourceWithoutAnythingLeavesNothingInTheFolderForTemporaryFiles() throws Exception {
-        String before = System.getProperty("java.io.tmpdir");
-        Path temporary = Files.createDirectory(folder.resolve("temporary"));
-        System.setProperty("java.io.tmpdir", temporary.toString());
-        try {
-            Path zip = zip("class.zip", files("notes/", ""));
-            assertThatThrownBy(() -> plan(zip, Optional.empty(), Optional.empty())).isInstanceOf(Problem.class);
-            assertThat(temporary).isEmptyDirectory();
-        } finally {
-            System.setProperty("java.io.tmpdir", before);
-        }
+        Path temporary = ownTemporaryFolder();
+        Path zip = zip("class.zip", files("notes/", ""));
+        assertThatThrownBy(() -> plan(zip, Optional.empty(), Optional.empty())).isInstanceOf(Problem.class);
+        assertThat(temporary).isEmptyDirectory();
     }
 
     /** True if this process has a file open; only Linux says so. */
-    static boolean isOpen(Path file) throws IOException {
+    private static boolean isOpen(Path file) throws IOException {
         try (Stream<Path> open = Files.list(Path.of("/proc/self/fd"))) {
             return open.anyMatch(one -> {
                 try {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.OutputStream;
 import java.math.BigDecimal;
+import java.nio.charset.Charset;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -24,6 +25,8 @@ import org.junit.jupiter.api.Test;
 
 /** What becomes of every file that is collected, in the batch and handed back. */
 class CollectStoredTest extends CollectFixture {
+    private static final Charset OLD = Charset.forName("IBM850");
+
     @Test
     void namesThatNoDiskTakesAreStoredUnderAnotherAndComeBackAsTheyCame() throws Exception {
         String longName = "K-1_" + "x".repeat(296) + ".txt";
@@ -48,13 +51,11 @@ class CollectStoredTest extends CollectFixture {
         }
     }
 
-    /** APPNOTE.TXT 6.3.10, 4.4.17: the name's bytes as they stand in the directory. */
-    @Test
-    void namesInAnOldCodePageComeBackByteForByte() throws Exception {
+    /** Collects an archive whose names are in an old code page, and hands back into a folder. */
+    private void handBackOldNames(String name) throws Exception {
         Path file = folder.resolve("old.zip");
-        java.nio.charset.Charset old = java.nio.charset.Charset.forName("IBM850");
-        try (OutputStream out = Files.newOutputStream(file); ZipOutputStream zip = new ZipOutputStream(out, old)) {
-            zip.putNextEntry(new ZipEntry("K-1_V\u00e2nia \u00c1vila_plan.txt"));
+        try (OutputStream out = Files.newOutputStream(file); ZipOutputStream zip = new ZipOutputStream(out, OLD)) {
+            zip.putNextEntry(new ZipEntry(name));
             zip.write("x".getBytes());
             zip.closeEntry();
         }
@@ -64,9 +65,15 @@ class CollectStoredTest extends CollectFixture {
             workspace.edit(new Edit.Seal(ADA));
             new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"), Progress.NONE);
         }
+    }
+
+    /** APPNOTE.TXT 6.3.10, 4.4.17: the name's bytes as they stand in the directory. */
+    @Test
+    void namesInAnOldCodePageComeBackByteForByte() throws Exception {
+        handBackOldNames("K-1_V\u00e2nia \u00c1vila_plan.txt");
         String back = new String(Files.readAllBytes(folder.resolve("out/handed-back.zip")),
                 java.nio.charset.StandardCharsets.ISO_8859_1);
-        assertThat(back).contains(new String("K-1_V\u00e2nia \u00c1vila_plan_marked.pdf".getBytes(old),
+        assertThat(back).contains(new String("K-1_V\u00e2nia \u00c1vila_plan_marked.pdf".getBytes(OLD),
                 java.nio.charset.StandardCharsets.ISO_8859_1));
     }
 
@@ -153,23 +160,11 @@ class CollectStoredTest extends CollectFixture {
     /** APPNOTE.TXT 6.3.10: 4.4.2 and 4.6.9; read back by Commons Compress. */
     @Test
     void whatIsHandedBackCanBeReadByEverybodyAndNamesInAnOldCodePageHaveTheirUnicodeBeside() throws Exception {
-        Path file = folder.resolve("old.zip");
-        java.nio.charset.Charset old = java.nio.charset.Charset.forName("IBM850");
-        try (OutputStream out = Files.newOutputStream(file); ZipOutputStream zip = new ZipOutputStream(out, old)) {
-            zip.putNextEntry(new ZipEntry("K-1_\u00c1vila.txt"));
-            zip.write("x".getBytes());
-            zip.closeEntry();
-        }
-        try (CollectPlan plan = plan(file, sheet(), Optional.empty());
-                Workspace workspace = Workspace.open(make(plan), CLOCK)) {
-            workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)));
-            workspace.edit(new Edit.Seal(ADA));
-            new HandingBack(workspace, CLOCK, new Choices("", false)).toFolder(folder.resolve("out"), Progress.NONE);
-        }
+        handBackOldNames("K-1_\u00c1vila.txt");
         try (org.apache.commons.compress.archivers.zip.ZipFile back = org.apache.commons.compress.archivers.zip.ZipFile
                 .builder()
                 .setPath(folder.resolve("out/handed-back.zip"))
-                .setCharset(old)
+                .setCharset(OLD)
                 .get()) {
             var entries = java.util.Collections.list(back.getEntries());
             assertThat(entries).isNotEmpty().allSatisfy(e -> {

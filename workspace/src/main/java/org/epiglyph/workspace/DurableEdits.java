@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
@@ -112,7 +113,7 @@ final class DurableEdits implements AutoCloseable {
     void takeInLastCopy() {
         synchronized (history) {
             List<Entry> after = lastCopy.after(history.last());
-            List<Entry> fitting = after.stream().takeWhile(this::fits).toList();
+            List<Entry> fitting = replayed(after);
             copyFits = fitting.size() == after.size();
             if (after.isEmpty()) {
                 lastCopy.settle(database::holds);
@@ -125,13 +126,18 @@ final class DurableEdits implements AutoCloseable {
         }
     }
 
-    private boolean fits(Entry entry) {
-        try {
-            history.replay(entry);
-            return true;
-        } catch (RuntimeException e) {
-            return false;
+    /** Replays edits up to the first that does not fit. @return those that did */
+    private List<Entry> replayed(List<Entry> edits) {
+        List<Entry> fitting = new ArrayList<>();
+        for (Entry entry : edits) {
+            try {
+                history.replay(entry);
+            } catch (RuntimeException e) {
+                return fitting;
+            }
+            fitting.add(entry);
         }
+        return fitting;
     }
 
     private void settleCopy() {

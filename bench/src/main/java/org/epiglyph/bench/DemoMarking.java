@@ -83,9 +83,9 @@ final class DemoMarking {
         ask(sealed.get(2), "");
     }
 
-    private void ask(StudentKey student, String words) {
+    private void ask(StudentKey student, String text) {
         Note note = new Note(new Head("question-" + student, submission(student).pages().getFirst(), Ink.MADDER, 0,
-                Remark.of(words)), new PagePoint(470, 320));
+                Remark.of(text)), new PagePoint(470, 320));
         workspace.edit(new Edit.Together(List.of(new Edit.OpenAgain(student), new Edit.PlaceMark(student, note),
                 new Edit.Seal(student))));
     }
@@ -192,10 +192,10 @@ final class DemoMarking {
     }
 
     private List<Mark> figures(PageRef page) {
-        Remark words = Remark
+        Remark remark = Remark
                 .of("Good working, **set out** so that it can be followed:\n\n- range\n- twelfths\n- height");
         return List.of(
-                new Shape(head(page, Ink.INDIGO, words), Shape.Form.BOX, new PagePoint(60, 240),
+                new Shape(head(page, Ink.INDIGO, remark), Shape.Form.BOX, new PagePoint(60, 240),
                         new PagePoint(420, 300), 1.4),
                 new Shape(head(page, Ink.PLUM, Remark.of("Compare with the curve below.")), Shape.Form.ELLIPSE,
                         new PagePoint(250, 318), new PagePoint(330, 350), 1.4),
@@ -247,7 +247,7 @@ final class DemoMarking {
                 .stream()
                 .filter(p -> p.code().equals(code))
                 .findFirst()
-                .map(p -> Remark.of(p.words()).withPhrase(p.id()))
+                .map(p -> Remark.of(p.text()).withPhrase(p.id()))
                 .orElse(Remark.NONE);
     }
 

@@ -121,14 +121,14 @@ final class HandBackFigures {
     }
 
     private static Note note(int student, int number) {
-        String words = SAYINGS.get(number % SAYINGS.size()).formatted(student * REMARKS + number);
+        String text = SAYINGS.get(number % SAYINGS.size()).formatted(student * REMARKS + number);
         return new Note(new Head("m" + student + "-" + number, new PageRef("d" + student, number % 4), Ink.MADDER, 0,
-                Remark.of(words)), new PagePoint(100, 40 + number * 20));
+                Remark.of(text)), new PagePoint(100, 40 + number * 20));
     }
 
     private void lookOver(IntakeFigures.Say say) {
         Spelling spelling = new Spelling(new Settings(world.resolve("settings")));
-        Dictionary dictionary = words -> spelling.unknown(words, "en-GB").stream().map(Spelling.Unknown::text).toList();
+        Dictionary dictionary = text -> spelling.unknown(text, "en-GB").stream().map(Spelling.Unknown::text).toList();
         dictionary.unknown("The dictionary is read once.");
         Batch batch = large();
         long from = System.nanoTime();

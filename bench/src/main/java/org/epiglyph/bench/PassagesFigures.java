@@ -65,7 +65,7 @@ final class PassagesFigures {
         before = used();
         Corpus corpus = corpus(texts);
         double ours = (used() - before) / (double) (CLASS * WORDS);
-        if (corpus.words(key(0)).isEmpty()) {
+        if (corpus.wordCount(key(0)).isEmpty()) {
             throw new IllegalStateException("It was measured too late");
         }
         say.say("memory for passages in common, bytes a word", "all runs of words as they are", ours, plain, "bytes");

@@ -54,7 +54,7 @@ final class PhraseShots {
         Camera.act(() -> model().takeIn(theirs, true));
         choose("ip");
         camera.picture("phrasebook");
-        Camera.act(() -> model().change(phrase("ip").withWords("Say which part of the hour you took.")));
+        Camera.act(() -> model().change(phrase("ip").withText("Say which part of the hour you took.")));
         camera.picture("x-phrase-decision");
         Camera.act(model()::giveUp);
         choose("by");

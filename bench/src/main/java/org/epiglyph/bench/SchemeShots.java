@@ -33,7 +33,7 @@ final class SchemeShots {
         Camera.act(() -> {
             List<Criterion> all = model().draft().criteria();
             for (Criterion criterion : all.subList(0, 3)) {
-                model().imagine(criterion, Criterion.words(criterion.maximum().subtract(BigDecimal.TWO)));
+                model().imagine(criterion, Criterion.format(criterion.maximum().subtract(BigDecimal.TWO)));
             }
             model().imagine(all.get(3), "4.5");
             model().imagine(all.get(4), "x");

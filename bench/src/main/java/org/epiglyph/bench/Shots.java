@@ -292,12 +292,12 @@ public final class Shots {
     /** A student answers, and the marker replies. */
     private static void answer(RecordOffice office, String token) throws Exception {
         HttpClient http = HttpClient.newHttpClient();
-        String words = "Which table do you mean? I took the heights from the almanac.";
+        String text = "Which table do you mean? I took the heights from the almanac.";
         http.send(HttpRequest
                 .newBuilder(URI.create(office.address() + "/students/K-4422/tasks/" + DemoWorld.TASK + "/answers"))
                 .header("Content-Type", "application/x-www-form-urlencoded")
                 .POST(HttpRequest.BodyPublishers
-                        .ofString("remark=1&words=" + URLEncoder.encode(words, StandardCharsets.UTF_8)))
+                        .ofString("remark=1&words=" + URLEncoder.encode(text, StandardCharsets.UTF_8)))
                 .build(), HttpResponse.BodyHandlers.discarding());
         RecordServices.installed()
                 .connect(office.address(), token)

@@ -205,7 +205,7 @@ final class Building {
             if (heard.remark().place().kind() == SpokenPlace.Kind.MARK) {
                 String name = soundName(submission, heard);
                 attached.add(new AttachedSound(heard.remark().place().subject(),
-                        name.substring(name.lastIndexOf('/') + 1), heard.title(), heard.remark().words(), file));
+                        name.substring(name.lastIndexOf('/') + 1), heard.title(), heard.remark().text(), file));
             }
         });
         return attached;
@@ -322,7 +322,7 @@ final class Building {
         for (Profile.Addition one : choices.profile().names().stream().sorted().toList()) {
             switch (one) {
                 case MARKED -> added.add("marked");
-                case SCORE -> added.add(Criterion.words(result.value()));
+                case SCORE -> added.add(Criterion.format(result.value()));
                 case GRADE -> result.grade().filter(_ -> result.complete()).ifPresent(added::add);
             }
         }

@@ -77,7 +77,7 @@ public final class ClassPassages {
         Nobodys now = new Nobodys(batch.task().instructions(), batch.aids().aside());
         if (!nobodys.equals(Optional.of(now))) {
             nobodys = Optional.of(now);
-            corpus = new Corpus(Stream.concat(Stream.of(now.task), now.aside.stream().map(SetAside::words))
+            corpus = new Corpus(Stream.concat(Stream.of(now.task), now.aside.stream().map(SetAside::text))
                     .map(t -> WordRun.of(vocabulary, t))
                     .toList());
             taken.clear();
@@ -159,8 +159,8 @@ public final class ClassPassages {
     }
 
     /** How many words of a student's work are compared; empty before it was taken, 0 where its pages have none. */
-    public Optional<Integer> words(StudentKey student) {
-        return corpus.words(new Source.Mate(student));
+    public Optional<Integer> wordCount(StudentKey student) {
+        return corpus.wordCount(new Source.Mate(student));
     }
 
     /**

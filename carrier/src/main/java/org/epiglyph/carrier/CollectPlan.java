@@ -221,8 +221,8 @@ public final class CollectPlan implements AutoCloseable {
         return said.sheet()
                 .flatMap(GradeSheet::maximum)
                 .filter(most -> most.compareTo(scheme.maximum()) != 0)
-                .map(most -> Message.of(CollectPlan.class, "otherMaximum", Criterion.words(scheme.maximum()),
-                        Criterion.words(most)));
+                .map(most -> Message.of(CollectPlan.class, "otherMaximum", Criterion.format(scheme.maximum()),
+                        Criterion.format(most)));
     }
 
     /** The rule in force: by hand, known and fitting, or learnt. */

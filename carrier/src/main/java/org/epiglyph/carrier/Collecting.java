@@ -175,7 +175,7 @@ public final class Collecting {
                 .caution()
                 .map(caution -> Message.of(Collecting.class, "withCaution", why, caution))
                 .orElse(why)
-                .inWords();
+                .text();
     }
 
     /** What stands beside the decisions: what became of each file, the sheet, the rule. */
@@ -184,7 +184,7 @@ public final class Collecting {
         ids.forEach((item, id) -> lines.add(line(item, id)));
         lines.sort(java.util.Comparator.comparingInt(l -> numberOf(l.id())));
         for (FileSource.Refusal refusal : plan.refusals()) {
-            refusal.file().ifPresent(f -> lines.add(kept(f, refusal.reason().inWords())));
+            refusal.file().ifPresent(f -> lines.add(kept(f, refusal.reason().text())));
         }
         Optional<GradeSheet> sheet = plan.sheet();
         if (sheet.isPresent()) {

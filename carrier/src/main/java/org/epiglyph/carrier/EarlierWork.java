@@ -60,7 +60,7 @@ public record EarlierWork(String task, Optional<Instant> due, String result, Str
         boolean known = result.complete() && !submission.scores().isEmpty();
         return new EarlierWork(batch.task().title(), batch.task().due(),
                 known
-                        ? Criterion.words(result.value()) + " of " + Criterion.words(result.maximum())
+                        ? Criterion.format(result.value()) + " of " + Criterion.format(result.maximum())
                                 + result.grade().map(g -> ", " + g).orElse("")
                         : "",
                 submission.onTheWhole(), batch.scheme()
@@ -69,7 +69,7 @@ public record EarlierWork(String task, Optional<Instant> due, String result, Str
                         .filter(Criterion::isScored)
                         .map(c -> new Line(c.name(), submission.scores()
                                 .score(c.id())
-                                .map(p -> Criterion.words(p) + " of " + Criterion.words(c.maximum()))
+                                .map(p -> Criterion.format(p) + " of " + Criterion.format(c.maximum()))
                                 .orElse("")))
                         .toList(),
                 remarks(batch, submission));
@@ -77,11 +77,11 @@ public record EarlierWork(String task, Optional<Instant> due, String result, Str
 
     private static List<String> remarks(Batch batch, Submission submission) {
         return Stream.concat(
-                submission.marksForStudent().stream().filter(m -> !m.remark().isEmpty()).map(m -> m.remark().words()),
+                submission.marksForStudent().stream().filter(m -> !m.remark().isEmpty()).map(m -> m.remark().text()),
                 batch.scheme()
                         .criteria()
                         .stream()
-                        .map(c -> submission.scores().words(c.id()))
+                        .map(c -> submission.scores().remark(c.id()))
                         .filter(w -> !w.isBlank()))
                 .toList();
     }

@@ -45,7 +45,7 @@ public final class Enclosing {
                 stored = new Originals(workspace.folder()).store(id, name, bytes);
             }
             Document document = new Document(id, name, stored.sha256(), stored.bytes(), new Pages.None(),
-                    Message.of(Enclosing.class, "byYou").inWords());
+                    Message.of(Enclosing.class, "byYou").text());
             workspace.edit(
                     new Edit.Together(students.stream().<Edit>map(s -> new Edit.Enclose(s, document)).toList()));
         } catch (IOException e) {

@@ -331,15 +331,15 @@ public final class HandingBack {
 
         private String noted(HeldRecord held) {
             Message score = held.score()
-                    .map(s -> Message.words(Criterion.words(s)))
+                    .map(s -> Message.literal(Criterion.format(s)))
                     .orElseGet(() -> Message.of(HandingBack.class, "noScore"));
             Message what = held.at()
                     .map(at -> Message.of(HandingBack.class, "heldAt", score,
                             WHEN.format(at.atZone(workspace.batch().task().zone()))))
                     .orElseGet(() -> Message.of(HandingBack.class, "held", score));
             return held.comment().isBlank()
-                    ? what.inWords() + "."
-                    : what.inWords() + ": " + held.comment().strip();
+                    ? what.text() + "."
+                    : what.text() + ": " + held.comment().strip();
         }
 
         private Outcome deliver(RecordClient.Parcel parcel, Building.Built built) throws Problem {
@@ -372,7 +372,7 @@ public final class HandingBack {
         }
 
         private static String score(RecordClient.Parcel parcel) {
-            return parcel.score().map(Criterion::words).orElse("none");
+            return parcel.score().map(Criterion::format).orElse("none");
         }
     }
 }

@@ -131,7 +131,7 @@ final class IntoFolder {
         String digest = Fingerprint.of(batch, student, choices.deciding(built.leftOut()));
         Receipt receipt = new Receipt(zip.getFileName().toString(), now, digest, "",
                 Destination.folder(folder.toAbsolutePath().normalize().toString()),
-                HandingBack.sent(built.files().keySet(), Criterion.words(batch.result(student).value())));
+                HandingBack.sent(built.files().keySet(), Criterion.format(batch.result(student).value())));
         workspace.edit(new Edit.RecordReceipt(student, Optional.of(receipt)));
         return new Outcome.Done(student, receipt, built.reasons());
     }

@@ -23,7 +23,7 @@ final class KnownRules {
     static Optional<FilingRule> fitting(List<FilingRule> rules, PlainLetters letters, List<String> paths,
             Matching plain) {
         Optional<RuleLearning.Learnt> learnt = new RuleLearning(letters, plain)
-                .learn(Message.of(KnownRules.class, "learnt").inWords(), paths);
+                .learn(Message.of(KnownRules.class, "learnt").text(), paths);
         int fits = learnt.map(RuleLearning.Learnt::fits).orElse(0);
         return offered(rules, paths).stream()
                 .filter(r -> fits(r, paths) >= fits)

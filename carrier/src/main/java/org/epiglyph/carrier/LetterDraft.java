@@ -26,8 +26,8 @@ public final class LetterDraft {
     }
 
     /** Keeps it, in one step. */
-    public static void keep(BatchFolder folder, String subject, String words) throws IOException {
+    public static void keep(BatchFolder folder, String subject, String text) throws IOException {
         WholeFile.write(folder.letter(),
-                beside -> Files.writeString(beside, subject.replace('\n', ' ') + "\n" + words));
+                beside -> Files.writeString(beside, subject.replace('\n', ' ') + "\n" + text));
     }
 }

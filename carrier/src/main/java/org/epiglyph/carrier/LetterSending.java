@@ -92,14 +92,14 @@ public final class LetterSending {
     /** Writes letters as .eml files into a folder, where none is written over. */
     public List<Fate> toFolder(Path folder, LetterText text, List<StudentKey> students, boolean again,
             Progress progress) throws Problem {
-        return all(text, students, again, progress, Message.of(LetterSending.class, "asFile").inWords(),
+        return all(text, students, again, progress, Message.of(LetterSending.class, "asFile").text(),
                 (letter, at) -> LetterFile.write(letter, sender, at, folder));
     }
 
     /** Sends letters by a mail service. */
     public List<Fate> byMail(MailService service, LetterText text, List<StudentKey> students, boolean again,
             Progress progress) throws Problem {
-        return all(text, students, again, progress, Message.of(LetterSending.class, "byMail").inWords(),
+        return all(text, students, again, progress, Message.of(LetterSending.class, "byMail").text(),
                 (letter, at) -> service.send(letter, sender, at));
     }
 

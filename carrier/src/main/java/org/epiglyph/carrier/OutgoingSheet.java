@@ -89,18 +89,18 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<Message> n
                 submission.scores().score(criterion.id()).ifPresent(s -> byHeading.putIfAbsent(criterion.name(), s));
             }
         }
-        Optional<String> words = columns.contains(Profile.Column.POINTER)
-                ? Optional.of(Message.of(OutgoingSheet.class, "pointer").inWords())
+        Optional<String> text = columns.contains(Profile.Column.POINTER)
+                ? Optional.of(Message.of(OutgoingSheet.class, "pointer").text())
                 : Optional.of(Feedback.text(batch, submission))
                         .filter(_ -> columns.contains(Profile.Column.FEEDBACK));
         return new GradeSheet.Filled(
                 Optional.of(result.value()).filter(_ -> columns.contains(Profile.Column.SCORE)),
-                result.grade().filter(_ -> result.complete() && columns.contains(Profile.Column.GRADE)), words,
+                result.grade().filter(_ -> result.complete() && columns.contains(Profile.Column.GRADE)), text,
                 byHeading);
     }
 
     /** The sheet, read back from the bytes as they go out. */
     GradeSheet readBack() throws Problem {
-        return form.sameForm(SheetFile.read(bytes, Message.of(OutgoingSheet.class, "goingOut").inWords()));
+        return form.sameForm(SheetFile.read(bytes, Message.of(OutgoingSheet.class, "goingOut").text()));
     }
 }

@@ -55,14 +55,14 @@ public record PlacedWords(List<PageRef> refs, List<PageText> pages, WordRun run)
     public Map<PageRef, List<PageBox>> boxes(int at, int length) {
         Map<PageRef, List<PageBox>> boxes = new LinkedHashMap<>();
         each(at, length, (page, first, last) -> boxes.computeIfAbsent(refs.get(page), _ -> new ArrayList<>())
-                .addAll(pages.get(page).words(first, last).boxes()));
+                .addAll(pages.get(page).select(first, last).boxes()));
         return boxes;
     }
 
     /** Some neighbouring words as they are spelt, single spaces between them. */
     public String words(int at, int length) {
         List<String> words = new ArrayList<>();
-        each(at, length, (page, first, last) -> words.add(pages.get(page).words(first, last).text()));
+        each(at, length, (page, first, last) -> words.add(pages.get(page).select(first, last).text()));
         return String.join(" ", words);
     }
 

@@ -93,7 +93,7 @@ public final class Planning {
     private static Optional<GradeSheet> sheet(RecordClient client, String taskId) throws Problem {
         return client.abilities().contains(Ability.GRADE_SHEET)
                 ? Optional.of(
-                        GradeSheet.read(client.gradeSheet(taskId), Message.of(Planning.class, "recordSheet").inWords()))
+                        GradeSheet.read(client.gradeSheet(taskId), Message.of(Planning.class, "recordSheet").text()))
                 : Optional.empty();
     }
 
@@ -113,7 +113,7 @@ public final class Planning {
      */
     public static CollectPlan fromRecord(RecordClient client, String taskId, Optional<Path> again, Progress progress)
             throws Problem {
-        progress.at(Message.of(Planning.class, "asking").inWords(), 0, 0);
+        progress.at(Message.of(Planning.class, "asking").text(), 0, 0);
         Task task = client.task(taskId);
         Roster roster = client.roster(taskId);
         List<StudentAnswer> answers = again.isPresent() ? answers(client, taskId) : List.of();
@@ -125,7 +125,7 @@ public final class Planning {
         FileSource source = null;
         try {
             source = FileSource.open(downloaded(client, taskId, archive, progress), Optional.empty(),
-                    _ -> progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0));
+                    _ -> progress.at(Message.of(Planning.class, "reading").text(), 0, 0));
             CollectPlan plan = new CollectPlan(new PlanGround(task, source, new Origin(client.address(), taskId),
                     Optional.of(roster), byPath, sheet, Optional.empty(), earlier(again, source, progress), answers,
                     List.of(), download));
@@ -146,7 +146,7 @@ public final class Planning {
             return List.of();
         }
         client.batch(task, archive,
-                bytes -> progress.at(Message.of(Planning.class, "downloading").inWords(), bytes, 0));
+                bytes -> progress.at(Message.of(Planning.class, "downloading").text(), bytes, 0));
         return List.of(archive);
     }
 
@@ -167,9 +167,9 @@ public final class Planning {
      * @throws Problem where nothing can be read, or the sheet that was named cannot
      */
     public static CollectPlan fromFiles(FromFiles from, Optional<Path> again, Progress progress) throws Problem {
-        progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0);
+        progress.at(Message.of(Planning.class, "reading").text(), 0, 0);
         FileSource source = FileSource.open(from.places(), from.encoding(),
-                _ -> progress.at(Message.of(Planning.class, "reading").inWords(), 0, 0));
+                _ -> progress.at(Message.of(Planning.class, "reading").text(), 0, 0));
         boolean planned = false;
         try {
             CollectPlan plan = new CollectPlan(ground(from, source, earlier(again, source, progress)));
@@ -286,7 +286,7 @@ public final class Planning {
         Map<ReceivedFile, String> digests = new IdentityHashMap<>();
         int done = 0;
         for (ReceivedFile file : source.files()) {
-            progress.at(Message.of(Planning.class, "comparing").inWords(), done++, source.files().size());
+            progress.at(Message.of(Planning.class, "comparing").text(), done++, source.files().size());
             if (known.contains(file.path())) {
                 digests.put(file, digest(file));
             }

@@ -42,11 +42,11 @@ final class PrivateWords {
         Stream<String> marks = submission.marks()
                 .stream()
                 .filter(Mark::isPrivate)
-                .flatMap(m -> Stream.of(m.remark().words(), m instanceof TypedText text ? text.text() : ""));
+                .flatMap(m -> Stream.of(m.remark().text(), m instanceof TypedText text ? text.text() : ""));
         Stream<String> spoken = submission.spoken()
                 .stream()
                 .filter(s -> submission.findMark(s.place().subject()).filter(Mark::isPrivate).isPresent())
-                .map(SpokenRemark::words);
+                .map(SpokenRemark::text);
         List<String> sayings = new ArrayList<>();
         Stream.of(Stream.of(submission.privately()), marks, spoken)
                 .flatMap(Function.identity())
@@ -107,7 +107,7 @@ final class PrivateWords {
         }
         try {
             return name.endsWith(".html")
-                    ? FeedbackPages.words(file)
+                    ? FeedbackPages.text(file)
                     : Files.readString(file, StandardCharsets.UTF_8);
         } catch (IOException e) {
             throw unreadable(e);
@@ -122,7 +122,7 @@ final class PrivateWords {
         List<String> all = new ArrayList<>();
         try (OpenDocument document = OpenDocument.open(pdf)) {
             for (int page = 0; page < document.pageCount(); page++) {
-                document.remarks(page).stream().map(WrittenRemark::words).forEach(all::add);
+                document.remarks(page).stream().map(WrittenRemark::text).forEach(all::add);
             }
         }
         return String.join("\n", all);

@@ -151,7 +151,7 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
         }
         try {
             SheetFile read = SheetFile.read(Files.readAllBytes(file),
-                    Message.of(Register.class, "gradeSheet").inWords());
+                    Message.of(Register.class, "gradeSheet").text());
             SheetRoles roles = sheet == null
                     ? SheetRoles.recognise(read)
                     : new SheetRoles(sheet.table(), sheet.header(), sheet.columns());

@@ -136,10 +136,10 @@ public final class Speaking {
      * Keeps a remark that was recorded elsewhere.
      *
      * @param recording a WAV file of one channel and 16 bits
-     * @param words     the same in writing; may be empty
+     * @param text     the same in writing; may be empty
      * @throws Problem where it cannot be read or kept; nothing was kept then
      */
-    public static void take(Workspace workspace, StudentKey student, SpokenPlace place, Path recording, String words)
+    public static void take(Workspace workspace, StudentKey student, SpokenPlace place, Path recording, String text)
             throws Problem {
         String name = UUID.randomUUID().toString();
         Growing growing = new Growing(workspace.folder().speaking(), name, student, place, id(name));
@@ -148,7 +148,7 @@ public final class Speaking {
             Samples samples = WaveFile.read(recording);
             SpokenRemark.Sound sound = store(originals, "w" + name, recording);
             workspace.edit(new Edit.KeepSpoken(student,
-                    remark(growing, Optional.empty(), samples, sound).withWords(words)));
+                    remark(growing, Optional.empty(), samples, sound).withText(text)));
         } catch (IOException e) {
             throw new Problem(Message.of(Speaking.class, "notAWave", recording), e);
         } catch (EditRefused e) {
@@ -289,6 +289,6 @@ public final class Speaking {
             SpokenRemark.Sound sound) {
         Span heard = Speech.withoutSilentEnds(samples);
         return new SpokenRemark(growing.remark, replaced.map(SpokenRemark::place).orElse(growing.place), sound,
-                samples.length(), heard, replaced.map(SpokenRemark::words).orElse(""));
+                samples.length(), heard, replaced.map(SpokenRemark::text).orElse(""));
     }
 }

@@ -77,9 +77,9 @@ class BesideTheResultTest {
         workspace.close();
     }
 
-    private static StudentAnswer answer(StudentKey student, String id, String words, String reply) {
+    private static StudentAnswer answer(StudentKey student, String id, String text, String reply) {
         return new StudentAnswer(student,
-                new Answer(id, Optional.empty(), words, CLOCK.instant(), reply, !reply.isEmpty()));
+                new Answer(id, Optional.empty(), text, CLOCK.instant(), reply, !reply.isEmpty()));
     }
 
     private AnswerExchange.Came exchange(StudentAnswer... there) throws Problem {
@@ -110,7 +110,7 @@ class BesideTheResultTest {
         assertThat(workspace.lines()).as("what is known already is no change").hasSize((int) lines);
         there[0] = answer(FREYA, "a1", "Why is that?", "");
         assertThat(exchange(there)).as("another state is no new answer").isEqualTo(AnswerExchange.Came.NOTHING);
-        assertThat(of(FREYA).find("a1").orElseThrow().words()).isEqualTo("Why is that?");
+        assertThat(of(FREYA).find("a1").orElseThrow().text()).isEqualTo("Why is that?");
         verify(client, never()).reply(any(), any(), any());
     }
 
@@ -120,7 +120,8 @@ class BesideTheResultTest {
         exchange(there);
         workspace.edit(new Edit.Reply(FREYA, "a1", "Because."));
         workspace.edit(new Edit.Reply(BAO, "a2", "You are welcome."));
-        doThrow(new Problem(Message.words("The network is gone."))).when(client).reply(TASK, "a2", "You are welcome.");
+        doThrow(new Problem(Message.literal("The network is gone."))).when(client)
+                .reply(TASK, "a2", "You are welcome.");
         assertThatThrownBy(() -> exchange(there)).hasMessage("The network is gone.");
         assertThat(of(FREYA).find("a1").orElseThrow().replied()).as("what went before stays").isTrue();
         assertThat(of(BAO).find("a2").orElseThrow().replied()).isFalse();
@@ -157,7 +158,7 @@ class BesideTheResultTest {
     @Test
     void oneWhomTheServiceRefusesDoesNotKeepTheOthersFromTheirTime() throws Exception {
         when(client.allowed(any(), any())).thenReturn(new Allowance(false, Optional.empty(), 2));
-        doThrow(new Problem(Message.words("It knows no such student."))).when(client)
+        doThrow(new Problem(Message.literal("It knows no such student."))).when(client)
                 .allow(eq(TASK), eq(FREYA), any());
         Allowing.Wish time = new Allowing.Wish(true, Optional.of(LATER), Optional.empty(), Optional.empty());
         assertThat(allow(time, FREYA, BAO)).containsExactly("Freya Example: It knows no such student.");

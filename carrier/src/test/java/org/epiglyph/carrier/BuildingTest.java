@@ -118,14 +118,14 @@ class BuildingTest extends HandedBackFixture {
         Proof proof = proof(new Profile(MarkedPdf.Form.ANNOTATIONS, Profile.Sheet.PDF));
         assertThat(names(proof)).containsExactly("K-1_work_marked.pdf", "K-1_work_feedback.pdf");
         assertThat(proof.trouble()).singleElement()
-                .satisfies(t -> assertThat(t.inWords())
+                .satisfies(t -> assertThat(t.text())
                         .contains("plan.docx", "its pages on this disk are damaged"));
         workspace.edit(new Edit.PlaceMark(ADA,
                 new Note(new Head("n9", new PageRef("d2", 0), Ink.MADDER, 0, Remark.of("Here.")),
                         new PagePoint(200, 200))));
         assertThat(proof(Profile.USUAL).trouble()).as("the same where it was marked")
                 .singleElement()
-                .satisfies(t -> assertThat(t.inWords()).contains("its pages on this disk are damaged"));
+                .satisfies(t -> assertThat(t.text()).contains("its pages on this disk are damaged"));
     }
 
     @Test

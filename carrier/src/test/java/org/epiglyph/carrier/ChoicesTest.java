@@ -47,11 +47,11 @@ class ChoicesTest {
     void aHandBackIsWholeWhereNothingStayedBehind() {
         Outcome done = new Outcome.Done(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"), List.of());
         Outcome there = new Outcome.AlreadyThere(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"));
-        Outcome failed = new Outcome.Failed(BAO, Message.words("It is not sealed."));
-        Outcome asked = new Outcome.Asked(BAO, Outcome.Doubt.CERTIFIED, Message.words("Yes?"));
+        Outcome failed = new Outcome.Failed(BAO, Message.literal("It is not sealed."));
+        Outcome asked = new Outcome.Asked(BAO, Outcome.Doubt.CERTIFIED, Message.literal("Yes?"));
         assertThat(new Report(List.of(done, there), List.of()).isWhole()).isTrue();
         Outcome half = new Outcome.Done(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"),
-                List.of(Message.words("plan.docx stays.")));
+                List.of(Message.literal("plan.docx stays.")));
         assertThat(new Report(List.of(half, there), List.of()).isWhole()).isFalse();
         assertThat(new Report(List.of(done, failed), List.of()).isWhole()).isFalse();
         assertThat(new Report(List.of(asked, done), List.of()).isWhole()).isFalse();

@@ -80,15 +80,15 @@ class ClassPassagesTest {
     void whatIsInCommonBeyondTheTaskIsFoundAndDrawnOnItsPage() throws Problem {
         Batch batch = batch();
         ClassPassages passages = new ClassPassages(words, OWN);
-        assertThat(passages.words(ADA)).isEmpty();
+        assertThat(passages.wordCount(ADA)).isEmpty();
         passages.take(batch, _ -> true);
         assertThat(passages.isComplete()).isTrue();
         int length = COPIED.split(" ").length;
         assertThat(passages.common(ADA, true)).singleElement().satisfies(c -> {
             assertThat(c.other()).isEqualTo(new Source.Mate(BEN));
-            assertThat(c.words()).isEqualTo(length);
+            assertThat(c.wordCount()).isEqualTo(length);
         });
-        assertThat(passages.words(SCAN)).contains(0);
+        assertThat(passages.wordCount(SCAN)).contains(0);
         assertThat(passages.common(SCAN, true)).isEmpty();
         Passage passage = passages.common(ADA, true).getFirst().passages().getFirst();
         PlacedWords placed = passages.placed(batch.submission(ADA));
@@ -106,7 +106,7 @@ class ClassPassagesTest {
         ClassPassages passages = new ClassPassages(words, OWN);
         passages.take(batch, looked -> looked < 2);
         assertThat(passages.isComplete()).isFalse();
-        assertThat(passages.words(SCAN)).isEmpty();
+        assertThat(passages.wordCount(SCAN)).isEmpty();
         passages.take(batch, _ -> true);
         passages.take(batch.apply(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE))), _ -> true);
         verify(words, times(1)).of(document("a", 2));
@@ -144,8 +144,8 @@ class ClassPassagesTest {
         when(words.of(document("a", 2))).thenThrow(new Problem("It cannot be opened."));
         ClassPassages passages = new ClassPassages(words, OWN);
         passages.take(batch, _ -> true);
-        assertThat(passages.words(ADA)).contains(0);
-        assertThat(passages.words(BEN).orElseThrow()).isPositive();
+        assertThat(passages.wordCount(ADA)).contains(0);
+        assertThat(passages.wordCount(BEN).orElseThrow()).isPositive();
         List<ClassSearch.Found> found = new ArrayList<>();
         new ClassSearch(words).search(batch, new TextQuery("Stream had", false), found::add);
         assertThat(found).containsExactly(new ClassSearch.Found(ADA, 0, false), new ClassSearch.Found(BEN, 1, true),

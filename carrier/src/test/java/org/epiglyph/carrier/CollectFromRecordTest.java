@@ -89,7 +89,7 @@ class CollectFromRecordTest extends CollectFixture {
             assertThat(plan.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.RECORD);
             assertThat(plan.count()).isEqualTo(new CollectPlan.Count(3, 3, 0, 0, 0, 0, 0));
             assertThat(plan.handIn(item(plan, "three.txt"))).isEqualTo(2);
-            assertThat(item(plan, "one.txt").match().evidence().inWords()).isNotBlank();
+            assertThat(item(plan, "one.txt").match().evidence().text()).isNotBlank();
             assertThat(plan.lateness(item(plan, "one.txt")).orElseThrow().isLate()).isFalse();
             assertThat(plan.lateness(item(plan, "two.txt")).orElseThrow().isLate()).isTrue();
             assertThat(plan.newAnswers()).as("there is no batch that could take them").isEmpty();
@@ -137,7 +137,7 @@ class CollectFromRecordTest extends CollectFixture {
             assertThat(Collecting.into(plan, workspace, Progress.NONE)).isEqualTo(new Collecting.Added(0, 0));
             assertThat(workspace.batch().submission(ADA).correspondence().answers()).containsExactly(why);
         }
-        doThrow(new Problem(Message.words("Nobody knows."))).when(client).answers(TASK);
+        doThrow(new Problem(Message.literal("Nobody knows."))).when(client).answers(TASK);
         try (CollectPlan plan = plan(Optional.of(batch))) {
             assertThat(plan.newAnswers()).isEmpty();
             assertThat(plan.items()).as("the files are what is collected").hasSize(3);
@@ -177,7 +177,7 @@ class CollectFromRecordTest extends CollectFixture {
         doAnswer(call -> {
             made.add(call.getArgument(1, Path.class));
             Files.writeString(made.getFirst(), "half");
-            throw new Problem(Message.words("The network is gone."));
+            throw new Problem(Message.literal("The network is gone."));
         }).when(client).batch(eq(TASK), any(), any());
         assertThatThrownBy(() -> plan(Optional.empty())).hasMessage("The network is gone.");
         assertThat(made).singleElement().satisfies(f -> assertThat(f.getParent()).doesNotExist());
@@ -242,7 +242,7 @@ class CollectFromRecordTest extends CollectFixture {
         Path temporary = ownTemporaryFolder();
         doAnswer(call -> {
             Files.writeString(call.getArgument(1, Path.class), "no zip");
-            throw new Problem(org.epiglyph.core.Message.words("The service is gone."));
+            throw new Problem(org.epiglyph.core.Message.literal("The service is gone."));
         }).when(client).batch(eq(TASK), any(), any());
         assertThatThrownBy(() -> plan(Optional.empty())).hasMessage("The service is gone.");
         assertThat(temporary).isEmptyDirectory();

@@ -72,7 +72,7 @@ class CollectPlanTest extends CollectFixture {
                 "key,name,score,file\nK-1,Ada Lind,,scan0007.txt\nK-2,Bao Nguyen,,\n");
         Path zip = zip("class.zip", files("in/scan0007.txt", "x"));
         try (CollectPlan plan = plan(zip, Optional.of(named), Optional.empty())) {
-            assertThat(plan.items().getFirst().match().evidence().inWords())
+            assertThat(plan.items().getFirst().match().evidence().text())
                     .isEqualTo("line 2 of the grade sheet names this file");
             assertThat(plan.studentOf(plan.items().getFirst())).hasValue(ADA);
         }
@@ -125,7 +125,7 @@ class CollectPlanTest extends CollectFixture {
                 .due(Optional.of(Instant.parse("2026-03-28T12:00:00Z")), LONDON, Duration.ofMinutes(10));
         try (CollectPlan plan = Planning.fromFiles(from, Optional.empty(), Progress.NONE)) {
             assertThat(plan.lateness(item(plan, "K-1.txt")).orElseThrow().isLate()).isFalse();
-            assertThat(plan.lateness(item(plan, "K-2.txt")).orElseThrow().inWords()).isEqualTo("22 h 30 min late");
+            assertThat(plan.lateness(item(plan, "K-2.txt")).orElseThrow().describe()).isEqualTo("22 h 30 min late");
             try (Workspace workspace = Workspace.open(make(plan), CLOCK)) {
                 assertThat(workspace.batch().task().extensions()).containsOnlyKeys(ADA);
                 assertThat(workspace.batch().task().grace()).isEqualTo(Duration.ofMinutes(10));
@@ -164,7 +164,7 @@ class CollectPlanTest extends CollectFixture {
         Path zip = zip("class.zip", files("K-1.txt", "x"));
         Path twenty = Files.writeString(folder.resolve("twenty.csv"), "key,name,score,maximum\nK-1,Ada Lind,,20\n");
         try (CollectPlan plan = plan(zip, Optional.of(twenty), Optional.empty())) {
-            assertThat(plan.remarkOn(MarkScheme.single(BigDecimal.TEN)).orElseThrow().inWords())
+            assertThat(plan.remarkOn(MarkScheme.single(BigDecimal.TEN)).orElseThrow().text())
                     .startsWith("The mark scheme comes to 10, and the grade sheet has a maximum of 20.");
             assertThat(plan.remarkOn(MarkScheme.single(new BigDecimal("20.0")))).isEmpty();
             assertThat(plan.sheetRefusal()).isEmpty();
@@ -173,7 +173,7 @@ class CollectPlanTest extends CollectFixture {
         }
         Path scoreless = Files.writeString(folder.resolve("scoreless.csv"), "key,name\nK-1,Ada Lind\n");
         try (CollectPlan plan = plan(zip, Optional.of(scoreless), Optional.empty())) {
-            assertThat(plan.sheetRefusal().orElseThrow().inWords()).contains("no column for the score");
+            assertThat(plan.sheetRefusal().orElseThrow().text()).contains("no column for the score");
             assertThat(plan.remarkOn(MarkScheme.single(BigDecimal.ONE))).as("it has no maximum").isEmpty();
         }
     }
@@ -204,7 +204,7 @@ class CollectPlanTest extends CollectFixture {
             assertThat(again.isAgain()).isTrue();
             assertThat(again.ownerBefore("Fischer, Lena.txt")).contains(new StudentKey("K-4"));
             assertThat(again.ownerBefore("other.txt")).isEmpty();
-            assertThat(item(again, "K-1.txt").match().evidence().inWords()).isEqualTo("as when it was first collected");
+            assertThat(item(again, "K-1.txt").match().evidence().text()).isEqualTo("as when it was first collected");
             assertThat(again.count().questions()).isZero();
         }
     }
@@ -314,7 +314,7 @@ class CollectPlanTest extends CollectFixture {
         try (CollectPlan plan = plan(
                 zip("class.zip", files("Lind, Ada - plan.txt", "x", "Nguyen, Bao - plan.txt", "y")),
                 Optional.empty(), Optional.empty())) {
-            assertThat(plan.items()).extracting(i -> i.match().evidence().inWords())
+            assertThat(plan.items()).extracting(i -> i.match().evidence().text())
                     .containsOnly("the class is read from the names");
             assertThat(plan.items())
                     .extracting(i -> plan.roster().find(plan.studentOf(i).orElseThrow()).orElseThrow().family())

@@ -107,7 +107,7 @@ class CollectStoredTest extends CollectFixture {
             Files.delete(in.resolve("K-2.txt"));
             try (Workspace workspace = Workspace.open(make(plan), CLOCK)) {
                 assertThat(((Pages.None) workspace.batch().submission(BAO).documents().getFirst().pages()).reason()
-                        .inWords())
+                        .text())
                         .contains("could not be read to its end")
                         .contains("Ask for it again");
                 assertThat(workspace.batch().submission(ADA).documents().getFirst().pages())

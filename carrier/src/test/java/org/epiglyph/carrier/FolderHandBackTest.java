@@ -73,7 +73,7 @@ class FolderHandBackTest extends HandedBackFixture {
         assertThat(names()).containsExactly("grade-sheet.csv", "handed-back.zip");
         byte[] first = Files.readAllBytes(out.resolve("handed-back.zip"));
         assertThat(handBack(Profile.USUAL).notes()).singleElement()
-                .satisfies(n -> assertThat(n.inWords()).endsWith("this one is in handed-back-2.zip."));
+                .satisfies(n -> assertThat(n.text()).endsWith("this one is in handed-back-2.zip."));
         assertThat(names()).containsExactly("grade-sheet-2.csv", "grade-sheet.csv", "handed-back-2.zip",
                 "handed-back.zip");
         assertThat(Files.readAllBytes(out.resolve("handed-back.zip"))).isEqualTo(first);
@@ -110,9 +110,9 @@ class FolderHandBackTest extends HandedBackFixture {
                 Progress.NONE);
         assertThat(report.outcomes()).singleElement()
                 .isInstanceOfSatisfying(Outcome.Failed.class,
-                        f -> assertThat(f.why().inWords()).startsWith("It is not sealed."));
+                        f -> assertThat(f.why().text()).startsWith("It is not sealed."));
         assertThat(report.notes()).singleElement()
-                .satisfies(n -> assertThat(n.inWords()).isEqualTo("Nobody's work went, so nothing was written."));
+                .satisfies(n -> assertThat(n.text()).isEqualTo("Nobody's work went, so nothing was written."));
         assertThat(report.isWhole()).isFalse();
         assertThat(out).doesNotExist();
     }
@@ -133,7 +133,7 @@ class FolderHandBackTest extends HandedBackFixture {
                 .isInstanceOfSatisfying(Outcome.Asked.class,
                         a -> {
                             assertThat(a.doubt()).isEqualTo(Outcome.Doubt.ORIGINAL_CHANGED);
-                            assertThat(a.why().inWords()).contains("K-1_work.pdf");
+                            assertThat(a.why().text()).contains("K-1_work.pdf");
                         });
         assertThat(handBack(accepting(Outcome.Doubt.CERTIFIED)).outcomes()).as("a yes to something else")
                 .singleElement()
@@ -152,7 +152,7 @@ class FolderHandBackTest extends HandedBackFixture {
                 .isInstanceOfSatisfying(Outcome.Asked.class,
                         a -> {
                             assertThat(a.doubt()).isEqualTo(Outcome.Doubt.CERTIFIED);
-                            assertThat(a.why().inWords()).startsWith("K-1_work.pdf: its author has certified it");
+                            assertThat(a.why().text()).startsWith("K-1_work.pdf: its author has certified it");
                         });
         assertThat(handBack(accepting(Outcome.Doubt.CERTIFIED)).outcomes()).singleElement()
                 .isInstanceOf(Outcome.Done.class);

@@ -54,7 +54,8 @@ class HandInNumberTest {
 
     private static CollectPlan.Item item(String path, int minutes, Optional<HandedIn> recorded) {
         Optional<Instant> changed = minutes < 0 ? Optional.empty() : Optional.of(NOON.plusSeconds(60L * minutes));
-        return new CollectPlan.Item(path, new File(path, changed), Match.certain(ADA, Message.words("test")), recorded,
+        return new CollectPlan.Item(path, new File(path, changed), Match.certain(ADA, Message.literal("test")),
+                recorded,
                 HandInNumber.of(path, Optional.empty()), CollectPlan.News.NEW);
     }
 

@@ -85,8 +85,8 @@ abstract class HandedBackFixture {
         return new Head(id, new PageRef("d1", 0), Ink.MADDER, 0, remark);
     }
 
-    static Remark privately(String words) {
-        return Remark.of(words).withAudience(Audience.PRIVATE);
+    static Remark privately(String text) {
+        return Remark.of(text).withAudience(Audience.PRIVATE);
     }
 
     static void plant(Workspace workspace) {

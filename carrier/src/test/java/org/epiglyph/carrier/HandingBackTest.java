@@ -42,7 +42,7 @@ class HandingBackTest extends RecordFixture {
     void theMarkedFileGoesWithTheScoreAndTheReceiptSaysSo() throws Exception {
         List<String> heard = new ArrayList<>();
         Report report = new HandingBack(workspace, CLOCK, choices()).toRecord(client, "t",
-                (words, done, total) -> heard.add(words + " " + done + "/" + total));
+                (text, done, total) -> heard.add(text + " " + done + "/" + total));
         assertThat(heard).contains("Ada Example 0/1");
         assertThat(report.isWhole()).isTrue();
         assertThat(sent.getFirst().files()).extracting(p -> p.getFileName().toString())
@@ -123,7 +123,7 @@ class HandingBackTest extends RecordFixture {
         Files.write(original, "\n% one byte more\n".getBytes(), StandardOpenOption.APPEND);
         assertThat(handBack(choices())).isInstanceOfSatisfying(Outcome.Asked.class, a -> {
             assertThat(a.doubt()).isEqualTo(Outcome.Doubt.ORIGINAL_CHANGED);
-            assertThat(a.why().inWords()).contains("K-1_work.pdf");
+            assertThat(a.why().text()).contains("K-1_work.pdf");
         });
         workspace
                 .edit(new Edit.AcceptFinding(ADA, DiskLook.originalsChanged(ADA, List.of("another.pdf")).accepted("")));
@@ -170,11 +170,11 @@ class HandingBackTest extends RecordFixture {
             throw new IllegalStateException();
         })).isInstanceOfSatisfying(Outcome.Failed.class, f -> assertThat(f.student()).isEqualTo(ADA));
         assertThat(HandingBack.one(ADA, () -> {
-            throw new EditRefused(Message.words("No."));
-        })).isInstanceOfSatisfying(Outcome.Failed.class, f -> assertThat(f.why().inWords()).contains("No."));
+            throw new EditRefused(Message.literal("No."));
+        })).isInstanceOfSatisfying(Outcome.Failed.class, f -> assertThat(f.why().text()).contains("No."));
         assertThat(HandingBack.one(ADA, () -> {
             throw new Problem("A sentence.");
-        })).isEqualTo(new Outcome.Failed(ADA, Message.words("A sentence.")));
+        })).isEqualTo(new Outcome.Failed(ADA, Message.literal("A sentence.")));
         assertThatThrownBy(() -> HandingBack.one(ADA, () -> {
             throw new CancellationException();
         })).isInstanceOf(CancellationException.class);
@@ -186,9 +186,9 @@ class HandingBackTest extends RecordFixture {
         List<Outcome> whole = List.of(new Outcome.Done(ADA, receipt, List.of()), new Outcome.AlreadyThere(ADA, receipt),
                 new Outcome.TheirsStand(ADA, held, BigDecimal.ONE, ""));
         assertThat(new Report(whole, List.of()).isWhole()).isTrue();
-        for (Outcome other : List.of(new Outcome.Done(ADA, receipt, List.of(Message.words("d1"))),
-                new Outcome.Failed(ADA, Message.words("")),
-                new Outcome.Asked(ADA, Outcome.Doubt.CERTIFIED, Message.words("")),
+        for (Outcome other : List.of(new Outcome.Done(ADA, receipt, List.of(Message.literal("d1"))),
+                new Outcome.Failed(ADA, Message.literal("")),
+                new Outcome.Asked(ADA, Outcome.Doubt.CERTIFIED, Message.literal("")),
                 new Outcome.Differs(ADA, held, BigDecimal.ONE, ""))) {
             List<Outcome> all = new ArrayList<>(whole);
             all.add(other);

@@ -243,7 +243,7 @@ class JourneyTest {
             });
             assertThat(handingBack.toRecord(client, "t", Progress.NONE).outcomes()).satisfiesExactly(
                     o -> assertThat(o).isInstanceOf(Outcome.Done.class),
-                    o -> assertThat(o).isEqualTo(new Outcome.Failed(BAO, Message.words("The network is gone."))));
+                    o -> assertThat(o).isEqualTo(new Outcome.Failed(BAO, Message.literal("The network is gone."))));
             assertThat(handingBack.toRecord(client, "t", Progress.NONE).outcomes()).satisfiesExactly(
                     o -> assertThat(o).isInstanceOf(Outcome.AlreadyThere.class),
                     o -> assertThat(o).isInstanceOf(Outcome.Failed.class));

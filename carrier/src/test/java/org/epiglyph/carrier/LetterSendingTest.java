@@ -103,7 +103,7 @@ class LetterSendingTest {
         assertThat(fates).satisfiesExactly(f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
                 f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
                 f -> assertThat(f).isInstanceOf(LetterSending.Fate.NoAddress.class),
-                f -> assertThat(((LetterSending.Fate.Failed) f).why().inWords()).contains("no mail address"));
+                f -> assertThat(((LetterSending.Fate.Failed) f).why().text()).contains("no mail address"));
         MimeMessage[] received = mail.getReceivedMessages();
         assertThat(received).hasSize(2);
         assertThat(received[0].getAllRecipients()).hasSize(1);
@@ -189,7 +189,7 @@ class LetterSendingTest {
         MailService service = mock(MailService.class);
         doThrow(new IllegalStateException("odd")).when(service).send(to(FREYA), any(), any());
         doThrow(MailService.Uncertain.class).when(service).send(to(BAO), any(), any());
-        doThrow(new Problem(org.epiglyph.core.Message.words("Not taken."))).when(service).send(to(ODD), any(), any());
+        doThrow(new Problem(org.epiglyph.core.Message.literal("Not taken."))).when(service).send(to(ODD), any(), any());
         List<LetterSending.Fate> fates = letters().byMail(service, TEXT, List.of(FREYA, BAO, ODD), false,
                 Progress.NONE);
         assertThat(fates.get(0)).isEqualTo(new LetterSending.Fate.MayHaveGone(FREYA, noted(FREYA).getFirst()));
@@ -198,7 +198,7 @@ class LetterSendingTest {
                 .isEqualTo(new LetterSent(noted(FREYA).getFirst().digest(), "Tides – nothing came, Freya",
                         CLOCK.instant(), "by mail", false));
         assertThat(fates.get(2)).isInstanceOfSatisfying(LetterSending.Fate.Failed.class,
-                f -> assertThat(f.why().inWords()).isEqualTo("Not taken."));
+                f -> assertThat(f.why().text()).isEqualTo("Not taken."));
         assertThat(noted(ODD)).as("it did not go").isEmpty();
         letters().byMail(mock(MailService.class), TEXT, List.of(BAO), true, Progress.NONE);
         assertThat(noted(BAO)).singleElement().satisfies(l -> assertThat(l.certain()).isTrue());

@@ -101,7 +101,7 @@ class OutgoingSheetTest {
         assertThat(sheet.name()).isEqualTo("grade-sheet.csv");
         assertThat(new String(sheet.bytes(), StandardCharsets.UTF_8)).contains("\"K-1\",\"Ada\",\"Lind\",\"\",10,");
         assertThat(sheet.notes()).singleElement()
-                .satisfies(n -> assertThat(n.inWords())
+                .satisfies(n -> assertThat(n.text())
                         .startsWith("The received grade sheet could not be filled: "));
     }
 }

@@ -63,8 +63,8 @@ class PrivateWordsTest {
         return batch.submission(ADA);
     }
 
-    private static Head privately(String id, String words) {
-        return new Head(id, new PageRef("d1", 0), Ink.MADDER, 0, Remark.of(words).withAudience(Audience.PRIVATE));
+    private static Head privately(String id, String text) {
+        return new Head(id, new PageRef("d1", 0), Ink.MADDER, 0, Remark.of(text).withAudience(Audience.PRIVATE));
     }
 
     private static Edit spoken(SpokenPlace place) {
@@ -79,8 +79,8 @@ class PrivateWordsTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"abcd efg hij | true", "abc efg hij | false", "abcdefgh ijklmnop | false",
             "One. Two. Three. Four. Five. Six. | false", "Ask whom? He knows the other marker. | true"})
-    void whatIsTooShortStandsAnywhereByChance(String words, boolean lookedFor) {
-        assertThat(PrivateWords.of(with(new Edit.WritePrivately(ADA, words))).isEmpty()).isEqualTo(!lookedFor);
+    void whatIsTooShortStandsAnywhereByChance(String text, boolean lookedFor) {
+        assertThat(PrivateWords.of(with(new Edit.WritePrivately(ADA, text))).isEmpty()).isEqualTo(!lookedFor);
     }
 
     @Test
@@ -145,9 +145,9 @@ class PrivateWordsTest {
         }
     }
 
-    private static void pdf(Path file, String words) throws Exception {
+    private static void pdf(Path file, String text) throws Exception {
         FeedbackPages.pdf(new FeedbackSheet("", "Work", "Ada", "K-1", Optional.empty(), Optional.empty(),
-                Optional.empty(), words, List.of(), List.of(), List.of(), List.of(), "", List.of()), Instant.EPOCH,
+                Optional.empty(), text, List.of(), List.of(), List.of(), List.of(), "", List.of()), Instant.EPOCH,
                 file);
     }
 

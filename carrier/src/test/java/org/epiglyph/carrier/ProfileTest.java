@@ -114,7 +114,7 @@ class ProfileTest extends HandedBackFixture {
             workspace.edit(new Edit.Seal(ADA));
             assertThat(handingBack.toFolder(folder.resolve("stopped"), Progress.NONE).outcomes()).singleElement()
                     .satisfies(
-                            o -> assertThat(((Outcome.Failed) o).why().inWords()).contains("marker about the range"));
+                            o -> assertThat(((Outcome.Failed) o).why().text()).contains("marker about the range"));
             assertThat(folder.resolve("stopped/handed-back.zip")).doesNotExist();
             workspace.edit(new Edit.OpenAgain(ADA));
             workspace.edit(new Edit.RemoveMark(ADA, "n9"));
@@ -139,9 +139,9 @@ class ProfileTest extends HandedBackFixture {
                     new Choices("Marker", false, Profile.USUAL.withSheet(sheet), Map.of()))
                     .toFolder(folder.resolve("stopped"), Progress.NONE)
                     .outcomes()).singleElement()
-                    .satisfies(o -> assertThat(((Outcome.Failed) o).why().inWords()).contains("weigh this that again"));
+                    .satisfies(o -> assertThat(((Outcome.Failed) o).why().text()).contains("weigh this that again"));
         }
-        assertThat(FeedbackPages.words(Files.writeString(folder.resolve("s.html"), "<p>this &amp; that</p>")))
+        assertThat(FeedbackPages.text(Files.writeString(folder.resolve("s.html"), "<p>this &amp; that</p>")))
                 .isEqualTo("this & that");
     }
 
@@ -216,9 +216,9 @@ class ProfileTest extends HandedBackFixture {
         assertThat(files.keySet()).containsExactly("K-1_work_marked.pdf", "grade-sheet.csv");
         Path bound = Files.write(folder.resolve("bound.pdf"), files.get("K-1_work_marked.pdf"));
         assertThat(PdfContent.of(bound).toString()).contains("Units, please.");
-        String words = read(bound);
-        int own = words.indexOf("The range is 3.9 m.");
-        int sheet = words.indexOf("How the result came about");
+        String text = read(bound);
+        int own = text.indexOf("The range is 3.9 m.");
+        int sheet = text.indexOf("How the result came about");
         assertThat(own).isNotNegative();
         assertThat(sheet).isNotNegative();
         assertThat(sheet < own).isEqualTo(place == Profile.SheetPlace.BEFORE_THE_PAGES);

@@ -73,9 +73,9 @@ abstract class RecordFixture extends HandedBackFixture {
     }
 
     /** As the marker does who finds something to say after all. */
-    final void rewrite(String words) {
+    final void rewrite(String text) {
         workspace.edit(new Edit.OpenAgain(ADA));
-        workspace.edit(new Edit.WriteOnTheWhole(ADA, words));
+        workspace.edit(new Edit.WriteOnTheWhole(ADA, text));
         workspace.edit(new Edit.Seal(ADA));
     }
 }

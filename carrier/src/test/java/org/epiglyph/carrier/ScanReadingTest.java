@@ -103,9 +103,9 @@ class ScanReadingTest {
         }
     }
 
-    private static long found(Workspace workspace, String words) {
+    private static long found(Workspace workspace, String text) {
         long[] places = {0};
-        new ClassSearch(new CachedWords(workspace.folder())).search(workspace.batch(), new TextQuery(words, false),
+        new ClassSearch(new CachedWords(workspace.folder())).search(workspace.batch(), new TextQuery(text, false),
                 f -> {
                     places[0] += f.places();
                     return true;

@@ -77,8 +77,8 @@ class SpeakingTest extends HandedBackFixture {
         return workspace.batch().submission(ADA).findSpoken(speaking.remark()).orElseThrow();
     }
 
-    private static void write(Workspace workspace, SpokenRemark remark, String words) {
-        workspace.edit(new Edit.KeepSpoken(ADA, remark.withWords(words)));
+    private static void write(Workspace workspace, SpokenRemark remark, String text) {
+        workspace.edit(new Edit.KeepSpoken(ADA, remark.withText(text)));
     }
 
     private static List<Path> left(Workspace workspace) throws IOException {
@@ -103,7 +103,7 @@ class SpeakingTest extends HandedBackFixture {
             SpokenRemark other = spoken(workspace, SpokenPlace.WHOLE, Optional.of(remark));
             assertThat(other.id()).isEqualTo(remark.id());
             assertThat(other.sound()).isNotEqualTo(remark.sound());
-            assertThat(other.words()).as("words outlive another take").isEqualTo("Which units?");
+            assertThat(other.text()).as("words outlive another take").isEqualTo("Which units?");
             assertThat(other.place()).isEqualTo(SpokenPlace.ofMark("n1"));
             workspace.undo(Optional.of(ADA));
             assertThat(workspace.batch().submission(ADA).findSpoken(remark.id()).orElseThrow().sound())
@@ -225,7 +225,7 @@ class SpeakingTest extends HandedBackFixture {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             Speaking.take(workspace, ADA, SpokenPlace.ofMark("n1"), voice, "Which units?");
             SpokenRemark kept = workspace.batch().submission(ADA).spoken().getFirst();
-            assertThat(kept.words()).isEqualTo("Which units?");
+            assertThat(kept.text()).isEqualTo("Which units?");
             assertThat(workspace.folder().original(Document.of(kept))).hasSameBinaryContentAs(voice);
             Path none = Files.writeString(folder.resolve("none.wav"), "no sound");
             assertThatThrownBy(() -> Speaking.take(workspace, ADA, SpokenPlace.WHOLE, none, ""))

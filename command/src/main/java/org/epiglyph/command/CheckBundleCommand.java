@@ -41,7 +41,7 @@ final class CheckBundleCommand implements Callable<Integer> {
                 if (line.said().isEmpty()) {
                     said.done(line.student().value(), "is what the batch holds now", "");
                 }
-                line.said().forEach(what -> said.not(line.student().value(), "differs", what.inWords()));
+                line.said().forEach(what -> said.not(line.student().value(), "differs", what.text()));
             }
             found.notOurs().forEach(name -> said.note("nobody's: " + name));
             said.end();

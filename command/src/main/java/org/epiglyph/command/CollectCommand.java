@@ -113,11 +113,11 @@ final class CollectCommand implements Callable<Integer> {
         try (CollectPlan read = plan()) {
             read.refusals()
                     .forEach(r -> System.err.println((r.file().isPresent() ? "Stored as it is: " : "Left out: ")
-                            + r.path() + ". " + r.reason().inWords()));
+                            + r.path() + ". " + r.reason().text()));
             List<CollectPlan.Item> questions = read.questions();
             if (!questions.isEmpty() && !setAside) {
                 questions.forEach(
-                        q -> System.err.println("Whose is " + q.path() + "? " + q.match().evidence().inWords()));
+                        q -> System.err.println("Whose is " + q.path() + "? " + q.match().evidence().text()));
                 System.err.println("Collect in the window to decide, or give --set-aside.");
                 return 3;
             }
@@ -138,8 +138,8 @@ final class CollectCommand implements Callable<Integer> {
                 : PhraseFile.read(OptionFile.bytes(phrasebook), phrasebook.toString(), marks);
         plan.sheetRefusal()
                 .ifPresent(
-                        r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r.inWords()));
-        plan.remarkOn(marks).ifPresent(r -> System.err.println(r.inWords()));
+                        r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r.text()));
+        plan.remarkOn(marks).ifPresent(r -> System.err.println(r.text()));
         if (again) {
             try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {
                 Collecting.Added added = Collecting.into(plan, workspace, Progress.NONE);
@@ -183,7 +183,7 @@ final class CollectCommand implements Callable<Integer> {
         if (source.record != null) {
             RecordClient client = RecordServices.installed()
                     .connect(source.record.address,
-                            OptionFile.words(source.record.tokenFile));
+                            OptionFile.text(source.record.tokenFile));
             return Planning.fromRecord(client, source.record.task, earlier, Progress.NONE);
         }
         FromFiles from = source.files;

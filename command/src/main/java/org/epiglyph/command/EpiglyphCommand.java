@@ -62,14 +62,14 @@ public final class EpiglyphCommand implements Callable<Integer> {
     private static int execute(CommandLine line, String... arguments) {
         return line.setCaseInsensitiveEnumValuesAllowed(true)
                 .setExecutionExceptionHandler((fault, _, _) -> {
-                    System.err.println(inWords(fault));
+                    System.err.println(describe(fault));
                     return 1;
                 })
                 .execute(arguments);
     }
 
     /** A sentence for whatever ended a command; what is no fault of the outside goes to the log besides. */
-    private static String inWords(Exception fault) {
+    private static String describe(Exception fault) {
         return switch (fault) {
             case Problem p -> p.getMessage();
             case EditRefused refused -> refused.getMessage();

@@ -100,7 +100,7 @@ final class HandBackCommand implements Callable<Integer> {
                     ? handingBack.toFolder(way.folder, students(workspace), Progress.NONE)
                     : toRecord(workspace, handingBack);
             report.outcomes().forEach(this::say);
-            report.notes().forEach(n -> said.note(n.inWords()));
+            report.notes().forEach(n -> said.note(n.text()));
             said.end();
             return report.isWhole() ? 0 : 1;
         } catch (Problem e) {
@@ -148,7 +148,7 @@ final class HandBackCommand implements Callable<Integer> {
             throw new Problem("This batch came from files. Hand it back with --folder.");
         }
         RecordClient client = RecordServices.installed()
-                .connect(way.record.address, OptionFile.words(way.record.tokenFile));
+                .connect(way.record.address, OptionFile.text(way.record.tokenFile));
         boolean holds = client.abilities().contains(Ability.VISIBILITY);
         if (!holds && way.record.showing == Showing.held) {
             throw new Problem("The service at " + way.record.address
@@ -195,16 +195,16 @@ final class HandBackCommand implements Callable<Integer> {
         switch (outcome) {
             case Outcome.Done(var _, var receipt, var leftOut) -> {
                 said.done(student, "handed back", "receipt " + receipt.id());
-                leftOut.forEach(l -> said.not(student, "not all of it went", l.inWords()));
+                leftOut.forEach(l -> said.not(student, "not all of it went", l.text()));
             }
             case Outcome.AlreadyThere(var _, var receipt) ->
                 said.done(student, "was there already", "receipt " + receipt.id());
             case Outcome.Differs(var _, var theirs, var _, var _) -> said.not(student, NOT,
                     "Somebody else has changed the record; it holds the score "
-                            + theirs.score().map(Criterion::words).orElse("none") + " (--over-others)");
+                            + theirs.score().map(Criterion::format).orElse("none") + " (--over-others)");
             case Outcome.TheirsStand _ -> said.done(student, "left as somebody else has put it into the record", "");
-            case Outcome.Failed(var _, var why) -> said.not(student, NOT, why.inWords());
-            case Outcome.Asked(var _, var doubt, var why) -> said.not(student, NOT, why.inWords() + switch (doubt) {
+            case Outcome.Failed(var _, var why) -> said.not(student, NOT, why.text());
+            case Outcome.Asked(var _, var doubt, var why) -> said.not(student, NOT, why.text() + switch (doubt) {
                 case ORIGINAL_CHANGED -> " (--accept-changed-originals)";
                 case CERTIFIED -> " (--break-certification)";
             });

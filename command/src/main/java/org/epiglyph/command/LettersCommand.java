@@ -35,8 +35,8 @@ final class LettersCommand implements Callable<Integer> {
     private List<String> only = List.of();
     @Option(names = "--subject", required = true, description = "One line; {name}, {task}, {result} and other slots are filled for each student.")
     private String subject;
-    @Option(names = "--words", required = true, description = "A text file that holds the letter's words.")
-    private Path words;
+    @Option(names = "--body", required = true, description = "A text file with the body of the letter.")
+    private Path body;
     @Option(names = "--from", required = true, description = "The sender's address.")
     private String from;
     @Option(names = "--from-name", defaultValue = "", description = "The sender's name.")
@@ -77,7 +77,7 @@ final class LettersCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Problem {
-        LetterText text = new LetterText(subject, OptionFile.words(words));
+        LetterText text = new LetterText(subject, OptionFile.text(body));
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
             List<StudentKey> students = recipients(workspace).in(workspace.batch())
                     .stream()
@@ -114,7 +114,7 @@ final class LettersCommand implements Callable<Integer> {
 
     private List<LetterSending.Fate> byMail(LetterSending sending, LetterText text, List<StudentKey> students)
             throws Problem {
-        String secret = way.mail.password == null ? "" : OptionFile.words(way.mail.password);
+        String secret = way.mail.password == null ? "" : OptionFile.text(way.mail.password);
         try (MailService service = MailService.open(
                 new MailService.Host(way.mail.host, way.mail.port, way.mail.security, way.mail.user), secret)) {
             return sending.byMail(service, text, new ArrayList<>(students), again, Progress.NONE);
@@ -132,7 +132,7 @@ final class LettersCommand implements Callable<Integer> {
             case LetterSending.Fate.NoAddress _ -> said.not(student, "not written", "There is no mail address.");
             case LetterSending.Fate.Lacks(var _, var slots) -> said.not(student, "not written",
                     "There is nothing to say for " + String.join(", ", slots) + ".");
-            case LetterSending.Fate.Failed(var _, var why) -> said.not(student, "not written", why.inWords());
+            case LetterSending.Fate.Failed(var _, var why) -> said.not(student, "not written", why.text());
         }
     }
 }

@@ -15,7 +15,7 @@ public final class OptionFile {
      *
      * @throws Problem where the file is missing, is a folder or cannot be read
      */
-    public static String words(Path file) throws Problem {
+    public static String text(Path file) throws Problem {
         return new String(bytes(file), java.nio.charset.StandardCharsets.UTF_8).strip();
     }
 

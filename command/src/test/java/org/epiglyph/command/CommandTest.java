@@ -153,7 +153,7 @@ class CommandTest {
         try (RecordOffice office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC())) {
             run("collect", "--record-office", office.address(), "--token-file", token, "--task", DemoWorld.TASK,
                     batch.toString());
-            String out = said("letters", "--to", "nothing_received", "--subject", "Nothing came", "--words",
+            String out = said("letters", "--to", "nothing_received", "--subject", "Nothing came", "--body",
                     words.toString(), "--from", "m.rowe@kestrelpoint.example", "--mail-service", "127.0.0.1",
                     "--mail-port", Integer.toString(office.mailPort()), "--protection", "none", "--json",
                     batch.toString());
@@ -163,7 +163,7 @@ class CommandTest {
                     URI.create(office.address() + "/mail").toURL().openStream().readAllBytes(), StandardCharsets.UTF_8);
             assertThat(inboxes).contains("2 came to this machine", "nothing has come for Tidal heights");
         }
-        assertThat(run("letters", "--to", "result_under", "--subject", "s", "--words", words.toString(), "--from",
+        assertThat(run("letters", "--to", "result_under", "--subject", "s", "--body", words.toString(), "--from",
                 "m.rowe@kestrelpoint.example", "--folder", folder.resolve("out").toString(), batch.toString()))
                 .as("below which result is not said")
                 .isEqualTo(1);

@@ -15,7 +15,7 @@ public class InvalidValue extends IllegalArgumentException {
      * @param cause what was met beneath it; may be null
      */
     public InvalidValue(Message said, Throwable cause) {
-        super(said.inWords(), cause);
+        super(said.text(), cause);
         this.said = said;
     }
 
@@ -23,7 +23,7 @@ public class InvalidValue extends IllegalArgumentException {
     public static Message said(IllegalArgumentException refusal) {
         return refusal instanceof InvalidValue invalid
                 ? invalid.said
-                : Message.words(String.valueOf(refusal.getMessage()));
+                : Message.literal(String.valueOf(refusal.getMessage()));
     }
 
     /** What is said, as a value. */

@@ -20,8 +20,8 @@ public final class Letters {
     }
 
     /** True if all the words are in it. */
-    public boolean areIn(String words) {
-        return areInFolded(folded(words));
+    public boolean areIn(String text) {
+        return areInFolded(folded(text));
     }
 
     /** The same of what was {@link #folded} before. */
@@ -30,7 +30,7 @@ public final class Letters {
     }
 
     /** Without accents and capitals. */
-    public static String folded(String words) {
-        return MARKS.matcher(Normalizer.normalize(words, Normalizer.Form.NFD)).replaceAll("").toLowerCase(Locale.ROOT);
+    public static String folded(String text) {
+        return MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFD)).replaceAll("").toLowerCase(Locale.ROOT);
     }
 }

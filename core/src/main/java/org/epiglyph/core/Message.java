@@ -36,25 +36,25 @@ public record Message(String bundle, String key, List<Object> values) {
     }
 
     /** Words that are put together already, at the edge where they are read. */
-    public static Message words(String words) {
-        return new Message("", "", List.of(words));
+    public static Message literal(String text) {
+        return new Message("", "", List.of(text));
     }
 
     /** In English, as long as there is no other language. A key without words shows itself, so that it is found. */
-    public String inWords() {
-        Object[] said = values.stream().map(v -> v instanceof Message m ? m.inWords() : v).toArray();
+    public String text() {
+        Object[] said = values.stream().map(v -> v instanceof Message m ? m.text() : v).toArray();
         return new MessageFormat(pattern(), Locale.ENGLISH).format(said);
     }
 
     /** The words, so that a message shows nothing else wherever it is put into a sentence. */
     @Override
     public String toString() {
-        return inWords();
+        return text();
     }
 
     /** Several messages, one behind the other. */
-    public static String inWords(List<Message> said) {
-        return said.stream().map(Message::inWords).filter(w -> !w.isEmpty()).collect(Collectors.joining(" "));
+    public static String text(List<Message> said) {
+        return said.stream().map(Message::text).filter(w -> !w.isEmpty()).collect(Collectors.joining(" "));
     }
 
     /** False where this version of the program has no words for it, as for a message kept by another version. */

@@ -18,21 +18,21 @@ public class Problem extends Exception {
      * @param cause the fault underneath, for the log
      */
     public Problem(Message said, Throwable cause) {
-        super(said.inWords(), cause);
+        super(said.text(), cause);
         this.said = said;
     }
 
     /** @param words what happened, to what, and the remedy, in plain sentences */
-    public Problem(String words) {
-        this(Message.words(words));
+    public Problem(String text) {
+        this(Message.literal(text));
     }
 
     /**
      * @param words what happened, to what, and the remedy, in plain sentences
      * @param cause the fault underneath, for the log
      */
-    public Problem(String words, Throwable cause) {
-        this(Message.words(words), cause);
+    public Problem(String text, Throwable cause) {
+        this(Message.literal(text), cause);
     }
 
     /** What is said, as a value. */

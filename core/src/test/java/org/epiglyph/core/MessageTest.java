@@ -13,21 +13,21 @@ class MessageTest {
         assertThat(said).isEqualTo(Message.of(Batch.class, "noStudent", "K-1"))
                 .isNotEqualTo(Message.of(Batch.class, "noStudent", "K-2"));
         assertThat(said.key()).isEqualTo("Batch.noStudent");
-        assertThat(said.inWords()).isEqualTo("The class has no student with the key K-1.");
+        assertThat(said.text()).isEqualTo("The class has no student with the key K-1.");
         assertThat(new EditRefused(said).said()).isEqualTo(said);
-        assertThat(new EditRefused(said)).hasMessage(said.inWords());
+        assertThat(new EditRefused(said)).hasMessage(said.text());
     }
 
     @Test
     void numbersAreNotGroupedAndBracesAndApostrophesOfNamesStay() {
-        assertThat(Message.of(Batch.class, "noStudent", 12_345).inWords()).contains("12345");
-        assertThat(Message.of(Batch.class, "noStudent", "O'Brien {0}").inWords()).contains("O'Brien {0}");
-        assertThat(Message.words("It's {1} as it is.").inWords()).isEqualTo("It's {1} as it is.");
+        assertThat(Message.of(Batch.class, "noStudent", 12_345).text()).contains("12345");
+        assertThat(Message.of(Batch.class, "noStudent", "O'Brien {0}").text()).contains("O'Brien {0}");
+        assertThat(Message.literal("It's {1} as it is.").text()).isEqualTo("It's {1} as it is.");
     }
 
     @Test
     void aMessageMayHoldAnother() {
-        Message inner = Message.words("The disk is full.");
+        Message inner = Message.literal("The disk is full.");
         Problem outer = new Problem(Message.of(Batch.class, "noStudent", inner), new IllegalStateException());
         assertThat(outer).hasMessage("The class has no student with the key The disk is full..");
         assertThat(outer.said().values()).containsExactly(inner);
@@ -36,7 +36,7 @@ class MessageTest {
 
     @Test
     void aKeyWithoutWordsShowsItself() {
-        assertThat(Message.of(Batch.class, "nowhere").inWords()).isEqualTo("!Batch.nowhere!");
-        assertThat(new Problem("Plain words.").said().inWords()).isEqualTo("Plain words.");
+        assertThat(Message.of(Batch.class, "nowhere").text()).isEqualTo("!Batch.nowhere!");
+        assertThat(new Problem("Plain words.").said().text()).isEqualTo("Plain words.");
     }
 }

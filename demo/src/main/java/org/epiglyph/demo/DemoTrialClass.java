@@ -36,7 +36,7 @@ public final class DemoTrialClass implements TrialClass {
         return sheet.toString();
     }
 
-    private static String quoted(String words) {
-        return "\"" + words.replace("\"", "\"\"") + "\"";
+    private static String quoted(String text) {
+        return "\"" + text.replace("\"", "\"\"") + "\"";
     }
 }

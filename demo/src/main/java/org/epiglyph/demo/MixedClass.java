@@ -139,8 +139,8 @@ public final class MixedClass {
         zip.closeEntry();
     }
 
-    private static byte[] text(String words) {
-        return words.getBytes(StandardCharsets.UTF_8);
+    private static byte[] text(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
     }
 
     private static byte[] plan(String name, int questions) throws IOException {
@@ -195,7 +195,7 @@ public final class MixedClass {
     }
 
     /** The smallest package that office programs take for a document (ECMA-376-1, 11.2 and ECMA-376-2). */
-    private static byte[] docx(String words) throws IOException {
+    private static byte[] docx(String text) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream out = new ZipOutputStream(bytes)) {
             part(out, "[Content_Types].xml",
@@ -203,7 +203,7 @@ public final class MixedClass {
             part(out, "_rels/.rels",
                     "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\"><Relationship Id=\"r1\" Type=\"http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument\" Target=\"word/document.xml\"/></Relationships>");
             StringBuilder body = new StringBuilder();
-            for (String line : words.split("\n")) {
+            for (String line : text.split("\n")) {
                 body.append("<w:p><w:r><w:t>").append(line).append("</w:t></w:r></w:p>");
             }
             part(out, "word/document.xml",

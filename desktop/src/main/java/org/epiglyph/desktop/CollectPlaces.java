@@ -10,7 +10,7 @@ import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.collect.CollectModel;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Frame;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.RecordServices;
 
 /**
@@ -36,7 +36,7 @@ final class CollectPlaces {
         this.toDesk = toDesk;
         this.toShelf = toShelf;
         frame.keepOpenFor(() -> begun.values().stream().anyMatch(Collect::hasDecisions)
-                ? Optional.of(Words.of("Collect.stillDecided"))
+                ? Optional.of(UiText.of("Collect.stillDecided"))
                 : Optional.empty());
     }
 
@@ -62,7 +62,7 @@ final class CollectPlaces {
             return;
         }
         if (back && place.isUnderstood()) {
-            frame.say(Words.of("Collect.begunBefore")); // they may belong to another batch
+            frame.say(UiText.of("Collect.begunBefore")); // they may belong to another batch
         } else {
             place.take(dropped);
         }
@@ -71,7 +71,7 @@ final class CollectPlaces {
     private Collect make(Optional<Path> batch) {
         CollectModel model = new CollectModel(start.shelf(), background, services, batch);
         Collect place = new Collect(model, start.recordOffice(), start.token(), toDesk, toShelf);
-        place.observe(words -> frame.sayElsewhere(place, words));
+        place.observe(text -> frame.sayElsewhere(place, text));
         return place;
     }
 

@@ -8,7 +8,7 @@ import javafx.application.Platform;
 import javafx.stage.Stage;
 import org.epiglyph.command.discreet.Uncaught;
 import org.epiglyph.desktop.frame.Closing;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.documents.Warming;
 import org.epiglyph.workspace.WarmUp;
@@ -77,7 +77,7 @@ public final class EpiglyphApplication extends Application {
                 address -> getHostServices().showDocument(address)),
                 Clock.systemDefaultZone());
         Thread.setDefaultUncaughtExceptionHandler(new Uncaught(
-                words -> Platform.runLater(() -> program.frame().say(words)), Words.of("Frame.uncaught")));
+                text -> Platform.runLater(() -> program.frame().say(text)), UiText.of("Frame.uncaught")));
         return program;
     }
 

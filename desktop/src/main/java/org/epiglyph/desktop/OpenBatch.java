@@ -12,7 +12,7 @@ import java.util.concurrent.TimeUnit;
 import javafx.application.Platform;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.Problem;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Damage;
 import org.epiglyph.workspace.Workspace;
 import org.epiglyph.workspace.WorkspaceObserver;
@@ -39,10 +39,10 @@ final class OpenBatch {
     /** Who hears what becomes of batches, on the interface thread. */
     interface Hearer {
         /** Something is to be said in the top line; empty where it is over. */
-        void say(String words);
+        void say(String text);
 
         /** What is done is not saved, and why; empty where it is again. */
-        void warn(String words);
+        void warn(String text);
 
         /** A batch or its place could not be opened. */
         void refuse(Problem problem);
@@ -86,7 +86,7 @@ final class OpenBatch {
             return;
         }
         if (hearer.isInUse(folder)) {
-            hearer.say(Words.of("Frame.busy"));
+            hearer.say(UiText.of("Frame.busy"));
             return;
         }
         close();
@@ -97,7 +97,7 @@ final class OpenBatch {
             return;
         }
         opening = true;
-        hearer.say(Words.of("Shelf.opening", folder.getFileName()));
+        hearer.say(UiText.of("Shelf.opening", folder.getFileName()));
         Thread before = closing.get(folder);
         Thread.ofVirtual().start(() -> openAside(folder, before, then));
     }
@@ -123,7 +123,7 @@ final class OpenBatch {
             LOG.error("A batch could not be opened", e);
             Platform.runLater(() -> {
                 ready();
-                refuse(new Problem(Words.of("Shelf.fault")));
+                refuse(new Problem(UiText.of("Shelf.fault")));
             });
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -148,7 +148,7 @@ final class OpenBatch {
         opened.observe(new Watch(opened));
         making = Optional.of(new PageMaking(opened, Platform::runLater));
         if (!opened.damage().isNone()) {
-            hearer.say(Words.of("Shelf.damaged", opened.damage().inWords()));
+            hearer.say(UiText.of("Shelf.damaged", opened.damage().describe()));
         }
         verify(opened);
     }
@@ -161,9 +161,9 @@ final class OpenBatch {
             this.of = of;
         }
 
-        private void warn(String words) {
+        private void warn(String text) {
             if (workspace.filter(w -> w == of).isPresent()) {
-                hearer.warn(words);
+                hearer.warn(text);
             }
         }
 
@@ -185,7 +185,7 @@ final class OpenBatch {
             refuse(e);
         } catch (RuntimeException e) {
             LOG.error("A place could not be shown", e);
-            refuse(new Problem(Words.of("Shelf.fault")));
+            refuse(new Problem(UiText.of("Shelf.fault")));
         }
     }
 
@@ -208,11 +208,11 @@ final class OpenBatch {
             }
             Damage damage = opened.checkEarlier();
             if (!damage.isNone()) {
-                Platform.runLater(() -> hearer.say(Words.of("Shelf.damaged", damage.inWords())));
+                Platform.runLater(() -> hearer.say(UiText.of("Shelf.damaged", damage.describe())));
             }
             List<String> changed = opened.changedOriginals();
             if (!changed.isEmpty()) {
-                Platform.runLater(() -> hearer.say(Words.of("Shelf.changedOriginals", String.join(", ", changed))));
+                Platform.runLater(() -> hearer.say(UiText.of("Shelf.changedOriginals", String.join(", ", changed))));
             }
         });
     }

@@ -14,7 +14,7 @@ import javafx.stage.Stage;
 import org.epiglyph.desktop.frame.Frame;
 import org.epiglyph.desktop.frame.Shown;
 import org.epiglyph.desktop.frame.WindowMemory;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.View;
 import org.epiglyph.desktop.settings.WindowPlace;
@@ -47,7 +47,7 @@ public final class OpeningWindow {
         Frame.look(ground, lastTime.join().view);
         WindowMemory.attach(stage, lastTime.join().place, settings);
         Scene scene = styled(ground);
-        stage.setTitle(Words.of("Frame.window"));
+        stage.setTitle(UiText.of("Frame.window"));
         stage.setScene(scene);
         stage.setMinWidth(LEAST_WIDTH);
         stage.setMinHeight(LEAST_HEIGHT);

@@ -24,7 +24,7 @@ import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Frame;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.handback.HandBack;
 import org.epiglyph.desktop.handback.HandBackModel;
 import org.epiglyph.desktop.letters.Letters;
@@ -142,8 +142,8 @@ public final class Program {
     }
 
     /** A place that there is while a batch is open. */
-    private Act placeOfBatch(String words, String key, Consumer<Path> place) {
-        return Act.of(words, key, () -> batch.workspace().isPresent(),
+    private Act placeOfBatch(String text, String key, Consumer<Path> place) {
+        return Act.of(text, key, () -> batch.workspace().isPresent(),
                 () -> batch.workspace().ifPresent(w -> place.accept(w.folder().root())));
     }
 
@@ -185,7 +185,7 @@ public final class Program {
 
     private void unlessBusy(Runnable act) {
         if (background.busyProperty().get()) {
-            frame.say(Words.of("Frame.busy"));
+            frame.say(UiText.of("Frame.busy"));
         } else {
             act.run();
         }
@@ -194,10 +194,10 @@ public final class Program {
     /** Writes a sound copy of a damaged batch beside it. */
     private void repair(Path folder) {
         unlessBusy(() -> background.start(progress -> {
-            progress.at(Words.of("Shelf.repairing"), 0, 0);
+            progress.at(UiText.of("Shelf.repairing"), 0, 0);
             Path target = folder.resolveSibling(folder.getFileName() + " (sound copy)");
             BatchRepair.Outcome outcome = BatchRepair.write(folder, target, clock);
-            return Words.of("Shelf.repaired", target.getFileName(), outcome.kept(), outcome.leftOut());
+            return UiText.of("Shelf.repaired", target.getFileName(), outcome.kept(), outcome.leftOut());
         }, said -> {
             frame.say(said);
             shelf.arrive();
@@ -216,7 +216,7 @@ public final class Program {
                 return;
             }
             if (opened.batch().submissions().isEmpty()) {
-                throw new Problem(Words.of("Shelf.noStudents"));
+                throw new Problem(UiText.of("Shelf.noStudents"));
             }
             PageImages images = new PageImages(id -> opened.folder().pages(opened.batch(), id),
                     opened.folder().pictures(),
@@ -260,7 +260,7 @@ public final class Program {
         batch.open(folder, opened -> {
             if (handingBack.filter(h -> h.isOf(opened)).isEmpty()) {
                 HandBackModel model = new HandBackModel(opened, background, clock,
-                        words -> unknownWords(opened, words),
+                        text -> unknownWords(opened, text),
                         new HandBackModel.Records(services, start.recordOffice(), start.token()));
                 HandBack place = new HandBack(model, start.token(), new HandBack.Ways(this::toShelf,
                         (student, finding) -> toDesk(folder, desk -> student.ifPresent(s -> desk.goTo(s, finding))),
@@ -303,7 +303,7 @@ public final class Program {
     private void toLetters(Path folder, Set<StudentKey> students) {
         batch.open(folder, opened -> {
             if (opened.batch().isCovered()) {
-                throw new Problem(Words.of("Letters.covered"));
+                throw new Problem(UiText.of("Letters.covered"));
             }
             LettersModel model = new LettersModel(opened, background, clock, SerialExecutor.thread(),
                     () -> handingBack.filter(h -> h.isOf(opened)).map(HandBack::unopened).orElse(Set.of()));
@@ -320,8 +320,8 @@ public final class Program {
                 () -> toHandBack(folder)));
     }
 
-    private List<String> unknownWords(Workspace opened, String words) {
-        return spelling.unknown(words, opened.batch().aids().language()).stream().map(Spelling.Unknown::text).toList();
+    private List<String> unknownWords(Workspace opened, String text) {
+        return spelling.unknown(text, opened.batch().aids().language()).stream().map(Spelling.Unknown::text).toList();
     }
 
     /** Opens a batch's mark scheme. */
@@ -359,13 +359,13 @@ public final class Program {
     /** What the parts of the program do when batches open and close. */
     private final class Hearing implements OpenBatch.Hearer {
         @Override
-        public void say(String words) {
-            frame.say(words);
+        public void say(String text) {
+            frame.say(text);
         }
 
         @Override
-        public void warn(String words) {
-            frame.warn(words);
+        public void warn(String text) {
+            frame.warn(text);
         }
 
         @Override

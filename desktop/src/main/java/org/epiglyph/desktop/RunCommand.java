@@ -47,7 +47,7 @@ public final class RunCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Problem {
         PlatformFolders folders = EpiglyphCommand.folders();
-        String token = tokenFile == null ? "" : OptionFile.words(tokenFile);
+        String token = tokenFile == null ? "" : OptionFile.text(tokenFile);
         Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
                 settings == null ? folders.settings() : settings, recordOffice, token).withMail(mailPort);
         launching.accept(start.with(new Simulated(Optional.ofNullable(tablet), Optional.ofNullable(voice))));

@@ -61,11 +61,11 @@ class AnswerExchangeTest {
         office.close();
     }
 
-    private void write(String words) throws Exception {
+    private void write(String text) throws Exception {
         HttpRequest request = HttpRequest
                 .newBuilder(URI.create(office.address() + "/students/" + ADA + "/tasks/" + DemoWorld.TASK + "/answers"))
                 .header("Content-Type", "application/x-www-form-urlencoded")
-                .POST(HttpRequest.BodyPublishers.ofString("words=" + URLEncoder.encode(words, StandardCharsets.UTF_8)))
+                .POST(HttpRequest.BodyPublishers.ofString("words=" + URLEncoder.encode(text, StandardCharsets.UTF_8)))
                 .build();
         assertThat(HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.discarding()).statusCode())
                 .isEqualTo(302);
@@ -84,7 +84,7 @@ class AnswerExchangeTest {
         try (CollectPlan plan = Planning.fromRecord(client, DemoWorld.TASK, Optional.of(batch), Progress.NONE);
                 Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             Collecting.into(plan, workspace, Progress.NONE);
-            assertThat(answer(workspace).words()).isEqualTo("Why not 22?");
+            assertThat(answer(workspace).text()).isEqualTo("Why not 22?");
             assertThat(workspace.batch().submission(ADA).handedBack()).as("an answer opens nothing").isTrue();
             workspace.edit(new Edit.Reply(ADA, answer(workspace).id(), "Look at page 2."));
             assertThat(exchange(workspace)).isEqualTo(new AnswerExchange.Came(0, 1, List.of()));

@@ -15,7 +15,7 @@ import javafx.stage.Stage;
 import javafx.stage.Window;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.desktop.frame.Act;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -129,7 +129,7 @@ class AnyOrderTest extends InWindow {
             WaitForAsyncUtils.waitForFxEvents(2);
             Throwable first = thrown.peek();
             assertThat(first).as("after %s", last).isNull();
-            assertThat(Screen.text(robot, "#frame-said")).as("after %s", last).doesNotContain(Words.of("Frame.fault"));
+            assertThat(Screen.text(robot, "#frame-said")).as("after %s", last).doesNotContain(UiText.of("Frame.fault"));
         }
         robot.interact(() -> Window.getWindows().stream().filter(w -> w != stage).toList().forEach(Window::hide));
         List<Submission> before = new ArrayList<>();

@@ -112,7 +112,7 @@ class HandBackTrustTest {
         assertThat(toRecord(usual()).outcomes()).singleElement().isInstanceOf(Outcome.Done.class);
         assertThat(record(ADA).path("score").decimalValue()).isEqualByComparingTo("20");
         assertThat(handingBack.toFolder(folder.resolve("out"), Progress.NONE).notes()).singleElement()
-                .satisfies(n -> assertThat(n.inWords()).contains("handed-back-2.zip"));
+                .satisfies(n -> assertThat(n.text()).contains("handed-back-2.zip"));
         assertThat(folder.resolve("out/handed-back.zip")).exists();
         assertThat(toRecord(usual()).outcomes()).singleElement().isInstanceOf(Outcome.AlreadyThere.class);
         assertThat(workspace.batch().submission(ADA).receipts()).hasSize(2);

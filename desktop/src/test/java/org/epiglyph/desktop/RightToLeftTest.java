@@ -51,10 +51,10 @@ class RightToLeftTest extends InWindow {
     }
 
     /** With a break after each word that is the last for which there is room. */
-    private static String broken(String words, String family, double width) {
+    private static String broken(String text, String family, double width) {
         StringBuilder lines = new StringBuilder();
         String line = "";
-        for (String word : words.split("(?<= )")) {
+        for (String word : text.split("(?<= )")) {
             if (!line.isEmpty() && text(line + word, family).getLayoutBounds().getWidth() > width) {
                 lines.append(line).append('\n');
                 line = "";
@@ -104,10 +104,10 @@ class RightToLeftTest extends InWindow {
         AtomicReference<List<Double>> byHand = new AtomicReference<>();
         try (var in = Typeface.HEBREW.open()) {
             String family = Font.loadFont(in, 18).getFamily();
-            String words = IntStream.range(0, 60).mapToObj(_ -> HEBREW).collect(Collectors.joining(" "));
+            String text = IntStream.range(0, 60).mapToObj(_ -> HEBREW).collect(Collectors.joining(" "));
             robot.interact(() -> {
-                ends.set(heights(text(words, family)));
-                byHand.set(heights(text(broken(words, family, 200), family)));
+                ends.set(heights(text(text, family)));
+                byHand.set(heights(text(broken(text, family, 200), family)));
             });
         }
         assertThat(ends.get()).hasSizeGreaterThan(40).isEqualTo(byHand.get());
@@ -152,7 +152,7 @@ class RightToLeftTest extends InWindow {
 
     @Test
     void aLongRemarkInEitherIsWrittenAndTheWindowGoesOn(FxRobot robot) {
-        String words = IntStream.range(0, 6)
+        String text = IntStream.range(0, 6)
                 .mapToObj(_ -> HEBREW + " " + ARABIC + " and on.")
                 .collect(Collectors.joining(" "));
         robot.interact(() -> program.toDesk(batch.folder()));
@@ -162,17 +162,17 @@ class RightToLeftTest extends InWindow {
         waitFor(() -> Screen.isFocused(robot, "#remark"));
         robot.interact(() -> {
             ClipboardContent content = new ClipboardContent();
-            content.putString(words);
+            content.putString(text);
             Clipboard.getSystemClipboard().setContent(content);
         });
         robot.push(KeyCode.CONTROL, KeyCode.V);
         robot.push(KeyCode.ENTER);
-        waitFor(() -> remark().equals(Optional.of(words)));
+        waitFor(() -> remark().equals(Optional.of(text)));
         waitFor(() -> robot.lookup(".remark-text").tryQuery().isPresent());
         assertThat(robot.lookup(".remark-text").queryText().getFont().getStyle()).as("upright")
                 .doesNotContain("Italic");
         robot.push(KeyCode.CONTROL, KeyCode.Z);
-        waitFor(() -> remark().filter(words::equals).isEmpty());
+        waitFor(() -> remark().filter(text::equals).isEmpty());
     }
 
     @Test
@@ -195,7 +195,7 @@ class RightToLeftTest extends InWindow {
                 .submission(SmallBatch.TYPED)
                 .marks()
                 .stream()
-                .map((Mark m) -> m.remark().words())
+                .map((Mark m) -> m.remark().text())
                 .findFirst();
     }
 }

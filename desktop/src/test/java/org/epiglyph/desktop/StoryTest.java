@@ -153,7 +153,7 @@ class StoryTest {
         robot.type(KeyCode.ENTER);
         TextMarkup highlight = (TextMarkup) submission().marks().getLast();
         assertThat(highlight.text()).startsWith("range");
-        assertThat(highlight.remark().words()).isEqualTo("Range and twelfth right, and set out so that I can follow.");
+        assertThat(highlight.remark().text()).isEqualTo("Range and twelfth right, and set out so that I can follow.");
         assertThat(highlight.remark().phrase()).isNotEmpty();
     }
 

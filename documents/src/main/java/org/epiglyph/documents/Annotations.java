@@ -94,7 +94,7 @@ final class Annotations {
         a.setItem(COSName.C, colour(mark.ink()));
         a.setString(COSName.T, author);
         a.setString(COSName.CONTENTS, contents(mark));
-        String rich = RemarkText.rich(mark.remark().words());
+        String rich = RemarkText.rich(mark.remark().text());
         if (!rich.isEmpty() && !(mark instanceof TypedText)) {
             a.setString(COSName.getPDFName("RC"), rich);
         }
@@ -259,7 +259,7 @@ final class Annotations {
 
     private static void freeText(COSDictionary a, PageGeometry geometry, TypedText text) {
         a.setItem(COSName.SUBTYPE, COSName.getPDFName("FreeText"));
-        int rgb = text.ink().wordsRgb();
+        int rgb = text.ink().textRgb();
         a.setString(COSName.DA,
                 String.format(Locale.ROOT, "%.3f %.3f %.3f rg /Helv %.2f Tf", (rgb >> 16) / 255.0,
                         (rgb >> 8 & 255) / 255.0,
@@ -274,24 +274,24 @@ final class Annotations {
     }
 
     private static String contents(Mark mark) {
-        String words = RemarkText.plain(mark.remark().words());
+        String words = RemarkText.plain(mark.remark().text());
         return switch (mark) {
             case TypedText text -> text.text();
-            case Stamp stamp when words.isEmpty() -> words(stamp.face());
+            case Stamp stamp when words.isEmpty() -> text(stamp.face());
             default -> words;
         };
     }
 
-    private static String words(Face face) {
+    private static String text(Face face) {
         return switch (face) {
-            case Sign sign -> words(sign);
-            case Face.Words(String text, double _) -> text;
-            case Face.Score score -> score.words();
+            case Sign sign -> text(sign);
+            case Face.Text(String text, double _) -> text;
+            case Face.Score score -> score.text();
             case Face.Picture _ -> "";
         };
     }
 
-    private static String words(Sign sign) {
+    private static String text(Sign sign) {
         return switch (sign) {
             case TICK -> "Right";
             case HALF_TICK -> "Half right";
@@ -320,7 +320,7 @@ final class Annotations {
     private static String name(Face face) {
         return switch (face) {
             case Sign sign -> name(sign.name());
-            case Face.Words _ -> "Words";
+            case Face.Text _ -> "Words";
             case Face.Score _ -> "Score";
             case Face.Picture _ -> "Picture";
         };

@@ -138,9 +138,9 @@ final class Appearance {
                 picture(picture);
                 yield false;
             }
-            case Drawn.Words words -> {
-                content.colour(ink.wordsRgb(), "rg");
-                words(words);
+            case Drawn.Text text -> {
+                content.colour(ink.textRgb(), "rg");
+                text(text);
                 yield false;
             }
         };
@@ -193,14 +193,14 @@ final class Appearance {
         content.append("cm /").append(name.getName()).append(" Do Q\n");
     }
 
-    private void words(Drawn.Words words) {
+    private void text(Drawn.Text text) {
         double y = 0;
-        for (String line : words.text().split("\n", -1)) {
-            AffineTransform place = AffineTransform.getTranslateInstance(words.at().x(), words.at().y());
-            place.rotate(Math.toRadians(words.turn()));
+        for (String line : text.text().split("\n", -1)) {
+            AffineTransform place = AffineTransform.getTranslateInstance(text.at().x(), text.at().y());
+            place.rotate(Math.toRadians(text.turn()));
             place.translate(0, y);
-            content.words(line, Typeface.SERIF_ITALIC, words.size(), place);
-            y += words.size() * TypedText.LEADING;
+            content.text(line, Typeface.SERIF_ITALIC, text.size(), place);
+            y += text.size() * TypedText.LEADING;
         }
     }
 }

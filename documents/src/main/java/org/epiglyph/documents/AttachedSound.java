@@ -8,7 +8,7 @@ import java.nio.file.Path;
  * @param mark  id of the mark
  * @param name  the name of the file, as a student who saves it finds it
  * @param title for example "Spoken remark 2, on page 3 (0:12)"
- * @param words the same in writing; may be empty
+ * @param text the same in writing; may be empty
  * @param file  the sound, as Opus in Ogg
  */
-public record AttachedSound(String mark, String name, String title, String words, Path file) {}
+public record AttachedSound(String mark, String name, String title, String text, Path file) {}

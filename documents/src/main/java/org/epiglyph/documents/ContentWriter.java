@@ -44,7 +44,7 @@ final class ContentWriter {
     void text(String line, EmbeddedFace face, double size, AffineTransform place) throws IOException {
         if (!face.canSet(line)) {
             append("/Span <</ActualText <FEFF" + HEX.formatHex(line.getBytes(StandardCharsets.UTF_16BE)) + ">>> BDC\n");
-            words(line, face.face(), size, place);
+            text(line, face.face(), size, place);
             append("EMC\n");
             return;
         }
@@ -64,7 +64,7 @@ final class ContentWriter {
     }
 
     /** Fills the outlines of a line of words, base line at 0, y down. */
-    void words(String line, Typeface face, double size, AffineTransform place) {
+    void text(String line, Typeface face, double size, AffineTransform place) {
         Shape outline = face.outline(line, size);
         fill(outline.getPathIterator(place));
     }

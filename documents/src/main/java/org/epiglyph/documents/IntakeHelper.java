@@ -161,8 +161,8 @@ final class IntakeHelper {
             return traits;
         }
 
-        private static String cut(String words) {
-            return words.length() > 4000 ? words.substring(0, 4000) : words;
+        private static String cut(String text) {
+            return text.length() > 4000 ? text.substring(0, 4000) : text;
         }
     }
 

@@ -90,12 +90,12 @@ public final class OpenDocument implements AutoCloseable {
         List<WrittenRemark> remarks = new ArrayList<>();
         try {
             for (PDAnnotation annotation : document.getPage(index).getAnnotations()) {
-                String words = annotation.getContents();
+                String text = annotation.getContents();
                 PDRectangle box = annotation.getRectangle();
-                if (words != null && !words.isBlank() && box != null && !annotation.isHidden()) {
+                if (text != null && !text.isBlank() && box != null && !annotation.isHidden()) {
                     PagePoint corner = shape.toShown(shape.fromPdf(box.getLowerLeftX(), box.getUpperRightY()));
                     PagePoint other = shape.toShown(shape.fromPdf(box.getUpperRightX(), box.getLowerLeftY()));
-                    remarks.add(new WrittenRemark(Math.min(corner.y(), other.y()), words.strip()));
+                    remarks.add(new WrittenRemark(Math.min(corner.y(), other.y()), text.strip()));
                 }
             }
         } catch (IOException | RuntimeException | StackOverflowError e) {

@@ -46,7 +46,7 @@ final class PrintedMargin {
     private final PDDocument document;
     private final boolean scaled;
     private final Set<COSDictionary> changed;
-    private final EmbeddedFace words;
+    private final EmbeddedFace textFace;
     private int number;
 
     /**
@@ -57,7 +57,7 @@ final class PrintedMargin {
         this.scaled = scaled;
         this.document = document;
         this.changed = changed;
-        words = new EmbeddedFace(document, Typeface.SERIF);
+        textFace = new EmbeddedFace(document, Typeface.SERIF);
     }
 
     /**
@@ -66,7 +66,7 @@ final class PrintedMargin {
      * @param wish  where its top would stand, in points from the top of the page as shown
      * @param place the height of its mark there
      */
-    private record Printed(int number, int rgb, String words, List<String> lines, double wish, double place) {}
+    private record Printed(int number, int rgb, String text, List<String> lines, double wish, double place) {}
 
     /**
      * Measures of one page, in points as shown.
@@ -138,7 +138,7 @@ final class PrintedMargin {
         List<Printed> fitting = fitting(all, m);
         List<Printed> rest = all.subList(fitting.size(), all.size());
         ContentWriter content = content(fitting, rest, m);
-        words.putInto(page);
+        textFace.putInto(page);
         if (scaled) {
             shrink(page, m, content);
         } else {
@@ -160,8 +160,8 @@ final class PrintedMargin {
             PageBox box = m.shape.toShown(mark.bounds());
             double place = Math.clamp(box.centre().y(), 0, m.shape.shownHeight());
             number++;
-            String said = RemarkText.plain(mark.remark().words()).strip();
-            all.add(new Printed(number, mark.ink().wordsRgb(), said,
+            String said = RemarkText.plain(mark.remark().text()).strip();
+            all.add(new Printed(number, mark.ink().textRgb(), said,
                     lines(number, said, m, m.column()),
                     place - m.of(LEADING) / 2, place));
         }
@@ -175,21 +175,21 @@ final class PrintedMargin {
         double[] tops = tops(fitting, m);
         for (int i = 0; i < fitting.size(); i++) {
             lead(content, m, fitting.get(i), tops[i]);
-            words(content, m, fitting.get(i), tops[i], m.left());
+            text(content, m, fitting.get(i), tops[i], m.left());
         }
         if (!rest.isEmpty()) {
             say(content, m,
                     Message.of(PrintedMargin.class, "onNextPage", rest.getFirst().number, rest.getLast().number)
-                            .inWords(),
+                            .text(),
                     m.left(), m.bottom() + m.of(EDGE) / 2);
         }
         return content;
     }
 
     /** The words in lines, the first one leaving room for the number. */
-    private static List<String> lines(int number, String words, Measures m, double column) {
+    private static List<String> lines(int number, String text, Measures m, double column) {
         String room = "\u2007".repeat(String.valueOf(number).length() + 1); // as wide as the number and its space
-        List<String> lines = Typeface.SERIF.lines(room + words, m.of(SIZE), column);
+        List<String> lines = Typeface.SERIF.lines(room + text, m.of(SIZE), column);
         lines.set(0, lines.getFirst().replaceFirst("^\u2007+", ""));
         return lines;
     }
@@ -250,17 +250,17 @@ final class PrintedMargin {
         content.append("S\n");
     }
 
-    private void words(ContentWriter content, Measures m, Printed remark, double top, double left) throws IOException {
+    private void text(ContentWriter content, Measures m, Printed remark, double top, double left) throws IOException {
         content.colour(remark.rgb, "rg");
         String number = String.valueOf(remark.number);
         AffineTransform head = m.place();
         head.translate(left, top + m.of(SIZE));
-        content.text(number, words, m.of(SIZE * NUMBER), head);
-        double indent = left + m.of(4) + words.face().width(number, m.of(SIZE * NUMBER));
+        content.text(number, textFace, m.of(SIZE * NUMBER), head);
+        double indent = left + m.of(4) + textFace.face().width(number, m.of(SIZE * NUMBER));
         for (int i = 0; i < remark.lines.size(); i++) {
             AffineTransform place = m.place();
             place.translate(i == 0 ? indent : left, top + m.of(SIZE) + i * m.of(LEADING));
-            content.text(remark.lines.get(i), words, m.of(SIZE), place);
+            content.text(remark.lines.get(i), textFace, m.of(SIZE), place);
         }
     }
 
@@ -268,7 +268,7 @@ final class PrintedMargin {
         content.colour(SECOND, "rg");
         AffineTransform place = m.place();
         place.translate(left, baseLine);
-        content.text(said, words, m.of(SIZE * NUMBER), place);
+        content.text(said, textFace, m.of(SIZE * NUMBER), place);
     }
 
     /** True if it changed a page: a signature covers its content, and notes it. */
@@ -278,7 +278,7 @@ final class PrintedMargin {
 
     /** To be called before an update is written; where the whole document is saved, the library does this. */
     void subset() throws IOException {
-        words.subset();
+        textFace.subset();
     }
 
     /** The crop box grows at the side that is shown at the right, and the media box with it. */
@@ -327,7 +327,7 @@ final class PrintedMargin {
         ContentWriter content = null;
         double top = 0;
         for (Printed remark : rest) {
-            List<String> lines = lines(remark.number, remark.words, sheet, column);
+            List<String> lines = lines(remark.number, remark.text, sheet, column);
             while (!lines.isEmpty()) {
                 if (content == null || top + sheet.of(LEADING) > sheet.bottom()) {
                     if (content != null) {
@@ -339,7 +339,7 @@ final class PrintedMargin {
                 }
                 int room = Math.max(1, (int) ((sheet.bottom() - top) / sheet.of(LEADING)));
                 List<String> now = lines.subList(0, Math.min(room, lines.size()));
-                words(content, sheet, new Printed(remark.number, remark.rgb, remark.words, now, 0, 0), top, left);
+                text(content, sheet, new Printed(remark.number, remark.rgb, remark.text, now, 0, 0), top, left);
                 top += now.size() * sheet.of(LEADING) + sheet.of(GAP);
                 lines = lines.subList(now.size(), lines.size());
             }
@@ -350,14 +350,14 @@ final class PrintedMargin {
 
     private ContentWriter continued(Measures sheet, double left) throws IOException {
         ContentWriter content = new ContentWriter(sheet.shape);
-        say(content, sheet, Message.of(PrintedMargin.class, "continued").inWords(), left, 2 * sheet.of(EDGE));
+        say(content, sheet, Message.of(PrintedMargin.class, "continued").text(), left, 2 * sheet.of(EDGE));
         return content;
     }
 
     private PDPage pageBehind(PDPage before, Measures sheet, ContentWriter content) throws IOException {
         PDPage page = new PDPage(new PDRectangle((float) sheet.shape.cropWidth(), (float) sheet.shape.cropHeight()));
         page.getCOSObject().setItem(COSName.CONTENTS, PageContent.stream(document, content.bytes()));
-        words.putInto(page);
+        textFace.putInto(page);
         document.getPages().insertAfter(page, before);
         COSBase parent = before.getCOSObject().getDictionaryObject(COSName.PARENT);
         while (parent instanceof COSDictionary node) {

@@ -49,7 +49,7 @@ final class SoundAnnotations {
         COSDictionary a = annotations.bare(page, geometry, mark, sign.box());
         a.setItem(COSName.SUBTYPE, COSName.getPDFName("FileAttachment"));
         a.setString(COSName.NM, mark.id() + "-spoken-" + (beside + 1));
-        a.setString(COSName.CONTENTS, sound.words().isEmpty() ? sound.title() : sound.title() + "\n" + sound.words());
+        a.setString(COSName.CONTENTS, sound.text().isEmpty() ? sound.title() : sound.title() + "\n" + sound.text());
         a.removeItem(COSName.getPDFName("RC"));
         a.setString(COSName.getPDFName("Subj"), sound.title());
         a.setName(COSName.NAME, "Paperclip");

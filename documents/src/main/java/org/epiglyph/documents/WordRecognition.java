@@ -101,7 +101,7 @@ public final class WordRecognition {
             if (!run(picture, words, language, stopped)) {
                 return PageText.NONE;
             }
-            return words(Files.readAllLines(words, StandardCharsets.UTF_8), geometry,
+            return text(Files.readAllLines(words, StandardCharsets.UTF_8), geometry,
                     image.width() / geometry.shownWidth());
         }
     }
@@ -145,7 +145,7 @@ public final class WordRecognition {
     }
 
     /** Lines of level 5 are words: block, paragraph and line, then the box in pixels, how sure it is, and the word. */
-    private static PageText words(List<String> lines, PageGeometry geometry, double scale) {
+    private static PageText text(List<String> lines, PageGeometry geometry, double scale) {
         List<PageWord> words = new ArrayList<>();
         String before = "";
         int line = -1;

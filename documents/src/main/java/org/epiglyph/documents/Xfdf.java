@@ -200,10 +200,10 @@ public final class Xfdf {
             }
         }
 
-        private void element(String name, String words) throws XMLStreamException {
-            if (words != null && !words.isEmpty()) {
+        private void element(String name, String text) throws XMLStreamException {
+            if (text != null && !text.isEmpty()) {
                 xml.writeStartElement(name);
-                xml.writeCharacters(allowed(words));
+                xml.writeCharacters(allowed(text));
                 xml.writeEndElement();
             }
         }

@@ -69,8 +69,8 @@ class EveryMarkTest {
         picture.keepIn(folder.resolve("pictures"));
     }
 
-    private static Head head(String id, int rotation, String words) {
-        return new Head(id, PAGE, Ink.MADDER, (360 - rotation) % 360, Remark.of(words), "", "reasoning");
+    private static Head head(String id, int rotation, String text) {
+        return new Head(id, PAGE, Ink.MADDER, (360 - rotation) % 360, Remark.of(text), "", "reasoning");
     }
 
     /** Words lie along the page as it is shown, so a turned page has them upright in page space. */
@@ -107,7 +107,7 @@ class EveryMarkTest {
                 new Stamp(head("sign", r, ""), Sign.SEEN, new PagePoint(200, 250), 18, 30),
                 new Stamp(head("score", r, ""), new Face.Score(new BigDecimal("1.5"), 1.2), new PagePoint(260, 250),
                         22),
-                new Stamp(head("words", r, ""), new Face.Words("see me", 2.2), new PagePoint(320, 260), 14),
+                new Stamp(head("words", r, ""), new Face.Text("see me", 2.2), new PagePoint(320, 260), 14),
                 new Stamp(head("picture", r, ""), new Face.Picture(picture.name(), picture.aspect()),
                         new PagePoint(370, 230), 16));
     }

@@ -178,7 +178,7 @@ class HostileFilesTest {
                     "<w:p><w:r><w:t>&s;</w:t></w:r></w:p>");
             Pages pages = examine("entity.docx", zip(docx(body, "", charset)), converter);
             assertThat(pages).isInstanceOf(Pages.None.class);
-            assertThat(((Pages.None) pages).reason().inWords()).contains("document type or entities");
+            assertThat(((Pages.None) pages).reason().text()).contains("document type or entities");
         }
         String outside = document("<!DOCTYPE x SYSTEM '" + listening("x.dtd") + "'>", "");
         isHarmless("dtd.docx", zip(docx(outside, "", StandardCharsets.UTF_8)), converter);
@@ -192,7 +192,7 @@ class HostileFilesTest {
                     "../../../../../../../.." + secretPicture, "secret.png"}) {
                 Pages pages = isHarmless("linked.docx", zip(docx(document("", picture(how)), image(target, true),
                         StandardCharsets.UTF_8)), converter);
-                assertThat(Message.inWords(((Pages.Ready) pages).notes())).contains("was left out");
+                assertThat(Message.text(((Pages.Ready) pages).notes())).contains("was left out");
                 isHarmless("within.docx", zip(docx(document("", picture(how)), image(target, false),
                         StandardCharsets.UTF_8)), converter);
             }
@@ -315,9 +315,9 @@ class HostileFilesTest {
         Files.writeString(large, "A line of words.\n".repeat(90_000));
         try (IntakeProcess starved = new IntakeProcess("-Xmx12m", Optional.of(Duration.ofSeconds(60)));
                 IntakeProcess hurried = new IntakeProcess("-Xmx256m", Optional.of(Duration.ofMillis(150)))) {
-            assertThat(((Pages.None) starved.examine(large, folder.resolve("a.pdf"))).reason().inWords())
+            assertThat(((Pages.None) starved.examine(large, folder.resolve("a.pdf"))).reason().text())
                     .contains("memory");
-            assertThat(((Pages.None) hurried.examine(large, folder.resolve("b.pdf"))).reason().inWords())
+            assertThat(((Pages.None) hurried.examine(large, folder.resolve("b.pdf"))).reason().text())
                     .contains("takes too long");
             assertThat(folder.resolve("b.pdf")).doesNotExist();
         }

@@ -67,11 +67,11 @@ class IntakeTest {
 
     @Test
     void aLockedPdfIsOpenedWithItsPasswordAndNoOther() throws IOException {
-        assertThat(((Pages.Locked) examine("locked.pdf", pdf("secret"))).reason().inWords())
+        assertThat(((Pages.Locked) examine("locked.pdf", pdf("secret"))).reason().text())
                 .contains("locked with a password");
         Path file = folder.resolve("locked.pdf");
         Path rendition = folder.resolve("rendition.pdf");
-        assertThat(((Pages.Locked) Intake.unlock(file, rendition, "guess")).reason().inWords())
+        assertThat(((Pages.Locked) Intake.unlock(file, rendition, "guess")).reason().text())
                 .contains("not the password");
         Pages.Ready open = (Pages.Ready) Intake.unlock(file, rendition, "secret");
         assertThat(open.count()).isEqualTo(2);
@@ -91,7 +91,7 @@ class IntakeTest {
         }
         Pages.Ready ready = (Pages.Ready) Intake.examine(file, folder.resolve("rendition.pdf"));
         assertThat(ready.traits()).containsExactly(Pages.Trait.ACTIVE);
-        assertThat(Message.inWords(ready.notes())).startsWith("It contains scripts");
+        assertThat(Message.text(ready.notes())).startsWith("It contains scripts");
         Path copy = folder.resolve("copy.pdf");
         MarkedPdf.write(file, file.resolveSibling("pictures"), List.of(),
                 new MarkedPdf.Manner(MarkedPdf.Form.ANNOTATIONS, false, "Marker", Instant.EPOCH), copy);
@@ -115,13 +115,13 @@ class IntakeTest {
         }
         Pages.Ready ready = (Pages.Ready) Intake.examine(file, folder.resolve("rendition.pdf"));
         assertThat(ready.count()).isEqualTo(5000);
-        assertThat(Message.inWords(ready.notes())).contains("5000 pages").contains("10 metres");
+        assertThat(Message.text(ready.notes())).contains("5000 pages").contains("10 metres");
     }
 
     @Test
     void aTruncatedPdfSaysSo() throws IOException {
         byte[] whole = pdf("");
-        assertThat(((Pages.None) examine("cut.pdf", Arrays.copyOf(whole, 60))).reason().inWords())
+        assertThat(((Pages.None) examine("cut.pdf", Arrays.copyOf(whole, 60))).reason().text())
                 .contains("Ask the student for it again");
     }
 
@@ -131,15 +131,15 @@ class IntakeTest {
         String text = new String(whole, java.nio.charset.StandardCharsets.ISO_8859_1);
         Pages.Ready ready = (Pages.Ready) examine("cut.pdf", Arrays.copyOf(whole, text.indexOf("xref")));
         assertThat(ready.count()).isEqualTo(2);
-        assertThat(Message.inWords(ready.notes())).startsWith("The file was cut off during transfer");
+        assertThat(Message.text(ready.notes())).startsWith("The file was cut off during transfer");
     }
 
     @Test
     void anEmptyFileAndAnUnknownKindSaySo() throws IOException {
-        assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason().inWords())
+        assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason().text())
                 .startsWith("The file is empty.");
         assertThat(((Pages.None) examine("film.mp4",
-                new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason().inWords())
+                new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason().text())
                 .isEqualTo(
                         "No pages can be made of a film or sound. Open it in another program; it can still be scored.");
     }
@@ -148,7 +148,7 @@ class IntakeTest {
     void aBrokenPictureSaysSo() throws Exception {
         Path png = folder.resolve("p.png");
         ImageIO.write(new BufferedImage(400, 200, BufferedImage.TYPE_INT_RGB), "png", png.toFile());
-        assertThat(((Pages.None) examine("cut.png", Arrays.copyOf(Files.readAllBytes(png), 40))).reason().inWords())
+        assertThat(((Pages.None) examine("cut.png", Arrays.copyOf(Files.readAllBytes(png), 40))).reason().text())
                 .startsWith("The picture is broken");
     }
 
@@ -157,10 +157,10 @@ class IntakeTest {
     void anAnswerTravelsWhole() throws Exception {
         for (Pages answer : List.of(
                 new Pages.Ready(3, "d1.pdf",
-                        List.of(Message.words("A note."),
+                        List.of(Message.literal("A note."),
                                 Message.of(Intake.class, "noPages", Message.of(Intake.class, "empty"))),
                         Set.of(Pages.Trait.CERTIFIED, Pages.Trait.ACTIVE)),
-                new Pages.Ready(1, ""), new Pages.None(Message.words("No.")),
+                new Pages.Ready(1, ""), new Pages.None(Message.literal("No.")),
                 new Pages.Locked(Message.of(PdfIntake.class, "locked")))) {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
             IntakeHelper.IntakeAnswer.write(answer, new DataOutputStream(bytes));

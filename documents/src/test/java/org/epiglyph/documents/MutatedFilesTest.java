@@ -198,7 +198,7 @@ class MutatedFilesTest {
                     }
                     case Pages.Locked _ -> End.LOCKED;
                     case Pages.None(Message reason) -> {
-                        assertThat(reason.inWords()).as("file %s of seed %s", i, SEED).endsWith(".");
+                        assertThat(reason.text()).as("file %s of seed %s", i, SEED).endsWith(".");
                         yield End.REASON;
                     }
                     case Pages.Awaited() -> throw new AssertionError("undecided");

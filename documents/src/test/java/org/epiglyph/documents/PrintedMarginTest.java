@@ -90,8 +90,8 @@ class PrintedMarginTest {
         return file;
     }
 
-    private static Mark remark(int number, double x, double y, String words) {
-        return new Stamp(new Head("m" + number, PAGE, Ink.MADDER, 0, Remark.of(words)), Sign.TICK, new PagePoint(x, y),
+    private static Mark remark(int number, double x, double y, String text) {
+        return new Stamp(new Head("m" + number, PAGE, Ink.MADDER, 0, Remark.of(text)), Sign.TICK, new PagePoint(x, y),
                 12);
     }
 
@@ -140,9 +140,9 @@ class PrintedMarginTest {
         List<Mark> marks = new ArrayList<>();
         int count = 1 + random.nextInt(random.nextBoolean() ? 6 : 60);
         for (int i = 0; i < count; i++) {
-            String words = "begin" + i + "x " + "some further words ".repeat(random.nextInt(8)) + "end" + i + "x";
+            String text = "begin" + i + "x " + "some further words ".repeat(random.nextInt(8)) + "end" + i + "x";
             marks.add(remark(i, 150 + random.nextInt((int) crop.getWidth() - 180),
-                    100 + random.nextInt((int) crop.getHeight() - 150), words));
+                    100 + random.nextInt((int) crop.getHeight() - 150), text));
         }
         Found found = read(printed(folder, original, marks));
         List<String> texts = found.words.stream().map(Word::text).toList();

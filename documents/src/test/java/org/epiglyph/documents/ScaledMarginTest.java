@@ -71,9 +71,9 @@ class ScaledMarginTest {
         return file;
     }
 
-    private static Mark remark(String words) {
+    private static Mark remark(String text) {
         InkPath line = InkPath.through(new PagePoint(60, 100), new PagePoint(160, 100));
-        return new Stroke(new Head("m1", PAGE, Ink.MADDER, 0, Remark.of(words)), line, 6, Stroke.Nib.FINE, List.of());
+        return new Stroke(new Head("m1", PAGE, Ink.MADDER, 0, Remark.of(text)), line, 6, Stroke.Nib.FINE, List.of());
     }
 
     private static Path scaled(Path folder, Path original, List<Mark> marks, MarkedPdf.Form form) throws Exception {
@@ -164,9 +164,9 @@ class ScaledMarginTest {
             }
             assertThat(document.remarks(0)).as("still open annotations").hasSizeGreaterThanOrEqualTo(70);
         }
-        String words = Drawers.run("pdftotext", pdf.toString(), "-").replaceAll("\\s+", " ");
+        String text = Drawers.run("pdftotext", pdf.toString(), "-").replaceAll("\\s+", " ");
         for (int i = 0; i < 70; i++) {
-            assertThat(words).contains("Remark number " + i + " says something.");
+            assertThat(text).contains("Remark number " + i + " says something.");
         }
         Path silent = scaled(folder, original, List.of(remark("")), MarkedPdf.Form.SCALED_MARGIN);
         BufferedImage before = Drawers.draw("poppler", original, folder.resolve("before.png"));

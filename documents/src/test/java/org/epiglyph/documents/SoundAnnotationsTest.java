@@ -112,7 +112,7 @@ class SoundAnnotationsTest {
         }
         try (OpenDocument document = OpenDocument.open(pdf)) {
             List<String> words = new ArrayList<>();
-            document.remarks(0).forEach(r -> words.add(r.words()));
+            document.remarks(0).forEach(r -> words.add(r.text()));
             assertThat(words).anySatisfy(w -> assertThat(w).contains("Which table did you use?"));
         }
     }

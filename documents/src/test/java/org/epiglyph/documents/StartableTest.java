@@ -71,6 +71,6 @@ class StartableTest {
     @ValueSource(strings = {"essay.pdf", "essay.docx", "photo.jpeg", "talk.mp4", "notes", "data.csv", ".hidden", "a.b"})
     void documentsMayBeOpenedAndTheirProgramIsNamed(String name) throws IOException {
         assertThat(Startable.refusal(file("plain words"), name)).isEmpty();
-        assertThat(Startable.kind(name).inWords()).isNotBlank();
+        assertThat(Startable.kind(name).text()).isNotBlank();
     }
 }

@@ -116,7 +116,7 @@ class WholeCopyTest {
                 "<</Type/Page/Parent 2 0 R>>", "<</Type/Page/Parent 2 0 R/Rotate 90>>", "<</Type/Page/Parent 2 0 R>>");
         Pages.Ready ready = (Pages.Ready) Intake.examine(received, folder.resolve("r.pdf"));
         assertThat(ready.count()).isEqualTo(3);
-        assertThat(Message.inWords(ready.notes())).contains("a repaired copy is shown and marked");
+        assertThat(Message.text(ready.notes())).contains("a repaired copy is shown and marked");
         assertThat(marked(received, false)).containsExactly(1, 0, 1);
     }
 

@@ -63,8 +63,8 @@ class XfdfTest {
         }
     }
 
-    private static Head head(String id, int page, String words) {
-        return new Head(id, new PageRef("d1", page), Ink.MADDER, 0, Remark.of(words));
+    private static Head head(String id, int page, String text) {
+        return new Head(id, new PageRef("d1", page), Ink.MADDER, 0, Remark.of(text));
     }
 
     private Element written(Mark... marks) throws Exception {
@@ -221,8 +221,8 @@ class XfdfTest {
 
     @Test
     void wordsThatXmlDoesNotKnowAreLeftOutAndTheOthersComeBack() throws Exception {
-        String words = "a < b & \"c\" \u0394 \ud835\udcb3\u0001\u0008\uffff end";
-        Element note = only(new Note(head("n", 0, words), AT));
+        String text = "a < b & \"c\" \u0394 \ud835\udcb3\u0001\u0008\uffff end";
+        Element note = only(new Note(head("n", 0, text), AT));
         assertThat(child(note, "contents")).isEqualTo("a < b & \"c\" \u0394 \ud835\udcb3 end");
     }
 

@@ -99,12 +99,12 @@ class FiguresTest {
         ClassFigures figures = figures(batch(12), edits, Duration.ofMinutes(2));
         assertThat(figures.marking().trend().orElseThrow().slope()).isEqualTo(-1,
                 org.assertj.core.api.Assertions.within(1e-9));
-        assertThat(InWords.drift(figures).orElseThrow()).startsWith(
+        assertThat(Explanations.drift(figures).orElseThrow()).startsWith(
                 "From the first to the last that you scored, results fall by 11 points")
                 .contains("that is more than chance. The last third is 8 lower than the first.");
         assertThat(figures.items().alpha().orElseThrow()).isGreaterThan(0.9);
         assertThat(figures.sections()).containsOnlyKeys("Section B");
-        assertThat(InWords.section("Section B", figures.sections().get("Section B")))
+        assertThat(Explanations.section("Section B", figures.sections().get("Section B")))
                 .startsWith("Section B is 1 point lower")
                 .contains("that is within chance");
         assertThat(figures.grades()).containsExactly(org.assertj.core.api.Assertions.entry("Pass", 9),
@@ -128,7 +128,7 @@ class FiguresTest {
         assertThat(work.spent().get(key(0))).as("nine hours elsewhere are no work").isEqualTo(Duration.ofMinutes(3));
         assertThat(work.pace()).contains(Duration.ofMinutes(6));
         ClassFigures figures = ClassFigures.of(batch, batch.students(), work, ZONE);
-        assertThat(InWords.pace(figures)).contains("A submission takes you 6 min; 2 left, about 12 min.");
+        assertThat(Explanations.pace(figures)).contains("A submission takes you 6 min; 2 left, about 12 min.");
         assertThat(work.judged().keySet()).last().isEqualTo(key(0));
     }
 
@@ -146,11 +146,11 @@ class FiguresTest {
         }
         ClassFigures figures = figures(batch, edits, Duration.ofMinutes(1));
         assertThat(figures.marking().changed().orElseThrow().second()).isEqualTo(6);
-        assertThat(InWords.change(figures).orElseThrow()).startsWith(
+        assertThat(Explanations.change(figures).orElseThrow()).startsWith(
                 "What you scored after the last change of the mark scheme is 6 points lower")
                 .endsWith("with 6 such results beside 6 that is more than chance.");
-        assertThat(InWords.all(figures)).contains(InWords.change(figures).orElseThrow());
-        assertThat(InWords.change(figures(batch, edits.subList(0, 12), Duration.ofMinutes(1)))).isEmpty();
+        assertThat(Explanations.all(figures)).contains(Explanations.change(figures).orElseThrow());
+        assertThat(Explanations.change(figures(batch, edits.subList(0, 12), Duration.ofMinutes(1)))).isEmpty();
     }
 
     @Test
@@ -161,13 +161,14 @@ class FiguresTest {
             edits.add(score(i, "c2", i * 0.5));
         }
         ClassFigures figures = figures(batch(10), edits, Duration.ofMinutes(1));
-        assertThat(InWords.relations(figures)).contains(
+        assertThat(Explanations.relations(figures)).contains(
                 "Method and Units go together most (1.00, between 1.00 and 1.00). They may ask for much the same.");
         Batch batch = batch(10).apply(score(0, "c1", 12)).apply(score(0, "c2", 1));
-        assertThat(InWords.student(figures, batch.submission(key(0)))).contains(
+        assertThat(Explanations.student(figures, batch.submission(key(0)))).contains(
                 "Beside the class, best on Method (12, the mean is 4.5), weakest on Units (1, the mean is 2.3).");
-        assertThat(InWords.student(figures, batch.submission(key(1)))).as("nothing scored").isEmpty();
-        assertThat(InWords.relations(figures(batch(3), edits.subList(0, 6), Duration.ZERO))).as("too few").isEmpty();
+        assertThat(Explanations.student(figures, batch.submission(key(1)))).as("nothing scored").isEmpty();
+        assertThat(Explanations.relations(figures(batch(3), edits.subList(0, 6), Duration.ZERO))).as("too few")
+                .isEmpty();
     }
 
     @Test
@@ -185,19 +186,19 @@ class FiguresTest {
             assertThat(List.of(u.times(), u.students(), u.under("c2"), u.under("c1"), u.under("")))
                     .containsExactly(3, 2, 2, 0, 1);
         });
-        assertThat(InWords.phrases(figures)).contains(
+        assertThat(Explanations.phrases(figures)).contains(
                 "Your most used phrase is \u201cGive the unit.\u201d: 3 times, in the work of 2 students.");
     }
 
     @Test
     void fewSayLittleAndNobodySaysNothing() {
-        assertThat(InWords.all(figures(batch(0), List.of(), Duration.ZERO)))
+        assertThat(Explanations.all(figures(batch(0), List.of(), Duration.ZERO)))
                 .containsExactly("Nobody has a result yet.");
         List<Edit> edits = List.of(score(0, "c1", 6), score(0, "c2", 4), score(1, "c1", 12), score(1, "c2", 8));
-        assertThat(InWords.all(figures(batch(3), edits, Duration.ofMinutes(1))))
+        assertThat(Explanations.all(figures(batch(3), edits, Duration.ofMinutes(1))))
                 .first()
                 .isEqualTo("2 results from 10 to 20 of 20, mean 15. So few say little about a class.");
-        assertThat(InWords.criterion(figures(batch(3), edits, Duration.ZERO).criteria().getFirst())).contains(
+        assertThat(Explanations.criterion(figures(batch(3), edits, Duration.ZERO).criteria().getFirst())).contains(
                 "2 scores from 6 to 12 of 12, mean 9: 75% of what it is worth.",
                 "So few say little about a criterion.");
     }
@@ -212,8 +213,9 @@ class FiguresTest {
                     : score(i, "c2", i));
         }
         ClassFigures figures = figures(batch(8), edits, Duration.ofMinutes(1));
-        assertThat(InWords.criterion(figures.criteria().getFirst())).contains("Only the middle of the scale is used.");
-        assertThat(InWords.criterion(figures.criteria().get(1))).contains("25% did not attempt it.")
+        assertThat(Explanations.criterion(figures.criteria().getFirst()))
+                .contains("Only the middle of the scale is used.");
+        assertThat(Explanations.criterion(figures.criteria().get(1))).contains("25% did not attempt it.")
                 .doesNotContain("Only the middle of the scale is used.");
         assertThat(figures.criteria().getFirst().given()).first().isEqualTo(new CriterionFigures.Given(4, 2));
     }
@@ -226,7 +228,7 @@ class FiguresTest {
             edits.add(score(i, "c2", 4));
         }
         ClassFigures figures = figures(batch(10), edits, Duration.ofMinutes(46)); // the seventh is scored at 21:12
-        assertThat(InWords.evening(figures).orElseThrow())
+        assertThat(Explanations.evening(figures).orElseThrow())
                 .startsWith("What you scored between 21:00 and 5:00 is 6 points lower")
                 .contains("with 4 such results beside 6 that is more than chance.");
     }

@@ -82,7 +82,7 @@ final class Inboxes implements AutoCloseable {
             }
             return all.toString();
         }
-        return content instanceof String words ? words : "";
+        return content instanceof String text ? text : "";
     }
 
     @Override

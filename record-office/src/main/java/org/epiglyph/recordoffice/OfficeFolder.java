@@ -226,18 +226,18 @@ final class OfficeFolder {
                 : List.of();
     }
 
-    synchronized void answer(String task, String student, Integer remark, String words) throws IOException {
+    synchronized void answer(String task, String student, Integer remark, String text) throws IOException {
         List<Shapes.Answer> all = new ArrayList<>(answers(task));
-        all.add(new Shapes.Answer("A-" + (all.size() + 1), student, remark, words, clock.instant(), null));
+        all.add(new Shapes.Answer("A-" + (all.size() + 1), student, remark, text, clock.instant(), null));
         write(all, folder(task).resolve("answers.json"));
     }
 
     /** Keeps a reply; false where there is no such answer. */
-    synchronized boolean reply(String task, String id, String words) throws IOException {
+    synchronized boolean reply(String task, String id, String text) throws IOException {
         List<Shapes.Answer> all = new ArrayList<>(answers(task));
         boolean known = all.stream().anyMatch(a -> a.id().equals(id));
         all.replaceAll(a -> a.id().equals(id)
-                ? new Shapes.Answer(a.id(), a.student(), a.remark(), a.words(), a.at(), words)
+                ? new Shapes.Answer(a.id(), a.student(), a.remark(), a.words(), a.at(), text)
                 : a);
         if (known) {
             write(all, folder(task).resolve("answers.json"));

@@ -77,11 +77,11 @@ final class StudentRoutes {
         if (!office.isVisible(task.sourcedId(), student) || office.record(task.sourcedId(), student).version() == 0) {
             throw new NotFoundResponse("There is nothing to answer yet");
         }
-        String words = ctx.formParam("words");
-        if (words == null || words.isBlank() || words.length() > LONGEST_ANSWER) {
+        String text = ctx.formParam("words");
+        if (text == null || text.isBlank() || text.length() > LONGEST_ANSWER) {
             throw new BadRequestResponse("An answer has 1 to " + LONGEST_ANSWER + " letters");
         }
-        office.answer(task.sourcedId(), student, remark(ctx.formParam("remark")), words.strip());
+        office.answer(task.sourcedId(), student, remark(ctx.formParam("remark")), text.strip());
         ctx.redirect("/students/" + RecordPage.encoded(student));
     }
 

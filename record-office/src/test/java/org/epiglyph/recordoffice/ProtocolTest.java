@@ -245,12 +245,12 @@ class ProtocolTest {
                 .isEqualTo(400);
     }
 
-    private int write(String words, String remark, String... headers) throws Exception {
+    private int write(String text, String remark, String... headers) throws Exception {
         HttpRequest.Builder request = HttpRequest
                 .newBuilder(URI.create(office.address() + "/students/K-1/tasks/t1/answers"))
                 .header("Content-Type", "application/x-www-form-urlencoded")
                 .POST(HttpRequest.BodyPublishers.ofString("words="
-                        + java.net.URLEncoder.encode(words, StandardCharsets.UTF_8) + "&remark=" + remark));
+                        + java.net.URLEncoder.encode(text, StandardCharsets.UTF_8) + "&remark=" + remark));
         if (headers.length > 0) {
             request.headers(headers);
         }

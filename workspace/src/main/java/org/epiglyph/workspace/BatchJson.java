@@ -85,6 +85,7 @@ final class BatchJson {
         mapper.setVisibility(PropertyAccessor.ALL, JsonAutoDetect.Visibility.NONE);
         mapper.setVisibility(PropertyAccessor.FIELD, JsonAutoDetect.Visibility.ANY);
         mapper.setVisibility(PropertyAccessor.CREATOR, JsonAutoDetect.Visibility.ANY);
+        mapper.setPropertyNamingStrategy(new StoredNames());
         mapper.addMixIn(StudentKey.class, PlainKey.class);
         for (Class<?> shape : List.of(PagePoint.class, PageBox.class, Cubic.class)) {
             mapper.addMixIn(shape, AsArray.class);
@@ -246,7 +247,7 @@ final class BatchJson {
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
         private Map<String, List<String>> parts;
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
-        private Map<String, String> words;
+        private Map<String, String> remarks;
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
         private Optional<Moderation> moderation;
         @JsonInclude(JsonInclude.Include.NON_EMPTY)

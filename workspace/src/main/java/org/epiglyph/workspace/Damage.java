@@ -21,7 +21,7 @@ public record Damage(List<Message> findings) {
     }
 
     /** All findings in one paragraph. */
-    public String inWords() {
-        return Message.inWords(findings);
+    public String describe() {
+        return Message.text(findings);
     }
 }

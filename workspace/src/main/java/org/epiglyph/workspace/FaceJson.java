@@ -22,7 +22,7 @@ final class FaceJson {
         public void serialize(Face face, JsonGenerator out, SerializerProvider provider) throws IOException {
             switch (face) {
                 case Sign sign -> out.writeString(sign.name());
-                case Face.Words(String text, double aspect) -> object(out, "words", text, aspect);
+                case Face.Text(String text, double aspect) -> object(out, "words", text, aspect);
                 case Face.Score(BigDecimal points, double aspect) ->
                     object(out, "score", points.toPlainString(), aspect);
                 case Face.Picture(String name, double aspect) -> object(out, "picture", name, aspect);
@@ -52,7 +52,7 @@ final class FaceJson {
                 return Sign.valueOf(node.asText());
             }
             if (node.has("words")) {
-                return new Face.Words(node.get("words").asText(), aspect);
+                return new Face.Text(node.get("words").asText(), aspect);
             }
             if (node.has("score")) {
                 return new Face.Score(new BigDecimal(node.get("score").asText()), aspect);

@@ -59,13 +59,13 @@ public final class Fingerprint {
         handed.add(named.scheme()
                 .criteria()
                 .stream()
-                .filter(c -> !submission.scores().words(c.id()).isEmpty())
-                .map(c -> List.of(c.name(), submission.scores().words(c.id())))
+                .filter(c -> !submission.scores().remark(c.id()).isEmpty())
+                .map(c -> List.of(c.name(), submission.scores().remark(c.id())))
                 .toList());
         handed.add(Heard.of(submission, named.scheme())
                 .stream()
                 .map(Heard::remark)
-                .map(r -> List.of(r.place(), r.words(), r.sound().sha256(), r.heard()))
+                .map(r -> List.of(r.place(), r.text(), r.sound().sha256(), r.heard()))
                 .toList());
         handed.add(submission.attached().stream().map(a -> a.document().sha256()).toList());
         handed.add(chosen);

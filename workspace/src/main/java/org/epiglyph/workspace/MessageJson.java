@@ -26,7 +26,7 @@ final class MessageJson {
 
     private static void write(Message message, JsonGenerator out) throws IOException {
         if (message.bundle().isEmpty()) {
-            out.writeString(message.inWords());
+            out.writeString(message.text());
             return;
         }
         out.writeStartObject();
@@ -41,13 +41,13 @@ final class MessageJson {
             }
         }
         out.writeEndArray();
-        out.writeStringField("words", message.inWords());
+        out.writeStringField("words", message.text());
         out.writeEndObject();
     }
 
     private static Message read(JsonNode node) {
         if (!node.isObject()) {
-            return Message.words(node.asText());
+            return Message.literal(node.asText());
         }
         String module = node.path("module").asText();
         String key = node.path("key").asText();
@@ -56,7 +56,7 @@ final class MessageJson {
         Message message = new Message("org.epiglyph." + module + ".messages", key, values);
         return MODULE.matcher(module).matches() && KEY.matcher(key).matches() && message.isKnown()
                 ? message
-                : Message.words(node.path("words").asText());
+                : Message.literal(node.path("words").asText());
     }
 
     /** Writes one. */
@@ -81,7 +81,7 @@ final class MessageJson {
         public void serialize(List<Message> messages, JsonGenerator out, SerializerProvider provider)
                 throws IOException {
             if (messages.stream().allMatch(m -> m.bundle().isEmpty())) {
-                out.writeString(Message.inWords(messages));
+                out.writeString(Message.text(messages));
                 return;
             }
             out.writeStartArray();
@@ -97,7 +97,7 @@ final class MessageJson {
         @Override
         public List<Message> deserialize(JsonParser in, DeserializationContext context) throws IOException {
             if (in.currentToken() == JsonToken.VALUE_STRING) {
-                return in.getText().isEmpty() ? List.of() : List.of(Message.words(in.getText()));
+                return in.getText().isEmpty() ? List.of() : List.of(Message.literal(in.getText()));
             }
             List<Message> messages = new ArrayList<>();
             in.<JsonNode>readValueAsTree().forEach(node -> messages.add(read(node)));

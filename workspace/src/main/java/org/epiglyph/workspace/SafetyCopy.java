@@ -42,7 +42,7 @@ public final class SafetyCopy {
     public static void write(Path batch, Path file, Path scratch, Clock clock) throws Problem {
         try (Workspace held = Workspace.open(batch, clock)) {
             if (!held.damage().isNone()) {
-                throw new Problem(Message.of(SafetyCopy.class, "damaged", held.damage().inWords()));
+                throw new Problem(Message.of(SafetyCopy.class, "damaged", held.damage().describe()));
             }
             held.flush();
             WholeFile.write(file, beside -> pack(batch, beside));
@@ -75,7 +75,7 @@ public final class SafetyCopy {
                 List<String> changed = copy.changedOriginals();
                 if (!copy.damage().isNone() || !changed.isEmpty()) {
                     throw new Problem(Message.of(SafetyCopy.class, "notWhole", file.getFileName(),
-                            copy.damage().inWords(), String.join(", ", changed)));
+                            copy.damage().describe(), String.join(", ", changed)));
                 }
             }
         } catch (IOException e) {
@@ -113,7 +113,7 @@ public final class SafetyCopy {
             Glance glance = Glance.at(part);
             if (!glance.damage().isNone()) {
                 throw new Problem(
-                        Message.of(SafetyCopy.class, "arrivedDamaged", file.getFileName(), glance.damage().inWords()));
+                        Message.of(SafetyCopy.class, "arrivedDamaged", file.getFileName(), glance.damage().describe()));
             }
             return Files.move(part, free(shelf, name));
         } catch (IOException e) {

@@ -239,7 +239,7 @@ public final class Workspace implements AutoCloseable {
         }
         if (!damage.isNone()) {
             throw new EditRefused(
-                    Message.of(Workspace.class, "damaged", damage.inWords()));
+                    Message.of(Workspace.class, "damaged", damage.describe()));
         }
         kept.stuck().ifPresent(why -> {
             throw new EditRefused(why);

@@ -91,6 +91,25 @@ class BatchJsonTest {
                         "{\"kind\":\"on-the-whole\",\"student\":\"K-1\",\"words\":\"Good.\\nΩ\"}"),
                 line(new Edit.WritePrivately(ADA, "hm"),
                         "{\"kind\":\"privately\",\"student\":\"K-1\",\"words\":\"hm\"}"),
+                line(new Edit.WriteOnCriterion(ADA, "c1", "Show it."),
+                        "{\"kind\":\"on-criterion\",\"student\":\"K-1\",\"criterion\":\"c1\",\"words\":\"Show it.\"}"),
+                line(new Edit.Reply(ADA, "A-1", "See page 2."),
+                        "{\"kind\":\"reply\",\"student\":\"K-1\",\"answer\":\"A-1\",\"words\":\"See page 2.\"}"),
+                line(new Edit.ReceiveAnswer(ADA, new Answer("A-1", Optional.of(3), "Why?", Instant.EPOCH, "So.", true)),
+                        "{\"kind\":\"answer\",\"student\":\"K-1\",\"answer\":{\"id\":\"A-1\",\"remark\":3,\"words\":\"Why?\","
+                                + "\"at\":\"1970-01-01T00:00:00Z\",\"reply\":\"So.\",\"replied\":true}}"),
+                line(new Edit.KeepSpoken(ADA, SPOKEN),
+                        "{\"kind\":\"spoken\",\"student\":\"K-1\",\"remark\":{\"id\":\"s1\",\"place\":{\"kind\":\"MARK\",\"subject\":\"m1\"},"
+                                + "\"sound\":{\"document\":\"w1\",\"sha256\":\"" + "0".repeat(64)
+                                + "\",\"bytes\":9},\"length\":9000,\"heard\":{\"from\":120,\"to\":8000},\"words\":\"Why not?\"}}"),
+                line(new Edit.ChangeAids(new Aids(List.of(), "fr", new Limits(Optional.of(BigDecimal.valueOf(50)),
+                        Optional.empty()), List.of(new SetAside("the tide waits", SetAside.Reason.QUOTATION)))),
+                        "{\"kind\":\"aids\",\"aids\":{\"documents\":[],\"language\":\"fr\",\"limits\":{\"wordsBelow\":50,"
+                                + "\"nearBoundary\":null},\"aside\":[{\"words\":\"the tide waits\",\"reason\":\"QUOTATION\"}]}}"),
+                line(new Edit.BringBack(ADA, List.of(), Scorecard.EMPTY.withRemark("c1", "Show it."), "", "",
+                        List.of()),
+                        "{\"kind\":\"bring-back\",\"student\":\"K-1\",\"marks\":[],\"scores\":{\"points\":{},"
+                                + "\"words\":{\"c1\":\"Show it.\"}},\"onTheWhole\":\"\",\"privately\":\"\"}"),
                 line(new Edit.Seal(ADA), "{\"kind\":\"seal\",\"student\":\"K-1\"}"),
                 line(new Edit.OpenAgain(ADA), "{\"kind\":\"open-again\",\"student\":\"K-1\"}"),
                 line(new Edit.SeePage(ADA, new PageRef("d1", 0)),
@@ -132,7 +151,7 @@ class BatchJsonTest {
                         Optional.empty(), 12)),
                 new Edit.PlaceMark(ADA,
                         new TypedText(HEAD, new PagePoint(1, 2), "a b", 12, 9, List.of("a", "b"), true)),
-                new Edit.PlaceMark(ADA, new Stamp(HEAD, new Face.Words("see me", 3.5), new PagePoint(1, 2), 20, 15)),
+                new Edit.PlaceMark(ADA, new Stamp(HEAD, new Face.Text("see me", 3.5), new PagePoint(1, 2), 20, 15)),
                 new Edit.PlaceMark(ADA,
                         new Stamp(HEAD, new Face.Score(new BigDecimal("-0.5"), 1), new PagePoint(1, 2), 20)),
                 new Edit.PlaceMark(ADA,
@@ -265,9 +284,9 @@ class BatchJsonTest {
         Edit edit = new Edit.MakePages(ADA, "d1", new Pages.None(why));
         String text = BatchJson.write(edit);
         assertThat(text).contains("\"module\":\"workspace\",\"key\":\"Database.noBatch\"",
-                "\"key\":\"Workspace.closed\"", "\"words\":\"" + why.inWords());
+                "\"key\":\"Workspace.closed\"", "\"words\":\"" + why.text());
         assertThat(BatchJson.read(text, Edit.class)).isEqualTo(edit);
-        Pages.Ready ready = new Pages.Ready(1, "", List.of(why, Message.words("More.")), Set.of());
+        Pages.Ready ready = new Pages.Ready(1, "", List.of(why, Message.literal("More.")), Set.of());
         assertThat(BatchJson.read(BatchJson.write(ready), Pages.class)).isEqualTo(ready);
         assertThat(BatchJson.read(BatchJson.write(new Pages.Ready(1, "")), Pages.class))
                 .isEqualTo(new Pages.Ready(1, ""));
@@ -281,15 +300,15 @@ class BatchJsonTest {
                 "\"module\":\"x.y\",\"key\":\"Database.noBatch\"", "\"key\":7", "\"module\":[]")) {
             assertThat(BatchJson.read(
                     "{\"kind\":\"none\",\"reason\":{" + from + ",\"values\":[1,null],\"words\":\"So it was.\"}}",
-                    Pages.class)).as(from).isEqualTo(new Pages.None(Message.words("So it was.")));
+                    Pages.class)).as(from).isEqualTo(new Pages.None(Message.literal("So it was.")));
         }
         assertThat(BatchJson.read("{\"kind\":\"none\",\"reason\":\"As of old.\"}", Pages.class))
-                .isEqualTo(new Pages.None(Message.words("As of old.")));
+                .isEqualTo(new Pages.None(Message.literal("As of old.")));
     }
 
     @Test
     void traitsOfPagesAreKeptAndThoseOfEarlierBatchesReadOffTheirNote() throws Exception {
-        Pages.Ready active = new Pages.Ready(1, "", List.of(Message.words("note")),
+        Pages.Ready active = new Pages.Ready(1, "", List.of(Message.literal("note")),
                 Set.of(Pages.Trait.ACTIVE, Pages.Trait.CERTIFIED));
         String text = BatchJson.write(new Edit.MakePages(ADA, "d1", active));
         assertThat(text).isEqualTo("{\"kind\":\"pages\",\"student\":\"K-1\",\"document\":\"d1\",\"pages\":"

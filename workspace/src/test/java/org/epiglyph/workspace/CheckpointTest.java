@@ -271,15 +271,16 @@ class CheckpointTest {
         try (Workspace workspace = open()) {
             all.addAll(workspace.batch().submissions());
             assertThat(workspace.damage()).isEqualTo(Damage.NONE);
-            assertThat(workspace.checkEarlier().inWords()).startsWith("Change " + line + " is damaged");
+            assertThat(workspace.checkEarlier().describe()).startsWith("Change " + line + " is damaged");
             assertThatThrownBy(() -> workspace.edit(new Edit.WritePrivately(key(0), "x")))
                     .isInstanceOf(EditRefused.class)
                     .hasMessageContaining("What you see is whole.");
             assertThatCode(() -> workspace.canUndo(Optional.of(key(0)))).doesNotThrowAnyException();
         }
-        assertThat(Overview.at(batch).damage().inWords()).as("the shelf, which offers a repaired copy then")
+        assertThat(Overview.at(batch).damage().describe()).as("the shelf, which offers a repaired copy then")
                 .startsWith("Change " + line + " is damaged");
-        assertThat(BatchRepair.check(batch, Clock.systemUTC()).inWords()).startsWith("Change " + line + " is damaged.");
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).describe())
+                .startsWith("Change " + line + " is damaged.");
         BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
         try (Workspace workspace = Workspace.open(folder.resolve("sound"), Clock.systemUTC())) {
             assertThat(workspace.damage()).isEqualTo(Damage.NONE);

@@ -111,7 +111,7 @@ class DamagedBatchTest {
         sql(batch, "UPDATE history SET edit = replace(edit, 'm30', 'm3O') WHERE number = 31");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.lines()).hasSize(30);
-            assertThat(workspace.damage().inWords()).startsWith("Change 31 is damaged.");
+            assertThat(workspace.damage().describe()).startsWith("Change 31 is damaged.");
         }
         Path copy = folder.resolve("sound");
         assertThat(BatchRepair.write(batch, copy, Clock.systemUTC()))
@@ -152,7 +152,7 @@ class DamagedBatchTest {
         Path batch = marked();
         sql(batch, "DELETE FROM history WHERE number = 12");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            assertThat(workspace.damage().inWords()).startsWith("Change 12 is missing.");
+            assertThat(workspace.damage().describe()).startsWith("Change 12 is missing.");
         }
         assertThat(BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC()).kept()).isEqualTo(EDITS - 1);
     }
@@ -170,7 +170,7 @@ class DamagedBatchTest {
             Files.delete(copy.resolve("batch.sqlite-wal"));
         }
         try (Workspace workspace = Workspace.open(copy, Clock.systemUTC())) {
-            assertThat(workspace.damage().inWords()).contains("The last 5 changes are missing", "-wal");
+            assertThat(workspace.damage().describe()).contains("The last 5 changes are missing", "-wal");
         }
     }
 
@@ -180,7 +180,7 @@ class DamagedBatchTest {
         sql(batch, "UPDATE collected SET body = replace(body, 'Ada', 'Eve') WHERE rowid = 1");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.batch().submission(Examples.ADA).student().name()).contains("Ada");
-            assertThat(workspace.damage().inWords()).contains("the other is whole");
+            assertThat(workspace.damage().describe()).contains("the other is whole");
             assertThat(workspace.lines()).hasSize(EDITS);
         }
         BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
@@ -214,7 +214,7 @@ class DamagedBatchTest {
         }
         sql(batch, "UPDATE history SET at = '2020-01-01T00:00:00Z' WHERE number = 2");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            assertThat(workspace.damage().inWords()).startsWith("Change 2 is damaged.");
+            assertThat(workspace.damage().describe()).startsWith("Change 2 is damaged.");
         }
     }
 
@@ -224,7 +224,7 @@ class DamagedBatchTest {
         Path original = batch.resolve("originals/d1/K-1 work.pdf");
         assertThat(original.toFile().setWritable(true)).isTrue();
         Files.writeString(original, "something else");
-        assertThat(BatchRepair.check(batch, Clock.systemUTC()).inWords()).contains("'K-1 work.pdf'");
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).describe()).contains("'K-1 work.pdf'");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.changedOriginals(Examples.ADA)).containsExactly("K-1 work.pdf");
         }
@@ -293,7 +293,7 @@ class DamagedBatchTest {
         Path model = batch.resolve("originals/e1/model.txt");
         assertThat(model.toFile().setWritable(true)).isTrue();
         Files.writeString(model, "eleven hours");
-        assertThat(BatchRepair.check(batch, Clock.systemUTC()).inWords()).contains("model.txt");
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).describe()).contains("model.txt");
         BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
         assertThat(folder.resolve("sound/originals/e1/model.txt")).hasContent("eleven hours");
         assertThat(folder.resolve("sound/" + batch.relativize(new BatchFolder(batch).outgoing()))).doesNotExist();
@@ -327,7 +327,7 @@ class DamagedBatchTest {
         append(batch, kind, edit);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.lines()).as("the batch as it was before it").hasSize(EDITS);
-            assertThat(workspace.damage().inWords()).startsWith("Change " + (EDITS + 1) + " " + said);
+            assertThat(workspace.damage().describe()).startsWith("Change " + (EDITS + 1) + " " + said);
             assertThatThrownBy(() -> workspace.edit(new Edit.Seal(Examples.ADA))).isInstanceOf(EditRefused.class);
         }
         assertThat(BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC()))
@@ -342,7 +342,7 @@ class DamagedBatchTest {
             sql(batch, "DELETE FROM history WHERE number > " + (EDITS - lost));
             try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
                 assertThat(workspace.lines()).hasSize(EDITS - lost);
-                assertThat(workspace.damage().inWords()).startsWith(
+                assertThat(workspace.damage().describe()).startsWith(
                         lost == 1 ? "The last change is missing" : "The last 3 changes are missing");
             }
         }
@@ -353,7 +353,7 @@ class DamagedBatchTest {
         Path batch = marked();
         sql(batch, "DELETE FROM collected WHERE rowid = 2");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            assertThat(workspace.damage().inWords()).contains("the other is whole");
+            assertThat(workspace.damage().describe()).contains("the other is whole");
         }
         sql(batch, "DELETE FROM collected");
         assertThatThrownBy(() -> Workspace.open(batch, Clock.systemUTC())).isInstanceOf(Problem.class)
@@ -375,7 +375,7 @@ class DamagedBatchTest {
         Files.write(file, bytes);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.lines()).hasSize(EDITS);
-            assertThat(workspace.damage().inWords())
+            assertThat(workspace.damage().describe())
                     .isEqualTo("The batch's file is damaged in a place that holds none of its changes.");
         }
     }

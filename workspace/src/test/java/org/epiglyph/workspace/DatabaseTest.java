@@ -33,8 +33,8 @@ class DatabaseTest {
         copy = folder.resolve("copy.sqlite");
     }
 
-    private static Entry entry(long number, String words) {
-        return new Entry(number, Instant.EPOCH, Entry.Kind.DONE, new Edit.WritePrivately(Examples.ADA, words));
+    private static Entry entry(long number, String text) {
+        return new Entry(number, Instant.EPOCH, Entry.Kind.DONE, new Edit.WritePrivately(Examples.ADA, text));
     }
 
     private void replaceWith(Entry... more) throws Exception {
@@ -46,7 +46,7 @@ class DatabaseTest {
     }
 
     private static String wordsOf(Database database, long number) throws Exception {
-        StringBuilder words = new StringBuilder();
+        StringBuilder text = new StringBuilder();
         database.readLine(number, new Database.Rows() {
             @Override
             public void collected(String body, String digest) {
@@ -55,11 +55,11 @@ class DatabaseTest {
 
             @Override
             public boolean line(StoredLine line, String digest) {
-                words.append(line.edit());
+                text.append(line.edit());
                 return true;
             }
         });
-        return words.toString();
+        return text.toString();
     }
 
     @Test

@@ -32,7 +32,7 @@ class FaceJsonTest {
     @Test
     void eachKindIsReadBack() throws Exception {
         isWritten(Sign.TICK, "\"TICK\"");
-        isWritten(new Face.Words("well argued", 2.5), "{\"words\":\"well argued\",\"aspect\":2.5}");
+        isWritten(new Face.Text("well argued", 2.5), "{\"words\":\"well argued\",\"aspect\":2.5}");
         isWritten(new Face.Score(new BigDecimal("1.50"), 0.75), "{\"score\":\"1.50\",\"aspect\":0.75}");
         String name = "a".repeat(64) + ".png";
         isWritten(new Face.Picture(name, 1.25), "{\"picture\":\"" + name + "\",\"aspect\":1.25}");
@@ -40,11 +40,11 @@ class FaceJsonTest {
 
     @Test
     void aFaceOfAnotherVersionIsRefusedAndNotTakenForOneThatThereIs() throws Exception {
-        String json = BatchJson.write(edit(new Face.Words("ok", 2)));
+        String json = BatchJson.write(edit(new Face.Text("ok", 2)));
         assertThatThrownBy(() -> BatchJson.read(json.replace("\"words\"", "\"smell\""), Edit.class))
                 .isInstanceOf(JsonProcessingException.class);
         assertThat(BatchJson.read(json.replace(",\"aspect\":2.0", ""), Edit.class))
                 .as("as broad as high, where nothing says more")
-                .isEqualTo(edit(new Face.Words("ok", 1)));
+                .isEqualTo(edit(new Face.Text("ok", 1)));
     }
 }

@@ -90,7 +90,7 @@ class HistoryWriterTest {
         sink.failure = new StackOverflowError();
         writer.add(List.of(entry(1)));
         awaitRefusals(3);
-        assertThat(writer.stuck()).hasValueSatisfying(w -> assertThat(w.inWords()).contains("no more are accepted"));
+        assertThat(writer.stuck()).hasValueSatisfying(w -> assertThat(w.text()).contains("no more are accepted"));
         writer.add(List.of(entry(2)));
         assertThat(writer.end()).extracting(Entry::number).containsExactly(1L, 2L);
     }
@@ -150,7 +150,7 @@ class HistoryWriterTest {
         sink.failure = new SQLException("full");
         writer.add(List.of(entry(1)));
         assertThatThrownBy(writer::flush).isInstanceOf(Problem.class)
-                .hasMessage(Message.of(HistoryWriter.class, "nothingCanBeWritten").inWords());
+                .hasMessage(Message.of(HistoryWriter.class, "nothingCanBeWritten").text());
         awaitRefusals(1);
         sink.failure = null;
         assertThat(writer.end()).isEmpty();
@@ -163,7 +163,7 @@ class HistoryWriterTest {
         writer.add(List.of(entry(1)));
         Thread.currentThread().interrupt();
         assertThatThrownBy(writer::flush).isInstanceOf(Problem.class)
-                .hasMessage(Message.of(HistoryWriter.class, "stopped").inWords());
+                .hasMessage(Message.of(HistoryWriter.class, "stopped").text());
         assertThat(Thread.interrupted()).isTrue();
         sink.pause.release();
         assertThat(writer.end()).isEmpty();

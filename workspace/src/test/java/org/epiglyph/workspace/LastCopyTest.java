@@ -33,8 +33,8 @@ class LastCopyTest {
     private Path temporary;
     private LastCopy copy;
 
-    private static Entry entry(long number, String words) {
-        return new Entry(number, Instant.EPOCH, Entry.Kind.DONE, new Edit.WritePrivately(Examples.ADA, words));
+    private static Entry entry(long number, String text) {
+        return new Entry(number, Instant.EPOCH, Entry.Kind.DONE, new Edit.WritePrivately(Examples.ADA, text));
     }
 
     @BeforeEach

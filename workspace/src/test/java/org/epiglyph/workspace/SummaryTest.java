@@ -104,7 +104,7 @@ class SummaryTest {
                 }
             }
         }
-        assertThat(Overview.at(copy).damage().inWords()).contains("The last change is missing");
+        assertThat(Overview.at(copy).damage().describe()).contains("The last change is missing");
     }
 
     @Test
@@ -150,9 +150,9 @@ class SummaryTest {
         assertThat(read(batch).sealed()).isEqualTo(1);
     }
 
-    private static void write(Path batch, String words) throws Exception {
+    private static void write(Path batch, String text) throws Exception {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            workspace.edit(new Edit.WritePrivately(Examples.ADA, words));
+            workspace.edit(new Edit.WritePrivately(Examples.ADA, text));
         }
     }
 

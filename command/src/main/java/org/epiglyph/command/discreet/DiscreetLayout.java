@@ -25,7 +25,7 @@ public final class DiscreetLayout extends LayoutBase<ILoggingEvent> {
                 .append(' ')
                 .append(event.getLoggerName());
         if (event.getLoggerName().startsWith(OURS)) {
-            line.append(' ').append(words(event));
+            line.append(' ').append(text(event));
         }
         line.append('\n');
         Set<IThrowableProxy> told = Collections.newSetFromMap(new IdentityHashMap<>());
@@ -35,7 +35,7 @@ public final class DiscreetLayout extends LayoutBase<ILoggingEvent> {
         return line.toString();
     }
 
-    private static String words(ILoggingEvent event) {
+    private static String text(ILoggingEvent event) {
         Object[] given = event.getArgumentArray();
         Object[] harmless = new Object[given == null ? 0 : given.length];
         for (int i = 0; i < harmless.length; i++) {

@@ -8,22 +8,22 @@ import org.slf4j.LoggerFactory;
 public final class Uncaught implements Thread.UncaughtExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(Uncaught.class);
     private final Consumer<String> said;
-    private final String words;
+    private final String text;
 
     /**
      * @param said  takes the line, on any thread
-     * @param words the line
+     * @param text the line
      */
-    public Uncaught(Consumer<String> said, String words) {
+    public Uncaught(Consumer<String> said, String text) {
         this.said = said;
-        this.words = words;
+        this.text = text;
     }
 
     @Override
     public void uncaughtException(Thread thread, Throwable fault) {
         try {
             LOG.error("Uncaught", fault);
-            said.accept(words);
+            said.accept(text);
         } catch (Throwable again) { // there is nobody left to tell
             return;
         }

@@ -9,24 +9,24 @@ import java.util.Optional;
  *
  * @param id      the record service's, unique within a batch
  * @param remark  number of the remark that it answers; empty where it answers the whole
- * @param words   as the student wrote them
+ * @param text   as the student wrote them
  * @param at      when
  * @param reply   the marker's; empty where there is none yet
  * @param replied true if the record has the reply
  */
-public record Answer(String id, Optional<Integer> remark, String words, Instant at, String reply, boolean replied) {
+public record Answer(String id, Optional<Integer> remark, String text, Instant at, String reply, boolean replied) {
     public Answer {
         reply = Objects.requireNonNullElse(reply, "");
     }
 
     /** With another reply, which the record does not have yet. */
     Answer withReply(String other) {
-        return new Answer(id, remark, words, at, other, false);
+        return new Answer(id, remark, text, at, other, false);
     }
 
     /** With the reply that the record has. */
     public Answer replied(String there) {
-        return new Answer(id, remark, words, at, there, true);
+        return new Answer(id, remark, text, at, there, true);
     }
 
     /** True if the marker has not replied. */

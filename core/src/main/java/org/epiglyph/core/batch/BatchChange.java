@@ -165,13 +165,13 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
         }
         Submission after = to.criterion().isEmpty()
                 ? s.withOnTheWhole(to.to())
-                : s.withScores(s.scores().withWords(to.criterion(), to.to()));
+                : s.withScores(s.scores().withRemark(to.criterion(), to.to()));
         return after.withHandedBack(recordHas(recordHas, s));
     }
 
     /** The remark on a criterion; on the whole for an empty id. */
     static String spoken(Submission submission, String criterion) {
-        return criterion.isEmpty() ? submission.onTheWhole() : submission.scores().words(criterion);
+        return criterion.isEmpty() ? submission.onTheWhole() : submission.scores().remark(criterion);
     }
 
     private static BatchChange arrange(Edit.ArrangePhrases e) {

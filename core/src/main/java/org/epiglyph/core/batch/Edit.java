@@ -62,7 +62,7 @@ public sealed interface Edit {
     record Judge(StudentKey student, String criterion, Judgement judgement) implements OfSubmission {}
 
     /** The remark on a criterion, for the student; empty takes it away. */
-    record WriteOnCriterion(StudentKey student, String criterion, String words) implements OfSubmission {}
+    record WriteOnCriterion(StudentKey student, String criterion, String text) implements OfSubmission {}
 
     /** Changes a result apart from the scores; empty takes the change away. */
     record Moderate(StudentKey student, Optional<Moderation> moderation) implements OfSubmission {}
@@ -165,10 +165,10 @@ public sealed interface Edit {
     }
 
     /** The remark on the whole, for the student. */
-    record WriteOnTheWhole(StudentKey student, String words) implements OfSubmission {}
+    record WriteOnTheWhole(StudentKey student, String text) implements OfSubmission {}
 
     /** The private note. */
-    record WritePrivately(StudentKey student, String words) implements OfSubmission {}
+    record WritePrivately(StudentKey student, String text) implements OfSubmission {}
 
     /** The marker is done; needs every criterion scored. */
     record Seal(StudentKey student) implements OfSubmission {}
@@ -253,7 +253,7 @@ public sealed interface Edit {
     record LearnOpened(StudentKey student, Instant at) implements OfSubmission {}
 
     /** Replies to an answer; empty words take the reply away. */
-    record Reply(StudentKey student, String answer, String words) implements OfSubmission {}
+    record Reply(StudentKey student, String answer, String text) implements OfSubmission {}
 
     /** Lays other documents beside the pages, or lets remarks be in another language. */
     record ChangeAids(Aids aids) implements OfBatch {}
@@ -390,7 +390,7 @@ public sealed interface Edit {
             case WriteOnCriterion w -> before instanceof WriteOnCriterion b && b.student().equals(w.student())
                     && b.criterion().equals(w.criterion());
             case KeepSpoken k -> before instanceof KeepSpoken b && b.student().equals(k.student())
-                    && b.remark().hasSameSoundAs(k.remark()) && !b.remark().words().isEmpty(); // it was not just spoken
+                    && b.remark().hasSameSoundAs(k.remark()) && !b.remark().text().isEmpty(); // it was not just spoken
             case Reply r -> before instanceof Reply b && b.student().equals(r.student())
                     && b.answer().equals(r.answer());
             case WritePrivately w -> before instanceof WritePrivately b && b.student().equals(w.student());

@@ -13,7 +13,7 @@ public final class EditRefused extends RuntimeException {
     }
 
     private EditRefused(Message why, boolean forNow) {
-        super(why.inWords());
+        super(why.text());
         this.said = why;
         this.forNow = forNow;
     }

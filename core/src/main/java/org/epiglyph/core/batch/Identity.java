@@ -31,23 +31,23 @@ public record Identity(Student owner, Student shown) {
     }
 
     /** Words that name the student, with what stands for the name meanwhile. */
-    String withoutName(String words) {
-        String without = replaced(words, owner.givenName(), Student.NAMED_LATER);
+    String withoutName(String text) {
+        String without = replaced(text, owner.givenName(), Student.NAMED_LATER);
         return owner.given().isBlank() ? without : replaced(without, owner.family(), Student.FAMILY_LATER);
     }
 
     /** The same words with the name again. */
-    String withName(String words) {
-        return words.replace(Student.NAMED_LATER, owner.givenName()).replace(Student.FAMILY_LATER, owner.family());
+    String withName(String text) {
+        return text.replace(Student.NAMED_LATER, owner.givenName()).replace(Student.FAMILY_LATER, owner.family());
     }
 
     /** Whole words alone, as they are written. */
-    private static String replaced(String words, String name, String by) {
-        if (name.isBlank() || !words.contains(name)) {
-            return words;
+    private static String replaced(String text, String name, String by) {
+        if (name.isBlank() || !text.contains(name)) {
+            return text;
         }
         return Pattern.compile("(?<![\\p{L}\\p{M}\\p{N}])" + Pattern.quote(name) + "(?![\\p{L}\\p{M}\\p{N}])")
-                .matcher(words)
+                .matcher(text)
                 .replaceAll(Matcher.quoteReplacement(by));
     }
 }

@@ -6,15 +6,15 @@ import java.util.Optional;
 /**
  * Bounds within which the marker wants to look again before handing back.
  *
- * @param wordsBelow   a criterion scored below so many percent of its maximum wants words; empty for never
+ * @param remarkBelow   a criterion scored below so many percent of its maximum wants words; empty for never
  * @param nearBoundary a result within so many points of a grade boundary wants a second look; empty for never
  */
-public record Limits(Optional<BigDecimal> wordsBelow, Optional<BigDecimal> nearBoundary) {
+public record Limits(Optional<BigDecimal> remarkBelow, Optional<BigDecimal> nearBoundary) {
     public static final Limits NONE = new Limits(Optional.empty(), Optional.empty());
 
     public Limits {
-        if (wordsBelow.filter(p -> p.signum() < 0 || p.compareTo(BigDecimal.valueOf(100)) > 0).isPresent()) {
-            throw new IllegalArgumentException("Percent go from 0 to 100, not " + wordsBelow.get());
+        if (remarkBelow.filter(p -> p.signum() < 0 || p.compareTo(BigDecimal.valueOf(100)) > 0).isPresent()) {
+            throw new IllegalArgumentException("Percent go from 0 to 100, not " + remarkBelow.get());
         }
         if (nearBoundary.filter(p -> p.signum() < 0).isPresent()) {
             throw new IllegalArgumentException("A width is 0 or above, not " + nearBoundary.get());

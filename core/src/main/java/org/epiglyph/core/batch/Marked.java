@@ -70,25 +70,25 @@ public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, Stri
     }
 
     /** With the words to the student changed. */
-    Marked withWords(UnaryOperator<String> change) {
+    Marked withText(UnaryOperator<String> change) {
         List<Mark> changed = marks.stream().map(m -> {
-            String words = change.apply(m.remark().words());
-            Mark said = words.equals(m.remark().words()) ? m : m.withRemark(m.remark().withWords(words));
+            String text = change.apply(m.remark().text());
+            Mark said = text.equals(m.remark().text()) ? m : m.withRemark(m.remark().withText(text));
             return said instanceof TypedText typed && !change.apply(typed.text()).equals(typed.text())
-                    ? typed.withWords(change)
+                    ? typed.withText(change)
                     : said;
         }).toList();
         Scorecard card = scores;
-        for (Map.Entry<String, String> of : scores.words().entrySet()) {
-            card = card.withWords(of.getKey(), change.apply(of.getValue()));
+        for (Map.Entry<String, String> of : scores.remarks().entrySet()) {
+            card = card.withRemark(of.getKey(), change.apply(of.getValue()));
         }
-        List<SpokenRemark> said = spoken.stream().map(s -> s.withWords(change.apply(s.words()))).toList();
+        List<SpokenRemark> said = spoken.stream().map(s -> s.withText(change.apply(s.text()))).toList();
         return new Marked(changed, card, change.apply(onTheWhole), privately, seen, marker, said);
     }
 
     /** The same, and the private note too. */
-    Marked withAllWords(UnaryOperator<String> change) {
-        return withWords(change).withPrivately(change.apply(privately));
+    Marked withAllText(UnaryOperator<String> change) {
+        return withText(change).withPrivately(change.apply(privately));
     }
 
     Marked withMarker(String other) {

@@ -52,7 +52,7 @@ public sealed interface Pages {
                 throw new IllegalArgumentException("A document with pages has at least one, not " + count);
             }
             notes = notes == null ? List.of() : List.copyOf(notes); // batches of the first version have none
-            traits = Trait.inOrder(traits == null ? Trait.ofEarlierNote(Message.inWords(notes)) : traits);
+            traits = Trait.inOrder(traits == null ? Trait.ofEarlierNote(Message.text(notes)) : traits);
         }
 
         /** Pages of which there is nothing to say. */
@@ -74,7 +74,7 @@ public sealed interface Pages {
     record None(Message reason) implements Pages {
         /** No pages, of which there is nothing to say. */
         public None() {
-            this(Message.words(""));
+            this(Message.literal(""));
         }
     }
 

@@ -41,7 +41,7 @@ public final class PhraseReach {
     /** Where a phrase stands, in roster and mark order; remarks on criteria and on the whole behind the marks. */
     public static List<Place> places(Batch batch, String phrase) {
         List<Place> places = new ArrayList<>();
-        Optional<Slots> slots = batch.phrasebook().find(phrase).map(p -> Slots.of(p.words()));
+        Optional<Slots> slots = batch.phrasebook().find(phrase).map(p -> Slots.of(p.text()));
         for (Submission submission : batch.submissions()) {
             String name = submission.whose().owner().givenName();
             submission.marks()
@@ -49,8 +49,8 @@ public final class PhraseReach {
                     .filter(m -> m.remark().phrase().equals(phrase))
                     .forEach(m -> places.add(new Place(submission, m)));
             submission.scores()
-                    .words()
-                    .forEach((criterion, words) -> slots.filter(s -> s.standsIn(words, name))
+                    .remarks()
+                    .forEach((criterion, text) -> slots.filter(s -> s.standsIn(text, name))
                             .ifPresent(_ -> places.add(new Place(submission, Optional.empty(), criterion))));
             slots.filter(s -> s.standsIn(submission.onTheWhole(), name))
                     .ifPresent(_ -> places.add(new Place(submission, Optional.empty(), "")));
@@ -102,15 +102,15 @@ public final class PhraseReach {
         Submission submission = place.submission();
         String name = submission.whose().owner().givenName();
         String there = place.mark()
-                .map(m -> m.remark().words())
+                .map(m -> m.remark().text())
                 .orElseGet(() -> BatchChange.spoken(submission, place.criterion()));
-        Optional<String> words = Slots.of(before.words())
-                .exchanged(there, Slots.of(after.words()), name, submission.student().givenName())
+        Optional<String> text = Slots.of(before.text())
+                .exchanged(there, Slots.of(after.text()), name, submission.student().givenName())
                 .filter(w -> !w.equals(there));
-        words.ifPresent(w -> place.mark()
+        text.ifPresent(w -> place.mark()
                 .ifPresentOrElse(
                         m -> rewordings.add(new Edit.Rewording(submission.student().key(), m.id(), m.remark(),
-                                m.remark().withWords(w))),
+                                m.remark().withText(w))),
                         () -> respoken
                                 .add(new Edit.Respoken(submission.student().key(), place.criterion(), there, w))));
     }
@@ -149,7 +149,7 @@ public final class PhraseReach {
      */
     public static List<Missing> missing(Batch batch, Phrase phrase) {
         List<Missing> missing = new ArrayList<>();
-        Set<String> pieces = Likeness.pieces(phrase.words());
+        Set<String> pieces = Likeness.pieces(phrase.text());
         for (Submission submission : batch.submissions()) {
             for (Mark mark : submission.sealed() ? List.<Mark>of() : submission.marks()) {
                 if (!mark.remark().phrase().equals(phrase.id())) {
@@ -166,7 +166,7 @@ public final class PhraseReach {
 
     private static double likeness(Mark mark, Phrase phrase, Set<String> pieces) {
         if (!mark.remark().isEmpty()) {
-            return Likeness.of(Likeness.pieces(mark.remark().words()), pieces);
+            return Likeness.of(Likeness.pieces(mark.remark().text()), pieces);
         }
         boolean error = mark instanceof Stamp stamp && (stamp.face() == Sign.CROSS || stamp.face() == Sign.QUERY);
         return error && !phrase.criterion().isEmpty() && mark.head().criterion().equals(phrase.criterion()) ? 1 : 0;
@@ -176,9 +176,9 @@ public final class PhraseReach {
     public static List<String> errorPlaces(Batch batch, String phrase) {
         Map<String, Integer> counts = new LinkedHashMap<>();
         for (Place place : places(batch, phrase)) {
-            String words = place.mark().map(PhraseReach::below).orElse("").strip().replaceAll("\\s+", " ");
-            if (!words.isEmpty()) {
-                counts.merge(words, 1, Integer::sum);
+            String text = place.mark().map(PhraseReach::below).orElse("").strip().replaceAll("\\s+", " ");
+            if (!text.isEmpty()) {
+                counts.merge(text, 1, Integer::sum);
             }
         }
         return counts.entrySet()
@@ -198,7 +198,7 @@ public final class PhraseReach {
 
     /** Puts a phrase on marks of several submissions, as one edit. */
     public static Edit place(Phrase phrase, List<Missing> where) {
-        Slots slots = Slots.of(phrase.words());
+        Slots slots = Slots.of(phrase.text());
         List<String> asked = slots.asked().stream().map(_ -> "\u2026").toList();
         return new Edit.Reword(where.stream()
                 .map(m -> new Edit.Rewording(m.submission().student().key(), m.mark().id(), m.mark().remark(),
@@ -213,7 +213,7 @@ public final class PhraseReach {
      * @param words the first of them
      * @param marks where like words stand
      */
-    public record Repeated(String words, List<Place> marks) {}
+    public record Repeated(String text, List<Place> marks) {}
 
     /** Remarks that are no phrase's and were typed three times or more in like words, the most frequent first. */
     public static List<Repeated> repeated(Batch batch) {
@@ -221,15 +221,15 @@ public final class PhraseReach {
         Map<String, Set<String>> heads = new LinkedHashMap<>();
         for (Submission submission : batch.submissions()) {
             for (Mark mark : submission.marks()) {
-                String words = mark.remark().words();
-                if (!words.isEmpty() && mark.remark().phrase().isEmpty()) {
-                    Set<String> pieces = Likeness.pieces(words);
+                String text = mark.remark().text();
+                if (!text.isEmpty() && mark.remark().phrase().isEmpty()) {
+                    Set<String> pieces = Likeness.pieces(text);
                     String head = heads.entrySet()
                             .stream()
                             .filter(h -> Likeness.of(h.getValue(), pieces) >= Likeness.SAME)
                             .findFirst()
                             .map(Map.Entry::getKey)
-                            .orElse(words);
+                            .orElse(text);
                     heads.putIfAbsent(head, pieces);
                     groups.computeIfAbsent(head, _ -> new ArrayList<>()).add(new Place(submission, mark));
                 }

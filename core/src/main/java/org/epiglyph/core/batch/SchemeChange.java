@@ -43,8 +43,8 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
     /** A result that moves. */
     public record Moved(Submission submission, Result before, Result after) {
         /** "7.5 of 12 to 8 of 14", with grades where there are any. */
-        public String words() {
-            return words(before) + " \u2192 " + words(after);
+        public String describe() {
+            return describe(before) + " \u2192 " + describe(after);
         }
 
         private boolean isSame() {
@@ -52,11 +52,11 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
                     && before.grade().equals(after.grade()) && before.complete() == after.complete();
         }
 
-        private static String words(Result result) {
-            Message points = Message.of(SchemeChange.class, "points", Criterion.words(result.value()),
-                    Criterion.words(result.maximum()));
+        private static String describe(Result result) {
+            Message points = Message.of(SchemeChange.class, "points", Criterion.format(result.value()),
+                    Criterion.format(result.maximum()));
             Message whole = result.grade().map(g -> Message.of(SchemeChange.class, "graded", points, g)).orElse(points);
-            return (result.complete() ? whole : Message.of(SchemeChange.class, "soFar", whole)).inWords();
+            return (result.complete() ? whole : Message.of(SchemeChange.class, "soFar", whole)).text();
         }
     }
 
@@ -98,7 +98,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
     }
 
     private static Optional<Message> lost(Criterion before, Judgement from, Optional<Criterion> after, Judgement to) {
-        String was = from.points().map(Criterion::words).or(() -> from.standing().map(s -> s.words())).orElse("");
+        String was = from.points().map(Criterion::format).or(() -> from.standing().map(s -> s.label())).orElse("");
         if (after.isEmpty()) {
             return Optional.of(Message.of(SchemeChange.class, "removed", was));
         }
@@ -110,7 +110,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
                 && to.points().get().compareTo(after.get().maximum()) == 0
                 && from.points().get().compareTo(before.maximum()) < 0;
         return cut
-                ? Optional.of(Message.of(SchemeChange.class, "reduced", was, Criterion.words(after.get().maximum())))
+                ? Optional.of(Message.of(SchemeChange.class, "reduced", was, Criterion.format(after.get().maximum())))
                 : Optional.empty();
     }
 

@@ -7,7 +7,7 @@ public enum Stage {
     NOTHING_RECEIVED, UNTOUCHED, BEGUN, SCORED, SEALED, HANDED_BACK;
 
     /** Its name in a list, such as "handed back". */
-    public String words() {
+    public String label() {
         return name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 }

@@ -51,7 +51,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         int at = documents().stream().map(Document::id).toList().indexOf(document.id());
         return (at < 0
                 ? Message.of(Submission.class, "someDocument")
-                : Message.of(Submission.class, "document", at + 1)).inWords();
+                : Message.of(Submission.class, "document", at + 1)).text();
     }
 
     /** What the student wrote with a hand-in, as it may be read; may be empty. */
@@ -256,19 +256,19 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
     Submission covered(int script) {
         Identity covered = whose.covered(script);
         return new Submission(covered, received,
-                student().isCovered() ? marked : marked.withAllWords(whose::withoutName), delivered, correspondence);
+                student().isCovered() ? marked : marked.withAllText(whose::withoutName), delivered, correspondence);
     }
 
     /** Uncovered, and with the name wherever the marker's words to the student left it out. */
     Submission named() {
-        return new Submission(whose.uncovered(), received, marked.withWords(whose::withName), delivered,
+        return new Submission(whose.uncovered(), received, marked.withText(whose::withName), delivered,
                 correspondence);
     }
 
     Submission uncovered() {
         return whose.uncovered() == whose
                 ? this
-                : new Submission(whose.uncovered(), received, marked.withAllWords(whose::withName), delivered,
+                : new Submission(whose.uncovered(), received, marked.withAllText(whose::withName), delivered,
                         correspondence);
     }
 

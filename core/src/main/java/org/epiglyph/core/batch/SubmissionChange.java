@@ -130,8 +130,8 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
 
     private static SubmissionChange writeOnCriterion(Edit.WriteOnCriterion e, MarkScheme scheme) {
         criterion(scheme, e.criterion());
-        return unsealed(s -> s.withScores(s.scores().withWords(e.criterion(), e.words())),
-                s -> new Edit.WriteOnCriterion(e.student(), e.criterion(), s.scores().words(e.criterion())));
+        return unsealed(s -> s.withScores(s.scores().withRemark(e.criterion(), e.text())),
+                s -> new Edit.WriteOnCriterion(e.student(), e.criterion(), s.scores().remark(e.criterion())));
     }
 
     private static SubmissionChange moderate(Edit.Moderate e) {
@@ -145,12 +145,12 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     }
 
     private static SubmissionChange writeOnTheWhole(Edit.WriteOnTheWhole e) {
-        return unsealed(s -> s.withOnTheWhole(e.words()),
+        return unsealed(s -> s.withOnTheWhole(e.text()),
                 s -> new Edit.WriteOnTheWhole(e.student(), s.onTheWhole()));
     }
 
     private static SubmissionChange writePrivately(Edit.WritePrivately e) {
-        return always(s -> s.withPrivately(e.words()), s -> new Edit.WritePrivately(e.student(), s.privately()));
+        return always(s -> s.withPrivately(e.text()), s -> new Edit.WritePrivately(e.student(), s.privately()));
     }
 
     private static SubmissionChange bringBack(Edit.BringBack e) {
@@ -249,7 +249,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     }
 
     private static SubmissionChange reply(Edit.Reply e) {
-        return always(s -> s.with(s.correspondence().with(answer(s, e).withReply(e.words()))),
+        return always(s -> s.with(s.correspondence().with(answer(s, e).withReply(e.text()))),
                 s -> new Edit.Reply(e.student(), e.answer(), answer(s, e).reply()));
     }
 

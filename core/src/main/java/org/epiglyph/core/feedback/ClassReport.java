@@ -64,9 +64,9 @@ public record ClassReport(List<String> headings, List<List<Cell>> rows) {
         Student student = submission.student();
         MarkScheme scheme = batch.scheme();
         List<Cell> row = new ArrayList<>(List.of(text(student.shownKey()), text(student.given()),
-                text(student.family()), text(student.section()), text(submission.stage(scheme).words()),
+                text(student.family()), text(student.section()), text(submission.stage(scheme).label()),
                 text(submission.current().flatMap(HandIn::at).map(Object::toString).orElse("")),
-                text(batch.lateness(submission).map(Lateness::inWords).orElse(""))));
+                text(batch.lateness(submission).map(Lateness::describe).orElse(""))));
         for (Criterion criterion : scheme.criteria()) {
             row.add(submission.scores()
                     .score(criterion.id())
@@ -74,7 +74,7 @@ public record ClassReport(List<String> headings, List<List<Cell>> rows) {
                     .orElseGet(() -> text(submission.scores()
                             .judgement(criterion.id())
                             .standing()
-                            .map(Standing::words)
+                            .map(Standing::label)
                             .orElse(""))));
         }
         addResult(row, batch, submission);
@@ -98,7 +98,7 @@ public record ClassReport(List<String> headings, List<List<Cell>> rows) {
     }
 
     private static String moderated(Moderation moderation) {
-        return Criterion.words(moderation.points()) + (moderation.why().isBlank() ? "" : ": " + moderation.why());
+        return Criterion.format(moderation.points()) + (moderation.why().isBlank() ? "" : ": " + moderation.why());
     }
 
     private static Cell text(String value) {

@@ -39,26 +39,26 @@ public final class ClassWords {
                 .toList();
         List<String> said = new ArrayList<>();
         if (results.size() >= LEAST && wanted.contains(Figure.AVERAGE)) {
-            said.add(Message.of(ClassWords.class, "average", Criterion.words(mean(results)),
-                    Criterion.words(batch.task().maximum())).inWords());
+            said.add(Message.of(ClassWords.class, "average", Criterion.format(mean(results)),
+                    Criterion.format(batch.task().maximum())).text());
         }
         if (results.size() >= LEAST && wanted.contains(Figure.DISTRIBUTION)) {
             said.add(Message.of(ClassWords.class, "distribution", distribution(batch, results)
                     .entrySet()
                     .stream()
                     .map(e -> e.getKey() + ": " + e.getValue())
-                    .collect(Collectors.joining(", "))).inWords());
+                    .collect(Collectors.joining(", "))).text());
         }
         return said;
     }
 
     private static String range(int part, String from, String to) {
         if (part == 0) {
-            return Message.of(ClassWords.class, "first", to).inWords();
+            return Message.of(ClassWords.class, "first", to).text();
         }
         return part == PARTS - 1
-                ? Message.of(ClassWords.class, "last", from, to).inWords()
-                : Message.of(ClassWords.class, "between", from, to).inWords();
+                ? Message.of(ClassWords.class, "last", from, to).text()
+                : Message.of(ClassWords.class, "between", from, to).text();
     }
 
     private static BigDecimal mean(List<Result> results) {
@@ -78,7 +78,7 @@ public final class ClassWords {
         BigDecimal maximum = batch.task().maximum();
         List<String> names = new ArrayList<>();
         for (int i = 0; i < PARTS; i++) {
-            names.add(range(i, Criterion.words(eighth(maximum, i)), Criterion.words(eighth(maximum, i + 1))));
+            names.add(range(i, Criterion.format(eighth(maximum, i)), Criterion.format(eighth(maximum, i + 1))));
             counts.put(names.getLast(), 0);
         }
         for (Result result : results) {

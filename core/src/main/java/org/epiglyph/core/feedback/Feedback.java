@@ -34,15 +34,15 @@ public final class Feedback {
         return batch.scheme()
                 .criteria()
                 .stream()
-                .filter(c -> !submission.scores().words(c.id()).isEmpty())
-                .map(c -> c.name() + ": " + submission.scores().words(c.id()))
+                .filter(c -> !submission.scores().remark(c.id()).isEmpty())
+                .map(c -> c.name() + ": " + submission.scores().remark(c.id()))
                 .collect(Collectors.joining("\n"));
     }
 
     private static String spoken(Batch batch, Submission submission) {
         return Heard.of(submission, batch.scheme())
                 .stream()
-                .map(h -> h.title() + (h.remark().words().isEmpty() ? "" : ": " + h.remark().words()))
+                .map(h -> h.title() + (h.remark().text().isEmpty() ? "" : ": " + h.remark().text()))
                 .collect(Collectors.joining("\n"));
     }
 
@@ -52,10 +52,10 @@ public final class Feedback {
         for (Mark mark : submission.marksForStudent()) {
             if (!mark.head().meaning().isEmpty()) {
                 meanings.add(Message.of(Feedback.class, "inkFor", mark.ink().name().toLowerCase(Locale.ROOT),
-                        mark.head().meaning()).inWords());
+                        mark.head().meaning()).text());
             }
         }
-        return meanings.isEmpty() ? "" : Message.of(Feedback.class, "inks", String.join(", ", meanings)).inWords();
+        return meanings.isEmpty() ? "" : Message.of(Feedback.class, "inks", String.join(", ", meanings)).text();
     }
 
     /** For example "Remarks on pages 1, 2 and 4."; names the documents where there are several; empty without marks. */
@@ -72,11 +72,11 @@ public final class Feedback {
                         ? Message.of(Feedback.class, "page", listed(pages))
                         : Message.of(Feedback.class, "pages", listed(pages));
                 places.add(submission.documents().size() == 1
-                        ? where.inWords()
-                        : Message.of(Feedback.class, "of", where, submission.called(document)).inWords());
+                        ? where.text()
+                        : Message.of(Feedback.class, "of", where, submission.called(document)).text());
             }
         }
-        return places.isEmpty() ? "" : Message.of(Feedback.class, "where", String.join("; ", places)).inWords();
+        return places.isEmpty() ? "" : Message.of(Feedback.class, "where", String.join("; ", places)).text();
     }
 
     private static String listed(SortedSet<Integer> numbers) {
@@ -84,6 +84,6 @@ public final class Feedback {
         return words.size() == 1
                 ? words.getFirst()
                 : Message.of(Feedback.class, "and", String.join(", ", words.subList(0, words.size() - 1)),
-                        words.getLast()).inWords();
+                        words.getLast()).text();
     }
 }

@@ -53,7 +53,7 @@ public record FeedbackSheet(String module, String task, String student, String k
      * @param level the level that was chosen; empty for none
      * @param words the remark on it; may be empty
      */
-    public record Line(String name, String score, String level, String words) {}
+    public record Line(String name, String score, String level, String text) {}
 
     /**
      * A spoken remark.
@@ -61,12 +61,12 @@ public record FeedbackSheet(String module, String task, String student, String k
      * @param title for example "Spoken remark 2, on page 3 (0:12)"
      * @param words the same in writing; may be empty
      */
-    public record SpokenLine(String title, String words) {}
+    public record SpokenLine(String title, String text) {}
 
     /** The remarks of a page, as CommonMark. */
-    public record PageRemarks(String document, int page, List<String> words) {
+    public record PageRemarks(String document, int page, List<String> remarks) {
         public PageRemarks {
-            words = List.copyOf(words);
+            remarks = List.copyOf(remarks);
         }
     }
 
@@ -100,14 +100,15 @@ public record FeedbackSheet(String module, String task, String student, String k
                 submission.student().shownKey(),
                 done
                         ? Optional
-                                .of(Criterion.words(result.value()) + " of " + Criterion.words(batch.task().maximum()))
+                                .of(Criterion.format(result.value()) + " of "
+                                        + Criterion.format(batch.task().maximum()))
                         : Optional.empty(),
-                result.grade().filter(_ -> done), batch.lateness(submission).map(Lateness::inWords),
+                result.grade().filter(_ -> done), batch.lateness(submission).map(Lateness::describe),
                 submission.onTheWhole().strip(),
                 batch.scheme().criteria().stream().map(c -> line(c, submission)).toList(), remarks(submission),
                 Heard.of(submission, batch.scheme())
                         .stream()
-                        .map(h -> new SpokenLine(h.title(), h.remark().words()))
+                        .map(h -> new SpokenLine(h.title(), h.remark().text()))
                         .toList(),
                 result.derivation(), Feedback.legend(submission), List.of());
     }
@@ -117,14 +118,14 @@ public record FeedbackSheet(String module, String task, String student, String k
         String score = submission.scores()
                 .score(id)
                 .map(p -> Message
-                        .of(FeedbackSheet.class, "of", Criterion.words(p), Criterion.words(criterion.maximum()))
-                        .inWords())
-                .or(() -> submission.scores().judgement(id).standing().map(Standing::words))
-                .orElse(criterion.isScored() ? Message.of(FeedbackSheet.class, "notScored").inWords() : "");
+                        .of(FeedbackSheet.class, "of", Criterion.format(p), Criterion.format(criterion.maximum()))
+                        .text())
+                .or(() -> submission.scores().judgement(id).standing().map(Standing::label))
+                .orElse(criterion.isScored() ? Message.of(FeedbackSheet.class, "notScored").text() : "");
         String level = criterion.manner() instanceof Manner.Levels levels
                 ? levels.find(submission.scores().judgement(id).level()).map(Manner.Level::name).orElse("")
                 : "";
-        return new Line(criterion.name(), score, level, submission.scores().words(id));
+        return new Line(criterion.name(), score, level, submission.scores().remark(id));
     }
 
     /** The marks whose remarks the student reads, in the order of their numbers: by document, page and height. */
@@ -153,7 +154,7 @@ public record FeedbackSheet(String module, String task, String student, String k
                 int index = page;
                 List<String> words = numbered.stream()
                         .filter(m -> m.page().document().equals(document.id()) && m.page().index() == index)
-                        .map((Mark m) -> m.remark().words())
+                        .map((Mark m) -> m.remark().text())
                         .toList();
                 if (!words.isEmpty()) {
                     all.add(new PageRemarks(several ? submission.called(document) : "", page + 1, words));

@@ -45,7 +45,7 @@ public record Heard(int number, SpokenRemark remark, String place) {
         submission.spoken()
                 .stream()
                 .filter(s -> at.test(s.place()))
-                .forEach(s -> heard.add(new Heard(heard.size() + 1, s, place.inWords())));
+                .forEach(s -> heard.add(new Heard(heard.size() + 1, s, place.text())));
     }
 
     private static Message where(Submission submission, Mark mark) {
@@ -59,6 +59,6 @@ public record Heard(int number, SpokenRemark remark, String place) {
 
     /** For example "Spoken remark 2, on page 3 (0:12)". */
     public String title() {
-        return Message.of(Heard.class, "title", number, place, remark.heard().words()).inWords();
+        return Message.of(Heard.class, "title", number, place, remark.heard().format()).text();
     }
 }

@@ -142,19 +142,19 @@ public record FilingRule(String name, int level, List<Part> parts) {
     }
 
     /** The rule in a sentence. */
-    public String inWords() {
+    public String describe() {
         List<String> words = new ArrayList<>();
         for (Part part : parts.subList(0, parts.size() - 1)) {
             words.add(switch (part) {
                 case Part.Fixed(String text) -> "'" + text + "'";
                 case Part.Field(Kind kind) -> switch (kind) {
-                    case KEY -> Message.of(FilingRule.class, "key").inWords();
-                    case FAMILY -> Message.of(FilingRule.class, "family").inWords();
-                    case GIVEN -> Message.of(FilingRule.class, "given").inWords();
-                    case INITIALS -> Message.of(FilingRule.class, "initials").inWords();
-                    case SECTION -> Message.of(FilingRule.class, "section").inWords();
-                    case HAND_IN -> Message.of(FilingRule.class, "handIn").inWords();
-                    case ANY -> Message.of(FilingRule.class, "any").inWords();
+                    case KEY -> Message.of(FilingRule.class, "key").text();
+                    case FAMILY -> Message.of(FilingRule.class, "family").text();
+                    case GIVEN -> Message.of(FilingRule.class, "given").text();
+                    case INITIALS -> Message.of(FilingRule.class, "initials").text();
+                    case SECTION -> Message.of(FilingRule.class, "section").text();
+                    case HAND_IN -> Message.of(FilingRule.class, "handIn").text();
+                    case ANY -> Message.of(FilingRule.class, "any").text();
                     case FREE -> throw new IllegalStateException("Free is last");
                 };
             });
@@ -162,7 +162,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
         String parts = String.join(" + ", words);
         return (level == FILE
                 ? Message.of(FilingRule.class, "ofFile", parts)
-                : Message.of(FilingRule.class, "ofFolder", level + 1, parts)).inWords();
+                : Message.of(FilingRule.class, "ofFolder", level + 1, parts)).text();
     }
 
     /** The part of the path that the rule is about: the file name, or a folder's; empty where there is no such folder. */

@@ -12,10 +12,10 @@ import org.epiglyph.core.roster.Student;
  *
  * @param student to whom
  * @param subject one line
- * @param words   lines of any number
+ * @param body   lines of any number
  * @param missing slots for which there is nothing to say to this student, such as a result that is not known yet
  */
-public record Letter(Student student, String subject, String words, List<String> missing) {
+public record Letter(Student student, String subject, String body, List<String> missing) {
     public Letter {
         missing = List.copyOf(missing);
     }
@@ -25,7 +25,7 @@ public record Letter(Student student, String subject, String words, List<String>
         try {
             return HexFormat.of()
                     .formatHex(MessageDigest.getInstance("SHA-256")
-                            .digest((subject + "\n" + words).getBytes(StandardCharsets.UTF_8)));
+                            .digest((subject + "\n" + body).getBytes(StandardCharsets.UTF_8)));
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);
         }

@@ -23,7 +23,7 @@ import org.epiglyph.core.task.Lateness;
  * @param subject one line
  * @param words   lines of any number
  */
-public record LetterText(String subject, String words) {
+public record LetterText(String subject, String body) {
     private static final Pattern SLOT = Pattern.compile("\\{([^{}\\n]*)}");
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("EEEE d MMMM yyyy, HH:mm",
             Locale.ENGLISH);
@@ -58,7 +58,7 @@ public record LetterText(String subject, String words) {
     /** Slots that no letter has, as they are written. */
     public Set<String> unknown() {
         Set<String> unknown = new LinkedHashSet<>();
-        for (String text : List.of(subject, words)) {
+        for (String text : List.of(subject, body)) {
             SLOT.matcher(text)
                     .results()
                     .filter(r -> Slot.find(r.group(1)).isEmpty())
@@ -70,14 +70,14 @@ public record LetterText(String subject, String words) {
 
     /** True if there is nothing to read. */
     public boolean isEmpty() {
-        return subject.isBlank() || words.isBlank();
+        return subject.isBlank() || body.isBlank();
     }
 
     /** The letter to one student. */
     public Letter to(Batch batch, Submission submission) {
         List<String> missing = new ArrayList<>();
         return new Letter(submission.student(), filled(subject, batch, submission, missing).replace('\n', ' '),
-                filled(words, batch, submission, missing), missing.stream().distinct().toList());
+                filled(body, batch, submission, missing), missing.stream().distinct().toList());
     }
 
     private static String filled(String text, Batch batch, Submission submission, List<String> missing) {
@@ -100,11 +100,11 @@ public record LetterText(String subject, String words) {
             case TASK -> Optional.of(batch.task().title());
             case MODULE -> Optional.of(batch.task().module()).filter(m -> !m.isBlank());
             case DUE -> batch.task().due(key).map(due -> WHEN.format(due.atZone(batch.task().zone())));
-            case LATE -> batch.lateness(submission).map(Lateness::inWords);
-            case MAXIMUM -> Optional.of(Criterion.words(batch.task().maximum()));
+            case LATE -> batch.lateness(submission).map(Lateness::describe);
+            case MAXIMUM -> Optional.of(Criterion.format(batch.task().maximum()));
             case RESULT -> Optional.of(batch.result(key).value())
                     .filter(_ -> isFinal(batch, submission))
-                    .map(Criterion::words);
+                    .map(Criterion::format);
             case GRADE -> batch.result(key).grade().filter(_ -> isFinal(batch, submission));
         };
     }

@@ -35,7 +35,7 @@ public final class ClassNames {
 
     public ClassNames(Batch batch, Dictionary dictionary) {
         this.dictionary = dictionary;
-        this.ofTask = lowered(taskWords(batch));
+        this.ofTask = lowered(taskText(batch));
         for (Submission submission : batch.submissions()) {
             Student student = submission.whose().owner();
             for (String form : forms(student)) {
@@ -77,7 +77,7 @@ public final class ClassNames {
                         && !Character.isTitleCase(c));
     }
 
-    private static String taskWords(Batch batch) {
+    private static String taskText(Batch batch) {
         StringBuilder all = new StringBuilder();
         all.append(batch.task().title()).append(' ').append(batch.task().module()).append(' ');
         all.append(batch.task().instructions()).append(' ');
@@ -109,17 +109,17 @@ public final class ClassNames {
     }
 
     /** The first other student whom words for this one name, as the words have it; empty where they name nobody else. */
-    Optional<String> other(String words, Student own) {
-        Matcher token = TOKEN.matcher(words);
+    Optional<String> other(String text, Student own) {
+        Matcher token = TOKEN.matcher(text);
         while (token.find()) {
             String form = bare(token.group());
-            if (names(form, own) && !mayBeAWord(form, words.substring(0, token.start()))) {
+            if (names(form, own) && !mayBeAWord(form, text.substring(0, token.start()))) {
                 return Optional.of(form);
             }
         }
         return byRun.entrySet()
                 .stream()
-                .filter(e -> words.contains(e.getKey()) && !isOwn(e.getValue(), own))
+                .filter(e -> text.contains(e.getKey()) && !isOwn(e.getValue(), own))
                 .map(Map.Entry::getKey)
                 .findFirst();
     }

@@ -133,7 +133,7 @@ public final class LookOver {
             marks();
             criteria();
             spoken();
-            words();
+            texts();
             boundary();
             answers();
             return List.copyOf(findings);
@@ -233,11 +233,11 @@ public final class LookOver {
                 }
                 counted(criterion, there).filter(c -> c.compareTo(score.get()) != 0)
                         .ifPresent(c -> found(Finding.Kind.COUNT_DIFFERS, Finding.Where.CRITERION, criterion.id(),
-                                Criterion.words(c) + " " + Criterion.words(score.get()), criterion.name(),
-                                Criterion.words(c), Criterion.words(score.get())));
-                if (wantsWords(criterion, score.get())) {
+                                Criterion.format(c) + " " + Criterion.format(score.get()), criterion.name(),
+                                Criterion.format(c), Criterion.format(score.get())));
+                if (wantsRemark(criterion, score.get())) {
                     found(Finding.Kind.WORDS_WANTED, Finding.Where.CRITERION, criterion.id(),
-                            Criterion.words(score.get()), criterion.name(), Criterion.words(score.get()));
+                            Criterion.format(score.get()), criterion.name(), Criterion.format(score.get()));
                 }
             }
         }
@@ -245,10 +245,10 @@ public final class LookOver {
         private void spoken() {
             List<Heard> heard = Heard.of(submission, batch.scheme());
             for (SpokenRemark remark : submission.spoken()) {
-                String length = remark.heard().words();
+                String length = remark.heard().format();
                 if (heard.stream().noneMatch(h -> h.remark() == remark)) {
                     found(Finding.Kind.SPOKEN_LEFT_BEHIND, Finding.Where.SPOKEN, remark.id(), length, length);
-                } else if (remark.words().isEmpty()) {
+                } else if (remark.text().isEmpty()) {
                     found(Finding.Kind.SPOKEN_WITHOUT_WORDS, Finding.Where.SPOKEN, remark.id(), length, length);
                 }
             }
@@ -277,43 +277,43 @@ public final class LookOver {
             }
         }
 
-        private boolean wantsWords(Criterion criterion, BigDecimal score) {
-            return criterion.maximum().signum() > 0 && submission.scores().words(criterion.id()).isBlank()
+        private boolean wantsRemark(Criterion criterion, BigDecimal score) {
+            return criterion.maximum().signum() > 0 && submission.scores().remark(criterion.id()).isBlank()
                     && batch.aids()
                             .limits()
-                            .wordsBelow()
+                            .remarkBelow()
                             .filter(p -> score.multiply(BigDecimal.valueOf(100))
                                     .compareTo(p.multiply(criterion.maximum())) < 0)
                             .isPresent();
         }
 
-        private void words() {
-            for (StudentWords said : StudentWords.in(submission, batch.scheme())) {
-                names().other(said.words(), submission.student())
+        private void texts() {
+            for (TextForStudent said : TextForStudent.in(submission, batch.scheme())) {
+                names().other(said.text(), submission.student())
                         .ifPresent(name -> saidFound(Finding.Kind.NAMES_ANOTHER, said, name));
-                var looksPrivate = PRIVATE.matcher(said.words());
+                var looksPrivate = PRIVATE.matcher(said.text());
                 if (looksPrivate.find()) {
                     saidFound(Finding.Kind.LOOKS_PRIVATE, said, looksPrivate.group());
                 }
-                if (!Slots.of(said.words()).isFilled()) {
-                    saidFound(Finding.Kind.SLOT_UNFILLED, said, said.words());
+                if (!Slots.of(said.text()).isFilled()) {
+                    saidFound(Finding.Kind.SLOT_UNFILLED, said, said.text());
                 }
                 if (unknown.size() > MOST_TEXTS) {
                     unknown.clear(); // words that were typed letter by letter would fill it
                 }
-                List<String> strange = unknown.computeIfAbsent(said.words(), this::unknownWords);
+                List<String> strange = unknown.computeIfAbsent(said.text(), this::unknownWords);
                 if (!strange.isEmpty()) {
                     saidFound(Finding.Kind.UNKNOWN_WORDS, said, String.join(", ", strange));
                 }
             }
         }
 
-        private void saidFound(Finding.Kind kind, StudentWords said, String detail) {
-            found(kind, said.where(), said.subject(), said.words(), detail);
+        private void saidFound(Finding.Kind kind, TextForStudent said, String detail) {
+            found(kind, said.where(), said.subject(), said.text(), detail);
         }
 
-        private List<String> unknownWords(String words) {
-            return dictionary.unknown(words)
+        private List<String> unknownWords(String text) {
+            return dictionary.unknown(text)
                     .stream()
                     .filter(w -> !names().knows(w))
                     .distinct()
@@ -333,8 +333,8 @@ public final class LookOver {
             }
             Result result = batch.result(submission.student().key());
             for (GradeScale.Boundary boundary : grades.get().near(result, width.get())) {
-                String at = Criterion.words(boundary.at(result.maximum()));
-                String value = Criterion.words(result.value());
+                String at = Criterion.format(boundary.at(result.maximum()));
+                String value = Criterion.format(result.value());
                 found(Finding.Kind.NEAR_BOUNDARY, value + " " + at, value, boundary.grade(), at);
             }
         }

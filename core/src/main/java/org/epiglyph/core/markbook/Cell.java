@@ -12,30 +12,30 @@ import org.epiglyph.core.scoring.Criterion;
  * @param rank     what it is ordered by before its words; empty for words alone
  * @param isFigure true if it is a number to reckon with, which its rank then is
  */
-public record Cell(String words, Optional<BigDecimal> rank, boolean isFigure) {
-    public static final Cell EMPTY = words("");
+public record Cell(String text, Optional<BigDecimal> rank, boolean isFigure) {
+    public static final Cell EMPTY = text("");
 
     /** By rank, then by words; what is empty comes last whichever way the others are ordered. */
     static Comparator<Cell> order(boolean descending) {
         Comparator<Cell> ranks = Comparator.comparing(c -> c.rank().orElse(null),
                 Comparator.nullsLast(descending ? Comparator.<BigDecimal>reverseOrder() : Comparator.naturalOrder()));
-        Comparator<Cell> words = Comparator.comparing(Cell::words, String.CASE_INSENSITIVE_ORDER);
-        return Comparator.<Cell, Boolean>comparing(c -> c.words.isEmpty())
+        Comparator<Cell> texts = Comparator.comparing(Cell::text, String.CASE_INSENSITIVE_ORDER);
+        return Comparator.<Cell, Boolean>comparing(c -> c.text.isEmpty())
                 .thenComparing(ranks)
-                .thenComparing(descending ? words.reversed() : words);
+                .thenComparing(descending ? texts.reversed() : texts);
     }
 
-    static Cell words(String words) {
-        return new Cell(words, Optional.empty(), false);
+    static Cell text(String text) {
+        return new Cell(text, Optional.empty(), false);
     }
 
     /** Words that are ordered by a number. */
-    static Cell ranked(String words, long rank) {
-        return new Cell(words, Optional.of(BigDecimal.valueOf(rank)), false);
+    static Cell ranked(String text, long rank) {
+        return new Cell(text, Optional.of(BigDecimal.valueOf(rank)), false);
     }
 
     static Cell figure(BigDecimal value) {
-        return new Cell(Criterion.words(value), Optional.of(value), true);
+        return new Cell(Criterion.format(value), Optional.of(value), true);
     }
 
     /** A count; none is left empty, so that the others are seen. */

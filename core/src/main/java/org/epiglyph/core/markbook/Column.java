@@ -27,7 +27,7 @@ public sealed interface Column {
     /** What stands there for a submission. @param context what is known beside the batch */
     default Cell cell(Batch batch, Submission submission, Context context) {
         return this == Fact.WORDS
-                ? context.words(submission).map(Cell::count).orElse(Cell.EMPTY)
+                ? context.wordCount(submission).map(Cell::count).orElse(Cell.EMPTY)
                 : cell(batch, submission);
     }
 
@@ -38,7 +38,7 @@ public sealed interface Column {
             return submission.scores()
                     .score(id)
                     .map(Cell::figure)
-                    .or(() -> submission.scores().standing(id).map(s -> Cell.words(letter(s))))
+                    .or(() -> submission.scores().standing(id).map(s -> Cell.text(letter(s))))
                     .orElse(Cell.EMPTY);
         }
 
@@ -68,11 +68,11 @@ public sealed interface Column {
         @Override
         public Cell cell(Batch batch, Submission submission) {
             return switch (this) {
-                case KEY -> Cell.words(submission.student().shownKey());
-                case SECTION -> Cell.words(submission.student().section());
+                case KEY -> Cell.text(submission.student().shownKey());
+                case SECTION -> Cell.text(submission.student().section());
                 case STATE -> {
                     var stage = submission.stage(batch.scheme());
-                    yield Cell.ranked(stage.words(), stage.ordinal());
+                    yield Cell.ranked(stage.label(), stage.ordinal());
                 }
                 case RECEIVED -> submission.current().flatMap(HandIn::at).map(at -> time(batch, at)).orElse(Cell.EMPTY);
                 case LATENESS -> batch.lateness(submission).map(l -> late(l, submission)).orElse(Cell.EMPTY);
@@ -81,8 +81,8 @@ public sealed interface Column {
                 case WORDS -> Cell.EMPTY; // the batch does not tell
                 case REMARKS ->
                     Cell.count(submission.marksForStudent().stream().filter(m -> !m.remark().isEmpty()).count());
-                case PRIVATE_NOTE -> Cell.words(submission.privately().isBlank() ? "" : "yes");
-                case MARKER -> Cell.words(submission.marker());
+                case PRIVATE_NOTE -> Cell.text(submission.privately().isBlank() ? "" : "yes");
+                case MARKER -> Cell.text(submission.marker());
                 case MODERATED ->
                     submission.scores().moderation().map(Moderation::points).map(Cell::figure).orElse(Cell.EMPTY);
                 case TOTAL -> submission.scores().isEmpty()
@@ -107,9 +107,9 @@ public sealed interface Column {
         private static Cell late(Lateness lateness, Submission submission) {
             String own = submission.scores()
                     .lateness()
-                    .map(o -> ", costs " + Criterion.words(o.percent()) + " %")
+                    .map(o -> ", costs " + Criterion.format(o.percent()) + " %")
                     .orElse("");
-            return Cell.ranked(lateness.inWords() + own, lateness.sinceDue().toSeconds());
+            return Cell.ranked(lateness.describe() + own, lateness.sinceDue().toSeconds());
         }
 
         /** Before everything is scored there is no result, and a blank is not 0. */

@@ -14,32 +14,32 @@ import org.epiglyph.core.roster.StudentKey;
  * @param again about whom the look-over would ask
  * @param words how many words documents have on their pages, by the document's id, as far as they were counted
  */
-public record Context(Set<StudentKey> again, Map<String, Integer> words) {
+public record Context(Set<StudentKey> again, Map<String, Integer> wordCounts) {
     /** Nothing. */
     public static final Context NONE = new Context(Set.of(), Map.of());
 
     public Context {
         again = Set.copyOf(again);
-        words = Map.copyOf(words);
+        wordCounts = Map.copyOf(wordCounts);
     }
 
     public Context withAgain(Set<StudentKey> other) {
-        return new Context(other, words);
+        return new Context(other, wordCounts);
     }
 
-    public Context withWords(Map<String, Integer> other) {
+    public Context withWordCounts(Map<String, Integer> other) {
         return new Context(again, other);
     }
 
     /** How many words the hand-in that counts has; empty before all its documents were counted, or without pages. */
-    Optional<Integer> words(Submission submission) {
+    Optional<Integer> wordCount(Submission submission) {
         List<String> documents = submission.documents()
                 .stream()
                 .filter(d -> d.pageCount() > 0)
                 .map(Document::id)
                 .toList();
-        return documents.isEmpty() || !words.keySet().containsAll(documents)
+        return documents.isEmpty() || !wordCounts.keySet().containsAll(documents)
                 ? Optional.empty()
-                : Optional.of(documents.stream().mapToInt(words::get).sum());
+                : Optional.of(documents.stream().mapToInt(wordCounts::get).sum());
     }
 }

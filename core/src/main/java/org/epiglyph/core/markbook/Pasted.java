@@ -128,7 +128,7 @@ public record Pasted(List<List<String>> rows) {
         return known;
     }
 
-    private static String plain(String words) {
-        return words.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
+    private static String plain(String text) {
+        return text.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
     }
 }

@@ -66,7 +66,7 @@ public record ScorePlan(List<Place> places) {
     /** Gives several places of one column what stands in the first of them. */
     public static ScorePlan fill(Batch batch, List<StudentKey> rows, Column column) {
         Reader reader = new Reader(batch);
-        String first = rows.isEmpty() ? "" : column.cell(batch, batch.submission(rows.getFirst())).words();
+        String first = rows.isEmpty() ? "" : column.cell(batch, batch.submission(rows.getFirst())).text();
         rows.stream().skip(1).forEach(s -> reader.read(Optional.of(s), Optional.of(column), first));
         return new ScorePlan(reader.places);
     }
@@ -92,7 +92,7 @@ public record ScorePlan(List<Place> places) {
         /** @param student empty below the last row, as the column is beyond the last */
         void read(Optional<StudentKey> student, Optional<Column> column, String typed) {
             String who = student.map(batch::listedName)
-                    .orElseGet(() -> Message.of(ScorePlan.class, "belowLast").inWords());
+                    .orElseGet(() -> Message.of(ScorePlan.class, "belowLast").text());
             if (student.isEmpty() || column.isEmpty()) {
                 if (!typed.isBlank()) {
                     refuse(who, typed, Message.of(ScorePlan.class, "beyond"));

@@ -45,7 +45,7 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
         if (caret.isEmpty()) {
             return Kind.DELETE;
         }
-        return !text.isEmpty() && remark().words().equals(text) ? Kind.MOVE : Kind.REPLACE;
+        return !text.isEmpty() && remark().text().equals(text) ? Kind.MOVE : Kind.REPLACE;
     }
 
     @Override
@@ -101,7 +101,7 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
 
     /** The struck words go to another place of the page. */
     public Correction movingTo(PagePoint place) {
-        return new Correction(head.withRemark(remark().withWords(text)), struck, text, Optional.of(place), size);
+        return new Correction(head.withRemark(remark().withText(text)), struck, text, Optional.of(place), size);
     }
 
     /** The same words struck with a place for new ones behind them. */

@@ -56,7 +56,7 @@ public sealed interface Drawn {
      * @param size type size in points; lines follow each other at {@link TypedText#LEADING} times the size
      * @param turn clockwise degrees by which the words are turned about that point
      */
-    record Words(String text, PagePoint at, double size, double turn) implements Drawn {}
+    record Text(String text, PagePoint at, double size, double turn) implements Drawn {}
 
     /**
      * A picture of the marker's own.

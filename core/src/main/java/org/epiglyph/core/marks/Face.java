@@ -3,7 +3,7 @@ package org.epiglyph.core.marks;
 import java.math.BigDecimal;
 
 /** What a stamp shows. Its box is one unit high. */
-public sealed interface Face permits Sign, Face.Words, Face.Score, Face.Picture {
+public sealed interface Face permits Sign, Face.Text, Face.Score, Face.Picture {
     /** Width over height of its box. */
     double aspect();
 
@@ -13,8 +13,8 @@ public sealed interface Face permits Sign, Face.Words, Face.Score, Face.Picture 
      * @param text   never blank, one line
      * @param aspect the width of the words in the marker's typeface at a type size of {@link Stamp#TYPE}
      */
-    record Words(String text, double aspect) implements Face {
-        public Words {
+    record Text(String text, double aspect) implements Face {
+        public Text {
             if (text.isBlank() || text.contains("\n") || !(aspect > 0)) {
                 throw new IllegalArgumentException("A stamp needs one line of words");
             }
@@ -35,7 +35,7 @@ public sealed interface Face permits Sign, Face.Words, Face.Score, Face.Picture 
         }
 
         /** The number as it is shown, with a sign where points are taken off. */
-        public String words() {
+        public String text() {
             return points.stripTrailingZeros().toPlainString().replace('-', '\u2212');
         }
     }

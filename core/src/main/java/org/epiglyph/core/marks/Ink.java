@@ -6,11 +6,11 @@ public enum Ink {
             0x232a4d), SLATE(0x5c6470, 0x5c6470), PLUM(0x6d3a63, 0x6d3a63);
 
     private final int rgb;
-    private final int wordsRgb;
+    private final int textRgb;
 
-    Ink(int rgb, int wordsRgb) {
+    Ink(int rgb, int textRgb) {
         this.rgb = rgb;
-        this.wordsRgb = wordsRgb;
+        this.textRgb = textRgb;
     }
 
     /** The ink's colour as 0xRRGGBB. */
@@ -19,7 +19,7 @@ public enum Ink {
     }
 
     /** The tone for words on paper, as 0xRRGGBB, at least 4.5:1 against paper (WCAG 2.2, 1.4.3). */
-    public int wordsRgb() {
-        return wordsRgb;
+    public int textRgb() {
+        return textRgb;
     }
 }

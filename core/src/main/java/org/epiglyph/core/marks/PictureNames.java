@@ -12,7 +12,7 @@ public final class PictureNames {
     private PictureNames() {}
 
     /** The names of the pictures' files, each once. */
-    public static Set<String> in(String words) {
-        return PICTURE.matcher(words).results().map((MatchResult r) -> r.group(1)).collect(Collectors.toSet());
+    public static Set<String> in(String text) {
+        return PICTURE.matcher(text).results().map((MatchResult r) -> r.group(1)).collect(Collectors.toSet());
     }
 }

@@ -3,40 +3,40 @@ package org.epiglyph.core.marks;
 /**
  * Words attached to a mark.
  *
- * @param words    what is said; empty where the mark has no words
+ * @param text    what is said; empty where the mark has no words
  * @param audience whom it is for
  * @param phrase   id of the phrase it came from; empty where it was written here
  */
-public record Remark(String words, Audience audience, String phrase) {
+public record Remark(String text, Audience audience, String phrase) {
     /** No words, for the student. */
     public static final Remark NONE = new Remark("", Audience.STUDENT, "");
 
     public Remark {
-        words = words.strip();
+        text = text.strip();
     }
 
     /** A remark of the marker's own words for the student. */
-    public static Remark of(String words) {
-        return new Remark(words, Audience.STUDENT, "");
+    public static Remark of(String text) {
+        return new Remark(text, Audience.STUDENT, "");
     }
 
     public boolean isEmpty() {
-        return words.isEmpty();
+        return text.isEmpty();
     }
 
     public boolean isPrivate() {
         return audience == Audience.PRIVATE;
     }
 
-    public Remark withWords(String other) {
+    public Remark withText(String other) {
         return new Remark(other, audience, phrase);
     }
 
     public Remark withAudience(Audience other) {
-        return new Remark(words, other, phrase);
+        return new Remark(text, other, phrase);
     }
 
     public Remark withPhrase(String id) {
-        return new Remark(words, audience, id);
+        return new Remark(text, audience, id);
     }
 }

@@ -52,8 +52,8 @@ public record Stamp(Head head, Face face, PagePoint at, double size, double tilt
             case Sign sign -> List.of(new Drawn.Lines(
                     sign.paths().stream().map(p -> p.scaledAndMoved(size, dx, dy).turnedAbout(at, angle())).toList(),
                     lineWidth(), false));
-            case Face.Words(String text, double _) -> List.of(words(text, dx, dy));
-            case Face.Score score -> List.of(words(score.words(), dx, dy), new Drawn.Lines(
+            case Face.Text(String text, double _) -> List.of(text(text, dx, dy));
+            case Face.Score score -> List.of(text(score.text(), dx, dy), new Drawn.Lines(
                     List.of(InkPath.through(new PagePoint(dx, dy + size * 0.95),
                             new PagePoint(dx + face.aspect() * size, dy + size * 0.95)).turnedAbout(at, angle())),
                     lineWidth(), false));
@@ -62,9 +62,9 @@ public record Stamp(Head head, Face face, PagePoint at, double size, double tilt
         };
     }
 
-    private Drawn.Words words(String text, double dx, double dy) {
+    private Drawn.Text text(String text, double dx, double dy) {
         PagePoint foot = new PagePoint(dx, dy + size * 0.74).turnedAbout(at, angle());
-        return new Drawn.Words(text, foot, size * TYPE, angle());
+        return new Drawn.Text(text, foot, size * TYPE, angle());
     }
 
     @Override

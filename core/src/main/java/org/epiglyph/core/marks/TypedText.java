@@ -38,7 +38,7 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
     }
 
     /** The same mark with its words changed; as wide as they are then, about. */
-    public TypedText withWords(UnaryOperator<String> change) {
+    public TypedText withText(UnaryOperator<String> change) {
         List<String> broken = lines.stream().map(change).toList();
         int before = Math.max(1, longest(drawnLines()));
         TypedText changed = new TypedText(head, at, change.apply(text), size, width, broken, ground);
@@ -55,13 +55,13 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
         return lines.isEmpty() ? text.lines().toList() : lines;
     }
 
-    private PageBox words() {
+    private PageBox textBox() {
         return new PageBox(at.x(), at.y(), width, drawnLines().size() * size * LEADING);
     }
 
     @Override
     public PageBox bounds() {
-        return (ground ? words().grownBy(EDGE) : words()).turnedAbout(at, head.turn());
+        return (ground ? textBox().grownBy(EDGE) : textBox()).turnedAbout(at, head.turn());
     }
 
     @Override
@@ -70,7 +70,7 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
         if (ground) {
             drawn.add(new Drawn.Ground(bounds()));
         }
-        drawn.add(new Drawn.Words(String.join("\n", drawnLines()),
+        drawn.add(new Drawn.Text(String.join("\n", drawnLines()),
                 at.movedBy(0, size * ASCENT).turnedAbout(at, head.turn()), size, head.turn()));
         return drawn;
     }

@@ -12,7 +12,7 @@ import java.util.stream.IntStream;
 /**
  * The words of one page in reading order. An empty text means that the page is a picture.
  *
- * @param words in reading order
+ * @param select in reading order
  */
 public record PageText(List<PageWord> words) {
     /** A page without text. */
@@ -76,7 +76,7 @@ public record PageText(List<PageWord> words) {
     }
 
     /** The words from one number to another, both included, from 0 in reading order. */
-    public Selection words(int first, int last) {
+    public Selection select(int first, int last) {
         return run(first, last);
     }
 

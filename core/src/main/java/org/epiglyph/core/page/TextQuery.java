@@ -11,7 +11,7 @@ import org.epiglyph.core.page.PageText.Selection;
  * @param words   as they are typed
  * @param similar true if words of the same stem, and words with a slip in them, are found too
  */
-public record TextQuery(String words, boolean similar) {
+public record TextQuery(String text, boolean similar) {
     private static final Pattern AROUND = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N}]+$");
     /** A stem has so many letters at least, and an ending so many at most. */
     private static final int STEM = 3;
@@ -21,18 +21,18 @@ public record TextQuery(String words, boolean similar) {
     private static final int TWO_SLIPS = 9;
 
     public boolean isBlank() {
-        return words.isBlank();
+        return text.isBlank();
     }
 
     /** Every place of a page where it stands. */
     public List<Selection> in(PageText page) {
-        return similar ? similarIn(page) : page.find(words);
+        return similar ? similarIn(page) : page.find(text);
     }
 
     private List<Selection> similarIn(PageText page) {
-        List<String> wanted = List.of(words.strip().split("\\s+")).stream().map(TextQuery::plain).toList();
+        List<String> wanted = List.of(text.strip().split("\\s+")).stream().map(TextQuery::plain).toList();
         if (wanted.stream().allMatch(String::isEmpty)) {
-            return page.find(words);
+            return page.find(text);
         }
         List<String> there = page.words().stream().map(w -> plain(w.text())).toList();
         List<Selection> found = new ArrayList<>();
@@ -42,7 +42,7 @@ public record TextQuery(String words, boolean similar) {
                 alike = isSimilar(wanted.get(i), there.get(at + i));
             }
             if (alike) {
-                found.add(page.words(at, at + wanted.size() - 1));
+                found.add(page.select(at, at + wanted.size() - 1));
                 at += wanted.size() - 1;
             }
         }

@@ -53,8 +53,8 @@ public final class Corpus {
         this.given = List.copyOf(given);
     }
 
-    /** What one work has in common with another. @param words how many of its words those are, each counted once */
-    public record Common(Source other, List<Passage> passages, int words) {
+    /** What one work has in common with another. @param wordCount how many of its words those are, each counted once */
+    public record Common(Source other, List<Passage> passages, int wordCount) {
         public Common {
             passages = List.copyOf(passages);
         }
@@ -109,7 +109,7 @@ public final class Corpus {
     }
 
     /** How many words of a work are compared; empty before it was put in. */
-    public synchronized Optional<Integer> words(Source source) {
+    public synchronized Optional<Integer> wordCount(Source source) {
         return Optional.ofNullable(works.get(source)).map(w -> w.run.counting());
     }
 
@@ -137,7 +137,7 @@ public final class Corpus {
                 all.add(new Common(other, passages, Winnowing.covered(passages)));
             }
         });
-        all.sort(Comparator.comparingInt((Common c) -> -c.words));
+        all.sort(Comparator.comparingInt((Common c) -> -c.wordCount));
         return all;
     }
 }

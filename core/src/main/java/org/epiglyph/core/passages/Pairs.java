@@ -17,8 +17,8 @@ import org.epiglyph.core.roster.StudentKey;
 public final class Pairs {
     private Pairs() {}
 
-    /** Two students. @param words how many words of the first one's work they have in common */
-    public record Pair(StudentKey one, StudentKey other, int words) {}
+    /** Two students. @param wordCount how many words of the first one's work they have in common */
+    public record Pair(StudentKey one, StudentKey other, int wordCount) {}
 
     /**
      * The pairs of a class, those with the most words first.
@@ -36,11 +36,11 @@ public final class Pairs {
             done.add(student);
             for (Corpus.Common common : corpus.common(new Source.Mate(student), commonplace)) {
                 if (common.other() instanceof Source.Mate(StudentKey other) && !done.contains(other)) {
-                    pairs.add(new Pair(student, other, common.words()));
+                    pairs.add(new Pair(student, other, common.wordCount()));
                 }
             }
         }
-        pairs.sort(Comparator.comparingInt((Pair p) -> -p.words));
+        pairs.sort(Comparator.comparingInt((Pair p) -> -p.wordCount));
         return pairs;
     }
 

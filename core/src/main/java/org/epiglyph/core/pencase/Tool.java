@@ -7,7 +7,7 @@ public enum Tool {
     HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT, CORRECTION, NOTE, BOX, ELLIPSE, LINE, ARROW, BRACKET, TEXT, STAMP, ERASER;
 
     /** True for tools that mark words. */
-    public boolean followsWords() {
+    public boolean followsText() {
         return this == HIGHLIGHTER || this == UNDERLINE || this == WAVY_UNDERLINE || this == STRIKE_OUT;
     }
 

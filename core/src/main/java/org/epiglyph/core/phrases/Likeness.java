@@ -29,8 +29,8 @@ public final class Likeness {
     }
 
     /** The three-letter pieces of words. */
-    public static Set<String> pieces(String words) {
-        String plain = "  " + words.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip() + " ";
+    public static Set<String> pieces(String text) {
+        String plain = "  " + text.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip() + " ";
         Set<String> pieces = new HashSet<>();
         if (!plain.isBlank()) {
             for (int i = 0; i + PIECE <= plain.length(); i++) {

@@ -15,7 +15,7 @@ import org.epiglyph.core.marks.Sign;
  *
  * @param id         unique in the phrasebook
  * @param code       short, typed to find it
- * @param words      what is said, as CommonMark; may have {@link Slots}
+ * @param text      what is said, as CommonMark; may have {@link Slots}
  * @param criterion  id of the criterion it belongs to; empty for any
  * @param effect     the points it stands for, below 0 for a deduction; shown beside the score, never added by itself
  * @param title      short; empty where the words are short enough
@@ -25,10 +25,10 @@ import org.epiglyph.core.marks.Sign;
  * @param collection the collection it belongs to; empty for the batch alone
  * @param source     the words as they came from a collection that others keep; empty where it is the marker's own
  */
-public record Phrase(String id, String code, String words, String criterion, Optional<BigDecimal> effect, String title,
+public record Phrase(String id, String code, String text, String criterion, Optional<BigDecimal> effect, String title,
         List<String> tags, Audience audience, Optional<With> mark, String collection, String source) {
     public Phrase {
-        if (id.isBlank() || words.isBlank()) {
+        if (id.isBlank() || text.isBlank()) {
             throw new InvalidValue(Message.of(Phrase.class, "needsWords"));
         }
         title = Objects.requireNonNullElse(title, ""); // phrases of the first version have none, nor what follows
@@ -40,8 +40,8 @@ public record Phrase(String id, String code, String words, String criterion, Opt
     }
 
     /** A phrase for students with nothing beside its words. */
-    public Phrase(String id, String code, String words, String criterion, Optional<BigDecimal> effect) {
-        this(id, code, words, criterion, effect, "", List.of(), Audience.STUDENT, Optional.empty(), "", "");
+    public Phrase(String id, String code, String text, String criterion, Optional<BigDecimal> effect) {
+        this(id, code, text, criterion, effect, "", List.of(), Audience.STUDENT, Optional.empty(), "", "");
     }
 
     /**
@@ -54,7 +54,7 @@ public record Phrase(String id, String code, String words, String criterion, Opt
 
     /** Title and words, as a list shows them. */
     public String shown() {
-        return title.isEmpty() ? words : title + ": " + words;
+        return title.isEmpty() ? text : title + ": " + text;
     }
 
     /** True if others keep it. */
@@ -64,36 +64,36 @@ public record Phrase(String id, String code, String words, String criterion, Opt
 
     /** True if others keep it and the marker has changed its words. */
     public boolean isChanged() {
-        return isTakenIn() && !source.equals(words);
+        return isTakenIn() && !source.equals(text);
     }
 
-    public Phrase withWords(String other) {
+    public Phrase withText(String other) {
         return new Phrase(id, code, other, criterion, effect, title, tags, audience, mark, collection, source);
     }
 
     public Phrase withEffect(Optional<BigDecimal> other) {
-        return new Phrase(id, code, words, criterion, other, title, tags, audience, mark, collection, source);
+        return new Phrase(id, code, text, criterion, other, title, tags, audience, mark, collection, source);
     }
 
     public Phrase withCriterion(String other) {
-        return new Phrase(id, code, words, other, effect, title, tags, audience, mark, collection, source);
+        return new Phrase(id, code, text, other, effect, title, tags, audience, mark, collection, source);
     }
 
     public Phrase withCode(String other) {
-        return new Phrase(id, other, words, criterion, effect, title, tags, audience, mark, collection, source);
+        return new Phrase(id, other, text, criterion, effect, title, tags, audience, mark, collection, source);
     }
 
     public Phrase described(String otherTitle, List<String> otherTags, Audience whom) {
-        return new Phrase(id, code, words, criterion, effect, otherTitle, otherTags, whom, mark, collection, source);
+        return new Phrase(id, code, text, criterion, effect, otherTitle, otherTags, whom, mark, collection, source);
     }
 
     public Phrase withMark(Optional<With> other) {
-        return new Phrase(id, code, words, criterion, effect, title, tags, audience, other, collection, source);
+        return new Phrase(id, code, text, criterion, effect, title, tags, audience, other, collection, source);
     }
 
     /** The same in another collection, under another id. */
     public Phrase copiedTo(String otherId, String otherCollection, String otherSource) {
-        return new Phrase(otherId, code, words, criterion, effect, title, tags, audience, mark, otherCollection,
+        return new Phrase(otherId, code, text, criterion, effect, title, tags, audience, mark, otherCollection,
                 otherSource);
     }
 }

@@ -55,7 +55,7 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
 
     /** Phrases that say the same, or nearly, the likest first. */
     public List<Pair> duplicates() {
-        List<Set<String>> pieces = phrases.stream().map(p -> Likeness.pieces(p.words())).toList();
+        List<Set<String>> pieces = phrases.stream().map(p -> Likeness.pieces(p.text())).toList();
         List<Pair> pairs = new ArrayList<>();
         for (int i = 0; i < phrases.size(); i++) {
             for (int j = i + 1; j < phrases.size(); j++) {
@@ -74,8 +74,8 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
     }
 
     /** A phrase with the same words, white space and case aside. */
-    public Optional<Phrase> findWords(String words) {
-        return phrases.stream().filter(p -> plain(p.words()).equals(plain(words))).findFirst();
+    public Optional<Phrase> findByText(String text) {
+        return phrases.stream().filter(p -> plain(p.text()).equals(plain(text))).findFirst();
     }
 
     /** With a phrase, in the place of the one with the same id, else at the end. */
@@ -147,9 +147,9 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
 
     private static OptionalInt rank(Phrase phrase, String wanted) {
         String code = plain(phrase.code());
-        String words = plain(phrase.title().isEmpty() && phrase.tags().isEmpty()
-                ? phrase.words()
-                : phrase.title() + " " + phrase.words() + " " + String.join(" ", phrase.tags()));
+        String text = plain(phrase.title().isEmpty() && phrase.tags().isEmpty()
+                ? phrase.text()
+                : phrase.title() + " " + phrase.text() + " " + String.join(" ", phrase.tags()));
         if (wanted.isEmpty()) {
             return OptionalInt.of(0);
         }
@@ -159,23 +159,23 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         if (code.startsWith(wanted)) {
             return OptionalInt.of(1);
         }
-        int at = words.indexOf(wanted);
+        int at = text.indexOf(wanted);
         if (at >= 0) {
-            boolean begins = at == 0 || words.charAt(at - 1) == ' ' || words.contains(" " + wanted);
+            boolean begins = at == 0 || text.charAt(at - 1) == ' ' || text.contains(" " + wanted);
             return OptionalInt.of(begins ? 2 : 3);
         }
-        return inOrder(words, wanted) ? OptionalInt.of(4) : OptionalInt.empty();
+        return inOrder(text, wanted) ? OptionalInt.of(4) : OptionalInt.empty();
     }
 
     /** True if each typed letter begins a word of the phrase, in order. */
-    private static boolean inOrder(String words, String wanted) {
+    private static boolean inOrder(String text, String wanted) {
         int at = 0;
         boolean starts = true;
-        for (int i = 0; i < words.length() && at < wanted.length(); i++) {
-            if (starts && words.charAt(i) == wanted.charAt(at)) {
+        for (int i = 0; i < text.length() && at < wanted.length(); i++) {
+            if (starts && text.charAt(i) == wanted.charAt(at)) {
                 at++;
             }
-            starts = words.charAt(i) == ' ';
+            starts = text.charAt(i) == ' ';
         }
         return at == wanted.length();
     }

@@ -28,7 +28,7 @@ public record Slots(List<Part> parts) {
     public sealed interface Part {}
 
     /** Words that stay. */
-    record Text(String words) implements Part {}
+    record Text(String text) implements Part {}
 
     /** The student's given name. */
     record Name() implements Part {}
@@ -37,7 +37,7 @@ public record Slots(List<Part> parts) {
     public record Number(String asked) implements Part {}
 
     /** Words that are asked for. */
-    public record Words(String asked) implements Part {}
+    public record FreeText(String asked) implements Part {}
 
     /** One of several, at least one. */
     public record OneOf(List<String> choices) implements Part {
@@ -47,20 +47,20 @@ public record Slots(List<Part> parts) {
     }
 
     /** Finds the places in a phrase's words. */
-    public static Slots of(String words) {
+    public static Slots of(String text) {
         List<Part> parts = new ArrayList<>();
-        Matcher slot = SLOT.matcher(words);
+        Matcher slot = SLOT.matcher(text);
         int end = 0;
         while (slot.find()) {
             Optional<Part> part = part(slot.group(1).toLowerCase(java.util.Locale.ROOT),
                     Optional.ofNullable(slot.group(2)).orElse(""));
             if (part.isPresent()) {
-                add(parts, words.substring(end, slot.start()));
+                add(parts, text.substring(end, slot.start()));
                 parts.add(part.get());
                 end = slot.end();
             }
         }
-        add(parts, words.substring(end));
+        add(parts, text.substring(end));
         return new Slots(parts);
     }
 
@@ -74,7 +74,7 @@ public record Slots(List<Part> parts) {
         return switch (kind) {
             case "name" -> Optional.of(new Name());
             case "number" -> Optional.of(new Number(asked));
-            case "words" -> Optional.of(new Words(asked));
+            case "words" -> Optional.of(new FreeText(asked));
             default -> {
                 List<String> choices = Arrays.stream(asked.split(","))
                         .map(String::strip)
@@ -104,7 +104,7 @@ public record Slots(List<Part> parts) {
     public String filled(String givenName, List<String> answers) {
         int[] next = {0};
         return parts.stream().map(p -> switch (p) {
-            case Text(String words) -> words;
+            case Text(String text) -> text;
             case Name _ -> givenName;
             default -> answers.get(next[0]++);
         }).collect(Collectors.joining());
@@ -115,8 +115,8 @@ public record Slots(List<Part> parts) {
      *
      * @return empty where the words are none of this phrase's
      */
-    public Optional<Placed> placed(String words) {
-        Matcher matcher = pattern(Optional.empty()).matcher(words);
+    public Optional<Placed> placed(String text) {
+        Matcher matcher = pattern(Optional.empty()).matcher(text);
         if (!matcher.lookingAt()) {
             return Optional.empty();
         }
@@ -124,7 +124,7 @@ public record Slots(List<Part> parts) {
         for (int i = 0; i < asked().size(); i++) {
             answers.add(matcher.group(i + 1));
         }
-        return Optional.of(new Placed(answers, words.substring(matcher.end())));
+        return Optional.of(new Placed(answers, text.substring(matcher.end())));
     }
 
     /**
@@ -170,12 +170,12 @@ public record Slots(List<Part> parts) {
         for (int i = 0; i < parts.size(); i++) {
             boolean last = i == parts.size() - 1;
             pattern.append(switch (parts.get(i)) {
-                case Text(String words) -> Pattern.quote(words);
+                case Text(String text) -> Pattern.quote(text);
                 case Name _ ->
                     givenName.map(n -> "(?:" + Pattern.quote(n) + "|" + Pattern.quote(Student.NAMED_LATER) + ")")
                             .orElse(last ? "\\S*" : ".*?");
                 case Number _ -> "([-+\u2212]?\\d+(?:[.,]\\d+)?)";
-                case Words _ -> last ? "(.*)" : "(.*?)";
+                case FreeText _ -> last ? "(.*)" : "(.*?)";
                 case OneOf(List<String> choices) ->
                     "(" + choices.stream()
                             .sorted((a, b) -> b.length() - a.length())

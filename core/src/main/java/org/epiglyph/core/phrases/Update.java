@@ -35,15 +35,15 @@ public record Update(List<Phrase> phrases, int added, int renewed, int kept, int
         for (Phrase comes : there) {
             Optional<Phrase> known = here.stream().filter(h -> isSame(h, comes)).findFirst();
             if (known.isEmpty()) {
-                after.add(comes.copiedTo(ids.get(), collection, comes.words()));
+                after.add(comes.copiedTo(ids.get(), collection, comes.text()));
                 added++;
-            } else if (known.get().source().equals(comes.words())) {
+            } else if (known.get().source().equals(comes.text())) {
                 after.add(known.get());
             } else if (known.get().isChanged()) {
-                after.add(known.get().copiedTo(known.get().id(), collection, comes.words()));
+                after.add(known.get().copiedTo(known.get().id(), collection, comes.text()));
                 kept++;
             } else {
-                after.add(comes.copiedTo(known.get().id(), collection, comes.words()));
+                after.add(comes.copiedTo(known.get().id(), collection, comes.text()));
                 renewed++;
             }
         }
@@ -54,6 +54,6 @@ public record Update(List<Phrase> phrases, int added, int renewed, int kept, int
     }
 
     private static boolean isSame(Phrase here, Phrase there) {
-        return !here.code().isEmpty() && here.code().equals(there.code()) || here.source().equals(there.words());
+        return !here.code().isEmpty() && here.code().equals(there.code()) || here.source().equals(there.text());
     }
 }

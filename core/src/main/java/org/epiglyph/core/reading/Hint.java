@@ -7,10 +7,10 @@ import org.epiglyph.core.page.PageText.Selection;
  * A place where the language may want a correction. Shown to the marker alone; never a verdict.
  *
  * @param place   where; a word that is broken at the end of a line has a box on each
- * @param words   what stands there
+ * @param text   what stands there
  * @param letters the word to look up in a dictionary, joined and without signs around it
  */
-public record Hint(Kind kind, PageRef page, Selection place, String words, String letters) {
+public record Hint(Kind kind, PageRef page, Selection place, String text, String letters) {
     /** What may be wrong. */
     public enum Kind {
         /** The dictionary does not know the word. */

@@ -124,7 +124,7 @@ public final class Hints {
     }
 
     private void add(Hint.Kind kind, Read from, Read to, String letters) {
-        Selection place = text.words(from.first, to.last);
+        Selection place = text.select(from.first, to.last);
         found.add(new Hint(kind, page, place, place.text(), letters));
     }
 }

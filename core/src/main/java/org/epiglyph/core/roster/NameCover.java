@@ -68,8 +68,8 @@ public final class NameCover {
     }
 
     /** Letters that a page's type runs together are two again. */
-    private static String folded(String words) {
-        return Letters.folded(Normalizer.normalize(words, Normalizer.Form.NFKC));
+    private static String folded(String text) {
+        return Letters.folded(Normalizer.normalize(text, Normalizer.Form.NFKC));
     }
 
     private static String joined(String name) {
@@ -129,13 +129,13 @@ public final class NameCover {
     }
 
     /** The words with "[name]" in the place of what gives the student away. */
-    public String cover(String words) {
+    public String cover(String text) {
         if (parts.isEmpty() && keys.isEmpty()) {
-            return words;
+            return text;
         }
-        BitSet giving = giving(WORD.matcher(words).results().map(MatchResult::group).toList());
+        BitSet giving = giving(WORD.matcher(text).results().map(MatchResult::group).toList());
         int[] at = {0};
-        return WORD.matcher(words)
+        return WORD.matcher(text)
                 .replaceAll(m -> Matcher.quoteReplacement(giving.get(at[0]++) ? Student.NAMED_LATER : m.group()));
     }
 

@@ -92,15 +92,15 @@ public record Criterion(String id, String name, String text, BigDecimal maximum,
             return Optional.of(Message.of(Criterion.class, "takesWords", name));
         }
         if (points.compareTo(maximum) > 0) {
-            return Optional.of(Message.of(Criterion.class, "aboveMaximum", words(points), name, words(maximum)));
+            return Optional.of(Message.of(Criterion.class, "aboveMaximum", format(points), name, format(maximum)));
         }
         if (points.signum() < 0) {
-            return Optional.of(Message.of(Criterion.class, "below0", words(points), words(maximum)));
+            return Optional.of(Message.of(Criterion.class, "below0", format(points), format(maximum)));
         }
         if (manner instanceof Manner.Levels levels) {
             Optional<Manner.Level> level = levels.holding(points);
             if (level.isEmpty()) {
-                return Optional.of(Message.of(Criterion.class, "noLevel", words(points), name,
+                return Optional.of(Message.of(Criterion.class, "noLevel", format(points), name,
                         String.join(", ", levels.levels().stream().map(Manner.Level::points).toList())));
             }
             if (!level.get().isRange()) {
@@ -108,13 +108,13 @@ public record Criterion(String id, String name, String text, BigDecimal maximum,
             }
         }
         if (!(manner instanceof Manner.Checklist) && points.remainder(step).signum() != 0) {
-            return Optional.of(Message.of(Criterion.class, "betweenSteps", words(points), name, words(step)));
+            return Optional.of(Message.of(Criterion.class, "betweenSteps", format(points), name, format(step)));
         }
         return Optional.empty();
     }
 
     /** A number as a marker writes it: no exponent, no trailing zeros. */
-    public static String words(BigDecimal number) {
+    public static String format(BigDecimal number) {
         return number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
     }
 }

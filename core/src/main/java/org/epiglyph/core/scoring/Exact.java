@@ -87,10 +87,10 @@ public record Exact(BigInteger numerator, BigInteger denominator) implements Com
     }
 
     /** As a person writes it: the decimal where it ends within four places, else about four places. */
-    public String words() {
+    public String format() {
         BigDecimal near = new BigDecimal(numerator).divide(new BigDecimal(denominator), PLACES_SHOWN,
                 RoundingMode.HALF_EVEN);
-        return (of(near).equals(this) ? "" : "about ") + Criterion.words(near);
+        return (of(near).equals(this) ? "" : "about ") + Criterion.format(near);
     }
 
     @Override

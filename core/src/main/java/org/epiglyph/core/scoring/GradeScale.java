@@ -31,7 +31,7 @@ public record GradeScale(String name, List<Boundary> boundaries) {
         for (int i = 1; i < boundaries.size(); i++) {
             if (boundaries.get(i).from.compareTo(boundaries.get(i - 1).from) == 0) {
                 throw new InvalidValue(
-                        Message.of(GradeScale.class, "twiceAt", Criterion.words(boundaries.get(i).from)));
+                        Message.of(GradeScale.class, "twiceAt", Criterion.format(boundaries.get(i).from)));
             }
         }
     }
@@ -83,9 +83,9 @@ public record GradeScale(String name, List<Boundary> boundaries) {
             Boundary neighbour = boundaries.get(above ? at - 1 : at + 1);
             throw new InvalidValue(above
                     ? Message.of(GradeScale.class, "staysBelow", grade, neighbour.grade,
-                            Criterion.words(neighbour.from))
+                            Criterion.format(neighbour.from))
                     : Message.of(GradeScale.class, "staysAbove", grade, neighbour.grade,
-                            Criterion.words(neighbour.from)));
+                            Criterion.format(neighbour.from)));
         }
         return new GradeScale(name, other);
     }

@@ -42,7 +42,7 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
     public enum Basis {
         MAXIMUM, EARNED;
 
-        public String words() {
+        public String label() {
             return this == MAXIMUM ? "of the maximum" : "of what was earned";
         }
     }

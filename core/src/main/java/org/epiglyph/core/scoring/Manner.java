@@ -73,7 +73,7 @@ public sealed interface Manner {
             }
             if (from.signum() < 0 || to.compareTo(from) < 0) {
                 throw new InvalidValue(
-                        Message.of(Manner.class, "badLevel", name, Criterion.words(from), Criterion.words(to)));
+                        Message.of(Manner.class, "badLevel", name, Criterion.format(from), Criterion.format(to)));
             }
         }
 
@@ -87,7 +87,7 @@ public sealed interface Manner {
 
         /** "3" or "3 to 5". */
         public String points() {
-            return isRange() ? Criterion.words(from) + " to " + Criterion.words(to) : Criterion.words(to);
+            return isRange() ? Criterion.format(from) + " to " + Criterion.format(to) : Criterion.format(to);
         }
     }
 

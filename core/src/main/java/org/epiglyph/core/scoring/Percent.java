@@ -14,7 +14,7 @@ final class Percent {
     /** @throws InvalidValue outside 0 to 100 */
     static void check(BigDecimal percent, Message what) {
         if (percent.signum() < 0 || percent.compareTo(HUNDRED) > 0) {
-            throw new InvalidValue(Message.of(Percent.class, "outside", what, Criterion.words(percent)));
+            throw new InvalidValue(Message.of(Percent.class, "outside", what, Criterion.format(percent)));
         }
     }
 

@@ -71,23 +71,23 @@ public final class Result {
 
     /** How it came about, line by line, in words a student can read. */
     public List<String> derivation() {
-        return steps().stream().map(s -> s.said().inWords()).toList();
+        return steps().stream().map(s -> s.said().text()).toList();
     }
 
     /** How the figure of a criterion came about. */
     public List<String> whyCriterion(String id) {
-        return words(steps().stream().filter(s -> s.kind() == Step.Kind.CRITERION && s.of().equals(id)));
+        return texts(steps().stream().filter(s -> s.kind() == Step.Kind.CRITERION && s.of().equals(id)));
     }
 
     /** How the sum of a section came about: its criteria, then the sum. */
     public List<String> whySection(Section section, MarkScheme scheme) {
         List<String> ids = scheme.criteriaOf(section.id()).stream().map(Criterion::id).toList();
-        return words(steps().stream()
+        return texts(steps().stream()
                 .filter(s -> s.kind() == Step.Kind.CRITERION && ids.contains(s.of())
                         || s.kind() == Step.Kind.SECTION && s.of().equals(section.id())));
     }
 
-    private static List<String> words(Stream<Step> some) {
-        return some.map(s -> s.said().inWords()).toList();
+    private static List<String> texts(Stream<Step> some) {
+        return some.map(s -> s.said().text()).toList();
     }
 }

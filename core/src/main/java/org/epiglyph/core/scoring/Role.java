@@ -12,7 +12,7 @@ public enum Role {
     SHOWN;
 
     /** As a student reads it, behind the points. */
-    public String words() {
+    public String label() {
         return switch (this) {
             case COUNTS -> "counts";
             case BONUS -> "bonus";

@@ -27,15 +27,15 @@ public record Rounding(BigDecimal step, Rule rule) {
                 RoundingMode.DOWN, "down");
 
         private final RoundingMode mode;
-        private final String words;
+        private final String label;
 
-        Rule(RoundingMode mode, String words) {
+        Rule(RoundingMode mode, String text) {
             this.mode = mode;
-            this.words = words;
+            this.label = text;
         }
 
-        public String words() {
-            return words;
+        public String label() {
+            return label;
         }
     }
 

@@ -26,8 +26,8 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
     /** A result, and what it becomes. */
     public record Point(BigDecimal from, BigDecimal to) {
         /** Reads "10 to 12". @throws IllegalArgumentException where it is anything else */
-        private static Point read(String words) {
-            String[] parts = words.strip().split("\\s+to\\s+");
+        private static Point read(String text) {
+            String[] parts = text.strip().split("\\s+to\\s+");
             try {
                 if (parts.length == 2) {
                     return new Point(Decimal.of(parts[0]), Decimal.of(parts[1]));
@@ -35,11 +35,11 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
             } catch (NumberFormatException e) {
                 // said below
             }
-            throw new InvalidValue(Message.of(Scaling.class, "noPoint", words.strip()));
+            throw new InvalidValue(Message.of(Scaling.class, "noPoint", text.strip()));
         }
 
         /** As it is read. */
-        public String words() {
+        public String describe() {
             return from.toPlainString() + " to " + to.toPlainString();
         }
     }
@@ -49,8 +49,8 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
      *
      * @throws IllegalArgumentException where one is none; the message names it
      */
-    public static List<Point> points(String words) {
-        return Arrays.stream(words.split(";|\\n|,(?=\\s)")).filter(p -> !p.isBlank()).map(Point::read).toList();
+    public static List<Point> points(String text) {
+        return Arrays.stream(text.split(";|\\n|,(?=\\s)")).filter(p -> !p.isBlank()).map(Point::read).toList();
     }
 
     public Scaling {
@@ -74,11 +74,11 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
 
     private static void refuseSwaps(Point lower, Point upper) {
         if (lower.from.compareTo(upper.from) == 0) {
-            throw new InvalidValue(Message.of(Scaling.class, "twice", Criterion.words(lower.from)));
+            throw new InvalidValue(Message.of(Scaling.class, "twice", Criterion.format(lower.from)));
         }
         if (lower.to.compareTo(upper.to) >= 0) {
             throw new InvalidValue(
-                    Message.of(Scaling.class, "swapped", Criterion.words(upper.from), Criterion.words(lower.to)));
+                    Message.of(Scaling.class, "swapped", Criterion.format(upper.from), Criterion.format(lower.to)));
         }
     }
 

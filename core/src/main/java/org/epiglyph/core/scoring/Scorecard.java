@@ -22,7 +22,7 @@ import java.util.Set;
  * @param lateness   what lateness costs this student, in the place of the scheme's rule
  */
 public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> standings, Map<String, String> levels,
-        Map<String, List<String>> parts, Map<String, String> words, Optional<Moderation> moderation,
+        Map<String, List<String>> parts, Map<String, String> remarks, Optional<Moderation> moderation,
         Optional<OwnLateness> lateness) {
     /** Nothing scored yet. */
     public static final Scorecard EMPTY = new Scorecard(Map.of(), Map.of(), Map.of(), Map.of(), Map.of(),
@@ -33,7 +33,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         standings = kept(standings); // cards of the first version have none, nor what follows
         levels = kept(levels);
         parts = kept(parts);
-        words = kept(words);
+        remarks = kept(remarks);
         moderation = Objects.requireNonNullElse(moderation, Optional.empty());
         lateness = Objects.requireNonNullElse(lateness, Optional.empty());
     }
@@ -86,8 +86,8 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
     }
 
     /** The remark on a criterion for the student; may be empty. */
-    public String words(String criterion) {
-        return words.getOrDefault(criterion, "");
+    public String remark(String criterion) {
+        return remarks.getOrDefault(criterion, "");
     }
 
     /** True if the criterion has a score, or a standing in its place. */
@@ -110,22 +110,23 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         return new Scorecard(changed(points, criterion, judgement.points()),
                 changed(standings, criterion, judgement.standing()),
                 changed(levels, criterion, Optional.of(judgement.level()).filter(l -> !l.isEmpty())),
-                changed(parts, criterion, Optional.of(judgement.parts()).filter(p -> !p.isEmpty())), words, moderation,
+                changed(parts, criterion, Optional.of(judgement.parts()).filter(p -> !p.isEmpty())), remarks,
+                moderation,
                 lateness);
     }
 
     /** The card with a remark on a criterion; an empty one goes. */
-    public Scorecard withWords(String criterion, String remark) {
+    public Scorecard withRemark(String criterion, String remark) {
         return new Scorecard(points, standings, levels, parts,
-                changed(words, criterion, Optional.of(remark).filter(r -> !r.isEmpty())), moderation, lateness);
+                changed(remarks, criterion, Optional.of(remark).filter(r -> !r.isEmpty())), moderation, lateness);
     }
 
     public Scorecard withModeration(Optional<Moderation> other) {
-        return new Scorecard(points, standings, levels, parts, words, other, lateness);
+        return new Scorecard(points, standings, levels, parts, remarks, other, lateness);
     }
 
     public Scorecard withLateness(Optional<OwnLateness> other) {
-        return new Scorecard(points, standings, levels, parts, words, moderation, other);
+        return new Scorecard(points, standings, levels, parts, remarks, moderation, other);
     }
 
     private static <V> Map<String, V> changed(Map<String, V> map, String criterion, Optional<V> value) {
@@ -183,7 +184,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
 
     /** True if nothing was said about any criterion. */
     public boolean isEmpty() {
-        return points.isEmpty() && standings.isEmpty() && words.isEmpty() && moderation.isEmpty()
+        return points.isEmpty() && standings.isEmpty() && remarks.isEmpty() && moderation.isEmpty()
                 && lateness.isEmpty();
     }
 }

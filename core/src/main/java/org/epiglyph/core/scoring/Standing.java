@@ -10,9 +10,9 @@ public enum Standing {
     EXCUSED;
 
     /** As a student reads it. */
-    public String words() {
+    public String label() {
         return (this == NOT_ATTEMPTED
                 ? Message.of(Standing.class, "notAttempted")
-                : Message.of(Standing.class, "excused")).inWords();
+                : Message.of(Standing.class, "excused")).text();
     }
 }

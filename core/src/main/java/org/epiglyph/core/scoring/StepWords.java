@@ -8,7 +8,7 @@ import org.epiglyph.core.Message;
 
 /** What is said of each step from scores to the result. */
 final class StepWords {
-    private static final Message NOTHING = Message.words("");
+    private static final Message NOTHING = Message.literal("");
 
     private StepWords() {}
 
@@ -27,16 +27,16 @@ final class StepWords {
         };
         Message weight = score.isEmpty() || criterion.weight().compareTo(BigDecimal.ONE) == 0
                 ? NOTHING
-                : Message.of(StepWords.class, "times", Criterion.words(criterion.weight()));
+                : Message.of(StepWords.class, "times", Criterion.format(criterion.weight()));
         Message passed = part.passed() ? Message.of(StepWords.class, "passed") : NOTHING;
         return Message.of(StepWords.class, "criterion", criterion.name(), given(criterion, score, card), weight, role,
                 passed);
     }
 
     private static Message given(Criterion criterion, Optional<BigDecimal> score, Scorecard card) {
-        String maximum = Criterion.words(criterion.maximum());
+        String maximum = Criterion.format(criterion.maximum());
         if (score.isPresent()) {
-            return Message.of(StepWords.class, "scored", Criterion.words(score.get()), maximum, how(criterion, card));
+            return Message.of(StepWords.class, "scored", Criterion.format(score.get()), maximum, how(criterion, card));
         }
         Optional<Standing> standing = card.standing(criterion.id());
         if (standing.isEmpty()) {
@@ -58,7 +58,7 @@ final class StepWords {
                 List<String> there = checklist.parts()
                         .stream()
                         .filter(p -> judgement.parts().contains(p.id()))
-                        .map(p -> p.name() + " " + Criterion.words(p.points()))
+                        .map(p -> p.name() + " " + Criterion.format(p.points()))
                         .toList();
                 yield there.isEmpty() ? NOTHING : Message.of(StepWords.class, "parts", String.join(", ", there));
             }
@@ -70,18 +70,18 @@ final class StepWords {
         Message best = section.best().map(b -> Message.of(StepWords.class, "best", b)).orElse(NOTHING);
         Message weight = section.weight().compareTo(BigDecimal.ONE) == 0
                 ? NOTHING
-                : Message.of(StepWords.class, "weighted", Criterion.words(section.weight()),
-                        words(sum.weighted(sum.earned())), words(sum.weighted(sum.maximum())));
-        return Message.of(StepWords.class, "section", section.name(), best, words(sum.earned()), words(sum.maximum()),
+                : Message.of(StepWords.class, "weighted", Criterion.format(section.weight()),
+                        format(sum.weighted(sum.earned())), format(sum.weighted(sum.maximum())));
+        return Message.of(StepWords.class, "section", section.name(), best, format(sum.earned()), format(sum.maximum()),
                 weight);
     }
 
     static Message hurdle(String name, BigDecimal needed, Exact percent) {
-        return Message.of(StepWords.class, "hurdle", name, Criterion.words(needed), percent.words());
+        return Message.of(StepWords.class, "hurdle", name, Criterion.format(needed), percent.format());
     }
 
     static Message sum(Exact sum, BigDecimal maximum) {
-        return Message.of(StepWords.class, "sum", sum.words(), words(maximum));
+        return Message.of(StepWords.class, "sum", sum.format(), format(maximum));
     }
 
     static Message notBelowZero() {
@@ -89,7 +89,7 @@ final class StepWords {
     }
 
     static Message notAboveMaximum(Exact maximum) {
-        return Message.of(StepWords.class, "notAboveMaximum", maximum.words());
+        return Message.of(StepWords.class, "notAboveMaximum", maximum.format());
     }
 
     /** @param excused true if that is why nothing counts */
@@ -98,21 +98,21 @@ final class StepWords {
     }
 
     static Message percent(Exact percent) {
-        return Message.of(StepWords.class, "percent", percent.words());
+        return Message.of(StepWords.class, "percent", percent.format());
     }
 
     static Message worth(Exact worth, Exact value) {
-        return Message.of(StepWords.class, "worth", worth.words(), value.words());
+        return Message.of(StepWords.class, "worth", worth.format(), value.format());
     }
 
     static Message scaled(Scaling scaling, Exact to) {
-        return Message.of(StepWords.class, "scaled", by(scaling), to.words());
+        return Message.of(StepWords.class, "scaled", by(scaling), to.format());
     }
 
     static Message by(Scaling scaling) {
         boolean isLine = scaling.factor().compareTo(BigDecimal.ONE) != 0 || scaling.shift().signum() != 0;
-        String factor = Criterion.words(scaling.factor());
-        String shift = Criterion.words(scaling.shift().abs());
+        String factor = Criterion.format(scaling.factor());
+        String shift = Criterion.format(scaling.shift().abs());
         Message line = scaling.shift().signum() < 0
                 ? Message.of(StepWords.class, "lineDown", factor, shift)
                 : Message.of(StepWords.class, "lineUp", factor, shift);
@@ -120,20 +120,20 @@ final class StepWords {
             return line;
         }
         Message curve = scaling.rootOf()
-                .map(m -> Message.of(StepWords.class, "root", Criterion.words(m)))
-                .orElseGet(() -> Message.words(String.join(", ", scaling.points()
+                .map(m -> Message.of(StepWords.class, "root", Criterion.format(m)))
+                .orElseGet(() -> Message.literal(String.join(", ", scaling.points()
                         .stream()
-                        .map(p -> Message.of(StepWords.class, "point", Criterion.words(p.from()),
-                                Criterion.words(p.to())).inWords())
+                        .map(p -> Message.of(StepWords.class, "point", Criterion.format(p.from()),
+                                Criterion.format(p.to())).text())
                         .toList())));
         return isLine ? Message.of(StepWords.class, "curveThenLine", curve, line) : curve;
     }
 
     static Message moderated(Moderation moderation, Exact to) {
-        String points = Criterion.words(moderation.points().abs());
+        String points = Criterion.format(moderation.points().abs());
         return moderation.points().signum() < 0
-                ? Message.of(StepWords.class, "moderatedDown", points, because(moderation.why()), to.words())
-                : Message.of(StepWords.class, "moderatedUp", points, because(moderation.why()), to.words());
+                ? Message.of(StepWords.class, "moderatedDown", points, because(moderation.why()), to.format())
+                : Message.of(StepWords.class, "moderatedUp", points, because(moderation.why()), to.format());
     }
 
     private static Message because(String why) {
@@ -142,9 +142,9 @@ final class StepWords {
 
     static Message ownLateness(OwnLateness own, Exact to) {
         return own.percent().signum() == 0
-                ? Message.of(StepWords.class, "lateForNothing", because(own.why()), to.words())
-                : Message.of(StepWords.class, "lateByHand", Criterion.words(own.percent()), because(own.why()),
-                        to.words());
+                ? Message.of(StepWords.class, "lateForNothing", because(own.why()), to.format())
+                : Message.of(StepWords.class, "lateByHand", Criterion.format(own.percent()), because(own.why()),
+                        to.format());
     }
 
     static Message tooLate(Duration until) {
@@ -157,10 +157,10 @@ final class StepWords {
                 ? Message.of(StepWords.class, "ofMaximum")
                 : Message.of(StepWords.class, "ofEarned");
         Message floor = floored
-                ? Message.of(StepWords.class, "floor", Criterion.words(penalty.floor().orElseThrow()))
+                ? Message.of(StepWords.class, "floor", Criterion.format(penalty.floor().orElseThrow()))
                 : NOTHING;
-        return Message.of(StepWords.class, "late", howLate(penalty, late), Criterion.words(percent), basis, floor,
-                to.words());
+        return Message.of(StepWords.class, "late", howLate(penalty, late), Criterion.format(percent), basis, floor,
+                to.format());
     }
 
     private static Message howLate(LatePenalty penalty, Duration late) {
@@ -186,7 +186,7 @@ final class StepWords {
     }
 
     static Message mostAfterHurdle(BigDecimal most, Exact to) {
-        return Message.of(StepWords.class, "mostAfterHurdle", Criterion.words(most), to.words());
+        return Message.of(StepWords.class, "mostAfterHurdle", Criterion.format(most), to.format());
     }
 
     static Message rounded(Rounding rounding, BigDecimal value) {
@@ -195,14 +195,14 @@ final class StepWords {
             case HALF_EVEN -> Message.of(StepWords.class, "halfEven");
             case DOWN -> Message.of(StepWords.class, "down");
         };
-        return Message.of(StepWords.class, "rounded", rule, Criterion.words(rounding.step()), Criterion.words(value));
+        return Message.of(StepWords.class, "rounded", rule, Criterion.format(rounding.step()), Criterion.format(value));
     }
 
     static Message grade(GradeScale scale, Exact percent, String grade) {
-        return Message.of(StepWords.class, "grade", scale.name(), percent.words(), grade);
+        return Message.of(StepWords.class, "grade", scale.name(), percent.format(), grade);
     }
 
-    private static String words(BigDecimal decimal) {
-        return Exact.of(decimal).words();
+    private static String format(BigDecimal decimal) {
+        return Exact.of(decimal).format();
     }
 }

@@ -66,7 +66,7 @@ public sealed interface TypedScore {
         String plain = typed.replace(',', '.').replace("\u00bd", ".5");
         if (!plain.matches("-?(\\d{1,6}(\\.\\d{0,4})?|\\.\\d{1,4})")) {
             return new Refused(
-                    Message.of(TypedScore.class, "noNumber", typed, Criterion.words(criterion.maximum())));
+                    Message.of(TypedScore.class, "noNumber", typed, Criterion.format(criterion.maximum())));
         }
         BigDecimal points = new BigDecimal(plain);
         Optional<Message> refusal = criterion.refusal(points);

@@ -20,7 +20,7 @@ public record Span(long from, long to) {
     }
 
     /** For example "1:07"; a part of a second counts as a whole one. */
-    public String words() {
+    public String format() {
         long seconds = (length() + 999) / 1000;
         return "%d:%02d".formatted(seconds / 60, seconds % 60);
     }

@@ -8,9 +8,9 @@ package org.epiglyph.core.spoken;
  * @param sound  the recording, whole and lossless
  * @param length of the whole recording, in milliseconds
  * @param heard  the piece of it that the student hears
- * @param words  the same in writing, for those who cannot hear it; may be empty
+ * @param text  the same in writing, for those who cannot hear it; may be empty
  */
-public record SpokenRemark(String id, SpokenPlace place, Sound sound, long length, Span heard, String words) {
+public record SpokenRemark(String id, SpokenPlace place, Sound sound, long length, Span heard, String text) {
     /** The name of every recording; each lies in a folder of its own. */
     public static final String FILE_NAME = "spoken.wav";
 
@@ -24,18 +24,18 @@ public record SpokenRemark(String id, SpokenPlace place, Sound sound, long lengt
     public record Sound(String document, String sha256, long bytes) {}
 
     public SpokenRemark {
-        words = words.strip();
+        text = text.strip();
         if (heard.to() > length) {
             throw new IllegalArgumentException("A recording of " + length + " ms has nothing at " + heard.to());
         }
     }
 
-    public SpokenRemark withWords(String other) {
+    public SpokenRemark withText(String other) {
         return new SpokenRemark(id, place, sound, length, heard, other);
     }
 
     public SpokenRemark withHeard(Span other) {
-        return new SpokenRemark(id, place, sound, length, other, words);
+        return new SpokenRemark(id, place, sound, length, other, text);
     }
 
     /** True if both are one remark with one sound, heard alike. */

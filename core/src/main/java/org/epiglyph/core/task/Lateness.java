@@ -21,8 +21,8 @@ public record Lateness(Duration sinceDue, Duration grace) {
     }
 
     /** For example "2 days 3 h late", "4 min late", "5 h early", "3 min into the grace"; a started minute counts. */
-    public String inWords() {
-        return said().inWords();
+    public String describe() {
+        return said().text();
     }
 
     private Message said() {

@@ -13,8 +13,8 @@ class AidsTest {
     private static final Document MODEL = new Document("x1", "model.pdf", "0".repeat(64), 9, new Pages.Ready(2, ""),
             "");
 
-    private static Limits limits(String words, String boundary) {
-        return new Limits(Optional.of(words).map(BigDecimal::new), Optional.of(boundary).map(BigDecimal::new));
+    private static Limits limits(String text, String boundary) {
+        return new Limits(Optional.of(text).map(BigDecimal::new), Optional.of(boundary).map(BigDecimal::new));
     }
 
     @Test
@@ -33,8 +33,8 @@ class AidsTest {
 
     @Test
     void limitsStayWithinTheirBounds() {
-        assertThat(limits("0", "0").wordsBelow()).contains(BigDecimal.ZERO);
-        assertThat(limits("100", "0.5").wordsBelow()).contains(new BigDecimal("100"));
+        assertThat(limits("0", "0").remarkBelow()).contains(BigDecimal.ZERO);
+        assertThat(limits("100", "0.5").remarkBelow()).contains(new BigDecimal("100"));
         assertThatThrownBy(() -> limits("100.1", "0")).hasMessageContaining("100.1");
         assertThatThrownBy(() -> limits("-1", "0")).hasMessageContaining("-1");
         assertThatThrownBy(() -> limits("0", "-0.1")).hasMessageContaining("-0.1");

@@ -47,10 +47,10 @@ class ArrivalsOfABatchTest {
         batch = batch.apply(handIn(Batches.CARYS, 1, shared))
                 .apply(handIn(Batches.CARYS, 2, shared, document("d9", new Pages.Awaited())));
         batch = batch.apply(new Edit.MakePages(Batches.CARYS, "s1",
-                new Pages.Ready(2, "s1.pdf", List.of(Message.words("a note")), Set.of())));
+                new Pages.Ready(2, "s1.pdf", List.of(Message.literal("a note")), Set.of())));
         assertThat(batch.submission(Batches.CARYS).handIns())
                 .allSatisfy(h -> assertThat(h.documents().getFirst().pages())
-                        .isEqualTo(new Pages.Ready(2, "s1.pdf", List.of(Message.words("a note")), Set.of())));
+                        .isEqualTo(new Pages.Ready(2, "s1.pdf", List.of(Message.literal("a note")), Set.of())));
         assertThat(batch.submission(Batches.CARYS).pages()).containsExactly(new PageRef("s1", 0), new PageRef("s1", 1));
         Batch now = batch;
         assertThatThrownBy(() -> now.apply(new Edit.MakePages(Batches.CARYS, "nowhere", new Pages.Awaited())))

@@ -48,8 +48,8 @@ public final class Batches {
     }
 
     /** A note on a page of a document. */
-    public static Note note(String id, String document, int page, String words) {
-        return new Note(new Head(id, new PageRef(document, page), Ink.MADDER, 0, Remark.of(words)),
+    public static Note note(String id, String document, int page, String text) {
+        return new Note(new Head(id, new PageRef(document, page), Ink.MADDER, 0, Remark.of(text)),
                 new PagePoint(50, 60));
     }
 }

@@ -25,8 +25,8 @@ class CorrespondenceTest {
         return new LetterSent(digest, "Your workbook", NOW, "by mail", certain);
     }
 
-    private static Answer answer(String id, String words) {
-        return new Answer(id, Optional.empty(), words, NOW, "", false);
+    private static Answer answer(String id, String text) {
+        return new Answer(id, Optional.empty(), text, NOW, "", false);
     }
 
     @Test
@@ -49,7 +49,7 @@ class CorrespondenceTest {
         record(new Edit.ReceiveAnswer(Batches.ADA, answer("a2", "Thanks.")));
         record(new Edit.ReceiveAnswer(Batches.ADA, answer("a1", "Why is that?")));
         record(new Edit.ReceiveAnswer(Batches.ADA, answer("a3", "And now?")));
-        assertThat(ada().answers()).extracting(Answer::words).containsExactly("Why is that?", "Thanks.", "And now?");
+        assertThat(ada().answers()).extracting(Answer::text).containsExactly("Why is that?", "Thanks.", "And now?");
         assertThat(ada().find("a2")).contains(answer("a2", "Thanks."));
         assertThat(ada().find("a9")).isEmpty();
         assertThat(ada().awaitsReply()).isTrue();

@@ -40,8 +40,8 @@ class CoveredNamesTest {
             assertThat(s.student().shownKey()).isEmpty();
             assertThat(s.student().section()).isEmpty();
             assertThat(s.student().mail()).isEmpty();
-            assertThat(Column.Fact.KEY.cell(covered, s).words()).isEmpty();
-            assertThat(Column.Fact.SECTION.cell(covered, s).words()).isEmpty();
+            assertThat(Column.Fact.KEY.cell(covered, s).text()).isEmpty();
+            assertThat(Column.Fact.SECTION.cell(covered, s).text()).isEmpty();
         });
         assertThat(covered.listedName(Batches.ADA)).isEqualTo("Script 2");
     }
@@ -97,10 +97,10 @@ class CoveredNamesTest {
     void wordsToTheStudentHaveTheNameOnlyInWhatIsHandedBack() {
         Batch covered = batch.apply(cover);
         Student shown = covered.submission(Batches.ADA).student();
-        String words = Slots.of("Well argued, {name}.").filled(shown.givenName(), List.of());
-        assertThat(words).isEqualTo("Well argued, [name].");
-        Batch written = covered.apply(new Edit.WriteOnTheWhole(Batches.ADA, words))
-                .apply(new Edit.WriteOnCriterion(Batches.ADA, "c1", words));
+        String text = Slots.of("Well argued, {name}.").filled(shown.givenName(), List.of());
+        assertThat(text).isEqualTo("Well argued, [name].");
+        Batch written = covered.apply(new Edit.WriteOnTheWhole(Batches.ADA, text))
+                .apply(new Edit.WriteOnCriterion(Batches.ADA, "c1", text));
         String given = batch.submission(Batches.ADA).student().givenName();
         Batch named = written.named(Batches.ADA);
         assertThat(Feedback.text(named, named.submission(Batches.ADA))).contains("Well argued, " + given + ".")
@@ -165,10 +165,10 @@ class CoveredNamesTest {
                 .apply(new Edit.WriteOnTheWhole(Batches.BAO, "As Ada did, Bao."));
         Batch covered = written.apply(cover);
         Submission ada = covered.submission(Batches.ADA);
-        assertThat(ada.findMark("n1").orElseThrow().remark().words())
+        assertThat(ada.findMark("n1").orElseThrow().remark().text())
                 .isEqualTo("[name], why? [name] [family name], Adamant!");
         assertThat(ada.onTheWhole()).isEqualTo("Well done, [name].");
-        assertThat(ada.scores().words("c1")).isEqualTo("[name]'s method");
+        assertThat(ada.scores().remark("c1")).isEqualTo("[name]'s method");
         assertThat(ada.privately()).isEqualTo("Ask [name] [family name]");
         assertThat(covered.apply(cover).submission(Batches.ADA)).as("covered twice").isEqualTo(ada);
         assertThat(List.copyOf(covered.apply(written.inverse(cover)).submissions()))

@@ -22,8 +22,8 @@ class EditTest {
     private static final Edit PHRASE = new Edit.KeepPhrase(new Phrase("p", "u", "Units?", "c2", Optional.empty()));
     private static final Edit SCHEME = new Edit.ChangeScheme(Batches.three().scheme(), List.of());
 
-    private static Edit words(StudentKey student, String words) {
-        return new Edit.WriteOnTheWhole(student, words);
+    private static Edit words(StudentKey student, String text) {
+        return new Edit.WriteOnTheWhole(student, text);
     }
 
     private static Edit together(Edit... edits) {
@@ -98,9 +98,9 @@ class EditTest {
         return new Edit.Judge(student, criterion, Judgement.of(BigDecimal.ONE));
     }
 
-    private static Edit spoken(StudentKey student, String id, String words) {
+    private static Edit spoken(StudentKey student, String id, String text) {
         return new Edit.KeepSpoken(student, new SpokenRemark(id, SpokenPlace.WHOLE,
-                new SpokenRemark.Sound("s", "0".repeat(64), 1), 10, new Span(0, 10), words));
+                new SpokenRemark.Sound("s", "0".repeat(64), 1), 10, new Span(0, 10), text));
     }
 
     /** Of each kind: what goes on, then the same by somebody else, then on another thing. */

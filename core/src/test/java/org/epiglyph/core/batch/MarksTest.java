@@ -15,8 +15,8 @@ import org.junit.jupiter.api.Test;
 
 /** Marks in blocks, against a plain list that is copied at every change. */
 class MarksTest {
-    private static Mark mark(String id, String words) {
-        return Batches.note(id, "d", 0, words);
+    private static Mark mark(String id, String text) {
+        return Batches.note(id, "d", 0, text);
     }
 
     private static List<Mark> row(int from, int to) {

@@ -31,13 +31,13 @@ class PhraseReachTest {
         history.record(new Edit.KeepPhrase(UNITS), NOW);
     }
 
-    private void note(StudentKey student, String id, String document, String words, String phrase) {
-        Mark note = Batches.note(id, document, 0, words);
+    private void note(StudentKey student, String id, String document, String text, String phrase) {
+        Mark note = Batches.note(id, document, 0, text);
         history.record(new Edit.PlaceMark(student, note.withRemark(note.remark().withPhrase(phrase))), NOW);
     }
 
     private String words(StudentKey student, String mark) {
-        return history.batch().submission(student).findMark(mark).orElseThrow().remark().words();
+        return history.batch().submission(student).findMark(mark).orElseThrow().remark().text();
     }
 
     private void sealBao() {
@@ -51,7 +51,7 @@ class PhraseReachTest {
         note(Batches.ADA, "m1", "d1", "Ada, give the unit: metres. Twice!", "p1");
         note(Batches.BAO, "m2", "d2", "Bao, give the unit: hours.", "p1");
         sealBao();
-        Phrase changed = UNITS.withWords("A unit is missing, {name}: {words: which}.");
+        Phrase changed = UNITS.withText("A unit is missing, {name}: {words: which}.");
         PhraseReach.Plan plan = PhraseReach.plan(history.batch(), changed, true, false);
         assertThat(plan.open()).hasSize(1);
         assertThat(plan.sealed()).hasSize(1);
@@ -71,9 +71,9 @@ class PhraseReachTest {
         history.record(new Edit.WriteOnTheWhole(Batches.BAO, "Bao, give the unit: hours."), NOW);
         assertThat(PhraseReach.places(history.batch(), "p1")).extracting(PhraseReach.Place::criterion)
                 .containsExactly("c2", "");
-        history.record(PhraseReach.plan(history.batch(), UNITS.withWords("Unit, {name}: {words}."), true, false).edit(),
+        history.record(PhraseReach.plan(history.batch(), UNITS.withText("Unit, {name}: {words}."), true, false).edit(),
                 NOW);
-        assertThat(history.batch().submission(Batches.ADA).scores().words("c2"))
+        assertThat(history.batch().submission(Batches.ADA).scores().remark("c2"))
                 .isEqualTo("First: Unit, Ada: metres. So.");
         assertThat(history.batch().submission(Batches.BAO).onTheWhole()).isEqualTo("Unit, Bao: hours.");
         history.undo(Optional.empty(), NOW);
@@ -83,15 +83,15 @@ class PhraseReachTest {
     @Test
     void onlyFromNowOnLeavesWhatStands() {
         note(Batches.ADA, "m1", "d1", "Ada, give the unit: metres.", "p1");
-        history.record(PhraseReach.plan(history.batch(), UNITS.withWords("Unit!"), false, false).edit(), NOW);
+        history.record(PhraseReach.plan(history.batch(), UNITS.withText("Unit!"), false, false).edit(), NOW);
         assertThat(words(Batches.ADA, "m1")).isEqualTo("Ada, give the unit: metres.");
-        assertThat(history.batch().phrasebook().find("p1").orElseThrow().words()).isEqualTo("Unit!");
+        assertThat(history.batch().phrasebook().find("p1").orElseThrow().text()).isEqualTo("Unit!");
     }
 
     @Test
     void undoLeavesARemarkThatWasChangedMeanwhile() {
         note(Batches.ADA, "m1", "d1", "Ada, give the unit: metres.", "p1");
-        history.record(PhraseReach.plan(history.batch(), UNITS.withWords("Unit: {words}."), true, false).edit(), NOW);
+        history.record(PhraseReach.plan(history.batch(), UNITS.withText("Unit: {words}."), true, false).edit(), NOW);
         Mark now = history.batch().submission(Batches.ADA).findMark("m1").orElseThrow();
         history.record(new Edit.ChangeMark(Batches.ADA, now.withRemark(Remark.of("My own."))), NOW);
         history.undo(Optional.empty(), NOW);
@@ -117,7 +117,7 @@ class PhraseReachTest {
         history.record(new Edit.Judge(Batches.ADA, "c2", Judgement.of(new BigDecimal("3"))), NOW);
         PhraseReach.Plan plan = PhraseReach.plan(history.batch(),
                 UNITS.withEffect(Optional.of(new BigDecimal("-0.5"))), true, false);
-        assertThat(plan.moved()).extracting(SchemeChange.Moved::words).containsExactly("9 of 12 \u2192 9.5 of 12");
+        assertThat(plan.moved()).extracting(SchemeChange.Moved::describe).containsExactly("9 of 12 \u2192 9.5 of 12");
         history.record(plan.edit(), NOW);
         assertThat(history.batch().result(Batches.ADA).value()).isEqualByComparingTo("9.5");
         history.undo(Optional.empty(), NOW);

@@ -46,9 +46,11 @@ class SchemeChangeTest {
         score("c2", "2");
         SchemeChange points = plan(withMaximum("c1", 10), SchemeChange.Keep.POINTS);
         assertThat(points.rescores()).isEmpty();
-        assertThat(points.moved()).extracting(SchemeChange.Moved::words).containsExactly("8 of 12 \u2192 6.86 of 12");
+        assertThat(points.moved()).extracting(SchemeChange.Moved::describe)
+                .containsExactly("8 of 12 \u2192 6.86 of 12");
         SchemeChange percent = plan(withMaximum("c1", 10), SchemeChange.Keep.PERCENT);
-        assertThat(percent.moved()).extracting(SchemeChange.Moved::words).containsExactly("8 of 12 \u2192 8.14 of 12");
+        assertThat(percent.moved()).extracting(SchemeChange.Moved::describe)
+                .containsExactly("8 of 12 \u2192 8.14 of 12");
         history.record(percent.edit(), NOW);
         assertThat(score("c1")).isEqualByComparingTo("7.5");
     }
@@ -57,7 +59,7 @@ class SchemeChangeTest {
     void aLowerMaximumCutsWhatLiesAboveAndSaysSo() {
         score("c1", "6");
         SchemeChange change = plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS);
-        assertThat(change.losses()).extracting(l -> l.what().inWords()).containsExactly("6 is reduced to 5");
+        assertThat(change.losses()).extracting(l -> l.what().text()).containsExactly("6 is reduced to 5");
         history.record(change.edit(), NOW);
         assertThat(score("c1")).isEqualByComparingTo("5");
         history.undo(Optional.empty(), NOW);
@@ -101,7 +103,7 @@ class SchemeChangeTest {
         SchemeChange change = plan(new MarkScheme(List.of(levels)), SchemeChange.Keep.POINTS);
         assertThat(change.rescores()).contains(
                 new Edit.Rescore(Batches.ADA, "c1", Judgement.of(new BigDecimal("6")), Judgement.NONE));
-        assertThat(change.losses()).extracting(l -> l.what().inWords())
+        assertThat(change.losses()).extracting(l -> l.what().text())
                 .contains("6 no longer fits and becomes not scored");
         history.record(change.edit(), NOW);
         assertThat(history.batch().submission(Batches.BAO).scores().standing("c1")).hasValue(Standing.EXCUSED);
@@ -185,7 +187,7 @@ class SchemeChangeTest {
         history.record(new Edit.SetStanding(Batches.BAO, "c1", Optional.of(Standing.EXCUSED)), NOW);
         SchemeChange change = plan(with(new Manner.WordsOnly()), SchemeChange.Keep.POINTS);
         assertThat(change.rescores()).hasSize(2).allSatisfy(r -> assertThat(r.to()).isEqualTo(Judgement.NONE));
-        assertThat(change.losses()).extracting(l -> l.what().inWords())
+        assertThat(change.losses()).extracting(l -> l.what().text())
                 .containsExactly("6 no longer fits and becomes not scored",
                         "excused no longer fits and becomes not scored");
     }
@@ -225,7 +227,7 @@ class SchemeChangeTest {
         score("c2", "0");
         Batch complete = history.batch();
         assertThat(SchemeChange.moved(zero, complete)).singleElement()
-                .satisfies(m -> assertThat(m.words()).isEqualTo("0 of 12 so far \u2192 0 of 12"));
+                .satisfies(m -> assertThat(m.describe()).isEqualTo("0 of 12 so far \u2192 0 of 12"));
         assertThat(SchemeChange.moved(complete, complete)).isEmpty();
         assertThat(SchemeChange.moved(complete, zero)).hasSize(1);
     }

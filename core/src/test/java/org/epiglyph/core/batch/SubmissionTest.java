@@ -37,9 +37,9 @@ class SubmissionTest {
         history.record(edit, NOW);
     }
 
-    private static SpokenRemark spoken(String id, String words) {
+    private static SpokenRemark spoken(String id, String text) {
         return new SpokenRemark(id, SpokenPlace.WHOLE, new SpokenRemark.Sound("sound-" + id, "0".repeat(64), 7), 900,
-                new Span(0, 900), words);
+                new Span(0, 900), text);
     }
 
     private static Document file(String id) {
@@ -167,7 +167,7 @@ class SubmissionTest {
         assertThat(new Pages.Ready(1, "").has(Pages.Trait.ACTIVE)).isFalse();
         assertThat(new Pages.None().has(Pages.Trait.ACTIVE)).isFalse();
         Pages old = new Pages.Ready(1, "",
-                List.of(Message.words("A note. It contains scripts or starts other programs.")),
+                List.of(Message.literal("A note. It contains scripts or starts other programs.")),
                 null);
         assertThat(old.has(Pages.Trait.ACTIVE)).isTrue();
         assertThat(old.has(Pages.Trait.CERTIFIED)).isFalse();

@@ -19,9 +19,9 @@ import org.epiglyph.core.spoken.SpokenRemark;
 import org.junit.jupiter.api.Test;
 
 class HeardTest {
-    private static Edit speak(String id, SpokenPlace place, String words) {
+    private static Edit speak(String id, SpokenPlace place, String text) {
         return new Edit.KeepSpoken(Batches.ADA, new SpokenRemark(id, place,
-                new SpokenRemark.Sound("w" + id, "0".repeat(64), 9), 20_000, new Span(500, 12_400), words));
+                new SpokenRemark.Sound("w" + id, "0".repeat(64), 9), 20_000, new Span(500, 12_400), text));
     }
 
     /** On two pages, a criterion, the whole; on what is private, on what is gone. */
@@ -96,8 +96,8 @@ class HeardTest {
     @Test
     void theStudentsNameComesBackIntoTheWordsWhenTheWorkGoesOut() {
         Batch batch = spoken().apply(Covers.everybody(spoken(), new Random(1)));
-        assertThat(heard(batch).getLast().remark().words()).contains(Student.NAMED_LATER);
-        assertThat(heard(batch.named()).getLast().remark().words()).isEqualTo("Well done, Ada.");
+        assertThat(heard(batch).getLast().remark().text()).contains(Student.NAMED_LATER);
+        assertThat(heard(batch.named()).getLast().remark().text()).isEqualTo("Well done, Ada.");
         assertThat(FeedbackSheet.of(batch.named(), batch.named().submission(Batches.ADA)).spoken()).hasSize(4);
     }
 }

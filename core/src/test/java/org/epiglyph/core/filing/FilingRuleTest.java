@@ -31,7 +31,7 @@ class FilingRuleTest {
                 "K-2_h2_Nguyen_again.pdf", "K-3_h1_Rhodri.pdf");
         assertThat(learnt.rule().written()).isEqualTo("<key>_h<hand-in>_<family>_<free>");
         assertThat(learnt.fits()).isEqualTo(4);
-        assertThat(learnt.rule().inWords()).isEqualTo(
+        assertThat(learnt.rule().describe()).isEqualTo(
                 "The file name is the key + '_h' + the number of the hand-in + '_' + the family name + '_' + free text.");
     }
 

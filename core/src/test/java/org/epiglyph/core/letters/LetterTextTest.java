@@ -25,19 +25,19 @@ class LetterTextTest {
                 "Dear {Name}, {full name}: {result} of {maximum}.");
         Letter letter = text.to(scored(), scored().submission(Batches.ADA));
         assertThat(letter.subject()).as("a subject is one line").isEqualTo("Workbook Bcc: all@example.org");
-        assertThat(letter.words()).isEqualTo("Dear Ada, Ada Example: {result} of 12.");
+        assertThat(letter.body()).isEqualTo("Dear Ada, Ada Example: {result} of 12.");
         assertThat(letter.missing()).as("no result is told before the marker is done").containsExactly("{result}");
         Batch sealed = scored().apply(new Edit.Seal(Batches.ADA));
-        assertThat(text.to(sealed, sealed.submission(Batches.ADA)).words())
+        assertThat(text.to(sealed, sealed.submission(Batches.ADA)).body())
                 .isEqualTo("Dear Ada, Ada Example: 4 of 12.");
-        assertThat(text.to(sealed, sealed.submission(Batches.CARYS)).words()).startsWith("Dear Carys, Carys:");
+        assertThat(text.to(sealed, sealed.submission(Batches.CARYS)).body()).startsWith("Dear Carys, Carys:");
     }
 
     @Test
     void bracesThatHoldNothingKnownAreFoundAndAPriceIsNoGroup() {
         LetterText text = new LetterText("s", "{name} {nmae} {} costs $1");
         assertThat(text.unknown()).containsExactly("{nmae}", "{}");
-        assertThat(text.to(scored(), scored().submission(Batches.ADA)).words()).isEqualTo("Ada {nmae} {} costs $1");
+        assertThat(text.to(scored(), scored().submission(Batches.ADA)).body()).isEqualTo("Ada {nmae} {} costs $1");
     }
 
     @Test

@@ -79,8 +79,8 @@ class LookOverTest {
         return ofAda(batch).stream().map(Finding::kind).filter(k -> k != Finding.Kind.NOT_SEALED).toList();
     }
 
-    private static Batch remarked(String words) {
-        return done().apply(new Edit.PlaceMark(Batches.ADA, Batches.note("n1", "d1", 0, words)));
+    private static Batch remarked(String text) {
+        return done().apply(new Edit.PlaceMark(Batches.ADA, Batches.note("n1", "d1", 0, text)));
     }
 
     private static Mark evidence(Mark mark, String criterion) {
@@ -213,19 +213,19 @@ class LookOverTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"As Bao had it.", "Bao\u2019s sketch is better.", "See K-2.", "Carys says so"})
-    void anotherStudentsNameIsFound(String words) {
-        assertThat(kinds(remarked(words))).containsExactly(Finding.Kind.NAMES_ANOTHER);
-        assertThat(kinds(done().apply(new Edit.WriteOnTheWhole(Batches.ADA, words))))
+    void anotherStudentsNameIsFound(String text) {
+        assertThat(kinds(remarked(text))).containsExactly(Finding.Kind.NAMES_ANOTHER);
+        assertThat(kinds(done().apply(new Edit.WriteOnTheWhole(Batches.ADA, text))))
                 .containsExactly(Finding.Kind.NAMES_ANOTHER);
-        assertThat(kinds(done().apply(new Edit.WriteOnCriterion(Batches.ADA, "c1", words))))
+        assertThat(kinds(done().apply(new Edit.WriteOnCriterion(Batches.ADA, "c1", text))))
                 .containsExactly(Finding.Kind.NAMES_ANOTHER);
-        assertThat(kinds(done().apply(new Edit.WritePrivately(Batches.ADA, words)))).as("private words stay").isEmpty();
+        assertThat(kinds(done().apply(new Edit.WritePrivately(Batches.ADA, text)))).as("private words stay").isEmpty();
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"Well done, Ada.", "Example 3 is right.", "baobab", "K-21", "Method!"})
-    void theStudentsOwnNameASharedOneAndWordsOfTheTaskAreNot(String words) {
-        assertThat(kinds(remarked(words))).isEmpty();
+    void theStudentsOwnNameASharedOneAndWordsOfTheTaskAreNot(String text) {
+        assertThat(kinds(remarked(text))).isEmpty();
     }
 
     @Test
@@ -245,8 +245,8 @@ class LookOverTest {
     @ParameterizedTest
     @ValueSource(strings = {"Ask Kr\u010dm\u00e1\u0159.", "As Krcmar did.", "As Moreau did.",
             "as Lindqvist-Moreau did"})
-    void aNameIsFoundWithoutItsAccentsAndByOneOfItsParts(String words) {
-        Batch batch = remarked(words)
+    void aNameIsFoundWithoutItsAccentsAndByOneOfItsParts(String text) {
+        Batch batch = remarked(text)
                 .apply(new Edit.Enrol(new Student(new StudentKey("K-8"), "Ivo", "Kr\u010dm\u00e1\u0159", "A")))
                 .apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "Eda", "Lindqvist-Moreau", "A")));
         assertThat(kinds(batch)).containsExactly(Finding.Kind.NAMES_ANOTHER);
@@ -262,8 +262,8 @@ class LookOverTest {
     @ParameterizedTest
     @ValueSource(strings = {"To do: look again", "Ask the moderator about this.", "Looks plagiarised",
             "Don\u2019t tell them."})
-    void wordsThatReadAsIfTheyWereForOthersAreFound(String words) {
-        assertThat(kinds(remarked(words))).containsExactly(Finding.Kind.LOOKS_PRIVATE);
+    void wordsThatReadAsIfTheyWereForOthersAreFound(String text) {
+        assertThat(kinds(remarked(text))).containsExactly(Finding.Kind.LOOKS_PRIVATE);
     }
 
     @Test

@@ -34,8 +34,8 @@ final class Classes {
 
     private Classes() {}
 
-    static BigDecimal number(String words) {
-        return new BigDecimal(words);
+    static BigDecimal number(String text) {
+        return new BigDecimal(text);
     }
 
     /** Two criteria in a section, one with levels, out of 22; letters as grades. */

@@ -56,7 +56,7 @@ class ColumnTest {
     }
 
     private static String words(Batch batch, Column column) {
-        return column.cell(batch, batch.submission(ADA)).words();
+        return column.cell(batch, batch.submission(ADA)).text();
     }
 
     private static Batch with(Batch batch, Edit... edits) {

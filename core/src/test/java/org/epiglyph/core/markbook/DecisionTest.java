@@ -283,7 +283,7 @@ class DecisionTest {
         Batch dragged = batch
                 .apply(new Decision.Boundary("B", number("16.5")).outlook(batch, List.of()).edit().orElseThrow());
         assertEquals(Optional.of("75"),
-                dragged.scheme().rules().grades().map(g -> Criterion.words(g.boundaries().get(1).from())));
+                dragged.scheme().rules().grades().map(g -> Criterion.format(g.boundaries().get(1).from())));
         batch.submissions().forEach(s -> {
             StudentKey student = s.student().key();
             boolean becomes = batch.result(student).value().compareTo(number("16.5")) >= 0

@@ -87,7 +87,7 @@ class ScorePlanTest {
         assertEquals(List.of("9 is above the maximum of 'Method'. Enter 0 to 8.",
                 "This column is computed. Scores go into the columns of criteria.",
                 "It lies beyond the mark book. Begin further up, or further left."),
-                plan.refused().stream().map(ScorePlan.Refused::why).map(Message::inWords).toList());
+                plan.refused().stream().map(ScorePlan.Refused::why).map(Message::text).toList());
         assertEquals("l2", plan.changes().getFirst().to().level());
     }
 
@@ -105,7 +105,7 @@ class ScorePlanTest {
                 List.of("Several students have this name. Give their keys instead.",
                         "The class has nobody of this name or key. Check how it is written.",
                         "It was given a score already. Keep one of the two."),
-                plan.refused().stream().map(ScorePlan.Refused::why).map(Message::inWords).toList());
+                plan.refused().stream().map(ScorePlan.Refused::why).map(Message::text).toList());
         assertEquals(List.of("K-101", "K-102", "K-1"), plan.changes().stream().map(t -> t.student().value()).toList());
     }
 
@@ -120,7 +120,7 @@ class ScorePlanTest {
         Batch scored = batch.apply(new Edit.SetScore(open.getFirst(), "c1", Optional.of(Classes.number("3.5"))));
         Batch after = scored.apply(ScorePlan.fill(scored, open, CRITERIA.getFirst()).edit().orElseThrow());
         assertEquals(Set.of("3.5"), Set.copyOf(
-                open.stream().map(s -> CRITERIA.getFirst().cell(after, after.submission(s)).words()).toList()));
+                open.stream().map(s -> CRITERIA.getFirst().cell(after, after.submission(s)).text()).toList()));
     }
 
     /** A class in which nobody has a score. */
@@ -138,7 +138,7 @@ class ScorePlanTest {
     private static List<List<String>> copied(Batch batch, List<Column> columns) {
         return batch.submissions()
                 .stream()
-                .map(s -> columns.stream().map(c -> c.cell(batch, s).words()).toList())
+                .map(s -> columns.stream().map(c -> c.cell(batch, s).text()).toList())
                 .toList();
     }
 }

@@ -46,8 +46,8 @@ class SelectionTest {
         for (int i = 1; i < ordered.size(); i++) {
             Cell before = RESULT.cell(batch, ordered.get(i - 1));
             Cell here = RESULT.cell(batch, ordered.get(i));
-            if (before.words().isEmpty()) {
-                assertTrue(here.words().isEmpty());
+            if (before.text().isEmpty()) {
+                assertTrue(here.text().isEmpty());
             } else if (here.isFigure()) {
                 int way = before.rank().orElseThrow().compareTo(here.rank().orElseThrow());
                 assertTrue(descending ? way >= 0 : way <= 0);
@@ -118,8 +118,8 @@ class SelectionTest {
                 counts.put(with.get(i).documents().getFirst().id(), 100 - i);
             }
         }
-        Context context = Context.NONE.withWords(counts);
-        assertEquals("100", Column.Fact.WORDS.cell(batch, with.getFirst(), context).words());
+        Context context = Context.NONE.withWordCounts(counts);
+        assertEquals("100", Column.Fact.WORDS.cell(batch, with.getFirst(), context).text());
         assertEquals(Cell.EMPTY, Column.Fact.WORDS.cell(batch, with.get(2), context));
         assertEquals(Cell.EMPTY, Column.Fact.WORDS.cell(batch, with.getFirst()));
         Order order = Order.ROSTER.first(Column.Fact.WORDS, false);

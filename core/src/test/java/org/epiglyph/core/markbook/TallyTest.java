@@ -37,7 +37,7 @@ class TallyTest {
 
     @Test
     void wordsAreNoFiguresAndOneFigureHasNoSpread() {
-        Tally tally = Tally.NONE.with(Cell.words("n")).with(Cell.figure(BigDecimal.TWO));
+        Tally tally = Tally.NONE.with(Cell.text("n")).with(Cell.figure(BigDecimal.TWO));
         assertEquals(1, tally.count());
         assertEquals(Optional.empty(), tally.spread());
         assertEquals(Optional.empty(), Tally.NONE.mean());

@@ -14,12 +14,12 @@ import org.junit.jupiter.api.Test;
 class CorrectionTest {
     private static final PageBox WORDS = new PageBox(100, 200, 60, 12);
 
-    private static Head head(String words) {
-        return new Head("m", new PageRef("d", 0), Ink.MADDER, 0, Remark.of(words));
+    private static Head head(String text) {
+        return new Head("m", new PageRef("d", 0), Ink.MADDER, 0, Remark.of(text));
     }
 
-    private static Correction struck(String newWords) {
-        return new Correction(head(newWords), List.of(WORDS), "low water", Optional.empty(), 12);
+    private static Correction struck(String newText) {
+        return new Correction(head(newText), List.of(WORDS), "low water", Optional.empty(), 12);
     }
 
     @Test
@@ -53,7 +53,7 @@ class CorrectionTest {
     @Test
     void movedWordsAreSaidWhereTheyGo() {
         Correction moved = struck("").movingTo(new PagePoint(300, 210));
-        assertThat(moved.remark().words()).isEqualTo("low water");
+        assertThat(moved.remark().text()).isEqualTo("low water");
         assertThat(moved.movedBy(10, 0).caret().orElseThrow().x()).isEqualTo(310);
         assertThat(moved.movedBy(10, 0).struck()).isEqualTo(List.of(WORDS));
         assertThat(moved.touches(new PagePoint(130, 206), 1)).isTrue();

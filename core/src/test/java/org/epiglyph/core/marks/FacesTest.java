@@ -20,19 +20,19 @@ class FacesTest {
     void aScoreStampWritesItsNumberWithARuleBelow() {
         Stamp stamp = new Stamp(HEAD, new Face.Score(new BigDecimal("-0.50"), 1.5), AT, 20);
         assertThat(stamp.drawing()).hasSize(2);
-        assertThat(((Drawn.Words) stamp.drawing().getFirst()).text()).isEqualTo("\u22120.5");
+        assertThat(((Drawn.Text) stamp.drawing().getFirst()).text()).isEqualTo("\u22120.5");
         assertThat(stamp.bounds().width()).isCloseTo(30, within(2.0));
     }
 
     @Test
     void ownWordsAndPicturesStandInTheirBox() {
-        Stamp words = new Stamp(HEAD, new Face.Words("see me", 3), AT, 20, 90);
+        Stamp words = new Stamp(HEAD, new Face.Text("see me", 3), AT, 20, 90);
         assertThat(words.bounds().height()).as("turned on its side").isCloseTo(60, within(2.0));
         Face.Picture face = new Face.Picture("0".repeat(64) + ".png", 2);
         Drawn.Picture picture = (Drawn.Picture) new Stamp(HEAD, face, AT, 30).drawing().getFirst();
         assertThat(picture.width()).isEqualTo(60);
         assertThatThrownBy(() -> new Face.Picture("../secret.png", 1)).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> new Face.Words("two\nlines", 1)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new Face.Text("two\nlines", 1)).isInstanceOf(IllegalArgumentException.class);
     }
 
     @Test
@@ -67,7 +67,7 @@ class FacesTest {
     void typedTextIsDrawnInItsBrokenLinesWithAGroundBehind() {
         TypedText text = new TypedText(HEAD, AT, "one two three", 10, 40, List.of("one two", "three"), true);
         assertThat(text.drawing().getFirst()).isInstanceOf(Drawn.Ground.class);
-        assertThat(((Drawn.Words) text.drawing().getLast()).text()).isEqualTo("one two\nthree");
+        assertThat(((Drawn.Text) text.drawing().getLast()).text()).isEqualTo("one two\nthree");
         assertThat(text.withGround(false).drawing()).hasSize(1);
         assertThat(text.withWeight(20).width()).isEqualTo(80);
         assertThat(text.scaledAbout(AT, 100).size()).as("no larger than the largest type").isEqualTo(96);

@@ -36,6 +36,6 @@ class InkColourTest {
     @ParameterizedTest
     @EnumSource(Ink.class)
     void wordsInEveryInkCanBeReadInTheMargin(Ink ink) {
-        assertThat(contrast(ink.wordsRgb(), GROUND)).isGreaterThanOrEqualTo(4.5);
+        assertThat(contrast(ink.textRgb(), GROUND)).isGreaterThanOrEqualTo(4.5);
     }
 }

@@ -162,7 +162,7 @@ class MarkTest {
     void typedTextIsAsHighAsItsLines() {
         TypedText text = new TypedText(head(0), new PagePoint(10, 20), "one\ntwo", 10, 30);
         assertThat(text.bounds()).isEqualTo(new PageBox(10, 20, 30, 26));
-        assertThat(((Drawn.Words) text.drawing().getFirst()).at()).isEqualTo(new PagePoint(10, 30));
+        assertThat(((Drawn.Text) text.drawing().getFirst()).at()).isEqualTo(new PagePoint(10, 30));
     }
 
     @Test
@@ -179,8 +179,8 @@ class MarkTest {
     @Test
     void aRemarkIsStrippedAndKeepsItsAudience() {
         Remark remark = new Remark("  Why?\n", Audience.PRIVATE, "p1");
-        assertThat(remark.words()).isEqualTo("Why?");
-        assertThat(remark.withWords("How?")).isEqualTo(new Remark("How?", Audience.PRIVATE, "p1"));
+        assertThat(remark.text()).isEqualTo("Why?");
+        assertThat(remark.withText("How?")).isEqualTo(new Remark("How?", Audience.PRIVATE, "p1"));
         assertThat(Remark.NONE.isEmpty()).isTrue();
     }
 }

@@ -150,12 +150,12 @@ class WinnowingTest {
         List<Corpus.Common> common = corpus.common(mate(ADA), true);
         assertThat(common).singleElement().satisfies(c -> {
             assertThat(c.other()).isEqualTo(mate(BEN));
-            assertThat(c.words()).isEqualTo(copied.split(" ").length);
+            assertThat(c.wordCount()).isEqualTo(copied.split(" ").length);
             assertThat(c.passages()).containsExactly(new Passage(25, 0, copied.split(" ").length));
         });
         assertThat(corpus.common(mate(CLEO), true)).isEmpty();
-        assertThat(corpus.words(mate(CLEO))).contains(2);
-        assertThat(corpus.words(mate(new StudentKey("nobody")))).isEmpty();
+        assertThat(corpus.wordCount(mate(CLEO))).contains(2);
+        assertThat(corpus.wordCount(mate(new StudentKey("nobody")))).isEmpty();
         corpus.put(mate(BEN), WordRun.of(vocabulary, "another hand in"));
         assertThat(corpus.common(mate(ADA), true)).as("an earlier hand-in is compared no longer").isEmpty();
     }
@@ -177,12 +177,12 @@ class WinnowingTest {
         assertThat(corpus.common(mate(first), true)).hasSize(11);
         assertThat(corpus.common(mate(first), false)).singleElement().satisfies(c -> {
             assertThat(c.other()).isEqualTo(mate(new StudentKey("K-1")));
-            assertThat(c.words()).isEqualTo(copied.split(" ").length);
+            assertThat(c.wordCount()).isEqualTo(copied.split(" ").length);
         });
         for (int i = 2; i < 12; i++) {
             corpus.put(mate(new StudentKey("K-" + i)), WordRun.of(vocabulary, "something else"));
         }
-        assertThat(corpus.common(mate(first), false).getFirst().words()).as("only two have the form now")
+        assertThat(corpus.common(mate(first), false).getFirst().wordCount()).as("only two have the form now")
                 .isEqualTo(copied.split(" ").length + form.split(" ").length);
     }
 
@@ -199,7 +199,7 @@ class WinnowingTest {
         assertThat(pairs).containsExactlyInAnyOrder(
                 new Pairs.Pair(students.get(0), students.get(1), one.split(" ").length),
                 new Pairs.Pair(students.get(1), students.get(2), two.split(" ").length));
-        assertThat(pairs).isSortedAccordingTo((a, b) -> b.words() - a.words());
+        assertThat(pairs).isSortedAccordingTo((a, b) -> b.wordCount() - a.wordCount());
         assertThat(Pairs.groups(pairs, 4)).singleElement().satisfies(g -> assertThat(g).hasSize(3));
         List<Pairs.Pair> chain = IntStream.range(0, 9)
                 .mapToObj(i -> new Pairs.Pair(new StudentKey("C-" + i), new StudentKey("C-" + (i + 1)), 99 - i))

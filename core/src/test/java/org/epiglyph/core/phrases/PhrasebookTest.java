@@ -8,8 +8,8 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 class PhrasebookTest {
-    private static Phrase phrase(String code, String words, String criterion) {
-        return new Phrase("id-" + code, code, words, criterion, Optional.empty());
+    private static Phrase phrase(String code, String text, String criterion) {
+        return new Phrase("id-" + code, code, text, criterion, Optional.empty());
     }
 
     private final Phrasebook book = new Phrasebook(List.of(phrase("un", "Unit: metres.", "c5"),
@@ -36,7 +36,7 @@ class PhrasebookTest {
 
     @Test
     void theSameWordsAreFoundWhateverTheirCaseAndSpace() {
-        assertThat(book.findWords("  unit:  METRES. ")).isPresent();
+        assertThat(book.findByText("  unit:  METRES. ")).isPresent();
     }
 
     @Test

@@ -14,20 +14,20 @@ class SlotsTest {
     @Test
     void whatDiffersIsFilledInAndFoundAgain() {
         assertThat(CLEARANCE.asked()).containsExactly(new Slots.Number("metres"),
-                new Slots.OneOf(List.of("too high", "too low")), new Slots.Words("which page"));
-        String words = CLEARANCE.filled("Oyelaran", List.of("0.4", "too low", "page 2"));
-        assertThat(words).isEqualTo("Oyelaran, you are 0.4 m too low on page 2.");
-        assertThat(CLEARANCE.placed(words + " Have another look.")).hasValue(
+                new Slots.OneOf(List.of("too high", "too low")), new Slots.FreeText("which page"));
+        String text = CLEARANCE.filled("Oyelaran", List.of("0.4", "too low", "page 2"));
+        assertThat(text).isEqualTo("Oyelaran, you are 0.4 m too low on page 2.");
+        assertThat(CLEARANCE.placed(text + " Have another look.")).hasValue(
                 new Slots.Placed(List.of("0.4", "too low", "page 2"), " Have another look."));
         assertThat(CLEARANCE.placed("Something else")).isEmpty();
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"Use {braces} as you like", "{one of: }", "{", "set {1, 2}", "\\Q{\\E", ""})
-    void otherBracesAreWords(String words) {
-        Slots slots = Slots.of(words);
+    void otherBracesAreWords(String text) {
+        Slots slots = Slots.of(text);
         assertThat(slots.asked()).isEmpty();
-        assertThat(slots.filled("Ada", List.of())).isEqualTo(words);
+        assertThat(slots.filled("Ada", List.of())).isEqualTo(text);
     }
 
     @Test

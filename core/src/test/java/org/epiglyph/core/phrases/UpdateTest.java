@@ -7,19 +7,19 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 class UpdateTest {
-    private static Phrase phrase(String code, String words) {
-        return new Phrase("new-" + code, code, words, "", Optional.empty());
+    private static Phrase phrase(String code, String text) {
+        return new Phrase("new-" + code, code, text, "", Optional.empty());
     }
 
     @Test
     void anUpdateRenewsAddsAndTakesAwayButKeepsWhatTheMarkerChanged() {
         List<Phrase> first = Update.of(List.of(), List.of(phrase("a", "A"), phrase("b", "B"), phrase("c", "C"),
                 phrase("d", "D")), "k", () -> "id" + System.nanoTime()).phrases();
-        List<Phrase> mine = List.of(first.get(0), first.get(1).withWords("My B"), first.get(2),
-                first.get(3).withWords("My D"));
+        List<Phrase> mine = List.of(first.get(0), first.get(1).withText("My B"), first.get(2),
+                first.get(3).withText("My D"));
         Update update = Update.of(mine, List.of(phrase("a", "A2"), phrase("b", "B2"), phrase("e", "E")), "k",
                 () -> "fresh");
-        assertThat(update.phrases()).extracting(Phrase::words).containsExactly("A2", "My B", "E", "My D");
+        assertThat(update.phrases()).extracting(Phrase::text).containsExactly("A2", "My B", "E", "My D");
         assertThat(update.phrases().getFirst().id()).as("the same phrase").isEqualTo(first.getFirst().id());
         assertThat(List.of(update.added(), update.renewed(), update.kept(), update.gone()))
                 .containsExactly(1, 1, 1, 1);

@@ -40,7 +40,7 @@ class HintsTest {
             "the tide. Teh port, SPELLING, Teh",
             "half-hower is, SPELLING, half-hower", "the dont, SPELLING, dont"})
     void whatMayWantACorrectionIsFound(String text, Hint.Kind kind, String words) {
-        assertThat(hints(text)).extracting(Hint::kind, Hint::words).containsExactly(tuple(kind, words));
+        assertThat(hints(text)).extracting(Hint::kind, Hint::text).containsExactly(tuple(kind, words));
     }
 
     @ParameterizedTest

@@ -17,15 +17,15 @@ class ScalingTest {
     private static final Scaling CURVE = Scaling.through(Scaling.points("40 to 50, 10 to 12; 20 to 21"));
 
     private static String of(Scaling scaling, String value) {
-        return scaling.of(Exact.of(number(value))).words();
+        return scaling.of(Exact.of(number(value))).format();
     }
 
     @Test
     void pointsAreReadInAnyOrderWithEitherDecimalSign() {
-        assertThat(Scaling.points("10,5 to 12, 20.25 to 21")).extracting(Scaling.Point::words)
+        assertThat(Scaling.points("10,5 to 12, 20.25 to 21")).extracting(Scaling.Point::describe)
                 .containsExactly("10.5 to 12", "20.25 to 21");
         assertThat(Scaling.points(" ; \n")).isEmpty();
-        assertThat(CURVE.points()).extracting(Scaling.Point::words)
+        assertThat(CURVE.points()).extracting(Scaling.Point::describe)
                 .containsExactly("10 to 12", "20 to 21", "40 to 50");
         for (String none : List.of("10", "10 to", "ten to 12", "10 to 12 to 14")) {
             assertThatThrownBy(() -> Scaling.points(none)).isInstanceOf(IllegalArgumentException.class)
@@ -104,7 +104,7 @@ class ScalingTest {
     }
 
     private static String said(Scaling scaling) {
-        return StepWords.by(scaling).inWords();
+        return StepWords.by(scaling).text();
     }
 
     @Test

@@ -9,8 +9,8 @@ import java.util.stream.IntStream;
 final class Schemes {
     private Schemes() {}
 
-    static BigDecimal number(String words) {
-        return new BigDecimal(words);
+    static BigDecimal number(String text) {
+        return new BigDecimal(text);
     }
 
     /** Points in steps of a quarter. */

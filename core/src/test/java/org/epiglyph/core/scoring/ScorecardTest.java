@@ -95,7 +95,7 @@ class ScorecardTest {
             assertThat(c.text()).isEqualTo("How it is done");
             assertThat(c.maximum()).isEqualByComparingTo("8");
         });
-        assertThat(METHOD.withManner(new Manner.WordsOnly()).refusal(BigDecimal.ONE).orElseThrow().inWords())
+        assertThat(METHOD.withManner(new Manner.WordsOnly()).refusal(BigDecimal.ONE).orElseThrow().text())
                 .isEqualTo("'Part c1' takes words, no score.");
     }
 }

@@ -120,11 +120,11 @@ class ScoringTest {
     @Test
     void aNumberOutsideTheRangeOrBetweenStepsIsRefusedWithTheReason() {
         Criterion reasoning = new Criterion("r", "Reasoning", "", BigDecimal.TEN, HALF);
-        assertThat(reasoning.refusal(new BigDecimal("12.5")).map(Message::inWords))
+        assertThat(reasoning.refusal(new BigDecimal("12.5")).map(Message::text))
                 .hasValue("12.5 is above the maximum of 'Reasoning'. Enter 0 to 10.");
-        assertThat(reasoning.refusal(new BigDecimal("-1")).map(Message::inWords))
+        assertThat(reasoning.refusal(new BigDecimal("-1")).map(Message::text))
                 .hasValue("-1 is below 0. Enter 0 to 10.");
-        assertThat(reasoning.refusal(new BigDecimal("3.25")).map(Message::inWords))
+        assertThat(reasoning.refusal(new BigDecimal("3.25")).map(Message::text))
                 .hasValue("3.25 is between two steps of 'Reasoning'. Enter a multiple of 0.5.");
         assertThat(reasoning.refusal(new BigDecimal("10.0"))).isEmpty();
     }

@@ -44,7 +44,7 @@ class StructureTest {
         assertThat(result(scheme(log), Scorecard.EMPTY.with("a", sound), "4").derivation())
                 .startsWith("Part a: 2.5 of 4, 'Sound'");
         assertThat(Judgement.level(levels.find("l1").orElseThrow(), number("4")).refusal(log)).isPresent();
-        assertThat(log.refusal(number("1.5")).map(Message::inWords))
+        assertThat(log.refusal(number("1.5")).map(Message::text))
                 .hasValue("1.5 belongs to no level of 'Part a'. Enter 4, 2 to 3, 1, 0.");
         assertThat(log.refusal(number("2.25")).map(Message::key)).hasValue("Criterion.betweenSteps");
     }

@@ -57,7 +57,7 @@ class TypedScoreTest {
 
     private static String why(Criterion criterion, String typed) {
         return switch (TypedScore.read(criterion, typed, Judgement.NONE)) {
-            case TypedScore.Refused(Message why) -> why.inWords();
+            case TypedScore.Refused(Message why) -> why.text();
             case TypedScore.Read(Judgement judgement) -> "read as " + judgement;
         };
     }

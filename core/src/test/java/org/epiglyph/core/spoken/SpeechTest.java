@@ -83,7 +83,7 @@ class SpeechTest {
 
     @Test
     void aPartOfASecondCountsAsOne() {
-        assertThat(new Span(0, 66_001).words()).isEqualTo("1:07");
-        assertThat(new Span(0, 0).words()).isEqualTo("0:00");
+        assertThat(new Span(0, 66_001).format()).isEqualTo("1:07");
+        assertThat(new Span(0, 0).format()).isEqualTo("0:00");
     }
 }

@@ -22,8 +22,8 @@ class LatenessTest {
             "2026-03-15T21:00:00Z, 2 days 3 h late",
             "2026-03-13T13:00:00Z, 5 h early", "2026-03-13T18:00:00Z, just in time",
             "2026-03-12T17:00:00Z, 1 day 1 h early"})
-    void latenessIsSaidInDaysHoursAndMinutes(Instant handedIn, String words) {
-        assertThat(Lateness.between(DUE, Duration.ZERO, handedIn).inWords()).isEqualTo(words);
+    void latenessIsSaidInDaysHoursAndMinutes(Instant handedIn, String text) {
+        assertThat(Lateness.between(DUE, Duration.ZERO, handedIn).describe()).isEqualTo(text);
     }
 
     /** IANA zone data: in London the clocks went from 01:00 to 02:00 on 29 March 2026. */
@@ -32,7 +32,7 @@ class LatenessTest {
         ZoneId london = ZoneId.of("Europe/London");
         Instant due = ZonedDateTime.of(2026, 3, 29, 0, 30, 0, 0, london).toInstant();
         Instant handedIn = ZonedDateTime.of(2026, 3, 29, 2, 30, 0, 0, london).toInstant();
-        assertThat(Lateness.between(due, Duration.ZERO, handedIn).inWords()).isEqualTo("1 h late");
+        assertThat(Lateness.between(due, Duration.ZERO, handedIn).describe()).isEqualTo("1 h late");
     }
 
     /** IANA zone data: in London the hour from 01:00 to 02:00 came twice on 25 October 2026. */
@@ -41,15 +41,15 @@ class LatenessTest {
         ZoneId london = ZoneId.of("Europe/London");
         Instant due = ZonedDateTime.of(2026, 10, 25, 0, 30, 0, 0, london).toInstant();
         Instant handedIn = ZonedDateTime.of(2026, 10, 25, 2, 30, 0, 0, london).toInstant();
-        assertThat(Lateness.between(due, Duration.ZERO, handedIn).inWords()).isEqualTo("3 h late");
+        assertThat(Lateness.between(due, Duration.ZERO, handedIn).describe()).isEqualTo("3 h late");
     }
 
     @Test
     void withinTheGraceNothingIsLateAndBehindItLatenessCountsFromTheDueTime() {
         Duration grace = Duration.ofMinutes(10);
         assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).isLate()).isFalse();
-        assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).inWords()).isEqualTo("10 min into the grace");
-        assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(601)).inWords()).isEqualTo("11 min late");
+        assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).describe()).isEqualTo("10 min into the grace");
+        assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(601)).describe()).isEqualTo("11 min late");
     }
 
     @Test

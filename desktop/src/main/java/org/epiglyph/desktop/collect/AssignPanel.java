@@ -22,7 +22,7 @@ import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.filing.Candidate;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.archive.PathCheck;
 
 /** The chosen file: its first page, and whose it may be, likeliest first. Files can be dragged onto a student here. */
@@ -32,10 +32,10 @@ final class AssignPanel {
     private static final double PICTURE_HEIGHT = 280;
     private final CollectModel model;
     private final Runnable toTable;
-    private final Label path = Form.words("", "preview-path");
+    private final Label path = Form.text("", "preview-path");
     private final ImageView picture = new ImageView();
-    private final Label words = Form.words("", "hint");
-    private final Label pages = Form.words("", "hint");
+    private final Label text = Form.text("", "hint");
+    private final Label pages = Form.text("", "hint");
     private final TextField search = new TextField();
     private final ListView<Choice> list = new ListView<>();
     private final VBox root;
@@ -49,7 +49,7 @@ final class AssignPanel {
         picture.setFitWidth(PICTURE_WIDTH);
         picture.setFitHeight(PICTURE_HEIGHT);
         picture.setSmooth(true);
-        StackPane page = new StackPane(picture, words);
+        StackPane page = new StackPane(picture, text);
         page.getStyleClass().add("first-page");
         return page;
     }
@@ -60,12 +60,12 @@ final class AssignPanel {
         this.toTable = toTable;
         StackPane page = page();
         search.setId("find-student");
-        search.setPromptText(Words.of("Collect.findStudent"));
+        search.setPromptText(UiText.of("Collect.findStudent"));
         search.textProperty().addListener((_, _, _) -> fill());
         search.addEventFilter(KeyEvent.KEY_PRESSED, this::onSearchKey);
         list.setId("whose");
         list.getStyleClass().add("whose");
-        list.setAccessibleText(Words.of("Collect.whose"));
+        list.setAccessibleText(UiText.of("Collect.whose"));
         list.setCellFactory(_ -> new ChoiceCell());
         list.setOnKeyPressed(e -> {
             if (e.getCode() == KeyCode.ENTER) {
@@ -95,12 +95,12 @@ final class AssignPanel {
         switch (seen) {
             case FirstPage.Seen.Picture(var image, String said) -> {
                 picture.setImage(image);
-                words.setText("");
+                text.setText("");
                 pages.setText(said);
             }
-            case FirstPage.Seen.Words(String said) -> {
+            case FirstPage.Seen.Text(String said) -> {
                 picture.setImage(null);
-                words.setText(said);
+                text.setText(said);
                 pages.setText("");
             }
         }
@@ -128,7 +128,7 @@ final class AssignPanel {
                     .find(candidate.student())
                     .filter(s -> fits(s, letters))
                     .map(s -> new Choice(Optional.of(s), choices.size() < 9 ? choices.size() + 1 : 0,
-                            candidate.evidence().inWords()))
+                            candidate.evidence().text()))
                     .ifPresent(choices::add);
         }
         if (letters.isEmpty()) {
@@ -225,7 +225,7 @@ final class AssignPanel {
             name.getStyleClass().add(choice.student.isEmpty() ? "hint" : "choice-name");
             VBox text = new VBox(name);
             if (!choice.why.isEmpty()) {
-                text.getChildren().add(Form.words(choice.why, "choice-why"));
+                text.getChildren().add(Form.text(choice.why, "choice-why"));
             }
             text.setMaxWidth(PICTURE_WIDTH - 24);
             return new HBox(number, text);
@@ -233,7 +233,7 @@ final class AssignPanel {
 
         private static String said(Choice choice) {
             return choice.student.map(s -> s.name().equals(s.key().value()) ? s.name() : s.name() + "  " + s.key())
-                    .orElse(Words.of("Collect.setAside"));
+                    .orElse(UiText.of("Collect.setAside"));
         }
     }
 }

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.filing.FilingRule;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.places.FolderTree;
 import org.slf4j.LoggerFactory;
@@ -95,7 +95,7 @@ final class Beside {
             RuleFile.write(rule, file);
             return Optional.of(file);
         } catch (IOException e) {
-            trouble.accept(Words.of("Collect.ruleNotKept", file));
+            trouble.accept(UiText.of("Collect.ruleNotKept", file));
             return Optional.empty();
         }
     }

@@ -10,20 +10,20 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Student;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.sheet.TypedRoster;
 
 /** Students typed or pasted, a line each; those without a file can be scored all the same. */
 final class ClassEditor implements Editor {
     private final TextArea text = new TextArea();
-    private final Label said = Form.words("", "finding-words");
+    private final Label said = Form.text("", "finding-words");
     private final Button use;
     private final VBox root;
     private List<Student> read = List.of();
 
     ClassEditor(CollectModel model, Runnable close) {
         text.setId("class-text");
-        text.setPromptText(Words.of("Collect.classPrompt"));
+        text.setPromptText(UiText.of("Collect.classPrompt"));
         said.setId("class-said");
         use = Form.button("Collect.class.use", "main-button", () -> {
             List<Student> students = read;
@@ -34,7 +34,7 @@ final class ClassEditor implements Editor {
         Button cancel = Form.button("Collect.cancel", "link-button", close);
         cancel.setId("cancel");
         VBox.setVgrow(text, Priority.ALWAYS);
-        root = new VBox(Form.words(Words.of("Collect.class.heading"), "subheading"), Form.hint("Collect.class.hint"),
+        root = new VBox(Form.text(UiText.of("Collect.class.heading"), "subheading"), Form.hint("Collect.class.hint"),
                 text, said,
                 Form.lastLine(cancel, use));
         root.getStyleClass().add("editor");
@@ -57,7 +57,8 @@ final class ClassEditor implements Editor {
             read = text.getText().isBlank() ? List.of() : TypedRoster.read(text.getText()).students();
             said.setText(read.isEmpty()
                     ? ""
-                    : Words.of("Collect.class.read", read.size(), words(read.getFirst()), words(read.getLast())));
+                    : UiText.of("Collect.class.read", read.size(), describe(read.getFirst()),
+                            describe(read.getLast())));
             use.setDisable(read.isEmpty());
         } catch (Problem e) {
             said.setText(e.getMessage());
@@ -65,7 +66,7 @@ final class ClassEditor implements Editor {
         }
     }
 
-    private static String words(Student student) {
+    private static String describe(Student student) {
         return student.name() + " (" + student.key() + ")";
     }
 }

@@ -23,7 +23,7 @@ import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BusyPane;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Collecting a batch: choose a source, see what was understood, decide what is open, done. */
 public final class Collect implements Place {
@@ -51,7 +51,7 @@ public final class Collect implements Place {
         this.toShelf = toShelf;
         this.source = new SourceStep(model, knownAddress, knownToken);
         root.getStyleClass().addAll("place", "collect");
-        Label trouble = Form.words(model.troubleProperty(), "notice", "collect-trouble");
+        Label trouble = Form.text(model.troubleProperty(), "notice", "collect-trouble");
         VBox.setVgrow(step, Priority.ALWAYS);
         root.getChildren().addAll(head(), trouble, new BusyPane(model.background()), step);
         step.disableProperty().bind(model.background().busyProperty());
@@ -80,9 +80,9 @@ public final class Collect implements Place {
     /** Tells what becomes of work that goes on while the marker is elsewhere, in sentences. */
     public void observe(Consumer<String> said) {
         model.troubleProperty().subscribe(said);
-        model.planProperty().subscribe(plan -> said.accept(plan == null ? "" : Words.of("Collect.understoodNow")));
+        model.planProperty().subscribe(plan -> said.accept(plan == null ? "" : UiText.of("Collect.understoodNow")));
         model.doneProperty()
-                .subscribe(done -> said.accept(done == null ? "" : Words.of("Collect.doneNow", done.words())));
+                .subscribe(done -> said.accept(done == null ? "" : UiText.of("Collect.doneNow", done.summary())));
     }
 
     /** True if a source was read, and the batch is not made yet. */
@@ -107,14 +107,14 @@ public final class Collect implements Place {
 
     private Node head() {
         Label heading = new Label(model.isAgain()
-                ? Words.of("Collect.headingAgain", model.againName())
-                : Words.of("Collect.heading"));
+                ? UiText.of("Collect.headingAgain", model.againName())
+                : UiText.of("Collect.heading"));
         heading.getStyleClass().add("heading");
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox line = new HBox(heading, space);
         for (String name : STEPS) {
-            Label label = new Label(Words.of("Collect.step." + name));
+            Label label = new Label(UiText.of("Collect.step." + name));
             label.getStyleClass().add("step");
             steps.add(label);
             line.getChildren().add(label);
@@ -196,7 +196,7 @@ public final class Collect implements Place {
                 () -> isOpen() && model.planProperty().get().questions().isEmpty(), () -> model.make(_ -> {})));
         for (int i = 0; i < 9; i++) {
             int candidate = i;
-            acts.add(new Act("Collect.act.candidate." + (i + 1), Words.of("Collect.act.candidate", i + 1),
+            acts.add(new Act("Collect.act.candidate." + (i + 1), UiText.of("Collect.act.candidate", i + 1),
                     Optional.of(Act.key("DIGIT" + (i + 1))),
                     this::isOpen, () -> model.decisions().decideFor(candidate)));
         }

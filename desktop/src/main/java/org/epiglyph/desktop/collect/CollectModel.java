@@ -26,7 +26,7 @@ import org.epiglyph.carrier.Planning;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Background;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.sheet.TypedRoster;
@@ -62,11 +62,11 @@ public final class CollectModel {
      * What was collected.
      *
      * @param batch the batch's folder
-     * @param words the sentence that accounts for every file
+     * @param summary the sentence that accounts for every file
      * @param aside names of the files set aside
      * @param kept  names of the entries kept as they are or not taken, with the reasons
      */
-    record Done(Path batch, String words, List<String> aside, List<String> kept) {}
+    record Done(Path batch, String summary, List<String> aside, List<String> kept) {}
 
     /**
      * @param shelf the folder in which the batch will stand; its schemes, phrasebooks and filing rules are offered
@@ -160,7 +160,7 @@ public final class CollectModel {
     void connect(String address, String token) {
         trouble.set("");
         background.start(progress -> {
-            progress.at(Words.of("Collect.asking"), 0, 0);
+            progress.at(UiText.of("Collect.asking"), 0, 0);
             RecordClient asked = services.connect(address, token);
             List<Task> found = asked.tasks();
             client = asked;
@@ -168,7 +168,7 @@ public final class CollectModel {
         }, found -> {
             tasks.setAll(found);
             if (found.isEmpty()) {
-                trouble.set(Words.of("Collect.noTasks"));
+                trouble.set(UiText.of("Collect.noTasks"));
             }
         }, trouble::set);
     }
@@ -195,12 +195,12 @@ public final class CollectModel {
      */
     void readFiles(String sheet, String title, String due, String classList) {
         if (places.isEmpty() && sheet.isBlank() && classList.isBlank()) {
-            trouble.set(Words.of("Collect.missing"));
+            trouble.set(UiText.of("Collect.missing"));
             return;
         }
         Optional<Instant> when = WrittenTime.read(due, ZoneId.systemDefault());
         if (!due.isBlank() && when.isEmpty()) {
-            trouble.set(Words.of("Collect.badDue", due.strip()));
+            trouble.set(UiText.of("Collect.badDue", due.strip()));
             return;
         }
         try {
@@ -311,7 +311,7 @@ public final class CollectModel {
         CollectPlan changing = plan.get();
         trouble.set("");
         background.start(progress -> {
-            progress.at(Words.of("Collect.understanding"), 0, 0);
+            progress.at(UiText.of("Collect.understanding"), 0, 0);
             return change.of(changing);
         }, decisions::changeTo, trouble::set);
     }
@@ -328,9 +328,9 @@ public final class CollectModel {
         CollectPlan understood = plan.get();
         String wanted = name.get().strip();
         if (wanted.isEmpty() || !wanted.equals(Beside.forNames(wanted)) || wanted.startsWith(".")) {
-            trouble.set(Words.of("Collect.badName"));
+            trouble.set(UiText.of("Collect.badName"));
         } else if (understood.roster().students().isEmpty()) {
-            trouble.set(Words.of("Collect.nobody"));
+            trouble.set(UiText.of("Collect.nobody"));
         } else {
             make(understood, shelf.resolve(wanted), made);
         }
@@ -360,8 +360,8 @@ public final class CollectModel {
                 .filter(understood::isSetAside)
                 .map(CollectPlan.Item::path)
                 .toList();
-        List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason().inWords()).toList();
-        Done result = new Done(target, decisions.countWords() + ready.remark().map(r -> " " + r.inWords()).orElse(""),
+        List<String> kept = understood.refusals().stream().map(r -> r.path() + ": " + r.reason().text()).toList();
+        Done result = new Done(target, decisions.countText() + ready.remark().map(r -> " " + r.text()).orElse(""),
                 aside, kept);
         close();
         done.set(result);

@@ -11,7 +11,7 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.phrases.PhraseFile;
 import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.exchange.table.TableBytes;
@@ -56,7 +56,7 @@ record CollectedBatch(Path batch, Optional<Message> remark) {
         try {
             return TableBytes.read(file);
         } catch (IOException e) {
-            throw new Problem(Words.of("Collect.unreadable", file), e);
+            throw new Problem(UiText.of("Collect.unreadable", file), e);
         }
     }
 }

@@ -13,7 +13,7 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.archive.PathCheck;
 
 /** The files of a source as lines that can be filtered, the line that is chosen, and what is decided about it; no nodes. */
@@ -185,23 +185,23 @@ final class Decisions {
     }
 
     /** The sentence that accounts for every file. */
-    String countWords() {
+    String countText() {
         CollectPlan.Count c = plan.get().count();
         List<String> parts = new ArrayList<>();
-        parts.add(Words.of("Collect.count.matched", c.matched()));
+        parts.add(UiText.of("Collect.count.matched", c.matched()));
         if (plan.get().isAgain()) {
-            parts.set(0, Words.of("Collect.count.matchedAgain", c.matched(), c.unchanged()));
+            parts.set(0, UiText.of("Collect.count.matchedAgain", c.matched(), c.unchanged()));
         }
         addCount(parts, "Collect.count.questions", c.questions());
         addCount(parts, "Collect.count.aside", c.setAside());
         addCount(parts, "Collect.count.kept", c.kept());
         addCount(parts, "Collect.count.notTaken", c.notTaken());
-        return Words.of("Collect.count.all", c.all(), String.join(", ", parts));
+        return UiText.of("Collect.count.all", c.all(), String.join(", ", parts));
     }
 
     private static void addCount(List<String> parts, String key, int count) {
         if (count > 0) {
-            parts.add(Words.of(key, count));
+            parts.add(UiText.of(key, count));
         }
     }
 }

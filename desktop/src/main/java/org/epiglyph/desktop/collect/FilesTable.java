@@ -27,7 +27,7 @@ import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Lateness;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.archive.PathCheck;
 
 /** Every file with its student and why, to be filtered; a line can be dragged onto a student. */
@@ -98,10 +98,10 @@ final class FilesTable {
         table.setItems(model.decisions().rows());
         table.setFixedCellSize(ROW_HEIGHT);
         table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        Label empty = new Label(Words.of("Collect.noRows"));
+        Label empty = new Label(UiText.of("Collect.noRows"));
         empty.getStyleClass().add("hint");
         table.setPlaceholder(empty);
-        TableColumn<FileRow, FileRow> student = new TableColumn<>(Words.of("Collect.columnStudent"));
+        TableColumn<FileRow, FileRow> student = new TableColumn<>(UiText.of("Collect.columnStudent"));
         student.setCellValueFactory(c -> new ReadOnlyObjectWrapper<>(c.getValue()));
         student.setCellFactory(_ -> new StudentCell());
         student.setPrefWidth(STUDENT);
@@ -126,27 +126,28 @@ final class FilesTable {
         }
     }
 
-    private static TableColumn<FileRow, String> column(String key, java.util.function.Function<FileRow, String> words) {
-        TableColumn<FileRow, String> column = new TableColumn<>(Words.of(key));
-        column.setCellValueFactory(c -> new ReadOnlyStringWrapper(words.apply(c.getValue())));
-        column.setCellFactory(_ -> new WholeWordsCell());
+    private static TableColumn<FileRow, String> column(String key,
+            java.util.function.Function<FileRow, String> describe) {
+        TableColumn<FileRow, String> column = new TableColumn<>(UiText.of(key));
+        column.setCellValueFactory(c -> new ReadOnlyStringWrapper(describe.apply(c.getValue())));
+        column.setCellFactory(_ -> new WholeTextCell());
         column.setSortable(true);
         return column;
     }
 
     /** The beginning of a name identifies the student, so what does not fit is left out at the end; the tooltip has it all. */
-    private static final class WholeWordsCell extends TableCell<FileRow, String> {
+    private static final class WholeTextCell extends TableCell<FileRow, String> {
         @Override
-        protected void updateItem(String words, boolean empty) {
-            super.updateItem(words, empty);
-            setText(empty ? null : words);
-            setWrapText(!empty && words != null && words.contains(" ")); // else a name would be broken in the midst of a word
-            setTooltip(empty || words == null || words.length() < 40 ? null : wrapped(words));
+        protected void updateItem(String text, boolean empty) {
+            super.updateItem(text, empty);
+            setText(empty ? null : text);
+            setWrapText(!empty && text != null && text.contains(" ")); // else a name would be broken in the midst of a word
+            setTooltip(empty || text == null || text.length() < 40 ? null : wrapped(text));
         }
     }
 
-    private static Tooltip wrapped(String words) {
-        Tooltip tooltip = new Tooltip(words);
+    private static Tooltip wrapped(String text) {
+        Tooltip tooltip = new Tooltip(text);
         tooltip.setWrapText(true);
         tooltip.setMaxWidth(480);
         return tooltip;
@@ -176,7 +177,7 @@ final class FilesTable {
         return switch (row) {
             case FileRow.Arrived(var item) -> model.decisions().shown(item.path());
             case FileRow.Refused(var refusal) -> model.decisions().shown(refusal.path());
-            case FileRow.Nothing _ -> Words.of("Collect.nothingReceived");
+            case FileRow.Nothing _ -> UiText.of("Collect.nothingReceived");
             case FileRow.Gone(String path) -> PathCheck.printable(path);
         };
     }
@@ -186,28 +187,28 @@ final class FilesTable {
         return switch (row) {
             case FileRow.Arrived(var item) -> {
                 String evidence = plan.isDecided(item)
-                        ? Words.of("Collect.youDecided")
-                        : item.match().evidence().inWords();
-                StringBuilder words = new StringBuilder(plan.isQuestion(item)
-                        ? Words.of("Collect.sure." + (item.match().likely().isPresent() ? "likely" : "open")) + ": "
+                        ? UiText.of("Collect.youDecided")
+                        : item.match().evidence().text();
+                StringBuilder text = new StringBuilder(plan.isQuestion(item)
+                        ? UiText.of("Collect.sure." + (item.match().likely().isPresent() ? "likely" : "open")) + ": "
                         : "");
-                words.append(evidence);
+                text.append(evidence);
                 if (plan.isAgain()) {
-                    words.insert(0, Words.of("Collect.news." + item.news().name()) + "  \u00b7  ");
+                    text.insert(0, UiText.of("Collect.news." + item.news().name()) + "  \u00b7  ");
                 }
                 int handIn = plan.handIn(item);
-                words.append(handIn > 1 ? "  \u00b7  " + Words.of("Ledger.handIn", handIn) : "");
+                text.append(handIn > 1 ? "  \u00b7  " + UiText.of("Ledger.handIn", handIn) : "");
                 plan.lateness(item)
                         .filter(Lateness::isLate)
-                        .ifPresent(l -> words.append("  \u00b7  ").append(l.inWords()));
-                item.file().caution().ifPresent(caution -> words.append("  \u00b7  ").append(caution.inWords()));
-                yield words.toString();
+                        .ifPresent(l -> text.append("  \u00b7  ").append(l.describe()));
+                item.file().caution().ifPresent(caution -> text.append("  \u00b7  ").append(caution.text()));
+                yield text.toString();
             }
-            case FileRow.Refused(var refusal) -> refusal.reason().inWords();
-            case FileRow.Gone _ -> Words.of("Collect.goneStays");
+            case FileRow.Refused(var refusal) -> refusal.reason().text();
+            case FileRow.Gone _ -> UiText.of("Collect.goneStays");
             case FileRow.Nothing(Student student) -> student.section().isEmpty()
-                    ? Words.of("Collect.canBeScored")
-                    : student.section() + "  \u00b7  " + Words.of("Collect.canBeScored");
+                    ? UiText.of("Collect.canBeScored")
+                    : student.section() + "  \u00b7  " + UiText.of("Collect.canBeScored");
         };
     }
 
@@ -236,14 +237,14 @@ final class FilesTable {
                     yield name(plan, student.get());
                 }
                 yield plan.isSetAside(item)
-                        ? Words.of("Collect.setAside")
+                        ? UiText.of("Collect.setAside")
                         : item.match()
                                 .likely()
-                                .map(s -> Words.of("Collect.perhaps", name(plan, s)))
-                                .orElse(Words.of("Collect.whose"));
+                                .map(s -> UiText.of("Collect.perhaps", name(plan, s)))
+                                .orElse(UiText.of("Collect.whose"));
             }
             case FileRow.Refused(var refusal) ->
-                Words.of(refusal.file().isPresent() ? "Collect.kept" : "Collect.notTaken");
+                UiText.of(refusal.file().isPresent() ? "Collect.kept" : "Collect.notTaken");
             case FileRow.Nothing(Student student) -> name(plan, student.key());
             case FileRow.Gone(String path) -> plan.ownerBefore(path).map(s -> name(plan, s)).orElse("");
         };
@@ -259,9 +260,9 @@ final class FilesTable {
         if (plan == null) {
             return;
         }
-        count.setText(model.decisions().countWords());
+        count.setText(model.decisions().countText());
         long likely = plan.questions().stream().filter(q -> q.match().likely().isPresent()).count();
-        yesToLikely.setText(Words.of("Collect.acceptLikely", likely));
+        yesToLikely.setText(UiText.of("Collect.acceptLikely", likely));
         yesToLikely.setVisible(likely > 0);
         setAside.setVisible(!plan.questions().isEmpty());
         filterLine.getChildren().clear();
@@ -271,7 +272,7 @@ final class FilesTable {
                     || filter == model.decisions().filterProperty().get();
             if (offered) {
                 Button button = filters.computeIfAbsent(filter, this::filterButton);
-                button.setText(Words.of("Collect.filter." + filter.name(), lines));
+                button.setText(UiText.of("Collect.filter." + filter.name(), lines));
                 button.pseudoClassStateChanged(HERE, filter == model.decisions().filterProperty().get());
                 filterLine.getChildren().add(button);
             }

@@ -25,7 +25,7 @@ import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.archive.NameEncoding;
 
 /** What was understood, in sentences with a way to change each: names, class, sheet, times, and what the batch will be. */
@@ -62,13 +62,13 @@ final class Findings {
     }
 
     private VBox section(String heading, String id, Runnable change) {
-        Label label = new Label(Words.of(heading));
+        Label label = new Label(UiText.of(heading));
         label.getStyleClass().add("finding-heading");
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         Button button = Form.button("Collect.change", "link-button", change);
         button.setId(id);
-        button.setAccessibleText(Words.of("Collect.changeSpoken", Words.of(heading)));
+        button.setAccessibleText(UiText.of("Collect.changeSpoken", UiText.of(heading)));
         HBox line = new HBox(label, space, button);
         line.getStyleClass().add("finding-line");
         VBox section = new VBox(line);
@@ -86,7 +86,7 @@ final class Findings {
         ComboBox<Path> phrases = choice(model.beside().phrasebooks(), "Collect.noPhrases");
         phrases.setId("phrasebook");
         phrases.valueProperty().bindBidirectional(model.phrasebookProperty());
-        CheckBox cover = new CheckBox(Words.of("Collect.coverNames"));
+        CheckBox cover = new CheckBox(UiText.of("Collect.coverNames"));
         cover.setId("collect-cover");
         cover.setWrapText(true);
         cover.selectedProperty().bindBidirectional(model.coverNamesProperty());
@@ -104,7 +104,7 @@ final class Findings {
         box.setConverter(new StringConverter<>() {
             @Override
             public String toString(Path file) {
-                return file == null ? Words.of(none) : file.getFileName().toString().replaceFirst("\\.[^.]+$", "");
+                return file == null ? UiText.of(none) : file.getFileName().toString().replaceFirst("\\.[^.]+$", "");
             }
 
             @Override
@@ -120,10 +120,10 @@ final class Findings {
         if (plan == null) {
             return;
         }
-        fill(names, namesWords(plan));
-        fill(roster, List.of(Form.words(rosterWords(plan), "finding-words")));
-        fill(sheet, List.of(Form.words(sheetWords(plan), "finding-words")));
-        fill(times, List.of(Form.words(timesWords(plan), "finding-words")));
+        fill(names, aboutNames(plan));
+        fill(roster, List.of(Form.text(aboutRoster(plan), "finding-words")));
+        fill(sheet, List.of(Form.text(aboutSheet(plan), "finding-words")));
+        fill(times, List.of(Form.text(aboutTimes(plan), "finding-words")));
     }
 
     private static void fill(VBox section, List<Node> nodes) {
@@ -131,10 +131,10 @@ final class Findings {
         section.getChildren().addAll(nodes);
     }
 
-    private List<Node> namesWords(CollectPlan plan) {
+    private List<Node> aboutNames(CollectPlan plan) {
         List<Node> nodes = new java.util.ArrayList<>();
         Optional<FilingRule> rule = plan.rule();
-        nodes.add(Form.words(rule.map(FilingRule::inWords).orElse(Words.of("Collect.noRule")), "finding-words"));
+        nodes.add(Form.text(rule.map(FilingRule::describe).orElse(UiText.of("Collect.noRule")), "finding-words"));
         rule.ifPresent(r -> {
             plan.items()
                     .stream()
@@ -142,11 +142,11 @@ final class Findings {
                     .filter(p -> r.read(p).isPresent())
                     .limit(EXAMPLES)
                     .forEach(p -> nodes.add(example(r, p)));
-            nodes.add(Form.words(Words.of("Collect.ruleFits", plan.fits(r), plan.items().size(), r.name()), "hint"));
+            nodes.add(Form.text(UiText.of("Collect.ruleFits", plan.fits(r), plan.items().size(), r.name()), "hint"));
         });
         plan.nameEncoding().ifPresent(e -> nodes.add(encoding(e)));
         if (plan.isAgain() && !plan.gone().isEmpty()) {
-            nodes.add(Form.words(Words.of("Collect.gone", plan.gone().size()), "hint"));
+            nodes.add(Form.text(UiText.of("Collect.gone", plan.gone().size()), "hint"));
         }
         return nodes;
     }
@@ -173,26 +173,26 @@ final class Findings {
         return new TextFlow(start, free);
     }
 
-    private static String rosterWords(CollectPlan plan) {
+    private static String aboutRoster(CollectPlan plan) {
         int without = plan.nothingFrom().size();
-        return Words.of("Collect.roster." + plan.rosterOrigin().name(), plan.roster().students().size()) + " "
-                + (without == 0 ? Words.of("Collect.everybody") : Words.of("Collect.nothingFrom", without));
+        return UiText.of("Collect.roster." + plan.rosterOrigin().name(), plan.roster().students().size()) + " "
+                + (without == 0 ? UiText.of("Collect.everybody") : UiText.of("Collect.nothingFrom", without));
     }
 
-    private static String sheetWords(CollectPlan plan) {
+    private static String aboutSheet(CollectPlan plan) {
         return plan.sheet()
-                .map(s -> Words.of("Collect.sheetRead", s.file().inWords(), s.roster().students().size())
-                        + plan.sheetRefusal().map(r -> " " + Words.of("Collect.sheetRefused", r.inWords())).orElse(""))
-                .orElse(Words.of("Collect.noSheet"));
+                .map(s -> UiText.of("Collect.sheetRead", s.file().describe(), s.roster().students().size())
+                        + plan.sheetRefusal().map(r -> " " + UiText.of("Collect.sheetRefused", r.text())).orElse(""))
+                .orElse(UiText.of("Collect.noSheet"));
     }
 
-    private static String timesWords(CollectPlan plan) {
+    private static String aboutTimes(CollectPlan plan) {
         Task task = plan.task();
         if (task.due().isEmpty()) {
-            return Words.of("Collect.noDue");
+            return UiText.of("Collect.noDue");
         }
         long late = plan.items().stream().filter(i -> RowFilter.LATE.shows(new FileRow.Arrived(i), plan)).count();
-        return Words.of("Collect.dueAt", DUE.format(task.due().get().atZone(task.zone())), task.zone().getId(),
+        return UiText.of("Collect.dueAt", DUE.format(task.due().get().atZone(task.zone())), task.zone().getId(),
                 task.grace().toMinutes(), late);
     }
 

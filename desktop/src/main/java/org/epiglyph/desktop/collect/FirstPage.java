@@ -18,7 +18,7 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.page.PageGeometry;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.IntakeProcess;
 import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.documents.PageImage;
@@ -32,16 +32,16 @@ final class FirstPage implements AutoCloseable {
     private static final double WIDTH = 560;
     private static final double HEIGHT = 560;
     private final IntakeProcess intake = new IntakeProcess();
-    private final ReadOnlyObjectWrapper<Seen> seen = new ReadOnlyObjectWrapper<>(new Seen.Words(""));
+    private final ReadOnlyObjectWrapper<Seen> seen = new ReadOnlyObjectWrapper<>(new Seen.Text(""));
     private final ExecutorService maker = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("first page").factory());
     private volatile long wish;
 
     /** What there is to be seen. */
     sealed interface Seen {
-        record Picture(Image image, String words) implements Seen {}
+        record Picture(Image image, String text) implements Seen {}
 
-        record Words(String words) implements Seen {}
+        record Text(String text) implements Seen {}
     }
 
     ReadOnlyObjectProperty<Seen> seenProperty() {
@@ -51,7 +51,7 @@ final class FirstPage implements AutoCloseable {
     /** Shows another file's first page as soon as it is made. */
     void show(ReceivedFile file) {
         long mine = ++wish;
-        seen.set(new Seen.Words(Words.of("Collect.previewMaking")));
+        seen.set(new Seen.Text(UiText.of("Collect.previewMaking")));
         maker.execute(() -> {
             if (mine == wish) {
                 Seen made = made(file);
@@ -64,14 +64,14 @@ final class FirstPage implements AutoCloseable {
         });
     }
 
-    void showNothing(String words) {
+    void showNothing(String text) {
         wish++;
-        seen.set(new Seen.Words(words));
+        seen.set(new Seen.Text(text));
     }
 
     private Seen made(ReceivedFile file) {
         if (file.size() > LARGEST) {
-            return new Seen.Words(Words.of("Collect.previewLarge"));
+            return new Seen.Text(UiText.of("Collect.previewLarge"));
         }
         try (TemporaryFolder folder = TemporaryFolder.make("first-page")) {
             String name = file.path().substring(file.path().lastIndexOf('/') + 1);
@@ -83,17 +83,17 @@ final class FirstPage implements AutoCloseable {
             Path rendition = folder.path().resolve("pages.pdf");
             return switch (intake.examine(copy, rendition)) {
                 case Pages.Ready ready -> picture(ready.rendition().isEmpty() ? copy : rendition, ready);
-                case Pages.None(var why) -> new Seen.Words(why.inWords());
-                case Pages.Locked(var why) -> new Seen.Words(why.inWords());
-                case Pages.Awaited() -> new Seen.Words("");
+                case Pages.None(var why) -> new Seen.Text(why.text());
+                case Pages.Locked(var why) -> new Seen.Text(why.text());
+                case Pages.Awaited() -> new Seen.Text("");
             };
         } catch (IOException e) {
-            return new Seen.Words(Words.of("Collect.previewFailed"));
+            return new Seen.Text(UiText.of("Collect.previewFailed"));
         } catch (Problem e) {
-            return new Seen.Words(e.getMessage());
+            return new Seen.Text(e.getMessage());
         } catch (RuntimeException | Error e) {
             LoggerFactory.getLogger(FirstPage.class).error("A first page could not be made", e);
-            return new Seen.Words(Words.of("Collect.previewFailed"));
+            return new Seen.Text(UiText.of("Collect.previewFailed"));
         }
     }
 
@@ -104,9 +104,9 @@ final class FirstPage implements AutoCloseable {
             PageImage drawn = document.render(0, scale);
             PixelBuffer<IntBuffer> pixels = new PixelBuffer<>(drawn.width(), drawn.height(),
                     IntBuffer.wrap(drawn.argb()), PixelFormat.getIntArgbPreInstance());
-            String pages = Words.of("Collect.previewPages", ready.count());
+            String pages = UiText.of("Collect.previewPages", ready.count());
             return new Seen.Picture(new WritableImage(pixels),
-                    ready.notes().isEmpty() ? pages : pages + "  \u00b7  " + Message.inWords(ready.notes()));
+                    ready.notes().isEmpty() ? pages : pages + "  \u00b7  " + Message.text(ready.notes()));
         }
     }
 

@@ -15,7 +15,7 @@ import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.desktop.frame.FileDialog;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.filing.RuleFile;
 
 /** Changes the filing rule by hand, with this batch's names as they are read by it. */
@@ -27,7 +27,7 @@ final class RuleEditor implements Editor {
     private final TextField name = new TextField();
     private final TextField written = new TextField();
     private final ComboBox<Integer> where = new ComboBox<>();
-    private final Label said = Form.words("", "finding-words");
+    private final Label said = Form.text("", "finding-words");
     private final VBox examples = new VBox();
     private final Button use;
     private final Button keep;
@@ -44,7 +44,7 @@ final class RuleEditor implements Editor {
         });
         use.setId("use-rule");
         keep = Form.button("Collect.rule.keep", "plain-button", () -> rule().flatMap(model.beside()::keep)
-                .ifPresent(f -> said.setText(Words.of("Collect.rule.kept", f))));
+                .ifPresent(f -> said.setText(UiText.of("Collect.rule.kept", f))));
         keep.setId("keep-rule");
         Button learn = Form.button("Collect.rule.learn", "link-button", () -> {
             close.run();
@@ -53,7 +53,7 @@ final class RuleEditor implements Editor {
         Button cancel = Form.button("Collect.cancel", "link-button", close);
         cancel.setId("cancel");
         Button file = Form.button("Collect.rule.open", "link-button", this::open);
-        root = new VBox(Form.words(Words.of("Collect.rule.heading"), "subheading"), Form.hint("Collect.rule.hint"),
+        root = new VBox(Form.text(UiText.of("Collect.rule.heading"), "subheading"), Form.hint("Collect.rule.hint"),
                 fields(), said, examples, Form.labelled("Collect.rule.name", name, keep),
                 Form.lastLine(file, learn, cancel, use));
         offer();
@@ -82,8 +82,8 @@ final class RuleEditor implements Editor {
             @Override
             public String toString(Integer level) {
                 return level == null || level == FilingRule.FILE
-                        ? Words.of("Collect.rule.file")
-                        : Words.of("Collect.rule.folder", level + 1);
+                        ? UiText.of("Collect.rule.file")
+                        : UiText.of("Collect.rule.folder", level + 1);
             }
 
             @Override
@@ -115,7 +115,7 @@ final class RuleEditor implements Editor {
     private void offer() {
         List<FilingRule> offered = plan.offeredRules();
         if (!offered.isEmpty()) {
-            HBox line = new HBox(Form.words(Words.of("Collect.rule.offered"), "hint"));
+            HBox line = new HBox(Form.text(UiText.of("Collect.rule.offered"), "hint"));
             line.getStyleClass().add("field-line");
             for (FilingRule rule : offered) {
                 Button button = new Button(rule.name());
@@ -137,7 +137,7 @@ final class RuleEditor implements Editor {
     }
 
     private void open() {
-        FileDialog dialog = new FileDialog(root.getScene().getWindow(), Words.of("Collect.rule.open"));
+        FileDialog dialog = new FileDialog(root.getScene().getWindow(), UiText.of("Collect.rule.open"));
         dialog.kind("*.txt", "*.txt").open().ifPresent(file -> {
             try {
                 show(RuleFile.read(file));
@@ -163,13 +163,13 @@ final class RuleEditor implements Editor {
         keep.setDisable(rule.isEmpty());
         examples.getChildren().clear();
         rule.ifPresent(r -> {
-            said.setText(r.inWords() + " " + Words.of("Collect.rule.fits", plan.fits(r), plan.items().size()));
+            said.setText(r.describe() + " " + UiText.of("Collect.rule.fits", plan.fits(r), plan.items().size()));
             List<String> paths = plan.items().stream().map(CollectPlan.Item::path).toList();
             paths.stream()
                     .filter(p -> r.read(p).isEmpty())
                     .limit(EXAMPLES / 3)
                     .forEach(p -> examples.getChildren()
-                            .add(Form.words(Words.of("Collect.rule.not", model.decisions().shown(p)), "not-by-rule")));
+                            .add(Form.text(UiText.of("Collect.rule.not", model.decisions().shown(p)), "not-by-rule")));
             paths.stream()
                     .filter(p -> r.read(p).isPresent())
                     .limit(EXAMPLES - examples.getChildren().size())

@@ -19,7 +19,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.exchange.sheet.SheetFile;
@@ -37,7 +37,7 @@ final class SheetEditor implements Editor {
     private final ComboBox<Table> table = new ComboBox<>();
     private final ComboBox<Integer> header = new ComboBox<>();
     private final GridPane grid = new GridPane();
-    private final Label said = Form.words("", "finding-words");
+    private final Label said = Form.text("", "finding-words");
     private final Button use;
     private final HBox where = new HBox();
     private final VBox root;
@@ -67,7 +67,7 @@ final class SheetEditor implements Editor {
         grid.getStyleClass().add("sheet-grid");
         ScrollPane scroll = new ScrollPane(grid);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        root = new VBox(Form.words(Words.of("Collect.sheet.heading"), "subheading"), Form.hint("Collect.sheet.hint"),
+        root = new VBox(Form.text(UiText.of("Collect.sheet.heading"), "subheading"), Form.hint("Collect.sheet.hint"),
                 where, scroll,
                 said, Form.lastLine(another, none, cancel, use));
         root.getStyleClass().add("editor");
@@ -76,7 +76,7 @@ final class SheetEditor implements Editor {
 
     private void layTable() {
         table.setConverter(Form.shownAs(t -> t.name()));
-        header.setConverter(Form.shownAs(h -> Words.of("Collect.sheet.line", h + 1)));
+        header.setConverter(Form.shownAs(h -> UiText.of("Collect.sheet.line", h + 1)));
         table.valueProperty().addListener((_, _, chosen) -> anew(chosen, 0, true));
         header.valueProperty().addListener((_, _, row) -> anew(table.getValue(), row == null ? 0 : row, false));
         header.setId("sheet-header");
@@ -93,8 +93,8 @@ final class SheetEditor implements Editor {
     }
 
     private void open() {
-        new FileDialog(root.getScene().getWindow(), Words.of("Collect.sheet.another"))
-                .kind(Words.of("Collect.tables"), "*.csv", "*.tsv", "*.txt", "*.xlsx")
+        new FileDialog(root.getScene().getWindow(), UiText.of("Collect.sheet.another"))
+                .kind(UiText.of("Collect.tables"), "*.csv", "*.tsv", "*.txt", "*.xlsx")
                 .open()
                 .ifPresent(this::read);
     }
@@ -105,13 +105,13 @@ final class SheetEditor implements Editor {
             try {
                 return SheetFile.read(TableBytes.read(path), String.valueOf(path.getFileName()));
             } catch (IOException e) {
-                throw new Problem(Words.of("Collect.unreadable", path), e);
+                throw new Problem(UiText.of("Collect.unreadable", path), e);
             }
         }, read -> show(read, SheetRoles.recognise(read)), said::setText);
     }
 
     private void showNone() {
-        said.setText(Words.of("Collect.noSheet"));
+        said.setText(UiText.of("Collect.noSheet"));
         use.setDisable(true);
     }
 
@@ -179,7 +179,7 @@ final class SheetEditor implements Editor {
         }
         box.setId("role-" + column);
         box.setMinWidth(130);
-        box.setConverter(Form.shownAs(r -> r.map(x -> Words.of("Role." + x.name())).orElse(Words.of("Role.none"))));
+        box.setConverter(Form.shownAs(r -> r.map(x -> UiText.of("Role." + x.name())).orElse(UiText.of("Role.none"))));
         box.setValue(roles.columns()
                 .entrySet()
                 .stream()
@@ -199,8 +199,8 @@ final class SheetEditor implements Editor {
         try {
             GradeSheet sheet = GradeSheet.of(file.orElseThrow(), roles);
             Student first = sheet.roster().students().getFirst();
-            String score = roles.columns().containsKey(Role.SCORE) ? "" : " " + Words.of("Collect.sheetNoScore");
-            said.setText(Words.of("Collect.class.read", sheet.roster().students().size(),
+            String score = roles.columns().containsKey(Role.SCORE) ? "" : " " + UiText.of("Collect.sheetNoScore");
+            said.setText(UiText.of("Collect.class.read", sheet.roster().students().size(),
                     first.name() + " (" + first.key() + ")",
                     sheet.roster().students().getLast().name()) + score);
             use.setDisable(false);

@@ -23,7 +23,7 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The first step: a record service, or archives, folders and files. */
 final class SourceStep {
@@ -77,11 +77,11 @@ final class SourceStep {
     private VBox fromRecord() {
         address.setId("office-address");
         token.setId("office-token");
-        address.setPromptText(Words.of("Collect.addressPrompt"));
+        address.setPromptText(UiText.of("Collect.addressPrompt"));
         Button ask = Form.button("Collect.ask", "plain-button",
                 () -> model.connect(address.getText(), token.getText()));
         ask.setId("ask-office");
-        VBox column = Form.column(Words.of("Collect.fromRecord"), Form.labelled("Collect.address", address),
+        VBox column = Form.column(UiText.of("Collect.fromRecord"), Form.labelled("Collect.address", address),
                 Form.labelled("Collect.token", token), Form.hint("Collect.tokenHint"), ask, taskList);
         showTasks();
         return column;
@@ -95,15 +95,15 @@ final class SourceStep {
     private Node taskLine(Task task) {
         Label name = new Label(task.title());
         name.getStyleClass().add("batch-title");
-        String when = task.due().map(d -> Words.of("Collect.due", DUE.format(d.atZone(task.zone())))).orElse("");
+        String when = task.due().map(d -> UiText.of("Collect.due", DUE.format(d.atZone(task.zone())))).orElse("");
         Label facts = new Label(task.module() + (when.isEmpty() ? "" : "  \u00b7  " + when));
         facts.getStyleClass().add("hint");
         facts.setWrapText(true);
         Button read = Form.button("Collect.read", "main-button", () -> model.readTask(task));
         read.setId("read-" + task.id());
-        VBox words = new VBox(name, facts);
-        HBox.setHgrow(words, Priority.ALWAYS);
-        HBox line = new HBox(words, read);
+        VBox box = new VBox(name, facts);
+        HBox.setHgrow(box, Priority.ALWAYS);
+        HBox line = new HBox(box, read);
         line.getStyleClass().add("batch-line");
         return line;
     }
@@ -117,9 +117,9 @@ final class SourceStep {
         due.setPromptText("2026-03-13 18:00");
         classList.setId("class-list");
         classList.setPrefRowCount(3);
-        classList.setPromptText(Words.of("Collect.classPrompt"));
-        sheet.setPromptText(Words.of("Collect.sheetPrompt"));
-        title.setPromptText(Words.of("Collect.titlePrompt"));
+        classList.setPromptText(UiText.of("Collect.classPrompt"));
+        sheet.setPromptText(UiText.of("Collect.sheetPrompt"));
+        title.setPromptText(UiText.of("Collect.titlePrompt"));
         choose.setId("choose-files");
         Button folder = Form.button("Collect.chooseFolder", "plain-button", this::chooseFolder);
         Button table = Form.button("Collect.chooseSheet", "plain-button",
@@ -128,7 +128,7 @@ final class SourceStep {
         layPlaces();
         HBox choosing = new HBox(choose, folder);
         choosing.getStyleClass().add("field-line");
-        VBox column = Form.column(Words.of("Collect.fromFiles"), placeList, choosing,
+        VBox column = Form.column(UiText.of("Collect.fromFiles"), placeList, choosing,
                 Form.labelled("Collect.sheet", sheet, table));
         if (!model.isAgain()) {
             HBox both = new HBox(Form.labelled("Collect.title", title), Form.labelled("Collect.dueLabel", due));
@@ -142,7 +142,7 @@ final class SourceStep {
 
     private void layPlaces() {
         placeList.getStyleClass().add("places");
-        Label empty = new Label(Words.of("Collect.dropHere"));
+        Label empty = new Label(UiText.of("Collect.dropHere"));
         empty.getStyleClass().add("drop-words");
         empty.setWrapText(true);
         placeList.setPlaceholder(empty);
@@ -173,12 +173,12 @@ final class SourceStep {
         Label where = new Label(String.valueOf(place.toAbsolutePath().getParent()));
         where.getStyleClass().add("hint");
         where.setTextOverrun(javafx.scene.control.OverrunStyle.CENTER_ELLIPSIS);
-        VBox words = new VBox(name, where);
-        HBox.setHgrow(words, Priority.ALWAYS);
+        VBox box = new VBox(name, where);
+        HBox.setHgrow(box, Priority.ALWAYS);
         Button away = Form.button("Collect.removePlace", "link-button", () -> model.places().remove(place));
         away.setMinWidth(Region.USE_PREF_SIZE);
-        away.setAccessibleText(Words.of("Collect.removePlaceSpoken", place.getFileName()));
-        HBox line = new HBox(words, away);
+        away.setAccessibleText(UiText.of("Collect.removePlaceSpoken", place.getFileName()));
+        HBox line = new HBox(box, away);
         line.getStyleClass().add("place-line");
         return line;
     }
@@ -195,10 +195,10 @@ final class SourceStep {
     }
 
     private FileDialog dialog(String title) {
-        return new FileDialog(root.getScene().getWindow(), Words.of(title));
+        return new FileDialog(root.getScene().getWindow(), UiText.of(title));
     }
 
     private Optional<Path> choose(String... patterns) {
-        return dialog("Collect.sheetFile").kind(Words.of("Collect.tables"), patterns).open();
+        return dialog("Collect.sheetFile").kind(UiText.of("Collect.tables"), patterns).open();
     }
 }

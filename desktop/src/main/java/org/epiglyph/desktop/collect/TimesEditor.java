@@ -18,7 +18,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Task;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.sheet.WrittenTime;
 
 /** When the work was due: time, zone, grace. */
@@ -30,7 +30,7 @@ final class TimesEditor implements Editor {
     private final TextField grace = new TextField();
     private final TextArea extensions = new TextArea();
     private final CollectPlan plan;
-    private final Label said = Form.words("", "finding-words");
+    private final Label said = Form.text("", "finding-words");
     private final Button use;
     private final Task before;
     private final VBox root;
@@ -47,7 +47,7 @@ final class TimesEditor implements Editor {
         use.setId("use-times");
         Button cancel = Form.button("Collect.cancel", "link-button", close);
         cancel.setId("cancel");
-        root = new VBox(Form.words(Words.of("Collect.times.heading"), "subheading"), Form.hint("Collect.times.hint"),
+        root = new VBox(Form.text(UiText.of("Collect.times.heading"), "subheading"), Form.hint("Collect.times.hint"),
                 Form.labelled("Collect.times.due", due), new VBox(Form.label("Collect.times.zone", zone), zone),
                 Form.labelled("Collect.times.grace", grace),
                 Form.labelledArea("Collect.times.extensions", extensions), said, Form.lastLine(cancel, use));
@@ -62,7 +62,7 @@ final class TimesEditor implements Editor {
     private void fill() {
         extensions.setId("extensions");
         extensions.setPrefRowCount(4);
-        extensions.setPromptText(Words.of("Collect.times.extensionsPrompt"));
+        extensions.setPromptText(UiText.of("Collect.times.extensionsPrompt"));
         before.extensions()
                 .forEach((key, until) -> extensions
                         .appendText(key + " " + TYPED.format(until.atZone(before.zone())) + "\n"));
@@ -93,7 +93,7 @@ final class TimesEditor implements Editor {
         String minutes = grace.getText().strip();
         boolean graceFits = minutes.matches("\\d{1,6}") && Integer.parseInt(minutes) <= LONGEST_GRACE_MINUTES;
         if (when.isEmpty() && !due.getText().isBlank() || !graceFits) {
-            said.setText(Words.of("Collect.times.bad", due.getText(), grace.getText()));
+            said.setText(UiText.of("Collect.times.bad", due.getText(), grace.getText()));
             return Optional.empty();
         }
         Map<StudentKey, Instant> longer = new LinkedHashMap<>();
@@ -102,7 +102,7 @@ final class TimesEditor implements Editor {
             StudentKey key = new StudentKey(blank < 0 ? line : line.substring(0, blank));
             Optional<Instant> until = WrittenTime.read(blank < 0 ? "" : line.substring(blank), in);
             if (until.isEmpty() || plan.roster().find(key).isEmpty()) {
-                said.setText(Words.of("Collect.times.badExtension", line));
+                said.setText(UiText.of("Collect.times.badExtension", line));
                 return Optional.empty();
             }
             longer.put(key, until.get());

@@ -9,7 +9,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What was understood of a source: the findings at the left, every file in the middle, the chosen one at the right. */
 final class Understanding {
@@ -19,7 +19,7 @@ final class Understanding {
     private final FirstPage firstPage = new FirstPage();
     private final StackPane middle = new StackPane();
     private final Button make;
-    private final Label shown = Form.words(Words.of("Collect.showsCovered"), "notice");
+    private final Label shown = Form.text(UiText.of("Collect.showsCovered"), "notice");
     private final HBox root;
 
     /** @param back goes back to the choice of source */
@@ -78,10 +78,10 @@ final class Understanding {
     private void preview(FileRow row) {
         switch (row) {
             case FileRow.Arrived(var item) -> firstPage.show(item.file());
-            case FileRow.Refused(var refusal) -> firstPage.showNothing(refusal.reason().inWords());
+            case FileRow.Refused(var refusal) -> firstPage.showNothing(refusal.reason().text());
             case FileRow.Nothing(var student) ->
-                firstPage.showNothing(Words.of("Collect.nothingFromOne", student.name()));
-            case FileRow.Gone _ -> firstPage.showNothing(Words.of("Collect.goneStays"));
+                firstPage.showNothing(UiText.of("Collect.nothingFromOne", student.name()));
+            case FileRow.Gone _ -> firstPage.showNothing(UiText.of("Collect.goneStays"));
             case null -> firstPage.showNothing("");
         }
     }

@@ -21,7 +21,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** What the student wrote after the hand-back, each beside the remark that it answers, and the marker's reply to it. */
@@ -40,7 +40,7 @@ final class AnswersSide implements Side {
     private record Shown(StudentKey student, List<String> answers) {}
 
     /** A reply that has been typed and is not kept yet. */
-    private record Typed(StudentKey student, String answer, String words) {}
+    private record Typed(StudentKey student, String answer, String text) {}
 
     /** @param go shows a mark on its page */
     AnswersSide(DeskModel model, Consumer<Mark> go) {
@@ -68,7 +68,7 @@ final class AnswersSide implements Side {
         }
         List<Answer> answers = model.submission().correspondence().answers();
         Shown now = new Shown(model.submission().student().key(),
-                answers.stream().map(a -> a.id() + a.words() + a.replied()).toList());
+                answers.stream().map(a -> a.id() + a.text() + a.replied()).toList());
         if (!now.equals(shown)) {
             shown = now;
             list.getChildren()
@@ -90,21 +90,21 @@ final class AnswersSide implements Side {
     private Node answer(Answer answer) {
         VBox entry = new VBox();
         entry.getStyleClass().add("answer");
-        Label when = Form.words(WHEN.format(answer.at().atZone(model.batch().task().zone())), "hint");
+        Label when = Form.text(WHEN.format(answer.at().atZone(model.batch().task().zone())), "hint");
         entry.getChildren().add(when);
         Optional<Mark> about = answer.remark().flatMap(this::numbered);
         about.ifPresentOrElse(mark -> entry.getChildren().add(quoted(answer.remark().orElseThrow(), mark)),
                 () -> answer.remark()
-                        .ifPresent(n -> entry.getChildren().add(Form.words(Words.of("Side.remarkGone", n), "hint"))));
-        Label words = Form.words(model.submission().cover().cover(answer.words()), "answer-words");
-        entry.getChildren().add(words);
+                        .ifPresent(n -> entry.getChildren().add(Form.text(UiText.of("Side.remarkGone", n), "hint"))));
+        Label label = Form.text(model.submission().cover().cover(answer.text()), "answer-words");
+        entry.getChildren().add(label);
         TextArea reply = new TextArea(
-                typing.filter(t -> t.answer.equals(answer.id())).map(Typed::words).orElse(answer.reply()));
+                typing.filter(t -> t.answer.equals(answer.id())).map(Typed::text).orElse(answer.reply()));
         reply.setId("reply-" + answer.id());
         reply.setWrapText(true);
         reply.setPrefRowCount(ROWS);
-        reply.setPromptText(Words.of("Side.replyPrompt"));
-        reply.setAccessibleText(Words.of("Side.reply") + ": " + words.getText());
+        reply.setPromptText(UiText.of("Side.replyPrompt"));
+        reply.setAccessibleText(UiText.of("Side.reply") + ": " + label.getText());
         SaveOnLeave.tabGoesOn(reply);
         StudentKey student = model.submission().student().key();
         reply.textProperty().addListener((_, _, now) -> type(new Typed(student, answer.id(), now)));
@@ -138,10 +138,10 @@ final class AnswersSide implements Side {
                 .submission(typed.student)
                 .correspondence()
                 .find(typed.answer)
-                .filter(a -> !a.reply().equals(typed.words))
+                .filter(a -> !a.reply().equals(typed.text))
                 .isPresent();
         if (isOther) {
-            model.edit(new Edit.Reply(typed.student, typed.answer, typed.words));
+            model.edit(new Edit.Reply(typed.student, typed.answer, typed.text));
         }
     }
 
@@ -160,7 +160,7 @@ final class AnswersSide implements Side {
     }
 
     private Node quoted(int number, Mark mark) {
-        Button remark = new Button(Words.of("Side.toRemark", number, mark.page().number(), mark.remark().words()));
+        Button remark = new Button(UiText.of("Side.toRemark", number, mark.page().number(), mark.remark().text()));
         remark.getStyleClass().add("link-button");
         remark.setWrapText(true);
         remark.setMaxWidth(Double.MAX_VALUE);

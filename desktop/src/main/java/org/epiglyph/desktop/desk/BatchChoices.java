@@ -14,7 +14,7 @@ import org.epiglyph.carrier.CourseReading;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** Other batches by name, each to be ticked: those of the course, and any that the marker shows. */
@@ -46,7 +46,7 @@ final class BatchChoices extends VBox {
     private void add(Path folder, String title, boolean ticked) {
         CheckBox there = boxes.get(folder);
         if (there == null) {
-            CheckBox box = new CheckBox(Words.of("Passages.batch", title));
+            CheckBox box = new CheckBox(UiText.of("Passages.batch", title));
             box.setWrapText(true);
             box.setId("passages-batch-" + boxes.size());
             box.setOnAction(_ -> notifyChosen());
@@ -61,7 +61,7 @@ final class BatchChoices extends VBox {
     }
 
     private void choose() {
-        new FileDialog(getScene().getWindow(), Words.of("Passages.another"))
+        new FileDialog(getScene().getWindow(), UiText.of("Passages.another"))
                 .in(model.workspace().folder().root().getParent())
                 .folder()
                 .ifPresent(this::take);
@@ -71,7 +71,7 @@ final class BatchChoices extends VBox {
     void take(Path folder) {
         Path whole = folder.toAbsolutePath().normalize();
         if (whole.equals(model.workspace().folder().root().toAbsolutePath().normalize())) {
-            model.say(Words.of("Passages.thisBatch"));
+            model.say(UiText.of("Passages.thisBatch"));
             return;
         }
         String name = String.valueOf(whole.getFileName());
@@ -79,7 +79,7 @@ final class BatchChoices extends VBox {
             if (there) {
                 add(whole, name, true);
             } else {
-                model.say(Words.of("Passages.noBatch", name));
+                model.say(UiText.of("Passages.noBatch", name));
             }
         }, model::say);
     }

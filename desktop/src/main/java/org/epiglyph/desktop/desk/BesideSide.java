@@ -20,7 +20,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
@@ -37,14 +37,14 @@ final class BesideSide implements Side {
     private final PageRoll other;
     private final FlowPane choices = new FlowPane();
     private final StackPane content = new StackPane();
-    private final CheckBox inStep = new CheckBox(Words.of("Side.inStep"));
+    private final CheckBox inStep = new CheckBox(UiText.of("Side.inStep"));
     private final Button remove = link("Side.removeAid");
     private final VBox node;
     private String shown = "instructions";
     private List<?> shownOf = List.of();
 
     /** One of the things that can lie beside the pages. */
-    private record Choice(String id, String words) {}
+    private record Choice(String id, String label) {}
 
     BesideSide(DeskModel model, PageRoll roll, PageImages images, DocumentFiles files, Pieces pieces) {
         this.model = model;
@@ -52,7 +52,7 @@ final class BesideSide implements Side {
         this.files = files;
         this.pieces = pieces;
         other = new PageRoll(images, _ -> {}, _ -> {});
-        other.setAccessibleText(Words.of("Side.otherPages"));
+        other.setAccessibleText(UiText.of("Side.otherPages"));
         Button add = link("Side.addAid");
         add.setId("add-aid");
         add.setOnAction(_ -> choose());
@@ -67,8 +67,8 @@ final class BesideSide implements Side {
         roll.arrangedProperty().addListener((_, _, _) -> keepInStep());
     }
 
-    private static Button link(String words) {
-        Button button = new Button(Words.of(words));
+    private static Button link(String text) {
+        Button button = new Button(UiText.of(text));
         button.getStyleClass().add("link-button");
         return button;
     }
@@ -97,15 +97,15 @@ final class BesideSide implements Side {
 
     private List<Choice> all() {
         List<Choice> all = new ArrayList<>();
-        all.add(new Choice("instructions", Words.of("Side.instructions")));
-        all.add(new Choice("message", Words.of("Side.message")));
+        all.add(new Choice("instructions", UiText.of("Side.instructions")));
+        all.add(new Choice("message", UiText.of("Side.message")));
         Optional<Integer> looked = model.shownHandIn().map(HandIn::number);
         model.submission()
                 .handIns()
                 .stream()
                 .map(HandIn::number)
                 .filter(n -> !looked.equals(Optional.of(n)))
-                .forEach(n -> all.add(new Choice("hand-in " + n, Words.of("Ledger.handIn", n))));
+                .forEach(n -> all.add(new Choice("hand-in " + n, UiText.of("Ledger.handIn", n))));
         model.batch().aids().documents().forEach(d -> all.add(new Choice(d.id(), d.name())));
         return all;
     }
@@ -117,7 +117,7 @@ final class BesideSide implements Side {
             shown = "instructions";
         }
         choices.getChildren().setAll(all.stream().<Node>map(c -> {
-            Button button = new Button(c.words());
+            Button button = new Button(c.label());
             button.getStyleClass().add("filter");
             button.setId("beside-" + c.id().replace(' ', '-'));
             button.pseudoClassStateChanged(HERE, c.id().equals(shown));
@@ -138,7 +138,7 @@ final class BesideSide implements Side {
         Form.show(remove, aid.isPresent());
         Form.show(inStep, paper);
         if (!paper) {
-            showWords();
+            showText();
             return;
         }
         showPaper(aid.map(List::of).orElseGet(() -> handIn.get().documents()),
@@ -164,17 +164,17 @@ final class BesideSide implements Side {
         });
     }
 
-    private void showWords() {
-        String words = shown.equals("message")
+    private void showText() {
+        String text = shown.equals("message")
                 ? model.shownHandIn().map(model.submission()::message).orElse("")
                 : model.batch().task().instructions();
-        words(words.isBlank() ? Words.of("Side.nothingBeside." + shown) : words);
+        showPieces(text.isBlank() ? UiText.of("Side.nothingBeside." + shown) : text);
         shownOf = List.of();
     }
 
-    private void words(String words) {
+    private void showPieces(String text) {
         VBox all = new VBox();
-        Form.pieces(words, AT_ONCE).forEach(p -> all.getChildren().add(Form.words(p.stripTrailing(), "beside-words")));
+        Form.pieces(text, AT_ONCE).forEach(p -> all.getChildren().add(Form.text(p.stripTrailing(), "beside-words")));
         ScrollPane scroll = new ScrollPane(all);
         scroll.setFitToWidth(true);
         content.getChildren().setAll(scroll);
@@ -197,6 +197,6 @@ final class BesideSide implements Side {
     }
 
     private void choose() {
-        new FileDialog(node.getScene().getWindow(), Words.of("Side.addAid")).open().ifPresent(files::addAid);
+        new FileDialog(node.getScene().getWindow(), UiText.of("Side.addAid")).open().ifPresent(files::addAid);
     }
 }

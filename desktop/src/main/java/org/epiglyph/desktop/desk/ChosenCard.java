@@ -18,8 +18,8 @@ import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.frame.UiText;
+import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.marking.Chosen;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
@@ -89,8 +89,8 @@ final class ChosenCard extends VBox {
     private void fill(Chosen chosen) {
         List<Mark> marks = chosen.marks();
         Label count = new Label(marks.size() == 1
-                ? MarkWords.of(marks.getFirst())
-                : Words.of("Chosen.count", marks.size()));
+                ? MarkText.of(marks.getFirst())
+                : UiText.of("Chosen.count", marks.size()));
         count.getStyleClass().add("hint");
         boolean hidden = marks.stream().allMatch(Mark::isPrivate);
         HBox acts = new HBox(act("Chosen.front", () -> chosen.order(true)),
@@ -118,8 +118,8 @@ final class ChosenCard extends VBox {
             Button one = new Button();
             one.setGraphic(new Circle(7, Inks.colour(ink.rgb())));
             one.getStyleClass().add("ink-button");
-            one.setAccessibleText(Words.of("Ink." + ink.name()));
-            Tooltip.install(one, new Tooltip(Words.of("Ink." + ink.name())));
+            one.setAccessibleText(UiText.of("Ink." + ink.name()));
+            Tooltip.install(one, new Tooltip(UiText.of("Ink." + ink.name())));
             one.setOnAction(_ -> chosen.ink(ink));
             inks.getChildren().add(one);
         }
@@ -136,7 +136,7 @@ final class ChosenCard extends VBox {
                 .findCriterion(model.scores().criterionProperty().get())
                 .orElse(model.batch().scheme().criteria().getFirst());
         boolean linked = chosen.marks().stream().allMatch(m -> m.head().criterion().equals(criterion.id()));
-        Button link = new Button(Words.of(linked ? "Chosen.unlink" : "Chosen.link", criterion.name()));
+        Button link = new Button(UiText.of(linked ? "Chosen.unlink" : "Chosen.link", criterion.name()));
         link.getStyleClass().add("link-button");
         link.setId("link-criterion");
         link.setOnAction(_ -> chosen.link(criterion.id()));
@@ -156,9 +156,9 @@ final class ChosenCard extends VBox {
         return line;
     }
 
-    private static Node act(String words, Runnable act) {
-        Button button = new Button(Words.of(words));
-        button.setId(words.replace('.', '-'));
+    private static Node act(String text, Runnable act) {
+        Button button = new Button(UiText.of(text));
+        button.setId(text.replace('.', '-'));
         button.getStyleClass().add("link-button");
         button.setOnAction(_ -> act.run());
         return button;

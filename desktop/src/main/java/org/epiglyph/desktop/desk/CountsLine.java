@@ -11,7 +11,7 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.reading.TextCounts;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** What the text of the work on the desk comes to: words, sentences, figures, tables, references. Counted in the background. */
@@ -56,8 +56,8 @@ final class CountsLine extends Label {
         return counts.pages() == 0
                 ? ""
                 : counts.words() == 0
-                        ? Words.of("Counts.scan", counts.pages())
-                        : Words.of("Counts.text", counts.pages(), counts.words(), counts.sentences(),
+                        ? UiText.of("Counts.scan", counts.pages())
+                        : UiText.of("Counts.text", counts.pages(), counts.words(), counts.sentences(),
                                 counts.figures(), counts.tables(), counts.references());
     }
 }

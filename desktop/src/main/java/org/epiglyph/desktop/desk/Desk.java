@@ -27,7 +27,7 @@ import org.epiglyph.desktop.frame.Found;
 import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.ledger.Ledger;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.LookAgain;
@@ -103,7 +103,7 @@ public final class Desk implements Place {
         DeskSides sides = new DeskSides(new DeskSides.Ground(model, pages, files, pieces, looks, tools,
                 this::toStudent, this::toMark), spoken.side());
         side = sides.sheet();
-        question = new ByQuestion(model, pages, images, sides.find()::words);
+        question = new ByQuestion(model, pages, images, sides.find()::query);
         ledger = new Ledger(model, tools.spelling(), sides::open, this::toMark, pages::requestFocus);
         ledger.takePhrases(sides.phrases().hand());
         spoken.connect(ledger, side);
@@ -117,7 +117,7 @@ public final class Desk implements Place {
         firstPage = new UntilFirstPage(pages, this::showAroundPages);
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
         root = new StackPane(laidOut(), above);
-        title = Bindings.createStringBinding(this::titleWords, model.batchProperty(),
+        title = Bindings.createStringBinding(this::titleText, model.batchProperty(),
                 model.progress().scoredProperty(), model.walk().followedProperty());
         marks = new MarkActs(model, pages, files, this::toMark);
         PenActs pens = new PenActs(model, penCase, caseAtPointer, keyPen,
@@ -237,7 +237,7 @@ public final class Desk implements Place {
 
     @Override
     public ObservableValue<String> aside() {
-        return model.saving().wordsProperty();
+        return model.saving().textProperty();
     }
 
     public DeskModel model() {
@@ -254,13 +254,13 @@ public final class Desk implements Place {
         return new PenInput(pages, gestures);
     }
 
-    private String titleWords() {
+    private String titleText() {
         return BatchTitle.of(model.batch()) + "   "
-                + Words.of("Desk.scoredOf", model.progress().scoredProperty().get(), model.progress().size())
+                + UiText.of("Desk.scoredOf", model.progress().scoredProperty().get(), model.progress().size())
                 + model.walk()
                         .followedProperty()
                         .get()
-                        .map(f -> "   " + Words.of("Desk.following", f.name(), f.students().size()))
+                        .map(f -> "   " + UiText.of("Desk.following", f.name(), f.students().size()))
                         .orElse("");
     }
 
@@ -275,7 +275,7 @@ public final class Desk implements Place {
     @Override
     public void leave() {
         firstPage.end();
-        ledger.keepWords();
+        ledger.saveText();
         model.writing().finish(); // while the pages on which something may be typed are there
         openPages.leave();
         pages.room().ifPresent(model::keepRoom);

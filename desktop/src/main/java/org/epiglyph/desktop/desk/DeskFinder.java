@@ -14,9 +14,9 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Found;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.SubmissionWords;
+import org.epiglyph.desktop.marking.StateText;
 
 /** Finds students, criteria and phrases by a few letters, whatever their accents. */
 public final class DeskFinder {
@@ -60,7 +60,7 @@ public final class DeskFinder {
 
     /** Lets the marker find a student by a few letters. */
     void openForStudents() {
-        window.find(Words.of("Finder.studentPrompt"), typed -> students(typed).toList());
+        window.find(UiText.of("Finder.studentPrompt"), typed -> students(typed).toList());
     }
 
     /** Students alone; the whole roll from the student on the desk on while nothing is typed. */
@@ -78,7 +78,7 @@ public final class DeskFinder {
     private Found found(Batch batch, Submission submission) {
         Student student = submission.student();
         String name = batch.naming().listed(student);
-        return new Found(name, Words.of("Finder.student", student.shownKey(), SubmissionWords.state(submission, batch)),
+        return new Found(name, UiText.of("Finder.student", student.shownKey(), StateText.state(submission, batch)),
                 () -> true, () -> toStudent.accept(student.key()));
     }
 
@@ -106,7 +106,7 @@ public final class DeskFinder {
     }
 
     private Found found(Criterion criterion) {
-        return new Found(criterion.name(), Words.of("Finder.criterion"), () -> true,
+        return new Found(criterion.name(), UiText.of("Finder.criterion"), () -> true,
                 () -> toCriterion.accept(criterion.id()));
     }
 
@@ -118,7 +118,7 @@ public final class DeskFinder {
                 .stream()
                 .filter(p -> wanted.areIn(p.code() + " " + p.shown()))
                 .limit(MOST_OF_A_KIND)
-                .map(p -> new Found(p.shown(), Words.of("Finder.phrase", p.code()), () -> true,
+                .map(p -> new Found(p.shown(), UiText.of("Finder.phrase", p.code()), () -> true,
                         () -> toPhrase.accept(p)));
     }
 }

@@ -95,9 +95,9 @@ final class DeskSides {
         beside.choose(what);
     }
 
-    private void lookFor(String words) {
+    private void lookFor(String text) {
         sheet.show(find.name());
-        find.everywhere(words);
+        find.everywhere(text);
     }
 
     SideSheet sheet() {

@@ -7,7 +7,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageText.Selection;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.ledger.Ledger;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Past;
@@ -55,7 +55,7 @@ final class DeskWays {
      * pages open where this student's evidence for it is, or else on the page where it was for the student before.
      */
     private void go(Runnable where) {
-        parts.ledger.keepWords();
+        parts.ledger.saveText();
         parts.question.leaving();
         where.run();
         if (parts.question.isOn()) {
@@ -72,7 +72,7 @@ final class DeskWays {
     /** Stays on one criterion and goes through the class with it, or goes back to one student after the other. */
     private void toggleByQuestion() {
         parts.question.toggle();
-        model.tell(Words.of(parts.question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
+        model.tell(UiText.of(parts.question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
     }
 
     /** Shows a mark on its page and chooses it. */

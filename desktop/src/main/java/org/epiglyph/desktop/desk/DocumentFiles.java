@@ -32,7 +32,7 @@ import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.FileDialog;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.RemarkField;
@@ -93,17 +93,17 @@ final class DocumentFiles {
     void openOutside(Document document) {
         BatchFolder folder = model.workspace().folder();
         if (model.submission().student().isCovered()) {
-            model.say(Words.of("Desk.coveredOutside"));
+            model.say(UiText.of("Desk.coveredOutside"));
             return;
         }
         away(() -> {
             Optional<Message> refusal = Startable.refusal(folder.original(document), document.name());
             if (refusal.isPresent()) {
-                return () -> model.say(Words.of("Desk.notStarted", document.name(), refusal.get().inWords()));
+                return () -> model.say(UiText.of("Desk.notStarted", document.name(), refusal.get().text()));
             }
             if (asked.add(document.id())) {
                 return () -> model
-                        .say(Words.of("Desk.askOutside", document.name(), Startable.kind(document.name()).inWords()));
+                        .say(UiText.of("Desk.askOutside", document.name(), Startable.kind(document.name()).text()));
             }
             Path copy = copyFor(folder, document);
             if (!Files.exists(copy)) {
@@ -111,9 +111,9 @@ final class DocumentFiles {
             }
             return () -> {
                 opener.accept(copy);
-                model.tell(Words.of("Desk.openedOutside", copy));
+                model.tell(UiText.of("Desk.openedOutside", copy));
             };
-        }, Words.of("Desk.notOpened", document.name()));
+        }, UiText.of("Desk.notOpened", document.name()));
     }
 
     private static void copy(BatchFolder folder, Document document, Path copy) throws IOException {
@@ -128,7 +128,7 @@ final class DocumentFiles {
 
     /** Lets the marker choose a picture for a remark. */
     void choosePicture(Window window, Consumer<RemarkField.PictureChooser.Chosen> then) {
-        new FileDialog(window, Words.of("Desk.pictureFile")).open().ifPresent(chosen -> {
+        new FileDialog(window, UiText.of("Desk.pictureFile")).open().ifPresent(chosen -> {
             String name = String.valueOf(chosen.getFileName()).replaceAll("[\\[\\]]|\\.[^.]*$", "");
             ownPicture(chosen, face -> then
                     .accept(new RemarkField.PictureChooser.Chosen(name, ((Face.Picture) face).name())));
@@ -148,7 +148,7 @@ final class DocumentFiles {
             Document document = new Document(id, folders + attachedName(to, name), stored.sha256(), stored.bytes(),
                     new Pages.None(), "attached by you");
             return () -> model.edit(new Edit.AttachFile(student, new Attached(to.id(), document)));
-        }, Words.of("Desk.notAttached", changed));
+        }, UiText.of("Desk.notAttached", changed));
     }
 
     /** The received name with the ending that the file has now: the part that identifies the student stays. */
@@ -183,7 +183,7 @@ final class DocumentFiles {
                 more.add(document);
                 model.edit(new Edit.ChangeAids(aids.withDocuments(more)));
             };
-        }, Words.of("Desk.notAttached", file));
+        }, UiText.of("Desk.notAttached", file));
     }
 
     void removeAid(String id) {
@@ -199,7 +199,7 @@ final class DocumentFiles {
             picture.keepIn(model.workspace().folder().pictures());
             picture.keepIn(settings.pictures());
             return () -> then.accept(new Face.Picture(picture.name(), picture.aspect()));
-        }, Words.of("Desk.notAttached", file));
+        }, UiText.of("Desk.notAttached", file));
     }
 
     /** The batch gets a copy of every picture that the pen case stamps or a phrase shows, so that it can always be drawn. */
@@ -210,11 +210,11 @@ final class DocumentFiles {
                 names.add(name);
             }
         }
-        phrases.phrases().forEach(p -> names.addAll(PictureNames.in(p.words())));
+        phrases.phrases().forEach(p -> names.addAll(PictureNames.in(p.text())));
         away(() -> {
             model.workspace().folder().bringPictures(names, settings.pictures());
             return () -> {};
-        }, Words.of("Desk.picturesMissing"));
+        }, UiText.of("Desk.picturesMissing"));
     }
 
     /** @param said told what went wrong */
@@ -222,7 +222,7 @@ final class DocumentFiles {
         away(() -> {
             try {
                 settings.sharePenCase(penCase, file);
-                return () -> said.accept(Words.of("Case.shared", file.getFileName()));
+                return () -> said.accept(UiText.of("Case.shared", file.getFileName()));
             } catch (Problem e) {
                 return () -> said.accept(e.getMessage());
             }
@@ -239,7 +239,7 @@ final class DocumentFiles {
                 }
             }
             return () -> then.accept(blank);
-        }, Words.of("Desk.noBlankPage"));
+        }, UiText.of("Desk.noBlankPage"));
     }
 
     /** @param then told the pen case that was read; @param said told what went wrong */
@@ -265,6 +265,6 @@ final class DocumentFiles {
             Pages pages = PageMaking.unlock(model.workspace(), document, called, password);
             return () -> model.edit(whose.<Edit>map(s -> new Edit.MakePages(s, document.id(), pages))
                     .orElseGet(() -> new Edit.ChangeAids(model.batch().aids().with(document.withPages(pages)))));
-        }, Words.of("Desk.notOpened", called));
+        }, UiText.of("Desk.notOpened", called));
     }
 }

@@ -13,7 +13,7 @@ import org.epiglyph.carrier.EarlierWork;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** What this student was told in the course's other batches on the shelf: results, criteria, remarks. Read when it is looked at. */
@@ -64,7 +64,7 @@ final class EarlierSide implements Side {
                                         ? List.of(Form.hint("Side.earlierNone"))
                                         : found.stream().map(this::work).toList());
                     }
-                }, why -> list.getChildren().setAll(Form.words(why, "hint")));
+                }, why -> list.getChildren().setAll(Form.text(why, "hint")));
     }
 
     @Override
@@ -73,18 +73,18 @@ final class EarlierSide implements Side {
     }
 
     private Node work(EarlierWork work) {
-        List<Node> nodes = new ArrayList<>(List.of(Form.words(work.task(), "remarks-page")));
+        List<Node> nodes = new ArrayList<>(List.of(Form.text(work.task(), "remarks-page")));
         String due = work.due().map(d -> DAY.format(d.atZone(model.zone()))).orElse("");
-        String result = work.result().isEmpty() ? Words.of("Side.earlierNoResult") : work.result();
-        nodes.add(Form.words(due.isEmpty() ? result : due + "  \u00b7  " + result, "hint"));
+        String result = work.result().isEmpty() ? UiText.of("Side.earlierNoResult") : work.result();
+        nodes.add(Form.text(due.isEmpty() ? result : due + "  \u00b7  " + result, "hint"));
         work.criteria()
                 .stream()
                 .filter(l -> !l.score().isEmpty())
-                .forEach(l -> nodes.add(Form.words(l.criterion() + ": " + l.score(), "tells")));
+                .forEach(l -> nodes.add(Form.text(l.criterion() + ": " + l.score(), "tells")));
         if (!work.onTheWhole().isBlank()) {
-            nodes.add(Form.words(work.onTheWhole(), "answer-words"));
+            nodes.add(Form.text(work.onTheWhole(), "answer-words"));
         }
-        work.remarks().forEach(r -> nodes.add(Form.words(r, "answer-words")));
+        work.remarks().forEach(r -> nodes.add(Form.text(r, "answer-words")));
         VBox box = new VBox();
         box.getChildren().addAll(nodes);
         box.getStyleClass().add("answer");

@@ -15,7 +15,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** In whose work words stand: students as they are found, each with how often, and the way to the next one of them. */
@@ -25,7 +25,7 @@ final class FindInClass extends VBox {
     private final DeskModel model;
     private final ClassSearch search;
     private final Newest newest = new Newest(SerialExecutor.thread());
-    private final Label said = Form.words("", "hint");
+    private final Label said = Form.text("", "hint");
     private final FoundRows<ClassSearch.Found> list;
     private int silent;
 
@@ -34,7 +34,7 @@ final class FindInClass extends VBox {
         this.model = model;
         search = new ClassSearch(new CachedWords(model.workspace().folder()));
         list = new FoundRows<>("find-students",
-                f -> Words.of("Side.findStudent", model.batch().listedName(f.student()), f.places()),
+                f -> UiText.of("Side.findStudent", model.batch().listedName(f.student()), f.places()),
                 f -> go.accept(f.student()));
         said.setId("find-class-said");
         VBox.setVgrow(list, Priority.ALWAYS);
@@ -51,7 +51,7 @@ final class FindInClass extends VBox {
             return;
         }
         Batch batch = model.batch();
-        said.setText(Words.of("Side.findSearching", 0, batch.submissions().size()));
+        said.setText(UiText.of("Side.findSearching", 0, batch.submissions().size()));
         newest.startLong(turn -> search(turn, batch, wanted), said::setText);
     }
 
@@ -64,7 +64,7 @@ final class FindInClass extends VBox {
             if (part.size() == AT_ONCE) {
                 List<ClassSearch.Found> now = List.copyOf(part);
                 int looked = done[0];
-                turn.tell(() -> take(now, Words.of("Side.findSearching", looked, batch.submissions().size())));
+                turn.tell(() -> take(now, UiText.of("Side.findSearching", looked, batch.submissions().size())));
                 part.clear();
             }
             return turn.isWanted();
@@ -84,9 +84,9 @@ final class FindInClass extends VBox {
 
     private String summary() {
         String found = list.items().isEmpty()
-                ? Words.of("Side.findNobody")
-                : Words.of("Side.findStudents", list.items().size());
-        return silent == 0 ? found : found + " " + Words.of("Side.findSilent", silent);
+                ? UiText.of("Side.findNobody")
+                : UiText.of("Side.findStudents", list.items().size());
+        return silent == 0 ? found : found + " " + UiText.of("Side.findSilent", silent);
     }
 
     /** Shows which of them is on the desk. */

@@ -28,7 +28,7 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.TextQuery;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
@@ -42,8 +42,8 @@ final class FindSide implements Side {
     private final TextField field = new TextField();
     private final Label said = new Label();
     private final VBox list = new VBox();
-    private final CheckBox everywhere = new CheckBox(Words.of("Side.findEverywhere"));
-    private final CheckBox similar = new CheckBox(Words.of("Side.findSimilar"));
+    private final CheckBox everywhere = new CheckBox(UiText.of("Side.findEverywhere"));
+    private final CheckBox similar = new CheckBox(UiText.of("Side.findSimilar"));
     private final ScrollPane scroll = new ScrollPane();
     private final FindInClass inClass;
     private final Consumer<StudentKey> go;
@@ -92,8 +92,8 @@ final class FindSide implements Side {
 
     private void layField() {
         field.setId("find-words");
-        field.setPromptText(Words.of("Side.findPrompt"));
-        field.setAccessibleText(Words.of("Side.findPrompt"));
+        field.setPromptText(UiText.of("Side.findPrompt"));
+        field.setAccessibleText(UiText.of("Side.findPrompt"));
         field.textProperty().addListener((_, _, _) -> pause.playFromStart());
         pause.setOnFinished(_ -> search());
         field.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
@@ -104,8 +104,8 @@ final class FindSide implements Side {
         });
     }
 
-    private Button step(String words, int by) {
-        Button button = new Button(Words.of(words));
+    private Button step(String text, int by) {
+        Button button = new Button(UiText.of(text));
         button.getStyleClass().add("link-button");
         button.setOnAction(_ -> go(by));
         return button;
@@ -122,15 +122,15 @@ final class FindSide implements Side {
     }
 
     /** Looks for words in everybody's work, and for what is similar. */
-    void everywhere(String words) {
+    void everywhere(String text) {
         everywhere.setSelected(true);
         similar.setSelected(true);
-        field.setText(words);
+        field.setText(text);
         search();
     }
 
     /** The words that are searched; empty for none. */
-    String words() {
+    String query() {
         return field.getText();
     }
 
@@ -196,7 +196,8 @@ final class FindSide implements Side {
         fromBehind = false;
         list.getChildren().clear();
         for (Place place : found.stream().limit(MOST_SHOWN).toList()) {
-            Button row = new Button(Words.of("Side.foundOn", roll.pages().indexOf(place.page) + 1, place.words.text()));
+            Button row = new Button(
+                    UiText.of("Side.foundOn", roll.pages().indexOf(place.page) + 1, place.words.text()));
             row.getStyleClass().add("found-row");
             row.setMaxWidth(Double.MAX_VALUE);
             row.setOnAction(_ -> {
@@ -206,12 +207,12 @@ final class FindSide implements Side {
             list.getChildren().add(row);
         }
         if (field.getText().isBlank()) {
-            said.setText(readable ? "" : Words.of("Side.nothingReadable"));
+            said.setText(readable ? "" : UiText.of("Side.nothingReadable"));
             roll.found(Map.of());
         } else {
             said.setText(found.isEmpty()
-                    ? Words.of(readable ? "Side.notFound" : "Side.nothingReadable")
-                    : Words.of("Side.foundCount", found.size()));
+                    ? UiText.of(readable ? "Side.notFound" : "Side.nothingReadable")
+                    : UiText.of("Side.foundCount", found.size()));
             reveal();
         }
     }

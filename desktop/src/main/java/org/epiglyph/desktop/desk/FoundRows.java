@@ -16,17 +16,17 @@ import org.epiglyph.desktop.frame.Rows;
 final class FoundRows<T> extends VBox {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final double LEAST_HEIGHT = 190;
-    private final Function<T, String> words;
+    private final Function<T, String> describe;
     private final Consumer<T> go;
     private final Rows<T> rows;
     private Optional<T> chosen = Optional.empty();
 
     /**
-     * @param words what a line says
+     * @param describe what a line says
      * @param go    goes to what it stands for
      */
-    FoundRows(String id, Function<T, String> words, Consumer<T> go) {
-        this.words = words;
+    FoundRows(String id, Function<T, String> describe, Consumer<T> go) {
+        this.describe = describe;
         this.go = go;
         rows = new Rows<>(id, this::row);
         rows.getStyleClass().add("found-list");
@@ -43,7 +43,7 @@ final class FoundRows<T> extends VBox {
     }
 
     private Node row(T item) {
-        Button row = new Button(words.apply(item));
+        Button row = new Button(describe.apply(item));
         row.getStyleClass().add("found-row");
         row.setWrapText(true);
         row.setFocusTraversable(false); // the list has the focus

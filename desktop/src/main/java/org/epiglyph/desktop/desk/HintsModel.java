@@ -46,7 +46,7 @@ final class HintsModel {
      * @param hints  what was found and has no correction yet, in the order of the pages
      * @param words  how many words were looked at
      */
-    record State(boolean wanted, boolean ready, List<Hint> hints, int words) {
+    record State(boolean wanted, boolean ready, List<Hint> hints, int wordCount) {
         static final State OFF = new State(false, false, List.of(), 0);
 
         State {
@@ -101,7 +101,7 @@ final class HintsModel {
         State now = state.get();
         List<Hint> open = now.hints.stream().filter(h -> !isCorrected(h)).toList();
         if (open.size() < now.hints.size()) {
-            state.set(new State(true, now.ready, open, now.words));
+            state.set(new State(true, now.ready, open, now.wordCount));
         }
     }
 
@@ -142,7 +142,7 @@ final class HintsModel {
         State now = state.get();
         List<Hint> all = new ArrayList<>(now.hints);
         found.stream().filter(h -> !isCorrected(h)).forEach(all::add);
-        state.set(new State(true, last, all, now.words + words));
+        state.set(new State(true, last, all, now.wordCount + words));
     }
 
     private boolean isCorrected(Hint hint) {
@@ -161,7 +161,7 @@ final class HintsModel {
      */
     void correct(Hint hint, int turn) {
         work.start(() -> better(hint), better -> {
-            Correction struck = Correction.striking(model.newHead(hint.page(), turn), boxes(hint), hint.words());
+            Correction struck = Correction.striking(model.newHead(hint.page(), turn), boxes(hint), hint.text());
             model.place(better.isEmpty()
                     ? struck
                     : struck.replacing().withRemark(Remark.of(better)));
@@ -176,7 +176,7 @@ final class HintsModel {
         }
         PageBox both = all.getFirst();
         boolean lying = both.width() >= both.height();
-        double share = hint.letters().length() / (double) hint.words().length();
+        double share = hint.letters().length() / (double) hint.text().length();
         return List.of(lying
                 ? new PageBox(both.right() - both.width() * share, both.top(), both.width() * share, both.height())
                 : new PageBox(both.left(), both.bottom() - both.height() * share, both.width(),
@@ -194,7 +194,7 @@ final class HintsModel {
                     .findFirst()
                     .orElse("");
         };
-        return word.isEmpty() ? "" : hint.words().replace(" ", "").replace(hint.letters(), word);
+        return word.isEmpty() ? "" : hint.text().replace(" ", "").replace(hint.letters(), word);
     }
 
     /** Takes a word into the marker's own, so that it is a hint nowhere any more. */
@@ -206,7 +206,7 @@ final class HintsModel {
             State now = state.get();
             state.set(new State(now.wanted, now.ready,
                     now.hints.stream().filter(h -> !h.letters().equalsIgnoreCase(hint.letters())).toList(),
-                    now.words));
+                    now.wordCount));
         }, model::say);
     }
 }

@@ -13,7 +13,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.reading.Hint;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 
@@ -22,8 +22,8 @@ final class HintsSide implements Side {
     private final DeskModel model;
     private final PageRoll pages;
     private final HintsModel hints;
-    private final CheckBox wanted = new CheckBox(Words.of("Hints.show"));
-    private final Label counts = Form.words("", "tells");
+    private final CheckBox wanted = new CheckBox(UiText.of("Hints.show"));
+    private final Label counts = Form.text("", "tells");
     private final FoundRows<Hint> list;
     private final Button correct;
     private final Button accept;
@@ -66,8 +66,8 @@ final class HintsSide implements Side {
     }
 
     private String said(Hint hint) {
-        return Words.of("Hints.on", pages.pages().indexOf(hint.page()) + 1, hint.words(),
-                Words.of("Hints.one." + hint.kind().name()));
+        return UiText.of("Hints.on", pages.pages().indexOf(hint.page()) + 1, hint.text(),
+                UiText.of("Hints.one." + hint.kind().name()));
     }
 
     private void show(HintsModel.State state) {
@@ -91,20 +91,20 @@ final class HintsSide implements Side {
 
     private String counted(HintsModel.State state) {
         if (!state.ready()) {
-            return Words.of("Hints.looking");
+            return UiText.of("Hints.looking");
         }
-        if (state.words() == 0) {
-            return Words.of("Side.nothingReadable");
+        if (state.wordCount() == 0) {
+            return UiText.of("Side.nothingReadable");
         }
         if (state.hints().isEmpty()) {
-            return Words.of("Hints.none", state.words());
+            return UiText.of("Hints.none", state.wordCount());
         }
         Map<Hint.Kind, Long> counts = state.counts();
         List<String> each = counts.entrySet()
                 .stream()
-                .map(e -> Words.of("Hints.count." + e.getKey().name(), e.getValue()))
+                .map(e -> UiText.of("Hints.count." + e.getKey().name(), e.getValue()))
                 .toList();
-        return Words.of("Hints.counts", String.join(", ", each), state.words());
+        return UiText.of("Hints.counts", String.join(", ", each), state.wordCount());
     }
 
     /** Goes to the next hint, so many further; asks for hints first where there are none yet. */
@@ -134,10 +134,10 @@ final class HintsSide implements Side {
         list.chosen().ifPresentOrElse(hint -> {
             pages.found(Map.of());
             hints.correct(hint, pages.uprightTurn(hint.page()));
-        }, () -> model.say(Words.of("Hints.chooseOne")));
+        }, () -> model.say(UiText.of("Hints.chooseOne")));
     }
 
     private void accept() {
-        list.chosen().ifPresentOrElse(hints::accept, () -> model.say(Words.of("Hints.chooseOne")));
+        list.chosen().ifPresentOrElse(hints::accept, () -> model.say(UiText.of("Hints.chooseOne")));
     }
 }

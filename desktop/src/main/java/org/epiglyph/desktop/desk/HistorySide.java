@@ -24,7 +24,7 @@ import org.epiglyph.core.batch.Chronicle;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Past;
 
@@ -52,11 +52,11 @@ final class HistorySide implements Side {
         this.zone = zone;
         layList();
         looking.setWrapText(true);
-        Button back = new Button(Words.of("Side.bringBack"));
+        Button back = new Button(UiText.of("Side.bringBack"));
         back.setId("bring-back");
         back.getStyleClass().add("main-button");
         back.setOnAction(_ -> model.past().bringBack());
-        Button now = new Button(Words.of("Side.toPresent"));
+        Button now = new Button(UiText.of("Side.toPresent"));
         now.setId("to-present");
         now.getStyleClass().add("plain-button");
         now.setOnAction(_ -> model.past().lookAtPresent());
@@ -77,7 +77,7 @@ final class HistorySide implements Side {
         list.getStyleClass().add("history-list");
         list.setId("history-list");
         list.setCellFactory(_ -> new Row());
-        list.setPlaceholder(new Label(Words.of("Side.noHistory")));
+        list.setPlaceholder(new Label(UiText.of("Side.noHistory")));
         list.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ENTER && list.getSelectionModel().getSelectedItem() != null) {
                 e.consume();
@@ -86,8 +86,8 @@ final class HistorySide implements Side {
         });
     }
 
-    private Button filter(String words, boolean whole) {
-        Button button = new Button(Words.of(words));
+    private Button filter(String text, boolean whole) {
+        Button button = new Button(UiText.of(text));
         button.getStyleClass().add("filter");
         button.setOnAction(_ -> {
             all = whole;
@@ -116,7 +116,7 @@ final class HistorySide implements Side {
         model.past()
                 .earlierProperty()
                 .get()
-                .ifPresent(e -> looking.setText(Words.of("Side.asItWas", TIME.format(e.at().atZone(zone)))));
+                .ifPresent(e -> looking.setText(UiText.of("Side.asItWas", TIME.format(e.at().atZone(zone)))));
     }
 
     @Override
@@ -177,14 +177,14 @@ final class HistorySide implements Side {
         model.say(why);
     }
 
-    private String words(Chronicle.Item item) {
-        String said = HistoryWords.of(item, model.batch());
+    private String describe(Chronicle.Item item) {
+        String said = EditText.of(item, model.batch());
         String how = switch (item.kind()) {
             case DONE -> said;
-            case UNDONE -> Words.of("History.undone", said);
-            case REDONE -> Words.of("History.redone", said);
+            case UNDONE -> UiText.of("History.undone", said);
+            case REDONE -> UiText.of("History.redone", said);
         };
-        String known = item.nameKnown() ? how + " " + Words.of("History.nameKnown") : how;
+        String known = item.nameKnown() ? how + " " + UiText.of("History.nameKnown") : how;
         return all
                 ? item.student()
                         .map(s -> model.batch().listedName(s) + ": " + known)
@@ -208,7 +208,7 @@ final class HistorySide implements Side {
             }
             Label when = new Label(time(item.at()));
             when.getStyleClass().add("hint");
-            Label what = new Label(words(item));
+            Label what = new Label(describe(item));
             what.setWrapText(true);
             what.maxWidthProperty().bind(list.widthProperty().subtract(32));
             VBox both = new VBox(what, when);

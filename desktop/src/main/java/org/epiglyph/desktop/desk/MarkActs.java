@@ -18,10 +18,10 @@ import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText.Selection;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Act;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.Chosen;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.paper.PageRoll;
 
 /** What can be done with marks: going from one to another, and all that is done with those that are chosen. */
@@ -112,9 +112,9 @@ final class MarkActs {
     private void choose(int by) {
         model.chosen().next(by).ifPresent(mark -> {
             toMark.accept(mark);
-            String words = MarkWords.of(mark) + ", " + Words.of("Desk.page", mark.page().number())
-                    + (mark.remark().isEmpty() ? "" : ", " + mark.remark().words());
-            pages.setAccessibleText(words);
+            String text = MarkText.of(mark) + ", " + UiText.of("Desk.page", mark.page().number())
+                    + (mark.remark().isEmpty() ? "" : ", " + mark.remark().text());
+            pages.setAccessibleText(text);
             pages.notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
         });
     }
@@ -128,7 +128,7 @@ final class MarkActs {
             model.chosen().copy();
         } else {
             Clipboard.getSystemClipboard().setContent(Map.of(DataFormat.PLAIN_TEXT, read.text()));
-            model.tell(Words.of("Desk.wordsCopied"));
+            model.tell(UiText.of("Desk.wordsCopied"));
         }
     }
 
@@ -141,7 +141,7 @@ final class MarkActs {
                 .toList();
         if (evidence.isEmpty()) {
             String name = model.batch().scheme().findCriterion(criterion).map(Criterion::name).orElse("");
-            model.say(Words.of("Desk.noEvidence", name));
+            model.say(UiText.of("Desk.noEvidence", name));
             return;
         }
         int here = model.chosen().one().map(evidence::indexOf).orElse(-1);
@@ -156,9 +156,9 @@ final class MarkActs {
                     .flatMap(page -> seen(page).stream())
                     .toList();
             if (stamps.isEmpty() || !model.place(stamps)) {
-                model.say(Words.of("Desk.noBlankPage"));
+                model.say(UiText.of("Desk.noBlankPage"));
             } else {
-                model.tell(Words.of("Desk.blankStamped", stamps.size()));
+                model.tell(UiText.of("Desk.blankStamped", stamps.size()));
             }
         });
     }

@@ -18,7 +18,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.Naming;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 
@@ -41,7 +41,7 @@ final class NamesSide implements Side {
         hand = new StripHand(model, pages, this::add);
         hand.wantedProperty().addListener((_, _, _) -> refresh());
         reason.setId("uncover-reason");
-        reason.setPromptText(Words.of("Names.reasonPrompt"));
+        reason.setPromptText(UiText.of("Names.reasonPrompt"));
         content.getStyleClass().add("names-side");
         node.setFitToWidth(true);
     }
@@ -77,9 +77,9 @@ final class NamesSide implements Side {
         if (batch.isCovered()) {
             covered(batch, nodes);
         } else {
-            nodes.add(Form.words(Words.of(batch.covers().isNone() ? "Names.none" : "Names.uncovered"), "tells"));
+            nodes.add(Form.text(UiText.of(batch.covers().isNone() ? "Names.none" : "Names.uncovered"), "tells"));
             nodes.add(Form.hint("Names.explained"));
-            nodes.add(act("cover-names", Words.of("Names.cover"), "main-button", this::cover));
+            nodes.add(act("cover-names", UiText.of("Names.cover"), "main-button", this::cover));
         }
         boolean within = content.getScene() != null && content.getScene().getFocusOwner() != null
                 && content.getChildren().contains(content.getScene().getFocusOwner());
@@ -91,36 +91,36 @@ final class NamesSide implements Side {
     private void covered(Batch batch, List<Node> nodes) {
         Submission here = batch.submission(model.student());
         List<Submission> open = batch.submissions().stream().filter(s -> !s.student().isCovered()).toList();
-        nodes.add(Form.words(Words.of("Names.covered", batch.submissions().size(), open.size()), "tells"));
+        nodes.add(Form.text(UiText.of("Names.covered", batch.submissions().size(), open.size()), "tells"));
         nodes.add(Form.label("Names.reason", reason));
         nodes.add(reason);
         if (here.student().isCovered()) {
-            nodes.add(act("uncover-one", Words.of("Names.uncoverOne", here.student().name()), "main-button",
+            nodes.add(act("uncover-one", UiText.of("Names.uncoverOne", here.student().name()), "main-button",
                     () -> uncover(Set.of(model.student()))));
         }
-        nodes.add(act("uncover-all", Words.of("Names.uncoverAll"), "plain-button",
+        nodes.add(act("uncover-all", UiText.of("Names.uncoverAll"), "plain-button",
                 () -> uncover(Set.copyOf(batch.students()))));
         if (!open.isEmpty()) {
-            nodes.add(act("cover-again", Words.of("Names.coverAgain"), "plain-button", this::cover));
+            nodes.add(act("cover-again", UiText.of("Names.coverAgain"), "plain-button", this::cover));
         }
-        nodes.add(Form.words(Words.of("Names.strips"), "subheading"));
+        nodes.add(Form.text(UiText.of("Names.strips"), "subheading"));
         nodes.add(Form.hint(hand.wantedProperty().get() ? "Names.drawing" : "Names.stripsExplained"));
-        nodes.add(act("draw-strip", Words.of(hand.wantedProperty().get() ? "Names.drawNot" : "Names.draw"),
+        nodes.add(act("draw-strip", UiText.of(hand.wantedProperty().get() ? "Names.drawNot" : "Names.draw"),
                 "plain-button",
                 () -> hand.want(!hand.wantedProperty().get())));
         List<Covers.Strip> strips = batch.covers().strips();
         if (!strips.contains(Covers.Strip.HEAD)) {
-            nodes.add(act("head-strip", Words.of("Names.head"), "plain-button", () -> add(Covers.Strip.HEAD)));
+            nodes.add(act("head-strip", UiText.of("Names.head"), "plain-button", () -> add(Covers.Strip.HEAD)));
         }
         for (int i = 0; i < strips.size(); i++) {
             Covers.Strip strip = strips.get(i);
-            nodes.add(act("remove-strip-" + i, Words.of("Names.removeStrip", i + 1, Math.round(strip.top() * 100),
+            nodes.add(act("remove-strip-" + i, UiText.of("Names.removeStrip", i + 1, Math.round(strip.top() * 100),
                     Math.round((strip.top() + strip.height()) * 100)), "link-button", () -> remove(strip)));
         }
     }
 
-    private static Button act(String id, String words, String style, Runnable act) {
-        Button button = new Button(words);
+    private static Button act(String id, String text, String style, Runnable act) {
+        Button button = new Button(text);
         button.getStyleClass().add(style);
         button.setId(id);
         button.setWrapText(true);
@@ -137,7 +137,7 @@ final class NamesSide implements Side {
     /** Only for a reason, which the history keeps. */
     private void uncover(Set<StudentKey> who) {
         if (reason.getText().isBlank()) {
-            model.say(Words.of("Names.needsReason"));
+            model.say(UiText.of("Names.needsReason"));
             reason.requestFocus();
             return;
         }
@@ -146,7 +146,7 @@ final class NamesSide implements Side {
                 .collect(Collectors.toSet());
         if (model.edit(new Edit.UncoverNames(covered, reason.getText().strip()))) {
             reason.clear();
-            model.tell(Words.of("Names.uncoveredSaid", covered.size()));
+            model.tell(UiText.of("Names.uncoveredSaid", covered.size()));
             pages.requestFocus();
         }
     }

@@ -6,7 +6,7 @@ import java.util.Optional;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Looks;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.settings.View.Arrangement;
@@ -61,9 +61,9 @@ final class PageActs {
             acts.add(Act.of("Desk.act.fold." + part, FOLDING.get(i), () -> looks.fold(part)));
         }
         acts.add(Act.of("Desk.act.straight", "Shortcut+Shift+R",
-                () -> model.tell(Words.of(pages.toggleStraight() ? "Desk.straight" : "Desk.notStraight"))));
+                () -> model.tell(UiText.of(pages.toggleStraight() ? "Desk.straight" : "Desk.notStraight"))));
         acts.add(Act.of("Desk.act.contrast", "Shortcut+Shift+K",
-                () -> model.tell(Words.of(pages.toggleContrast() ? "Desk.contrast" : "Desk.noContrast"))));
+                () -> model.tell(UiText.of(pages.toggleContrast() ? "Desk.contrast" : "Desk.noContrast"))));
         return acts;
     }
 

@@ -23,7 +23,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.Rows;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
@@ -61,7 +61,7 @@ final class PagesSide implements Side {
         this.sizes = sizes;
         this.roll = roll;
         this.images = images;
-        Label label = new Label(Words.of("Side.goToPage"));
+        Label label = new Label(UiText.of("Side.goToPage"));
         label.setLabelFor(number);
         number.setId("page-number");
         number.setPrefColumnCount(5);
@@ -69,7 +69,7 @@ final class PagesSide implements Side {
         said.getStyleClass().add("notice");
         said.setWrapText(true);
         said.managedProperty().bind(said.textProperty().isNotEmpty());
-        Label percentLabel = new Label(Words.of("Side.size"));
+        Label percentLabel = new Label(UiText.of("Side.size"));
         percentLabel.setLabelFor(percent);
         percent.setId("page-percent");
         percent.setPrefColumnCount(4);
@@ -103,7 +103,7 @@ final class PagesSide implements Side {
     private void resize() {
         String typed = percent.getText().replace("%", "").strip();
         boolean known = typed.matches("\\d{1,4}") && Integer.parseInt(typed) > 0;
-        said.setText(known ? "" : Words.of("Side.noSuchSize", typed));
+        said.setText(known ? "" : UiText.of("Side.noSuchSize", typed));
         if (known) {
             sizes.accept(Integer.parseInt(typed) / 100.0 * NATURAL);
             roll.requestFocus();
@@ -115,7 +115,7 @@ final class PagesSide implements Side {
         String typed = number.getText().strip();
         boolean known = typed.matches("\\d{1,5}") && Integer.parseInt(typed) >= 1
                 && Integer.parseInt(typed) <= pages.size();
-        said.setText(known ? "" : Words.of("Side.noSuchPage", typed, pages.size()));
+        said.setText(known ? "" : UiText.of("Side.noSuchPage", typed, pages.size()));
         if (known) {
             roll.reveal(pages.get(Integer.parseInt(typed) - 1), 0);
             roll.requestFocus();
@@ -176,8 +176,8 @@ final class PagesSide implements Side {
         paper.getStyleClass().add("small-leaf");
         paper.setMinSize(WIDTH, height);
         paper.setMaxSize(WIDTH, height);
-        Label words = new Label(String.valueOf(count));
-        VBox content = new VBox(paper, words);
+        Label label = new Label(String.valueOf(count));
+        VBox content = new VBox(paper, label);
         content.getStyleClass().add("small-leaf-content");
         Button button = new Button();
         button.getStyleClass().add("small-leaf-button");
@@ -197,12 +197,12 @@ final class PagesSide implements Side {
         long marks = marksOn.getOrDefault(page, 0L);
         button.pseudoClassStateChanged(UNSEEN, unseen);
         button.pseudoClassStateChanged(HERE, here.equals(Optional.of(page)));
-        String words = unseen
-                ? Words.of("Side.pageUnseen", index + 1)
-                : marks == 0 ? String.valueOf(index + 1) : Words.of("Side.pageMarks", index + 1, marks);
+        String text = unseen
+                ? UiText.of("Side.pageUnseen", index + 1)
+                : marks == 0 ? String.valueOf(index + 1) : UiText.of("Side.pageMarks", index + 1, marks);
         Label label = (Label) ((VBox) button.getGraphic()).getChildren().get(1);
-        label.setText(words);
-        button.setAccessibleText(Words.of("Desk.page", index + 1) + ", " + words);
+        label.setText(text);
+        button.setAccessibleText(UiText.of("Desk.page", index + 1) + ", " + text);
     }
 
     /** Shows which page is in sight, which changes with every step of scrolling. */

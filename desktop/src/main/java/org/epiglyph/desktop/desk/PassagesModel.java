@@ -38,12 +38,12 @@ final class PassagesModel {
      * What is known of a student.
      *
      * @param submission the work that was compared
-     * @param words      how many words of it are compared; empty before it was taken
+     * @param wordCount      how many words of it are compared; empty before it was taken
      * @param common     with whom there are passages in common
      * @param looked     how many of the class were looked at
      * @param complete   true once that is the whole class
      */
-    record Known(Submission submission, Optional<Integer> words, List<Corpus.Common> common, int looked,
+    record Known(Submission submission, Optional<Integer> wordCount, List<Corpus.Common> common, int looked,
             boolean complete) {}
 
     /**
@@ -117,7 +117,7 @@ final class PassagesModel {
 
     private static Known known(ClassPassages here, Submission submission, boolean commonplace, int looked) {
         StudentKey student = submission.student().key();
-        return new Known(submission, here.words(student), here.common(student, commonplace), looked,
+        return new Known(submission, here.wordCount(student), here.common(student, commonplace), looked,
                 here.isComplete());
     }
 

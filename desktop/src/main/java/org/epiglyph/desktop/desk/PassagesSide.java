@@ -31,7 +31,7 @@ import org.epiglyph.core.passages.Passage;
 import org.epiglyph.core.passages.Source;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
@@ -51,7 +51,7 @@ final class PassagesSide implements Side {
     private final Pieces pieces;
     private final PassagesModel passages;
     private final PageRoll other;
-    private final Label said = Form.words("", "hint");
+    private final Label said = Form.text("", "hint");
     private final VBox choices = new VBox();
     private final BatchChoices batches;
     private final Button back = Form.button("Passages.back", "link-button", this::toClass);
@@ -65,7 +65,7 @@ final class PassagesSide implements Side {
     private Optional<Corpus.Common> chosen = Optional.empty();
     private Optional<Source> cameFrom = Optional.empty();
     private Optional<Submission> compared = Optional.empty();
-    private int words;
+    private int wordCount;
 
     /** A passage of two works that lie beside each other. */
     private record Shared(Passage passage, PassagesModel.Pair pair) {}
@@ -76,14 +76,14 @@ final class PassagesSide implements Side {
         this.pieces = pieces;
         passages = new PassagesModel(model, images, this::show);
         other = new PageRoll(images, _ -> {}, _ -> {});
-        other.setAccessibleText(Words.of("Passages.otherPages"));
+        other.setAccessibleText(UiText.of("Passages.otherPages"));
         other.setId("passages-other");
         said.setId("passages-said");
         back.setId("passages-back");
         ofClass.setId("passages-pairs-button");
-        students = new FoundRows<>("passages-list", this::words, this::choose);
-        pairs = new FoundRows<>("passages-pairs", this::words, this::choose);
-        list = new FoundRows<>("passages-shared", PassagesSide::words, this::reveal);
+        students = new FoundRows<>("passages-list", this::describe, this::choose);
+        pairs = new FoundRows<>("passages-pairs", this::describe, this::choose);
+        list = new FoundRows<>("passages-shared", PassagesSide::describe, this::reveal);
         aside = new SetAsideList(model, this::compare);
         batches = new BatchChoices(model, folders -> {
             passages.withElsewhere(folders);
@@ -110,7 +110,7 @@ final class PassagesSide implements Side {
     }
 
     private CheckBox choice(String name, boolean selected, Consumer<Boolean> chosen) {
-        CheckBox box = new CheckBox(Words.of("Passages." + name));
+        CheckBox box = new CheckBox(UiText.of("Passages." + name));
         box.setId("passages-" + name);
         box.setWrapText(true);
         box.setSelected(selected);
@@ -130,8 +130,8 @@ final class PassagesSide implements Side {
 
     /** From now on it is nobody's own, in whosever work it stands. */
     private void setAside(Shared shared, SetAside.Reason reason) {
-        String words = shared.pair.own().words(shared.passage.at(), shared.passage.length());
-        if (aside.add(new SetAside(words, reason))) {
+        String text = shared.pair.own().words(shared.passage.at(), shared.passage.length());
+        if (aside.add(new SetAside(text, reason))) {
             toClass();
         }
     }
@@ -186,7 +186,7 @@ final class PassagesSide implements Side {
         beside(Optional.empty());
         students.show(List.of());
         aside.refresh();
-        said.setText(Words.of("Passages.notReady", 0, model.batch().submissions().size()));
+        said.setText(UiText.of("Passages.notReady", 0, model.batch().submissions().size()));
         other.found(Map.of());
         roll.found(Map.of());
     }
@@ -221,11 +221,11 @@ final class PassagesSide implements Side {
         Form.show(pairs, true);
         Form.show(back, true);
         pairs.show(List.of());
-        said.setText(Words.of("Passages.reading"));
+        said.setText(UiText.of("Passages.reading"));
         compared = Optional.empty();
         passages.pairs(found -> {
             List<Pairs.Pair> most = found.pairs().stream().limit(MOST_PAIRS).toList();
-            said.setText(Words.of("Passages.pairsSaid", found.pairs().size()) + groups(found.groups()));
+            said.setText(UiText.of("Passages.pairsSaid", found.pairs().size()) + groups(found.groups()));
             pairs.show(most);
             pairs.focus();
         });
@@ -233,15 +233,15 @@ final class PassagesSide implements Side {
 
     private String groups(List<Set<StudentKey>> groups) {
         return groups.stream()
-                .map(g -> " " + Words.of("Passages.group",
+                .map(g -> " " + UiText.of("Passages.group",
                         String.join(", ", g.stream().map(model.batch()::listedName).toList())))
                 .limit(MOST_GROUPS)
                 .collect(Collectors.joining());
     }
 
-    private String words(Pairs.Pair pair) {
-        return Words.of("Passages.pair", model.batch().listedName(pair.one()), model.batch().listedName(pair.other()),
-                pair.words());
+    private String describe(Pairs.Pair pair) {
+        return UiText.of("Passages.pair", model.batch().listedName(pair.one()), model.batch().listedName(pair.other()),
+                pair.wordCount());
     }
 
     /** Brings the one to the desk, with the other chosen there. */
@@ -255,7 +255,7 @@ final class PassagesSide implements Side {
         if (!isOnDesk(known.submission()) || chosen.isPresent() || compared.isEmpty()) {
             return;
         }
-        words = known.words().orElse(0);
+        wordCount = known.wordCount().orElse(0);
         said.setText(sentence(known));
         students.show(known.common());
         known.common().stream().filter(c -> cameFrom.equals(Optional.of(c.other()))).findFirst().ifPresent(c -> {
@@ -268,44 +268,44 @@ final class PassagesSide implements Side {
     /** Nothing received, not ready, no words, none, and some are different things. */
     private String sentence(PassagesModel.Known known) {
         if (known.submission().documents().isEmpty()) {
-            return Words.of("Passages.nothing");
+            return UiText.of("Passages.nothing");
         }
-        if (known.words().filter(w -> w == 0).isPresent()) {
-            return Words.of("Passages.noWords");
+        if (known.wordCount().filter(w -> w == 0).isPresent()) {
+            return UiText.of("Passages.noWords");
         }
         String progress = known.complete()
                 ? ""
-                : " " + Words.of("Passages.notReady", known.looked(), model.batch().submissions().size());
+                : " " + UiText.of("Passages.notReady", known.looked(), model.batch().submissions().size());
         if (known.common().isEmpty()) {
-            return known.complete() ? Words.of("Passages.none", Corpus.LEAST) : progress.strip();
+            return known.complete() ? UiText.of("Passages.none", Corpus.LEAST) : progress.strip();
         }
-        return Words.of("Passages.some", known.common().size()) + progress;
+        return UiText.of("Passages.some", known.common().size()) + progress;
     }
 
-    private String words(Corpus.Common common) {
+    private String describe(Corpus.Common common) {
         String when = common.other() instanceof Source.Mate(StudentKey student)
                 ? model.batch()
                         .submission(student)
                         .current()
                         .flatMap(HandIn::at)
-                        .map(t -> "\n" + Words.of("Passages.received", DAY.format(t.atZone(model.zone()))))
+                        .map(t -> "\n" + UiText.of("Passages.received", DAY.format(t.atZone(model.zone()))))
                         .orElse("")
                 : "";
-        return Words.of("Passages.row", called(common.other()),
-                Math.round(100.0 * common.words() / Math.max(1, words)), common.passages().size()) + when;
+        return UiText.of("Passages.row", called(common.other()),
+                Math.round(100.0 * common.wordCount() / Math.max(1, wordCount)), common.passages().size()) + when;
     }
 
     private String called(Source source) {
         return switch (source) {
             case Source.Mate(StudentKey student) -> model.batch().listedName(student);
             case Source.Given(String document) ->
-                model.batch().aids().find(document).map(Document::name).orElse(Words.of("Passages.gone"));
+                model.batch().aids().find(document).map(Document::name).orElse(UiText.of("Passages.gone"));
             case Source.Elsewhere(String _, String batch, StudentKey student, String name) -> {
                 boolean same = student.equals(model.student());
-                yield Words.of("Passages.elsewhereRow", batch,
+                yield UiText.of("Passages.elsewhereRow", batch,
                         same
-                                ? Words.of("Passages.same")
-                                : model.batch().isCovered() ? Words.of("Passages.somebody") : name);
+                                ? UiText.of("Passages.same")
+                                : model.batch().isCovered() ? UiText.of("Passages.somebody") : name);
             }
         };
     }
@@ -314,7 +314,7 @@ final class PassagesSide implements Side {
 
     private void choose(Corpus.Common common) {
         beside(Optional.of(common));
-        said.setText(Words.of("Passages.reading"));
+        said.setText(UiText.of("Passages.reading"));
         passages.pair(common.other(), pair -> lay(common, pair), this::compare);
     }
 
@@ -331,7 +331,7 @@ final class PassagesSide implements Side {
             };
             Platform.runLater(() -> {
                 if (chosen.equals(Optional.of(common))) {
-                    said.setText(Words.of(pair.other().isEmpty() ? "Passages.withUnseen" : "Passages.with",
+                    said.setText(UiText.of(pair.other().isEmpty() ? "Passages.withUnseen" : "Passages.with",
                             called(common.other())));
                     Form.show(other, pair.other().isPresent());
                     other.show(made);
@@ -359,10 +359,10 @@ final class PassagesSide implements Side {
         more.forEach((page, boxes) -> all.computeIfAbsent(page, _ -> new ArrayList<>()).addAll(boxes));
     }
 
-    private static String words(Shared shared) {
+    private static String describe(Shared shared) {
         Passage passage = shared.passage;
-        String words = shared.pair.own().words(passage.at(), Math.min(MOST_WORDS, passage.length()));
-        return Words.of("Passages.passage", passage.length(), words)
+        String text = shared.pair.own().words(passage.at(), Math.min(MOST_WORDS, passage.length()));
+        return UiText.of("Passages.passage", passage.length(), text)
                 + (passage.length() > MOST_WORDS ? " \u2026" : "");
     }
 

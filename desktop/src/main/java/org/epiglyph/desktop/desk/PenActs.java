@@ -6,7 +6,7 @@ import java.util.Optional;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.desktop.frame.Act;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.KeyPen;
 
@@ -53,8 +53,8 @@ final class PenActs {
         return acts;
     }
 
-    private static Act numbered(String id, String words, int number, String key, Runnable run) {
-        return new Act(id + number, Words.of(words, number), Optional.of(Act.key(key)), () -> true, run);
+    private static Act numbered(String id, String text, int number, String key, Runnable run) {
+        return new Act(id + number, UiText.of(text, number), Optional.of(Act.key(key)), () -> true, run);
     }
 
     private PenCase held() {
@@ -68,6 +68,6 @@ final class PenActs {
     private void take(Tool tool) {
         held().find(tool)
                 .ifPresentOrElse(model::take,
-                        () -> model.say(Words.of("Desk.noSlot", Words.of("Tool." + tool.name()))));
+                        () -> model.say(UiText.of("Desk.noSlot", UiText.of("Tool." + tool.name()))));
     }
 }

@@ -16,8 +16,8 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
-import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.frame.UiText;
+import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /**
@@ -43,7 +43,7 @@ final class PenCaseStrip extends ScrollPane {
         setVbarPolicy(ScrollBarPolicy.NEVER);
         setFitToWidth(true);
         setFocusTraversable(false);
-        setAccessibleText(Words.of("Desk.penCase"));
+        setAccessibleText(UiText.of("Desk.penCase"));
     }
 
     /** Draws all slots anew, and closes the card where another slot is in hand. */
@@ -82,8 +82,8 @@ final class PenCaseStrip extends ScrollPane {
         Button button = new Button();
         button.getStyleClass().add("slot");
         button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-        String keyWords = key(model.penCaseProperty().get(), number);
-        Label key = new Label(keyWords);
+        String keyText = key(model.penCaseProperty().get(), number);
+        Label key = new Label(keyText);
         key.getStyleClass().add("slot-key");
         StackPane picture = new StackPane(SlotPicture.of(slot));
         picture.getStyleClass().add("slot-picture");
@@ -92,8 +92,8 @@ final class PenCaseStrip extends ScrollPane {
         content.getStyleClass().add("slot-content");
         button.setGraphic(content);
         button.pseudoClassStateChanged(IN_HAND, inHand);
-        button.setAccessibleText(words(slot) + (inHand ? ", " + Words.of("Desk.inHand") : ""));
-        Tooltip.install(button, new Tooltip((words(slot) + "  " + keyWords).strip()));
+        button.setAccessibleText(describe(slot) + (inHand ? ", " + UiText.of("Desk.inHand") : ""));
+        Tooltip.install(button, new Tooltip((describe(slot) + "  " + keyText).strip()));
         return button;
     }
 
@@ -148,13 +148,13 @@ final class PenCaseStrip extends ScrollPane {
         return penCase.find(Tool.CHOOSE).orElse(-1) == number ? "C" : "";
     }
 
-    static String words(Slot slot) {
-        String ink = Words.of("Ink." + slot.ink().name());
+    static String describe(Slot slot) {
+        String ink = UiText.of("Ink." + slot.ink().name());
         String meaning = slot.meaning().isEmpty() ? "" : ": " + slot.meaning();
         return switch (slot.tool()) {
-            case STAMP -> MarkWords.of(slot.face()) + ", " + ink + meaning;
-            case CHOOSE, ERASER -> Words.of("Tool." + slot.tool().name());
-            default -> Words.of("Tool." + slot.tool().name()) + ", " + ink + meaning;
+            case STAMP -> MarkText.of(slot.face()) + ", " + ink + meaning;
+            case CHOOSE, ERASER -> UiText.of("Tool." + slot.tool().name());
+            default -> UiText.of("Tool." + slot.tool().name()) + ", " + ink + meaning;
         };
     }
 }

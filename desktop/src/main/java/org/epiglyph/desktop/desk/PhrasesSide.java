@@ -19,9 +19,9 @@ import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Slant;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.paper.PhraseHand;
 import org.epiglyph.desktop.paper.PhraseList;
 import org.epiglyph.desktop.phrases.MissingList;
@@ -44,10 +44,10 @@ final class PhrasesSide implements Side {
     PhrasesSide(DeskModel model, Consumer<String> lookFor) {
         this.model = model;
         this.lookFor = lookFor;
-        asking = new PhraseList(model, (_, words) -> then.accept(words), search::requestFocus);
+        asking = new PhraseList(model, (_, text) -> then.accept(text), search::requestFocus);
         search.setId("drawer-search");
-        search.setPromptText(Words.of("Phrases.search"));
-        search.setAccessibleText(Words.of("Phrases.search"));
+        search.setPromptText(UiText.of("Phrases.search"));
+        search.setAccessibleText(UiText.of("Phrases.search"));
         search.textProperty().addListener((_, _, _) -> refresh());
         search.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ENTER) {
@@ -105,24 +105,24 @@ final class PhrasesSide implements Side {
         if (found.isEmpty()) {
             list.getChildren().add(Form.hint(search.getText().isBlank() ? "Desk.noPhrasesYet" : "Desk.noPhrase"));
         } else if (found.size() > MOST_SHOWN) {
-            list.getChildren().add(Form.words(Words.of("Phrases.more", found.size() - MOST_SHOWN), "hint"));
+            list.getChildren().add(Form.text(UiText.of("Phrases.more", found.size() - MOST_SHOWN), "hint"));
         }
     }
 
     private Node row(Phrase phrase, int uses) {
-        Label words = Slant.of(Form.words(phrase.shown(), "drawer-words"));
+        Label label = Slant.of(Form.text(phrase.shown(), "drawer-words"));
         String criterion = model.batch().scheme().findCriterion(phrase.criterion()).map(Criterion::name).orElse("");
-        String effect = phrase.effect().map(e -> "  " + Criterion.words(e).replace('-', '\u2212')).orElse("");
+        String effect = phrase.effect().map(e -> "  " + Criterion.format(e).replace('-', '\u2212')).orElse("");
         Label facts = new Label((phrase.code() + "   " + criterion + effect).strip());
         facts.getStyleClass().add("hint");
         facts.setMinWidth(0);
         HBox.setHgrow(facts, Priority.ALWAYS);
         facts.setMaxWidth(Double.MAX_VALUE);
-        Button also = new Button(Words.of("Phrases.uses", uses));
+        Button also = new Button(UiText.of("Phrases.uses", uses));
         also.getStyleClass().add("link-button");
-        also.setAccessibleText(Words.of("Phrases.alsoNeeded", phrase.code()));
+        also.setAccessibleText(UiText.of("Phrases.alsoNeeded", phrase.code()));
         also.setMinWidth(Region.USE_PREF_SIZE);
-        VBox row = new VBox(words, new HBox(facts, also));
+        VBox row = new VBox(label, new HBox(facts, also));
         also.setOnAction(_ -> toggleMissing(row, phrase));
         row.getStyleClass().add("drawer-row");
         row.setFocusTraversable(true);
@@ -155,7 +155,7 @@ final class PhrasesSide implements Side {
         VBox below = new VBox(
                 new MissingList(model.batch().naming(), PhraseReach.missing(model.batch(), phrase), where -> {
                     if (!where.isEmpty() && model.edit(PhraseReach.place(phrase, where))) {
-                        model.tell(Words.of("Phrases.placed", where.size()));
+                        model.tell(UiText.of("Phrases.placed", where.size()));
                     }
                 }));
         List<String> words = PhraseReach.errorPlaces(model.batch(), phrase.id());
@@ -166,11 +166,11 @@ final class PhrasesSide implements Side {
         row.getChildren().add(below);
     }
 
-    private Button onPages(String words) {
-        Button look = new Button("\u201c" + MarkWords.shortened(words) + "\u201d");
+    private Button onPages(String text) {
+        Button look = new Button("\u201c" + MarkText.shortened(text) + "\u201d");
         look.getStyleClass().addAll("link-button", "phrase-on-pages");
         look.setWrapText(true);
-        look.setOnAction(_ -> lookFor.accept(words));
+        look.setOnAction(_ -> lookFor.accept(text));
         return look;
     }
 
@@ -184,8 +184,8 @@ final class PhrasesSide implements Side {
         model.chosen()
                 .one()
                 .ifPresentOrElse(
-                        mark -> ask(phrase, words -> model.placing().onMark(mark, phrase, words)),
-                        () -> ask(phrase, words -> model.placing()
-                                .onCriterion(model.scores().criterionProperty().get(), phrase, words)));
+                        mark -> ask(phrase, text -> model.placing().onMark(mark, phrase, text)),
+                        () -> ask(phrase, text -> model.placing()
+                                .onCriterion(model.scores().criterionProperty().get(), phrase, text)));
     }
 }

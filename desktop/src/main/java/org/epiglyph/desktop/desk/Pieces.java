@@ -22,7 +22,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.FileDialog;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.Piece;
@@ -45,7 +45,7 @@ final class Pieces {
         List<Piece> pieces = new ArrayList<>();
         List<Document> documents = handIn.map(HandIn::documents).orElse(List.of());
         if (documents.isEmpty()) {
-            pieces.add(new Piece.InPlace(() -> words(Words.of("Desk.nothingReceived"))));
+            pieces.add(new Piece.InPlace(() -> text(UiText.of("Desk.nothingReceived"))));
         }
         for (Document document : documents) {
             add(pieces, document, documents.size() > 1, Optional.of(submission));
@@ -71,12 +71,12 @@ final class Pieces {
         String name = whose.map(s -> s.called(document)).orElseGet(document::name);
         switch (document.pages()) {
             case Pages.None(var reason) ->
-                pieces.add(new Piece.InPlace(() -> noPages(document, name, reason.inWords(), whose)));
+                pieces.add(new Piece.InPlace(() -> noPages(document, name, reason.text(), whose)));
             case Pages.Locked(var reason) ->
-                pieces.add(new Piece.InPlace(() -> locked(document, name, reason.inWords(), whose)));
+                pieces.add(new Piece.InPlace(() -> locked(document, name, reason.text(), whose)));
             case Pages.Awaited() ->
                 pieces.add(new Piece.InPlace(
-                        () -> words(name + "\n\n" + Words.of("Desk.pagesAwaited"))));
+                        () -> text(name + "\n\n" + UiText.of("Desk.pagesAwaited"))));
             case Pages.Ready ready -> addPages(pieces, document, ready, oneOfSeveral, whose);
         }
     }
@@ -84,7 +84,7 @@ final class Pieces {
     private void addPages(List<Piece> pieces, Document document, Pages.Ready ready, boolean oneOfSeveral,
             Optional<Submission> whose) {
         String name = whose.map(s -> s.called(document)).orElseGet(document::name);
-        String note = Message.inWords(ready.notes());
+        String note = Message.text(ready.notes());
         String divider = (oneOfSeveral ? name : "") + (oneOfSeveral && !note.isEmpty() ? "  \u00b7  " : "") + note;
         if (!divider.isEmpty()) {
             pieces.add(new Piece.Divider(divider));
@@ -95,32 +95,33 @@ final class Pieces {
                 int turn = whose.map(s -> s.turn(page)).orElse(0);
                 pieces.add(new Piece.Leaf(page, images.geometry(page).turnedBy(turn), turn));
             } catch (Problem e) { // whose own words name the file, and so perhaps a student whose name is covered
-                String why = Words.of(e instanceof OpenDocument.Missing ? "Desk.pagesMissing" : "Desk.pagesUnreadable");
+                String why = UiText
+                        .of(e instanceof OpenDocument.Missing ? "Desk.pagesMissing" : "Desk.pagesUnreadable");
                 pieces.add(new Piece.InPlace(() -> noPages(document, name, why, whose)));
                 return;
             }
         }
     }
 
-    private static Region words(String words) {
-        Label label = new Label(words);
+    private static Region text(String text) {
+        Label label = new Label(text);
         label.setWrapText(true);
         label.getStyleClass().add("no-pages");
         return label;
     }
 
     private Region noPages(Document document, String name, String reason, Optional<Submission> whose) {
-        Label words = new Label(name + "  \u00b7  " + size(document.bytes()) + "\n\n" + reason);
-        words.setWrapText(true);
-        VBox box = new VBox(words, acts(document, whose));
+        Label label = new Label(name + "  \u00b7  " + size(document.bytes()) + "\n\n" + reason);
+        label.setWrapText(true);
+        VBox box = new VBox(label, acts(document, whose));
         box.getStyleClass().add("no-pages");
         return box;
     }
 
     private static String size(long bytes) {
         return bytes < 1024
-                ? Words.of("Desk.bytes", bytes)
-                : bytes < 1 << 20 ? Words.of("Desk.kilobytes", bytes >> 10) : Words.of("Desk.megabytes", bytes >> 20);
+                ? UiText.of("Desk.bytes", bytes)
+                : bytes < 1 << 20 ? UiText.of("Desk.kilobytes", bytes >> 10) : UiText.of("Desk.megabytes", bytes >> 20);
     }
 
     /** What can be done with its file; nothing with that of another batch. */
@@ -144,7 +145,7 @@ final class Pieces {
     }
 
     private static Button button(String key, Runnable act) {
-        Button button = new Button(Words.of(key));
+        Button button = new Button(UiText.of(key));
         button.getStyleClass().add("plain-button");
         button.setOnAction(_ -> act.run());
         return button;
@@ -152,7 +153,7 @@ final class Pieces {
 
     /** Asks for the changed copy, first where one was opened from here, and attaches it to whose it is. */
     void attachChanged(StudentKey student, Document document, Window over) {
-        FileDialog dialog = new FileDialog(over, Words.of("Desk.attach"));
+        FileDialog dialog = new FileDialog(over, UiText.of("Desk.attach"));
         Path copies = DocumentFiles.copyFor(model.workspace().folder(), document).getParent();
         if (Files.isDirectory(copies)) {
             dialog.in(copies);
@@ -162,34 +163,34 @@ final class Pieces {
 
     private Region locked(Document document, String name, String reason, Optional<Submission> whose) {
         if (whose.isEmpty() && !isAid(document)) {
-            return words(name + "\n\n" + reason);
+            return text(name + "\n\n" + reason);
         }
-        Label words = new Label(name + "\n\n" + reason);
-        words.setWrapText(true);
+        Label label = new Label(name + "\n\n" + reason);
+        label.setWrapText(true);
         PasswordField password = new PasswordField();
         password.setId("document-password");
-        password.setAccessibleText(Words.of("Desk.password"));
-        password.setPromptText(Words.of("Desk.password"));
+        password.setAccessibleText(UiText.of("Desk.password"));
+        password.setPromptText(UiText.of("Desk.password"));
         Button unlock = button("Desk.unlock",
                 () -> files.unlock(whose.map(o -> o.student().key()), document, password.getText()));
         unlock.setId("unlock");
         password.setOnAction(_ -> unlock.fire());
         HBox line = new HBox(password, unlock);
         line.getStyleClass().add("field-line");
-        VBox box = new VBox(words, line, acts(document, whose));
+        VBox box = new VBox(label, line, acts(document, whose));
         box.getStyleClass().add("no-pages");
         return box;
     }
 
     private Region attached(Attached attached) {
-        Label words = new Label(
-                Words.of("Desk.attached", model.submission().called(attached.document()),
+        Label label = new Label(
+                UiText.of("Desk.attached", model.submission().called(attached.document()),
                         size(attached.document().bytes())));
-        words.setWrapText(true);
-        words.getStyleClass().add("document-divider");
+        label.setWrapText(true);
+        label.getStyleClass().add("document-divider");
         Button away = button("Desk.detach", () -> files.detach(attached));
         away.getStyleClass().setAll("button", "link-button");
-        HBox line = new HBox(words, away);
+        HBox line = new HBox(label, away);
         line.getStyleClass().add("field-line");
         return line;
     }

@@ -13,7 +13,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.spoken.Span;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.spoken.SpeakingModel;
 
 /** A remark being spoken: how loud it is, its time, the time left, and how to end it. */
@@ -41,7 +41,7 @@ final class RecordLine extends VBox {
         level.getStyleClass().add("sound-level");
         gauge.getStyleClass().add("sound-gauge");
         gauge.setAccessibleRole(AccessibleRole.PROGRESS_INDICATOR);
-        gauge.setAccessibleText(Words.of("Spoken.level"));
+        gauge.setAccessibleText(UiText.of("Spoken.level"));
         gauge.setAlignment(Pos.CENTER_LEFT);
         level.setMaxWidth(0);
         Button keep = Form.button("Spoken.stop", "main-button", speaking::keep);
@@ -58,14 +58,14 @@ final class RecordLine extends VBox {
         speaking.nowProperty().subscribe(this::show);
     }
 
-    void about(String words) {
-        about.setText(Words.of("Spoken.speaking", words));
+    void about(String text) {
+        about.setText(UiText.of("Spoken.speaking", text));
     }
 
     private void show(Optional<SpeakingModel.Now> speaking) {
         speaking.ifPresent(n -> {
             time.setText(minutes(n.length()));
-            left.setText(Words.of("Spoken.left", new Span(0, n.left()).words()));
+            left.setText(UiText.of("Spoken.left", new Span(0, n.left()).format()));
             left.pseudoClassStateChanged(SHORT, n.left() < SOON);
             double loud = n.level() <= 0 ? 0 : Math.clamp(1 - 20 * Math.log10(n.level()) / FLOOR, 0, 1);
             level.setMaxWidth(loud * gauge.getWidth());
@@ -78,6 +78,6 @@ final class RecordLine extends VBox {
     }
 
     private static String minutes(long millis) {
-        return new Span(0, millis / 1000 * 1000).words();
+        return new Span(0, millis / 1000 * 1000).format();
     }
 }

@@ -23,7 +23,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.Chosen;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.Inks;
@@ -77,13 +77,13 @@ final class RemarksSide implements Side {
         List<Item> items = new ArrayList<>();
         String before = "";
         for (Mark mark : Chosen.inPageOrder(model.submission())) {
-            String words = mark instanceof TypedText text ? text.text() : mark.remark().words();
+            String words = mark instanceof TypedText text ? text.text() : mark.remark().text();
             if (words.isEmpty()) {
                 continue;
             }
             String place = place(mark);
             if (!place.equals(before)) {
-                items.add(Item.of(() -> Form.words(place, "remarks-page")));
+                items.add(Item.of(() -> Form.text(place, "remarks-page")));
                 before = place;
             }
             items.add(new Item(Optional.of(mark), () -> row(mark, words)));
@@ -97,7 +97,7 @@ final class RemarksSide implements Side {
 
     private String place(Mark mark) {
         List<Document> documents = model.submission().documents();
-        String page = Words.of("Desk.page", mark.page().number());
+        String page = UiText.of("Desk.page", mark.page().number());
         return documents.size() < 2
                 ? page
                 : documents.stream()
@@ -107,13 +107,13 @@ final class RemarksSide implements Side {
                         .orElse(page);
     }
 
-    private Node row(Mark mark, String words) {
-        String said = mark.isPrivate() ? Words.of("Desk.privateRemark", words) : words;
+    private Node row(Mark mark, String text) {
+        String said = mark.isPrivate() ? UiText.of("Desk.privateRemark", text) : text;
         RemarkView view = RemarkView.whole(said, mark.ink(), pictures, links);
         view.pseudoClassStateChanged(PRIVATE, mark.isPrivate());
         view.pseudoClassStateChanged(CHOSEN, model.chosen().has(mark.id()));
         model.batch().scheme().findCriterion(mark.head().criterion()).ifPresent(c -> {
-            Label evidence = new Label(Words.of("Side.evidence", c.name()));
+            Label evidence = new Label(UiText.of("Side.evidence", c.name()));
             evidence.getStyleClass().add("hint");
             view.getChildren().add(evidence);
         });
@@ -130,7 +130,7 @@ final class RemarksSide implements Side {
         });
         List<Item> items = new ArrayList<>();
         if (!meanings.isEmpty()) {
-            items.add(Item.of(() -> Form.words(Words.of("Side.legend"), "remarks-page")));
+            items.add(Item.of(() -> Form.text(UiText.of("Side.legend"), "remarks-page")));
         }
         meanings.forEach((meaning, ink) -> items.add(Item.of(() -> sample(meaning, ink))));
         return items;
@@ -140,7 +140,7 @@ final class RemarksSide implements Side {
         Line sample = new Line(0, 0, 22, 0);
         sample.setStroke(Inks.colour(ink.rgb()));
         sample.setStrokeWidth(4);
-        HBox line = new HBox(sample, new Label(meaning + "  (" + Words.of("Ink." + ink.name()) + ")"));
+        HBox line = new HBox(sample, new Label(meaning + "  (" + UiText.of("Ink." + ink.name()) + ")"));
         line.getStyleClass().add("field-line");
         return line;
     }

@@ -20,10 +20,10 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.InkGauge;
 import org.epiglyph.desktop.frame.Paints;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Progress;
-import org.epiglyph.desktop.marking.SubmissionWords;
+import org.epiglyph.desktop.marking.StateText;
 
 /**
  * The roll: the class as the fore-edge of a stack of paper. Each student is a notch with a vessel of ink whose level is the
@@ -67,7 +67,7 @@ final class RollStrip extends Region {
         setMaxWidth(WIDTH);
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.LIST_VIEW);
-        setAccessibleText(Words.of("Desk.roll"));
+        setAccessibleText(UiText.of("Desk.roll"));
         model.progress().observe(_ -> requestLayout());
         hear();
         model.submissionProperty().addListener((_, before, now) -> {
@@ -151,8 +151,8 @@ final class RollStrip extends Region {
         }
         Batch batch = model.batch();
         Submission submission = batch.submissions().get(named);
-        String plain = SubmissionWords.state(submission, batch);
-        String state = model.progress().isLookAgain(named) ? Words.of("Roll.lookAgain", plain) : plain;
+        String plain = StateText.state(submission, batch);
+        String state = model.progress().isLookAgain(named) ? UiText.of("Roll.lookAgain", plain) : plain;
         card.setText(submission.student().name() + "\n" + (submission.student().shownKey() + "  " + state).strip());
         above.getChildren().add(card);
         card.applyCss();

@@ -11,7 +11,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.Chosen;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.RemarkView;
@@ -53,11 +53,11 @@ final class SameScoreSide implements Side {
     }
 
     private void compare(Criterion criterion) {
-        String score = model.submission().scores().score(criterion.id()).map(Criterion::words).orElse("");
+        String score = model.submission().scores().score(criterion.id()).map(Criterion::format).orElse("");
         List<Submission> same = model.scores().sameBefore(criterion.id());
         Label heading = new Label(same.isEmpty()
-                ? Words.of(score.isEmpty() ? "Side.sameNotScored" : "Side.sameNone", criterion.name(), score)
-                : Words.of("Side.sameHeading", criterion.name(), score));
+                ? UiText.of(score.isEmpty() ? "Side.sameNotScored" : "Side.sameNone", criterion.name(), score)
+                : UiText.of("Side.sameHeading", criterion.name(), score));
         heading.setWrapText(true);
         heading.getStyleClass().add("remarks-page");
         list.getChildren().add(heading);
@@ -73,9 +73,9 @@ final class SameScoreSide implements Side {
                 .stream()
                 .filter(m -> !m.remark().isEmpty() && belongs(m, criterion))
                 .toList();
-        said.forEach(m -> box.getChildren().add(RemarkView.oneLine(m.remark().words(), m.ink())));
+        said.forEach(m -> box.getChildren().add(RemarkView.oneLine(m.remark().text(), m.ink())));
         if (said.isEmpty()) {
-            Label nothing = new Label(Words.of("Side.sameNoWords"));
+            Label nothing = new Label(UiText.of("Side.sameNoWords"));
             nothing.getStyleClass().add("hint");
             box.getChildren().add(nothing);
         }

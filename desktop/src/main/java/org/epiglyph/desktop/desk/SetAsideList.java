@@ -6,9 +6,9 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.SetAside;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.marking.MarkText;
 
 /** The passages that were set aside as nobody's own, each of which can be taken back. */
 final class SetAsideList extends VBox {
@@ -18,7 +18,7 @@ final class SetAsideList extends VBox {
     /** @param changed called when one was taken back */
     SetAsideList(DeskModel model, Runnable changed) {
         this.model = model;
-        rows = new FoundRows<>("passages-aside", SetAsideList::words, one -> {
+        rows = new FoundRows<>("passages-aside", SetAsideList::describe, one -> {
             List<SetAside> left = new ArrayList<>(model.batch().aids().aside());
             left.remove(one);
             if (keep(left)) {
@@ -47,7 +47,7 @@ final class SetAsideList extends VBox {
         return model.edit(new Edit.ChangeAids(model.batch().aids().withAside(all)));
     }
 
-    private static String words(SetAside one) {
-        return Words.of("Passages.asideRow." + one.reason(), MarkWords.shortened(one.words()));
+    private static String describe(SetAside one) {
+        return UiText.of("Passages.asideRow." + one.reason(), MarkText.shortened(one.text()));
     }
 }

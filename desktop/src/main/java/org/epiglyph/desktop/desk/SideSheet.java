@@ -9,7 +9,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The sheet between ledger and pages: remarks, pages, found words, history, documents; folded away until it is wanted. */
 final class SideSheet extends VBox {
@@ -26,7 +26,7 @@ final class SideSheet extends VBox {
         getStyleClass().add("side-sheet");
         names.getStyleClass().add("side-names");
         for (Side side : sides) {
-            Button name = new Button(Words.of("Side." + side.name()));
+            Button name = new Button(UiText.of("Side." + side.name()));
             name.getStyleClass().add("filter");
             name.setId("side-" + side.name());
             name.setOnAction(_ -> toggle(side.name()));

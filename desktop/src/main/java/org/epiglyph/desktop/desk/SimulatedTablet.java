@@ -7,7 +7,7 @@ import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import org.epiglyph.core.pen.PenTrace;
 import org.epiglyph.core.pen.TraceTablet;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.paper.PenInput;
@@ -38,7 +38,7 @@ final class SimulatedTablet {
                             .at(place.getMinX(), Math.max(place.getMinY(), 0), scale);
                     Platform.runLater(() -> input.listenTo(new TraceTablet(hand, 1)));
                 } catch (IOException | IllegalArgumentException e) {
-                    Platform.runLater(() -> model.say(Words.of("Desk.noTrace", trace.getFileName(), e.getMessage())));
+                    Platform.runLater(() -> model.say(UiText.of("Desk.noTrace", trace.getFileName(), e.getMessage())));
                 }
             });
         });

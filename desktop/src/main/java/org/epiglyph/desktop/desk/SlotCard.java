@@ -33,9 +33,9 @@ import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.paper.Inks;
 import org.epiglyph.documents.base.Typeface;
 
@@ -126,7 +126,7 @@ final class SlotCard extends VBox {
             content.getChildren().addAll(faces(slot), own(slot));
         }
         if (slot.tool() == Tool.TEXT) {
-            CheckBox ground = new CheckBox(Words.of("Case.ground"));
+            CheckBox ground = new CheckBox(UiText.of("Case.ground"));
             ground.setSelected(slot.ground());
             ground.selectedProperty().addListener((_, _, on) -> change(slot().withGround(on)));
             content.getChildren().add(ground);
@@ -141,7 +141,8 @@ final class SlotCard extends VBox {
     private Node inks(Slot slot) {
         FlowPane inks = new FlowPane(6, 6);
         for (Ink ink : Ink.values()) {
-            Button one = choice(new Circle(9, Inks.colour(ink.rgb())), Words.of("Ink." + ink.name()), ink == slot.ink(),
+            Button one = choice(new Circle(9, Inks.colour(ink.rgb())), UiText.of("Ink." + ink.name()),
+                    ink == slot.ink(),
                     () -> change(slot().withInk(ink)));
             one.setId("ink-" + ink.name());
             inks.getChildren().add(one);
@@ -156,7 +157,7 @@ final class SlotCard extends VBox {
             boolean thin = slot.tool() == Tool.PEN || slot.tool().isFigure();
             line.setStrokeWidth(thin ? width * 1.4 : Math.min(14, width / 2));
             widths.getChildren()
-                    .add(choice(new Group(line), Words.of("Desk.width", width), width == slot.width(),
+                    .add(choice(new Group(line), UiText.of("Desk.width", width), width == slot.width(),
                             () -> change(slot().withWidth(width))));
         }
         return widths;
@@ -176,7 +177,7 @@ final class SlotCard extends VBox {
         FlowPane examiners = new FlowPane(4, 4);
         FlowPane proof = new FlowPane(4, 4);
         for (Sign sign : Sign.values()) {
-            Button one = choice(SlotPicture.face(sign, slot.ink()), Words.of("Sign." + sign.name()),
+            Button one = choice(SlotPicture.face(sign, slot.ink()), UiText.of("Sign." + sign.name()),
                     sign.equals(slot.face()), () -> change(slot().withFace(sign)));
             one.setId("sign-" + sign.name());
             (sign.isProofSign() ? proof : examiners).getChildren().add(one);
@@ -186,19 +187,19 @@ final class SlotCard extends VBox {
 
     /** A number, a short text, the date, a picture. */
     private Node own(Slot slot) {
-        TextField words = new TextField(slot.face() instanceof Sign ? "" : MarkWords.of(slot.face()));
-        words.setId("stamp-words");
-        words.setPromptText(Words.of("Case.stampWords"));
-        words.setAccessibleText(Words.of("Case.stampWords"));
-        words.setOnAction(_ -> {
-            if (!words.getText().isBlank()) {
-                change(slot().withFace(face(words.getText().strip())));
+        TextField area = new TextField(slot.face() instanceof Sign ? "" : MarkText.of(slot.face()));
+        area.setId("stamp-words");
+        area.setPromptText(UiText.of("Case.stampWords"));
+        area.setAccessibleText(UiText.of("Case.stampWords"));
+        area.setOnAction(_ -> {
+            if (!area.getText().isBlank()) {
+                change(slot().withFace(face(area.getText().strip())));
             }
         });
-        Button date = link("Case.date", () -> change(slot().withFace(wordsFace(DATE.format(LocalDate.now(clock))))));
+        Button date = link("Case.date", () -> change(slot().withFace(textFace(DATE.format(LocalDate.now(clock))))));
         Button picture = link("Case.picture", () -> dialog("Desk.pictureFile").open()
                 .ifPresent(p -> files.ownPicture(p, face -> change(slot().withFace(face)))));
-        return new VBox(words, new HBox(date, picture));
+        return new VBox(area, new HBox(date, picture));
     }
 
     /** A number stamps points, everything else its words. */
@@ -206,25 +207,25 @@ final class SlotCard extends VBox {
         String plain = typed.replace(',', '.').replace('\u2212', '-').replace("\u00bd", ".5");
         if (plain.matches("[+-]?(\\d{1,3}(\\.\\d{1,2})?|\\.\\d{1,2})")) {
             BigDecimal points = new BigDecimal(plain);
-            return new Face.Score(points, aspect(new Face.Score(points, 1).words()));
+            return new Face.Score(points, aspect(new Face.Score(points, 1).text()));
         }
-        return wordsFace(typed);
+        return textFace(typed);
     }
 
-    private static Face wordsFace(String words) {
-        return new Face.Words(words, aspect(words));
+    private static Face textFace(String text) {
+        return new Face.Text(text, aspect(text));
     }
 
-    private static double aspect(String words) {
-        return Math.max(0.3, Typeface.SERIF_ITALIC.width(words, Stamp.TYPE));
+    private static double aspect(String text) {
+        return Math.max(0.3, Typeface.SERIF_ITALIC.width(text, Stamp.TYPE));
     }
 
     private Node tool(Slot slot) {
         ComboBox<Tool> tools = new ComboBox<>();
         tools.getItems().addAll(Tool.values());
         tools.setValue(slot.tool());
-        tools.setAccessibleText(Words.of("Case.tool"));
-        tools.setConverter(Form.shownAs(t -> Words.of("Tool." + t.name())));
+        tools.setAccessibleText(UiText.of("Case.tool"));
+        tools.setConverter(Form.shownAs(t -> UiText.of("Tool." + t.name())));
         tools.setOnAction(_ -> change(slot().withTool(tools.getValue())));
         return labelled("Case.tool", tools);
     }
@@ -232,7 +233,7 @@ final class SlotCard extends VBox {
     private Node meaning(Slot slot) {
         TextField meaning = new TextField(slot.meaning());
         meaning.setId("slot-meaning");
-        meaning.setPromptText(Words.of("Case.meaningPrompt"));
+        meaning.setPromptText(UiText.of("Case.meaningPrompt"));
         meaning.setOnAction(_ -> change(slot().withMeaning(meaning.getText())));
         meaning.focusedProperty().addListener((_, _, focused) -> {
             if (!focused && isOpen() && !meaning.getText().strip().equals(slot().meaning())) {
@@ -242,8 +243,8 @@ final class SlotCard extends VBox {
         return labelled("Case.meaning", meaning);
     }
 
-    private static Node labelled(String words, Node field) {
-        Label label = new Label(Words.of(words));
+    private static Node labelled(String text, Node field) {
+        Label label = new Label(UiText.of(text));
         label.setLabelFor(field);
         label.getStyleClass().add("field-label");
         return new VBox(label, field);
@@ -256,7 +257,7 @@ final class SlotCard extends VBox {
                         link("Case.down", () -> keep(current().moved(1))),
                         link("Case.another", () -> keep(current().withAnother(slot()))),
                         link("Case.takeOut", () -> keep(current().withoutCurrent())),
-                        link("Case.share", () -> dialog("Case.share").save(Words.of("Case.fileName"))
+                        link("Case.share", () -> dialog("Case.share").save(UiText.of("Case.fileName"))
                                 .ifPresent(p -> files.sharePenCase(current(), p, said::setText))),
                         link("Case.takeIn", () -> dialog("Case.takeIn").open()
                                 .ifPresent(p -> files.takePenCase(p, model::keep, said::setText))));
@@ -272,23 +273,23 @@ final class SlotCard extends VBox {
     }
 
     private FileDialog dialog(String title) {
-        return new FileDialog(getScene().getWindow(), Words.of(title));
+        return new FileDialog(getScene().getWindow(), UiText.of(title));
     }
 
-    private Button choice(Node picture, String words, boolean inHand, Runnable act) {
+    private Button choice(Node picture, String text, boolean inHand, Runnable act) {
         Button one = new Button();
         one.setGraphic(picture);
         one.getStyleClass().add("ink-button");
-        one.setAccessibleText(words);
-        Tooltip.install(one, new Tooltip(words));
+        one.setAccessibleText(text);
+        Tooltip.install(one, new Tooltip(text));
         one.pseudoClassStateChanged(IN_HAND, inHand);
         one.setOnAction(_ -> act.run());
         return one;
     }
 
-    private static Button link(String words, Runnable act) {
-        Button button = new Button(Words.of(words));
-        button.setId(words.replace('.', '-'));
+    private static Button link(String text, Runnable act) {
+        Button button = new Button(UiText.of(text));
+        button.setId(text.replace('.', '-'));
         button.getStyleClass().add("link-button");
         button.setOnAction(_ -> act.run());
         return button;

@@ -79,8 +79,8 @@ final class SlotPicture {
         return switch (face) {
             case Sign sign ->
                 Inks.of(new Stamp(head, sign, new PagePoint(10, 10), Math.min(19, 28 / Math.max(1.4, sign.aspect()))));
-            case Face.Words(String text, double _) -> words(text, ink);
-            case Face.Score score -> words(score.words(), ink);
+            case Face.Text(String text, double _) -> text(text, ink);
+            case Face.Score score -> text(score.text(), ink);
             case Face.Picture(String _, double aspect) -> {
                 Rectangle picture = new Rectangle(Math.min(24, 16 * aspect), Math.min(16, 24 / aspect));
                 picture.getStyleClass().add("choose-sign");
@@ -89,7 +89,7 @@ final class SlotPicture {
         };
     }
 
-    private static Label words(String text, Ink ink) {
+    private static Label text(String text, Ink ink) {
         Label label = new Label(text.length() <= 4 ? text : Form.letters(text, 3) + "\u2026");
         label.getStyleClass().addAll("slot-words", "ink-" + ink.name().toLowerCase(Locale.ROOT));
         return label;

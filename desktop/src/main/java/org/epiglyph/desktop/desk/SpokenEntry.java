@@ -19,7 +19,7 @@ import org.epiglyph.core.spoken.Span;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spoken.ListeningModel;
 
@@ -32,7 +32,7 @@ final class SpokenEntry extends VBox {
     private final ListeningModel listening;
     private final StudentKey student;
     private final String id;
-    private final TextArea words;
+    private final TextArea area;
     private final Button listen;
     private final Label sentence = new Label();
     private int at = -1;
@@ -50,41 +50,41 @@ final class SpokenEntry extends VBox {
         this.id = remark.id();
         getStyleClass().add("spoken-entry");
         boolean sealed = model.submission().sealed();
-        Button about = button("about", Words.of("Spoken.entry", place, remark.heard().words()), "link-button", go);
+        Button about = button("about", UiText.of("Spoken.entry", place, remark.heard().format()), "link-button", go);
         about.getStyleClass().add("spoken-title");
         about.setMaxWidth(Double.MAX_VALUE);
-        listen = button("listen", Words.of("Spoken.listen"), "plain-button", this::listen);
-        words = new TextArea(remark.words());
-        layWords(place, !sealed);
+        listen = button("listen", UiText.of("Spoken.listen"), "plain-button", this::listen);
+        area = new TextArea(remark.text());
+        layOutText(place, !sealed);
         sentence.getStyleClass().add("hint");
         sentence.setWrapText(true);
-        sentence.setText(Words.of("Spoken.keys"));
+        sentence.setText(UiText.of("Spoken.keys"));
         getChildren().addAll(about, acts(again, sealed));
         silence(remark, sealed).ifPresent(getChildren()::add);
-        getChildren().addAll(Form.label("Spoken.words", words), words, sentence);
+        getChildren().addAll(Form.label("Spoken.words", area), area, sentence);
         listening.nowProperty()
-                .subscribe(() -> listen.setText(Words.of(listening.isHeard(id) ? "Spoken.quiet" : "Spoken.listen")));
+                .subscribe(() -> listen.setText(UiText.of(listening.isHeard(id) ? "Spoken.quiet" : "Spoken.listen")));
     }
 
-    private void layWords(String place, boolean editable) {
-        words.setId("spoken-words-" + id);
-        words.setWrapText(true);
-        words.setPrefRowCount(ROWS);
-        words.setEditable(editable);
-        words.setPromptText(Words.of("Spoken.wordsPrompt"));
-        words.setAccessibleText(Words.of("Spoken.words") + ", " + place);
-        SaveOnLeave.tabGoesOn(words);
-        words.textProperty().addListener((_, _, typed) -> write(typed));
-        words.addEventFilter(KeyEvent.KEY_PRESSED, this::playKey);
+    private void layOutText(String place, boolean editable) {
+        area.setId("spoken-words-" + id);
+        area.setWrapText(true);
+        area.setPrefRowCount(ROWS);
+        area.setEditable(editable);
+        area.setPromptText(UiText.of("Spoken.wordsPrompt"));
+        area.setAccessibleText(UiText.of("Spoken.words") + ", " + place);
+        SaveOnLeave.tabGoesOn(area);
+        area.textProperty().addListener((_, _, typed) -> write(typed));
+        area.addEventFilter(KeyEvent.KEY_PRESSED, this::playKey);
     }
 
     private FlowPane acts(Runnable again, boolean sealed) {
         FlowPane acts = new FlowPane(listen);
         acts.getStyleClass().add("spoken-acts");
         if (!sealed) {
-            acts.getChildren().add(button("again", Words.of("Spoken.again"), "plain-button", again));
+            acts.getChildren().add(button("again", UiText.of("Spoken.again"), "plain-button", again));
             acts.getChildren()
-                    .add(button("remove", Words.of("Spoken.remove"), "plain-button",
+                    .add(button("remove", UiText.of("Spoken.remove"), "plain-button",
                             () -> model.edit(new Edit.RemoveSpoken(student, id))));
         }
         return acts;
@@ -106,14 +106,14 @@ final class SpokenEntry extends VBox {
             return Optional.empty();
         }
         return Optional.of(whole
-                ? button("cut", Words.of("Spoken.cut"), "link-button", () -> listening.sentences(remark, this::cut))
-                : button("whole", Words.of("Spoken.whole", new Span(0, remark.length() - remark.heard().length())
-                        .words()), "link-button", () -> change(r -> r.withHeard(new Span(0, r.length())))));
+                ? button("cut", UiText.of("Spoken.cut"), "link-button", () -> listening.sentences(remark, this::cut))
+                : button("whole", UiText.of("Spoken.whole", new Span(0, remark.length() - remark.heard().length())
+                        .format()), "link-button", () -> change(r -> r.withHeard(new Span(0, r.length())))));
     }
 
     private void cut(List<Span> sentences) {
         if (sentences.isEmpty()) {
-            model.say(Words.of("Spoken.silent"));
+            model.say(UiText.of("Spoken.silent"));
         } else {
             change(r -> r.withHeard(new Span(sentences.getFirst().from(), sentences.getLast().to())));
         }
@@ -136,18 +136,18 @@ final class SpokenEntry extends VBox {
     }
 
     private void write(String typed) {
-        if (remark().filter(r -> !r.words().equals(typed.strip())).isPresent()) {
-            change(r -> r.withWords(typed));
+        if (remark().filter(r -> !r.text().equals(typed.strip())).isPresent()) {
+            change(r -> r.withText(typed));
         }
     }
 
     /** Words that were taken back, or came otherwise than by this field. */
     void refresh() {
-        remark().filter(r -> !r.words().equals(words.getText().strip())).ifPresent(r -> words.setText(r.words()));
+        remark().filter(r -> !r.text().equals(area.getText().strip())).ifPresent(r -> area.setText(r.text()));
     }
 
-    void focusWords() {
-        words.requestFocus();
+    void focusText() {
+        area.requestFocus();
     }
 
     private void playKey(KeyEvent e) {
@@ -160,11 +160,11 @@ final class SpokenEntry extends VBox {
 
     private void play(SpokenRemark remark, List<Span> sentences, boolean next) {
         if (sentences.isEmpty()) {
-            sentence.setText(Words.of("Spoken.silent"));
+            sentence.setText(UiText.of("Spoken.silent"));
             return;
         }
         at = next ? (at + 1) % sentences.size() : Math.max(0, Math.min(at, sentences.size() - 1));
-        sentence.setText(Words.of("Spoken.sentence", at + 1, sentences.size()));
+        sentence.setText(UiText.of("Spoken.sentence", at + 1, sentences.size()));
         listening.listen(remark, sentences.get(at));
     }
 }

@@ -17,9 +17,9 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.settings.SpeakingHabit;
 import org.epiglyph.desktop.spoken.ListeningModel;
 import org.epiglyph.desktop.spoken.SpeakingModel;
@@ -60,7 +60,7 @@ final class SpokenSide implements Side {
         about.setConverter(Form.shownAs(this::place));
         minutes.setId("spoken-minutes");
         minutes.getItems().setAll(SpeakingHabit.CHOICES);
-        minutes.setConverter(Form.shownAs(m -> Words.of("Spoken.minutes", m)));
+        minutes.setConverter(Form.shownAs(m -> UiText.of("Spoken.minutes", m)));
         speaking.minutesProperty().subscribe(now -> minutes.setValue(now.intValue()));
         minutes.valueProperty().subscribe((_, now) -> speaking.minutesProperty().set(now));
         ready = new VBox(Form.label("Spoken.about", about), about, Form.label("Spoken.most", minutes), minutes, record,
@@ -131,7 +131,7 @@ final class SpokenSide implements Side {
     public void refresh() {
         List<SpokenRemark> remarks = model.submission().spoken();
         Shown now = new Shown(model.student(), model.submission().sealed(),
-                remarks.stream().map(r -> r.withWords("")).toList(),
+                remarks.stream().map(r -> r.withText("")).toList(),
                 remarks.stream().map(r -> place(r.place())).toList());
         if (!shown.equals(Optional.of(now))) {
             shown = Optional.of(now);
@@ -149,7 +149,7 @@ final class SpokenSide implements Side {
     }
 
     private void show(SpokenEntry entry) {
-        entry.focusWords();
+        entry.focusText();
         double more = content.getHeight() - node.getViewportBounds().getHeight();
         double top = content.sceneToLocal(entry.localToScene(0, 0)).getY();
         node.setVvalue(more <= 0 ? 0 : Math.clamp(top / more, 0, 1));
@@ -197,21 +197,21 @@ final class SpokenSide implements Side {
     /** What a remark is about, in words. */
     private String place(SpokenPlace place) {
         return switch (place.kind()) {
-            case WHOLE -> Words.of("Spoken.ofWhole");
+            case WHOLE -> UiText.of("Spoken.ofWhole");
             case CRITERION -> model.batch()
                     .scheme()
                     .findCriterion(place.subject())
                     .map(Criterion::name)
-                    .orElse(Words.of("Spoken.criterionGone"));
+                    .orElse(UiText.of("Spoken.criterionGone"));
             case MARK -> model.submission()
                     .findMark(place.subject())
                     .map(this::mark)
-                    .orElse(Words.of("Spoken.markGone"));
+                    .orElse(UiText.of("Spoken.markGone"));
         };
     }
 
     private String mark(Mark mark) {
-        String words = mark.remark().isEmpty() ? MarkWords.of(mark) : MarkWords.shortened(mark.remark().words());
-        return Words.of(mark.isPrivate() ? "Spoken.ofPrivateMark" : "Spoken.ofMark", mark.page().number(), words);
+        String text = mark.remark().isEmpty() ? MarkText.of(mark) : MarkText.shortened(mark.remark().text());
+        return UiText.of(mark.isPrivate() ? "Spoken.ofPrivateMark" : "Spoken.ofMark", mark.page().number(), text);
     }
 }

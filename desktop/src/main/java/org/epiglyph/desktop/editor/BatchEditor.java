@@ -13,7 +13,7 @@ import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Steps;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 
 /** Work on what belongs to the whole batch: says what was done or why not, steps back, reads and writes files. */
@@ -52,15 +52,15 @@ public abstract class BatchEditor {
     }
 
     /** Says what was done. */
-    public void say(String words) {
+    public void say(String text) {
         notice.set("");
-        said.set(words);
+        said.set(text);
     }
 
     /** Says what could not be done and why. */
-    public void refuse(String words) {
+    public void refuse(String text) {
         said.set("");
-        notice.set(words);
+        notice.set(text);
     }
 
     public boolean canUndo() {
@@ -109,8 +109,8 @@ public abstract class BatchEditor {
             try {
                 return Files.write(file, made);
             } catch (IOException e) {
-                throw new Problem(Words.of("Editor.notWritten", file, e.getMessage()), e);
+                throw new Problem(UiText.of("Editor.notWritten", file, e.getMessage()), e);
             }
-        }, written -> say(Words.of("Editor.written", written.getFileName())), this::refuse);
+        }, written -> say(UiText.of("Editor.written", written.getFileName())), this::refuse);
     }
 }

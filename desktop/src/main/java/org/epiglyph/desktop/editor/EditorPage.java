@@ -11,7 +11,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The sheet of such a screen: heading, acts, what was said, what waits for a decision, and three columns. */
 public final class EditorPage extends ScrollPane {
@@ -26,7 +26,7 @@ public final class EditorPage extends ScrollPane {
     public EditorPage(String key, BatchEditor editor, List<? extends Node> acts, Node decision,
             List<? extends Node> columns) {
         this.editor = editor;
-        Label heading = new Label(Words.of(key + ".heading"));
+        Label heading = new Label(UiText.of(key + ".heading"));
         heading.getStyleClass().add("heading");
         FlowPane actions = new FlowPane();
         actions.getChildren().setAll(acts);
@@ -43,9 +43,9 @@ public final class EditorPage extends ScrollPane {
         getStyleClass().add("place");
     }
 
-    private static Label line(ObservableStringValue words, String style) {
-        Label line = Form.words("", style);
-        line.textProperty().bind(words);
+    private static Label line(ObservableStringValue text, String style) {
+        Label line = Form.text("", style);
+        line.textProperty().bind(text);
         line.visibleProperty().bind(line.textProperty().isNotEmpty());
         line.managedProperty().bind(line.visibleProperty());
         return line;
@@ -58,6 +58,6 @@ public final class EditorPage extends ScrollPane {
 
     /** Asks for another batch, beside this one. */
     public Optional<Path> otherBatch() {
-        return file(Words.of("Editor.otherBatch")).in(editor.workspace().folder().root().getParent()).folder();
+        return file(UiText.of("Editor.otherBatch")).in(editor.workspace().folder().root().getParent()).folder();
     }
 }

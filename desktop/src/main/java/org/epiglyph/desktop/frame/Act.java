@@ -24,24 +24,24 @@ public record Act(String id, String name, Optional<KeyCombination> key, BooleanS
         this(id, name, key, possible, false, run);
     }
 
-    /** An act that is always possible, named by a key of {@link Words}. */
-    public static Act of(String words, String key, Runnable run) {
-        return of(words, key, () -> true, run);
+    /** An act that is always possible, named by a key of {@link UiText}. */
+    public static Act of(String text, String key, Runnable run) {
+        return of(text, key, () -> true, run);
     }
 
-    /** An act named by a key of {@link Words}; an empty key combination means none. */
-    public static Act of(String words, String key, BooleanSupplier possible, Runnable run) {
-        return new Act(words, Words.of(words), key.isEmpty() ? Optional.empty() : Optional.of(key(key)),
+    /** An act named by a key of {@link UiText}; an empty key combination means none. */
+    public static Act of(String text, String key, BooleanSupplier possible, Runnable run) {
+        return new Act(text, UiText.of(text), key.isEmpty() ? Optional.empty() : Optional.of(key(key)),
                 possible, run);
     }
 
     /**
      * A key with its modifiers, for example {@code Shortcut+Shift+DOWN}.
      *
-     * @param words modifiers and the name of a {@link KeyCode}, joined by plus signs
+     * @param text modifiers and the name of a {@link KeyCode}, joined by plus signs
      */
-    public static KeyCombination key(String words) {
-        String[] parts = words.split("\\+");
+    public static KeyCombination key(String text) {
+        String[] parts = text.split("\\+");
         KeyCombination.Modifier[] modifiers = Arrays.stream(parts)
                 .limit(parts.length - 1)
                 .map(Act::modifier)
@@ -50,8 +50,8 @@ public record Act(String id, String name, Optional<KeyCombination> key, BooleanS
     }
 
     /** The same act with another key; an empty text for none. */
-    Act withKey(String words) {
-        return new Act(id, name, words.isEmpty() ? Optional.empty() : Optional.of(key(words)), possible, repeats, run);
+    Act withKey(String text) {
+        return new Act(id, name, text.isEmpty() ? Optional.empty() : Optional.of(key(text)), possible, repeats, run);
     }
 
     /** The same act, done again and again while its key is held. */
@@ -69,7 +69,7 @@ public record Act(String id, String name, Optional<KeyCombination> key, BooleanS
     }
 
     /** The key as it is shown; empty where there is none. */
-    public String keyWords() {
+    public String keyText() {
         return key.map(KeyCombination::getDisplayText).orElse("");
     }
 }

@@ -80,7 +80,7 @@ public final class Acts {
             var combination = Act.key(key);
             for (Act other : all()) {
                 if (!other.id().equals(act.id()) && other.key().equals(Optional.of(combination))) {
-                    return Optional.of(Words.of("Keys.taken", other.keyWords(), other.name()));
+                    return Optional.of(UiText.of("Keys.taken", other.keyText(), other.name()));
                 }
             }
         }

@@ -84,7 +84,7 @@ public final class Background {
                 finish(() -> failed.accept(e.getMessage()));
             } catch (RuntimeException | Error e) {
                 LOG.error("Work failed", e);
-                finish(() -> failed.accept(Words.of("Frame.fault")));
+                finish(() -> failed.accept(UiText.of("Frame.fault")));
             }
         });
     }
@@ -96,14 +96,14 @@ public final class Background {
         });
     }
 
-    private void progress(String words, long done, long total) {
+    private void progress(String text, long done, long total) {
         stopIfAsked();
         long now = System.nanoTime();
         if (now - lastShown > 50_000_000) {
             lastShown = now;
             String left = left(done, total, now);
             Platform.runLater(() -> {
-                what.set(total > 0 ? words + "  " + (done + 1) + " / " + total + left : words);
+                what.set(total > 0 ? text + "  " + (done + 1) + " / " + total + left : text);
                 share.set(total > 0 ? (double) done / total : -1);
             });
         }
@@ -121,7 +121,7 @@ public final class Background {
             return "";
         }
         long left = seconds * (total - done) / (done - countedFrom);
-        return "  \u00b7  " + Words.of("Frame.left",
-                left < 90 ? Words.of("Frame.seconds", left + 1) : Words.of("Frame.minutes", (left + 59) / 60));
+        return "  \u00b7  " + UiText.of("Frame.left",
+                left < 90 ? UiText.of("Frame.seconds", left + 1) : UiText.of("Frame.minutes", (left + 59) / 60));
     }
 }

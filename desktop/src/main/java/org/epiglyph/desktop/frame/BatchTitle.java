@@ -7,6 +7,6 @@ public final class BatchTitle {
     private BatchTitle() {}
 
     public static String of(Batch batch) {
-        return Words.isolated(batch.task().title()) + (batch.isCovered() ? "   " + Words.of("Names.quietly") : "");
+        return UiText.isolated(batch.task().title()) + (batch.isCovered() ? "   " + UiText.of("Names.quietly") : "");
     }
 }

@@ -14,8 +14,8 @@ public final class BusyPane extends VBox {
         ProgressBar bar = new ProgressBar();
         bar.setMaxWidth(Double.MAX_VALUE);
         bar.progressProperty().bind(background.shareProperty());
-        bar.setAccessibleText(Words.of("Frame.progress"));
-        Button stop = new Button(Words.of("Frame.stop"));
+        bar.setAccessibleText(UiText.of("Frame.progress"));
+        Button stop = new Button(UiText.of("Frame.stop"));
         stop.setId("stop-work");
         stop.setOnAction(_ -> background.cancel());
         getChildren().addAll(what, bar, stop);

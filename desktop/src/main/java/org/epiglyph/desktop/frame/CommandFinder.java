@@ -35,8 +35,8 @@ final class CommandFinder extends TextField {
         this.above = above;
         getStyleClass().add("command-finder");
         list.getStyleClass().add("finder-list");
-        setPromptText(Words.of("Frame.finder"));
-        setAccessibleText(Words.of("Frame.finder.spoken"));
+        setPromptText(UiText.of("Frame.finder"));
+        setAccessibleText(UiText.of("Frame.finder.spoken"));
         Acts.undoesAlone(this);
         setFocusTraversable(false);
         textProperty().addListener((_, _, _) -> search());
@@ -46,7 +46,7 @@ final class CommandFinder extends TextField {
             } else {
                 above.getChildren().remove(list);
                 finding = everything;
-                setPromptText(Words.of("Frame.finder"));
+                setPromptText(UiText.of("Frame.finder"));
             }
         });
         addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
@@ -75,7 +75,7 @@ final class CommandFinder extends TextField {
     private void show() {
         list.getChildren().setAll(found.stream().map(this::row).toList());
         if (found.isEmpty()) {
-            list.getChildren().add(new Label(Words.of("Frame.finder.nothing")));
+            list.getChildren().add(new Label(UiText.of("Frame.finder.nothing")));
         }
         for (int i = 0; i < found.size(); i++) {
             list.getChildren()

@@ -31,8 +31,8 @@ public final class FileDialog {
     }
 
     /** Offers files of one more kind alone. @param endings such as {@code *.csv} */
-    public FileDialog kind(String words, String... endings) {
-        kinds.add(new ExtensionFilter(words, endings));
+    public FileDialog kind(String text, String... endings) {
+        kinds.add(new ExtensionFilter(text, endings));
         return this;
     }
 

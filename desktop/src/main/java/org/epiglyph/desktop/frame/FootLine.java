@@ -39,21 +39,21 @@ final class FootLine extends HBox {
         say("");
     }
 
-    /** @param words nothing takes the line away */
-    void say(String words) {
+    /** @param text nothing takes the line away */
+    void say(String text) {
         boolean hadFocus = answer.isFocused();
-        said.setText(words);
+        said.setText(text);
         Form.show(answer, false);
         focusBefore.filter(_ -> hadFocus).ifPresent(Node::requestFocus);
         focusBefore = Optional.empty();
     }
 
     /** Asks something to which there is one answer beside leaving all as it is; its button takes the focus. */
-    void ask(String words, Runnable act) {
+    void ask(String text, Runnable act) {
         Optional<Node> before = answer.isFocused() ? focusBefore : Optional.ofNullable(getScene().getFocusOwner());
-        say(words);
+        say(text);
         focusBefore = before;
-        answer.setAccessibleText(words + " " + answer.getText());
+        answer.setAccessibleText(text + " " + answer.getText());
         answer.setOnAction(_ -> {
             say("");
             act.run();

@@ -26,7 +26,7 @@ public final class Form {
     private Form() {}
 
     public static Button button(String key, String style, Runnable act) {
-        Button button = new Button(Words.of(key));
+        Button button = new Button(UiText.of(key));
         button.getStyleClass().add(style);
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(_ -> act.run());
@@ -34,11 +34,11 @@ public final class Form {
     }
 
     /** Lets values of a choice be shown in words. */
-    public static <T> StringConverter<T> shownAs(Function<T, String> words) {
+    public static <T> StringConverter<T> shownAs(Function<T, String> describe) {
         return new StringConverter<>() {
             @Override
             public String toString(T value) {
-                return value == null ? "" : words.apply(value);
+                return value == null ? "" : describe.apply(value);
             }
 
             @Override
@@ -49,13 +49,13 @@ public final class Form {
     }
 
     /** The first letters, up to the end of a word where there is one, followed by an ellipsis; shorter words unchanged. */
-    public static String beginning(String words, int letters) {
-        if (words.length() <= letters) {
-            return words;
+    public static String beginning(String text, int letters) {
+        if (text.length() <= letters) {
+            return text;
         }
-        int space = words.lastIndexOf(' ', letters);
-        int end = space > letters / 2 ? space : wholeLetters(words, 0, letters);
-        return words.substring(0, end).stripTrailing() + " \u2026";
+        int space = text.lastIndexOf(' ', letters);
+        int end = space > letters / 2 ? space : wholeLetters(text, 0, letters);
+        return text.substring(0, end).stripTrailing() + " \u2026";
     }
 
     /**
@@ -63,51 +63,51 @@ public final class Form {
      *
      * @param letters the most in a piece; 3 or more
      */
-    public static List<String> pieces(String words, int letters) {
+    public static List<String> pieces(String text, int letters) {
         List<String> pieces = new ArrayList<>();
         int from = 0;
-        while (words.length() - from > letters) {
-            int line = words.lastIndexOf('\n', from + letters - 1);
-            int space = line > from ? line : words.lastIndexOf(' ', from + letters - 1);
-            int end = space > from ? space + 1 : wholeLetters(words, from, letters);
-            pieces.add(words.substring(from, end));
+        while (text.length() - from > letters) {
+            int line = text.lastIndexOf('\n', from + letters - 1);
+            int space = line > from ? line : text.lastIndexOf(' ', from + letters - 1);
+            int end = space > from ? space + 1 : wholeLetters(text, from, letters);
+            pieces.add(text.substring(from, end));
             from = end;
         }
-        pieces.add(words.substring(from));
+        pieces.add(text.substring(from));
         return pieces;
     }
 
     /** The first letters on one line, as {@link #beginning} has them. */
-    public static String line(String words, int letters) {
-        return beginning(beginning(words, LONGEST).replaceAll("\\s+", " ").strip(), letters);
+    public static String line(String text, int letters) {
+        return beginning(beginning(text, LONGEST).replaceAll("\\s+", " ").strip(), letters);
     }
 
     /** The first letters, as many as asked for or as there are. */
-    public static String letters(String words, int letters) {
-        return words.length() <= letters ? words : words.substring(0, wholeLetters(words, 0, letters));
+    public static String letters(String text, int letters) {
+        return text.length() <= letters ? text : text.substring(0, wholeLetters(text, 0, letters));
     }
 
     /** Where at most so many letters end without splitting what is seen as one: an accent and its letter, an emoji of several. */
-    private static int wholeLetters(String words, int from, int letters) {
+    private static int wholeLetters(String text, int from, int letters) {
         int end = from + letters;
         BreakIterator seen = BreakIterator.getCharacterInstance(Locale.ROOT);
-        seen.setText(words.substring(from, Math.min(words.length(), end + 2)));
+        seen.setText(text.substring(from, Math.min(text.length(), end + 2)));
         int whole = seen.preceding(letters + 1);
         if (whole > 0) {
             return from + whole;
         }
-        return Character.isLowSurrogate(words.charAt(end)) ? end - 1 : end;
+        return Character.isLowSurrogate(text.charAt(end)) ? end - 1 : end;
     }
 
     public static Label label(String key, Node field) {
-        Label label = new Label(Words.of(key));
+        Label label = new Label(UiText.of(key));
         label.setLabelFor(field);
         label.getStyleClass().add("field-label");
         return label;
     }
 
     /** What comes from elsewhere may be of any length, and is shown from its beginning. */
-    public static Label words(String text, String style) {
+    public static Label text(String text, String style) {
         Label label = new Label(beginning(text, LONGEST));
         label.setWrapText(true);
         label.getStyleClass().add(style);
@@ -116,8 +116,8 @@ public final class Form {
     }
 
     /** Words that may change or be gone; takes no room while there are none. */
-    public static Label words(ObservableValue<String> text, String style, String id) {
-        Label label = words("", style);
+    public static Label text(ObservableValue<String> text, String style, String id) {
+        Label label = text("", style);
         label.setId(id);
         label.textProperty().bind(text);
         label.visibleProperty().bind(label.textProperty().isNotEmpty());
@@ -132,7 +132,7 @@ public final class Form {
     }
 
     public static Label hint(String key) {
-        return words(Words.of(key), "hint");
+        return text(UiText.of(key), "hint");
     }
 
     public static VBox column(String heading, Node... nodes) {

@@ -12,6 +12,6 @@ import java.util.function.BooleanSupplier;
  */
 public record Found(String name, String aside, BooleanSupplier possible, Runnable run) {
     static Found of(Act act) {
-        return new Found(act.name(), act.keyWords(), act.possible(), act.run());
+        return new Found(act.name(), act.keyText(), act.possible(), act.run());
     }
 }

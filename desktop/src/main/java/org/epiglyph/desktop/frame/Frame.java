@@ -79,7 +79,7 @@ public final class Frame {
     }
 
     private HBox topLine(Background background) {
-        Label name = new Label(Words.of("Frame.name"));
+        Label name = new Label(UiText.of("Frame.name"));
         name.getStyleClass().add("wordmark");
         title.getStyleClass().add("top-title");
         aside.getStyleClass().add("top-aside");
@@ -114,11 +114,11 @@ public final class Frame {
         what.getStyleClass().add("top-aside");
         what.textProperty().bind(background.whatProperty());
         what.setMinWidth(0);
-        Button stop = new Button(Words.of("Frame.stop"));
+        Button stop = new Button(UiText.of("Frame.stop"));
         stop.setId("stop-work-elsewhere");
         stop.getStyleClass().add("link-button");
         stop.setMinWidth(Region.USE_PREF_SIZE);
-        stop.setAccessibleText(Words.of("Frame.stopWork"));
+        stop.setAccessibleText(UiText.of("Frame.stopWork"));
         stop.setOnAction(_ -> background.cancel());
         HBox line = new HBox(what, stop);
         line.getStyleClass().add("top-work");
@@ -129,14 +129,14 @@ public final class Frame {
     }
 
     /** Says something that belongs to no place, in a calm line at the foot; empty takes it away. */
-    public void say(String words) {
-        said.say(words);
+    public void say(String text) {
+        said.say(text);
     }
 
     /** Says what became of work at a place that the marker has left meanwhile; there it is seen. */
-    public void sayElsewhere(Place of, String words) {
-        if (place != of && !words.isEmpty()) {
-            say(words);
+    public void sayElsewhere(Place of, String text) {
+        if (place != of && !text.isEmpty()) {
+            say(text);
         }
     }
 
@@ -231,20 +231,20 @@ public final class Frame {
     }
 
     /** Says that nothing is saved, and why; empty where that is over. What was read and closed is not said again. */
-    public void warn(String words) {
-        if (!words.equals(unsaved)) {
-            unsaved = words;
-            warning.say(words);
-            aside.pseudoClassStateChanged(UNSAVED, !words.isEmpty());
+    public void warn(String text) {
+        if (!text.equals(unsaved)) {
+            unsaved = text;
+            warning.say(text);
+            aside.pseudoClassStateChanged(UNSAVED, !text.isEmpty());
         }
     }
 
     /** Why the window should not be closed now; empty where nothing speaks against it. */
     public Optional<String> reasonToStay() {
         if (background.busyProperty().get()) {
-            return Optional.of(Words.of("Frame.stillBusy", background.whatProperty().get()));
+            return Optional.of(UiText.of("Frame.stillBusy", background.whatProperty().get()));
         }
-        return unsaved.isEmpty() ? reasonToStay.get() : Optional.of(Words.of("Frame.stillUnsaved"));
+        return unsaved.isEmpty() ? reasonToStay.get() : Optional.of(UiText.of("Frame.stillUnsaved"));
     }
 
     /** @param reason a further reason why the window should not be closed at a moment; empty where there is none */

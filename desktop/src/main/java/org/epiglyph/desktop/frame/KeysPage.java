@@ -27,12 +27,12 @@ final class KeysPage extends VBox {
         this.acts = acts;
         this.close = close;
         getStyleClass().addAll("sheet", "keys-page");
-        Label heading = new Label(Words.of("Keys.heading"));
+        Label heading = new Label(UiText.of("Keys.heading"));
         heading.getStyleClass().add("heading");
         search.setId("keys-search");
-        search.setPromptText(Words.of("Keys.search"));
+        search.setPromptText(UiText.of("Keys.search"));
         search.setPrefColumnCount(20);
-        search.setAccessibleText(Words.of("Keys.search"));
+        search.setAccessibleText(UiText.of("Keys.search"));
         search.textProperty().addListener((_, _, _) -> show());
         said.getStyleClass().add("notice");
         said.setId("keys-said");
@@ -41,7 +41,7 @@ final class KeysPage extends VBox {
         ScrollPane scroll = new ScrollPane(rows);
         scroll.setFitToWidth(true);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(heading, new Label(Words.of("Keys.words")), line(), said, scroll);
+        getChildren().addAll(heading, new Label(UiText.of("Keys.words")), line(), said, scroll);
         addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
         show();
     }
@@ -65,8 +65,8 @@ final class KeysPage extends VBox {
         search.requestFocus();
     }
 
-    private Button button(String words, Runnable act) {
-        Button button = new Button(Words.of(words));
+    private Button button(String text, Runnable act) {
+        Button button = new Button(UiText.of(text));
         button.getStyleClass().add("plain-button");
         button.setOnAction(_ -> act.run());
         return button;
@@ -82,12 +82,12 @@ final class KeysPage extends VBox {
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         boolean asked = waiting.equals(act.id());
-        Label key = new Label(asked ? Words.of("Keys.press") : act.keyWords());
+        Label key = new Label(asked ? UiText.of("Keys.press") : act.keyText());
         key.getStyleClass().add("key");
-        Button change = new Button(Words.of(asked ? "Keys.keep" : "Keys.change"));
+        Button change = new Button(UiText.of(asked ? "Keys.keep" : "Keys.change"));
         change.getStyleClass().add("link-button");
         change.setId(changeId(act));
-        change.setAccessibleText(Words.of("Keys.changeSpoken", act.name(), act.keyWords()));
+        change.setAccessibleText(UiText.of("Keys.changeSpoken", act.name(), act.keyText()));
         change.setOnAction(_ -> {
             waiting = asked ? "" : act.id();
             said.setText("");
@@ -122,14 +122,14 @@ final class KeysPage extends VBox {
         Act act = acts.find("").stream().filter(a -> a.id().equals(waiting)).findFirst().orElseThrow();
         waiting = "";
         if (event.getCode() != KeyCode.ESCAPE) {
-            String key = event.getCode() == KeyCode.BACK_SPACE ? "" : words(event);
+            String key = event.getCode() == KeyCode.BACK_SPACE ? "" : text(event);
             Optional<String> refused = acts.changeKey(act, key);
             said.setText(refused.orElse(""));
         }
         show();
     }
 
-    private static String words(KeyEvent event) {
+    private static String text(KeyEvent event) {
         return (event.isShortcutDown() ? "Shortcut+" : "") + (event.isAltDown() ? "Alt+" : "")
                 + (event.isShiftDown() ? "Shift+" : "") + event.getCode().name();
     }

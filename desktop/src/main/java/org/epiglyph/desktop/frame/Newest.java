@@ -52,7 +52,7 @@ public final class Newest {
                 turn.tell(() -> done.accept(result));
             }
             return turn;
-        }, _ -> {}, words -> turn.tell(() -> failed.accept(words)));
+        }, _ -> {}, text -> turn.tell(() -> failed.accept(text)));
     }
 
     /** Starts work that tells by itself what it finds. @param failed takes what went wrong, in words */
@@ -63,7 +63,7 @@ public final class Newest {
                 work.accept(turn);
             }
             return turn;
-        }, _ -> {}, words -> turn.tell(() -> failed.accept(words)));
+        }, _ -> {}, text -> turn.tell(() -> failed.accept(text)));
     }
 
     /** Nothing is wanted any more. */

@@ -10,28 +10,28 @@ import javafx.scene.control.Label;
 /** What is said about the last act: why it could not be done, or calmly that it was. */
 public final class Notice {
     private static final PseudoClass CALM = PseudoClass.getPseudoClass("calm");
-    private final ReadOnlyStringWrapper words = new ReadOnlyStringWrapper("");
+    private final ReadOnlyStringWrapper text = new ReadOnlyStringWrapper("");
     private final ReadOnlyBooleanWrapper calm = new ReadOnlyBooleanWrapper();
 
     /** Says what could not be done and why. */
     public void refuse(String why) {
         calm.set(false);
-        words.set(why);
+        text.set(why);
     }
 
     /** Says what was done. */
     public void tell(String what) {
         calm.set(true);
-        words.set(what);
+        text.set(what);
     }
 
     /** Says nothing any more. */
     public void clear() {
-        words.set("");
+        text.set("");
     }
 
-    public ReadOnlyStringProperty wordsProperty() {
-        return words.getReadOnlyProperty();
+    public ReadOnlyStringProperty textProperty() {
+        return text.getReadOnlyProperty();
     }
 
     /** True if what is said is no refusal. */

@@ -62,10 +62,10 @@ public final class SaveOnLeave {
         });
     }
 
-    public static <T> ComboBox<T> choice(List<T> all, T now, Function<T, String> words, Consumer<T> keep) {
+    public static <T> ComboBox<T> choice(List<T> all, T now, Function<T, String> describe, Consumer<T> keep) {
         ComboBox<T> choice = new ComboBox<>();
         choice.getItems().setAll(all);
-        choice.setConverter(Form.shownAs(words));
+        choice.setConverter(Form.shownAs(describe));
         choice.setValue(now);
         choice.setMaxWidth(Double.MAX_VALUE);
         choice.valueProperty().addListener((_, before, chosen) -> {
@@ -81,7 +81,7 @@ public final class SaveOnLeave {
         try {
             return Decimal.of(typed);
         } catch (NumberFormatException e) {
-            throw new IllegalArgumentException(Words.of("Scheme.noNumber", typed), e);
+            throw new IllegalArgumentException(UiText.of("Scheme.noNumber", typed), e);
         }
     }
 
@@ -94,7 +94,7 @@ public final class SaveOnLeave {
         try {
             return optional(typed).map(BigDecimal::intValueExact);
         } catch (ArithmeticException e) {
-            throw new IllegalArgumentException(Words.of("Scheme.noWhole", typed), e);
+            throw new IllegalArgumentException(UiText.of("Scheme.noWhole", typed), e);
         }
     }
 

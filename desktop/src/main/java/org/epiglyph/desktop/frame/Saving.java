@@ -10,19 +10,19 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 /** Whether what the marker did is saved, in a word or two for the top line. */
 public final class Saving {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT);
-    private final ReadOnlyStringWrapper words = new ReadOnlyStringWrapper("");
+    private final ReadOnlyStringWrapper text = new ReadOnlyStringWrapper("");
 
     /** All is saved since then. */
     public void saved(Instant at, ZoneId zone) {
-        words.set(Words.of("Frame.saved", TIME.format(at.atZone(zone))));
+        text.set(UiText.of("Frame.saved", TIME.format(at.atZone(zone))));
     }
 
     public void notSaved() {
-        words.set(Words.of("Frame.notSaved"));
+        text.set(UiText.of("Frame.notSaved"));
     }
 
     /** When the last change was saved, or that it is not; empty before the first. */
-    public ReadOnlyStringProperty wordsProperty() {
-        return words.getReadOnlyProperty();
+    public ReadOnlyStringProperty textProperty() {
+        return text.getReadOnlyProperty();
     }
 }

@@ -55,12 +55,12 @@ public final class SerialExecutor {
                 T result = work.run();
                 back.execute(() -> done.accept(result));
             } catch (IOException e) {
-                back.execute(() -> failed.accept(Words.of("Editor.noFile", e.getMessage())));
+                back.execute(() -> failed.accept(UiText.of("Editor.noFile", e.getMessage())));
             } catch (Problem e) {
                 back.execute(() -> failed.accept(e.getMessage()));
             } catch (RuntimeException | Error e) {
                 LOG.error("Work failed", e);
-                back.execute(() -> failed.accept(Words.of("Frame.fault")));
+                back.execute(() -> failed.accept(UiText.of("Frame.fault")));
             }
         });
     }

@@ -34,8 +34,8 @@ public final class Slant {
         return field;
     }
 
-    private static void follow(Node node, ObservableValue<String> words) {
-        words.subscribe(now -> node.pseudoClassStateChanged(UPRIGHT, now != null
-                && Words.hasRightToLeft(now)));
+    private static void follow(Node node, ObservableValue<String> text) {
+        text.subscribe(now -> node.pseudoClassStateChanged(UPRIGHT, now != null
+                && UiText.hasRightToLeft(now)));
     }
 }

@@ -27,7 +27,7 @@ public final class Steps {
         try {
             boolean done = step.apply(e -> passedOver.add(e.getMessage())).isPresent();
             return new Outcome(done, "",
-                    passedOver.isEmpty() ? "" : Words.of("Frame.passedOver", String.join(" ", passedOver)));
+                    passedOver.isEmpty() ? "" : UiText.of("Frame.passedOver", String.join(" ", passedOver)));
         } catch (EditRefused e) {
             return new Outcome(false, e.getMessage(), "");
         }

@@ -13,7 +13,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.carrier.Allowing;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.Allowance;
 import org.epiglyph.exchange.sheet.WrittenTime;
 
@@ -24,8 +24,8 @@ final class AllowanceFields extends VBox {
     private final Label heading = new Label();
     private final TextField until = new TextField();
     private final TextField times = new TextField();
-    private final CheckBox excused = new CheckBox(Words.of("HandBack.allow.excused"));
-    private final Label refused = Form.words("", "notice");
+    private final CheckBox excused = new CheckBox(UiText.of("HandBack.allow.excused"));
+    private final Label refused = Form.text("", "notice");
     private List<StudentKey> students = List.of();
     /** What stood in the fields when they were shown; what is left so stays as it is, student by student. */
     private String shownUntil = "";
@@ -60,17 +60,17 @@ final class AllowanceFields extends VBox {
         }
         students = List.copyOf(chosen);
         heading.setText(chosen.size() == 1
-                ? Words.of("HandBack.allow.one", model.name(chosen.getFirst()))
-                : Words.of("HandBack.allow.several", chosen.size()));
+                ? UiText.of("HandBack.allow.one", model.name(chosen.getFirst()))
+                : UiText.of("HandBack.allow.several", chosen.size()));
         Allowance now = chosen.isEmpty() ? Allowance.NONE : Allowing.of(model.batch(), chosen.getFirst());
         boolean same = chosen.stream().allMatch(s -> Allowing.of(model.batch(), s).equals(now));
         until.setText(same ? now.extendedTo().map(this::written).orElse("") : "");
         excused.setSelected(same && now.excused());
         shownUntil = until.getText();
         excusedTouched = false;
-        until.setPromptText(same ? "" : Words.of("HandBack.allow.different"));
+        until.setPromptText(same ? "" : UiText.of("HandBack.allow.different"));
         times.setText("");
-        times.setPromptText(Words.of("HandBack.allow.asItIs"));
+        times.setPromptText(UiText.of("HandBack.allow.asItIs"));
         refused.setText("");
     }
 
@@ -83,9 +83,9 @@ final class AllowanceFields extends VBox {
         Optional<Instant> at = WrittenTime.read(until.getText(), model.batch().task().zone());
         String count = times.getText().strip();
         if (at.isEmpty() && !until.getText().isBlank()) {
-            refused.setText(Words.of("HandBack.allow.noTime", until.getText().strip()));
+            refused.setText(UiText.of("HandBack.allow.noTime", until.getText().strip()));
         } else if (!count.matches("\\d{0,2}")) {
-            refused.setText(Words.of("HandBack.allow.noCount", count));
+            refused.setText(UiText.of("HandBack.allow.noCount", count));
         } else {
             model.record()
                     .allow(way.address(), way.token(), students,

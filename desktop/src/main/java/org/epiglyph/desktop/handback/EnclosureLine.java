@@ -12,7 +12,7 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.FileDialog;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 
 /** Files of the marker's that go back with the work of the chosen students. */
@@ -36,20 +36,20 @@ final class EnclosureLine extends FlowPane {
         if (students.isEmpty()) {
             return;
         }
-        Button enclose = link(Words.of("HandBack.encloseFor", students.size() == 1
+        Button enclose = link(UiText.of("HandBack.encloseFor", students.size() == 1
                 ? model.name(students.getFirst())
-                : Words.of("HandBack.sentence.chosen", students.size())), () -> choose(students));
+                : UiText.of("HandBack.sentence.chosen", students.size())), () -> choose(students));
         enclose.setId("enclose");
         students.stream()
                 .flatMap(s -> model.batch().submission(s).attached().stream())
                 .filter(Attached::isEnclosure)
                 .map(Attached::document)
                 .distinct()
-                .forEach(d -> link(Words.of("HandBack.removeEnclosure", d.name()), () -> remove(d, students)));
+                .forEach(d -> link(UiText.of("HandBack.removeEnclosure", d.name()), () -> remove(d, students)));
     }
 
-    private Button link(String words, Runnable act) {
-        Button link = new Button(words);
+    private Button link(String text, Runnable act) {
+        Button link = new Button(text);
         link.getStyleClass().add("link-button");
         link.setOnAction(_ -> act.run());
         getChildren().add(link);
@@ -57,7 +57,7 @@ final class EnclosureLine extends FlowPane {
     }
 
     private void choose(List<StudentKey> students) {
-        new FileDialog(getScene().getWindow(), Words.of("HandBack.encloseFile")).open()
+        new FileDialog(getScene().getWindow(), UiText.of("HandBack.encloseFile")).open()
                 .ifPresent(file -> enclose(file, students));
     }
 
@@ -72,7 +72,7 @@ final class EnclosureLine extends FlowPane {
                 throw new Problem(e.said(), e);
             }
         }, name -> {
-            model.saidProperty().set(Words.of("HandBack.enclosed", name, students.size()));
+            model.saidProperty().set(UiText.of("HandBack.enclosed", name, students.size()));
             changed.run();
         }, model.troubleProperty()::set);
     }
@@ -84,7 +84,7 @@ final class EnclosureLine extends FlowPane {
                             .filter(s -> has(s, document))
                             .<Edit>map(s -> new Edit.RemoveEnclosure(s, document.id()))
                             .toList()));
-            model.saidProperty().set(Words.of("HandBack.enclosureGone", document.name()));
+            model.saidProperty().set(UiText.of("HandBack.enclosureGone", document.name()));
             changed.run();
         } catch (EditRefused e) {
             model.troubleProperty().set(e.getMessage());

@@ -21,7 +21,7 @@ import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BatchTitle;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 
 /** Hand back: the class with what wants deciding at the left, the proof of the chosen student in the middle, the way out at the right. */
@@ -55,7 +55,7 @@ public final class HandBack implements Place {
                 SerialExecutor.thread(), model::choices);
         proofs = new ProofModel(model.workspace(), model.clock(), SerialExecutor.thread(), model::choices);
         proof = new ProofPane(proofs, () -> step(1));
-        list = new LookOverList(lookOver, model.record().seenProperty().map(this::inWords),
+        list = new LookOverList(lookOver, model.record().seenProperty().map(this::describe),
                 (student, finding) -> ways.toDesk.accept(Optional.of(student), finding),
                 this::choose, proof::scroll);
         wayOut = new OutgoingPane(model, lookOver, token, list::chosen, ways.toLetters());
@@ -86,14 +86,14 @@ public final class HandBack implements Place {
                 .isEmpty()).ifPresent(proofs::show);
     }
 
-    private Map<StudentKey, String> inWords(Map<StudentKey, RecordModel.Seen> seen) {
-        Map<StudentKey, String> words = new HashMap<>();
-        seen.forEach((student, s) -> words.put(student, s.opened()
-                .map(at -> Words.of("HandBack.opened", WHEN.format(at.atZone(model.batch().task().zone()))))
-                .orElse(Words.of(!s.there()
+    private Map<StudentKey, String> describe(Map<StudentKey, RecordModel.Seen> seen) {
+        Map<StudentKey, String> texts = new HashMap<>();
+        seen.forEach((student, s) -> texts.put(student, s.opened()
+                .map(at -> UiText.of("HandBack.opened", WHEN.format(at.atZone(model.batch().task().zone()))))
+                .orElse(UiText.of(!s.there()
                         ? "HandBack.notThere"
                         : s.visible() ? "HandBack.notOpened" : "HandBack.heldThere"))));
-        return words;
+        return texts;
     }
 
     private void choseOtherwise() {

@@ -35,7 +35,7 @@ import org.epiglyph.core.feedback.ClassReport;
 import org.epiglyph.core.lookover.Dictionary;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Background;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.Ability;
 import org.epiglyph.exchange.record.Amendment;
 import org.epiglyph.exchange.record.RecordClient;
@@ -118,7 +118,7 @@ public final class HandBackModel {
             other.write(workspace.folder().profile());
         } catch (IOException e) {
             LOG.info("What students are handed could not be kept");
-            trouble.set(Words.of("HandBack.profileNotKept"));
+            trouble.set(UiText.of("HandBack.profileNotKept"));
         }
     }
 
@@ -143,7 +143,7 @@ public final class HandBackModel {
 
     /** How work is handed back as it is chosen now. */
     Choices choices() {
-        Choices choices = new Choices(Words.of("HandBack.author"), plain.get(), profile.get(), accepted)
+        Choices choices = new Choices(UiText.of("HandBack.author"), plain.get(), profile.get(), accepted)
                 .resolving(resolutions);
         String why = amendment.get().strip();
         return why.isEmpty() ? choices : choices.amending(new Amendment(why, amendmentShown.get()));
@@ -271,7 +271,7 @@ public final class HandBackModel {
     private String where(Report report, Showing showing) {
         boolean visible = showing == Showing.VISIBLE;
         mayShow.set(visible && !report.isWhole());
-        return Words
+        return UiText
                 .of(!visible ? "HandBack.nowHeld" : report.isWhole() ? "HandBack.nowVisible" : "HandBack.notVisible");
     }
 
@@ -301,7 +301,7 @@ public final class HandBackModel {
             return true;
         }, _ -> {
             mayShow.set(false);
-            said.set(Words.of("HandBack.nowVisible"));
+            said.set(UiText.of("HandBack.nowVisible"));
         }, trouble::set);
     }
 
@@ -311,7 +311,7 @@ public final class HandBackModel {
         background.start(_ -> {
             ReportFile.write(ClassReport.of(workspace.batch()), file);
             return file;
-        }, written -> said.set(Words.of("HandBack.reportWritten", written)), trouble::set);
+        }, written -> said.set(UiText.of("HandBack.reportWritten", written)), trouble::set);
     }
 
     /** Says yes to what was asked about a student, and hands back once more; what is there already is not sent again. */
@@ -334,7 +334,7 @@ public final class HandBackModel {
         begin();
         HandingBack work = handingBack();
         background.start(progress -> holding(() -> work.toFolder(folder, students, progress)),
-                report -> finish(report, Words.of("HandBack.nowInFolder", folder)), trouble::set);
+                report -> finish(report, UiText.of("HandBack.nowInFolder", folder)), trouble::set);
     }
 
     private interface Holding {
@@ -368,7 +368,7 @@ public final class HandBackModel {
             amendment.set("");
             amendmentShown.set(false);
         }
-        said.set(Words.of("HandBack.result", done, there, all.size() - done - there) + " " + where
-                + report.notes().stream().map(n -> " " + n.inWords()).collect(Collectors.joining()));
+        said.set(UiText.of("HandBack.result", done, there, all.size() - done - there) + " " + where
+                + report.notes().stream().map(n -> " " + n.text()).collect(Collectors.joining()));
     }
 }

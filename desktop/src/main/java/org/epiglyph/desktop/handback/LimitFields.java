@@ -13,7 +13,7 @@ import org.epiglyph.core.batch.Limits;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The bounds within which the marker wants to look again; each is kept when it is entered or left. */
 final class LimitFields extends VBox {
@@ -21,13 +21,13 @@ final class LimitFields extends VBox {
     private static final BigDecimal MOST_POINTS = BigDecimal.valueOf(1000);
 
     LimitFields(LookOverModel lookOver) {
-        Label heading = Form.words(Words.of("HandBack.limits"), "field-label");
+        Label heading = Form.text(UiText.of("HandBack.limits"), "field-label");
         Limits now = lookOver.batch().aids().limits();
         Label refused = new Label();
         refused.getStyleClass().add("notice");
         refused.setWrapText(true);
         refused.managedProperty().bind(refused.textProperty().isNotEmpty());
-        TextField below = number("limit-words", now.wordsBelow());
+        TextField below = number("limit-words", now.remarkBelow());
         TextField near = number("limit-boundary", now.nearBoundary());
         Runnable keep = () -> refused.setText(keep(lookOver, below, near));
         for (TextField field : List.of(below, near)) {
@@ -57,7 +57,7 @@ final class LimitFields extends VBox {
     }
 
     private static TextField number(String id, Optional<BigDecimal> value) {
-        TextField field = new TextField(value.map(Criterion::words).orElse(""));
+        TextField field = new TextField(value.map(Criterion::format).orElse(""));
         field.setId(id);
         field.setPrefColumnCount(4);
         field.setMinWidth(Region.USE_PREF_SIZE);
@@ -65,7 +65,7 @@ final class LimitFields extends VBox {
     }
 
     private static HBox limit(String key, TextField field) {
-        Label label = new Label(Words.of(key));
+        Label label = new Label(UiText.of(key));
         label.setLabelFor(field);
         label.setWrapText(true);
         label.setMinHeight(Region.USE_PREF_SIZE);
@@ -82,7 +82,7 @@ final class LimitFields extends VBox {
         if (typed.isEmpty()) {
             return Optional.empty();
         }
-        String refusal = Words.of("HandBack.limit.refused", typed, Criterion.words(most));
+        String refusal = UiText.of("HandBack.limit.refused", typed, Criterion.format(most));
         try {
             BigDecimal number = Decimal.of(typed);
             if (number.signum() < 0 || number.compareTo(most) > 0) {

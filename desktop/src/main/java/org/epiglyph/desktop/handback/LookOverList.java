@@ -28,8 +28,8 @@ import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
-import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.desktop.marking.FindingWords;
+import org.epiglyph.desktop.frame.UiText;
+import org.epiglyph.desktop.marking.FindingText;
 
 /** The class in groups; under each student what was found, with the ways to put it right or let it stand. */
 final class LookOverList extends VBox {
@@ -63,7 +63,7 @@ final class LookOverList extends VBox {
         seen.addListener((_, _, _) -> list.refresh());
         this.toDesk = toDesk;
         this.scrollProof = scrollProof;
-        Label heading = new Label(Words.of("HandBack.heading"));
+        Label heading = new Label(UiText.of("HandBack.heading"));
         heading.getStyleClass().add("heading");
         list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         list.getSelectionModel().selectedItemProperty().addListener((_, _, line) -> {
@@ -77,9 +77,9 @@ final class LookOverList extends VBox {
             }
         });
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::turn);
-        list.setAccessibleText(Words.of("HandBack.heading"));
+        list.setAccessibleText(UiText.of("HandBack.heading"));
         VBox.setVgrow(list, Priority.ALWAYS);
-        getChildren().addAll(heading, Form.words(model.refusedProperty(), "notice", "look-over-refused"), waiting(),
+        getChildren().addAll(heading, Form.text(model.refusedProperty(), "notice", "look-over-refused"), waiting(),
                 list);
         getStyleClass().add("look-over");
         model.rowsProperty().addListener((_, _, rows) -> fill(rows));
@@ -90,7 +90,7 @@ final class LookOverList extends VBox {
         waiting.getStyleClass().add("hint");
         waiting.setWrapText(true);
         waiting.textProperty()
-                .bind(Bindings.createStringBinding(() -> Words.of(
+                .bind(Bindings.createStringBinding(() -> UiText.of(
                         model.batch().submissions().isEmpty() ? "HandBack.emptyClass" : "HandBack.looking"),
                         model.rowsProperty()));
         waiting.visibleProperty().bind(Bindings.isEmpty(list.getItems()));
@@ -220,7 +220,7 @@ final class LookOverList extends VBox {
     private Node node(Line line) {
         return switch (line) {
             case Heading(LookOverModel.Group group, int count) -> {
-                Label label = new Label(Words.of("HandBack.group." + group, count));
+                Label label = new Label(UiText.of("HandBack.group." + group, count));
                 label.getStyleClass().add("look-over-group");
                 yield label;
             }
@@ -249,20 +249,20 @@ final class LookOverList extends VBox {
         return box;
     }
 
-    private static Label quiet(String words) {
-        Label label = new Label(words);
+    private static Label quiet(String text) {
+        Label label = new Label(text);
         label.setWrapText(true);
         label.getStyleClass().add("tells");
         return label;
     }
 
     private Node finding(LookOverModel.Row row, Finding finding) {
-        Label words = quiet(FindingWords.of(finding));
+        Label label = quiet(FindingText.of(finding));
         boolean decides = finding.kind().weight() == Finding.Weight.DECIDES
                 && row.group() != LookOverModel.Group.NOT_SEALED;
         boolean asks = decides && row.group() == LookOverModel.Group.TO_DECIDE; // what is handed back waits for nobody
-        words.getStyleClass().setAll("label", asks ? "asks" : "tells");
-        VBox box = new VBox(words);
+        label.getStyleClass().setAll("label", asks ? "asks" : "tells");
+        VBox box = new VBox(label);
         if (accepting.equals(Optional.of(finding))) {
             box.getChildren().add(reason(finding));
             return box;
@@ -271,7 +271,7 @@ final class LookOverList extends VBox {
         acts.getStyleClass().add("look-over-acts");
         acts.getChildren().add(link("HandBack.goThere", row, () -> toDesk.accept(row.student(), Optional.of(finding))));
         if (model.fixOf(finding).isPresent()) {
-            acts.getChildren().add(linkSaying(LookOverModel.fixWords(finding), row, () -> model.fix(finding)));
+            acts.getChildren().add(linkSaying(LookOverModel.fixText(finding), row, () -> model.fix(finding)));
         }
         if (decides) {
             acts.getChildren().add(link("HandBack.acceptIt", row, () -> askReason(finding)));
@@ -281,15 +281,15 @@ final class LookOverList extends VBox {
     }
 
     private Node accepted(LookOverModel.Row row, Acceptance acceptance) {
-        Label words = new Label(acceptance.reason().isEmpty()
-                ? Words.of("HandBack.acceptedBare")
-                : Words.of("HandBack.accepted", acceptance.reason()));
-        words.getStyleClass().add("hint");
-        words.setWrapText(true);
-        HBox.setHgrow(words, Priority.ALWAYS);
+        Label label = new Label(acceptance.reason().isEmpty()
+                ? UiText.of("HandBack.acceptedBare")
+                : UiText.of("HandBack.accepted", acceptance.reason()));
+        label.getStyleClass().add("hint");
+        label.setWrapText(true);
+        HBox.setHgrow(label, Priority.ALWAYS);
         Button withdraw = link("HandBack.withdraw", row, () -> model.withdraw(row.student(), acceptance));
         withdraw.setMinWidth(Region.USE_PREF_SIZE);
-        HBox line = new HBox(words, withdraw);
+        HBox line = new HBox(label, withdraw);
         line.getStyleClass().add("accepted-line");
         return line;
     }
@@ -297,8 +297,8 @@ final class LookOverList extends VBox {
     private Node reason(Finding finding) {
         TextField reason = new TextField();
         reason.setId("accept-reason");
-        reason.setPromptText(Words.of("HandBack.acceptReason"));
-        reason.setAccessibleText(Words.of("HandBack.acceptReason"));
+        reason.setPromptText(UiText.of("HandBack.acceptReason"));
+        reason.setAccessibleText(UiText.of("HandBack.acceptReason"));
         Runnable accept = () -> {
             accepting = Optional.empty();
             model.accept(finding, reason.getText());
@@ -311,7 +311,7 @@ final class LookOverList extends VBox {
                 e.consume();
             }
         });
-        Button now = new Button(Words.of("HandBack.acceptNow"));
+        Button now = new Button(UiText.of("HandBack.acceptNow"));
         now.setId("accept-now");
         now.getStyleClass().add("plain-button");
         now.setMinWidth(Region.USE_PREF_SIZE);
@@ -324,14 +324,14 @@ final class LookOverList extends VBox {
     }
 
     private Button link(String key, LookOverModel.Row row, Runnable act) {
-        return linkSaying(Words.of(key), row, act);
+        return linkSaying(UiText.of(key), row, act);
     }
 
-    private Button linkSaying(String words, LookOverModel.Row row, Runnable act) {
-        Button link = new Button(words);
+    private Button linkSaying(String text, LookOverModel.Row row, Runnable act) {
+        Button link = new Button(text);
         link.getStyleClass().add("link-button");
         link.setMinWidth(Region.USE_PREF_SIZE);
-        link.setAccessibleText(words + ", " + row.name());
+        link.setAccessibleText(text + ", " + row.name());
         link.setFocusTraversable(false); // a list of many has keys for its acts
         link.setOnAction(_ -> {
             list.getItems()

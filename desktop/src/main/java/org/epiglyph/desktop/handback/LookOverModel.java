@@ -28,7 +28,7 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 
 /** The class before handing back, without any node: who is ready, and what wants deciding about whom. */
@@ -170,7 +170,7 @@ final class LookOverModel {
     }
 
     private static String result(Result result) {
-        return Criterion.words(result.value()) + result.grade().map(g -> "  " + g).orElse("");
+        return Criterion.format(result.value()) + result.grade().map(g -> "  " + g).orElse("");
     }
 
     /** Lets something stand, with a reason. */
@@ -238,11 +238,11 @@ final class LookOverModel {
     }
 
     /** What {@link #fix} would do, in words; empty where there is none. */
-    static String fixWords(Finding finding) {
+    static String fixText(Finding finding) {
         return switch (finding.kind()) {
             case NOT_SEALED, NEWER_HAND_IN, EMPTY_REMARK, NOTHING_RECEIVED ->
-                Words.of("HandBack.fix." + finding.kind());
-            case COUNT_DIFFERS -> Words.of("HandBack.fix.COUNT_DIFFERS", finding.details().get(1));
+                UiText.of("HandBack.fix." + finding.kind());
+            case COUNT_DIFFERS -> UiText.of("HandBack.fix.COUNT_DIFFERS", finding.details().get(1));
             default -> "";
         };
     }

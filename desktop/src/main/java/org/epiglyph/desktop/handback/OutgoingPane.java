@@ -29,7 +29,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.BusyPane;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.MarkedPdf;
 
 /** What goes out and where, in a sentence that can be changed word by word, and the one act; below it what became of each. */
@@ -68,9 +68,9 @@ final class OutgoingPane extends ScrollPane {
         offerAfterwards();
         ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
-        VBox content = new VBox(Form.words(Words.of("HandBack.what"), "subheading"), ways(), counts, send,
-                Form.words(model.troubleProperty(), "notice", "hand-back-trouble"),
-                Form.words(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
+        VBox content = new VBox(Form.text(UiText.of("HandBack.what"), "subheading"), ways(), counts, send,
+                Form.text(model.troubleProperty(), "notice", "hand-back-trouble"),
+                Form.text(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
                 new BusyPane(model.background()),
                 receipts, report(toLetters), enclosures, allowing, new LimitFields(lookOver));
         content.getStyleClass().add("way-out");
@@ -123,27 +123,27 @@ final class OutgoingPane extends ScrollPane {
 
     private Node sentence() {
         whom.setId("whom");
-        whom.setAccessibleText(Words.of("HandBack.whom"));
+        whom.setAccessibleText(UiText.of("HandBack.whom"));
         where.setId("where");
-        where.setAccessibleText(Words.of("HandBack.where"));
+        where.setAccessibleText(UiText.of("HandBack.where"));
         where.getItems().add(item("HandBack.sentence.folder", () -> intoFolder.set(true)));
         if (model.origin().isRecord()) {
             where.getItems().addFirst(item("HandBack.sentence.records", () -> intoFolder.set(false)));
         }
         pages.setId("pages-form");
-        pages.setAccessibleText(Words.of("HandBack.form"));
+        pages.setAccessibleText(UiText.of("HandBack.form"));
         for (MarkedPdf.Form form : MarkedPdf.Form.values()) {
             pages.getItems().add(item("HandBack.form." + form, () -> model.choose(profile().withForm(form))));
         }
         sheet.setId("feedback-sheet");
-        sheet.setAccessibleText(Words.of("HandBack.sheet"));
+        sheet.setAccessibleText(UiText.of("HandBack.sheet"));
         for (Profile.Sheet one : Profile.Sheet.values()) {
             sheet.getItems().add(item("HandBack.sheet." + one, () -> model.choose(profile().withSheet(one))));
         }
         model.profileProperty().addListener((_, _, _) -> refresh());
-        FlowPane words = new FlowPane(words("HandBack.sentence.hand"), whom, words("HandBack.sentence.their"), pages);
+        FlowPane words = new FlowPane(text("HandBack.sentence.hand"), whom, text("HandBack.sentence.their"), pages);
         for (String key : List.of("HandBack.sentence.score", "HandBack.sentence.into")) {
-            for (String word : Words.of(key).split(" ")) {
+            for (String word : UiText.of(key).split(" ")) {
                 words.getChildren().add(said(word));
             }
             words.getChildren().add(key.endsWith("score") ? sheet : where);
@@ -157,18 +157,18 @@ final class OutgoingPane extends ScrollPane {
     }
 
     private static MenuItem item(String key, Runnable act) {
-        MenuItem item = new MenuItem(Words.of(key));
+        MenuItem item = new MenuItem(UiText.of(key));
         item.setId(key.substring(key.lastIndexOf('.') + 1));
         item.setOnAction(_ -> act.run());
         return item;
     }
 
-    private static Label words(String key) {
-        return said(Words.of(key));
+    private static Label text(String key) {
+        return said(UiText.of(key));
     }
 
-    private static Label said(String words) {
-        Label label = new Label(words);
+    private static Label said(String text) {
+        Label label = new Label(text);
         label.getStyleClass().add("sentence-word");
         return label;
     }
@@ -191,25 +191,25 @@ final class OutgoingPane extends ScrollPane {
         List<StudentKey> picked = chosen.get();
         whom.getItems().setAll(item("HandBack.sentence.allReady", () -> onlyChosen.set(false)));
         if (!picked.isEmpty() || onlyChosen.get()) {
-            MenuItem some = new MenuItem(chosenWords(picked));
+            MenuItem some = new MenuItem(chosenText(picked));
             some.setId("chosen");
             some.setOnAction(_ -> onlyChosen.set(true));
             whom.getItems().add(some);
         }
-        whom.setText(onlyChosen.get() ? chosenWords(picked) : Words.of("HandBack.sentence.allReady"));
-        where.setText(Words.of(intoFolder.get() ? "HandBack.sentence.folder" : "HandBack.sentence.records"));
-        pages.setText(Words.of("HandBack.form." + profile().form()));
-        sheet.setText(Words.of("HandBack.sheet." + profile().sheet()));
+        whom.setText(onlyChosen.get() ? chosenText(picked) : UiText.of("HandBack.sentence.allReady"));
+        where.setText(UiText.of(intoFolder.get() ? "HandBack.sentence.folder" : "HandBack.sentence.records"));
+        pages.setText(UiText.of("HandBack.form." + profile().form()));
+        sheet.setText(UiText.of("HandBack.sheet." + profile().sheet()));
         List<LookOverModel.Row> going = rowsThatGo();
         boolean undecided = !intoFolder.get() && record.showing().isEmpty();
         counts.setText(goes(going, picked.size())
-                + (undecided && !going.isEmpty() ? " " + Words.of("HandBack.chooseShowing") : ""));
+                + (undecided && !going.isEmpty() ? " " + UiText.of("HandBack.chooseShowing") : ""));
         record.ask(intoFolder.get() ? 0 : (int) going.stream().filter(this::wasHandedBack).count());
         enclosures.show(picked);
         allowing.show(!intoFolder.get() && record.canAllow() ? picked : List.of());
         Form.show(afterwards, !intoFolder.get() && record.canHold() && !handedBack().isEmpty());
         afterwards.setDisable(model.background().busyProperty().get());
-        send.setText(Words.of("HandBack.send", going.size()));
+        send.setText(UiText.of("HandBack.send", going.size()));
         send.setDisable(going.isEmpty() || model.background().busyProperty().get() || undecided);
     }
 
@@ -217,9 +217,9 @@ final class OutgoingPane extends ScrollPane {
     private String goes(List<LookOverModel.Row> going, int picked) {
         long unchanged = going.stream().filter(this::isThere).count();
         return onlyChosen.get() && going.size() < picked
-                ? Words.of("HandBack.goes", going.size(), unchanged, 0) + " "
-                        + Words.of("HandBack.chosenStay", picked - going.size())
-                : Words.of("HandBack.goes", going.size(), unchanged,
+                ? UiText.of("HandBack.goes", going.size(), unchanged, 0) + " "
+                        + UiText.of("HandBack.chosenStay", picked - going.size())
+                : UiText.of("HandBack.goes", going.size(), unchanged,
                         onlyChosen.get() ? 0 : lookOver.rowsProperty().get().stream().filter(this::stays).count());
     }
 
@@ -245,14 +245,14 @@ final class OutgoingPane extends ScrollPane {
                 .anyMatch(r -> r.destination().isRecord());
     }
 
-    private String chosenWords(List<StudentKey> picked) {
+    private String chosenText(List<StudentKey> picked) {
         return picked.size() == 1
                 ? lookOver.row(picked.getFirst()).map(LookOverModel.Row::name).orElse("")
-                : Words.of("HandBack.sentence.chosen", picked.size());
+                : UiText.of("HandBack.sentence.chosen", picked.size());
     }
 
     private static Button afterwards(String id, String key, Runnable act) {
-        Button button = new Button(Words.of(key));
+        Button button = new Button(UiText.of(key));
         button.setId(id);
         button.getStyleClass().add("link-button");
         button.setOnAction(_ -> act.run());
@@ -280,21 +280,21 @@ final class OutgoingPane extends ScrollPane {
         try {
             model.toFolder(Path.of(typed), going());
         } catch (InvalidPathException e) {
-            model.troubleProperty().set(Words.of("HandBack.noFolder", typed));
+            model.troubleProperty().set(UiText.of("HandBack.noFolder", typed));
         }
     }
 
     // --- where
 
     private Node toFolder() {
-        Label hint = new Label(Words.of("HandBack.folderHint"));
+        Label hint = new Label(UiText.of("HandBack.folderHint"));
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
         hint.setMinHeight(Region.USE_PREF_SIZE);
         folder.setId("hand-back-folder");
-        folder.setAccessibleText(Words.of("HandBack.sentence.folder"));
+        folder.setAccessibleText(UiText.of("HandBack.sentence.folder"));
         folder.setText(model.workspace().folder().root().resolve("handed back").toString());
-        Button choose = new Button(Words.of("HandBack.choose"));
+        Button choose = new Button(UiText.of("HandBack.choose"));
         choose.getStyleClass().add("plain-button");
         choose.setMinWidth(Region.USE_PREF_SIZE);
         choose.setOnAction(_ -> choose().ifPresent(p -> folder.setText(p.toString())));
@@ -309,11 +309,11 @@ final class OutgoingPane extends ScrollPane {
     }
 
     private Optional<Path> choose() {
-        return new FileDialog(getScene().getWindow(), Words.of("HandBack.chooseFolder")).folder();
+        return new FileDialog(getScene().getWindow(), UiText.of("HandBack.chooseFolder")).folder();
     }
 
     private Node plain() {
-        CheckBox plain = new CheckBox(Words.of("HandBack.plain"));
+        CheckBox plain = new CheckBox(UiText.of("HandBack.plain"));
         plain.setId("plain-copies");
         plain.setWrapText(true);
         plain.setMinHeight(Region.USE_PREF_SIZE);
@@ -323,7 +323,7 @@ final class OutgoingPane extends ScrollPane {
     }
 
     private Node showAll() {
-        Button show = new Button(Words.of("HandBack.showAll"));
+        Button show = new Button(UiText.of("HandBack.showAll"));
         show.setId("show-all");
         show.getStyleClass().add("plain-button");
         show.visibleProperty().bind(model.mayShowProperty());
@@ -335,9 +335,9 @@ final class OutgoingPane extends ScrollPane {
 
     private Node report(Consumer<Set<StudentKey>> toLetters) {
         Button report = afterwards("save-report", "HandBack.report",
-                () -> new FileDialog(getScene().getWindow(), Words.of("HandBack.report")).kind("XLSX", "*.xlsx")
+                () -> new FileDialog(getScene().getWindow(), UiText.of("HandBack.report")).kind("XLSX", "*.xlsx")
                         .kind("CSV", "*.csv")
-                        .save(Words.of("HandBack.reportName"))
+                        .save(UiText.of("HandBack.reportName"))
                         .ifPresent(model::writeReport));
         report.disableProperty().bind(model.background().busyProperty());
         Button letters = afterwards("write-letters", "HandBack.letters",

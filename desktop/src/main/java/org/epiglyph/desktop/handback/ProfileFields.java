@@ -19,7 +19,7 @@ import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What the sentence about what goes does not say: names, folders, columns, parts of the sheet. Folded until it is asked for. */
 final class ProfileFields extends VBox {
@@ -41,7 +41,7 @@ final class ProfileFields extends VBox {
     private void toggle() {
         fields.setVisible(!fields.isVisible());
         fields.setManaged(fields.isVisible());
-        unfold.setText(Words.of(fields.isVisible() ? "HandBack.fewer" : "HandBack.more"));
+        unfold.setText(UiText.of(fields.isVisible() ? "HandBack.fewer" : "HandBack.more"));
     }
 
     private Profile profile() {
@@ -50,9 +50,9 @@ final class ProfileFields extends VBox {
 
     private Node place() {
         Node place = SaveOnLeave.choice(java.util.List.of(Profile.SheetPlace.values()), profile().place(),
-                one -> Words.of("HandBack.sheetPlace." + one), one -> choose(p -> p.withPlace(one)));
+                one -> UiText.of("HandBack.sheetPlace." + one), one -> choose(p -> p.withPlace(one)));
         place.setId("sheet-place");
-        place.setAccessibleText(Words.of("HandBack.part"));
+        place.setAccessibleText(UiText.of("HandBack.part"));
         Form.show(place, profile().sheet() == Profile.Sheet.PDF);
         return place;
     }
@@ -65,9 +65,9 @@ final class ProfileFields extends VBox {
             return p.withLeftOut(without);
         });
         Form.show(parts, sheet);
-        Label folder = Form.words(Words.of("HandBack.layout"), "field-label");
+        Label folder = Form.text(UiText.of("HandBack.layout"), "field-label");
         Node layout = SaveOnLeave.choice(java.util.List.of(Profile.Layout.values()), profile().layout(),
-                l -> Words.of("HandBack.layout." + l), l -> choose(p -> p.withLayout(l)));
+                l -> UiText.of("HandBack.layout." + l), l -> choose(p -> p.withLayout(l)));
         layout.setId("layout");
         layout.setAccessibleText(folder.getText());
         CheckBox refuse = box("HandBack.refuse", profile().meeting() == Profile.Meeting.REFUSE,
@@ -97,7 +97,7 @@ final class ProfileFields extends VBox {
     }
 
     private CheckBox box(String key, boolean on, Function<Boolean, Function<Profile, Profile>> change) {
-        CheckBox box = new CheckBox(Words.of(key));
+        CheckBox box = new CheckBox(UiText.of(key));
         box.setId(key.substring(key.indexOf('.') + 1).replace('.', '-'));
         box.setWrapText(true);
         box.setSelected(on);
@@ -108,7 +108,7 @@ final class ProfileFields extends VBox {
     /** Boxes of which any number may be on. */
     private <E extends Enum<E>> VBox some(String key, Class<E> kind, Collection<E> on,
             BiFunction<Profile, Set<E>, Profile> change) {
-        VBox boxes = new VBox(Form.words(Words.of(key), "field-label"));
+        VBox boxes = new VBox(Form.text(UiText.of(key), "field-label"));
         for (E one : kind.getEnumConstants()) {
             boxes.getChildren().add(box(key + "." + one, on.contains(one), yes -> p -> {
                 Set<E> now = EnumSet.noneOf(kind);
@@ -126,7 +126,8 @@ final class ProfileFields extends VBox {
     }
 
     private FileDialog dialog(String title) {
-        return new FileDialog(getScene().getWindow(), Words.of(title)).kind(Words.of("HandBack.profileKind"), "*.txt");
+        return new FileDialog(getScene().getWindow(), UiText.of(title)).kind(UiText.of("HandBack.profileKind"),
+                "*.txt");
     }
 
     private void open() {
@@ -140,11 +141,11 @@ final class ProfileFields extends VBox {
     }
 
     private void save() {
-        dialog("HandBack.profileSave").save(Words.of("HandBack.profileName")).ifPresent(file -> {
+        dialog("HandBack.profileSave").save(UiText.of("HandBack.profileName")).ifPresent(file -> {
             try {
                 profile().write(file);
             } catch (IOException e) {
-                model.troubleProperty().set(Words.of("HandBack.profileNotSaved", file));
+                model.troubleProperty().set(UiText.of("HandBack.profileNotSaved", file));
             }
         });
     }

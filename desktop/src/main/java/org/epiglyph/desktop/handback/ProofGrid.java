@@ -20,9 +20,9 @@ final class ProofGrid extends GridPane {
         name.setMinWidth(NARROWEST);
         name.setMaxWidth(WIDEST);
         name.setWrapText(true);
-        Label words = ProofPane.text(value);
-        setHgrow(words, Priority.ALWAYS);
+        Label label = ProofPane.text(value);
+        setHgrow(label, Priority.ALWAYS);
         setValignment(name, VPos.TOP);
-        addRow(getRowCount(), name, words);
+        addRow(getRowCount(), name, label);
     }
 }

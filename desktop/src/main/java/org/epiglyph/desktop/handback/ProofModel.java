@@ -26,7 +26,7 @@ import org.epiglyph.core.letters.LetterText;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.pages.PageCover;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.MarkedPdf;
@@ -121,7 +121,7 @@ final class ProofModel {
         Choices chosen = choices.get();
         if (workspace.batch().submission(student).student().isCovered()) {
             close();
-            trouble.set(Words.of("HandBack.proof.covered"));
+            trouble.set(UiText.of("HandBack.proof.covered"));
             return;
         }
         building.set(true);

@@ -30,7 +30,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.Slant;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.WrittenRemark;
 import org.epiglyph.exchange.sheet.GradeSheet;
@@ -49,7 +49,7 @@ final class ProofPane extends VBox {
     private final Label waiting = new Label();
     private final StackPane content = new StackPane();
     private final Rows<Item> pages = new Rows<>("proof-pages", this::node);
-    private final ScrollPane words = new ScrollPane();
+    private final ScrollPane textPane = new ScrollPane();
     private final Map<String, Button> tabs = new LinkedHashMap<>();
     private final Runnable next;
     private String tab = "pages";
@@ -59,7 +59,7 @@ final class ProofPane extends VBox {
 
     private record OfPage(ProofModel.Page page) implements Item {}
 
-    private record Saying(String words) implements Item {}
+    private record Saying(String text) implements Item {}
 
     /** @param next goes to the next student, behind the last page */
     ProofPane(ProofModel model, Runnable next) {
@@ -73,9 +73,9 @@ final class ProofPane extends VBox {
         since.setWrapText(true);
         since.managedProperty().bind(since.textProperty().isNotEmpty());
         sayWhatIsAwaited();
-        words.setFitToWidth(true);
-        words.getStyleClass().add("proof-words");
-        content.getChildren().addAll(pages, words);
+        textPane.setFitToWidth(true);
+        textPane.getStyleClass().add("proof-words");
+        content.getChildren().addAll(pages, textPane);
         VBox.setVgrow(content, Priority.ALWAYS);
         getChildren().addAll(head, trouble, since, waiting, content);
         getStyleClass().add("proof");
@@ -92,7 +92,7 @@ final class ProofPane extends VBox {
 
     private HBox head() {
         for (String name : List.of("pages", "feedback", "record", "row", "letter")) {
-            Button button = new Button(Words.of("HandBack.proof." + name));
+            Button button = new Button(UiText.of("HandBack.proof." + name));
             button.getStyleClass().add("filter");
             button.setId("proof-" + name);
             button.setMinWidth(Region.USE_PREF_SIZE);
@@ -115,8 +115,8 @@ final class ProofPane extends VBox {
         waiting.setWrapText(true);
         waiting.textProperty()
                 .bind(Bindings.when(model.buildingProperty())
-                        .then(Words.of("HandBack.proof.building"))
-                        .otherwise(Words.of("HandBack.proof.choose")));
+                        .then(UiText.of("HandBack.proof.building"))
+                        .otherwise(UiText.of("HandBack.proof.choose")));
         waiting.visibleProperty()
                 .bind(Bindings.createBooleanBinding(() -> model.shownProperty().get().isEmpty(), model.shownProperty())
                         .and(model.troubleProperty().isEmpty()));
@@ -144,24 +144,24 @@ final class ProofPane extends VBox {
         tabs.forEach((name, button) -> button.pseudoClassStateChanged(HERE, name.equals(tab)));
         Optional<ProofModel.Shown> shown = model.shownProperty().get();
         Optional<Proof> proof = shown.map(ProofModel.Shown::proof);
-        whose.setText(proof.map(p -> Words.of("HandBack.proof.asGets", student(p).givenName())).orElse(""));
+        whose.setText(proof.map(p -> UiText.of("HandBack.proof.asGets", student(p).givenName())).orElse(""));
         trouble.setText(proof.map(p -> String.join("\n", warnings(p))).orElse("")
                 + model.troubleProperty().get());
-        since.setText(shown.flatMap(s -> s.since().map(d -> inWords(d, s.proof()))).orElse(""));
+        since.setText(shown.flatMap(s -> s.since().map(d -> describe(d, s.proof()))).orElse(""));
         boolean onPages = tab.equals("pages");
         pages.setVisible(onPages && shown.isPresent());
-        words.setVisible(!onPages && shown.isPresent());
+        textPane.setVisible(!onPages && shown.isPresent());
         pages.getItems().setAll(shown.map(ProofPane::items).orElse(List.of()));
-        words.setContent(shown.map(this::worded).orElse(null));
+        textPane.setContent(shown.map(this::worded).orElse(null));
     }
 
     private static List<String> warnings(Proof proof) {
         List<String> all = proof.trouble()
                 .stream()
-                .map(Message::inWords)
+                .map(Message::text)
                 .collect(Collectors.toCollection(ArrayList::new));
         if (!proof.batch().submission(proof.student()).sealed()) {
-            all.addFirst(Words.of("HandBack.proof.unsealed", student(proof).givenName()));
+            all.addFirst(UiText.of("HandBack.proof.unsealed", student(proof).givenName()));
         }
         return all;
     }
@@ -176,11 +176,11 @@ final class ProofPane extends VBox {
         for (int i = 0; i < shown.proof().files().size(); i++) {
             int file = i;
             if (shown.pages().stream().noneMatch(p -> p.file() == file)) {
-                items.add(new Saying(Words.of("HandBack.proof.notPages", shown.proof().files().get(i).name())));
+                items.add(new Saying(UiText.of("HandBack.proof.notPages", shown.proof().files().get(i).name())));
             }
         }
         if (shown.proof().files().isEmpty()) {
-            items.add(new Saying(Words.of("HandBack.proof.noFiles", student(shown.proof()).givenName())));
+            items.add(new Saying(UiText.of("HandBack.proof.noFiles", student(shown.proof()).givenName())));
         }
         return items;
     }
@@ -200,7 +200,7 @@ final class ProofPane extends VBox {
     private Node page(ProofModel.Page page) {
         ProofModel.Shown shown = model.shownProperty().get().orElseThrow();
         String file = shown.proof().files().get(page.file()).name();
-        Label name = new Label(Words.of("HandBack.proof.page", file, page.index() + 1));
+        Label name = new Label(UiText.of("HandBack.proof.page", file, page.index() + 1));
         name.getStyleClass().add("hint");
         Node line = shown.earlier()
                 .map(e -> both(shown, page, e, e.page(file, page.index())))
@@ -222,10 +222,10 @@ final class ProofPane extends VBox {
     private Node both(ProofModel.Shown shown, ProofModel.Page now, ProofModel.Earlier earlier,
             Optional<ProofModel.Page> then) {
         double width = (pages.getWidth() - AROUND) / 2 - AROUND / 4;
-        VBox left = new VBox(subheading(Words.of("HandBack.since.then")), then
+        VBox left = new VBox(subheading(UiText.of("HandBack.since.then")), then
                 .map(p -> leaf(earlier.images(), p, width))
-                .orElseGet(() -> text(Words.of("HandBack.since.noPage"))));
-        VBox right = new VBox(subheading(Words.of("HandBack.since.now")), leaf(shown.images(), now, width));
+                .orElseGet(() -> text(UiText.of("HandBack.since.noPage"))));
+        VBox right = new VBox(subheading(UiText.of("HandBack.since.now")), leaf(shown.images(), now, width));
         if (shown.readBeside()) {
             then.ifPresent(p -> left.getChildren().add(remarks(p, before(earlier.pages(), p), width)));
             right.getChildren().add(remarks(now, before(shown.pages(), now), width));
@@ -246,8 +246,8 @@ final class ProofPane extends VBox {
         leaf.getStyleClass().add("proof-leaf");
         leaf.setMinSize(view.getFitWidth(), view.getFitHeight());
         leaf.setMaxSize(view.getFitWidth(), view.getFitHeight());
-        leaf.setAccessibleText(Words.of("HandBack.proof.pageText", page.index() + 1,
-                page.remarks().stream().map(WrittenRemark::words).collect(Collectors.joining("; "))));
+        leaf.setAccessibleText(UiText.of("HandBack.proof.pageText", page.index() + 1,
+                page.remarks().stream().map(WrittenRemark::text).collect(Collectors.joining("; "))));
         double pixels = pages.getScene() == null
                 ? 1
                 : pages.getScene().getWindow().getOutputScaleX() * pages.getLocalToSceneTransform().getMxx();
@@ -268,40 +268,41 @@ final class ProofPane extends VBox {
         all.setMinWidth(width);
         all.setMaxWidth(width);
         for (int i = 0; i < page.remarks().size(); i++) {
-            Label words = Slant.of(new Label((before + i + 1) + "  " + page.remarks().get(i).words()));
-            words.setWrapText(true);
-            words.getStyleClass().add("proof-remark");
-            all.getChildren().add(words);
+            Label label = Slant.of(new Label((before + i + 1) + "  " + page.remarks().get(i).text()));
+            label.setWrapText(true);
+            label.getStyleClass().add("proof-remark");
+            all.getChildren().add(label);
         }
         return all;
     }
 
-    private static String inWords(Difference since, Proof proof) {
+    private static String describe(Difference since, Proof proof) {
         List<String> parts = new ArrayList<>();
         if (since.before().compareTo(since.now()) != 0) {
-            parts.add(Words.of("HandBack.since.result", Criterion.words(since.before()), Criterion.words(since.now())));
+            parts.add(UiText.of("HandBack.since.result", Criterion.format(since.before()),
+                    Criterion.format(since.now())));
         }
         if (since.added() > 0) {
-            parts.add(Words.of("HandBack.since.added", since.added()));
+            parts.add(UiText.of("HandBack.since.added", since.added()));
         }
         if (since.removed() > 0) {
-            parts.add(Words.of("HandBack.since.removed", since.removed()));
+            parts.add(UiText.of("HandBack.since.removed", since.removed()));
         }
         if (since.changed() > 0) {
-            parts.add(Words.of("HandBack.since.changed", since.changed()));
+            parts.add(UiText.of("HandBack.since.changed", since.changed()));
         }
         if (!since.feedback().equals(proof.feedback())) {
-            parts.add(Words.of("HandBack.since.feedback"));
+            parts.add(UiText.of("HandBack.since.feedback"));
         }
-        return Words.of("HandBack.since", WHEN.format(since.at().atZone(proof.batch().task().zone())),
+        return UiText.of("HandBack.since", WHEN.format(since.at().atZone(proof.batch().task().zone())),
                 String.join(", ", parts));
     }
 
     /** What the record has, and beside it what it gets, where they differ. */
     private static Node compared(Difference since, Proof proof) {
         HBox both = new HBox(
-                new VBox(subheading(Words.of("HandBack.since.then")), text(since.feedback())),
-                new VBox(subheading(Words.of("HandBack.since.now")), text(proof.feedback())));
+                new VBox(subheading(UiText.of("HandBack.since.then")), text(since.feedback())),
+                new VBox(subheading(UiText.of("HandBack.since.now")), text(proof.feedback())));
         both.getChildren().forEach(n -> {
             HBox.setHgrow(n, Priority.ALWAYS);
             ((VBox) n).setPrefWidth(0);
@@ -310,8 +311,8 @@ final class ProofPane extends VBox {
         return both;
     }
 
-    private static Label subheading(String words) {
-        Label label = new Label(words);
+    private static Label subheading(String text) {
+        Label label = new Label(text);
         label.getStyleClass().add("field-label");
         return label;
     }
@@ -325,7 +326,7 @@ final class ProofPane extends VBox {
                     .orElseGet(() -> text(proof.feedback()))));
             case "record" -> paper(List.of(record(proof)));
             case "row" -> paper(List.of(proof.row().isEmpty()
-                    ? text(Words.of("HandBack.proof.noRow", student(proof).givenName()))
+                    ? text(UiText.of("HandBack.proof.noRow", student(proof).givenName()))
                     : row(proof.row())));
             case "letter" -> paper(letter(shown));
             default -> null;
@@ -340,13 +341,13 @@ final class ProofPane extends VBox {
                 .submission(proof.student())
                 .correspondence()
                 .letters()
-                .forEach(l -> nodes.add(subheading(Words.of("HandBack.proof.written", l.subject(),
+                .forEach(l -> nodes.add(subheading(UiText.of("HandBack.proof.written", l.subject(),
                         WHEN.format(l.at().atZone(proof.batch().task().zone())), l.way()))));
         shown.letter().ifPresentOrElse(l -> {
-            nodes.add(subheading(Words.of("HandBack.proof.draft", student(proof).givenName())));
-            nodes.add(Form.words(l.subject(), "subheading"));
-            nodes.add(text(l.words()));
-        }, () -> nodes.add(text(Words.of("HandBack.proof.noLetter"))));
+            nodes.add(subheading(UiText.of("HandBack.proof.draft", student(proof).givenName())));
+            nodes.add(Form.text(l.subject(), "subheading"));
+            nodes.add(text(l.body()));
+        }, () -> nodes.add(text(UiText.of("HandBack.proof.noLetter"))));
         return nodes;
     }
 
@@ -357,8 +358,8 @@ final class ProofPane extends VBox {
         return new VBox(paper);
     }
 
-    static Label text(String words) {
-        Label label = new Label(words);
+    static Label text(String text) {
+        Label label = new Label(text);
         label.setWrapText(true);
         label.getStyleClass().add("proof-text");
         return label;
@@ -366,13 +367,13 @@ final class ProofPane extends VBox {
 
     private static Node record(Proof proof) {
         ProofGrid grid = new ProofGrid();
-        grid.add(Words.of("HandBack.proof.score"), Words.of("HandBack.proof.outOf", Criterion.words(proof.score()),
-                Criterion.words(proof.batch().task().maximum())));
-        grid.add(Words.of("HandBack.proof.grade"), proof.grade().orElse(Words.of("HandBack.proof.none")));
-        grid.add(Words.of("HandBack.proof.files"), proof.files().isEmpty()
-                ? Words.of("HandBack.proof.none")
+        grid.add(UiText.of("HandBack.proof.score"), UiText.of("HandBack.proof.outOf", Criterion.format(proof.score()),
+                Criterion.format(proof.batch().task().maximum())));
+        grid.add(UiText.of("HandBack.proof.grade"), proof.grade().orElse(UiText.of("HandBack.proof.none")));
+        grid.add(UiText.of("HandBack.proof.files"), proof.files().isEmpty()
+                ? UiText.of("HandBack.proof.none")
                 : proof.files().stream().map(Proof.Outgoing::name).collect(Collectors.joining("\n")));
-        grid.add(Words.of("HandBack.proof.comment"), proof.feedback());
+        grid.add(UiText.of("HandBack.proof.comment"), proof.feedback());
         return grid;
     }
 

@@ -18,7 +18,7 @@ import org.epiglyph.carrier.Resolution;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Rows;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What became of each student in the last hand-back; takes no room before there was one. */
 final class ReceiptList extends VBox {
@@ -32,7 +32,7 @@ final class ReceiptList extends VBox {
 
     ReceiptList(HandBackModel model) {
         this.model = model;
-        Label heading = new Label(Words.of("HandBack.receipts"));
+        Label heading = new Label(UiText.of("HandBack.receipts"));
         heading.getStyleClass().add("subheading");
         receipts.setMinHeight(LEAST_LIST);
         setVgrow(receipts, Priority.ALWAYS);
@@ -64,7 +64,7 @@ final class ReceiptList extends VBox {
     }
 
     private Button accepting(Outcome.Asked asked) {
-        Button yes = new Button(Words.of("HandBack.accept." + asked.doubt().name()));
+        Button yes = new Button(UiText.of("HandBack.accept." + asked.doubt().name()));
         yes.setId("accept-" + asked.student());
         yes.getStyleClass().add("plain-button");
         yes.setAccessibleText(yes.getText() + ", " + model.name(asked.student()));
@@ -77,10 +77,10 @@ final class ReceiptList extends VBox {
         Label name = new Label(model.name(outcome.student()));
         name.getStyleClass().add("finding-name");
         name.setWrapText(true);
-        Label words = new Label(words(outcome));
-        words.setWrapText(true);
-        words.getStyleClass().add("hint");
-        VBox line = new VBox(name, words);
+        Label label = new Label(describe(outcome));
+        label.setWrapText(true);
+        label.getStyleClass().add("hint");
+        VBox line = new VBox(name, label);
         line.getStyleClass().add("finding");
         switch (outcome) {
             case Outcome.Asked asked -> line.getChildren().add(accepting(asked));
@@ -98,26 +98,26 @@ final class ReceiptList extends VBox {
         return line;
     }
 
-    private String words(Outcome outcome) {
+    private String describe(Outcome outcome) {
         return switch (outcome) {
             case Outcome.Done(var _, var receipt, var leftOut) ->
-                Words.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())))
-                        + leftOut.stream().map(l -> "\n" + l.inWords()).collect(Collectors.joining());
-            case Outcome.AlreadyThere(var _, var receipt) -> Words.of("HandBack.there", receipt.id());
-            case Outcome.Failed(var _, var why) -> Words.of("HandBack.failed", why.inWords());
-            case Outcome.Asked(var _, var _, var why) -> Words.of("HandBack.failed", why.inWords());
-            case Outcome.Differs(var _, var theirs, var _, var _) -> Words.of("HandBack.differs", theirs.at()
-                    .map(at -> Words.of("HandBack.differs.at", TIME.format(at.atZone(model.batch().task().zone()))))
+                UiText.of("HandBack.done", receipt.id(), TIME.format(receipt.at().atZone(model.batch().task().zone())))
+                        + leftOut.stream().map(l -> "\n" + l.text()).collect(Collectors.joining());
+            case Outcome.AlreadyThere(var _, var receipt) -> UiText.of("HandBack.there", receipt.id());
+            case Outcome.Failed(var _, var why) -> UiText.of("HandBack.failed", why.text());
+            case Outcome.Asked(var _, var _, var why) -> UiText.of("HandBack.failed", why.text());
+            case Outcome.Differs(var _, var theirs, var _, var _) -> UiText.of("HandBack.differs", theirs.at()
+                    .map(at -> UiText.of("HandBack.differs.at", TIME.format(at.atZone(model.batch().task().zone()))))
                     .orElse(""));
-            case Outcome.TheirsStand _ -> Words.of("HandBack.theirsStand");
+            case Outcome.TheirsStand _ -> UiText.of("HandBack.theirsStand");
         };
     }
 
     /** One of two words on a student, so that both can be compared. */
     private static Node side(String key, Optional<BigDecimal> score, String words) {
-        Label heading = new Label(Words.of(key, score.map(Criterion::words).orElse(Words.of("HandBack.noScore"))));
+        Label heading = new Label(UiText.of(key, score.map(Criterion::format).orElse(UiText.of("HandBack.noScore"))));
         heading.getStyleClass().add("field-label");
-        Label text = new Label(words.isBlank() ? Words.of("HandBack.noWords") : words.strip());
+        Label text = new Label(words.isBlank() ? UiText.of("HandBack.noWords") : words.strip());
         text.setWrapText(true);
         text.setMaxHeight(MOST_WORDS);
         text.setTooltip(new Tooltip(text.getText()));
@@ -128,11 +128,11 @@ final class ReceiptList extends VBox {
         FlowPane acts = new FlowPane();
         acts.getStyleClass().add("look-over-acts");
         for (Resolution.Way way : ways) {
-            Button act = new Button(Words.of("HandBack.resolve." + way));
+            Button act = new Button(UiText.of("HandBack.resolve." + way));
             act.setId("resolve-" + way + "-" + student);
             act.getStyleClass().add("plain-button");
             act.setAccessibleText(act.getText() + ", " + model.name(student));
-            act.setTooltip(new Tooltip(Words.of("HandBack.resolve." + way + ".what")));
+            act.setTooltip(new Tooltip(UiText.of("HandBack.resolve." + way + ".what")));
             act.disableProperty().bind(model.background().busyProperty());
             act.setOnAction(_ -> model.resolve(student, new Resolution(way, tag)));
             acts.getChildren().add(act);

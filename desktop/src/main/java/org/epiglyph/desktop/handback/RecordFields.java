@@ -13,7 +13,7 @@ import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.Ability;
 import org.epiglyph.exchange.record.RecordService;
 
@@ -22,8 +22,8 @@ final class RecordFields extends VBox {
     private final HandBackModel model;
     private final TextField address = new TextField();
     private final PasswordField secret = new PasswordField();
-    private final RadioButton held = new RadioButton(Words.of("HandBack.held"));
-    private final RadioButton visible = new RadioButton(Words.of("HandBack.visible"));
+    private final RadioButton held = new RadioButton(UiText.of("HandBack.held"));
+    private final RadioButton visible = new RadioButton(UiText.of("HandBack.visible"));
     private final ToggleGroup showing = new ToggleGroup();
     private final Label cannot = new Label();
     private final Label changed = new Label();
@@ -89,7 +89,7 @@ final class RecordFields extends VBox {
 
     /** Asks why results are changed. @param count how many that go were handed back before and have changed since */
     void ask(int count) {
-        changed.setText(Words.of("HandBack.amending", count));
+        changed.setText(UiText.of("HandBack.amending", count));
         Form.show(amending, count > 0 && service().abilities().contains(Ability.AMENDMENTS));
     }
 
@@ -101,7 +101,7 @@ final class RecordFields extends VBox {
         Form.show(held, canHold());
         Form.show(visible, canHold());
         boolean takesFiles = service().abilities().contains(Ability.FILES);
-        cannot.setText(takesFiles ? "" : Words.of("HandBack.cannot", service().name()));
+        cannot.setText(takesFiles ? "" : UiText.of("HandBack.cannot", service().name()));
         Form.show(cannot, !takesFiles);
     }
 
@@ -113,7 +113,7 @@ final class RecordFields extends VBox {
         changed.getStyleClass().add("field-label");
         changed.setWrapText(true);
         changed.setMinHeight(Region.USE_PREF_SIZE);
-        CheckBox shown = new CheckBox(Words.of("HandBack.amendingShown"));
+        CheckBox shown = new CheckBox(UiText.of("HandBack.amendingShown"));
         shown.setId("amend-shown");
         shown.selectedProperty().bindBidirectional(model.amendmentShownProperty());
         shown.disableProperty().bind(model.amendmentProperty().map(String::isBlank));
@@ -122,16 +122,16 @@ final class RecordFields extends VBox {
 
     /** Offers the address that answers, where the one in the field does not. */
     private Node elsewhere() {
-        Label words = new Label();
-        words.textProperty()
-                .bind(model.elsewhereProperty().map(e -> e.isEmpty() ? "" : Words.of("HandBack.elsewhere", e)));
-        words.setWrapText(true);
-        words.setMinHeight(Region.USE_PREF_SIZE);
-        Button use = new Button(Words.of("HandBack.useAddress"));
+        Label label = new Label();
+        label.textProperty()
+                .bind(model.elsewhereProperty().map(e -> e.isEmpty() ? "" : UiText.of("HandBack.elsewhere", e)));
+        label.setWrapText(true);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        Button use = new Button(UiText.of("HandBack.useAddress"));
         use.setId("use-address");
         use.getStyleClass().add("plain-button");
         use.setOnAction(_ -> address.setText(model.elsewhereProperty().get()));
-        VBox line = new VBox(words, use);
+        VBox line = new VBox(label, use);
         line.visibleProperty()
                 .bind(model.elsewhereProperty()
                         .isNotEmpty()

@@ -23,7 +23,7 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Background;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.HeldRecord;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.record.RecordService;
@@ -95,7 +95,7 @@ final class RecordModel {
             return new Learnt(asked(client, students, progress), answers);
         }, now -> {
             learnt(now.seen());
-            said.set(Message.inWords(now.answers()));
+            said.set(Message.text(now.answers()));
         }, trouble::set);
     }
 
@@ -108,7 +108,7 @@ final class RecordModel {
             return asked(client, students, progress);
         }, now -> {
             learnt(now);
-            said.set(Words.of(visible ? "HandBack.shownNow" : "HandBack.heldNow", now.size()));
+            said.set(UiText.of(visible ? "HandBack.shownNow" : "HandBack.heldNow", now.size()));
         }, trouble::set);
     }
 
@@ -155,7 +155,7 @@ final class RecordModel {
             }
         }, failed -> {
             trouble.set(String.join("\n", failed));
-            said.set(Words.of("HandBack.allow.told", students.size() - failed.size()));
+            said.set(UiText.of("HandBack.allow.told", students.size() - failed.size()));
         }, trouble::set);
     }
 
@@ -163,24 +163,24 @@ final class RecordModel {
     Report withAnswers(Report report, RecordClient client, Progress progress) {
         List<Message> notes = new ArrayList<>(report.notes());
         try {
-            inWords(new AnswerExchange(workspace, client, origin.get().task()).run(progress))
-                    .forEach(words -> notes.add(Message.words(words)));
+            describe(new AnswerExchange(workspace, client, origin.get().task()).run(progress))
+                    .forEach(text -> notes.add(Message.literal(text)));
         } catch (Problem | EditRefused e) {
-            notes.add(Message.words(Words.of("HandBack.answersNot", e.getMessage())));
+            notes.add(Message.literal(UiText.of("HandBack.answersNot", e.getMessage())));
         }
         return new Report(report.outcomes(), notes);
     }
 
-    private List<String> inWords(AnswerExchange.Came came) {
+    private List<String> describe(AnswerExchange.Came came) {
         List<String> words = new ArrayList<>();
         if (came.came() > 0) {
-            words.add(Words.of("HandBack.answersCame", came.came()));
+            words.add(UiText.of("HandBack.answersCame", came.came()));
         }
         if (came.replied() > 0) {
-            words.add(Words.of("HandBack.replied", came.replied()));
+            words.add(UiText.of("HandBack.replied", came.replied()));
         }
         if (!came.kept().isEmpty()) {
-            words.add(Words.of("HandBack.replyKept",
+            words.add(UiText.of("HandBack.replyKept",
                     came.kept().stream().map(this::name).collect(Collectors.joining(", "))));
         }
         return words;

@@ -13,7 +13,7 @@ import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Slant;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PhraseList;
 
@@ -78,9 +78,9 @@ final class AutosaveArea extends VBox {
         keep(area.getText().strip());
     }
 
-    private void keep(String words) {
-        kept = words;
-        keep.accept(words);
+    private void keep(String text) {
+        kept = text;
+        keep.accept(text);
     }
 
     /** While phrases are shown for the last letters, those are no words yet. */
@@ -106,17 +106,17 @@ final class AutosaveArea extends VBox {
         phrases.search(typedSearch().map(m -> m.group(1)));
     }
 
-    private void put(Phrase phrase, String words) {
+    private void put(Phrase phrase, String text) {
         if (phrase.audience() == Audience.PRIVATE && audience == Audience.STUDENT) {
             typedSearch().ifPresent(m -> area.replaceText(m.start(), m.end(), ""));
             phrases.search(Optional.empty());
             keepNow();
-            model.placing().privately(words);
-            model.tell(Words.of("Phrases.wentPrivate"));
+            model.placing().privately(text);
+            model.tell(UiText.of("Phrases.wentPrivate"));
             return;
         }
-        typedSearch().ifPresentOrElse(m -> area.replaceText(m.start(), m.end(), words),
-                () -> area.appendText((area.getText().isBlank() ? "" : " ") + words));
+        typedSearch().ifPresentOrElse(m -> area.replaceText(m.start(), m.end(), text),
+                () -> area.appendText((area.getText().isBlank() ? "" : " ") + text));
         phrases.search(Optional.empty());
         area.requestFocus();
         area.positionCaret(area.getLength());
@@ -124,16 +124,16 @@ final class AutosaveArea extends VBox {
     }
 
     /** Shows words, unless others are being typed. */
-    void show(String words, boolean whateverIsTyped) {
+    void show(String text, boolean whateverIsTyped) {
         String typed = area.getText().strip();
-        boolean anew = whateverIsTyped || !typed.equals(words) && (typed.equals(kept) || !isFocusWithin());
+        boolean anew = whateverIsTyped || !typed.equals(text) && (typed.equals(kept) || !isFocusWithin());
         if (anew) {
             phrases.search(Optional.empty());
-            area.setText(words);
+            area.setText(text);
         }
         if (anew && area.isFocused()) {
             area.end();
         }
-        kept = anew || typed.equals(words) ? words : kept;
+        kept = anew || typed.equals(text) ? text : kept;
     }
 }

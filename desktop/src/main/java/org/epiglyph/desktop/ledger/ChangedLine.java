@@ -7,21 +7,21 @@ import javafx.scene.layout.HBox;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Standing;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** Says that the pointer changed a score, and takes it back; there until the marker does something else. */
 final class ChangedLine extends HBox {
     private final DeskModel model;
     private final String criterion;
-    private final Label words = new Label();
+    private final Label text = new Label();
 
     ChangedLine(DeskModel model, Criterion criterion) {
         this.model = model;
         this.criterion = criterion.id();
         getStyleClass().add("changed-line");
-        words.setId("changed-" + criterion.id());
-        Button back = new Button(Words.of("Ledger.takeBack"));
+        text.setId("changed-" + criterion.id());
+        Button back = new Button(UiText.of("Ledger.takeBack"));
         back.getStyleClass().add("link-button");
         back.setId("take-back-" + criterion.id());
         back.setFocusTraversable(false);
@@ -29,7 +29,7 @@ final class ChangedLine extends HBox {
         back.setOnAction(_ -> model.scores()
                 .byPointer()
                 .ifPresent(b -> model.scores().judge(b.criterion(), b.before())));
-        getChildren().addAll(words, back);
+        getChildren().addAll(text, back);
         show();
     }
 
@@ -38,17 +38,17 @@ final class ChangedLine extends HBox {
         Optional<String> said = model.scores()
                 .byPointer()
                 .filter(b -> b.criterion().equals(criterion))
-                .map(b -> Words.of("Ledger.nowByPointer", figure(b.before()),
+                .map(b -> UiText.of("Ledger.nowByPointer", figure(b.before()),
                         figure(model.submission().scores().judgement(criterion))));
-        words.setText(said.orElse(""));
+        text.setText(said.orElse(""));
         setVisible(said.isPresent());
         setManaged(said.isPresent());
     }
 
     private static String figure(Judgement judgement) {
         return judgement.points()
-                .map(Criterion::words)
-                .or(() -> judgement.standing().map(Standing::words))
-                .orElse(Words.of("Ledger.notScored"));
+                .map(Criterion::format)
+                .or(() -> judgement.standing().map(Standing::label))
+                .orElse(UiText.of("Ledger.notScored"));
     }
 }

@@ -7,36 +7,36 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.MarkCount;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What is counted on the pages beside the score that was typed; where they differ it is said. */
 final class CountLine extends VBox {
-    private final Label words = new Label();
+    private final Label text = new Label();
     private final Button take = new Button();
 
     /** @param taken takes the count as the score */
     CountLine(Criterion criterion, Runnable taken) {
         getStyleClass().add("count-line");
-        words.setWrapText(true);
-        words.setId("count-" + criterion.id());
+        text.setWrapText(true);
+        text.setId("count-" + criterion.id());
         take.getStyleClass().add("link-button");
         take.setId("take-count-" + criterion.id());
         take.setFocusTraversable(false);
         take.setOnAction(_ -> taken.run());
-        getChildren().addAll(words, take);
+        getChildren().addAll(text, take);
     }
 
     /** True if there is something to say although the criterion is not open: the two figures differ. */
     boolean show(Optional<MarkCount> count, Judgement judgement) {
         boolean differs = count.isPresent() && judgement.points().isPresent()
                 && count.get().points().compareTo(judgement.points().get()) != 0;
-        words.setText(count.map(c -> Words.of(differs ? "Ledger.countDiffers" : "Ledger.count", c.marks(),
-                Criterion.words(c.points()), judgement.points().map(Criterion::words).orElse(""))).orElse(""));
-        take.setText(count.map(c -> Words.of("Ledger.takeCount", Criterion.words(c.points()))).orElse(""));
+        text.setText(count.map(c -> UiText.of(differs ? "Ledger.countDiffers" : "Ledger.count", c.marks(),
+                Criterion.format(c.points()), judgement.points().map(Criterion::format).orElse(""))).orElse(""));
+        take.setText(count.map(c -> UiText.of("Ledger.takeCount", Criterion.format(c.points()))).orElse(""));
         boolean takes = count.isPresent() && (differs || judgement.points().isEmpty());
         take.setVisible(takes);
         take.setManaged(takes);
-        words.pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("differs"), differs);
+        text.pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("differs"), differs);
         return differs;
     }
 }

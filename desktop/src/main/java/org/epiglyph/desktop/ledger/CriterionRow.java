@@ -28,7 +28,7 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PhraseHand;
 
@@ -49,7 +49,7 @@ final class CriterionRow extends VBox {
     private final Optional<Choice> choice;
     private final CountLine count;
     private final EvidenceList evidence;
-    private final AutosaveArea words;
+    private final AutosaveArea remarkArea;
     private final Label refusal = new Label();
     private final ChangedLine changed;
     /**
@@ -79,7 +79,7 @@ final class CriterionRow extends VBox {
         changed = new ChangedLine(model, criterion);
         choice = choice();
         count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
-        words = new AutosaveArea(model, Words.of("Ledger.onCriterion"), 1, Audience.STUDENT,
+        remarkArea = new AutosaveArea(model, UiText.of("Ledger.onCriterion"), 1, Audience.STUDENT,
                 written -> model.scores().write(criterion.id(), written));
         dress();
         getChildren().addAll(line(), settled, changed, refusal);
@@ -91,31 +91,31 @@ final class CriterionRow extends VBox {
             focusScore();
         });
         model.scores().criterionProperty().addListener(new WeakChangeListener<>(folding));
-        watchWords();
+        watchRemark();
         watchScore();
         unfold();
     }
 
     private void dress() {
-        words.area().setId("words-" + criterion.id());
-        words.area().getStyleClass().add("on-criterion");
+        remarkArea.area().setId("words-" + criterion.id());
+        remarkArea.area().getStyleClass().add("on-criterion");
         getStyleClass().add("criterion");
         settled.getStyleClass().add("settled");
         settled.setWrapText(true);
         text.getStyleClass().add("criterion-text");
         text.setWrapText(true);
-        text.setText(criterion.text().isEmpty() ? Words.of("Ledger.noText") : criterion.text());
+        text.setText(criterion.text().isEmpty() ? UiText.of("Ledger.noText") : criterion.text());
         refusal.getStyleClass().add("refusal");
         refusal.setId("refusal-" + criterion.id());
         refusal.setWrapText(true);
     }
 
-    private void watchWords() {
-        words.focusWithinProperty().addListener((_, _, within) -> {
+    private void watchRemark() {
+        remarkArea.focusWithinProperty().addListener((_, _, within) -> {
             if (within) {
                 activate();
             } else if (model.submission().student().key().equals(model.student())) {
-                words.keepNow();
+                remarkArea.keepNow();
             }
         });
     }
@@ -132,9 +132,9 @@ final class CriterionRow extends VBox {
         score.setId("score-" + criterion.id());
         score.setMinWidth(USE_PREF_SIZE);
         score.setPromptText("\u2013");
-        score.setAccessibleText(Words.of(criterion.manner() instanceof Manner.Levels
+        score.setAccessibleText(UiText.of(criterion.manner() instanceof Manner.Levels
                 || criterion.manner() instanceof Manner.Checklist ? "Ledger.scoreOrLetterSpoken" : "Ledger.scoreSpoken",
-                criterion.name(), Criterion.words(criterion.maximum())));
+                criterion.name(), Criterion.format(criterion.maximum())));
         Form.show(score, criterion.isScored());
         of.getStyleClass().add("score-of");
         HBox.setHgrow(name, Priority.ALWAYS);
@@ -215,7 +215,7 @@ final class CriterionRow extends VBox {
 
     /** Scores a number as if it had been typed; what is typed next takes its place. */
     void enter(BigDecimal points) {
-        score.setText(Criterion.words(points));
+        score.setText(Criterion.format(points));
         enter();
         score.selectAll();
     }
@@ -223,7 +223,7 @@ final class CriterionRow extends VBox {
     /** Shows the score as it is kept now, and why something else was refused. */
     void say(Optional<String> refused) {
         pause.stop();
-        words.keepNow();
+        remarkArea.keepNow();
         refuse(refused.orElse(""));
         refresh(true);
         refuse(refused.orElse(""));
@@ -243,7 +243,7 @@ final class CriterionRow extends VBox {
             score.selectAll();
         } else {
             activate();
-            words.area().requestFocus();
+            remarkArea.area().requestFocus();
         }
     }
 
@@ -253,9 +253,9 @@ final class CriterionRow extends VBox {
     }
 
     /** Puts the focus on the remark. */
-    void focusWords() {
+    void focusRemark() {
         activate();
-        words.area().requestFocus();
+        remarkArea.area().requestFocus();
     }
 
     /** Scores what is typed; false if it is refused, which is then said. */
@@ -302,7 +302,7 @@ final class CriterionRow extends VBox {
     void keep() {
         keepIfValid();
         if (!model.submission().sealed()) {
-            words.keepNow();
+            remarkArea.keepNow();
         }
     }
 
@@ -323,7 +323,7 @@ final class CriterionRow extends VBox {
     private void show(Judgement judgement) {
         pause.stop();
         keptScore = judgement.points()
-                .map(Criterion::words)
+                .map(Criterion::format)
                 .or(() -> judgement.standing().map(CriterionSayings::letter))
                 .orElse("");
         if (!score.getText().equals(keptScore)) {
@@ -337,7 +337,7 @@ final class CriterionRow extends VBox {
     void refresh(boolean whateverIsTyped) {
         Submission submission = model.submission();
         Judgement judgement = submission.scores().judgement(criterion.id());
-        String remark = submission.scores().words(criterion.id());
+        String remark = submission.scores().remark(criterion.id());
         CriterionShown now = CriterionShown.of(submission, criterion, model.batch().phrasebook());
         changed.show();
         if (!whateverIsTyped && now.isSame(shown)) {
@@ -346,13 +346,13 @@ final class CriterionRow extends VBox {
         }
         shown = now;
         of.setText(judgement.standing()
-                .map(Standing::words)
-                .orElse(criterion.isScored() ? "/ " + Criterion.words(criterion.maximum()) : ""));
+                .map(Standing::label)
+                .orElse(criterion.isScored() ? "/ " + Criterion.format(criterion.maximum()) : ""));
         evidence.show(model.scores().evidence(criterion.id()));
         if (whateverIsTyped || !score.isFocused() || score.getText().equals(keptScore)) {
             show(judgement);
         }
-        words.show(remark, whateverIsTyped);
+        remarkArea.show(remark, whateverIsTyped);
         choice.ifPresent(c -> c.show(judgement));
         lock(submission.sealed());
         differs = count.show(model.scores().count(criterion), judgement);
@@ -363,7 +363,7 @@ final class CriterionRow extends VBox {
 
     private void lock(boolean sealed) {
         score.setEditable(!sealed);
-        words.area().setEditable(!sealed);
+        remarkArea.area().setEditable(!sealed);
         choice.ifPresent(c -> c.node().setDisable(sealed));
     }
 
@@ -371,11 +371,11 @@ final class CriterionRow extends VBox {
         boolean active = model.scores().criterionProperty().get().equals(criterion.id());
         pseudoClassStateChanged(ACTIVE, active);
         name.setWrapText(active);
-        if ((active || differs) && !getChildren().contains(words)) {
+        if ((active || differs) && !getChildren().contains(remarkArea)) {
             getChildren().addAll(getChildren().indexOf(changed), above);
-            getChildren().addAll(getChildren().indexOf(refusal), List.of(count, evidence, words));
+            getChildren().addAll(getChildren().indexOf(refusal), List.of(count, evidence, remarkArea));
         }
-        List<Node> open = new ArrayList<>(List.of(hint, evidence, words));
+        List<Node> open = new ArrayList<>(List.of(hint, evidence, remarkArea));
         choice.map(Choice::node).ifPresent(open::add);
         open.forEach(node -> Form.show(node, active));
         Form.show(count, active && model.scores().count(criterion).isPresent() || differs);

@@ -8,9 +8,9 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Standing;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.marking.MarkText;
 
 /** What the ledger says of a criterion besides its score. */
 final class CriterionSayings {
@@ -32,7 +32,7 @@ final class CriterionSayings {
                     .ifPresent(said::add);
         }
         if (!remark.isEmpty()) {
-            said.add(MarkWords.shortened(remark));
+            said.add(MarkText.shortened(remark));
         }
         said.addAll(spoken());
         return String.join("  \u00b7  ", said);
@@ -42,20 +42,20 @@ final class CriterionSayings {
     String hint(Judgement judgement) {
         List<String> said = new ArrayList<>();
         if (!(criterion.manner() instanceof Manner.Checklist) && criterion.isScored()) {
-            said.add(Words.of("Ledger.steps", Criterion.words(criterion.step())));
+            said.add(UiText.of("Ledger.steps", Criterion.format(criterion.step())));
         }
         if (criterion.role() != Role.COUNTS) {
-            said.add(Words.of("Role." + criterion.role().name()));
+            said.add(UiText.of("Role." + criterion.role().name()));
         }
-        criterion.hurdle().ifPresent(h -> said.add(Words.of("Ledger.hurdle", Criterion.words(h))));
+        criterion.hurdle().ifPresent(h -> said.add(UiText.of("Ledger.hurdle", Criterion.format(h))));
         if (!criterion.isScored()) {
-            said.add(Words.of("Ledger.wordsOnly"));
+            said.add(UiText.of("Ledger.wordsOnly"));
         } else if (judgement.equals(Judgement.NONE)) {
-            said.add(Words.of("Ledger.notScored"));
+            said.add(UiText.of("Ledger.notScored"));
         }
         model.scores()
                 .phraseEffect(criterion.id())
-                .ifPresent(e -> said.add(Words.of("Ledger.phrases", Criterion.words(e).replace('-', '\u2212'))));
+                .ifPresent(e -> said.add(UiText.of("Ledger.phrases", Criterion.format(e).replace('-', '\u2212'))));
         said.addAll(spoken());
         return String.join("  \u00b7  ", said);
     }
@@ -65,7 +65,7 @@ final class CriterionSayings {
                 .spoken()
                 .stream()
                 .filter(s -> s.place().isOnCriterion(criterion.id()))
-                .map(s -> Words.of("Spoken.said", s.heard().words()))
+                .map(s -> UiText.of("Spoken.said", s.heard().format()))
                 .toList();
     }
 
@@ -74,9 +74,9 @@ final class CriterionSayings {
         List<String> lines = new ArrayList<>(model.batch().result(model.student()).whyCriterion(criterion.id()));
         model.scores()
                 .count(criterion)
-                .ifPresent(c -> lines.add(Words.of("Ledger.count", c.marks(), Criterion.words(c.points()), "")));
+                .ifPresent(c -> lines.add(UiText.of("Ledger.count", c.marks(), Criterion.format(c.points()), "")));
         Averages.ofCriterion(model.batch(), criterion.id())
-                .ifPresent(a -> lines.add(Words.of("Ledger.average", Criterion.words(a.mean()), a.count())));
+                .ifPresent(a -> lines.add(UiText.of("Ledger.average", Criterion.format(a.mean()), a.count())));
         return String.join("\n", lines);
     }
 

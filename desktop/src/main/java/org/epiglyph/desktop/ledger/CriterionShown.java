@@ -14,7 +14,7 @@ record CriterionShown(StudentKey student, Judgement judgement, String remark, bo
         Phrasebook phrases, List<SpokenRemark> spoken) {
     static CriterionShown of(Submission submission, Criterion criterion, Phrasebook phrases) {
         return new CriterionShown(submission.student().key(), submission.scores().judgement(criterion.id()),
-                submission.scores().words(criterion.id()), submission.sealed(), submission.marks(), phrases,
+                submission.scores().remark(criterion.id()), submission.sealed(), submission.marks(), phrases,
                 submission.spoken());
     }
 

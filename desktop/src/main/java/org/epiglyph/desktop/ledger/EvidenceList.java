@@ -5,8 +5,8 @@ import java.util.function.Consumer;
 import javafx.scene.control.Button;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.marks.Mark;
-import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.frame.UiText;
+import org.epiglyph.desktop.marking.MarkText;
 
 /** A word for each mark that is evidence; pressing it goes there. */
 final class EvidenceList extends VBox {
@@ -26,7 +26,7 @@ final class EvidenceList extends VBox {
         shown = marks;
         getChildren().clear();
         for (Mark mark : marks) {
-            Button jump = new Button(Words.of("Ledger.evidence", mark.page().number(), MarkWords.of(mark)));
+            Button jump = new Button(UiText.of("Ledger.evidence", mark.page().number(), MarkText.of(mark)));
             jump.getStyleClass().add("link-button");
             jump.setMinWidth(0); // a long one is cut, and never widens the ledger
             jump.setOnAction(_ -> go.accept(mark));

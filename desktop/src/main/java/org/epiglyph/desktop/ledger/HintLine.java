@@ -7,7 +7,7 @@ import javafx.scene.layout.Priority;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What an open criterion says of its bounds, and on demand how its number came about. */
 final class HintLine extends HBox {
@@ -21,12 +21,12 @@ final class HintLine extends HBox {
         hint.setWrapText(true);
         HBox.setHgrow(hint, Priority.ALWAYS);
         hint.setMaxWidth(Double.MAX_VALUE);
-        Button why = new Button(Words.of("Ledger.why"));
+        Button why = new Button(UiText.of("Ledger.why"));
         why.getStyleClass().add("link-button");
         why.setId("why-" + criterion.id());
         why.setMinWidth(USE_PREF_SIZE);
         why.setFocusTraversable(false);
-        why.setAccessibleText(Words.of("Ledger.whyOf", criterion.name()));
+        why.setAccessibleText(UiText.of("Ledger.whyOf", criterion.name()));
         why.setOnAction(_ -> {
             Form.show(derivation, !derivation.isVisible());
             sayWhy();

@@ -23,7 +23,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.desktop.frame.Act;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Scores;
 import org.epiglyph.desktop.paper.PhraseHand;
@@ -70,9 +70,9 @@ public final class Ledger extends VBox {
         lookAgain = new LookAgainLines(this::show);
         foot = new ResultFoot(model, this::toggleDerivation, this::sealOrOpen);
         moderation = new ModerationLine(model);
-        onTheWhole = new AutosaveArea(model, Words.of("Ledger.onTheWholePrompt"), 4, Audience.STUDENT,
+        onTheWhole = new AutosaveArea(model, UiText.of("Ledger.onTheWholePrompt"), 4, Audience.STUDENT,
                 model::writeOnTheWhole);
-        privately = new AutosaveArea(model, Words.of("Ledger.privatePrompt"), 2, Audience.PRIVATE,
+        privately = new AutosaveArea(model, UiText.of("Ledger.privatePrompt"), 2, Audience.PRIVATE,
                 model::writePrivately);
         getStyleClass().add("ledger");
         layOut();
@@ -93,7 +93,7 @@ public final class Ledger extends VBox {
         derivation.setWrapText(true);
         showDerivation(false);
         criteria.getStyleClass().add("criteria");
-        VBox content = new VBox(head, lookAgain, criteria, derivation, moderation, words(), note());
+        VBox content = new VBox(head, lookAgain, criteria, derivation, moderation, textAreas(), note());
         content.getStyleClass().add("ledger-content");
         content.setOnMousePressed(e -> {
             e.consume(); // the pane that scrolls would take the focus, where nothing can be typed
@@ -121,7 +121,7 @@ public final class Ledger extends VBox {
                         () -> model.chosen().one().filter(m -> !m.head().criterion().isEmpty()).isPresent(),
                         () -> model.chosen().one().ifPresent(m -> toCriterion(m.head().criterion()))),
                 Act.of("Desk.act.criterionText", "D", this::toggleText),
-                Act.of("Desk.act.criterionWords", "Shift+D", this::focusCriterionWords),
+                Act.of("Desk.act.criterionWords", "Shift+D", this::focusCriterionRemark),
                 Act.of("Desk.act.asLastTime", "Shortcut+D", this::settleAsLastTime),
                 Act.of("Desk.act.seal", "Shortcut+ENTER", this::seal),
                 Act.of("Desk.act.openAgain", "", () -> model.submission().sealed(), model::openAgain),
@@ -149,7 +149,7 @@ public final class Ledger extends VBox {
 
     private void sealOrOpen() {
         if (model.submission().sealed()) {
-            keepWords();
+            saveText();
             model.openAgain();
         } else {
             seal();
@@ -158,7 +158,7 @@ public final class Ledger extends VBox {
 
     /** Seals the submission and goes to its pages; where that is refused, goes to the first criterion that needs a score. */
     private void seal() {
-        keepWords();
+        saveText();
         if (model.seal()) {
             toPages.run();
             return;
@@ -186,8 +186,8 @@ public final class Ledger extends VBox {
         }
     }
 
-    private VBox words() {
-        Label label = new Label(Words.of("Ledger.onTheWhole"));
+    private VBox textAreas() {
+        Label label = new Label(UiText.of("Ledger.onTheWhole"));
         label.setLabelFor(onTheWhole.area());
         label.getStyleClass().add("field-label");
         onTheWhole.area().setId("on-the-whole");
@@ -201,7 +201,7 @@ public final class Ledger extends VBox {
     }
 
     private VBox note() {
-        Label label = new Label(Words.of("Ledger.private"));
+        Label label = new Label(UiText.of("Ledger.private"));
         label.setLabelFor(privately.area());
         label.getStyleClass().add("field-label");
         privately.area().setId("private-note");
@@ -210,16 +210,16 @@ public final class Ledger extends VBox {
         return new VBox(label, privately);
     }
 
-    private void keepWhenLeft(AutosaveArea words) {
-        words.focusWithinProperty().addListener((_, _, within) -> {
+    private void keepWhenLeft(AutosaveArea area) {
+        area.focusWithinProperty().addListener((_, _, within) -> {
             if (!within && model.submission().student().key().equals(shown)) {
-                words.keepNow();
+                area.keepNow();
             }
         });
     }
 
     /** Keeps what is typed and not yet kept; called before another submission comes to the desk. */
-    public void keepWords() {
+    public void saveText() {
         if (!model.submission().student().key().equals(shown)) {
             return;
         }
@@ -279,9 +279,9 @@ public final class Ledger extends VBox {
     }
 
     /** Puts the focus on the remark on the criterion being scored. */
-    private void focusCriterionWords() {
+    private void focusCriterionRemark() {
         equip();
-        active().ifPresent(CriterionRow::focusWords);
+        active().ifPresent(CriterionRow::focusRemark);
     }
 
     private Optional<CriterionRow> active() {
@@ -354,7 +354,7 @@ public final class Ledger extends VBox {
         if (derivation.isVisible()) {
             derivation.setText(String.join("\n", model.batch().result(shown).derivation())
                     + Averages.ofResults(model.batch())
-                            .map(a -> "\n" + Words.of("Ledger.average", Criterion.words(a.mean()), a.count()))
+                            .map(a -> "\n" + UiText.of("Ledger.average", Criterion.format(a.mean()), a.count()))
                             .orElse(""));
         }
     }

@@ -18,7 +18,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Slant;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** The head of the ledger: whose work this is, when it came and in which hand-ins, and the ways to the sides. */
@@ -33,7 +33,7 @@ final class LedgerHead extends VBox {
     private final Label facts = new Label();
     private final FlowPane handIns = new FlowPane();
     private final Label message = Slant.of(new Label());
-    private final Button wholeMessage = new Button(Words.of("Ledger.wholeMessage"));
+    private final Button wholeMessage = new Button(UiText.of("Ledger.wholeMessage"));
     private Optional<Choice> choice = Optional.empty();
     /** The whole message that is shown; null before the first. */
     private String shownMessage;
@@ -59,7 +59,7 @@ final class LedgerHead extends VBox {
         List<String> names = List.of("remarks", "pages", "find", "beside", "history", "phrases");
         for (int i = 0; i < names.size(); i++) {
             String side = names.get(i);
-            Button door = new Button(Words.of("Side." + side));
+            Button door = new Button(UiText.of("Side." + side));
             door.getStyleClass().add("link-button");
             door.setId("door-" + side);
             door.setOnAction(_ -> sides.accept(side));
@@ -83,11 +83,11 @@ final class LedgerHead extends VBox {
             return;
         }
         shownMessage = said;
-        String words = said.strip();
-        String beginning = Form.beginning(words.replaceAll("\\s+", " "), MESSAGE_LETTERS);
-        message.setText(words.isEmpty() ? "" : "\u201c" + beginning + "\u201d");
-        message.setManaged(!words.isEmpty());
-        Form.show(wholeMessage, !beginning.equals(words));
+        String text = said.strip();
+        String beginning = Form.beginning(text.replaceAll("\\s+", " "), MESSAGE_LETTERS);
+        message.setText(text.isEmpty() ? "" : "\u201c" + beginning + "\u201d");
+        message.setManaged(!text.isEmpty());
+        Form.show(wholeMessage, !beginning.equals(text));
     }
 
     /** Where there are several hand-ins: a word for each to look at it, and a way to let another one count. */
@@ -106,14 +106,14 @@ final class LedgerHead extends VBox {
     private void showChoice(Choice choice) {
         for (int number : choice.numbers()) {
             Button button = new Button(
-                    Words.of(number == choice.counts() ? "Ledger.handInCounts" : "Ledger.handIn", number));
+                    UiText.of(number == choice.counts() ? "Ledger.handInCounts" : "Ledger.handIn", number));
             button.getStyleClass().add("filter");
             button.pseudoClassStateChanged(HERE, number == choice.looked());
             button.setOnAction(_ -> model.shownHandInProperty().set(Optional.of(number)));
             handIns.getChildren().add(button);
         }
         if (choice.looked() != choice.counts()) {
-            Button let = new Button(Words.of("Ledger.letCount"));
+            Button let = new Button(UiText.of("Ledger.letCount"));
             let.setId("let-count");
             let.getStyleClass().add("link-button");
             let.setOnAction(_ -> model.letShownCount());
@@ -131,12 +131,12 @@ final class LedgerHead extends VBox {
         }
         submission.current().ifPresent(h -> {
             if (submission.handIns().size() > 1) {
-                parts.add(Words.of("Ledger.handIn", h.number()));
+                parts.add(UiText.of("Ledger.handIn", h.number()));
             }
-            h.at().ifPresent(at -> parts.add(Words.of("Ledger.came", CAME.format(at.atZone(model.zone())))));
+            h.at().ifPresent(at -> parts.add(UiText.of("Ledger.came", CAME.format(at.atZone(model.zone())))));
         });
-        batch.timing(submission).ifPresent(l -> parts.add(l.inWords()));
-        parts.add(Words.of("Stage." + submission.stage(batch.scheme()).name()));
+        batch.timing(submission).ifPresent(l -> parts.add(l.describe()));
+        parts.add(UiText.of("Stage." + submission.stage(batch.scheme()).name()));
         return String.join("  \u00b7  ", parts);
     }
 

@@ -17,7 +17,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The levels of a criterion, each with its letter; a level with a range opens a small scale below it. */
 final class LevelChoice extends VBox implements Choice {
@@ -79,7 +79,7 @@ final class LevelChoice extends VBox implements Choice {
         line.prefWidthProperty().bind(row.widthProperty().subtract(16));
         row.getStyleClass().add("choice");
         row.setId("level-" + criterion.id() + "-" + letter);
-        row.setAccessibleText(Words.of("Ledger.levelSpoken", letter, level.name(), level.points()));
+        row.setAccessibleText(UiText.of("Ledger.levelSpoken", letter, level.name(), level.points()));
         row.setFocusTraversable(false);
         if (!level.text().isEmpty()) {
             row.setTooltip(new Tooltip(level.text()));

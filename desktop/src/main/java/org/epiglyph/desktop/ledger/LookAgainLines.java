@@ -11,7 +11,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.lookover.Dictionary;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.lookover.LookOver;
-import org.epiglyph.desktop.marking.FindingWords;
+import org.epiglyph.desktop.marking.FindingText;
 import org.epiglyph.desktop.marking.LookAgain;
 
 /** What the look-over would ask about the work on the desk, while there is still a pen in hand; each line goes to it. */
@@ -57,7 +57,7 @@ final class LookAgainLines extends VBox {
     }
 
     private Button line(Finding finding) {
-        Button line = new Button(FindingWords.of(finding));
+        Button line = new Button(FindingText.of(finding));
         line.getStyleClass().addAll("link-button", "look-again-line");
         line.setWrapText(true);
         line.setMaxWidth(Double.MAX_VALUE);

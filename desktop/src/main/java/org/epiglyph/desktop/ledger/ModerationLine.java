@@ -14,7 +14,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Moderation;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** A change to the result, decided apart from the scores: points of the record, and why. */
@@ -22,7 +22,7 @@ final class ModerationLine extends VBox {
     private final DeskModel model;
     private final TextField points;
     private final TextField why;
-    private final Label refusal = Form.words("", "refusal");
+    private final Label refusal = Form.text("", "refusal");
     private StudentKey shown;
 
     ModerationLine(DeskModel model) {
@@ -31,13 +31,13 @@ final class ModerationLine extends VBox {
         points.setId("moderation-points");
         points.getStyleClass().add("trial-score");
         points.setPromptText("\u2013");
-        points.setAccessibleText(Words.of("Ledger.moderationPoints"));
+        points.setAccessibleText(UiText.of("Ledger.moderationPoints"));
         why = SaveOnLeave.field("", _ -> keep());
         why.setId("moderation-why");
-        why.setPromptText(Words.of("Ledger.moderationWhy"));
-        why.setAccessibleText(Words.of("Ledger.moderationWhy"));
+        why.setPromptText(UiText.of("Ledger.moderationWhy"));
+        why.setAccessibleText(UiText.of("Ledger.moderationWhy"));
         HBox.setHgrow(why, Priority.ALWAYS);
-        Label label = new Label(Words.of("Ledger.moderation"));
+        Label label = new Label(UiText.of("Ledger.moderation"));
         label.setLabelFor(points);
         label.getStyleClass().add("field-label");
         HBox line = new HBox(points, why);
@@ -70,7 +70,7 @@ final class ModerationLine extends VBox {
         boolean other = !submission.student().key().equals(shown);
         shown = submission.student().key();
         if (other || !points.isFocused()) {
-            points.setText(moderation.map(m -> Criterion.words(m.points())).orElse(""));
+            points.setText(moderation.map(m -> Criterion.format(m.points())).orElse(""));
         }
         if (other || !why.isFocused()) {
             why.setText(moderation.map(Moderation::why).orElse(other ? "" : why.getText()));

@@ -9,7 +9,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The parts of a checklist, each with its letter. */
 final class PartChoice extends VBox implements Choice {
@@ -30,7 +30,7 @@ final class PartChoice extends VBox implements Choice {
             Manner.Part part = checklist.parts().get(i);
             char letter = (char) ('a' + i);
             CheckBox box = new CheckBox(
-                    Words.of("Ledger.part", String.valueOf(letter), part.name(), Criterion.words(part.points())));
+                    UiText.of("Ledger.part", String.valueOf(letter), part.name(), Criterion.format(part.points())));
             box.setWrapText(true);
             box.setId("part-" + criterion.id() + "-" + letter);
             box.setFocusTraversable(false);

@@ -13,7 +13,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Result;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** The foot of the ledger, in sight however long the scheme is: total, grade, the last refusal, and the seal. */
@@ -50,43 +50,43 @@ final class ResultFoot extends VBox {
     }
 
     private HBox totalLine(Runnable opened) {
-        Label words = new Label(Words.of("Ledger.total"));
-        words.getStyleClass().add("total-words");
+        Label label = new Label(UiText.of("Ledger.total"));
+        label.getStyleClass().add("total-words");
         total.getStyleClass().add("total-figure");
         total.setId("total");
         totalOf.getStyleClass().add("total-of");
-        Button why = new Button(Words.of("Ledger.why"));
+        Button why = new Button(UiText.of("Ledger.why"));
         why.getStyleClass().add("link-button");
         why.setId("why");
-        why.setAccessibleText(Words.of("Ledger.whyOf", Words.of("Ledger.total")));
+        why.setAccessibleText(UiText.of("Ledger.whyOf", UiText.of("Ledger.total")));
         why.setOnAction(_ -> opened.run());
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
-        HBox line = new HBox(words, space, total, totalOf, why);
+        HBox line = new HBox(label, space, total, totalOf, why);
         line.getStyleClass().add("total-line");
         return line;
     }
 
     /** Shows the result as far as it stands: a grade only once everything is scored. */
     void show(Submission submission, Result result, MarkScheme scheme) {
-        total.setText(Criterion.words(result.value()));
+        total.setText(Criterion.format(result.value()));
         totalOf.setText(
-                Words.of(result.complete() ? "Ledger.of" : "Ledger.soFarOf", Criterion.words(result.maximum())));
+                UiText.of(result.complete() ? "Ledger.of" : "Ledger.soFarOf", Criterion.format(result.maximum())));
         standing.setText(result.complete() ? grade(result) : left(submission, scheme));
         standing.setManaged(!standing.getText().isEmpty());
-        seal.setText(Words.of(submission.sealed() ? "Ledger.openAgain" : "Ledger.seal"));
+        seal.setText(UiText.of(submission.sealed() ? "Ledger.openAgain" : "Ledger.seal"));
     }
 
     private static String grade(Result result) {
         return Stream.concat(result.grade().stream(),
-                result.missed().stream().map(m -> Words.of("Ledger.hurdleMissed", m)))
+                result.missed().stream().map(m -> UiText.of("Ledger.hurdleMissed", m)))
                 .collect(Collectors.joining("  \u00b7  "));
     }
 
     private static String left(Submission submission, MarkScheme scheme) {
         List<String> left = submission.scores().left(scheme).stream().map(Criterion::name).toList();
         return left.size() <= MOST_NAMED
-                ? Words.of("Ledger.left", String.join(", ", left))
-                : Words.of("Ledger.leftMany", left.size());
+                ? UiText.of("Ledger.left", String.join(", ", left))
+                : UiText.of("Ledger.leftMany", left.size());
     }
 }

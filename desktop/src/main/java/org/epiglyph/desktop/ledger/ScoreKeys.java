@@ -6,7 +6,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyEvent;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Manner;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** The keys of a criterion's score: what enters it, steps it, and does something instead of being typed. */
@@ -37,7 +37,7 @@ final class ScoreKeys {
     /** True if a letter or sign typed into the score did something instead. */
     private boolean isAct(char typed) {
         if (typed > ' ' && model.submission().sealed()) {
-            model.say(Words.of("Ledger.isSealed"));
+            model.say(UiText.of("Ledger.isSealed"));
         } else if (typed == '=' && model.scores().count(criterion).isPresent()) {
             row.say(model.scores().takeCount(criterion));
         } else if (typed == '"') {

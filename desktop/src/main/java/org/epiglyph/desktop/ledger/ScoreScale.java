@@ -135,7 +135,7 @@ final class ScoreScale extends Pane implements Choice {
         thumb.setMouseTransparent(true);
         getChildren().add(thumb);
         if (dragged.isPresent()) {
-            Text figure = new Text(Criterion.words(value));
+            Text figure = new Text(Criterion.format(value));
             figure.getStyleClass().add("score-dragged");
             figure.setMouseTransparent(true);
             boolean left = x > getWidth() / 2;

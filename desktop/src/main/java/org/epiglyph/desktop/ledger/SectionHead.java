@@ -11,7 +11,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.core.scoring.Step;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The head of a section in the ledger: its name, its sum, and why. */
 final class SectionHead extends VBox {
@@ -23,7 +23,7 @@ final class SectionHead extends VBox {
     SectionHead(Section section) {
         this.section = section;
         getStyleClass().add("section-head");
-        String best = section.best().map(b -> "  " + Words.of("Ledger.best", b)).orElse("");
+        String best = section.best().map(b -> "  " + UiText.of("Ledger.best", b)).orElse("");
         Label name = new Label(section.name() + best);
         name.getStyleClass().add("section-name");
         name.setMinWidth(0);
@@ -33,9 +33,9 @@ final class SectionHead extends VBox {
         derivation.setWrapText(true);
         derivation.setManaged(false);
         derivation.setVisible(false);
-        Button why = new Button(Words.of("Ledger.why"));
+        Button why = new Button(UiText.of("Ledger.why"));
         why.getStyleClass().add("link-button");
-        why.setAccessibleText(Words.of("Ledger.whyOf", section.name()));
+        why.setAccessibleText(UiText.of("Ledger.whyOf", section.name()));
         why.setOnAction(_ -> {
             derivation.setVisible(!derivation.isVisible());
             derivation.setManaged(derivation.isVisible());
@@ -53,7 +53,7 @@ final class SectionHead extends VBox {
                 .stream()
                 .filter(s -> s.kind() == Step.Kind.SECTION && s.of().equals(section.id()))
                 .findFirst();
-        sum.setText(step.map(s -> s.figure().words()).orElse(""));
+        sum.setText(step.map(s -> s.figure().format()).orElse(""));
         sayWhy = () -> {
             if (derivation.isVisible()) { // made on asking
                 derivation.setText(String.join("\n", result.whySection(section, scheme)));

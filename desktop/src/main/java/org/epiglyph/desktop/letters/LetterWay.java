@@ -20,7 +20,7 @@ import org.epiglyph.desktop.frame.BusyPane;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.MailHabit;
 import org.epiglyph.exchange.mail.MailService;
 import org.epiglyph.exchange.mail.Sender;
@@ -32,8 +32,8 @@ final class LetterWay extends VBox {
     private final Consumer<MailHabit> keep;
     private final TextField from = new TextField();
     private final TextField name = new TextField();
-    private final RadioButton asFiles = new RadioButton(Words.of("Letters.asFiles"));
-    private final RadioButton mail = new RadioButton(Words.of("Letters.mail"));
+    private final RadioButton asFiles = new RadioButton(UiText.of("Letters.asFiles"));
+    private final RadioButton mail = new RadioButton(UiText.of("Letters.mail"));
     private final TextField folder = new TextField();
     private final TextField host = new TextField();
     private final TextField port = new TextField();
@@ -55,11 +55,11 @@ final class LetterWay extends VBox {
         user.setText(habit.user());
         protection = MailService.Security.valueOf(habit.security());
         security = SaveOnLeave.choice(List.of(MailService.Security.values()), protection,
-                one -> Words.of("Letters.security." + one), one -> protection = one);
+                one -> UiText.of("Letters.security." + one), one -> protection = one);
         folder.setText(model.folder().toString());
         ids();
         choice(habit.byMail());
-        Label heading = new Label(Words.of("Letters.how"));
+        Label heading = new Label(UiText.of("Letters.how"));
         heading.getStyleClass().add("subheading");
         VBox fields = new VBox(Form.labelled("Letters.from", from), Form.labelled("Letters.fromName", name), asFiles,
                 folderPart(), mail, mailPart());
@@ -67,8 +67,8 @@ final class LetterWay extends VBox {
         fields.disableProperty().bind(model.background().busyProperty());
         sendButton();
         getChildren().addAll(heading, fields, again(), send,
-                Form.words(model.troubleProperty(), "notice", "letters-trouble"),
-                Form.words(model.saidProperty(), "said", "letters-said"), new BusyPane(model.background()),
+                Form.text(model.troubleProperty(), "notice", "letters-trouble"),
+                Form.text(model.saidProperty(), "said", "letters-said"), new BusyPane(model.background()),
                 Form.hint("Letters.hint"));
     }
 
@@ -84,7 +84,7 @@ final class LetterWay extends VBox {
 
     /** Offered where letters may have gone already. */
     private CheckBox again() {
-        CheckBox again = new CheckBox(Words.of("Letters.again"));
+        CheckBox again = new CheckBox(UiText.of("Letters.again"));
         again.setId("letters-again");
         again.setWrapText(true);
         again.setMinHeight(Region.USE_PREF_SIZE);
@@ -101,14 +101,14 @@ final class LetterWay extends VBox {
         send.setId("letters-send");
         send.getStyleClass().add("main-button");
         send.setOnAction(_ -> send());
-        send.textProperty().bind(model.planProperty().map(_ -> Words.of("Letters.send", model.going().size())));
+        send.textProperty().bind(model.planProperty().map(_ -> UiText.of("Letters.send", model.going().size())));
         send.disableProperty()
                 .bind(model.background()
                         .busyProperty()
                         .or(Bindings.createBooleanBinding(
                                 () -> model.going().isEmpty() || model.text().isEmpty()
                                         || !model.text().unknown().isEmpty(),
-                                model.planProperty(), model.subjectProperty(), model.wordsProperty())));
+                                model.planProperty(), model.subjectProperty(), model.bodyProperty())));
     }
 
     private void ids() {
@@ -120,14 +120,14 @@ final class LetterWay extends VBox {
         host.setId("letters-host");
         port.setId("letters-port");
         security.setId("letters-security");
-        security.setAccessibleText(Words.of("Letters.security"));
+        security.setAccessibleText(UiText.of("Letters.security"));
         user.setId("letters-user");
         password.setId("letters-password");
     }
 
     private VBox folderPart() {
         Button choose = Form.button("HandBack.choose", "plain-button",
-                () -> new FileDialog(getScene().getWindow(), Words.of("Letters.chooseFolder")).folder()
+                () -> new FileDialog(getScene().getWindow(), UiText.of("Letters.chooseFolder")).folder()
                         .ifPresent(f -> folder.setText(f.toString())));
         return shownWith(asFiles, new VBox(Form.labelled("Letters.folder", folder, choose)));
     }
@@ -148,7 +148,7 @@ final class LetterWay extends VBox {
     private void send() {
         String digits = port.getText().strip();
         if (!digits.matches("\\d{1,5}")) {
-            model.troubleProperty().set(Words.of("Letters.badPort", digits));
+            model.troubleProperty().set(UiText.of("Letters.badPort", digits));
             return;
         }
         int number = Integer.parseInt(digits);
@@ -163,7 +163,7 @@ final class LetterWay extends VBox {
         try {
             model.toFolder(Path.of(folder.getText().strip()), sender);
         } catch (InvalidPathException e) {
-            model.troubleProperty().set(Words.of("HandBack.noFolder", folder.getText()));
+            model.troubleProperty().set(UiText.of("HandBack.noFolder", folder.getText()));
         }
     }
 }

@@ -32,7 +32,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.MailHabit;
 
 /** Letters: whom at the left, the letter and how the chosen student reads it in the middle, the way it goes at the right. */
@@ -42,12 +42,12 @@ public final class Letters implements Place {
     private final Rows<LetterSending.Fate> recipients = new Rows<>("recipients", this::recipient);
     private final ToggleGroup conditions = new ToggleGroup();
     private final TextField subject = new TextField();
-    private final TextArea words = new TextArea();
+    private final TextArea body = new TextArea();
     private final Label readBy = new Label();
     private final TextField address = new TextField();
     private Optional<StudentKey> addressed = Optional.empty();
     private final Label readSubject = new Label();
-    private final Label readWords = new Label();
+    private final Label readBody = new Label();
     private final Label unknown = new Label();
     private final HBox root;
     private final Runnable toShelf;
@@ -78,14 +78,14 @@ public final class Letters implements Place {
     // --- whom
 
     private VBox left() {
-        Label heading = new Label(Words.of("Letters.heading"));
+        Label heading = new Label(UiText.of("Letters.heading"));
         heading.getStyleClass().add("heading");
         VBox choices = new VBox();
         choices.getStyleClass().add("letters-conditions");
         for (Recipients.Condition condition : Recipients.Condition.values()) {
             choices.getChildren().add(condition(condition));
         }
-        recipients.setAccessibleText(Words.of("Letters.whom"));
+        recipients.setAccessibleText(UiText.of("Letters.whom"));
         VBox.setVgrow(recipients, Priority.ALWAYS);
         VBox left = new VBox(heading, choices, recipients);
         left.getStyleClass().add("letters-left");
@@ -103,7 +103,7 @@ public final class Letters implements Place {
         model.conditionProperty().addListener((_, _, now) -> button.setSelected(now == condition));
         button.textProperty().bind(model.planProperty().map(p -> {
             Integer count = p.counts().get(condition);
-            return Words.of("Letters.whom." + condition) + (count == null ? "" : "  " + count);
+            return UiText.of("Letters.whom." + condition) + (count == null ? "" : "  " + count);
         }));
         if (condition == Recipients.Condition.CHOSEN) {
             button.visibleProperty().bind(model.conditionProperty().isEqualTo(condition));
@@ -115,7 +115,7 @@ public final class Letters implements Place {
         TextField under = new TextField();
         under.setId("whom-under");
         under.setPrefColumnCount(4);
-        under.setAccessibleText(Words.of("Letters.under"));
+        under.setAccessibleText(UiText.of("Letters.under"));
         under.textProperty().bindBidirectional(model.underProperty());
         under.textProperty().addListener((_, _, _) -> model.conditionProperty().set(condition));
         HBox line = new HBox(button, under);
@@ -127,7 +127,7 @@ public final class Letters implements Place {
         Label name = new Label(model.name(fate.student()));
         name.getStyleClass().add("finding-name");
         name.setWrapText(true);
-        Label state = new Label(inWords(fate));
+        Label state = new Label(describe(fate));
         boolean settled = fate instanceof LetterSending.Fate.Goes || fate instanceof LetterSending.Fate.Already;
         state.getStyleClass().add(settled ? "tells" : "asks");
         state.setWrapText(true);
@@ -136,16 +136,16 @@ public final class Letters implements Place {
         return row;
     }
 
-    private String inWords(LetterSending.Fate fate) {
+    private String describe(LetterSending.Fate fate) {
         return switch (fate) {
             case LetterSending.Fate.Goes(var _, Letter letter) -> letter.student().mail();
             case LetterSending.Fate.Already(var _, var sent) ->
-                Words.of("Letters.already", WHEN.format(sent.at().atZone(model.batch().task().zone())));
+                UiText.of("Letters.already", WHEN.format(sent.at().atZone(model.batch().task().zone())));
             case LetterSending.Fate.MayHaveGone(var _, var sent) ->
-                Words.of("Letters.mayHaveGone", WHEN.format(sent.at().atZone(model.batch().task().zone())));
-            case LetterSending.Fate.NoAddress _ -> Words.of("Letters.noAddress");
-            case LetterSending.Fate.Lacks(var _, var slots) -> Words.of("Letters.lacks", String.join(", ", slots));
-            case LetterSending.Fate.Failed(var _, var why) -> why.inWords();
+                UiText.of("Letters.mayHaveGone", WHEN.format(sent.at().atZone(model.batch().task().zone())));
+            case LetterSending.Fate.NoAddress _ -> UiText.of("Letters.noAddress");
+            case LetterSending.Fate.Lacks(var _, var slots) -> UiText.of("Letters.lacks", String.join(", ", slots));
+            case LetterSending.Fate.Failed(var _, var why) -> why.text();
         };
     }
 
@@ -154,18 +154,18 @@ public final class Letters implements Place {
     private VBox middle() {
         subject.setId("letter-subject");
         subject.textProperty().bindBidirectional(model.subjectProperty());
-        words.setId("letter-words");
-        words.setWrapText(true);
-        words.setAccessibleText(Words.of("Letters.words"));
-        words.textProperty().bindBidirectional(model.wordsProperty());
-        VBox.setVgrow(words, Priority.ALWAYS);
-        words.setPrefRowCount(9);
-        SaveOnLeave.tabGoesOn(words);
+        body.setId("letter-words");
+        body.setWrapText(true);
+        body.setAccessibleText(UiText.of("Letters.words"));
+        body.textProperty().bindBidirectional(model.bodyProperty());
+        VBox.setVgrow(body, Priority.ALWAYS);
+        body.setPrefRowCount(9);
+        SaveOnLeave.tabGoesOn(body);
         unknown.getStyleClass().add("notice");
         unknown.setId("letter-unknown");
         unknown.setWrapText(true);
-        VBox writing = new VBox(Form.label("Letters.subject", subject), subject, Form.label("Letters.words", words),
-                words, slots(), unknown);
+        VBox writing = new VBox(Form.label("Letters.subject", subject), subject, Form.label("Letters.words", body),
+                body, slots(), unknown);
         writing.getStyleClass().add("letters-writing");
         VBox.setVgrow(writing, Priority.ALWAYS);
         VBox middle = new VBox(writing, readBy(), reading());
@@ -183,8 +183,8 @@ public final class Letters implements Place {
             put.getStyleClass().add("link-button");
             put.setFocusTraversable(true);
             put.setOnAction(_ -> {
-                words.replaceSelection(slot.written());
-                words.requestFocus();
+                body.replaceSelection(slot.written());
+                body.requestFocus();
             });
             slots.getChildren().add(put);
         }
@@ -197,11 +197,11 @@ public final class Letters implements Place {
         readSubject.setWrapText(true);
         readSubject.setMinHeight(Region.USE_PREF_SIZE);
         readSubject.setId("read-subject");
-        readWords.getStyleClass().add("proof-text");
-        readWords.setWrapText(true);
-        readWords.setMinHeight(Region.USE_PREF_SIZE);
-        readWords.setId("read-words");
-        VBox paper = new VBox(readSubject, readWords);
+        readBody.getStyleClass().add("proof-text");
+        readBody.setWrapText(true);
+        readBody.setMinHeight(Region.USE_PREF_SIZE);
+        readBody.setId("read-words");
+        VBox paper = new VBox(readSubject, readBody);
         paper.getStyleClass().addAll("proof-paper", "letters-paper");
         ScrollPane reading = new ScrollPane(paper);
         reading.setFitToWidth(true);
@@ -215,8 +215,8 @@ public final class Letters implements Place {
         readBy.getStyleClass().add("hint");
         address.setId("letter-address");
         address.setPrefColumnCount(24);
-        address.setPromptText(Words.of("Letters.address"));
-        address.setAccessibleText(Words.of("Letters.address"));
+        address.setPromptText(UiText.of("Letters.address"));
+        address.setAccessibleText(UiText.of("Letters.address"));
         address.setOnAction(_ -> learn());
         address.focusedProperty().addListener((_, had, _) -> {
             if (had) {
@@ -238,7 +238,7 @@ public final class Letters implements Place {
             recipients.getSelectionModel().select(Math.max(0, at));
         }
         var odd = model.text().unknown();
-        unknown.setText(odd.isEmpty() ? "" : Words.of("Letters.unknown", String.join(", ", odd)));
+        unknown.setText(odd.isEmpty() ? "" : UiText.of("Letters.unknown", String.join(", ", odd)));
         unknown.setVisible(!odd.isEmpty());
         unknown.setManaged(!odd.isEmpty());
         preview();
@@ -250,7 +250,8 @@ public final class Letters implements Place {
 
     private void preview() {
         Optional<StudentKey> student = chosen();
-        readBy.setText(student.map(s -> Words.of("Letters.readBy", model.name(s))).orElse(Words.of("Letters.nobody")));
+        readBy.setText(
+                student.map(s -> UiText.of("Letters.readBy", model.name(s))).orElse(UiText.of("Letters.nobody")));
         if (!student.equals(addressed) || !address.isFocused()) {
             address.setText(student.map(s -> model.batch().submission(s).student().mail()).orElse(""));
             addressed = student;
@@ -258,7 +259,7 @@ public final class Letters implements Place {
         address.setDisable(student.isEmpty());
         Optional<Letter> letter = student.map(model::letter);
         readSubject.setText(letter.map(Letter::subject).orElse(""));
-        readWords.setText(letter.map(Letter::words).orElse(""));
+        readBody.setText(letter.map(Letter::body).orElse(""));
     }
 
     /** An address that is missing, or another one, is taken when it has been typed. */

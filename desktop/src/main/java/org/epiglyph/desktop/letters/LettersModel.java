@@ -33,7 +33,7 @@ import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.mail.MailService;
 import org.epiglyph.exchange.mail.Sender;
 import org.epiglyph.workspace.Workspace;
@@ -52,7 +52,7 @@ public final class LettersModel {
             Recipients.Condition.NOTHING_RECEIVED);
     private final StringProperty under = new SimpleStringProperty("");
     private final StringProperty subject = new SimpleStringProperty("");
-    private final StringProperty words = new SimpleStringProperty("");
+    private final StringProperty body = new SimpleStringProperty("");
     private final BooleanProperty again = new SimpleBooleanProperty();
     private final ReadOnlyObjectWrapper<Plan> plan = new ReadOnlyObjectWrapper<>(new Plan(List.of(), Map.of()));
     private final StringProperty trouble = new SimpleStringProperty("");
@@ -80,9 +80,9 @@ public final class LettersModel {
         newest = new Newest(executor);
         this.unopened = unopened;
         readDraft();
-        for (StringProperty field : List.of(subject, words)) {
+        for (StringProperty field : List.of(subject, body)) {
             field.addListener((_, _, _) -> {
-                keepDraft(subject.get(), words.get());
+                keepDraft(subject.get(), body.get());
                 refresh();
             });
         }
@@ -104,8 +104,8 @@ public final class LettersModel {
         return subject;
     }
 
-    StringProperty wordsProperty() {
-        return words;
+    StringProperty bodyProperty() {
+        return body;
     }
 
     /** True to send once more what may have gone before. */
@@ -150,7 +150,7 @@ public final class LettersModel {
     }
 
     LetterText text() {
-        return new LetterText(subject.get(), words.get());
+        return new LetterText(subject.get(), body.get());
     }
 
     /** The letter as one student would read it. */
@@ -229,7 +229,7 @@ public final class LettersModel {
 
     void toFolder(Path folder, Sender sender) {
         send((sending, students, progress) -> sending.toFolder(folder, text(), students, again.get(), progress),
-                sender, Words.of("Letters.inFolder", folder));
+                sender, UiText.of("Letters.inFolder", folder));
     }
 
     /** @param password held while letters go, and nowhere else */
@@ -238,7 +238,7 @@ public final class LettersModel {
             try (MailService service = MailService.open(host, password)) {
                 return sending.byMail(service, text(), students, again.get(), progress);
             }
-        }, sender, Words.of("Letters.byMail", host.name()));
+        }, sender, UiText.of("Letters.byMail", host.name()));
     }
 
     private interface Way {
@@ -264,10 +264,10 @@ public final class LettersModel {
 
     private void finish(List<LetterSending.Fate> fates, String where) {
         long went = fates.stream().filter(f -> f instanceof LetterSending.Fate.Goes).count();
-        said.set(Words.of("Letters.went", went) + " " + where);
+        said.set(UiText.of("Letters.went", went) + " " + where);
         List<String> failed = fates.stream()
                 .filter(f -> f instanceof LetterSending.Fate.Failed)
-                .map(f -> name(f.student()) + ": " + ((LetterSending.Fate.Failed) f).why().inWords())
+                .map(f -> name(f.student()) + ": " + ((LetterSending.Fate.Failed) f).why().text())
                 .toList();
         trouble.set(String.join("\n", failed));
         refresh();
@@ -279,18 +279,18 @@ public final class LettersModel {
         try {
             LetterText kept = LetterDraft.read(workspace.folder());
             subject.set(kept.subject());
-            words.set(kept.words());
+            body.set(kept.body());
         } catch (IOException e) {
             LOG.info("The draft of a letter could not be read");
-            trouble.set(Words.of("Letters.noDraft"));
+            trouble.set(UiText.of("Letters.noDraft"));
         }
     }
 
-    private void keepDraft(String newSubject, String newWords) {
+    private void keepDraft(String newSubject, String newText) {
         long mine = typed.incrementAndGet();
         executor.start(() -> {
             if (mine == typed.get()) { // nothing more was typed since
-                LetterDraft.keep(workspace.folder(), newSubject, newWords);
+                LetterDraft.keep(workspace.folder(), newSubject, newText);
             }
             return true;
         }, _ -> {}, trouble::set);

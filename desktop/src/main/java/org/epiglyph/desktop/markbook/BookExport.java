@@ -17,7 +17,7 @@ import org.epiglyph.core.markbook.Context;
 import org.epiglyph.core.markbook.Foot;
 import org.epiglyph.core.markbook.Tally;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.rendition.BookPages;
 import org.epiglyph.exchange.sheet.ReportFile;
 
@@ -59,7 +59,7 @@ record BookExport(Batch batch, List<StudentKey> rows, List<Column> columns, Foot
     }
 
     private ClassReport table() {
-        List<String> headings = new ArrayList<>(List.of(Words.of("MarkBook.name")));
+        List<String> headings = new ArrayList<>(List.of(UiText.of("MarkBook.name")));
         columns.forEach(c -> headings.add(SheetPainter.heading(c, batch.scheme())));
         return new ClassReport(headings, rows.stream()
                 .map(student -> row(batch.listedName(student),
@@ -70,11 +70,11 @@ record BookExport(Batch batch, List<StudentKey> rows, List<Column> columns, Foot
     private static ClassReport.Cell of(Cell cell) {
         return cell.isFigure()
                 ? new ClassReport.Number(cell.rank().orElseThrow())
-                : new ClassReport.Text(cell.words());
+                : new ClassReport.Text(cell.text());
     }
 
     private List<ClassReport.Cell> foot(String name, Figure figure) {
-        return row(Words.of(name), c -> c.maximum(batch)
+        return row(UiText.of(name), c -> c.maximum(batch)
                 .flatMap(most -> figure.of(foot.tally(c), most)).<ClassReport
                         .Cell>map(ClassReport.Number::new)
                 .orElse(new ClassReport.Text("")));

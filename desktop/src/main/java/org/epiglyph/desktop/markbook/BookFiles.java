@@ -7,7 +7,7 @@ import javafx.stage.Window;
 import org.epiglyph.core.markbook.Foot;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Writes the sheet as it is shown into files, and prints it. */
 final class BookFiles {
@@ -29,18 +29,18 @@ final class BookFiles {
 
     /** Asks for a file over a window, and writes it. */
     void export(Window over) {
-        new FileDialog(over, Words.of("MarkBook.act.export")).kind("XLSX", "*.xlsx")
+        new FileDialog(over, UiText.of("MarkBook.act.export")).kind("XLSX", "*.xlsx")
                 .kind("CSV", "*.csv")
                 .kind("PDF", "*.pdf")
-                .save(Words.of("MarkBook.fileName") + ".xlsx")
-                .ifPresent(file -> write(file, path -> model.tell(Words.of("MarkBook.written", path.getFileName()))));
+                .save(UiText.of("MarkBook.fileName") + ".xlsx")
+                .ifPresent(file -> write(file, path -> model.tell(UiText.of("MarkBook.written", path.getFileName()))));
     }
 
     /** Prints by way of a PDF beside the batch, which the system opens. */
     void print() {
-        write(model.workspace().folder().root().resolve(Words.of("MarkBook.fileName") + ".pdf"), path -> {
+        write(model.workspace().folder().root().resolve(UiText.of("MarkBook.fileName") + ".pdf"), path -> {
             opener.accept(path);
-            model.tell(Words.of("MarkBook.printed", path));
+            model.tell(UiText.of("MarkBook.printed", path));
         });
     }
 

@@ -36,7 +36,7 @@ import org.epiglyph.desktop.frame.Notice;
 import org.epiglyph.desktop.frame.Saving;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.Steps;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.BookHabit;
 import org.epiglyph.workspace.Workspace;
 import org.epiglyph.workspace.WorkspaceObserver;
@@ -103,7 +103,7 @@ public final class BookModel implements WorkspaceObserver {
 
     /** Why the last act could not be done, or what it did; else empty. */
     ReadOnlyStringProperty noticeProperty() {
-        return notice.wordsProperty();
+        return notice.textProperty();
     }
 
     void say(String why) {
@@ -240,10 +240,10 @@ public final class BookModel implements WorkspaceObserver {
     }
 
     /** Learns how many words further documents have on their pages. */
-    void learnWords(Map<String, Integer> more) {
-        Map<String, Integer> all = new HashMap<>(context.words());
+    void learnWordCounts(Map<String, Integer> more) {
+        Map<String, Integer> all = new HashMap<>(context.wordCounts());
         all.putAll(more);
-        context = context.withWords(all);
+        context = context.withWordCounts(all);
         counts.anew();
         known.clear();
         outOfOrder |= order.by().stream().anyMatch(b -> b.column() == Column.Fact.WORDS);
@@ -251,7 +251,7 @@ public final class BookModel implements WorkspaceObserver {
     }
 
     /** True if words on pages are to be seen. */
-    boolean showsWords() {
+    boolean showsWordCounts() {
         return habit.get().facts().contains(Column.Fact.WORDS);
     }
 
@@ -285,8 +285,8 @@ public final class BookModel implements WorkspaceObserver {
         plan.edit().ifPresentOrElse(this::edit, () -> notice.clear());
         if (!refused.isEmpty()) {
             notice.refuse(refused.size() == 1
-                    ? Words.of("MarkBook.refused", refused.getFirst().where(), refused.getFirst().why())
-                    : Words.of("MarkBook.refusedMany", refused.size(), refused.getFirst().where(),
+                    ? UiText.of("MarkBook.refused", refused.getFirst().where(), refused.getFirst().why())
+                    : UiText.of("MarkBook.refusedMany", refused.size(), refused.getFirst().where(),
                             refused.getFirst().why()));
         }
     }
@@ -308,12 +308,12 @@ public final class BookModel implements WorkspaceObserver {
     void undo() {
         Optional<StudentKey> scope = acts.isEmpty() ? Optional.empty() : acts.removeLast();
         Steps.Outcome outcome = Steps.take(said -> workspace.undo(scope, said));
-        String done = scope.map(s -> Words.of("MarkBook.undone", batch.listedName(s)))
-                .orElse(Words.of("MarkBook.undoneMany"));
-        String words = outcome.refusal().isEmpty()
-                ? outcome.done() ? done : Words.of("MarkBook.nothingToUndo")
+        String done = scope.map(s -> UiText.of("MarkBook.undone", batch.listedName(s)))
+                .orElse(UiText.of("MarkBook.undoneMany"));
+        String text = outcome.refusal().isEmpty()
+                ? outcome.done() ? done : UiText.of("MarkBook.nothingToUndo")
                 : outcome.refusal();
-        String said = (words + " " + outcome.said()).strip();
+        String said = (text + " " + outcome.said()).strip();
         if (outcome.refusal().isEmpty() && outcome.done()) {
             notice.tell(said);
         } else {

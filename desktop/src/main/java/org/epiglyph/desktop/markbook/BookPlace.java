@@ -44,7 +44,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Found;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.LookAgain;
 import org.epiglyph.exchange.table.PastedCells;
 import org.epiglyph.workspace.Workspace;
@@ -58,7 +58,7 @@ public final class BookPlace implements Place {
     private final FlowPane conditions = new FlowPane();
     private final Label shown = new Label();
     private final TextField find = new TextField();
-    private final Button again = new Button(Words.of("MarkBook.arrange"));
+    private final Button again = new Button(UiText.of("MarkBook.arrange"));
     private final BookSide side;
     private final VBox root;
     private final Ways ways;
@@ -81,11 +81,11 @@ public final class BookPlace implements Place {
     public BookPlace(BookModel model, SerialExecutor executor, ObjectProperty<List<SavedList>> lists, Ways ways) {
         this.model = model;
         this.ways = ways;
-        files = new BookFiles(model, executor, ways.opener, this::inWords);
+        files = new BookFiles(model, executor, ways.opener, this::describe);
         sheet = new BookSheet(model, ways.desk);
         side = new BookSide(model, executor, sheet, lists, ways.walk);
         conditions.getStyleClass().add("filter-line");
-        Label notice = Form.words(model.noticeProperty(), "book-notice", "book-notice");
+        Label notice = Form.text(model.noticeProperty(), "book-notice", "book-notice");
         model.notice().look(notice);
         HBox.setHgrow(sheet, Priority.ALWAYS);
         HBox below = new HBox(sheet, side);
@@ -112,8 +112,8 @@ public final class BookPlace implements Place {
         again.setMinWidth(Region.USE_PREF_SIZE);
         again.setOnAction(_ -> model.arrange());
         find.setId("book-find");
-        find.setPromptText(Words.of("MarkBook.find"));
-        find.setAccessibleText(Words.of("MarkBook.find"));
+        find.setPromptText(UiText.of("MarkBook.find"));
+        find.setAccessibleText(UiText.of("MarkBook.find"));
         find.setPrefColumnCount(16);
         find.textProperty().addListener((_, _, letters) -> {
             if (!letters.equals(model.selection().letters())) {
@@ -121,7 +121,7 @@ public final class BookPlace implements Place {
             }
         });
         find.addEventFilter(KeyEvent.KEY_PRESSED, this::inFind);
-        Label heading = new Label(Words.of("MarkBook.heading"));
+        Label heading = new Label(UiText.of("MarkBook.heading"));
         heading.getStyleClass().add("heading");
         heading.setMinWidth(Region.USE_PREF_SIZE);
         Pane space = new Pane();
@@ -155,7 +155,7 @@ public final class BookPlace implements Place {
     private void refresh() {
         Selection selection = model.selection();
         conditions.getChildren()
-                .setAll(condition("all", Words.of("MarkBook.all", model.batch().submissions().size()),
+                .setAll(condition("all", UiText.of("MarkBook.all", model.batch().submissions().size()),
                         selection.conditions().isEmpty() && selection.sections().isEmpty(), this::showAll));
         for (Condition condition : Condition.values()) {
             boolean chosen = selection.conditions().contains(condition);
@@ -163,7 +163,8 @@ public final class BookPlace implements Place {
             if (chosen || count.filter(c -> c > 0).isPresent()) {
                 conditions.getChildren()
                         .add(condition(condition.name(),
-                                Words.of("MarkBook.condition." + condition, count.<Object>map(c -> c).orElse("\u2026")),
+                                UiText.of("MarkBook.condition." + condition,
+                                        count.<Object>map(c -> c).orElse("\u2026")),
                                 chosen,
                                 () -> toggle(condition)));
             }
@@ -177,17 +178,17 @@ public final class BookPlace implements Place {
         if (!find.getText().equals(selection.letters())) {
             find.setText(selection.letters()); // a kept list has letters of its own
         }
-        shown.setText(inWords());
+        shown.setText(describe());
         Form.show(again, model.isOutOfOrder());
     }
 
     /** A button that keeps the focus when the line is made anew. */
-    private Button condition(String id, String words, boolean chosen, Runnable act) {
-        Button button = new Button(words);
+    private Button condition(String id, String text, boolean chosen, Runnable act) {
+        Button button = new Button(text);
         button.setId("show-" + id);
         button.getStyleClass().add("filter");
         button.pseudoClassStateChanged(HERE, chosen);
-        button.setAccessibleText(chosen ? Words.of("MarkBook.chosenSpoken", words) : words);
+        button.setAccessibleText(chosen ? UiText.of("MarkBook.chosenSpoken", text) : text);
         button.setOnAction(_ -> {
             act.run();
             Optional.ofNullable(conditions.lookup("#show-" + id)).ifPresent(Node::requestFocus);
@@ -217,15 +218,15 @@ public final class BookPlace implements Place {
         model.select(model.selection().withSections(other));
     }
 
-    private String inWords() {
+    private String describe() {
         int of = model.batch().submissions().size();
         int here = model.rows().size();
-        String who = here == of ? Words.of("MarkBook.shownAll", of) : Words.of("MarkBook.shownSome", here, of);
+        String who = here == of ? UiText.of("MarkBook.shownAll", of) : UiText.of("MarkBook.shownSome", here, of);
         List<Order.By> by = model.order().by();
         String order = by.isEmpty()
-                ? Words.of(model.batch().isCovered() ? "MarkBook.byNumber" : "MarkBook.byRoster")
+                ? UiText.of(model.batch().isCovered() ? "MarkBook.byNumber" : "MarkBook.byRoster")
                 : by.stream()
-                        .map(b -> Words.of(b.descending() ? "MarkBook.byDescending" : "MarkBook.byAscending",
+                        .map(b -> UiText.of(b.descending() ? "MarkBook.byDescending" : "MarkBook.byAscending",
                                 SheetPainter.heading(b.column(), model.batch().scheme())))
                         .collect(Collectors.joining(", "));
         return who + ", " + order;
@@ -254,13 +255,13 @@ public final class BookPlace implements Place {
 
     private void copy() {
         Clipboard.getSystemClipboard().setContent(java.util.Map.of(DataFormat.PLAIN_TEXT, sheet.cursor().copied()));
-        model.tell(Words.of("MarkBook.copied"));
+        model.tell(UiText.of("MarkBook.copied"));
     }
 
     private void paste() {
         String text = Clipboard.getSystemClipboard().getString();
         if (text == null || text.isBlank()) {
-            model.say(Words.of("MarkBook.nothingToPaste"));
+            model.say(UiText.of("MarkBook.nothingToPaste"));
         } else {
             paste(text);
         }
@@ -310,7 +311,7 @@ public final class BookPlace implements Place {
 
     @Override
     public ObservableValue<String> aside() {
-        return model.saving().wordsProperty();
+        return model.saving().textProperty();
     }
 
     @Override

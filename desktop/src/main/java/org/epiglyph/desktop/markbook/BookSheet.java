@@ -23,7 +23,7 @@ import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Paints;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The sheet of the mark book: one canvas for a class of any size, with a cursor, a chosen rectangle and a field for what is typed. */
 final class BookSheet extends Region {
@@ -37,7 +37,7 @@ final class BookSheet extends Region {
     private final ScrollBar across = new ScrollBar();
     private final CellEditor editor;
     private final SheetHeads heads;
-    private final FittedWords fitted = new FittedWords();
+    private final FittedText fitted = new FittedText();
     private final Paints<BookSheet> paints = new Paints<>(STYLE, this, "book", s -> s.paints,
             SheetPainter.Colours.NAMES);
     private final SheetCursor cursor;
@@ -221,7 +221,7 @@ final class BookSheet extends Region {
         } else if (event.getClickCount() == 2 && layout.rowAt(event.getY()).isPresent()) {
             boolean onScore = layout.columnAt(event.getX()).isPresent() && cursor.criterion().isPresent();
             if (onScore) {
-                edit(cursor.words(), true);
+                edit(cursor.text(), true);
             } else {
                 open();
             }
@@ -251,7 +251,7 @@ final class BookSheet extends Region {
             case PAGE_UP -> move(event, now.row() - page, now.column());
             case HOME -> move(event, far ? 0 : now.row(), 0);
             case END -> move(event, far ? lastRow : now.row(), lastColumn);
-            case F2 -> edit(cursor.words(), true);
+            case F2 -> edit(cursor.text(), true);
             case ENTER -> enter(event.isShiftDown());
             case DELETE, BACK_SPACE -> model.carryOut(cursor.cleared());
             default -> {
@@ -294,22 +294,22 @@ final class BookSheet extends Region {
     private record Target(StudentKey student, Column column) {}
 
     /** Opens the field at the cursor. */
-    void edit(String words, boolean chosen) {
+    void edit(String text, boolean chosen) {
         if (cursor.criterion().isEmpty()) {
-            model.say(Words.of(cursor.isNowhere() ? "MarkBook.nobody" : "MarkBook.computed"));
+            model.say(UiText.of(cursor.isNowhere() ? "MarkBook.nobody" : "MarkBook.computed"));
             return;
         }
         layout.reveal(cursor.at().row(), cursor.at().column());
         typing = new Target(cursor.student().orElseThrow(), cursor.column().orElseThrow());
-        editor.open(cursor.criterion().orElseThrow(), words, chosen, cursor.spoken());
+        editor.open(cursor.criterion().orElseThrow(), text, chosen, cursor.spoken());
         requestLayout();
     }
 
     /** Takes what was typed; where it is refused, the field stays and says why. */
-    private boolean typed(String words, CellEditor.Then then) {
-        ScorePlan plan = ScorePlan.typed(model.batch(), typing.student(), typing.column(), words);
+    private boolean typed(String text, CellEditor.Then then) {
+        ScorePlan plan = ScorePlan.typed(model.batch(), typing.student(), typing.column(), text);
         if (!plan.refused().isEmpty()) {
-            editor.refuse(plan.refused().getFirst().why().inWords());
+            editor.refuse(plan.refused().getFirst().why().text());
             requestLayout();
             return false;
         }
@@ -331,7 +331,7 @@ final class BookSheet extends Region {
 
     /** Keeps what is being typed; false where it is refused, and stays in sight. */
     boolean keepTyped() {
-        return !editor.isVisible() || typed(editor.words(), CellEditor.Then.STAY);
+        return !editor.isVisible() || typed(editor.text(), CellEditor.Then.STAY);
     }
 
     private void open() {

@@ -11,7 +11,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.MouseEvent;
 import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.figures.plot.Plot;
 
 /** Takes a boundary of the distribution by its line and lets it go elsewhere, in half points. */
@@ -55,7 +55,7 @@ final class BoundaryDrag {
 
     private void drag(MouseEvent event) {
         grade.ifPresent(g -> {
-            tip.setText(Words.of("Figures.begins", g, Criterion.words(points(event))));
+            tip.setText(UiText.of("Figures.begins", g, Criterion.format(points(event))));
             tip.show(view, event.getScreenX() + 12, event.getScreenY() + 12);
         });
     }

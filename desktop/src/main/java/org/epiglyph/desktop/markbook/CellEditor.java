@@ -17,7 +17,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Acts;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The field over a place of the mark book in which a score is typed; under it stands why one is refused. */
 final class CellEditor extends VBox {
@@ -38,7 +38,7 @@ final class CellEditor extends VBox {
     /** Takes what was typed; false where it is refused. */
     @FunctionalInterface
     interface Taking {
-        boolean take(String words, Then then);
+        boolean take(String text, Then then);
     }
 
     /** @param leaving called where the field is left without a change */
@@ -74,7 +74,7 @@ final class CellEditor extends VBox {
         scale.setMinorTickCount(0);
         scale.valueProperty().addListener((_, _, now) -> {
             if (!opening) {
-                write(Criterion.words(BigDecimal.valueOf(Math.round(now.doubleValue() / step)).multiply(exactStep)));
+                write(Criterion.format(BigDecimal.valueOf(Math.round(now.doubleValue() / step)).multiply(exactStep)));
             }
         });
         HBox.setHgrow(scale, Priority.ALWAYS);
@@ -88,14 +88,14 @@ final class CellEditor extends VBox {
         Button button = new Button(letter);
         button.getStyleClass().add("book-letter");
         button.setFocusTraversable(false);
-        button.setAccessibleText(Words.of("MarkBook.letter." + letter));
-        button.setTooltip(new Tooltip(Words.of("MarkBook.letter." + letter)));
+        button.setAccessibleText(UiText.of("MarkBook.letter." + letter));
+        button.setTooltip(new Tooltip(UiText.of("MarkBook.letter." + letter)));
         button.setOnAction(_ -> write(letter));
         return button;
     }
 
-    private void write(String words) {
-        field.setText(words);
+    private void write(String text) {
+        field.setText(text);
         field.requestFocus();
         field.selectAll();
     }
@@ -105,17 +105,17 @@ final class CellEditor extends VBox {
      *
      * @param chosen true if what is typed next takes the place of the words
      */
-    void open(Criterion criterion, String words, boolean chosen, String spoken) {
+    void open(Criterion criterion, String text, boolean chosen, String spoken) {
         opening = true;
         exactStep = criterion.step();
         step = criterion.step().doubleValue();
         scale.setMax(criterion.maximum().doubleValue());
         scale.setMajorTickUnit(step);
         scale.setBlockIncrement(step);
-        scale.setValue(words.matches("\\d+(\\.\\d+)?") ? Double.parseDouble(words) : 0);
+        scale.setValue(text.matches("\\d+(\\.\\d+)?") ? Double.parseDouble(text) : 0);
         opening = false;
         setVisible(true);
-        field.setText(words);
+        field.setText(text);
         field.setAccessibleText(spoken);
         field.requestFocus();
         if (chosen) {
@@ -140,7 +140,7 @@ final class CellEditor extends VBox {
         say("");
     }
 
-    String words() {
+    String text() {
         return field.getText();
     }
 

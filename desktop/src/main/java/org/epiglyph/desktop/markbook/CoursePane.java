@@ -21,7 +21,7 @@ import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.figures.plot.Plot;
 import org.epiglyph.workspace.ShelfNote;
 
@@ -128,8 +128,8 @@ final class CoursePane extends PlotPane {
     private TextField nameField() {
         TextField field = new TextField();
         field.setId("course-name");
-        field.setPromptText(Words.of("Course.name"));
-        field.setAccessibleText(Words.of("Course.name"));
+        field.setPromptText(UiText.of("Course.name"));
+        field.setAccessibleText(UiText.of("Course.name"));
         field.setOnAction(_ -> {
             if (!field.getText().isBlank()) {
                 book.edit(new Edit.ChangeTask(book.batch().task().withModule(field.getText().strip())));
@@ -141,14 +141,14 @@ final class CoursePane extends PlotPane {
     }
 
     private Node heading() {
-        return Form.words(book.batch().task().module().isBlank()
-                ? Words.of("Course.heading")
+        return Form.text(book.batch().task().module().isBlank()
+                ? UiText.of("Course.heading")
                 : book.batch().task().module(), "subheading");
     }
 
     private void show(Shown shown) {
         drawAnew();
-        List<Node> nodes = new ArrayList<>(List.of(heading(), Form.words(shown.student, "tells"), results(shown)));
+        List<Node> nodes = new ArrayList<>(List.of(heading(), Form.text(shown.student, "tells"), results(shown)));
         if (shown.lines.size() == 1) {
             nodes.add(Form.hint("Course.alone"));
         } else {
@@ -159,11 +159,11 @@ final class CoursePane extends PlotPane {
             List<Optional<Double>> means = shown.lines.stream()
                     .map(l -> l.all.map(BigDecimal::doubleValue))
                     .toList();
-            nodes.add(plot(Plot.course(percents, means), Words.of("Course.plotSaid")));
+            nodes.add(plot(Plot.course(percents, means), UiText.of("Course.plotSaid")));
             nodes.add(Form.hint("Course.plotSaid"));
         }
         if (!shown.recurring.isEmpty()) {
-            nodes.add(Form.words(Words.of("Course.recurring"), "subheading"));
+            nodes.add(Form.text(UiText.of("Course.recurring"), "subheading"));
             nodes.add(recurring(shown));
         }
         getChildren().setAll(nodes);
@@ -171,10 +171,10 @@ final class CoursePane extends PlotPane {
 
     private GridPane results(Shown shown) {
         List<List<String>> rows = new ArrayList<>();
-        rows.add(List.of(Words.of("Course.task"), Words.of("Course.result"), Words.of("Course.section"),
-                Words.of("Course.class"), Words.of("Course.weight")));
+        rows.add(List.of(UiText.of("Course.task"), UiText.of("Course.result"), UiText.of("Course.section"),
+                UiText.of("Course.class"), UiText.of("Course.weight")));
         shown.lines.forEach(l -> rows.add(List.of(l.task, percent(l.result), percent(l.section), percent(l.all), "")));
-        rows.add(List.of(Words.of("Course.average"), percent(shown.averages.result), percent(shown.averages.section),
+        rows.add(List.of(UiText.of("Course.average"), percent(shown.averages.result), percent(shown.averages.section),
                 percent(shown.averages.all), ""));
         GridPane grid = FiguresTable.of(rows, "course-results");
         for (int i = 0; i < shown.lines.size(); i++) {
@@ -185,10 +185,10 @@ final class CoursePane extends PlotPane {
 
     /** Kept when it is entered or left; what is no weight is put back. */
     private TextField weight(Line line) {
-        TextField field = new TextField(Criterion.words(line.weight));
+        TextField field = new TextField(Criterion.format(line.weight));
         field.setUserData(line.weight);
         field.setPrefColumnCount(3);
-        field.setAccessibleText(Words.of("Course.weightSpoken", line.task));
+        field.setAccessibleText(UiText.of("Course.weightSpoken", line.task));
         Runnable keep = () -> keep(field, line);
         field.setOnAction(_ -> keep.run());
         field.focusedProperty().addListener((_, _, focused) -> {
@@ -203,7 +203,7 @@ final class CoursePane extends PlotPane {
     private boolean isTyping() {
         return getScene().getFocusOwner() instanceof TextField field && field.getUserData() instanceof BigDecimal weight
                 && getChildren().stream().anyMatch(c -> c.equals(field.getParent()))
-                && !field.getText().equals(Criterion.words(weight));
+                && !field.getText().equals(Criterion.format(weight));
     }
 
     private void keep(TextField field, Line line) {
@@ -214,13 +214,13 @@ final class CoursePane extends PlotPane {
             typed = BigDecimal.valueOf(-1);
         }
         if (typed.signum() < 0) {
-            book.say(Words.of("Course.noWeight", field.getText()));
-            field.setText(Criterion.words(line.weight));
+            book.say(UiText.of("Course.noWeight", field.getText()));
+            field.setText(Criterion.format(line.weight));
             return;
         }
         BigDecimal weight = typed;
         field.setUserData(weight);
-        field.setText(Criterion.words(weight));
+        field.setText(Criterion.format(weight));
         if (weight.compareTo(line.weight) != 0) {
             executor.start(() -> {
                 ShelfNote.of(line.folder).withWeight(weight).keep(line.folder);
@@ -234,7 +234,7 @@ final class CoursePane extends PlotPane {
 
     private static Node recurring(Shown shown) {
         List<List<String>> rows = new ArrayList<>();
-        List<String> heads = new ArrayList<>(List.of(Words.of("Figures.criterion")));
+        List<String> heads = new ArrayList<>(List.of(UiText.of("Figures.criterion")));
         shown.lines.forEach(l -> heads.add(l.task));
         rows.add(heads);
         for (Course.Recurring one : shown.recurring) {
@@ -248,6 +248,6 @@ final class CoursePane extends PlotPane {
     }
 
     private static String percent(Optional<BigDecimal> value) {
-        return value.map(v -> Criterion.words(v.setScale(1, RoundingMode.HALF_UP))).orElse("\u2013");
+        return value.map(v -> Criterion.format(v.setScale(1, RoundingMode.HALF_UP))).orElse("\u2013");
     }
 }

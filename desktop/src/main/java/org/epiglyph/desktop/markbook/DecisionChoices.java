@@ -20,7 +20,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Scaling;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What can be decided for many at once: one of several, each with the fields that it needs, which are there while it is chosen. */
 final class DecisionChoices extends VBox {
@@ -86,7 +86,7 @@ final class DecisionChoices extends VBox {
 
     private void worth(BookModel model, Supplier<Optional<Column>> column) {
         TextField maximum = field("maximum", 5);
-        CheckBox percents = new CheckBox(Words.of("MarkBook.decide.keepPercents"));
+        CheckBox percents = new CheckBox(UiText.of("MarkBook.decide.keepPercents"));
         percents.setId("decision-percents");
         percents.setOnAction(_ -> changed.run());
         choice("worth", () -> new Decision.Maximum(criterion(column.get()), number(maximum),
@@ -101,15 +101,15 @@ final class DecisionChoices extends VBox {
         TextField field = new TextField();
         field.setId("decision-" + name);
         field.setPrefColumnCount(columns);
-        field.setPromptText(Words.of("MarkBook.decide." + name));
-        field.setAccessibleText(Words.of("MarkBook.decide." + name));
+        field.setPromptText(UiText.of("MarkBook.decide." + name));
+        field.setAccessibleText(UiText.of("MarkBook.decide." + name));
         field.textProperty().addListener((_, _, _) -> changed.run());
         HBox.setHgrow(field, Priority.ALWAYS);
         return field;
     }
 
     private void choice(String name, Supplier<Decision> decision, Node... fields) {
-        RadioButton button = new RadioButton(Words.of("MarkBook.decide." + name));
+        RadioButton button = new RadioButton(UiText.of("MarkBook.decide." + name));
         button.setId("decide-" + name);
         button.setWrapText(true);
         button.setMinHeight(USE_PREF_SIZE);
@@ -129,7 +129,7 @@ final class DecisionChoices extends VBox {
         try {
             return Decimal.of(field.getText());
         } catch (NumberFormatException e) {
-            throw new IllegalArgumentException(Words.of("MarkBook.decide.number", field.getPromptText()));
+            throw new IllegalArgumentException(UiText.of("MarkBook.decide.number", field.getPromptText()));
         }
     }
 
@@ -145,6 +145,6 @@ final class DecisionChoices extends VBox {
                 .filter(b -> "decide-boundary".equals(b.getId()))
                 .forEach(b -> b.setSelected(true));
         grade.setText(word);
-        begins.setText(Criterion.words(points));
+        begins.setText(Criterion.format(points));
     }
 }

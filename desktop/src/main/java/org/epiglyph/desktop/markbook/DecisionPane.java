@@ -20,7 +20,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.figures.Sample;
 import org.epiglyph.figures.plot.Plot;
 
@@ -33,11 +33,11 @@ final class DecisionPane extends VBox {
     private final ToggleGroup whom = new ToggleGroup();
     private final RadioButton shown = new RadioButton();
     private final RadioButton rows = new RadioButton();
-    private final Label outlook = Form.words("", "tells");
-    private final Label refused = Form.words("", "notice");
+    private final Label outlook = Form.text("", "tells");
+    private final Label refused = Form.text("", "notice");
     private final PlotPane picture;
-    private final Rows<String> moves = new Rows<>("decision-moves", w -> Form.words(w, "tells"));
-    private final Button apply = new Button(Words.of("MarkBook.decide.apply"));
+    private final Rows<String> moves = new Rows<>("decision-moves", w -> Form.text(w, "tells"));
+    private final Button apply = new Button(UiText.of("MarkBook.decide.apply"));
     private Optional<Decision.Outlook> planned = Optional.empty();
 
     DecisionPane(BookModel model, SerialExecutor executor, BookSheet sheet) {
@@ -53,13 +53,13 @@ final class DecisionPane extends VBox {
         apply.setId("decision-apply");
         apply.getStyleClass().add("main-button");
         apply.setOnAction(_ -> carryOut());
-        moves.setAccessibleText(Words.of("MarkBook.decide.moves"));
+        moves.setAccessibleText(UiText.of("MarkBook.decide.moves"));
         moves.setMinHeight(120);
         VBox.setVgrow(moves, Priority.ALWAYS);
         for (Label label : List.of(refused, outlook)) {
             label.managedProperty().bind(label.textProperty().isNotEmpty());
         }
-        getChildren().addAll(Form.words(Words.of("MarkBook.decide.heading"), "subheading"), forWhom(), choices,
+        getChildren().addAll(Form.text(UiText.of("MarkBook.decide.heading"), "subheading"), forWhom(), choices,
                 refused, outlook, Form.lastLine(apply), picture, moves);
         whom.selectedToggleProperty().addListener((_, _, _) -> plan());
         sheet.cursor().rangeProperty().addListener((_, _, _) -> chose());
@@ -113,10 +113,10 @@ final class DecisionPane extends VBox {
         outlook.setText("");
         Form.show(picture, false);
         List<StudentKey> there = chosenRows();
-        shown.setText(Words.of("MarkBook.decide.shown", model.rows().size()));
+        shown.setText(UiText.of("MarkBook.decide.shown", model.rows().size()));
         rows.setText(there.size() == 1
-                ? Words.of("MarkBook.decide.one", model.batch().listedName(there.getFirst()))
-                : Words.of("MarkBook.decide.chosen", there.size()));
+                ? UiText.of("MarkBook.decide.one", model.batch().listedName(there.getFirst()))
+                : UiText.of("MarkBook.decide.chosen", there.size()));
         List<StudentKey> students = List.copyOf(rows.isSelected() ? there : model.rows());
         newest.drop();
         Optional<Supplier<Decision>> chosen = choices.chosen();
@@ -169,19 +169,19 @@ final class DecisionPane extends VBox {
         planned = Optional.of(found);
         apply.setDisable(found.edit().isEmpty());
         List<String> said = new ArrayList<>(List.of(found.edit().isEmpty()
-                ? Words.of("MarkBook.decide.nothing")
-                : Words.of("MarkBook.decide.reaches", found.reached().size(), found.moved().size())));
+                ? UiText.of("MarkBook.decide.nothing")
+                : UiText.of("MarkBook.decide.reaches", found.reached().size(), found.moved().size())));
         if (!found.leftAlone().isEmpty()) {
-            said.add(Words.of("MarkBook.decide.leftAlone", found.leftAlone().size()));
+            said.add(UiText.of("MarkBook.decide.leftAlone", found.leftAlone().size()));
         }
         if (!found.losses().isEmpty()) {
-            said.add(Words.of("MarkBook.decide.losses", found.losses().size()));
+            said.add(UiText.of("MarkBook.decide.losses", found.losses().size()));
         }
         outlook.setText(String.join(" ", said));
         List<String> lines = new ArrayList<>();
-        found.losses().forEach(l -> lines.add(batch.listedName(l.student().key()) + ": " + l.what().inWords()));
+        found.losses().forEach(l -> lines.add(batch.listedName(l.student().key()) + ": " + l.what().text()));
         List<StudentKey> moved = found.moved().stream().map(m -> m.submission().student().key()).toList();
-        found.moved().forEach(m -> lines.add(batch.listedName(m.submission().student().key()) + ": " + m.words()));
+        found.moved().forEach(m -> lines.add(batch.listedName(m.submission().student().key()) + ": " + m.describe()));
         found.reached().stream().filter(s -> !moved.contains(s)).map(batch::listedName).forEach(lines::add);
         moves.getItems().setAll(lines);
     }
@@ -191,9 +191,9 @@ final class DecisionPane extends VBox {
         picture.drawAnew();
         picture.getChildren()
                 .setAll(picture.plot(Plot.curve(scaled.before, scaled.after, scaled.most),
-                        Words.of("MarkBook.decide.curveSaid")), Form.hint("MarkBook.decide.curveSaid"),
+                        UiText.of("MarkBook.decide.curveSaid")), Form.hint("MarkBook.decide.curveSaid"),
                         picture.plot(Plot.moved(scaled.before, scaled.after, scaled.most),
-                                Words.of("MarkBook.decide.movedSaid")),
+                                UiText.of("MarkBook.decide.movedSaid")),
                         Form.hint("MarkBook.decide.movedSaid"));
         Form.show(picture, scaled.before.size() > 0);
     }
@@ -202,7 +202,7 @@ final class DecisionPane extends VBox {
         planned.flatMap(Decision.Outlook::edit).ifPresent(edit -> {
             int reached = planned.orElseThrow().reached().size();
             if (model.edit(edit)) {
-                model.tell(Words.of("MarkBook.decide.done", reached));
+                model.tell(UiText.of("MarkBook.decide.done", reached));
             } else {
                 refused.setText(model.noticeProperty().get());
             }

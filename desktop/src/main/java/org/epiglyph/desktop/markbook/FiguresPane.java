@@ -18,10 +18,10 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.figures.ClassFigures;
 import org.epiglyph.figures.CriterionFigures;
-import org.epiglyph.figures.InWords;
+import org.epiglyph.figures.Explanations;
 import org.epiglyph.figures.PhraseUse;
 import org.epiglyph.figures.Relation;
 import org.epiglyph.figures.plot.Plot;
@@ -69,8 +69,8 @@ final class FiguresPane extends PlotPane {
         drawAnew();
         Optional<FiguresModel.Shown> shown = model.shownProperty().get();
         if (shown.isEmpty()) {
-            String words = model.troubleProperty().get();
-            getChildren().setAll(Form.words(words.isEmpty() ? Words.of("Figures.computing") : words, "hint"));
+            String text = model.troubleProperty().get();
+            getChildren().setAll(Form.text(text.isEmpty() ? UiText.of("Figures.computing") : text, "hint"));
             return;
         }
         Optional<CriterionFigures> criterion = sheet.cursor()
@@ -88,12 +88,12 @@ final class FiguresPane extends PlotPane {
 
     private List<Node> ofCriterion(ClassFigures all, CriterionFigures figures) {
         List<Node> nodes = new ArrayList<>(List.of(heading(figures.criterion().name())));
-        List<String> said = InWords.criterion(figures);
+        List<String> said = Explanations.criterion(figures);
         nodes.add(plot(Plot.scores(figures), said.getFirst()));
-        said.forEach(s -> nodes.add(Form.words(s, "tells")));
+        said.forEach(s -> nodes.add(Form.text(s, "tells")));
         String id = figures.criterion().id();
         nodes.addAll(relations(all, r -> isOf(all, r, id)));
-        nodes.addAll(phrases(all, Words.of("Figures.phrasesUnder"), u -> u.under(id)));
+        nodes.addAll(phrases(all, UiText.of("Figures.phrasesUnder"), u -> u.under(id)));
         nodes.add(Form.hint("Figures.otherColumn"));
         return nodes;
     }
@@ -102,29 +102,29 @@ final class FiguresPane extends PlotPane {
         ClassFigures figures = shown.figures();
         int all = shown.batch().submissions().size();
         List<Node> nodes = new ArrayList<>(List.of(heading(book.rows().size() == all
-                ? Words.of("Figures.class")
-                : Words.of("Figures.some", book.rows().size(), all))));
+                ? UiText.of("Figures.class")
+                : UiText.of("Figures.some", book.rows().size(), all))));
         Optional<StudentKey> student = sheet.cursor().student();
         Optional<Double> own = student.filter(s -> ClassFigures.below(shown.batch(), figures, s).isPresent())
                 .map(s -> shown.batch().result(s).value().doubleValue());
         Plot distribution = Plot.distribution(figures, shown.boundaries(), own);
-        nodes.add(plot(distribution, InWords.results(figures)).withBoundaries(boundary));
+        nodes.add(plot(distribution, Explanations.results(figures)).withBoundaries(boundary));
         if (!shown.boundaries().isEmpty()) {
             nodes.add(Form.hint("Figures.dragBoundary"));
         }
         nodes.addAll(told(shown, student));
         Plot order = Plot.order(figures);
         if (!order.isEmpty()) {
-            nodes.add(heading(Words.of("Figures.order")));
-            nodes.add(plot(order, InWords.drift(figures).orElse(Words.of("Figures.order"))));
+            nodes.add(heading(UiText.of("Figures.order")));
+            nodes.add(plot(order, Explanations.drift(figures).orElse(UiText.of("Figures.order"))));
         }
-        nodes.add(heading(Words.of("Figures.criteria")));
+        nodes.add(heading(UiText.of("Figures.criteria")));
         nodes.add(criteria(figures));
-        InWords.relations(figures).ifPresent(w -> {
-            nodes.add(Form.words(w, "tells"));
+        Explanations.relations(figures).ifPresent(w -> {
+            nodes.add(Form.text(w, "tells"));
             nodes.addAll(relations(figures, _ -> true));
         });
-        nodes.addAll(phrases(figures, Words.of("Figures.phrases"), PhraseUse::times));
+        nodes.addAll(phrases(figures, UiText.of("Figures.phrases"), PhraseUse::times));
         return nodes;
     }
 
@@ -132,19 +132,19 @@ final class FiguresPane extends PlotPane {
     private static List<Node> told(FiguresModel.Shown shown, Optional<StudentKey> student) {
         ClassFigures figures = shown.figures();
         List<Node> told = new ArrayList<>();
-        InWords.all(figures).forEach(s -> told.add(Form.words(s, "tells")));
+        Explanations.all(figures).forEach(s -> told.add(Form.text(s, "tells")));
         if (shown.batch().isCovered()) {
             told.add(Form.hint("Figures.covered"));
         }
         if (!figures.grades().isEmpty()) {
-            told.add(Form.words(InWords.grades(figures.grades()) + ".", "tells"));
+            told.add(Form.text(Explanations.grades(figures.grades()) + ".", "tells"));
         }
         student.flatMap(s -> ClassFigures.below(shown.batch(), figures, s)
-                .map(below -> Words.of("Figures.below", below, figures.results().size(),
+                .map(below -> UiText.of("Figures.below", below, figures.results().size(),
                         shown.batch().listedName(s))))
-                .ifPresent(w -> told.add(Form.words(w, "tells")));
-        student.flatMap(s -> InWords.student(figures, shown.batch().submission(s)))
-                .ifPresent(w -> told.add(Form.words(w, "tells")));
+                .ifPresent(w -> told.add(Form.text(w, "tells")));
+        student.flatMap(s -> Explanations.student(figures, shown.batch().submission(s)))
+                .ifPresent(w -> told.add(Form.text(w, "tells")));
         return told;
     }
 
@@ -159,20 +159,20 @@ final class FiguresPane extends PlotPane {
         if (all.isEmpty()) {
             return List.of();
         }
-        List<List<String>> rows = new ArrayList<>(List.of(List.of(Words.of("Figures.together"),
-                Words.of("Figures.correlation"), Words.of("Figures.between"))));
+        List<List<String>> rows = new ArrayList<>(List.of(List.of(UiText.of("Figures.together"),
+                UiText.of("Figures.correlation"), UiText.of("Figures.between"))));
         for (int i = 0; i < all.size(); i++) {
             if (i < SOME || i >= all.size() - SOME) {
                 Relation one = all.get(i);
                 rows.add(List.of(figures.criteria().get(one.first()).criterion().name() + " \u2013 "
                         + figures.criteria().get(one.second()).criterion().name(), two(one.correlation()),
-                        Words.of("Figures.fromTo", two(one.interval().low()), two(one.interval().high()))));
+                        UiText.of("Figures.fromTo", two(one.interval().low()), two(one.interval().high()))));
             }
         }
         List<Node> nodes = new ArrayList<>(
-                List.of(heading(Words.of("Figures.relations")), FiguresTable.of(rows, "relations")));
+                List.of(heading(UiText.of("Figures.relations")), FiguresTable.of(rows, "relations")));
         if (all.size() > 2 * SOME) {
-            nodes.add(Form.words(Words.of("Figures.someRelations", SOME, SOME, all.size()), "hint"));
+            nodes.add(Form.text(UiText.of("Figures.someRelations", SOME, SOME, all.size()), "hint"));
         }
         return nodes;
     }
@@ -188,24 +188,25 @@ final class FiguresPane extends PlotPane {
             return List.of();
         }
         List<List<String>> rows = new ArrayList<>(
-                List.of(List.of(Words.of("Figures.phrase"), Words.of("Figures.times"), Words.of("Figures.students"))));
+                List.of(List.of(UiText.of("Figures.phrase"), UiText.of("Figures.times"),
+                        UiText.of("Figures.students"))));
         used.forEach(u -> rows.add(List.of(u.phrase().shown(), String.valueOf(times.applyAsInt(u)),
                 String.valueOf(u.students()))));
         return List.of(heading(heading), FiguresTable.of(rows, "phrase-figures"));
     }
 
-    private static Node heading(String words) {
-        return Form.words(words, "subheading");
+    private static Node heading(String text) {
+        return Form.text(text, "subheading");
     }
 
     private static Node criteria(ClassFigures figures) {
-        List<List<String>> rows = new ArrayList<>(List.of(List.of(Words.of("Figures.criterion"),
-                Words.of("MarkBook.mean"), Words.of("Figures.ofMaximum"), Words.of("Figures.discrimination"))));
+        List<List<String>> rows = new ArrayList<>(List.of(List.of(UiText.of("Figures.criterion"),
+                UiText.of("MarkBook.mean"), UiText.of("Figures.ofMaximum"), UiText.of("Figures.discrimination"))));
         for (CriterionFigures one : figures.criteria()) {
             boolean any = one.scores().size() > 0;
             rows.add(List.of(one.criterion().name(), any ? two(one.scores().mean()) : "",
                     any && !Double.isNaN(one.facility())
-                            ? Words.of("MarkBook.percent", Math.round(one.facility() * 100))
+                            ? UiText.of("MarkBook.percent", Math.round(one.facility() * 100))
                             : "",
                     one.discrimination().map(FiguresPane::two).orElse("")));
         }
@@ -213,6 +214,6 @@ final class FiguresPane extends PlotPane {
     }
 
     private static String two(double value) {
-        return Criterion.words(BigDecimal.valueOf(value).setScale(2, RoundingMode.HALF_UP));
+        return Criterion.format(BigDecimal.valueOf(value).setScale(2, RoundingMode.HALF_UP));
     }
 }

@@ -16,7 +16,7 @@ final class FiguresTable {
         grid.getStyleClass().add("figures-table");
         for (int r = 0; r < rows.size(); r++) {
             for (int c = 0; c < rows.get(r).size(); c++) {
-                Label cell = Form.words(rows.get(r).get(c), r == 0 ? "hint" : "tells");
+                Label cell = Form.text(rows.get(r).get(c), r == 0 ? "hint" : "tells");
                 GridPane.setHalignment(cell, c == 0 ? HPos.LEFT : HPos.RIGHT);
                 grid.add(cell, c, r);
             }

@@ -13,7 +13,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Kept lists: those who are shown in their order, under a name, for this batch and every other. */
 final class ListsPane extends VBox {
@@ -39,9 +39,9 @@ final class ListsPane extends VBox {
         keep.setId("list-keep");
         keep.disableProperty().bind(name.textProperty().map(String::isBlank));
         Button here = Form.button("Lists.walkShown", "plain-button",
-                () -> walk.accept(Words.of("Lists.shown"), model.rows()));
+                () -> walk.accept(UiText.of("Lists.shown"), model.rows()));
         here.setId("list-walk-shown");
-        getChildren().addAll(Form.words(Words.of("Lists.heading"), "subheading"), Form.hint("Lists.hint"), here,
+        getChildren().addAll(Form.text(UiText.of("Lists.heading"), "subheading"), Form.hint("Lists.hint"), here,
                 Form.labelled("Lists.name", name, keep), all);
         lists.addListener((_, _, _) -> refresh());
         model.changesProperty().addListener((_, _, _) -> refresh());
@@ -78,7 +78,7 @@ final class ListsPane extends VBox {
         Button remove = Form.button("Lists.remove", "link-button",
                 () -> lists.set(lists.get().stream().filter(l -> l != list).toList()));
         List.of(show, follow, remove).forEach(named);
-        return new VBox(Form.words(Words.of("Lists.line", list.name(), students.size()), "finding-name"),
+        return new VBox(Form.text(UiText.of("Lists.line", list.name(), students.size()), "finding-name"),
                 new FlowPane(show, follow, remove));
     }
 }

@@ -18,12 +18,12 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What pasting would do, place by place, before it is done: what is refused first, then what changes. */
 final class PastePane extends VBox {
     private final BookModel model;
-    private final Label summary = Form.words("", "tells");
+    private final Label summary = Form.text("", "tells");
     private final Rows<ScorePlan.Place> places = new Rows<>("paste-places", this::row);
     private final Button take = new Button();
     private ScorePlan plan = new ScorePlan(List.of());
@@ -42,7 +42,7 @@ final class PastePane extends VBox {
         VBox.setVgrow(places, Priority.ALWAYS);
         Button leave = Form.button("MarkBook.paste.leave", "plain-button", done);
         leave.setId("paste-leave");
-        getChildren().addAll(Form.words(Words.of("MarkBook.paste.heading"), "subheading"), summary, places,
+        getChildren().addAll(Form.text(UiText.of("MarkBook.paste.heading"), "subheading"), summary, places,
                 Form.lastLine(leave, take));
     }
 
@@ -50,16 +50,16 @@ final class PastePane extends VBox {
         plan = shown;
         int changes = shown.changes().size();
         int refused = shown.refused().size();
-        summary.setText(Stream.of(Words.of("MarkBook.paste.changes", changes),
-                Words.of("MarkBook.paste.same", shown.places().size() - changes - refused),
-                Words.of("MarkBook.paste.refused", refused))
+        summary.setText(Stream.of(UiText.of("MarkBook.paste.changes", changes),
+                UiText.of("MarkBook.paste.same", shown.places().size() - changes - refused),
+                UiText.of("MarkBook.paste.refused", refused))
                 .filter(w -> !w.isEmpty())
                 .collect(Collectors.joining(" ")));
         List<ScorePlan.Place> all = new ArrayList<>(shown.places());
         all.removeIf(p -> p instanceof ScorePlan.Taken taken && !taken.changes());
         all.sort(Comparator.comparing(ScorePlan.Taken.class::isInstance));
         places.getItems().setAll(all);
-        take.setText(Words.of("MarkBook.paste.take", changes));
+        take.setText(UiText.of("MarkBook.paste.take", changes));
         take.setDisable(changes == 0);
     }
 
@@ -70,18 +70,18 @@ final class PastePane extends VBox {
     private Node row(ScorePlan.Place place) {
         return switch (place) {
             case ScorePlan.Refused(String where, String typed, Message why) ->
-                new VBox(Form.words(where + ": " + typed, "finding-name"), Form.words(why.inWords(), "asks"));
-            case ScorePlan.Taken taken -> Form.words(
-                    Words.of("MarkBook.paste.place", model.batch().listedName(taken.student()),
-                            taken.criterion().name(), inWords(taken.from()), inWords(taken.to())),
+                new VBox(Form.text(where + ": " + typed, "finding-name"), Form.text(why.text(), "asks"));
+            case ScorePlan.Taken taken -> Form.text(
+                    UiText.of("MarkBook.paste.place", model.batch().listedName(taken.student()),
+                            taken.criterion().name(), describe(taken.from()), describe(taken.to())),
                     "tells");
         };
     }
 
-    private static String inWords(Judgement judgement) {
+    private static String describe(Judgement judgement) {
         return judgement.points()
-                .map(Criterion::words)
-                .or(() -> judgement.standing().map(Standing::words))
-                .orElse(Words.of("MarkBook.empty"));
+                .map(Criterion::format)
+                .or(() -> judgement.standing().map(Standing::label))
+                .orElse(UiText.of("MarkBook.empty"));
     }
 }

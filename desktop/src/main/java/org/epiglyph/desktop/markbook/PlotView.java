@@ -29,7 +29,7 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.DrawnPdf;
 import org.epiglyph.documents.base.Typeface;
 import org.epiglyph.figures.plot.Look;
@@ -125,19 +125,19 @@ final class PlotView extends VBox {
     private void copy() {
         drawing.executor.start(() -> plot.image(WIDTH, HEIGHT, 2, Look.paper(letters())), drawn -> {
             Clipboard.getSystemClipboard().setContent(Map.of(DataFormat.IMAGE, image(drawn)));
-            say.accept(Words.of("Figures.copied"));
+            say.accept(UiText.of("Figures.copied"));
         }, say);
     }
 
     private void save() {
-        FileDialog dialog = new FileDialog(getScene().getWindow(), Words.of("Figures.save"));
+        FileDialog dialog = new FileDialog(getScene().getWindow(), UiText.of("Figures.save"));
         dialog.kind("SVG", "*.svg")
                 .kind("PDF", "*.pdf")
                 .save(plot.name() + ".svg")
                 .ifPresent(file -> drawing.executor.start(() -> {
                     write(plot, Look.paper(letters()), file);
                     return file.getFileName();
-                }, name -> say.accept(Words.of("Figures.saved", name)), say));
+                }, name -> say.accept(UiText.of("Figures.saved", name)), say));
     }
 
     /** @param file its ending says which: .pdf, or else SVG */

@@ -11,7 +11,7 @@ import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.ScorePlan;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The cursor of the mark book and the rectangle that is chosen, without any node. It stays with its student when the order changes. */
 final class SheetCursor {
@@ -98,18 +98,18 @@ final class SheetCursor {
     }
 
     /** What stands there. */
-    String words() {
-        return range.get().map(r -> model.cell(r.row(), r.column()).words()).orElse("");
+    String text() {
+        return range.get().map(r -> model.cell(r.row(), r.column()).text()).orElse("");
     }
 
     /** Whose place it is, of what, and what stands there. */
     String spoken() {
         if (isNowhere()) {
-            return Words.of("MarkBook.nobody");
+            return UiText.of("MarkBook.nobody");
         }
-        return Words.of("MarkBook.spoken", model.batch().listedName(student.orElseThrow()),
+        return UiText.of("MarkBook.spoken", model.batch().listedName(student.orElseThrow()),
                 SheetPainter.heading(column.orElseThrow(), model.batch().scheme()),
-                words().isEmpty() ? Words.of("MarkBook.empty") : words());
+                text().isEmpty() ? UiText.of("MarkBook.empty") : text());
     }
 
     private List<StudentKey> rows() {
@@ -148,7 +148,7 @@ final class SheetCursor {
         return range.get()
                 .map(r -> IntStream.rangeClosed(r.top(), r.bottom())
                         .mapToObj(row -> IntStream.rangeClosed(r.left(), r.right())
-                                .mapToObj(at -> model.cell(row, at).words())
+                                .mapToObj(at -> model.cell(row, at).text())
                                 .collect(Collectors.joining("\t")))
                         .collect(Collectors.joining("\n")))
                 .orElse("");

@@ -6,7 +6,7 @@ import javafx.scene.control.Tooltip;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.markbook.Order;
 import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The heads of the sheet under the hand: a click orders by a column, or folds a section, and the pointer says so before. */
 final class SheetHeads {
@@ -49,8 +49,8 @@ final class SheetHeads {
         MarkScheme scheme = model.batch().scheme();
         boolean band = y < SheetLayout.BAND && !section(column.get()).isEmpty();
         tip.setText(band
-                ? Words.of("MarkBook.foldTip")
-                : Words.of("MarkBook.headTip", SheetPainter.heading(column.get(), scheme)));
+                ? UiText.of("MarkBook.foldTip")
+                : UiText.of("MarkBook.headTip", SheetPainter.heading(column.get(), scheme)));
         Tooltip.install(on, tip);
     }
 }

@@ -19,7 +19,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.desktop.frame.InkGauge;
 import org.epiglyph.desktop.frame.Paints;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.Progress;
 
 /** Draws what is in sight of the mark book: a ruled page, names behind a margin line, figures under their heads, ruled off at the foot. */
@@ -36,7 +36,7 @@ final class SheetPainter {
     private final BookModel model;
     private final SheetLayout layout;
     private final Colours colours;
-    private final FittedWords fitted;
+    private final FittedText fitted;
 
     /** The colours that it is drawn in. */
     record Colours(Paint ink, Paint second, Paint paper, Paint leaf, Paint rule, Paint margin, Paint cursor,
@@ -51,7 +51,7 @@ final class SheetPainter {
         }
     }
 
-    SheetPainter(GraphicsContext g, BookModel model, SheetLayout layout, Colours colours, FittedWords fitted) {
+    SheetPainter(GraphicsContext g, BookModel model, SheetLayout layout, Colours colours, FittedText fitted) {
         this.g = g;
         this.model = model;
         this.layout = layout;
@@ -127,21 +127,21 @@ final class SheetPainter {
         Column of = model.columns().get(column);
         boolean strong = of == Column.Fact.RESULT || of == Column.Fact.GRADE || of instanceof Column.OfSection;
         if (cell.isFigure()) {
-            figure(cell.words(), strong ? STRONG : PLAIN, colours.ink, left + width, middle);
-        } else if (!cell.words().isEmpty()) {
+            figure(cell.text(), strong ? STRONG : PLAIN, colours.ink, left + width, middle);
+        } else if (!cell.text().isEmpty()) {
             boolean standing = of instanceof Column.OfCriterion;
             if (standing) {
-                figure(cell.words(), PLAIN, colours.second, left + width, middle);
+                figure(cell.text(), PLAIN, colours.second, left + width, middle);
             } else {
-                write(cell.words(), strong ? STRONG : PLAIN, colours.ink, left + PAD, middle, width - 2 * PAD);
+                write(cell.text(), strong ? STRONG : PLAIN, colours.ink, left + PAD, middle, width - 2 * PAD);
             }
         }
     }
 
     /** A number, its decimal point under those of the others. */
-    private void figure(String words, Font font, Paint colour, double right, double middle) {
-        int point = words.endsWith("%") ? words.length() - 1 : words.indexOf('.');
-        String whole = point < 0 ? words : words.substring(0, point);
+    private void figure(String text, Font font, Paint colour, double right, double middle) {
+        int point = text.endsWith("%") ? text.length() - 1 : text.indexOf('.');
+        String whole = point < 0 ? text : text.substring(0, point);
         double at = right - PAD - DECIMALS;
         g.setFont(font);
         g.setFill(colour);
@@ -149,15 +149,15 @@ final class SheetPainter {
         g.fillText(whole, at, middle);
         g.setTextAlign(TextAlignment.LEFT);
         if (point >= 0) {
-            g.fillText(words.substring(point), at, middle, DECIMALS + PAD - 2);
+            g.fillText(text.substring(point), at, middle, DECIMALS + PAD - 2);
         }
     }
 
-    private void write(String words, Font font, Paint colour, double x, double middle, double width) {
+    private void write(String text, Font font, Paint colour, double x, double middle, double width) {
         g.setFont(font);
         g.setFill(colour);
         g.setTextAlign(TextAlignment.LEFT);
-        g.fillText(fitted.line(words, font, width), x, middle);
+        g.fillText(fitted.line(text, font, width), x, middle);
     }
 
     // --- heads
@@ -165,7 +165,7 @@ final class SheetPainter {
     private void heads(double right) {
         MarkScheme scheme = model.batch().scheme();
         double area = right - SheetLayout.NAMES;
-        write(Words.of("MarkBook.name"), SMALL, colours.second, PAD, SheetLayout.HEAD - 34,
+        write(UiText.of("MarkBook.name"), SMALL, colours.second, PAD, SheetLayout.HEAD - 34,
                 SheetLayout.NAMES - 2 * PAD);
         clipped(SheetLayout.NAMES, 0, area, SheetLayout.HEAD, () -> {
             for (SheetLayout.Span span : layout.spans(scheme)) {
@@ -219,8 +219,8 @@ final class SheetPainter {
         return switch (column) {
             case Column.OfCriterion(String id) -> scheme.findCriterion(id).map(Criterion::name).orElse("");
             case Column.OfSection(String id) -> scheme.findSection(id).map(s -> s.name()).orElse("");
-            case Column.Fact fact -> Words.of("MarkBook.column." + fact);
-            case Column.Drawn _ -> Words.of("MarkBook.byLot");
+            case Column.Fact fact -> UiText.of("MarkBook.column." + fact);
+            case Column.Drawn _ -> UiText.of("MarkBook.byLot");
         };
     }
 
@@ -234,10 +234,10 @@ final class SheetPainter {
                         .findCriterion(id)
                         .map(Criterion::weight)
                         .filter(w -> w.compareTo(BigDecimal.ONE) != 0)
-                        .map(w -> " \u00d7 " + Criterion.words(w))
+                        .map(w -> " \u00d7 " + Criterion.format(w))
                         .orElse("")
                 : "";
-        return maximum.map(m -> Words.of("MarkBook.of", Criterion.words(m)) + weight).orElse("");
+        return maximum.map(m -> UiText.of("MarkBook.of", Criterion.format(m)) + weight).orElse("");
     }
 
     /** How often each part of the range was given: the more often, the more ink. */
@@ -261,7 +261,7 @@ final class SheetPainter {
     private void feet(double right, double foot) {
         g.setFill(colours.leaf);
         g.fillRect(0, foot, right, SheetLayout.FOOT);
-        String[] names = {Words.of("MarkBook.mean"), Words.of("MarkBook.spread"), Words.of("MarkBook.facility")};
+        String[] names = {UiText.of("MarkBook.mean"), UiText.of("MarkBook.spread"), UiText.of("MarkBook.facility")};
         for (int i = 0; i < names.length; i++) {
             write(names[i], SMALL, colours.second, GAUGE, line(foot, i), SheetLayout.NAMES - GAUGE - PAD);
         }
@@ -281,7 +281,7 @@ final class SheetPainter {
         tally.mean().ifPresent(m -> figure(m.toPlainString(), PLAIN, colours.ink, right, line(foot, 0)));
         tally.spread().ifPresent(s -> figure(s.toPlainString(), PLAIN, colours.second, right, line(foot, 1)));
         tally.facility(maximum)
-                .ifPresent(f -> figure(Words.of("MarkBook.percent", f), PLAIN, colours.second, right, line(foot, 2)));
+                .ifPresent(f -> figure(UiText.of("MarkBook.percent", f), PLAIN, colours.second, right, line(foot, 2)));
     }
 
     private static double line(double foot, int line) {

@@ -37,17 +37,17 @@ final class WordCounting {
     }
 
     private void goOn() {
-        if (running || stopped || !model.showsWords()) {
+        if (running || stopped || !model.showsWordCounts()) {
             return;
         }
-        List<Document> left = left(model.batch(), model.context().words());
+        List<Document> left = left(model.batch(), model.context().wordCounts());
         if (left.isEmpty()) {
             return;
         }
         running = true;
         executor.start(() -> count(left), counts -> {
             running = false;
-            model.learnWords(counts);
+            model.learnWordCounts(counts);
             goOn();
         }, why -> {
             running = false;

@@ -17,7 +17,7 @@ import org.epiglyph.core.marks.Stroke;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The marks that are chosen, and what is done with all of them at once, as one edit. */
 public final class Chosen {
@@ -187,7 +187,7 @@ public final class Chosen {
     /** Keeps copies of the chosen marks, for another place, page or submission of the batch. */
     public void copy() {
         copied = marks();
-        model.tell(Words.of("Desk.copied", copied.size()));
+        model.tell(UiText.of("Desk.copied", copied.size()));
     }
 
     public boolean hasCopies() {

@@ -31,7 +31,7 @@ import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Notice;
 import org.epiglyph.desktop.frame.Saving;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.PageSpace;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.spelling.Spelling;
@@ -105,7 +105,7 @@ public final class DeskModel implements WorkspaceObserver {
 
     /** The last thing that could not be done and why; empty after the next that could. */
     public ReadOnlyStringProperty noticeProperty() {
-        return notice.wordsProperty();
+        return notice.textProperty();
     }
 
     /** The marks that are chosen, and what can be done with them. */
@@ -226,7 +226,7 @@ public final class DeskModel implements WorkspaceObserver {
     /** Makes an edit; where it is refused, the notice says why. True if it was made. */
     public boolean edit(Edit edit) {
         if (past.isLookedAt()) {
-            notice.refuse(Words.of("Desk.earlierRefuses"));
+            notice.refuse(UiText.of("Desk.earlierRefuses"));
             return false;
         }
         try {
@@ -265,7 +265,7 @@ public final class DeskModel implements WorkspaceObserver {
             String document = mark.page().document();
             boolean counts = submission.get().documents().stream().anyMatch(d -> d.id().equals(document));
             if (!counts) {
-                notice.refuse(Words.of(
+                notice.refuse(UiText.of(
                         submission.get().findDocument(document).isPresent() ? "Desk.olderHandIn" : "Desk.notTheirs"));
                 return false;
             }
@@ -308,15 +308,15 @@ public final class DeskModel implements WorkspaceObserver {
 
     // --- words on the whole
 
-    public void writeOnTheWhole(String words) {
-        if (!submission.get().onTheWhole().equals(words)) {
-            edit(new Edit.WriteOnTheWhole(student, words));
+    public void writeOnTheWhole(String text) {
+        if (!submission.get().onTheWhole().equals(text)) {
+            edit(new Edit.WriteOnTheWhole(student, text));
         }
     }
 
-    public void writePrivately(String words) {
-        if (!submission.get().privately().equals(words)) {
-            edit(new Edit.WritePrivately(student, words));
+    public void writePrivately(String text) {
+        if (!submission.get().privately().equals(text)) {
+            edit(new Edit.WritePrivately(student, text));
         }
     }
 
@@ -338,8 +338,8 @@ public final class DeskModel implements WorkspaceObserver {
         String next = all.get((here + 1) % all.size());
         if (edit(new Edit.ChangeAids(batch.get().aids().withLanguage(next)))) {
             notice.tell(next.isEmpty()
-                    ? Words.of("Desk.noSpelling")
-                    : Words.of("Desk.spelling", Locale.forLanguageTag(next).getDisplayName(Locale.ENGLISH)));
+                    ? UiText.of("Desk.noSpelling")
+                    : UiText.of("Desk.spelling", Locale.forLanguageTag(next).getDisplayName(Locale.ENGLISH)));
         }
     }
 

@@ -25,16 +25,16 @@ public final class Placing {
         this.model = model;
     }
 
-    private static Remark remark(Phrase phrase, String words) {
-        return new Remark(words, phrase.audience(), phrase.id());
+    private static Remark remark(Phrase phrase, String text) {
+        return new Remark(text, phrase.audience(), phrase.id());
     }
 
     /** Puts a phrase on a mark, in the place of its words. */
-    public void onMark(Mark mark, Phrase phrase, String words) {
+    public void onMark(Mark mark, Phrase phrase, String text) {
         if (model.writing().isOf(mark.id())) {
             model.writing().forget();
         }
-        model.change(linked(mark.withRemark(remark(phrase, words)), phrase));
+        model.change(linked(mark.withRemark(remark(phrase, text)), phrase));
     }
 
     /** A mark that is evidence for nothing yet becomes evidence for the phrase's criterion. */
@@ -50,9 +50,9 @@ public final class Placing {
      * @param turn  clockwise degrees so that it stands upright
      * @param under the words at the place; a highlight goes over them
      */
-    public void onPage(PageRef page, PagePoint at, int turn, Selection under, Phrase phrase, String words) {
+    public void onPage(PageRef page, PagePoint at, int turn, Selection under, Phrase phrase, String text) {
         Ink ink = phrase.mark().map(Phrase.With::ink).orElse(model.penCaseProperty().get().current().ink());
-        Head head = model.newHead(page, turn).withInk(ink).withRemark(remark(phrase, words)).withMeaning("");
+        Head head = model.newHead(page, turn).withInk(ink).withRemark(remark(phrase, text)).withMeaning("");
         Optional<Sign> sign = phrase.mark().flatMap(Phrase.With::sign);
         boolean highlights = phrase.mark().isPresent() && sign.isEmpty() && !under.boxes().isEmpty();
         Mark mark = sign.isPresent()
@@ -62,30 +62,30 @@ public final class Placing {
     }
 
     /** Adds a phrase to the remark on a criterion; private ones go to the private note. */
-    public void onCriterion(String criterion, Phrase phrase, String words) {
+    public void onCriterion(String criterion, Phrase phrase, String text) {
         if (phrase.audience() == Audience.PRIVATE) {
-            privately(words);
+            privately(text);
         } else {
             model.edit(new Edit.WriteOnCriterion(model.student(), criterion,
-                    joined(model.submission().scores().words(criterion), words)));
+                    joined(model.submission().scores().remark(criterion), text)));
         }
     }
 
     /** Adds a phrase to the remark on the whole; private ones go to the private note. */
-    public void onTheWhole(Phrase phrase, String words) {
+    public void onTheWhole(Phrase phrase, String text) {
         if (phrase.audience() == Audience.PRIVATE) {
-            privately(words);
+            privately(text);
         } else {
-            model.writeOnTheWhole(joined(model.submission().onTheWhole(), words));
+            model.writeOnTheWhole(joined(model.submission().onTheWhole(), text));
         }
     }
 
     /** Adds words to the private note. */
-    public void privately(String words) {
-        model.writePrivately(joined(model.submission().privately(), words));
+    public void privately(String text) {
+        model.writePrivately(joined(model.submission().privately(), text));
     }
 
-    private static String joined(String before, String words) {
-        return before.isEmpty() ? words : before + " " + words;
+    private static String joined(String before, String text) {
+        return before.isEmpty() ? text : before + " " + text;
     }
 }

@@ -18,7 +18,7 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.TypedScore;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The scores of the submission on the desk, and the criterion that is being scored. */
 public final class Scores {
@@ -82,9 +82,9 @@ public final class Scores {
     }
 
     /** The remark on a criterion for the student. */
-    public void write(String criterionId, String words) {
-        if (!model.submission().scores().words(criterionId).equals(words)) {
-            model.edit(new Edit.WriteOnCriterion(model.student(), criterionId, words));
+    public void write(String criterionId, String text) {
+        if (!model.submission().scores().remark(criterionId).equals(text)) {
+            model.edit(new Edit.WriteOnCriterion(model.student(), criterionId, text));
         }
     }
 
@@ -130,17 +130,17 @@ public final class Scores {
     public void asLastTime(String criterionId) {
         Optional<Submission> last = lastJudged(criterionId);
         if (last.isEmpty()) {
-            model.say(Words.of("Ledger.noLastTime"));
+            model.say(UiText.of("Ledger.noLastTime"));
             return;
         }
         Scorecard then = last.get().scores();
         List<Edit> edits = new ArrayList<>(
                 List.of(new Edit.Judge(model.student(), criterionId, then.judgement(criterionId))));
-        if (model.submission().scores().words(criterionId).isEmpty() && !then.words(criterionId).isEmpty()) {
-            edits.add(new Edit.WriteOnCriterion(model.student(), criterionId, then.words(criterionId)));
+        if (model.submission().scores().remark(criterionId).isEmpty() && !then.remark(criterionId).isEmpty()) {
+            edits.add(new Edit.WriteOnCriterion(model.student(), criterionId, then.remark(criterionId)));
         }
         if (model.edit(edits.size() == 1 ? edits.getFirst() : new Edit.Together(edits))) {
-            model.tell(Words.of("Ledger.asLastTime", model.batch().naming().listed(last.get().student())));
+            model.tell(UiText.of("Ledger.asLastTime", model.batch().naming().listed(last.get().student())));
         }
     }
 

@@ -9,7 +9,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Going from student to student: through the roll, or along a list that the marker follows. */
 public final class Walk {
@@ -103,19 +103,19 @@ public final class Walk {
 
     /** Goes to the next student whose submission is not finished, round the end. */
     public void toNextUnmarked() {
-        nextUnmarked().ifPresentOrElse(model::open, () -> model.say(Words.of("Desk.nobodyLeft")));
+        nextUnmarked().ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyLeft")));
     }
 
     /** Goes to the next student, round the end, about whom the look-over would ask. */
     public void toNextLookAgain() {
         next(place(), model.progress()::isLookAgain)
-                .ifPresentOrElse(model::open, () -> model.say(Words.of("Desk.nobodyAgain")));
+                .ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyAgain")));
     }
 
     /** Goes to the next student, round the end, who waits for a reply. */
     public void toNextAnswer() {
         next(place(), at -> model.progress().at(at).awaitsReply())
-                .ifPresentOrElse(model::open, () -> model.say(Words.of("Desk.nobodyAnswered")));
+                .ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyAnswered")));
     }
 
     /**

@@ -13,7 +13,7 @@ import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Slots;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The remark that is being written, and the phrases for it. */
 public final class Writing {
@@ -42,7 +42,7 @@ public final class Writing {
     /** Opens the remark of a mark for writing. */
     public void open(String id) {
         if (model.submission().sealed()) {
-            model.say(Words.of("Desk.sealedRefuses"));
+            model.say(UiText.of("Desk.sealedRefuses"));
             return;
         }
         finish();
@@ -52,8 +52,8 @@ public final class Writing {
     }
 
     /** Hears what is being typed; it is kept whatever ends the writing. @param words empty where they are not meant as words */
-    public void typing(Optional<Remark> words) {
-        typed = words;
+    public void typing(Optional<Remark> remark) {
+        typed = remark;
     }
 
     /** Hears that text is being typed on a page. @param keep puts it there, whatever ends the writing */
@@ -67,7 +67,7 @@ public final class Writing {
                 .ifPresent(r -> mark.get()
                         .flatMap(model.submission()::findMark)
                         .filter(m -> !m.remark().equals(r))
-                        .ifPresent(m -> model.change(withWords(m, r))));
+                        .ifPresent(m -> model.change(withText(m, r))));
     }
 
     /** Puts words on the mark that is being written and ends the writing. */
@@ -75,16 +75,16 @@ public final class Writing {
         Optional<String> id = mark.get();
         forget();
         id.flatMap(model.submission()::findMark).ifPresent(written -> {
-            if (remark.isEmpty() && isWordsAlone(written)) {
+            if (remark.isEmpty() && isTextAlone(written)) {
                 model.remove(written.id());
             } else if (!written.remark().equals(remark)) {
-                model.change(withWords(written, remark));
+                model.change(withText(written, remark));
             }
         });
     }
 
     /** True of a mark that is nothing without words. */
-    private static boolean isWordsAlone(Mark mark) {
+    private static boolean isTextAlone(Mark mark) {
         return mark instanceof Note || mark instanceof Correction c && c.kind() == Correction.Kind.INSERT;
     }
 
@@ -97,7 +97,7 @@ public final class Writing {
     public void left(Remark inField) {
         boolean waits = inField.isEmpty() && mark.get()
                 .flatMap(model.submission()::findMark)
-                .filter(m -> m.remark().isEmpty() && isWordsAlone(m))
+                .filter(m -> m.remark().isEmpty() && isTextAlone(m))
                 .isPresent();
         if (!waits) {
             finish(inField);
@@ -105,7 +105,7 @@ public final class Writing {
     }
 
     /** New words for struck ones need a place to go in; without new words the old ones only go. */
-    private static Mark withWords(Mark written, Remark remark) {
+    private static Mark withText(Mark written, Remark remark) {
         Mark changed = written.withRemark(remark);
         if (changed instanceof Correction c && !c.struck().isEmpty()) {
             return remark.isEmpty() ? c.deleting() : c.caret().isEmpty() ? c.replacing() : c;
@@ -148,27 +148,27 @@ public final class Writing {
         List<Phrase> most = model.batch().phrasebook().mostUsed(model.batch().phraseUses());
         Optional<Mark> target = mark.get().flatMap(model.submission()::findMark).or(() -> model.chosen().one());
         if (number > most.size() || target.isEmpty()) {
-            model.say(Words.of(target.isEmpty() ? "Desk.phraseNeedsMark" : "Desk.fewPhrases", most.size()));
+            model.say(UiText.of(target.isEmpty() ? "Desk.phraseNeedsMark" : "Desk.fewPhrases", most.size()));
             return;
         }
         Phrase phrase = most.get(number - 1);
-        Slots slots = Slots.of(phrase.words());
+        Slots slots = Slots.of(phrase.text());
         if (!slots.asked().isEmpty()) {
-            model.say(Words.of("Phrases.asks", phrase.code()));
+            model.say(UiText.of("Phrases.asks", phrase.code()));
             return;
         }
         forget();
         model.placing()
                 .onMark(target.get(), phrase, slots.filled(model.submission().student().givenName(), List.of()));
-        model.tell(Words.of("Desk.phrasePut", phrase.code()));
+        model.tell(UiText.of("Desk.phrasePut", phrase.code()));
     }
 
     /** The phrase that words belong to: its own words, or those with an addition behind them; empty where they are others. */
-    public String phraseOf(String words, String phrase) {
+    public String phraseOf(String text, String phrase) {
         return model.batch()
                 .phrasebook()
                 .find(phrase)
-                .filter(p -> Slots.of(p.words()).placed(words.strip()).isPresent())
+                .filter(p -> Slots.of(p.text()).placed(text.strip()).isPresent())
                 .map(Phrase::id)
                 .orElse("");
     }
@@ -177,29 +177,29 @@ public final class Writing {
     public void keepAsPhrase() {
         Optional<Mark> chosen = model.chosen().one().filter(m -> !m.remark().isEmpty());
         if (chosen.isEmpty()) {
-            model.say(Words.of("Desk.nothingToKeep"));
+            model.say(UiText.of("Desk.nothingToKeep"));
             return;
         }
         Remark remark = chosen.get().remark();
-        if (model.batch().phrasebook().findWords(remark.words()).isPresent()) {
-            model.say(Words.of("Desk.phraseThere"));
+        if (model.batch().phrasebook().findByText(remark.text()).isPresent()) {
+            model.say(UiText.of("Desk.phraseThere"));
             return;
         }
-        Phrase phrase = new Phrase(DeskModel.newId(), code(remark.words()), remark.words(),
+        Phrase phrase = new Phrase(DeskModel.newId(), code(remark.text()), remark.text(),
                 model.scores().criterionProperty().get(), Optional.empty());
         List<Edit> edits = new ArrayList<>(List.of(new Edit.KeepPhrase(phrase)));
         if (!model.submission().sealed()) {
             edits.add(new Edit.ChangeMark(model.student(), chosen.get().withRemark(remark.withPhrase(phrase.id()))));
         }
         if (model.edit(new Edit.Together(edits))) {
-            model.tell(Words.of("Desk.phraseKept", phrase.code()));
+            model.tell(UiText.of("Desk.phraseKept", phrase.code()));
         }
     }
 
     /** The first letters of the first two words, with a number where that code is taken. */
-    private String code(String words) {
+    private String code(String text) {
         StringBuilder code = new StringBuilder();
-        for (String word : words.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+")) {
+        for (String word : text.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+")) {
             if (!word.isEmpty() && code.length() < 2) {
                 code.append(word.charAt(0));
             }

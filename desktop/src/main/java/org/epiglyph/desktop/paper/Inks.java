@@ -41,7 +41,7 @@ public final class Inks {
                     ground.setFill(colour(Drawn.Ground.PAPER));
                     group.getChildren().add(ground);
                 }
-                case Drawn.Words words -> group.getChildren().add(words(words, mark.ink()));
+                case Drawn.Text text -> group.getChildren().add(text(text, mark.ink()));
                 case Drawn.Picture p -> {
                     Rectangle frame = new Rectangle(p.centre().x() - p.width() / 2, p.centre().y() - p.height() / 2,
                             p.width(), p.height());
@@ -98,13 +98,13 @@ public final class Inks {
         return rectangle;
     }
 
-    private static Node words(Drawn.Words words, Ink colour) {
+    private static Node text(Drawn.Text words, Ink colour) {
         Group lines = new Group();
         double y = 0;
         for (String line : words.text().split("\n", -1)) {
             Text text = new Text(words.at().x(), words.at().y() + y, line);
             text.setFont(hand(words.size()));
-            text.setFill(colour(colour.wordsRgb()));
+            text.setFill(colour(colour.textRgb()));
             lines.getChildren().add(text);
             y += words.size() * TypedText.LEADING;
         }

@@ -6,7 +6,7 @@ import javafx.scene.Group;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.shape.Line;
 import org.epiglyph.core.page.PagePoint;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /**
  * The hand of who works by keys alone: cross-hairs on the page that the arrow keys move. Enter presses and lifts,
@@ -56,7 +56,7 @@ public final class KeyPen {
             leaf.getChildren().remove(cross);
             leaf = null;
             down = false;
-            say(Words.of("Desk.pages"));
+            say(UiText.of("Desk.pages"));
         }
     }
 
@@ -123,11 +123,11 @@ public final class KeyPen {
             leaf.getChildren().add(cross);
         }
         roll.reveal(leaf.page(), new org.epiglyph.core.page.PageBox(at.x(), at.y(), 0, 0));
-        say(Words.of("Desk.crossHairs", leaf.page().number(), Math.round(shown.x()), Math.round(shown.y())));
+        say(UiText.of("Desk.crossHairs", leaf.page().number(), Math.round(shown.x()), Math.round(shown.y())));
     }
 
-    private void say(String words) {
-        roll.setAccessibleText(words);
+    private void say(String text) {
+        roll.setAccessibleText(text);
         roll.notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
     }
 }

@@ -17,7 +17,7 @@ import javafx.scene.image.Image;
 import javafx.util.Duration;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.OpenDocument;
 
@@ -127,8 +127,8 @@ final class LeafImages {
             Throwable cause = failure instanceof CompletionException ? failure.getCause() : failure;
             boolean tooSlow = cause instanceof OpenDocument.TooSlow;
             if (tooSlow || !leaf.hasImage()) {
-                String why = cause instanceof Problem ? cause.getMessage() : Words.of("Desk.pageFault");
-                leaf.sayFailure(leaf.hasImage() ? Words.of("Desk.coarseOnly") : why,
+                String why = cause instanceof Problem ? cause.getMessage() : UiText.of("Desk.pageFault");
+                leaf.sayFailure(leaf.hasImage() ? UiText.of("Desk.coarseOnly") : why,
                         tooSlow ? Optional.of(() -> tryLonger(leaf)) : Optional.empty());
             }
         }
@@ -136,7 +136,7 @@ final class LeafImages {
 
     private void tryLonger(PageLeaf leaf) {
         images.beMorePatient(leaf.page());
-        leaf.sayFailure(Words.of("Desk.drawingLonger"), Optional.empty());
+        leaf.sayFailure(UiText.of("Desk.drawingLonger"), Optional.empty());
         onInterface(images.image(leaf.page(), scale.getAsDouble()), (image, failure) -> show(leaf, image, failure));
     }
 

@@ -23,7 +23,7 @@ import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /**
@@ -195,17 +195,17 @@ public final class Margin extends Pane {
     }
 
     /** The words as the margin shows them; a correction says what becomes of the words. */
-    static String words(Mark mark) {
-        String said = mark.remark().words();
-        String words = mark instanceof Correction c
+    static String text(Mark mark) {
+        String said = mark.remark().text();
+        String text = mark instanceof Correction c
                 ? switch (c.kind()) {
-                    case INSERT -> Words.of("Desk.addedWords", said);
-                    case REPLACE -> Words.of("Desk.newWords", said);
-                    case MOVE -> Words.of("Desk.movedWords", said);
+                    case INSERT -> UiText.of("Desk.addedWords", said);
+                    case REPLACE -> UiText.of("Desk.newWords", said);
+                    case MOVE -> UiText.of("Desk.movedWords", said);
                     case DELETE -> said;
                 }
                 : said;
-        return mark.isPrivate() ? Words.of("Desk.privateRemark", words) : words;
+        return mark.isPrivate() ? UiText.of("Desk.privateRemark", text) : text;
     }
 
     /** The bracket beside the words, and the hairline to the place. */

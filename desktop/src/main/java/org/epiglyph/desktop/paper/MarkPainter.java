@@ -188,7 +188,7 @@ final class MarkPainter {
                     g.setFill(Inks.colour(Drawn.Ground.PAPER));
                     g.fillRect(b.left(), b.top(), b.width(), b.height());
                 }
-                case Drawn.Words words -> words(g, words, mark);
+                case Drawn.Text text -> text(g, text, mark);
                 case Drawn.Picture picture -> picture(g, picture);
                 case Drawn.Wash _ -> {
                     // a node of its own
@@ -208,16 +208,16 @@ final class MarkPainter {
         }
     }
 
-    private static void words(GraphicsContext g, Drawn.Words words, Mark mark) {
+    private static void text(GraphicsContext g, Drawn.Text text, Mark mark) {
         g.save();
-        g.translate(words.at().x(), words.at().y());
-        g.rotate(words.turn());
-        g.setFont(Inks.hand(words.size()));
-        g.setFill(Inks.colour(mark.ink().wordsRgb()));
+        g.translate(text.at().x(), text.at().y());
+        g.rotate(text.turn());
+        g.setFont(Inks.hand(text.size()));
+        g.setFill(Inks.colour(mark.ink().textRgb()));
         double y = 0;
-        for (String line : words.text().split("\n", -1)) {
+        for (String line : text.text().split("\n", -1)) {
             g.fillText(line, 0, y);
-            y += words.size() * TypedText.LEADING;
+            y += text.size() * TypedText.LEADING;
         }
         g.restore();
     }

@@ -31,7 +31,7 @@ import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.spoken.SpokenSign;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** One page in the roll: its image, the marks above it, and what is being drawn above those. */
 public final class PageLeaf extends Pane {
@@ -76,7 +76,7 @@ public final class PageLeaf extends Pane {
         edge.heightProperty().bind(heightProperty());
         stacked.setClip(edge);
         getChildren().add(stacked);
-        setAccessibleText(Words.of("Desk.page", page.number()));
+        setAccessibleText(UiText.of("Desk.page", page.number()));
     }
 
     public PageRef page() {
@@ -168,15 +168,15 @@ public final class PageLeaf extends Pane {
     }
 
     /** Says in the page's place why it is not there. @param longer tries once more with more time, where that may help */
-    void sayFailure(String words, Optional<Runnable> longer) {
+    void sayFailure(String text, Optional<Runnable> longer) {
         settled();
         getChildren().removeIf(c -> c.getStyleClass().contains("page-failure"));
-        Label label = new Label(words);
+        Label label = new Label(text);
         label.setWrapText(true);
         VBox failure = new VBox(label);
         failure.getStyleClass().add("page-failure");
         longer.ifPresent(again -> {
-            Button more = new Button(Words.of("Desk.drawLonger"));
+            Button more = new Button(UiText.of("Desk.drawLonger"));
             more.setId("draw-longer");
             more.getStyleClass().add("plain-button");
             more.setOnAction(_ -> again.run());
@@ -196,10 +196,10 @@ public final class PageLeaf extends Pane {
     /** Says whether the page's words were recognised on a picture, so that they may be wrong. */
     void sayRecognised(boolean recognised) {
         getChildren().removeIf(c -> c.getStyleClass().contains("page-note"));
-        setAccessibleText(Words.of("Desk.page", page.number())
-                + (recognised ? ", " + Words.of("Desk.recognised") : ""));
+        setAccessibleText(UiText.of("Desk.page", page.number())
+                + (recognised ? ", " + UiText.of("Desk.recognised") : ""));
         if (recognised) {
-            Label note = new Label(Words.of("Desk.recognised"));
+            Label note = new Label(UiText.of("Desk.recognised"));
             note.getStyleClass().add("page-note");
             note.setMouseTransparent(true);
             note.layoutXProperty().bind(widthProperty().subtract(note.widthProperty()).subtract(6));

@@ -21,7 +21,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.settings.PageSpace;
 import org.epiglyph.desktop.settings.View.Arrangement;
@@ -53,7 +53,7 @@ public final class PageRoll extends Region {
         this.seen = seen;
         getStyleClass().add("page-roll");
         setFocusTraversable(true);
-        setAccessibleText(Words.of("Desk.pages"));
+        setAccessibleText(UiText.of("Desk.pages"));
         bar.valueProperty().bindBidirectional(scroll);
         getChildren().addAll(sheet, bar);
         Rectangle clip = new Rectangle();
@@ -112,7 +112,7 @@ public final class PageRoll extends Region {
     public void show(List<Piece> pieces) {
         leaves.clear();
         rows = new RollRows(pieces);
-        sheet.getChildren().setAll(rows.words());
+        sheet.getChildren().setAll(rows.texts());
         across = 0;
         layout = laidOut(-1); // before anything asks where the new rows stand
         scroll.set(0);
@@ -355,9 +355,9 @@ public final class PageRoll extends Region {
             RollLayout.Place place = layout.place(i);
             double top = place.top() - scroll.get();
             if (!row.isPage()) {
-                row.words().setPrefWidth(place.width());
-                row.words().setMaxWidth(place.width());
-                row.words().relocate(place.left(), top);
+                row.text().setPrefWidth(place.width());
+                row.text().setMaxWidth(place.width());
+                row.text().relocate(place.left(), top);
             } else if (top + place.height() > -getHeight() && top < 2 * getHeight()) {
                 near.add(row.page());
                 leaves.at(row.page(), row.geometry(), row.turn(), scale(), outputScale())

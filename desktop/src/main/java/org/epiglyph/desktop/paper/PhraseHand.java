@@ -19,8 +19,8 @@ public final class PhraseHand {
 
     /** What is done with a phrase that was dropped. */
     public interface Dropped {
-        /** @param words the phrase's words for this student */
-        void with(Phrase phrase, String words);
+        /** @param text the phrase's words for this student */
+        void with(Phrase phrase, String text);
     }
 
     /** Lets a phrase be dragged from a node. */
@@ -51,6 +51,6 @@ public final class PhraseHand {
     void drop(Dropped dropped) {
         Phrase phrase = held.orElseThrow();
         held = Optional.empty();
-        asking.accept(phrase, words -> dropped.with(phrase, words));
+        asking.accept(phrase, text -> dropped.with(phrase, text));
     }
 }

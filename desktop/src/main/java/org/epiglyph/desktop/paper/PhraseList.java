@@ -76,7 +76,7 @@ public final class PhraseList extends VBox {
 
     private String effect(Phrase of) {
         String criterion = model.batch().scheme().findCriterion(of.criterion()).map(Criterion::name).orElse("");
-        String points = of.effect().map(e -> Criterion.words(e).replace('-', '\u2212')).orElse("");
+        String points = of.effect().map(e -> Criterion.format(e).replace('-', '\u2212')).orElse("");
         String both = (criterion + " " + points).strip();
         return both.isEmpty() ? "" : "  (" + both + ")";
     }
@@ -100,7 +100,7 @@ public final class PhraseList extends VBox {
 
     /** Takes a phrase, asking first for what differs. */
     public void take(Phrase phrase) {
-        ask(phrase, Slots.of(phrase.words()), new ArrayList<>());
+        ask(phrase, Slots.of(phrase.text()), new ArrayList<>());
     }
 
     private void ask(Phrase phrase, Slots slots, List<String> answers) {

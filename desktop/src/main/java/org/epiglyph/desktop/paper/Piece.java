@@ -16,7 +16,7 @@ public sealed interface Piece {
     record Leaf(PageRef page, PageGeometry geometry, int turn) implements Piece {}
 
     /** Words between documents. */
-    record Divider(String words) implements Piece {}
+    record Divider(String label) implements Piece {}
 
     /** @param node makes what stands in the place of pages; called on the interface thread */
     record InPlace(Supplier<Region> node) implements Piece {}

@@ -17,7 +17,7 @@ import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Slant;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spelling.Spelling;
 
@@ -29,7 +29,7 @@ public final class RemarkField extends VBox {
     private static final int MOST_LINES = 12;
     private static final int LETTERS_A_LINE = 30;
     private final DeskModel model;
-    private final TextArea words = Slant.of(new TextArea());
+    private final TextArea area = Slant.of(new TextArea());
     private final PhraseList list;
     private final Label hint = new Label();
     private String mark = "";
@@ -42,22 +42,22 @@ public final class RemarkField extends VBox {
     /** @param pictures asks for a picture of the marker's own */
     public RemarkField(DeskModel model, Spelling speller, PictureChooser pictures) {
         this.model = model;
-        list = new PhraseList(model, this::take, words::requestFocus);
-        spelling = new SpellingLine(words, speller, () -> model.batch().aids().language(), () -> resized.run());
+        list = new PhraseList(model, this::take, area::requestFocus);
+        spelling = new SpellingLine(area, speller, () -> model.batch().aids().language(), () -> resized.run());
         getStyleClass().add("remark-field");
-        dressWords();
+        styleArea();
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
         HBox foot = new HBox(hint, phrase(), picture(pictures));
         HBox.setHgrow(hint, Priority.ALWAYS);
-        getChildren().addAll(words, list, spelling, foot);
-        words.textProperty().addListener((_, _, _) -> {
+        getChildren().addAll(area, list, spelling, foot);
+        area.textProperty().addListener((_, _, _) -> {
             search();
             grow();
             tellTyped();
         });
         pause.setOnFinished(_ -> model.writing().keepTyped());
-        words.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
+        area.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
         model.writing().markProperty().addListener((_, _, now) -> {
             if (!now.equals(Optional.of(mark))) {
                 mark = ""; // the next time its words are read anew
@@ -70,22 +70,22 @@ public final class RemarkField extends VBox {
         });
     }
 
-    private void dressWords() {
-        words.setId("remark");
-        words.setWrapText(true);
-        words.setPrefRowCount(2);
-        words.setPromptText(Words.of("Desk.remarkPrompt"));
-        words.setAccessibleText(Words.of("Desk.remarkPrompt"));
+    private void styleArea() {
+        area.setId("remark");
+        area.setWrapText(true);
+        area.setPrefRowCount(2);
+        area.setPromptText(UiText.of("Desk.remarkPrompt"));
+        area.setAccessibleText(UiText.of("Desk.remarkPrompt"));
     }
 
     /** What a slash does, for a hand that has no keys; only where nothing is written yet. */
     private Button phrase() {
         Button phrase = link("Desk.remarkPhrase", "remark-phrase", () -> {
-            words.requestFocus();
-            words.setText("/");
-            words.end();
+            area.requestFocus();
+            area.setText("/");
+            area.end();
         });
-        phrase.visibleProperty().bind(words.textProperty().isEmpty());
+        phrase.visibleProperty().bind(area.textProperty().isEmpty());
         phrase.managedProperty().bind(phrase.visibleProperty());
         return phrase;
     }
@@ -100,14 +100,14 @@ public final class RemarkField extends VBox {
     /** Reading a picture may take long, and another remark may be in this field by then. */
     private void insert(PictureChooser.Chosen picture, String of) {
         if (of.equals(mark) && isWriting()) {
-            words.insertText(words.getCaretPosition(), "![" + picture.alt() + "](picture:" + picture.file() + ")");
+            area.insertText(area.getCaretPosition(), "![" + picture.alt() + "](picture:" + picture.file() + ")");
         } else {
-            model.say(Words.of("Desk.pictureTooLate", picture.alt()));
+            model.say(UiText.of("Desk.pictureTooLate", picture.alt()));
         }
     }
 
-    private static Button link(String words, String id, Runnable act) {
-        Button link = Form.button(words, "link-button", act);
+    private static Button link(String text, String id, Runnable act) {
+        Button link = Form.button(text, "link-button", act);
         link.setId(id);
         link.getStyleClass().add("spelling-word");
         return link;
@@ -123,12 +123,12 @@ public final class RemarkField extends VBox {
             mark = of.id();
             audience = of.remark().audience();
             phrase = of.remark().phrase();
-            words.setText(of.remark().words());
-            words.positionCaret(words.getLength());
+            area.setText(of.remark().text());
+            area.positionCaret(area.getLength());
             search();
             javafx.application.Platform.runLater(() -> {
-                words.requestFocus();
-                words.positionCaret(words.getLength());
+                area.requestFocus();
+                area.positionCaret(area.getLength());
             });
         }
         return this;
@@ -155,25 +155,25 @@ public final class RemarkField extends VBox {
 
     /** The field is as high as its words, up to a bound. */
     private void grow() {
-        int lines = words.getText().length() / LETTERS_A_LINE + (int) words.getText().lines().count();
-        words.setPrefRowCount(Math.clamp(lines + 1, 2, MOST_LINES));
+        int lines = area.getText().length() / LETTERS_A_LINE + (int) area.getText().lines().count();
+        area.setPrefRowCount(Math.clamp(lines + 1, 2, MOST_LINES));
     }
 
     private boolean isSearching() {
-        return words.getText().startsWith("/");
+        return area.getText().startsWith("/");
     }
 
     private void search() {
-        list.search(isSearching() ? Optional.of(words.getText().substring(1)) : Optional.empty());
+        list.search(isSearching() ? Optional.of(area.getText().substring(1)) : Optional.empty());
         show();
     }
 
     private void show() {
         String audienceHint = audience == Audience.PRIVATE
-                ? Words.of("Desk.writingPrivate")
-                : Words.of("Desk.writingHint");
+                ? UiText.of("Desk.writingPrivate")
+                : UiText.of("Desk.writingHint");
         hint.setText(isSearching()
-                ? Words.of(list.isOffering() ? "Desk.phraseHint" : "Desk.noPhraseSoWords")
+                ? UiText.of(list.isOffering() ? "Desk.phraseHint" : "Desk.noPhraseSoWords")
                 : audienceHint);
         javafx.application.Platform.runLater(resized);
     }
@@ -185,7 +185,7 @@ public final class RemarkField extends VBox {
         }
         boolean done = true;
         if (event.getCode() == KeyCode.ENTER && event.isShiftDown()) {
-            words.replaceSelection("\n");
+            area.replaceSelection("\n");
         } else if (event.getCode() == KeyCode.ENTER) {
             keep();
         } else if (event.getCode() == KeyCode.ESCAPE) {
@@ -233,14 +233,14 @@ public final class RemarkField extends VBox {
 
     /** Puts signs of CommonMark around the chosen words, or takes them off. */
     private void around(String sign) {
-        String chosenWords = words.getSelectedText();
-        boolean on = chosenWords.startsWith(sign) && chosenWords.endsWith(sign)
-                && chosenWords.length() >= 2 * sign.length();
-        words.replaceSelection(on
-                ? chosenWords.substring(sign.length(), chosenWords.length() - sign.length())
-                : sign + chosenWords + sign);
-        if (chosenWords.isEmpty()) {
-            words.positionCaret(words.getCaretPosition() - sign.length());
+        String chosenText = area.getSelectedText();
+        boolean on = chosenText.startsWith(sign) && chosenText.endsWith(sign)
+                && chosenText.length() >= 2 * sign.length();
+        area.replaceSelection(on
+                ? chosenText.substring(sign.length(), chosenText.length() - sign.length())
+                : sign + chosenText + sign);
+        if (chosenText.isEmpty()) {
+            area.positionCaret(area.getCaretPosition() - sign.length());
         }
     }
 
@@ -260,7 +260,7 @@ public final class RemarkField extends VBox {
     }
 
     private Remark typed() {
-        return new Remark(words.getText(), audience, model.writing().phraseOf(words.getText(), phrase));
+        return new Remark(area.getText(), audience, model.writing().phraseOf(area.getText(), phrase));
     }
 
     /** A search that has found something is no words; one that has found nothing is, since they may begin with a slash. */

@@ -25,7 +25,7 @@ import org.commonmark.node.SoftLineBreak;
 import org.commonmark.node.StrongEmphasis;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.desktop.frame.Slant;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.base.RemarkText;
 
 /**
@@ -56,17 +56,17 @@ public final class RemarkView extends VBox {
      * @param pictures gives a picture by its name
      * @param links    opens an address
      */
-    public static RemarkView whole(String words, Ink ink, Function<String, Image> pictures, Consumer<String> links) {
+    public static RemarkView whole(String text, Ink ink, Function<String, Image> pictures, Consumer<String> links) {
         RemarkView view = new RemarkView(ink, pictures, links);
-        view.blocks(RemarkText.tree(words), "", 0);
-        view.setAccessibleText(RemarkText.plain(words));
+        view.blocks(RemarkText.tree(text), "", 0);
+        view.setAccessibleText(RemarkText.plain(text));
         return view;
     }
 
     /** The beginning of the words, on one line. */
-    public static RemarkView oneLine(String words, Ink ink) {
+    public static RemarkView oneLine(String text, Ink ink) {
         RemarkView view = new RemarkView(ink, _ -> null, _ -> {});
-        String plain = RemarkText.plain(words);
+        String plain = RemarkText.plain(text);
         Label line = Slant.of(new Label(plain.replaceAll("\\s+", " ")));
         line.getStyleClass().addAll("remark-line", view.ink);
         view.getChildren().add(line);
@@ -147,7 +147,7 @@ public final class RemarkView extends VBox {
         }
         if (!setting.address.isEmpty()) {
             text.getStyleClass().add("link");
-            text.setAccessibleText(Words.of("Desk.linkSpoken", words));
+            text.setAccessibleText(UiText.of("Desk.linkSpoken", words));
             text.setOnMouseClicked(e -> {
                 e.consume();
                 links.accept(setting.address);

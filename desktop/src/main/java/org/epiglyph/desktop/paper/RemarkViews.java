@@ -12,7 +12,7 @@ import javafx.scene.image.Image;
 import javafx.scene.layout.Pane;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Mark;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** The nodes of the remarks in the margin, kept as long as they say the same, so that scrolling sets no words anew. */
@@ -30,9 +30,9 @@ final class RemarkViews {
     private double width;
 
     /** What a view depends on, besides being chosen. */
-    private record Said(String mark, String words, Ink ink, boolean secret, int page, boolean oneLine) {
+    private record Said(String mark, String text, Ink ink, boolean secret, int page, boolean oneLine) {
         static Said of(Mark mark, boolean oneLine) {
-            return new Said(mark.id(), Margin.words(mark), mark.ink(), mark.isPrivate(), mark.page().number(), oneLine);
+            return new Said(mark.id(), Margin.text(mark), mark.ink(), mark.isPrivate(), mark.page().number(), oneLine);
         }
     }
 
@@ -99,10 +99,10 @@ final class RemarkViews {
 
     private RemarkView made(Mark mark, Said said) {
         RemarkView view = said.oneLine
-                ? RemarkView.oneLine(said.words, said.ink)
-                : RemarkView.whole(said.words, said.ink, pictures, links);
+                ? RemarkView.oneLine(said.text, said.ink)
+                : RemarkView.whole(said.text, said.ink, pictures, links);
         view.pseudoClassStateChanged(PRIVATE, said.secret);
-        view.setAccessibleText(Words.of("Desk.remarkSpoken", said.page, view.getAccessibleText()));
+        view.setAccessibleText(UiText.of("Desk.remarkSpoken", said.page, view.getAccessibleText()));
         view.setOnMousePressed(e -> {
             e.consume();
             boolean again = model.chosen().has(mark.id());

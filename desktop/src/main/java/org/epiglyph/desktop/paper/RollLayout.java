@@ -33,7 +33,7 @@ final class RollLayout {
         }
 
         /** @param height in pixels */
-        static Row words(double height) {
+        static Row text(double height) {
             return new Row(false, 0, height);
         }
     }

@@ -22,9 +22,9 @@ final class RollRows {
      * @param page  null for words
      * @param words null for a page
      */
-    record Row(PageRef page, PageGeometry geometry, int turn, Region words) {
-        private static Row of(Region words) {
-            return new Row(null, null, 0, words);
+    record Row(PageRef page, PageGeometry geometry, int turn, Region text) {
+        private static Row of(Region region) {
+            return new Row(null, null, 0, region);
         }
 
         boolean isPage() {
@@ -37,7 +37,7 @@ final class RollRows {
             switch (piece) {
                 case Piece.Leaf(PageRef page, PageGeometry geometry, int turn) ->
                     rows.add(new Row(page, geometry, turn, null));
-                case Piece.Divider(String words) -> rows.add(Row.of(divider(words)));
+                case Piece.Divider(String text) -> rows.add(Row.of(divider(text)));
                 case Piece.InPlace(Supplier<Region> node) -> rows.add(Row.of(node.get()));
             }
         }
@@ -68,8 +68,8 @@ final class RollRows {
     }
 
     /** The words, to be shown. */
-    List<Region> words() {
-        return rows.stream().filter(r -> !r.isPage()).map(Row::words).toList();
+    List<Region> texts() {
+        return rows.stream().filter(r -> !r.isPage()).map(Row::text).toList();
     }
 
     /** The row of a page; empty for pages not among these. */
@@ -82,7 +82,7 @@ final class RollRows {
         return rows.stream()
                 .map(r -> r.isPage()
                         ? RollLayout.Row.of(r.geometry())
-                        : RollLayout.Row.words(Math.max(DIVIDER, r.words().prefHeight(width))))
+                        : RollLayout.Row.text(Math.max(DIVIDER, r.text().prefHeight(width))))
                 .toList();
     }
 
@@ -91,7 +91,7 @@ final class RollRows {
         return pieces.stream()
                 .map(p -> p instanceof Piece.Leaf leaf
                         ? RollLayout.Row.of(leaf.geometry())
-                        : RollLayout.Row.words(DIVIDER))
+                        : RollLayout.Row.text(DIVIDER))
                 .toList();
     }
 }

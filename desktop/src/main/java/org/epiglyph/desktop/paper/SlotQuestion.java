@@ -10,7 +10,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.phrases.Slots;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Asks for what differs in a phrase: a number, words, or one of several. */
 final class SlotQuestion extends VBox {
@@ -28,8 +28,8 @@ final class SlotQuestion extends VBox {
         asked.getStyleClass().add("hint");
         getChildren().add(asked);
         switch (part) {
-            case Slots.Number(String what) -> field(what.isEmpty() ? Words.of("Phrase.number") : what, true);
-            case Slots.Words(String what) -> field(what.isEmpty() ? Words.of("Phrase.words") : what, false);
+            case Slots.Number(String what) -> field(what.isEmpty() ? UiText.of("Phrase.number") : what, true);
+            case Slots.FreeText(String what) -> field(what.isEmpty() ? UiText.of("Phrase.words") : what, false);
             case Slots.OneOf choice -> choices(choice);
             default -> throw new IllegalArgumentException("Nothing is asked for " + part);
         }
@@ -57,7 +57,7 @@ final class SlotQuestion extends VBox {
             if (fits) {
                 answered.accept(typed);
             } else {
-                asked.setText(Words.of(number ? "Phrase.noNumber" : "Phrase.noWords", what));
+                asked.setText(UiText.of(number ? "Phrase.noNumber" : "Phrase.noWords", what));
             }
         });
         focus = field::requestFocus;
@@ -65,14 +65,14 @@ final class SlotQuestion extends VBox {
     }
 
     private void choices(Slots.OneOf choice) {
-        asked.setText(Words.of("Phrase.oneOf"));
+        asked.setText(UiText.of("Phrase.oneOf"));
         FlowPane row = new FlowPane();
         row.getStyleClass().add("slot-choices");
         for (int i = 0; i < choice.choices().size(); i++) {
-            String words = choice.choices().get(i);
-            Button button = new Button((i + 1) + "  " + words);
+            String text = choice.choices().get(i);
+            Button button = new Button((i + 1) + "  " + text);
             button.getStyleClass().add("filter");
-            button.setOnAction(_ -> answered.accept(words));
+            button.setOnAction(_ -> answered.accept(text));
             row.getChildren().add(button);
         }
         row.addEventFilter(KeyEvent.KEY_TYPED, e -> {

@@ -11,7 +11,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.layout.FlowPane;
 import javafx.util.Duration;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.spelling.Spelling;
 
 /**
@@ -41,13 +41,13 @@ public final class SpellingLine extends FlowPane {
 
     /** A word is looked up once it is finished: not while the caret stands at its end. */
     private void check() {
-        String words = field.getText();
+        String text = field.getText();
         int caret = field.getCaretPosition();
         boolean focused = field.isFocused();
         String tag = language.get();
         long number = ++asked;
         Thread.ofVirtual().start(() -> {
-            List<Spelling.Unknown> unknown = words.startsWith("/") ? List.of() : spelling.unknown(words, tag);
+            List<Spelling.Unknown> unknown = text.startsWith("/") ? List.of() : spelling.unknown(text, tag);
             Set<String> named = new HashSet<>();
             List<Spelling.Unknown> finished = unknown.stream()
                     .filter(u -> !focused || u.start() + u.text().length() != caret)
@@ -65,7 +65,7 @@ public final class SpellingLine extends FlowPane {
     private void show(List<Spelling.Unknown> unknown) {
         getChildren().clear();
         if (!unknown.isEmpty()) {
-            Label label = new Label(Words.of("Spelling.unknown"));
+            Label label = new Label(UiText.of("Spelling.unknown"));
             label.getStyleClass().add("hint");
             getChildren().add(label);
         }
@@ -96,7 +96,7 @@ public final class SpellingLine extends FlowPane {
         for (String suggestion : suggestions) {
             getChildren().add(button(suggestion, () -> exchange(word, suggestion)));
         }
-        Button add = button(Words.of("Spelling.add"), () -> {
+        Button add = button(UiText.of("Spelling.add"), () -> {
             Thread.ofVirtual().start(() -> {
                 spelling.add(word.text());
                 Platform.runLater(this::check);
@@ -118,8 +118,8 @@ public final class SpellingLine extends FlowPane {
         field.requestFocus();
     }
 
-    private Button button(String words, Runnable act) {
-        Button button = new Button(words);
+    private Button button(String text, Runnable act) {
+        Button button = new Button(text);
         button.getStyleClass().addAll("link-button", "spelling-word");
         button.setOnAction(_ -> act.run());
         return button;

@@ -10,7 +10,7 @@ import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.desktop.frame.Slant;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.documents.base.Typeface;
 
@@ -34,7 +34,7 @@ public final class TypedTextField extends TextArea {
         setWrapText(true);
         setPrefRowCount(2);
         Slant.of(this);
-        setAccessibleText(Words.of("Tool.TEXT"));
+        setAccessibleText(UiText.of("Tool.TEXT"));
         changed.ifPresent(t -> setText(t.text()));
         addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ENTER && !e.isShiftDown()) {
@@ -55,7 +55,7 @@ public final class TypedTextField extends TextArea {
     /** @param changed the text that is changed; empty for a new one at the place */
     public static void open(DeskModel model, PageLeaf leaf, PagePoint at, Optional<TypedText> changed) {
         if (model.submission().sealed()) {
-            model.say(Words.of("Desk.sealedRefuses"));
+            model.say(UiText.of("Desk.sealedRefuses"));
             return;
         }
         model.writing().finish();
@@ -86,25 +86,25 @@ public final class TypedTextField extends TextArea {
         leaf.getChildren().remove(this);
         if (keep && !getText().isBlank()) {
             Slot slot = model.penCaseProperty().get().current();
-            String words = getText().strip();
+            String text = getText().strip();
             if (changed.isPresent()) {
                 TypedText old = changed.get();
-                TypedText other = set(old.head(), old.at(), words, old.size(), column, old.ground());
-                if (!words.equals(old.text())) {
+                TypedText other = set(old.head(), old.at(), text, old.size(), column, old.ground());
+                if (!text.equals(old.text())) {
                     model.change(other);
                 }
             } else {
                 double size = Math.clamp(slot.width(), 4, 96);
-                model.place(set(model.newHead(leaf.page(), leaf.uprightTurn()), at, words, size, column,
+                model.place(set(model.newHead(leaf.page(), leaf.uprightTurn()), at, text, size, column,
                         slot.ground()));
             }
         }
     }
 
     /** Breaks the words to the column, as the typeface measures them. */
-    static TypedText set(Head head, PagePoint at, String words, double size, double column, boolean ground) {
-        List<String> lines = Typeface.SERIF_ITALIC.lines(words, size, column);
+    static TypedText set(Head head, PagePoint at, String text, double size, double column, boolean ground) {
+        List<String> lines = Typeface.SERIF_ITALIC.lines(text, size, column);
         double width = Typeface.SERIF_ITALIC.width(String.join("\n", lines), size);
-        return new TypedText(head, at, words, size, width, lines, ground);
+        return new TypedText(head, at, text, size, width, lines, ground);
     }
 }

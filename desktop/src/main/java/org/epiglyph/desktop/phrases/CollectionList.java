@@ -16,7 +16,7 @@ import org.epiglyph.core.phrases.Collection;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The collections: which are offered at the desk, which is looked at, and what can be done with that one. */
 final class CollectionList extends VBox {
@@ -48,12 +48,12 @@ final class CollectionList extends VBox {
     void refresh() {
         getChildren().clear();
         Phrasebook book = model.book();
-        getChildren().add(line(Words.of("Phrases.all"), Optional.empty(), book.phrases().size()));
-        getChildren().add(line(Words.of("Phrases.ownBatch"), Optional.of(""), book.of("").size()));
+        getChildren().add(line(UiText.of("Phrases.all"), Optional.empty(), book.phrases().size()));
+        getChildren().add(line(UiText.of("Phrases.ownBatch"), Optional.of(""), book.of("").size()));
         for (Collection one : book.collections()) {
             CheckBox open = new CheckBox();
             open.setSelected(one.open());
-            open.setAccessibleText(Words.of("Phrases.open", one.name()));
+            open.setAccessibleText(UiText.of("Phrases.open", one.name()));
             open.setOnAction(_ -> model.change(one.opened(open.isSelected())));
             HBox line = new HBox(open, line(one.name(), Optional.of(one.id()), book.of(one.id()).size()));
             line.getStyleClass().add("collection-line");
@@ -64,7 +64,7 @@ final class CollectionList extends VBox {
     }
 
     private Button line(String name, Optional<String> id, int count) {
-        Button line = new Button(Words.of("Phrases.collectionLine", name, count));
+        Button line = new Button(UiText.of("Phrases.collectionLine", name, count));
         line.getStyleClass().add("filter");
         line.pseudoClassStateChanged(HERE, id.equals(collection));
         line.setMaxWidth(Double.MAX_VALUE);
@@ -110,7 +110,7 @@ final class CollectionList extends VBox {
             return Optional.empty();
         }
         var into = SaveOnLeave.choice(others, Optional.empty(),
-                c -> c.map(Collection::name).orElse(Words.of("Phrases.mergeNone")),
+                c -> c.map(Collection::name).orElse(UiText.of("Phrases.mergeNone")),
                 (Consumer<Optional<Collection>>) other -> other.ifPresent(c -> {
                     collection = Optional.of(c.id());
                     model.merge(one.id(), c.id());

@@ -10,7 +10,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.PhraseReach;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** A phrase that stands on pages was changed: the places it stands in, and whether they change too. */
 final class Decision extends VBox {
@@ -39,9 +39,9 @@ final class Decision extends VBox {
         Runnable show = () -> lines.getChildren()
                 .setAll(places(model.plan(sealedToo.isSelected()), sealedToo.isSelected()));
         PhraseReach.Plan plan = model.plan(false);
-        Label head = Form.words(Words.of("Phrases.decide", plan.open().size(), plan.sealed().size()), "subheading");
+        Label head = Form.text(UiText.of("Phrases.decide", plan.open().size(), plan.sealed().size()), "subheading");
         head.setId("decision-head");
-        sealedToo.setText(Words.of("Phrases.sealedToo", plan.sealed().size()));
+        sealedToo.setText(UiText.of("Phrases.sealedToo", plan.sealed().size()));
         sealedToo.setVisible(!plan.sealed().isEmpty());
         sealedToo.setManaged(!plan.sealed().isEmpty());
         sealedToo.setOnAction(_ -> show.run());
@@ -64,15 +64,15 @@ final class Decision extends VBox {
         if (sealedToo) {
             reached.addAll(plan.sealed());
         }
-        reached.forEach(p -> lines.add(Form.words(
-                Words.of("Phrases.reached", model.batch().naming().listed(p.submission().student()), model.where(p),
+        reached.forEach(p -> lines.add(Form.text(
+                UiText.of("Phrases.reached", model.batch().naming().listed(p.submission().student()), model.where(p),
                         p.submission().handedBack()
-                                ? Words.of("Scheme.isHandedBack")
-                                : p.submission().sealed() ? Words.of("Scheme.isSealed") : ""),
+                                ? UiText.of("Scheme.isHandedBack")
+                                : p.submission().sealed() ? UiText.of("Scheme.isSealed") : ""),
                 "waiting-moved")));
         plan.moved()
-                .forEach(m -> lines.add(Form.words(
-                        Words.of("Scheme.moved", model.batch().naming().listed(m.submission().student()), m.words(),
+                .forEach(m -> lines.add(Form.text(
+                        UiText.of("Scheme.moved", model.batch().naming().listed(m.submission().student()), m.describe(),
                                 ""),
                         "waiting-loss")));
         return lines;

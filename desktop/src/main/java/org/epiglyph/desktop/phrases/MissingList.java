@@ -11,8 +11,8 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.roster.Naming;
 import org.epiglyph.core.batch.PhraseReach;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.frame.UiText;
+import org.epiglyph.desktop.marking.MarkText;
 
 /** Where a phrase may be missing, to be ticked and placed at once. */
 public final class MissingList extends VBox {
@@ -27,11 +27,11 @@ public final class MissingList extends VBox {
         setId("missing-list");
         getChildren().add(Form.hint(missing.isEmpty() ? "Phrases.noneMissing" : "Phrases.missingHint"));
         for (PhraseReach.Missing one : missing) {
-            String words = one.mark().remark().isEmpty()
-                    ? MarkWords.of(one.mark())
-                    : "\u201c" + MarkWords.shortened(one.mark().remark().words()) + "\u201d";
-            CheckBox box = new CheckBox(Words.of("Phrases.missing", naming.listed(one.submission().student()),
-                    one.mark().page().number(), words));
+            String text = one.mark().remark().isEmpty()
+                    ? MarkText.of(one.mark())
+                    : "\u201c" + MarkText.shortened(one.mark().remark().text()) + "\u201d";
+            CheckBox box = new CheckBox(UiText.of("Phrases.missing", naming.listed(one.submission().student()),
+                    one.mark().page().number(), text));
             box.setWrapText(true);
             box.setMinHeight(USE_PREF_SIZE);
             boxes.put(one, box);

@@ -23,7 +23,7 @@ import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Everything about one phrase, where it stands, and where it may be missing. */
 final class PhraseForm extends VBox {
@@ -39,23 +39,23 @@ final class PhraseForm extends VBox {
         getStyleClass().add("scheme-form");
         TextField code = text("code", phrase.code(), (p, t) -> p.withCode(t));
         TextField title = text("title", phrase.title(), (p, t) -> p.described(t, p.tags(), p.audience()));
-        TextArea words = words(phrase);
-        TextField effect = text("effect", phrase.effect().map(Criterion::words).orElse(""),
+        TextArea area = textArea(phrase);
+        TextField effect = text("effect", phrase.effect().map(Criterion::format).orElse(""),
                 (p, t) -> p.withEffect(SaveOnLeave.optional(t)));
         TextField tags = text("tags", String.join(", ", phrase.tags()),
                 (p, t) -> p.described(p.title(), tags(t), p.audience()));
-        CheckBox secret = new CheckBox(Words.of("Phrases.private"));
+        CheckBox secret = new CheckBox(UiText.of("Phrases.private"));
         secret.setSelected(phrase.audience() == Audience.PRIVATE);
         secret.setId("phrase-private");
         secret.setOnAction(_ -> change((p, _) -> p.described(p.title(), p.tags(),
                 secret.isSelected() ? Audience.PRIVATE : Audience.STUDENT), ""));
         code.setPrefColumnCount(4);
         getChildren().addAll(line(Form.labelled("Phrases.code", code), grown(Form.labelled("Phrases.title", title))),
-                Form.labelledArea("Phrases.words", words), Form.words(Words.of("Phrases.slots", SLOTS), "hint"),
+                Form.labelledArea("Phrases.words", area), Form.text(UiText.of("Phrases.slots", SLOTS), "hint"),
                 line(criterion(phrase), Form.labelled("Phrases.effect", effect)), mark(phrase),
                 line(grown(Form.labelled("Phrases.tags", tags)), collection(phrase)), secret);
         if (phrase.isChanged()) {
-            getChildren().add(Form.words(Words.of("Phrases.theirs", phrase.source()), "hint"));
+            getChildren().add(Form.text(UiText.of("Phrases.theirs", phrase.source()), "hint"));
         }
         getChildren().addAll(where(phrase));
     }
@@ -101,7 +101,7 @@ final class PhraseForm extends VBox {
                 .toList();
         ComboBox<Optional<Criterion>> choice = SaveOnLeave.choice(all,
                 model.batch().scheme().findCriterion(phrase.criterion()),
-                c -> c.map(Criterion::name).orElse(Words.of("Phrases.general")),
+                c -> c.map(Criterion::name).orElse(UiText.of("Phrases.general")),
                 chosen -> change((p, _) -> p.withCriterion(chosen.map(Criterion::id).orElse("")), ""));
         choice.setId("phrase-criterion");
         return grown(new VBox(Form.label("Phrases.criterion", choice), choice));
@@ -112,9 +112,9 @@ final class PhraseForm extends VBox {
         Arrays.stream(Sign.values()).map(Sign::name).forEach(all::add);
         String now = phrase.mark().map(m -> m.sign().map(Sign::name).orElse(HIGHLIGHT)).orElse("");
         Ink ink = phrase.mark().map(Phrase.With::ink).orElse(Ink.MADDER);
-        ComboBox<Ink> inks = SaveOnLeave.choice(List.of(Ink.values()), ink, i -> Words.of("Ink." + i.name()),
+        ComboBox<Ink> inks = SaveOnLeave.choice(List.of(Ink.values()), ink, i -> UiText.of("Ink." + i.name()),
                 chosen -> change((p, _) -> p.withMark(p.mark().map(m -> new Phrase.With(m.sign(), chosen))), ""));
-        ComboBox<String> marks = SaveOnLeave.choice(all, now, PhraseForm::markWords,
+        ComboBox<String> marks = SaveOnLeave.choice(all, now, PhraseForm::markText,
                 chosen -> change((p, _) -> p.withMark(with(chosen, inks.getValue())), ""));
         marks.setId("phrase-mark");
         inks.setId("phrase-ink");
@@ -123,11 +123,11 @@ final class PhraseForm extends VBox {
                 new VBox(Form.label("Phrases.ink", inks), inks));
     }
 
-    private static String markWords(String mark) {
+    private static String markText(String mark) {
         return switch (mark) {
-            case "" -> Words.of("Phrases.noMark");
-            case HIGHLIGHT -> Words.of("Phrases.highlight");
-            default -> Words.of("Sign." + mark);
+            case "" -> UiText.of("Phrases.noMark");
+            case HIGHLIGHT -> UiText.of("Phrases.highlight");
+            default -> UiText.of("Sign." + mark);
         };
     }
 
@@ -149,7 +149,7 @@ final class PhraseForm extends VBox {
                 .filter(c -> c.id().equals(phrase.collection()))
                 .findFirst();
         ComboBox<Optional<Collection>> choice = SaveOnLeave.choice(all, now,
-                c -> c.map(Collection::name).orElse(Words.of("Phrases.ownBatch")),
+                c -> c.map(Collection::name).orElse(UiText.of("Phrases.ownBatch")),
                 chosen -> model.book()
                         .find(id)
                         .ifPresent(p -> model.moveTo(p, chosen.map(Collection::id).orElse(""))));
@@ -159,17 +159,17 @@ final class PhraseForm extends VBox {
         return both;
     }
 
-    private TextArea words(Phrase phrase) {
-        TextArea words = SaveOnLeave.area(phrase.words(), 4, typed -> {
+    private TextArea textArea(Phrase phrase) {
+        TextArea area = SaveOnLeave.area(phrase.text(), 4, typed -> {
             if (typed.isBlank()) {
-                model.refuse(Words.of("Phrases.noWords"));
+                model.refuse(UiText.of("Phrases.noWords"));
             } else {
-                change((p, t) -> p.withWords(t), typed);
+                change((p, t) -> p.withText(t), typed);
             }
         });
-        words.setId("phrase-words");
-        words.getStyleClass().add("on-criterion");
-        return words;
+        area.setId("phrase-words");
+        area.getStyleClass().add("on-criterion");
+        return area;
     }
 
     /** None where there is no other collection. */
@@ -185,7 +185,7 @@ final class PhraseForm extends VBox {
             return List.of();
         }
         ComboBox<Optional<Collection>> copy = SaveOnLeave.choice(others, Optional.empty(),
-                c -> c.map(Collection::name).orElse(Words.of("Phrases.mergeNone")),
+                c -> c.map(Collection::name).orElse(UiText.of("Phrases.mergeNone")),
                 chosen -> chosen.ifPresent(c -> model.copy(phrase, c.id())));
         copy.setId("phrase-copy");
         return List.of(Form.label("Phrases.copy", copy), copy);
@@ -194,13 +194,13 @@ final class PhraseForm extends VBox {
     private List<Node> where(Phrase phrase) {
         List<PhraseReach.Place> places = PhraseReach.places(model.batch(), phrase.id());
         List<Node> nodes = new ArrayList<>();
-        nodes.add(Form.words(Words.of("Phrases.uses", places.size()), "rule-heading"));
-        nodes.add(Form.words(places.stream()
+        nodes.add(Form.text(UiText.of("Phrases.uses", places.size()), "rule-heading"));
+        nodes.add(Form.text(places.stream()
                 .limit(MOST_PLACES)
-                .map(p -> Words.of("Phrases.place", model.batch().naming().listed(p.submission().student()),
+                .map(p -> UiText.of("Phrases.place", model.batch().naming().listed(p.submission().student()),
                         model.where(p)))
                 .collect(Collectors.joining("\n")), "hint"));
-        nodes.add(Form.words(Words.of("Phrases.alsoNeededHeading"), "rule-heading"));
+        nodes.add(Form.text(UiText.of("Phrases.alsoNeededHeading"), "rule-heading"));
         nodes.add(new MissingList(model.batch().naming(), model.missing(phrase),
                 ticked -> model.placeOn(phrase, ticked)));
         return nodes;

@@ -10,7 +10,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Slant;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** A phrase in the list: its words, code, criterion, effect and how often it was used. */
 final class PhraseRow extends ListCell<Phrase> {
@@ -28,21 +28,21 @@ final class PhraseRow extends ListCell<Phrase> {
         if (empty || phrase == null) {
             return;
         }
-        Label words = Slant.of(new Label(phrase.shown().replaceAll("\\s+", " ")));
-        words.getStyleClass().add("drawer-words");
-        words.setMinWidth(0);
+        Label label = Slant.of(new Label(phrase.shown().replaceAll("\\s+", " ")));
+        label.getStyleClass().add("drawer-words");
+        label.setMinWidth(0);
         String criterion = model.batch().scheme().findCriterion(phrase.criterion()).map(Criterion::name).orElse("");
         Label facts = new Label((phrase.code() + "   " + criterion + phrase.effect()
-                .map(e -> "  " + Criterion.words(e).replace('-', '\u2212'))
+                .map(e -> "  " + Criterion.format(e).replace('-', '\u2212'))
                 .orElse("")).strip());
         facts.getStyleClass().add("hint");
         facts.setMinWidth(0);
-        Label used = new Label(Words.of("Phrases.uses", model.uses().getOrDefault(phrase.id(), 0)));
+        Label used = new Label(UiText.of("Phrases.uses", model.uses().getOrDefault(phrase.id(), 0)));
         used.getStyleClass().add("hint");
         used.setMinWidth(Region.USE_PREF_SIZE);
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
-        VBox box = new VBox(words, new HBox(facts, space, used));
+        VBox box = new VBox(label, new HBox(facts, space, used));
         box.setPrefWidth(1);
         setGraphic(box);
         setAccessibleText(phrase.shown());

@@ -26,7 +26,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.desktop.editor.BatchEditor;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.phrases.PhraseFile;
 import org.epiglyph.exchange.table.TableBytes;
 import org.epiglyph.workspace.BatchFolder;
@@ -100,9 +100,9 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Adds a phrase to a collection. Its id. */
-    public String add(String words, String collection) {
+    public String add(String text, String collection) {
         String id = UUID.randomUUID().toString();
-        Phrase phrase = new Phrase(id, "", words, "", Optional.empty()).copiedTo(id, collection, "");
+        Phrase phrase = new Phrase(id, "", text, "", Optional.empty()).copiedTo(id, collection, "");
         edit(new Edit.KeepPhrase(phrase));
         return id;
     }
@@ -120,7 +120,7 @@ public final class PhrasebookModel extends BatchEditor {
     /** Changes a phrase; where it stands on pages and says or counts something else now, that waits. */
     public void change(Phrase changed) {
         Phrase now = book().find(changed.id()).orElse(changed);
-        boolean reaches = !(now.words().equals(changed.words()) && now.effect().equals(changed.effect()))
+        boolean reaches = !(now.text().equals(changed.text()) && now.effect().equals(changed.effect()))
                 && !PhraseReach.places(batch(), changed.id()).isEmpty();
         if (waiting.get().filter(w -> !w.id().equals(changed.id())).isPresent()) {
             decide(false, false);
@@ -136,9 +136,9 @@ public final class PhrasebookModel extends BatchEditor {
     /** Where a phrase stands, in words: the page, the criterion, or the whole. */
     String where(PhraseReach.Place place) {
         return place.mark()
-                .map(m -> Words.of("Phrases.onPage", m.page().number()))
+                .map(m -> UiText.of("Phrases.onPage", m.page().number()))
                 .orElseGet(() -> place.criterion().isEmpty()
-                        ? Words.of("Ledger.onTheWhole")
+                        ? UiText.of("Ledger.onTheWhole")
                         : batch().scheme().findCriterion(place.criterion()).map(Criterion::name).orElse("?"));
     }
 
@@ -155,8 +155,8 @@ public final class PhrasebookModel extends BatchEditor {
             waiting.set(Optional.empty());
             if (edit(plan.edit())) {
                 say(everywhere
-                        ? Words.of("Phrases.changedThere", reached, plan.moved().size())
-                        : Words.of("Phrases.changedHere"));
+                        ? UiText.of("Phrases.changedThere", reached, plan.moved().size())
+                        : UiText.of("Phrases.changedHere"));
             }
         });
     }
@@ -223,9 +223,9 @@ public final class PhrasebookModel extends BatchEditor {
 
     /** Copies a phrase into a collection; true if it was not there already. */
     public boolean copy(Phrase phrase, String collection) {
-        boolean there = book().of(collection).stream().anyMatch(p -> p.words().equals(phrase.words()));
+        boolean there = book().of(collection).stream().anyMatch(p -> p.text().equals(phrase.text()));
         if (there) {
-            refuse(Words.of("Phrases.thereAlready"));
+            refuse(UiText.of("Phrases.thereAlready"));
             return false;
         }
         return arrange(List.of(new Edit.PhraseChange(Optional.empty(),
@@ -242,13 +242,13 @@ public final class PhrasebookModel extends BatchEditor {
     /** Puts the phrases of one collection into another, each that says something new, and takes the first away. */
     public void merge(String from, String into) {
         List<Edit.PhraseChange> changes = new ArrayList<>();
-        List<String> there = new ArrayList<>(book().of(into).stream().map(Phrase::words).toList());
+        List<String> there = new ArrayList<>(book().of(into).stream().map(Phrase::text).toList());
         for (Phrase phrase : book().of(from)) {
             boolean placed = uses().containsKey(phrase.id());
-            boolean comes = placed || !there.contains(phrase.words());
+            boolean comes = placed || !there.contains(phrase.text());
             changes.add(new Edit.PhraseChange(Optional.of(phrase),
                     comes ? Optional.of(phrase.copiedTo(phrase.id(), into, "")) : Optional.empty()));
-            there.add(phrase.words());
+            there.add(phrase.text());
         }
         arrange(changes, book().collections().stream().filter(c -> !c.id().equals(from)).toList(), order());
     }
@@ -271,7 +271,7 @@ public final class PhrasebookModel extends BatchEditor {
         reading(() -> {
             Batch other = Glance.at(otherBatch).batch();
             Set<String> pictures = new HashSet<>();
-            other.phrasebook().phrases().forEach(p -> pictures.addAll(PictureNames.in(p.words())));
+            other.phrasebook().phrases().forEach(p -> pictures.addAll(PictureNames.in(p.text())));
             workspace().folder().bringPictures(pictures, new BatchFolder(otherBatch).pictures());
             return other.phrasebook()
                     .phrases()
@@ -296,10 +296,10 @@ public final class PhrasebookModel extends BatchEditor {
         all.add(new Collection(id, name, true, othersKeepIt));
         List<Edit.PhraseChange> changes = phrases.stream()
                 .map(p -> new Edit.PhraseChange(Optional.empty(), Optional.of(p.copiedTo(UUID.randomUUID().toString(),
-                        id, othersKeepIt ? p.words() : ""))))
+                        id, othersKeepIt ? p.text() : ""))))
                 .toList();
         if (arrange(changes, all, order())) {
-            say(Words.of("Phrases.takenIn", changes.size(), name));
+            say(UiText.of("Phrases.takenIn", changes.size(), name));
         }
     }
 
@@ -319,7 +319,7 @@ public final class PhrasebookModel extends BatchEditor {
                     .filter(h -> update.phrases().stream().noneMatch(a -> a.id().equals(h.id())))
                     .forEach(h -> changes.add(new Edit.PhraseChange(Optional.of(h), Optional.empty())));
             if (arrange(changes, book().collections(), order())) {
-                say(Words.of("Phrases.updated", update.added(), update.renewed(), update.kept(),
+                say(UiText.of("Phrases.updated", update.added(), update.renewed(), update.kept(),
                         update.gone()));
             }
         });
@@ -355,7 +355,7 @@ public final class PhrasebookModel extends BatchEditor {
 
     /** Keeps a remark that was typed again and again as a phrase. Its id. */
     public String keep(PhraseReach.Repeated repeated) {
-        return add(repeated.words(), "");
+        return add(repeated.text(), "");
     }
 
     public List<PhraseReach.Missing> missing(Phrase phrase) {
@@ -365,7 +365,7 @@ public final class PhrasebookModel extends BatchEditor {
     /** Puts a phrase on marks of several submissions. */
     public void placeOn(Phrase phrase, List<PhraseReach.Missing> where) {
         if (!where.isEmpty() && edit(PhraseReach.place(phrase, where))) {
-            say(Words.of("Phrases.placed", where.size()));
+            say(UiText.of("Phrases.placed", where.size()));
         }
     }
 

@@ -18,7 +18,7 @@ import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The phrasebook screen: collections at the left, their phrases in the middle, the chosen phrase at the right. */
 public final class PhrasebookPlace implements Place {
@@ -47,7 +47,7 @@ public final class PhrasebookPlace implements Place {
         root = new EditorPage("Phrases", model,
                 List.of(Form.button("Phrases.add", "plain-button", this::add),
                         Form.button("Phrases.addCollection", "plain-button",
-                                () -> model.addCollection(Words.of("Phrases.newCollection"))),
+                                () -> model.addCollection(UiText.of("Phrases.newCollection"))),
                         Form.button("Phrases.takeIn", "link-button",
                                 () -> fileToRead().ifPresent(f -> model.takeIn(f, false))),
                         Form.button("Phrases.takeInTheirs", "link-button",
@@ -72,11 +72,11 @@ public final class PhrasebookPlace implements Place {
 
     private VBox middle() {
         search.setId("phrases-search");
-        search.setPromptText(Words.of("Phrases.search"));
-        search.setAccessibleText(Words.of("Phrases.search"));
+        search.setPromptText(UiText.of("Phrases.search"));
+        search.setAccessibleText(UiText.of("Phrases.search"));
         search.textProperty().addListener((_, _, _) -> refresh());
         list.setId("phrases-list");
-        list.setAccessibleText(Words.of("Phrases.heading"));
+        list.setAccessibleText(UiText.of("Phrases.heading"));
         list.setCellFactory(_ -> new PhraseRow(model));
         list.getSelectionModel().selectedItemProperty().addListener((_, before, now) -> {
             boolean other = now != null && (before == null || !before.id().equals(now.id()));
@@ -141,7 +141,7 @@ public final class PhrasebookPlace implements Place {
 
     private void add() {
         search.clear();
-        select(model.add(Words.of("Phrases.newPhrase"), collections.collection().orElse("")));
+        select(model.add(UiText.of("Phrases.newPhrase"), collections.collection().orElse("")));
         Platform.runLater(() -> Optional.ofNullable(form.lookup("#phrase-words")).ifPresent(Node::requestFocus));
     }
 
@@ -164,12 +164,12 @@ public final class PhrasebookPlace implements Place {
     }
 
     private void write() {
-        file("Phrases.writeFile").save(Words.of("Phrases.fileName"))
+        file("Phrases.writeFile").save(UiText.of("Phrases.fileName"))
                 .ifPresent(f -> model.write(collections.collection(), f));
     }
 
     private FileDialog file(String title) {
-        return root.file(Words.of(title)).kind(Words.of("Phrases.files"), FILES);
+        return root.file(UiText.of(title)).kind(UiText.of("Phrases.files"), FILES);
     }
 
     @Override

@@ -6,7 +6,7 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.batch.PhraseReach;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What was typed again and again and might be kept, and phrases that say the same. */
 final class SuggestionList extends VBox {
@@ -28,16 +28,16 @@ final class SuggestionList extends VBox {
     private void show(PhrasebookModel.Suggestions found) {
         getChildren().clear();
         if (!found.repeated().isEmpty()) {
-            getChildren().add(Form.words(Words.of("Phrases.repeated"), "rule-heading"));
+            getChildren().add(Form.text(UiText.of("Phrases.repeated"), "rule-heading"));
         }
         for (PhraseReach.Repeated one : found.repeated()) {
             Button keep = Form.button("Phrases.keepIt", "link-button", () -> select.accept(model.keep(one)));
             getChildren()
-                    .add(new VBox(Form.words(Words.of("Phrases.repeatedLine", one.words(), one.marks().size()),
+                    .add(new VBox(Form.text(UiText.of("Phrases.repeatedLine", one.text(), one.marks().size()),
                             "hint"), keep));
         }
         if (!found.same().isEmpty()) {
-            getChildren().add(Form.words(Words.of("Phrases.duplicates"), "rule-heading"));
+            getChildren().add(Form.text(UiText.of("Phrases.duplicates"), "rule-heading"));
         }
         for (Phrasebook.Pair pair : found.same()) {
             Button look = new Button(pair.first().code() + " \u2248 " + pair.second().code());

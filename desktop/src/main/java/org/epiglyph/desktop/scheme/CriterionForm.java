@@ -19,7 +19,7 @@ import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Everything about one criterion. A field is kept when it is left or Enter is pressed. */
 final class CriterionForm extends VBox {
@@ -55,7 +55,7 @@ final class CriterionForm extends VBox {
     private TextField text(String label, String field, String value, BiFunction<Criterion, String, Criterion> how) {
         TextField text = SaveOnLeave.field(value, typed -> change(how, typed));
         text.setId(ID + field);
-        text.setAccessibleText(Words.of(label));
+        text.setAccessibleText(UiText.of(label));
         return text;
     }
 
@@ -63,13 +63,13 @@ final class CriterionForm extends VBox {
             BiFunction<Criterion, String, Criterion> how) {
         TextArea area = SaveOnLeave.area(value, rows, typed -> change(how, typed));
         area.setId(ID + field);
-        area.setAccessibleText(Words.of(label));
+        area.setAccessibleText(UiText.of(label));
         return area;
     }
 
     private ComboBox<String> kind(Criterion criterion) {
         List<String> all = List.of("points", "levels", "checklist", "counted", "words");
-        kinds = SaveOnLeave.choice(all, criterion.manner().kind(), k -> Words.of("Kind." + k), chosen -> {
+        kinds = SaveOnLeave.choice(all, criterion.manner().kind(), k -> UiText.of("Kind." + k), chosen -> {
             if (!chosen.equals(now().manner().kind())) {
                 change((c, k) -> c.withManner(fresh(k, c)), chosen);
             }
@@ -83,10 +83,10 @@ final class CriterionForm extends VBox {
         BigDecimal maximum = criterion.maximum().signum() == 0 ? BigDecimal.TEN : criterion.maximum();
         return switch (kind) {
             case "levels" -> new Manner.Levels(List.of(
-                    new Manner.Level("l1", Words.of("Scheme.fullLevel"), "", maximum, maximum),
-                    new Manner.Level("l2", Words.of("Scheme.noLevel"), "", BigDecimal.ZERO, BigDecimal.ZERO)));
+                    new Manner.Level("l1", UiText.of("Scheme.fullLevel"), "", maximum, maximum),
+                    new Manner.Level("l2", UiText.of("Scheme.noLevel"), "", BigDecimal.ZERO, BigDecimal.ZERO)));
             case "checklist" -> new Manner.Checklist(
-                    List.of(new Manner.Part("p1", Words.of("Scheme.firstPart"), maximum)));
+                    List.of(new Manner.Part("p1", UiText.of("Scheme.firstPart"), maximum)));
             case "counted" -> new Manner.Counted(Manner.Counted.What.SIGN, Sign.TICK.name(), BigDecimal.ONE,
                     Manner.Counted.From.ZERO, Optional.empty());
             case "words" -> new Manner.WordsOnly();
@@ -127,7 +127,7 @@ final class CriterionForm extends VBox {
 
     private List<Node> counted(Manner.Counted counted) {
         ComboBox<String> what = whatCounts(counted);
-        TextField each = text("Scheme.each", "each", Criterion.words(counted.each()), (c, t) -> {
+        TextField each = text("Scheme.each", "each", Criterion.format(counted.each()), (c, t) -> {
             Manner.Counted m = (Manner.Counted) c.manner();
             return c.withManner(new Manner.Counted(m.what(), m.named(), SaveOnLeave.number(t), m.from(), m.limit()));
         });
@@ -136,7 +136,7 @@ final class CriterionForm extends VBox {
             return c.withManner(new Manner.Counted(m.what(), m.named(), m.each(), m.from(), SaveOnLeave.whole(t)));
         });
         ComboBox<Manner.Counted.From> from = SaveOnLeave.choice(List.of(Manner.Counted.From.values()), counted.from(),
-                f -> Words.of("Scheme.from." + f.name()), chosen -> change((c, _) -> {
+                f -> UiText.of("Scheme.from." + f.name()), chosen -> change((c, _) -> {
                     Manner.Counted m = (Manner.Counted) c.manner();
                     return c.withManner(new Manner.Counted(m.what(), m.named(), m.each(), chosen, m.limit()));
                 }, ""));
@@ -148,10 +148,10 @@ final class CriterionForm extends VBox {
 
     private static String counts(String what) {
         return what.equals("effects")
-                ? Words.of("Scheme.effects")
+                ? UiText.of("Scheme.effects")
                 : what.startsWith("phrase ")
-                        ? Words.of("Scheme.phrase", what.substring("phrase ".length()))
-                        : Words.of("Sign." + what);
+                        ? UiText.of("Scheme.phrase", what.substring("phrase ".length()))
+                        : UiText.of("Sign." + what);
     }
 
     private static Manner.Counted counting(Manner.Counted before, String what) {
@@ -165,14 +165,14 @@ final class CriterionForm extends VBox {
     }
 
     private Node worth(Criterion criterion) {
-        TextField maximum = text("Scheme.maximum", "maximum", Criterion.words(criterion.maximum()),
+        TextField maximum = text("Scheme.maximum", "maximum", Criterion.format(criterion.maximum()),
                 (c, t) -> c.withMaximum(SaveOnLeave.number(t)));
         maximum.setEditable(criterion.manner().maximum().isEmpty());
-        TextField step = text("Scheme.step", "step", Criterion.words(criterion.step()),
+        TextField step = text("Scheme.step", "step", Criterion.format(criterion.step()),
                 (c, t) -> c.withStep(SaveOnLeave.number(t)));
-        TextField weight = text("Scheme.weight", "weight", Criterion.words(criterion.weight()),
+        TextField weight = text("Scheme.weight", "weight", Criterion.format(criterion.weight()),
                 (c, t) -> c.withWeight(SaveOnLeave.number(t)));
-        TextField hurdle = text("Scheme.hurdle", "hurdle", criterion.hurdle().map(Criterion::words).orElse(""),
+        TextField hurdle = text("Scheme.hurdle", "hurdle", criterion.hurdle().map(Criterion::format).orElse(""),
                 (c, t) -> c.withHurdle(SaveOnLeave.optional(t)));
         HBox line = line(Form.labelled("Scheme.maximum", maximum), Form.labelled("Scheme.step", step),
                 Form.labelled("Scheme.weight", weight), Form.labelled("Scheme.hurdle", hurdle));
@@ -182,14 +182,14 @@ final class CriterionForm extends VBox {
 
     private Node place(Criterion criterion) {
         ComboBox<Role> role = SaveOnLeave.choice(List.of(Role.values()), criterion.role(),
-                r -> Words.of("Role." + r.name()),
+                r -> UiText.of("Role." + r.name()),
                 chosen -> change((c, _) -> c.withRole(chosen), ""));
         role.setId(ID + "role");
         List<Optional<Section>> sections = Stream.concat(Stream.of(Optional.<Section>empty()),
                 model.draft().sections().stream().map(Optional::of)).toList();
         ComboBox<Optional<Section>> section = SaveOnLeave.choice(sections,
                 model.draft().findSection(criterion.section()),
-                s -> s.map(Section::name).orElse(Words.of("Scheme.noSection")), chosen -> change(
+                s -> s.map(Section::name).orElse(UiText.of("Scheme.noSection")), chosen -> change(
                         (c, _) -> c.inSection(chosen.map(Section::id).orElse(""), c.alternative()), ""));
         section.setId(ID + "section");
         TextField either = text("Scheme.either", "either", criterion.alternative(),

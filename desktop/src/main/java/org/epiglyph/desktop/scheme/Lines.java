@@ -11,7 +11,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.SameNames;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Levels, parts and grades as lines of text, so that they are written without leaving the keyboard. */
 final class Lines {
@@ -32,14 +32,14 @@ final class Lines {
     static String of(Manner.Checklist checklist) {
         return checklist.parts()
                 .stream()
-                .map(p -> Criterion.words(p.points()) + "  " + p.name())
+                .map(p -> Criterion.format(p.points()) + "  " + p.name())
                 .collect(Collectors.joining("\n"));
     }
 
     static String of(GradeScale scale) {
         return scale.boundaries()
                 .stream()
-                .map(b -> Criterion.words(b.from()) + "  " + b.grade())
+                .map(b -> Criterion.format(b.from()) + "  " + b.grade())
                 .collect(Collectors.joining("\n"));
     }
 
@@ -71,7 +71,7 @@ final class Lines {
             try {
                 return made.apply(line);
             } catch (IllegalArgumentException e) {
-                throw new IllegalArgumentException(Words.of("Scheme.line", line.number, e.getMessage()), e);
+                throw new IllegalArgumentException(UiText.of("Scheme.line", line.number, e.getMessage()), e);
             }
         }).toList();
     }
@@ -87,7 +87,7 @@ final class Lines {
             Matcher matcher = POINTS_FIRST.matcher(written.strip());
             if (!matcher.matches()) {
                 throw new IllegalArgumentException(
-                        Words.of("Scheme.line", number, Words.of("Scheme.lineShape", written.strip())));
+                        UiText.of("Scheme.line", number, UiText.of("Scheme.lineShape", written.strip())));
             }
             BigDecimal from = new BigDecimal(matcher.group(1).replace(',', '.'));
             BigDecimal to = matcher.group(2) == null ? from : new BigDecimal(matcher.group(2).replace(',', '.'));

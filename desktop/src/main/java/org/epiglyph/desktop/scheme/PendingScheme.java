@@ -7,7 +7,7 @@ import java.util.Optional;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.SameNames;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.workspace.Workspace;
 
@@ -45,7 +45,7 @@ final class PendingScheme {
                 Files.write(file(), SchemeFile.write(scheme.get(), workspace.batch().task().title(), NAME));
             }
         } catch (IOException e) {
-            throw new Problem(Words.of("Scheme.waitingNotKept"), e);
+            throw new Problem(UiText.of("Scheme.waitingNotKept"), e);
         }
     }
 }

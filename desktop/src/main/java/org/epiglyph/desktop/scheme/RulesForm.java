@@ -23,7 +23,7 @@ import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Scaling;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** From the total to the result, in the order in which the steps are taken. */
 final class RulesForm extends VBox {
@@ -58,14 +58,14 @@ final class RulesForm extends VBox {
     }
 
     private static Node heading(String key) {
-        return Form.words(Words.of(key), "rule-heading");
+        return Form.text(UiText.of(key), "rule-heading");
     }
 
     private List<Node> scaling(Rules rules) {
         Scaling scaling = rules.scaling().orElse(NONE);
-        TextField factor = text("factor", Criterion.words(scaling.factor()),
+        TextField factor = text("factor", Criterion.format(scaling.factor()),
                 (r, t) -> scaled(r, s -> s.withLine(SaveOnLeave.number(t), s.shift())));
-        TextField shift = text("shift", Criterion.words(scaling.shift()),
+        TextField shift = text("shift", Criterion.format(scaling.shift()),
                 (r, t) -> scaled(r, s -> s.withLine(s.factor(), SaveOnLeave.number(t))));
         return List.of(heading("Scheme.scaling"),
                 line(Form.labelled("Scheme.factor", factor), Form.labelled("Scheme.shift", shift)));
@@ -78,7 +78,7 @@ final class RulesForm extends VBox {
 
     private ComboBox<Duration> unit(LatePenalty late) {
         ComboBox<Duration> unit = SaveOnLeave.choice(List.of(DAY, HOUR), late.unit(),
-                u -> Words.of(u.equals(DAY) ? "Scheme.day" : "Scheme.hour"),
+                u -> UiText.of(u.equals(DAY) ? "Scheme.day" : "Scheme.hour"),
                 chosen -> model.rule(r -> late(r, l -> new LatePenalty(chosen, l.each(), l.steps(), l.basis(),
                         l.most(), l.floor(), l.until()))));
         unit.setId(ID + "late-unit");
@@ -87,7 +87,7 @@ final class RulesForm extends VBox {
 
     private ComboBox<LatePenalty.Basis> basis(LatePenalty late) {
         ComboBox<LatePenalty.Basis> basis = SaveOnLeave.choice(List.of(LatePenalty.Basis.values()), late.basis(),
-                b -> Words.of("Scheme.basis." + b.name()),
+                b -> UiText.of("Scheme.basis." + b.name()),
                 chosen -> model.rule(r -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), chosen,
                         l.most(), l.floor(), l.until()))));
         basis.setId(ID + "late-basis");
@@ -97,15 +97,15 @@ final class RulesForm extends VBox {
     private List<Node> lateness(Rules rules) {
         LatePenalty none = LatePenalty.each(DAY, BigDecimal.ZERO);
         LatePenalty late = rules.lateness().orElse(none);
-        TextField each = text("late-each", Criterion.words(late.each()), (r, t) -> late(r, l -> new LatePenalty(
+        TextField each = text("late-each", Criterion.format(late.each()), (r, t) -> late(r, l -> new LatePenalty(
                 l.unit(), SaveOnLeave.number(t), l.steps(), l.basis(), l.most(), l.floor(), l.until())));
         ComboBox<Duration> unit = unit(late);
         ComboBox<LatePenalty.Basis> basis = basis(late);
-        TextField most = text("late-most", late.most().map(Criterion::words).orElse(""),
+        TextField most = text("late-most", late.most().map(Criterion::format).orElse(""),
                 (r, t) -> late(r,
                         l -> new LatePenalty(l.unit(), l.each(), l.steps(), l.basis(), SaveOnLeave.optional(t),
                                 l.floor(), l.until())));
-        TextField floor = text("late-floor", late.floor().map(Criterion::words).orElse(""),
+        TextField floor = text("late-floor", late.floor().map(Criterion::format).orElse(""),
                 (r, t) -> late(r, l -> new LatePenalty(l.unit(), l.each(), l.steps(), l.basis(), l.most(),
                         SaveOnLeave.optional(t), l.until())));
         TextField until = text("late-until", late.until().map(u -> String.valueOf(u.toHours())).orElse(""),
@@ -131,7 +131,7 @@ final class RulesForm extends VBox {
     private static String steps(LatePenalty late) {
         return String.join(", ", late.steps()
                 .stream()
-                .map(s -> s.after().toHours() + " h " + Criterion.words(s.percent()))
+                .map(s -> s.after().toHours() + " h " + Criterion.format(s.percent()))
                 .toList());
     }
 
@@ -143,7 +143,7 @@ final class RulesForm extends VBox {
             }
             String[] words = step.strip().split("\\s*h\\s+");
             if (words.length != 2 || words[0].isBlank()) {
-                throw new IllegalArgumentException(Words.of("Scheme.noStep", step.strip()));
+                throw new IllegalArgumentException(UiText.of("Scheme.noStep", step.strip()));
             }
             steps.add(new LatePenalty.Tier(Duration.ofHours(SaveOnLeave.whole(words[0]).orElseThrow()),
                     SaveOnLeave.number(words[1])));
@@ -152,24 +152,24 @@ final class RulesForm extends VBox {
     }
 
     private List<Node> bounds(Rules rules) {
-        CheckBox above = new CheckBox(Words.of("Scheme.above"));
+        CheckBox above = new CheckBox(UiText.of("Scheme.above"));
         above.setSelected(rules.aboveMaximum());
         above.setId(ID + "above");
-        CheckBox below = new CheckBox(Words.of("Scheme.below"));
+        CheckBox below = new CheckBox(UiText.of("Scheme.below"));
         below.setSelected(rules.belowZero());
         below.setId(ID + "below");
         above.setOnAction(_ -> model.rule(r -> r.withBounds(above.isSelected(), r.belowZero())));
         below.setOnAction(_ -> model.rule(r -> r.withBounds(r.aboveMaximum(), below.isSelected())));
-        TextField missed = text("missed", rules.missed().map(Criterion::words).orElse(""),
+        TextField missed = text("missed", rules.missed().map(Criterion::format).orElse(""),
                 (r, t) -> r.withMissed(SaveOnLeave.optional(t)));
         return List.of(heading("Scheme.bounds"), above, below, Form.labelled("Scheme.missed", missed));
     }
 
     private List<Node> rounding(Rules rules) {
-        TextField step = text("rounding-step", Criterion.words(rules.rounding().step()),
+        TextField step = text("rounding-step", Criterion.format(rules.rounding().step()),
                 (r, t) -> r.withRounding(new Rounding(SaveOnLeave.number(t), r.rounding().rule())));
         ComboBox<Rounding.Rule> rule = SaveOnLeave.choice(List.of(Rounding.Rule.values()), rules.rounding().rule(),
-                Rounding.Rule::words,
+                Rounding.Rule::label,
                 chosen -> model.rule(r -> r.withRounding(new Rounding(r.rounding().step(), chosen))));
         rule.setId(ID + "rounding-rule");
         return List.of(heading("Scheme.rounding"), line(Form.labelled("Scheme.roundingStep", step),
@@ -181,7 +181,7 @@ final class RulesForm extends VBox {
                 rules.grades().stream().filter(g -> !GradeScale.READY.contains(g)).map(Optional::of),
                 GradeScale.READY.stream().map(Optional::of)).flatMap(s -> s).toList();
         ComboBox<Optional<GradeScale>> scale = SaveOnLeave.choice(all, rules.grades(),
-                g -> g.map(GradeScale::name).orElse(Words.of("Scheme.noGrades")),
+                g -> g.map(GradeScale::name).orElse(UiText.of("Scheme.noGrades")),
                 chosen -> model.rule(r -> r.withGrades(chosen)));
         scale.setId(ID + "grades");
         List<Node> nodes = new ArrayList<>(List.of(heading("Scheme.grades"), scale));

@@ -17,7 +17,7 @@ import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Section;
 import org.epiglyph.desktop.editor.RowDrag;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Sections and criteria in order, the rules behind them, and the sum. Criteria are moved by dragging, or with keys. */
 final class SchemeList extends VBox {
@@ -42,7 +42,7 @@ final class SchemeList extends VBox {
         this.model = model;
         getStyleClass().add("scheme-list");
         rows.setId("scheme-rows");
-        rows.setAccessibleText(Words.of("Scheme.rows"));
+        rows.setAccessibleText(UiText.of("Scheme.rows"));
         rows.setCellFactory(_ -> new Row());
         rows.getSelectionModel().selectedItemProperty().addListener((_, _, now) -> {
             if (now != null) {
@@ -96,8 +96,8 @@ final class SchemeList extends VBox {
         rows.refresh();
         rows.setMinHeight(all.size() * ROW + 16);
         rows.setMaxHeight(all.size() * ROW + 16);
-        sum.setText(SchemePlace.sum(scheme, Criterion.words(model.batch().task().maximum())));
-        missing.getChildren().setAll(model.missing().stream().map(m -> Form.words(m, "hint")).toList());
+        sum.setText(SchemePlace.sum(scheme, Criterion.format(model.batch().task().maximum())));
+        missing.getChildren().setAll(model.missing().stream().map(m -> Form.text(m, "hint")).toList());
     }
 
     /** Sections with their criteria, sections without, and the rules. */
@@ -150,7 +150,7 @@ final class SchemeList extends VBox {
                 return;
             }
             switch (row) {
-                case Chosen.Rules _ -> line(Words.of("Scheme.rules"), "", Words.of("Scheme.rules"));
+                case Chosen.Rules _ -> line(UiText.of("Scheme.rules"), "", UiText.of("Scheme.rules"));
                 case Chosen.OfSection(String id) -> model.draft().findSection(id).ifPresent(this::section);
                 case Chosen.OfCriterion(String id) -> model.draft().findCriterion(id).ifPresent(this::criterion);
             }
@@ -158,19 +158,19 @@ final class SchemeList extends VBox {
 
         private void section(Section section) {
             line(section.name(), SchemePlace.best(section) + times(section.weight()),
-                    Words.of("Scheme.sectionSpoken", section.name()));
+                    UiText.of("Scheme.sectionSpoken", section.name()));
         }
 
         private void criterion(Criterion criterion) {
-            String kind = Words.of("Kind." + criterion.manner().kind());
-            String worth = criterion.isScored() ? Criterion.words(criterion.maximum()) : "";
-            String role = criterion.role() == Role.COUNTS ? "" : ", " + Words.of("Role." + criterion.role().name());
+            String kind = UiText.of("Kind." + criterion.manner().kind());
+            String worth = criterion.isScored() ? Criterion.format(criterion.maximum()) : "";
+            String role = criterion.role() == Role.COUNTS ? "" : ", " + UiText.of("Role." + criterion.role().name());
             line(criterion.name(), kind + role + "   " + worth + times(criterion.weight()),
-                    Words.of("Scheme.criterionSpoken", criterion.name(), kind + role, worth));
+                    UiText.of("Scheme.criterionSpoken", criterion.name(), kind + role, worth));
         }
 
         private String times(BigDecimal weight) {
-            return weight.compareTo(BigDecimal.ONE) == 0 ? "" : "  \u00d7" + Criterion.words(weight);
+            return weight.compareTo(BigDecimal.ONE) == 0 ? "" : "  \u00d7" + Criterion.format(weight);
         }
 
         private void line(String name, String facts, String spoken) {

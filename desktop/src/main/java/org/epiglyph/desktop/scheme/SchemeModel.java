@@ -31,7 +31,7 @@ import org.epiglyph.core.scoring.TypedScore;
 import org.epiglyph.desktop.editor.BatchEditor;
 import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.exchange.table.TableBytes;
 import org.epiglyph.workspace.Glance;
@@ -115,7 +115,7 @@ public final class SchemeModel extends BatchEditor {
             List<Criterion> criteria = new ArrayList<>(scheme.criteria());
             int at = behind.flatMap(scheme::findCriterion).map(criteria::indexOf).orElse(criteria.size() - 1);
             String section = at < 0 ? "" : criteria.get(at).section();
-            criteria.add(at + 1, new Criterion(id, Words.of("Scheme.newCriterion"), "", BigDecimal.TEN, BigDecimal.ONE)
+            criteria.add(at + 1, new Criterion(id, UiText.of("Scheme.newCriterion"), "", BigDecimal.TEN, BigDecimal.ONE)
                     .inSection(section, ""));
             return scheme.withCriteria(criteria);
         });
@@ -234,7 +234,7 @@ public final class SchemeModel extends BatchEditor {
                 workspace().edit(change.edit());
                 waiting.set(Optional.empty());
                 keep(Optional.empty());
-                say(Words.of("Scheme.inForce", change.moved().size()));
+                say(UiText.of("Scheme.inForce", change.moved().size()));
             } catch (EditRefused e) {
                 refuse(e.getMessage());
             }
@@ -273,7 +273,7 @@ public final class SchemeModel extends BatchEditor {
         reading(source, read -> {
             MarkScheme taken = SameNames.scheme(read, batch().scheme());
             if (change(_ -> taken)) {
-                say(Words.of("Scheme.taken", taken.criteria().size()));
+                say(UiText.of("Scheme.taken", taken.criteria().size()));
             }
         });
     }
@@ -292,7 +292,7 @@ public final class SchemeModel extends BatchEditor {
         Path folder = workspace().folder().root();
         reading(() -> SchemeSheet.write(scheme, title, folder), sheet -> {
             opener.accept(sheet);
-            say(Words.of("Scheme.printed", sheet));
+            say(UiText.of("Scheme.printed", sheet));
         });
     }
 
@@ -306,7 +306,7 @@ public final class SchemeModel extends BatchEditor {
                 return Optional.empty();
             }
             case TypedScore.Refused(Message why) -> {
-                return Optional.of(why.inWords());
+                return Optional.of(why.text());
             }
         }
     }
@@ -329,21 +329,21 @@ public final class SchemeModel extends BatchEditor {
         MarkScheme scheme = draft.get();
         BigDecimal sum = scheme.maximum();
         if (scheme.criteria().isEmpty()) {
-            missing.add(Words.of("Scheme.noCriteria"));
+            missing.add(UiText.of("Scheme.noCriteria"));
         } else if (sum.signum() == 0) {
-            missing.add(Words.of("Scheme.sumNothing"));
+            missing.add(UiText.of("Scheme.sumNothing"));
         } else if (sum.compareTo(batch().task().maximum()) != 0) {
-            missing.add(Words.of("Scheme.sumDiffers", Criterion.words(sum),
-                    Criterion.words(batch().task().maximum())));
+            missing.add(UiText.of("Scheme.sumDiffers", Criterion.format(sum),
+                    Criterion.format(batch().task().maximum())));
         }
         scheme.sections()
                 .stream()
                 .filter(s -> scheme.criteriaOf(s.id()).isEmpty())
-                .forEach(s -> missing.add(Words.of("Scheme.emptySection", s.name())));
+                .forEach(s -> missing.add(UiText.of("Scheme.emptySection", s.name())));
         scheme.criteria()
                 .stream()
                 .filter(c -> c.text().isEmpty())
-                .forEach(c -> missing.add(Words.of("Scheme.noText", c.name())));
+                .forEach(c -> missing.add(UiText.of("Scheme.noText", c.name())));
         return missing;
     }
 }

@@ -18,7 +18,7 @@ import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** The scheme screen: the criteria at the left, what is chosen of them in the middle, what it comes to at the right. */
 public final class SchemePlace implements Place {
@@ -82,7 +82,7 @@ public final class SchemePlace implements Place {
     }
 
     private void addSection() {
-        list.choose(new SchemeList.Chosen.OfSection(model.addSection(Words.of("Scheme.newSection"))));
+        list.choose(new SchemeList.Chosen.OfSection(model.addSection(UiText.of("Scheme.newSection"))));
         Platform.runLater(() -> Optional.ofNullable(form.lookup("#section-name")).ifPresent(Node::requestFocus));
     }
 
@@ -91,11 +91,11 @@ public final class SchemePlace implements Place {
     }
 
     private void write() {
-        file("Scheme.writeFile").save(Words.of("Scheme.fileName")).ifPresent(model::write);
+        file("Scheme.writeFile").save(UiText.of("Scheme.fileName")).ifPresent(model::write);
     }
 
     private FileDialog file(String title) {
-        return root.file(Words.of(title)).kind(Words.of("Scheme.files"), FILES);
+        return root.file(UiText.of(title)).kind(UiText.of("Scheme.files"), FILES);
     }
 
     private void copy() {
@@ -155,7 +155,7 @@ public final class SchemePlace implements Place {
 
     @Override
     public ObservableValue<String> aside() {
-        return new ReadOnlyStringWrapper(Words.of("Scheme.aside"));
+        return new ReadOnlyStringWrapper(UiText.of("Scheme.aside"));
     }
 
     /** A field that is typed in is kept before the screen goes. */
@@ -172,10 +172,10 @@ public final class SchemePlace implements Place {
 
     /** Every criterion with its section, for the sum below the list. */
     static String sum(MarkScheme scheme, String maximum) {
-        return Words.of("Scheme.sum", Criterion.words(scheme.maximum()), maximum);
+        return UiText.of("Scheme.sum", Criterion.format(scheme.maximum()), maximum);
     }
 
     static String best(Section section) {
-        return section.best().map(b -> Words.of("Ledger.best", b)).orElse("");
+        return section.best().map(b -> UiText.of("Ledger.best", b)).orElse("");
     }
 }

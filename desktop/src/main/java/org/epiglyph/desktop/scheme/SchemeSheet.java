@@ -11,7 +11,7 @@ import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Section;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.rendition.Renditions;
 import org.epiglyph.documents.rendition.Unreadable;
 
@@ -29,12 +29,12 @@ final class SchemeSheet {
             Files.deleteIfExists(written);
             return sheet;
         } catch (IOException | Unreadable e) {
-            throw new Problem(Words.of("Editor.notWritten", sheet, e.getMessage()), e);
+            throw new Problem(UiText.of("Editor.notWritten", sheet, e.getMessage()), e);
         }
     }
 
     static String text(MarkScheme scheme, String title) {
-        List<String> lines = new ArrayList<>(List.of("# " + title, "", Words.of("Scheme.heading"), ""));
+        List<String> lines = new ArrayList<>(List.of("# " + title, "", UiText.of("Scheme.heading"), ""));
         String section = "";
         for (Criterion criterion : scheme.criteria()) {
             if (!criterion.section().equals(section)) {
@@ -42,15 +42,15 @@ final class SchemeSheet {
                 scheme.findSection(section).ifPresent(s -> lines.addAll(List.of(head(s), "")));
             }
             lines.add("**" + criterion.name() + "**" + (criterion.isScored()
-                    ? ", " + Criterion.words(criterion.maximum())
-                    : "") + (criterion.role() == Role.COUNTS ? "" : ", " + criterion.role().words()));
+                    ? ", " + Criterion.format(criterion.maximum())
+                    : "") + (criterion.role() == Role.COUNTS ? "" : ", " + criterion.role().label()));
             lines.add("");
             if (!criterion.text().isEmpty()) {
                 lines.addAll(List.of(criterion.text(), ""));
             }
             lines.addAll(below(criterion.manner()));
         }
-        lines.addAll(List.of("", SchemePlace.sum(scheme, Criterion.words(scheme.maximum()))));
+        lines.addAll(List.of("", SchemePlace.sum(scheme, Criterion.format(scheme.maximum()))));
         return String.join("\n", lines) + "\n";
     }
 
@@ -66,7 +66,7 @@ final class SchemeSheet {
                     .forEach(l -> lines.add("- " + l.points() + ": " + l.name()
                             + (l.text().isEmpty() ? "" : ". " + l.text())));
         } else if (manner instanceof Manner.Checklist list) {
-            list.parts().forEach(p -> lines.add("- " + Criterion.words(p.points()) + ": " + p.name()));
+            list.parts().forEach(p -> lines.add("- " + Criterion.format(p.points()) + ": " + p.name()));
         }
         if (!lines.isEmpty()) {
             lines.add("");

@@ -21,11 +21,11 @@ final class SectionForm extends VBox {
         getStyleClass().add("scheme-form");
         TextField name = text("name", section.name(),
                 (s, t) -> new Section(s.id(), t, s.weight(), s.best(), s.hurdle()));
-        TextField weight = text("weight", Criterion.words(section.weight()),
+        TextField weight = text("weight", Criterion.format(section.weight()),
                 (s, t) -> new Section(s.id(), s.name(), SaveOnLeave.number(t), s.best(), s.hurdle()));
         TextField best = text("best", section.best().map(String::valueOf).orElse(""), (s, t) -> new Section(s.id(),
                 s.name(), s.weight(), SaveOnLeave.whole(t), s.hurdle()));
-        TextField hurdle = text("hurdle", section.hurdle().map(Criterion::words).orElse(""),
+        TextField hurdle = text("hurdle", section.hurdle().map(Criterion::format).orElse(""),
                 (s, t) -> new Section(s.id(), s.name(), s.weight(), s.best(), SaveOnLeave.optional(t)));
         HBox line = new HBox(Form.labelled("Scheme.weight", weight), Form.labelled("Scheme.best", best),
                 Form.labelled("Scheme.hurdle", hurdle));

@@ -14,16 +14,16 @@ import org.epiglyph.core.scoring.Result;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** An imagined student: scores are tried, and the result with its derivation follows. */
 final class Trial extends VBox {
     private final SchemeModel model;
     private final GridPane grid = new GridPane();
-    private final Label refusal = Form.words("", "refusal");
+    private final Label refusal = Form.text("", "refusal");
     private final TextField late;
     private final Label result = new Label();
-    private final Label derivation = Form.words("", "derivation");
+    private final Label derivation = Form.text("", "derivation");
 
     Trial(SchemeModel model) {
         this.model = model;
@@ -32,7 +32,7 @@ final class Trial extends VBox {
         result.getStyleClass().add("total-figure");
         result.setId("trial-result");
         derivation.setId("trial-derivation");
-        getChildren().addAll(Form.words(Words.of("Scheme.trial"), "subheading"), Form.hint("Scheme.trialHint"), grid,
+        getChildren().addAll(Form.text(UiText.of("Scheme.trial"), "subheading"), Form.hint("Scheme.trialHint"), grid,
                 refusal, result, derivation);
         late = SaveOnLeave.field("", typed -> {
             try {
@@ -45,7 +45,7 @@ final class Trial extends VBox {
         });
         late.setId("trial-late");
         late.setPromptText("\u2013");
-        late.setAccessibleText(Words.of("Scheme.trialLate"));
+        late.setAccessibleText(UiText.of("Scheme.trialLate"));
         late.getStyleClass().add("trial-score");
         model.imaginedProperty().addListener((_, _, _) -> {
             if (grid.getChildren().stream().anyMatch(Node::isFocused)) {
@@ -66,7 +66,7 @@ final class Trial extends VBox {
             }
             Judgement judgement = model.imaginedProperty().get().judgement(criterion.id());
             String value = judgement.points()
-                    .map(Criterion::words)
+                    .map(Criterion::format)
                     .or(() -> judgement.standing().map(s -> s == Standing.NOT_ATTEMPTED ? "n" : "x"))
                     .orElse("");
             TextField field = SaveOnLeave.field(value, typed -> {
@@ -80,18 +80,18 @@ final class Trial extends VBox {
             name.setLabelFor(field);
             name.setMinWidth(0);
             GridPane.setHgrow(name, Priority.ALWAYS);
-            Label of = new Label("/ " + Criterion.words(criterion.maximum()));
+            Label of = new Label("/ " + Criterion.format(criterion.maximum()));
             of.getStyleClass().add("score-of");
             grid.addRow(row++, name, field, of);
         }
-        grid.addRow(row, new Label(Words.of("Scheme.trialLate")), late, new Label(Words.of("Scheme.hours")));
+        grid.addRow(row, new Label(UiText.of("Scheme.trialLate")), late, new Label(UiText.of("Scheme.hours")));
         compute();
     }
 
     private void compute() {
         Result now = model.imaginedResult();
-        result.setText(Words.of(now.complete() ? "Scheme.trialResult" : "Scheme.trialSoFar",
-                Criterion.words(now.value()), Criterion.words(now.maximum()))
+        result.setText(UiText.of(now.complete() ? "Scheme.trialResult" : "Scheme.trialSoFar",
+                Criterion.format(now.value()), Criterion.format(now.maximum()))
                 + now.grade().map(g -> "  \u00b7  " + g).orElse(""));
         derivation.setText(String.join("\n", now.derivation()));
     }

@@ -15,7 +15,7 @@ import org.epiglyph.core.roster.Naming;
 import org.epiglyph.core.batch.SchemeChange;
 import org.epiglyph.core.batch.SchemeChange.Keep;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What the scheme on the screen would do to the scores there are, before it is decided on. */
 final class WaitingPlan extends VBox {
@@ -37,7 +37,7 @@ final class WaitingPlan extends VBox {
     }
 
     private static Node head(SchemeChange change) {
-        Label head = Form.words(Words.of("Scheme.waiting", change.moved().size(), change.losses().size()),
+        Label head = Form.text(UiText.of("Scheme.waiting", change.moved().size(), change.losses().size()),
                 "subheading");
         head.setId("waiting-head");
         return head;
@@ -45,10 +45,10 @@ final class WaitingPlan extends VBox {
 
     private Node keep() {
         ToggleGroup group = new ToggleGroup();
-        HBox line = new HBox(new Label(Words.of("Scheme.keep")));
+        HBox line = new HBox(new Label(UiText.of("Scheme.keep")));
         line.getStyleClass().add("scheme-line");
         for (Keep keep : Keep.values()) {
-            RadioButton button = new RadioButton(Words.of("Scheme.keep." + keep.name()));
+            RadioButton button = new RadioButton(UiText.of("Scheme.keep." + keep.name()));
             button.setId("keep-" + keep.name());
             button.setToggleGroup(group);
             button.setSelected(model.keepProperty().get() == keep);
@@ -62,15 +62,15 @@ final class WaitingPlan extends VBox {
         List<Node> lines = new ArrayList<>();
         change.losses()
                 .forEach(
-                        l -> lines.add(Form.words(
-                                Words.of("Scheme.loss", naming.listed(l.student()), l.criterion(), l.what().inWords()),
+                        l -> lines.add(Form.text(
+                                UiText.of("Scheme.loss", naming.listed(l.student()), l.criterion(), l.what().text()),
                                 "waiting-loss")));
         change.moved()
-                .forEach(m -> lines.add(Form.words(
-                        Words.of("Scheme.moved", naming.listed(m.submission().student()), m.words(),
+                .forEach(m -> lines.add(Form.text(
+                        UiText.of("Scheme.moved", naming.listed(m.submission().student()), m.describe(),
                                 m.submission().handedBack()
-                                        ? Words.of("Scheme.isHandedBack")
-                                        : m.submission().sealed() ? Words.of("Scheme.isSealed") : ""),
+                                        ? UiText.of("Scheme.isHandedBack")
+                                        : m.submission().sealed() ? UiText.of("Scheme.isSealed") : ""),
                         "waiting-moved")));
         VBox box = new VBox();
         box.getChildren().setAll(lines);

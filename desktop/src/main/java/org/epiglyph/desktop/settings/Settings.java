@@ -44,7 +44,7 @@ public final class Settings {
         static KeptSlot of(Slot s) {
             Object face = switch (s.face()) {
                 case Sign sign -> sign.name();
-                case Face.Words(String text, double aspect) -> Map.of("words", text, "aspect", aspect);
+                case Face.Text(String text, double aspect) -> Map.of("words", text, "aspect", aspect);
                 case Face.Score(BigDecimal points, double aspect) ->
                     Map.of("score", points.toPlainString(), "aspect", aspect);
                 case Face.Picture(String name, double aspect) -> Map.of("picture", name, "aspect", aspect);
@@ -60,7 +60,7 @@ public final class Settings {
         private static Face face(JsonNode node) {
             double aspect = node.path("aspect").asDouble(1);
             if (node.has("words")) {
-                return new Face.Words(node.get("words").asText(), aspect);
+                return new Face.Text(node.get("words").asText(), aspect);
             }
             if (node.has("score")) {
                 return new Face.Score(new BigDecimal(node.get("score").asText()), aspect);

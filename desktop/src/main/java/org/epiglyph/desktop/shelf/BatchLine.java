@@ -5,7 +5,7 @@ import java.util.Comparator;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.epiglyph.core.Problem;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Overview;
 import org.epiglyph.workspace.ShelfNote;
 import org.epiglyph.workspace.Summary;
@@ -88,12 +88,12 @@ record BatchLine(Path folder, Optional<Summary> summary, ShelfNote note, String 
         try {
             Overview overview = Overview.at(folder);
             return new BatchLine(folder, Optional.of(overview.summary()), ShelfNote.of(folder),
-                    overview.damage().inWords(), "");
+                    overview.damage().describe(), "");
         } catch (Problem e) {
             return unreadable(folder, e.getMessage());
         } catch (RuntimeException | StackOverflowError e) {
             LoggerFactory.getLogger(BatchLine.class).error("A batch cannot be shown", e);
-            return unreadable(folder, Words.of("Shelf.fault"));
+            return unreadable(folder, UiText.of("Shelf.fault"));
         }
     }
 

@@ -33,7 +33,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.ShelfHabit;
 
 /** The shelf: every batch of a folder as a stack that lies on it, what waits first, and the way to a new one. */
@@ -47,9 +47,9 @@ public final class Shelf implements Place {
     private final Rows<ShelfItem> lines = new Rows<>("batches", this::row);
     private final ShelfItem.Folds folds = new ShelfItem.Folds();
     private final TextField find = new TextField();
-    private final Button collect = new Button(Words.of("Shelf.collect"));
-    private final Button byCourse = new Button(Words.of("Shelf.byCourse"));
-    private final Label first = Form.words("", "tells");
+    private final Button collect = new Button(UiText.of("Shelf.collect"));
+    private final Button byCourse = new Button(UiText.of("Shelf.byCourse"));
+    private final Label first = Form.text("", "tells");
     private final ShelfDoors doors;
     private final ScrollPane root;
     private boolean arriving;
@@ -76,8 +76,8 @@ public final class Shelf implements Place {
         this.clock = clock;
         this.ways = ways;
         doors = new ShelfDoors(this::collect, trial -> model.tryAClass(trial, ways.collect));
-        VBox content = new VBox(top(habit), Form.words(model.troubleProperty(), "notice", "shelf-trouble"),
-                Form.words(model.saidProperty(), "tells", "shelf-said"), first, lines, new ShelfFolders(model));
+        VBox content = new VBox(top(habit), Form.text(model.troubleProperty(), "notice", "shelf-trouble"),
+                Form.text(model.saidProperty(), "tells", "shelf-said"), first, lines, new ShelfFolders(model));
         content.getStyleClass().add("sheet");
         root = new ScrollPane(content);
         root.setFitToWidth(true);
@@ -92,14 +92,14 @@ public final class Shelf implements Place {
     }
 
     private HBox top(ObjectProperty<ShelfHabit> habit) {
-        Label heading = new Label(Words.of("Shelf.heading"));
+        Label heading = new Label(UiText.of("Shelf.heading"));
         heading.getStyleClass().add("heading");
         collect.setId("collect");
         collect.getStyleClass().add("main-button");
         collect.setOnAction(_ -> collect());
         find.setId("shelf-find");
-        find.setPromptText(Words.of("Shelf.find"));
-        find.setAccessibleText(Words.of("Shelf.find"));
+        find.setPromptText(UiText.of("Shelf.find"));
+        find.setAccessibleText(UiText.of("Shelf.find"));
         find.textProperty().bindBidirectional(model.lettersProperty());
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
@@ -168,7 +168,7 @@ public final class Shelf implements Place {
         boolean together = model.habitProperty().get().byCourse();
         byCourse.pseudoClassStateChanged(HERE, together);
         byCourse.setAccessibleText(
-                together ? Words.of("MarkBook.chosenSpoken", byCourse.getText()) : byCourse.getText());
+                together ? UiText.of("MarkBook.chosenSpoken", byCourse.getText()) : byCourse.getText());
         List<ShelfItem> items = folds.items(model.found(), together);
         lines.setPlaceholder(empty());
         List<ShelfItem> there = lines.getItems();
@@ -192,7 +192,7 @@ public final class Shelf implements Place {
         Optional<BatchLine> fresh = model.linesProperty().get().size() == 1
                 ? model.linesProperty().get().stream().filter(BatchLine::isFresh).findFirst()
                 : Optional.empty();
-        first.setText(fresh.map(f -> Words.of("Shelf.first", f.title())).orElse(""));
+        first.setText(fresh.map(f -> UiText.of("Shelf.first", f.title())).orElse(""));
         Form.show(first, fresh.isPresent());
     }
 
@@ -225,7 +225,7 @@ public final class Shelf implements Place {
         if (none && model.completeProperty().get()) {
             return doors;
         }
-        Label empty = new Label(model.completeProperty().get() ? Words.of("Shelf.notFound") : "");
+        Label empty = new Label(model.completeProperty().get() ? UiText.of("Shelf.notFound") : "");
         empty.getStyleClass().add("empty");
         empty.setWrapText(true);
         StackPane pane = new StackPane(empty);
@@ -243,7 +243,7 @@ public final class Shelf implements Place {
     }
 
     private Node heading(ShelfItem.Heading heading) {
-        Button button = new Button((heading.isFolded() ? "\u25b8  " : "") + heading.words());
+        Button button = new Button((heading.isFolded() ? "\u25b8  " : "") + heading.text());
         button.getStyleClass().add("shelf-group");
         button.setId("group-" + heading.name());
         button.setOnAction(_ -> fold(heading.name()));
@@ -261,14 +261,14 @@ public final class Shelf implements Place {
     }
 
     private Node line(BatchLine batch) {
-        Label title = Form.words(batch.title(), "batch-title");
+        Label title = Form.text(batch.title(), "batch-title");
         Path place = batch.folder().toAbsolutePath().getParent();
         String elsewhere = place.equals(model.folder().toAbsolutePath()) ? "" : "  \u00b7  " + place;
-        Label below = Form.words(StackWords.below(batch, clock) + elsewhere, "hint");
+        Label below = Form.text(StackText.below(batch, clock) + elsewhere, "hint");
         VBox names = new VBox(title, below);
         names.setMinWidth(LEAST_NAME);
         HBox.setHgrow(names, Priority.ALWAYS);
-        Label figures = Form.words(StackWords.figures(batch), "figures");
+        Label figures = Form.text(StackText.figures(batch), "figures");
         HBox line = new HBox(names);
         line.getStyleClass().add("batch-line");
         batch.summary().ifPresentOrElse(s -> {
@@ -278,7 +278,7 @@ public final class Shelf implements Place {
         }, () -> line.getChildren().add(figures));
         if (!batch.isSound()) {
             Button sound = Form.button("Shelf.repair", "link-button", () -> ways.repair.accept(batch.folder()));
-            sound.setAccessibleText(Words.of("Shelf.repairSpoken", batch.title()));
+            sound.setAccessibleText(UiText.of("Shelf.repairSpoken", batch.title()));
             line.getChildren().add(sound);
         }
         if (batch.trouble().isEmpty()) {
@@ -290,7 +290,7 @@ public final class Shelf implements Place {
     /** The one act that fits the batch's state. */
     private Button main(BatchLine batch) {
         Button button = Form.button("Shelf.main." + batch.group(), "plain-button", () -> act(batch));
-        button.setAccessibleText(Words.of("Shelf.spoken", button.getText(), batch.title()));
+        button.setAccessibleText(UiText.of("Shelf.spoken", button.getText(), batch.title()));
         button.getStyleClass().add("shelf-main");
         return button;
     }
@@ -320,10 +320,10 @@ public final class Shelf implements Place {
     }
 
     private void restore() {
-        new FileDialog(root.getScene().getWindow(), Words.of("Shelf.act.restore")).kind("ZIP", "*.zip")
+        new FileDialog(root.getScene().getWindow(), UiText.of("Shelf.act.restore")).kind("ZIP", "*.zip")
                 .open()
                 .ifPresent(file -> model.bring(List.of(file),
-                        _ -> complain(Words.of("Shelf.noCopy", file.getFileName()))));
+                        _ -> complain(UiText.of("Shelf.noCopy", file.getFileName()))));
     }
 
     ShelfModel model() {

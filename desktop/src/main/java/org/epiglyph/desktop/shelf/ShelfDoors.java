@@ -7,7 +7,7 @@ import javafx.scene.Node;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.TrialClass;
 
 /** What an empty shelf begins with: the marker's own work, and a class to try things on where one ships with the program. */
@@ -25,8 +25,8 @@ final class ShelfDoors extends HBox {
     private static Node door(String name, Runnable act) {
         var button = Form.button("Shelf.door." + name, "plain-button", act);
         button.setId("door-" + name);
-        VBox door = new VBox(Form.words(Words.of("Shelf.door." + name + ".heading"), "subheading"),
-                Form.words(Words.of("Shelf.door." + name + ".words"), "tells"), button);
+        VBox door = new VBox(Form.text(UiText.of("Shelf.door." + name + ".heading"), "subheading"),
+                Form.text(UiText.of("Shelf.door." + name + ".words"), "tells"), button);
         door.getStyleClass().add("shelf-door");
         return door;
     }

@@ -5,7 +5,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** Where the batches of the shelf are stored: its own folder, and those that the marker added. */
 final class ShelfFolders extends VBox {
@@ -21,21 +21,21 @@ final class ShelfFolders extends VBox {
     private void refresh() {
         Button add = Form.button("Shelf.addFolder", "link-button", this::choose);
         add.setId("add-folder");
-        getChildren().setAll(line(Words.of("Shelf.where", model.folder()), add));
+        getChildren().setAll(line(UiText.of("Shelf.where", model.folder()), add));
         for (String further : model.habitProperty().get().further()) {
             Button remove = Form.button("Shelf.removeFolder", "link-button", () -> model.removeFolder(further));
-            remove.setAccessibleText(Words.of("Shelf.spoken", remove.getText(), further));
-            getChildren().add(line(Words.of("Shelf.whereToo", further), remove));
+            remove.setAccessibleText(UiText.of("Shelf.spoken", remove.getText(), further));
+            getChildren().add(line(UiText.of("Shelf.whereToo", further), remove));
         }
     }
 
-    private static HBox line(String words, Button button) {
-        HBox line = new HBox(Form.words(words, "hint"), button);
+    private static HBox line(String text, Button button) {
+        HBox line = new HBox(Form.text(text, "hint"), button);
         line.getStyleClass().add("shelf-folder");
         return line;
     }
 
     private void choose() {
-        new FileDialog(getScene().getWindow(), Words.of("Shelf.addFolder")).folder().ifPresent(model::addFolder);
+        new FileDialog(getScene().getWindow(), UiText.of("Shelf.addFolder")).folder().ifPresent(model::addFolder);
     }
 }

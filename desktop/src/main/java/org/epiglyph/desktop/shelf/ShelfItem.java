@@ -7,12 +7,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What lies on the shelf, line by line: a heading, or a batch. */
 sealed interface ShelfItem {
     /** @param name of what stands below it: a group, or a course */
-    record Heading(String name, String words, boolean isFolded) implements ShelfItem {}
+    record Heading(String name, String text, boolean isFolded) implements ShelfItem {}
 
     record Stack(BatchLine batch) implements ShelfItem {}
 
@@ -46,7 +46,7 @@ sealed interface ShelfItem {
             List<ShelfItem> items = new ArrayList<>();
             groups.forEach((name, of) -> {
                 boolean closed = folded.contains(name);
-                items.add(new Heading(name, words(name, of), closed));
+                items.add(new Heading(name, describe(name, of), closed));
                 if (!closed) {
                     of.stream().sorted(BatchLine.ORDER).forEach(l -> items.add(new Stack(l)));
                 }
@@ -54,11 +54,11 @@ sealed interface ShelfItem {
             return items;
         }
 
-        private static String words(String name, List<BatchLine> of) {
+        private static String describe(String name, List<BatchLine> of) {
             if (Arrays.stream(BatchLine.Group.values()).anyMatch(g -> g.name().equals(name))) {
-                return Words.of("Shelf.group." + name, of.size());
+                return UiText.of("Shelf.group." + name, of.size());
             }
-            return Words.of("Shelf.course", name.isEmpty() ? Words.of("Shelf.noCourse") : name, of.size());
+            return UiText.of("Shelf.course", name.isEmpty() ? UiText.of("Shelf.noCourse") : name, of.size());
         }
     }
 

@@ -22,7 +22,7 @@ import org.epiglyph.core.Letters;
 import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.ShelfHabit;
 import org.epiglyph.documents.TrialClass;
 import org.epiglyph.places.FolderTree;
@@ -147,7 +147,7 @@ final class ShelfModel {
             if (isFolder(other)) {
                 all.addAll(batches(Path.of(other)));
             } else {
-                Platform.runLater(() -> trouble.set(Words.of("Shelf.folderGone", other)));
+                Platform.runLater(() -> trouble.set(UiText.of("Shelf.folderGone", other)));
             }
         }
         return all;
@@ -167,7 +167,7 @@ final class ShelfModel {
             return FolderTree.entries(of).stream().filter(ShelfModel::isBatch).toList();
         } catch (IOException e) {
             LoggerFactory.getLogger(ShelfModel.class).warn("The shelf cannot be read", e);
-            Platform.runLater(() -> trouble.set(Words.of("Shelf.unreadable", of)));
+            Platform.runLater(() -> trouble.set(UiText.of("Shelf.unreadable", of)));
             return List.of();
         }
     }
@@ -178,13 +178,13 @@ final class ShelfModel {
 
     /** Makes the work of a made-up class, for collecting. */
     void tryAClass(TrialClass trial, Consumer<List<Path>> collect) {
-        Path place = folder.resolve(Words.of("Shelf.trialFolder")).resolve(Words.of("Shelf.trialTask"));
+        Path place = folder.resolve(UiText.of("Shelf.trialFolder")).resolve(UiText.of("Shelf.trialTask"));
         trouble.set("");
         executor.start(() -> {
             try {
                 trial.make(place, folder);
             } catch (IOException e) {
-                throw new Problem(Words.of("Shelf.noTrial", folder), e);
+                throw new Problem(UiText.of("Shelf.noTrial", folder), e);
             }
             return List.of(place);
         }, collect, trouble::set);
@@ -210,10 +210,10 @@ final class ShelfModel {
             try (TemporaryFolder scratch = TemporaryFolder.make("copy")) {
                 SafetyCopy.write(batch.folder(), file, scratch.path(), clock);
             } catch (IOException e) {
-                throw new Problem(Words.of("Shelf.noScratch"), e);
+                throw new Problem(UiText.of("Shelf.noScratch"), e);
             }
-            return Words.of("Shelf.copied", batch.title(), file);
-        }, Words.of("Shelf.copying", batch.title()));
+            return UiText.of("Shelf.copied", batch.title(), file);
+        }, UiText.of("Shelf.copying", batch.title()));
     }
 
     /**
@@ -224,7 +224,7 @@ final class ShelfModel {
     void bring(List<Path> places, Consumer<List<Path>> others) {
         executor.start(() -> places.stream().filter(p -> isBatch(p) || isCopy(p)).toList(), own -> {
             if (!own.isEmpty()) {
-                work(() -> bring(own), Words.of("Shelf.bringing"));
+                work(() -> bring(own), UiText.of("Shelf.bringing"));
             }
             List<Path> rest = places.stream().filter(p -> !own.contains(p)).toList();
             if (!rest.isEmpty()) {
@@ -247,7 +247,7 @@ final class ShelfModel {
                 failed.add(e.getMessage());
             }
         }
-        String brought = Words.of("Shelf.brought", own.size() - failed.size());
+        String brought = UiText.of("Shelf.brought", own.size() - failed.size());
         if (!failed.isEmpty()) {
             throw new Problem((failed.size() < own.size() ? brought + " " : "") + String.join(" ", failed));
         }
@@ -265,18 +265,18 @@ final class ShelfModel {
 
     private void work(Act work, String named) {
         if (background.busyProperty().get()) {
-            trouble.set(Words.of("Frame.busy"));
+            trouble.set(UiText.of("Frame.busy"));
             return;
         }
         trouble.set("");
         background.start(progress -> {
             progress.at(named, 0, 0);
             return work.run();
-        }, words -> {
-            said.set(words);
+        }, text -> {
+            said.set(text);
             refresh();
-        }, words -> {
-            trouble.set(words);
+        }, text -> {
+            trouble.set(text);
             refresh(); // a part of it may be done
         });
     }

@@ -9,7 +9,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import org.epiglyph.desktop.frame.FileDialog;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 
 /** What else can be done with a batch: its other places, the promised day, the archive, a safety copy. */
 final class StackMenu extends MenuButton {
@@ -22,10 +22,10 @@ final class StackMenu extends MenuButton {
         this.batch = batch;
         this.model = model;
         this.clock = clock;
-        setText(Words.of("Shelf.more"));
+        setText(UiText.of("Shelf.more"));
         getStyleClass().add("shelf-more");
         setMinWidth(USE_PREF_SIZE);
-        setAccessibleText(Words.of("Shelf.spoken", getText(), batch.title()));
+        setAccessibleText(UiText.of("Shelf.spoken", getText(), batch.title()));
         setOnShowing(_ -> {
             if (getItems().isEmpty()) { // most are never opened
                 fill(ways);
@@ -41,7 +41,7 @@ final class StackMenu extends MenuButton {
             add("Shelf.collectAgain", () -> ways.collectAgain().accept(batch.folder()));
         }
         for (int days : PROMISES) {
-            item(Words.of("Shelf.promise", days), () -> promise(LocalDate.now(clock).plusDays(days)));
+            item(UiText.of("Shelf.promise", days), () -> promise(LocalDate.now(clock).plusDays(days)));
         }
         getItems().add(new CustomMenuItem(day(), false));
         if (batch.note().promised().isPresent()) {
@@ -53,11 +53,11 @@ final class StackMenu extends MenuButton {
     }
 
     private void add(String key, Runnable act) {
-        item(Words.of(key), act);
+        item(UiText.of(key), act);
     }
 
-    private void item(String words, Runnable act) {
-        MenuItem item = new MenuItem(words);
+    private void item(String text, Runnable act) {
+        MenuItem item = new MenuItem(text);
         item.setOnAction(_ -> act.run());
         getItems().add(item);
     }
@@ -68,21 +68,21 @@ final class StackMenu extends MenuButton {
 
     private TextField day() {
         TextField day = new TextField(batch.note().promised().map(LocalDate::toString).orElse(""));
-        day.setPromptText(Words.of("Shelf.day", LocalDate.now(clock).plusDays(10)));
-        day.setAccessibleText(Words.of("Shelf.daySpoken"));
+        day.setPromptText(UiText.of("Shelf.day", LocalDate.now(clock).plusDays(10)));
+        day.setAccessibleText(UiText.of("Shelf.daySpoken"));
         day.setOnAction(_ -> {
             try {
                 promise(LocalDate.parse(day.getText().strip()));
                 hide();
             } catch (DateTimeParseException e) {
-                model.troubleProperty().set(Words.of("Shelf.noDay", day.getText().strip(), LocalDate.now(clock)));
+                model.troubleProperty().set(UiText.of("Shelf.noDay", day.getText().strip(), LocalDate.now(clock)));
             }
         });
         return day;
     }
 
     private void copy() {
-        new FileDialog(getScene().getWindow(), Words.of("Shelf.copy")).kind("ZIP", "*.zip")
+        new FileDialog(getScene().getWindow(), UiText.of("Shelf.copy")).kind("ZIP", "*.zip")
                 .save(batch.folder().getFileName() + ".zip")
                 .ifPresent(file -> model.copy(batch, file));
     }

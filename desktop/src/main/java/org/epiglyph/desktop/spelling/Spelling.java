@@ -54,12 +54,12 @@ public final class Spelling {
      *
      * @param language a tag of {@link #LANGUAGES}; any other finds nothing
      */
-    public List<Unknown> unknown(String words, String language) {
+    public List<Unknown> unknown(String text, String language) {
         Optional<Hunspell> dictionary = dictionary(language);
         if (dictionary.isEmpty()) {
             return List.of();
         }
-        String prose = NOT_WORDS.matcher(words).replaceAll(m -> " ".repeat(m.group().length()));
+        String prose = NOT_WORDS.matcher(text).replaceAll(m -> " ".repeat(m.group().length()));
         String plain = BETWEEN_SPACES.matcher(prose)
                 .replaceAll(m -> NOT_OF_WORDS.matcher(m.group()).find()
                         ? " ".repeat(m.group().length())

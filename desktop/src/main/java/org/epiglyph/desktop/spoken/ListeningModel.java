@@ -17,7 +17,7 @@ import org.epiglyph.core.spoken.Span;
 import org.epiglyph.core.spoken.Speech;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.sound.WaveFile;
 
@@ -104,7 +104,7 @@ public final class ListeningModel {
         try {
             return WaveFile.read(model.workspace().folder().original(Document.of(remark)));
         } catch (IOException e) {
-            throw new Problem(Words.of("Spoken.missing"), e);
+            throw new Problem(UiText.of("Spoken.missing"), e);
         }
     }
 

@@ -16,7 +16,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.desktop.frame.SerialExecutor;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.SpeakingHabit;
@@ -104,7 +104,7 @@ public final class SpeakingModel {
         if (model.workspace().damage().isNone()) {
             work.start(() -> Speaking.recover(model.workspace()), students -> {
                 if (!students.isEmpty()) {
-                    model.tell(Words.of("Spoken.recovered", students.size(),
+                    model.tell(UiText.of("Spoken.recovered", students.size(),
                             model.batch().submission(students.getFirst()).student().name()));
                 }
             }, model::say);
@@ -121,7 +121,7 @@ public final class SpeakingModel {
             return;
         }
         if (model.submission().sealed()) {
-            model.say(Words.of("Spoken.sealed"));
+            model.say(UiText.of("Spoken.sealed"));
             return;
         }
         try {
@@ -159,7 +159,7 @@ public final class SpeakingModel {
                             Math.max(0, most - state.length()), state.level())));
             if (!state.running()) {
                 end();
-                state.ended().ifPresent(why -> model.say(why.inWords()));
+                state.ended().ifPresent(why -> model.say(why.text()));
             }
         });
     }
@@ -198,7 +198,7 @@ public final class SpeakingModel {
             return ending.keep() ? Optional.of(ending.remark()) : Optional.<String>empty();
         }, id -> {
             over();
-            id.ifPresentOrElse(kept, () -> model.say(Words.of(away ? "Spoken.thrownAway" : "Spoken.tooShort")));
+            id.ifPresentOrElse(kept, () -> model.say(UiText.of(away ? "Spoken.thrownAway" : "Spoken.tooShort")));
         }, why -> {
             over();
             model.say(why);

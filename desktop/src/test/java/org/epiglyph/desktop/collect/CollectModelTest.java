@@ -166,7 +166,7 @@ class CollectModelTest {
         act(() -> model.make(_ -> {}));
         CollectModel.Done done = model.doneProperty().get();
         assertThat(done.batch()).isEqualTo(shelf.resolve("by mail"));
-        assertThat(done.words()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 stored as they are");
+        assertThat(done.summary()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 stored as they are");
         assertThat(done.aside()).hasSize(4).allMatch(p -> p.startsWith("Passage plans.zip/"));
         assertThat(done.kept()).anyMatch(k -> k.endsWith("It is the grade sheet."))
                 .anyMatch(k -> k.contains("points outside its folder"));
@@ -189,7 +189,7 @@ class CollectModelTest {
             again.addPlaces(List.of(folder.resolve("by mail")));
             again.readFiles("", "", "", "");
         });
-        assertThat(again.decisions().countWords())
+        assertThat(again.decisions().countText())
                 .isEqualTo("30 files: 23 matched, 23 of them as before, 4 set aside by you, 3 stored as they are");
         assertThat(again.planProperty().get().questions()).isEmpty();
         boolean[] needed = new boolean[2];
@@ -228,7 +228,7 @@ class CollectModelTest {
         Path late = Files.createDirectories(folder.resolve("late")).resolve("Zimmer, Zoe - passage plan.txt");
         Files.writeString(late, "late");
         act(() -> model.readMore(List.of(late)));
-        assertThat(model.decisions().countWords())
+        assertThat(model.decisions().countText())
                 .isEqualTo("31 files: 23 matched, 1 to decide, 4 set aside by you, 3 stored as they are");
         assertThat(model.planProperty().get().rule()).hasValue(rule);
         assertThat(model.nameProperty().get()).isEqualTo("A name of my own");

@@ -301,7 +301,7 @@ class CollectTest {
         waitFor(() -> isThere(robot, "#document-password"));
         robot.clickOn("#document-password").write("guess").type(KeyCode.ENTER);
         waitFor(() -> submission(locked).documents().getFirst().pages() instanceof Pages.Locked(var why)
-                && why.inWords().contains("not the password"));
+                && why.text().contains("not the password"));
         waitFor(() -> robot.lookup(
                 (javafx.scene.Node n) -> n instanceof Labeled l && l.getText().contains("not the password"))
                 .tryQuery()

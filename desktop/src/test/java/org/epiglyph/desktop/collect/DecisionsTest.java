@@ -58,7 +58,7 @@ class DecisionsTest {
         assertThat(decisions.filterProperty().get()).isEqualTo(RowFilter.QUESTIONS);
         assertThat(decisions.rows()).hasSize(6);
         assertThat(chosen()).contains("Thorgilsdotir");
-        assertThat(decisions.countWords()).isEqualTo("30 files: 21 matched, 6 to decide, 3 stored as they are");
+        assertThat(decisions.countText()).isEqualTo("30 files: 21 matched, 6 to decide, 3 stored as they are");
     }
 
     @Test
@@ -84,9 +84,9 @@ class DecisionsTest {
     @Test
     void likelyOnesAreAcceptedTogetherAndTheRestSetAside() {
         decisions.acceptLikely();
-        assertThat(decisions.countWords()).isEqualTo("30 files: 23 matched, 4 to decide, 3 stored as they are");
+        assertThat(decisions.countText()).isEqualTo("30 files: 23 matched, 4 to decide, 3 stored as they are");
         decisions.setAsideRest();
-        assertThat(decisions.countWords()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 stored as they are");
+        assertThat(decisions.countText()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 stored as they are");
         assertThat(plan.get().questions()).isEmpty();
         assertThat(decisions.rows()).as("no question is left").isEmpty();
     }

@@ -54,8 +54,8 @@ class FirstPageTest {
     private FirstPage.Seen seen(ReceivedFile file) throws Exception {
         WaitForAsyncUtils.asyncFx(() -> page.show(file)).get(5, TimeUnit.SECONDS);
         WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS,
-                () -> !(page.seenProperty().get() instanceof FirstPage.Seen.Words(String words)
-                        && words.startsWith("Making")));
+                () -> !(page.seenProperty().get() instanceof FirstPage.Seen.Text(String text)
+                        && text.startsWith("Making")));
         return page.seenProperty().get();
     }
 
@@ -64,21 +64,21 @@ class FirstPageTest {
         FirstPage.Seen seen = seen(new File("a/notes.txt", "Tide and time\n".repeat(200)));
         assertThat(seen).isInstanceOf(FirstPage.Seen.Picture.class);
         FirstPage.Seen.Picture picture = (FirstPage.Seen.Picture) seen;
-        assertThat(picture.words()).isEqualTo("4 pages");
+        assertThat(picture.text()).isEqualTo("4 pages");
         assertThat(picture.image().getHeight()).isBetween(500.0, 561.0);
     }
 
     @Test
     void whatHasNoPagesSaysWhy() throws Exception {
         assertThat(seen(new File("empty.pdf", "")))
-                .isEqualTo(new FirstPage.Seen.Words("The file is empty. Ask the student for it again."));
-        assertThat(((FirstPage.Seen.Words) seen(new File("x.bin", "\u0000\u0001\u0002"))).words())
+                .isEqualTo(new FirstPage.Seen.Text("The file is empty. Ask the student for it again."));
+        assertThat(((FirstPage.Seen.Text) seen(new File("x.bin", "\u0000\u0001\u0002"))).text())
                 .startsWith("No pages can be made of");
-        assertThat(((FirstPage.Seen.Words) seen(new File("large.pdf", 1L << 40, InputStream::nullInputStream))).words())
+        assertThat(((FirstPage.Seen.Text) seen(new File("large.pdf", 1L << 40, InputStream::nullInputStream))).text())
                 .contains("too large");
-        assertThat(((FirstPage.Seen.Words) seen(new File("gone.pdf", 1, () -> {
+        assertThat(((FirstPage.Seen.Text) seen(new File("gone.pdf", 1, () -> {
             throw new IOException("gone");
-        }))).words()).contains("could not be read");
+        }))).text()).contains("could not be read");
     }
 
     @Test

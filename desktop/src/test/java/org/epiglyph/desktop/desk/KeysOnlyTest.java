@@ -93,7 +93,7 @@ class KeysOnlyTest extends SixPapers {
         waitFor(() -> Screen.isFocused(robot, "#remark"));
         robot.write("/un").type(KeyCode.ENTER);
         waitFor(() -> submission(paper).marks().size() == 2
-                && submission(paper).marks().getLast().remark().words().equals("Units are missing."));
+                && submission(paper).marks().getLast().remark().text().equals("Units are missing."));
         assertThat(submission(paper).marks().getLast()).isInstanceOf(TextMarkup.class);
     }
 
@@ -104,7 +104,7 @@ class KeysOnlyTest extends SixPapers {
         robot.type(KeyCode.DOWN, 3).type(KeyCode.ENTER);
         waitFor(() -> Screen.isFocused(robot, "#remark"));
         robot.write("why").type(KeyCode.ENTER);
-        waitFor(() -> submission(paper).marks().getLast().remark().words().equals("why"));
+        waitFor(() -> submission(paper).marks().getLast().remark().text().equals("why"));
         assertThat(submission(paper).marks().getLast()).isInstanceOf(Note.class);
     }
 

@@ -33,8 +33,8 @@ class MovedFolderTest extends InWindow {
         away = world.resolve("away");
     }
 
-    private void write(FxRobot robot, String words) {
-        robot.interact(() -> program.openBatch().orElseThrow().edit(new Edit.WriteOnTheWhole(SmallBatch.TYPED, words)));
+    private void write(FxRobot robot, String text) {
+        robot.interact(() -> program.openBatch().orElseThrow().edit(new Edit.WriteOnTheWhole(SmallBatch.TYPED, text)));
     }
 
     private void step(FxRobot robot, int by) {

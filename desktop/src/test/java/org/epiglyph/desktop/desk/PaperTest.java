@@ -241,7 +241,7 @@ class PaperTest extends InWindow {
         drag(robot, other.box().centre(), p(300, 500));
         waitFor(() -> last(Correction.class).kind() == Correction.Kind.MOVE);
         assertThat(last(Correction.class).caret().orElseThrow().x()).isBetween(297.0, 303.0);
-        assertThat(last(Correction.class).remark().words()).isEqualTo(other.text());
+        assertThat(last(Correction.class).remark().text()).isEqualTo(other.text());
     }
 
     @Test
@@ -251,7 +251,7 @@ class PaperTest extends InWindow {
         drag(robot, p(100, 300), p(200, 340));
         robot.write("this part").type(KeyCode.ENTER);
         assertThat(last(Shape.class).form()).isEqualTo(Shape.Form.ELLIPSE);
-        assertThat(last(Shape.class).remark().words()).isEqualTo("this part");
+        assertThat(last(Shape.class).remark().text()).isEqualTo("this part");
         hold(robot, new Slot(Tool.BRACKET, Ink.PLUM, 1.2));
         drag(robot, p(400, 300), p(404, 380));
         assertThat(last(Shape.class).from().x()).as("a bracket stands upright").isEqualTo(last(Shape.class).to().x());
@@ -263,7 +263,7 @@ class PaperTest extends InWindow {
         assertThat(marks().subList(before, marks().size())).allMatch(Stamp.class::isInstance);
         hold(robot, Slot.stamp(SlotCard.face("1,5"), Ink.MADDER, 20));
         robot.clickOn(onPage(robot, p(300, 450)));
-        assertThat(((Face.Score) last(Stamp.class).face()).words()).isEqualTo("1.5");
+        assertThat(((Face.Score) last(Stamp.class).face()).text()).isEqualTo("1.5");
         hold(robot, new Slot(Tool.TEXT, Ink.INDIGO, 12).withGround(true));
         robot.clickOn(onPage(robot, p(100, 480)));
         waitFor(() -> Screen.isFocused(robot, "#typed-text"));
@@ -334,7 +334,7 @@ class PaperTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.V);
         waitFor(() -> !marks().isEmpty());
         assertThat(marks()).singleElement().isInstanceOf(Note.class);
-        assertThat(marks().getFirst().remark().words()).isEqualTo("Show the working.");
+        assertThat(marks().getFirst().remark().text()).isEqualTo("Show the working.");
         assertThat(marks().getFirst().page().document()).isEqualTo("d2");
     }
 
@@ -378,7 +378,7 @@ class PaperTest extends InWindow {
         PenCase before = model().penCaseProperty().get();
         assertThat(before.current().meaning()).isEqualTo("reasoning");
         robot.clickOn(robot.lookup("#stamp-words").<TextInputControl>query()).write("see me").type(KeyCode.ENTER);
-        assertThat(model().penCaseProperty().get().current().face()).isInstanceOf(Face.Words.class);
+        assertThat(model().penCaseProperty().get().current().face()).isInstanceOf(Face.Text.class);
         robot.interact(() -> robot.lookup("#Case-up").queryButton().fire());
         assertThat(model().penCaseProperty().get().inHand()).isEqualTo(before.inHand() - 1);
         robot.type(KeyCode.ESCAPE);

@@ -69,7 +69,7 @@ class RemarkFieldTest extends InWindow {
             }
             waitFor(() -> robot.lookup("#remark").tryQuery().isEmpty());
         }
-        assertThat(model().submission().marks()).extracting(m -> m.remark().words())
+        assertThat(model().submission().marks()).extracting(m -> m.remark().text())
                 .containsExactly("/qqq of qqq", "/qqq of qqq");
     }
 
@@ -77,11 +77,11 @@ class RemarkFieldTest extends InWindow {
         return model().batch().submission(SmallBatch.TYPED);
     }
 
-    private void write(FxRobot robot, String words) {
+    private void write(FxRobot robot, String text) {
         robot.type(KeyCode.DIGIT4);
         robot.clickOn(onPage(robot, 300, 400));
         waitFor(() -> Screen.isFocused(robot, "#remark"));
-        robot.write(words);
+        robot.write(text);
     }
 
     /** Nobody presses Enter each time. */
@@ -92,11 +92,11 @@ class RemarkFieldTest extends InWindow {
                 () -> robot.interact(() -> model().open(SmallBatch.SCANNED)),
                 () -> robot.push(KeyCode.CONTROL, KeyCode.DIGIT4), () -> robot.push(KeyCode.CONTROL, KeyCode.ENTER));
         for (int i = 0; i < ends.size(); i++) {
-            String words = "Why, for the " + i + "th time?";
-            write(robot, words);
+            String text = "Why, for the " + i + "th time?";
+            write(robot, text);
             ends.get(i).run();
             Batch after = program.openBatch().orElseThrow().batch();
-            assertThat(after.submission(SmallBatch.TYPED).marks()).extracting(m -> m.remark().words()).contains(words);
+            assertThat(after.submission(SmallBatch.TYPED).marks()).extracting(m -> m.remark().text()).contains(text);
             assertThat(after.submission(SmallBatch.SCANNED).marks()).isEmpty();
             robot.interact(() -> program.toDesk(batch.folder()));
             waitFor(() -> program.frame().place() instanceof Desk);
@@ -111,17 +111,17 @@ class RemarkFieldTest extends InWindow {
     void whatIsTypedIsKeptWithinASecondAndEscapeGoesBack(FxRobot robot) {
         atDesk(robot);
         write(robot, "Why");
-        waitFor(() -> first().marks().stream().anyMatch(m -> m.remark().words().equals("Why")));
+        waitFor(() -> first().marks().stream().anyMatch(m -> m.remark().text().equals("Why")));
         assertThat(Screen.isFocused(robot, "#remark")).isTrue();
         robot.write(" not?");
         robot.type(KeyCode.ENTER);
-        assertThat(first().marks()).extracting(m -> m.remark().words()).containsExactly("Why not?");
+        assertThat(first().marks()).extracting(m -> m.remark().text()).containsExactly("Why not?");
         robot.interact(() -> model().writing().open(first().marks().getFirst().id()));
         waitFor(() -> Screen.isFocused(robot, "#remark"));
         robot.write(" Because");
-        waitFor(() -> first().marks().getFirst().remark().words().equals("Why not? Because"));
+        waitFor(() -> first().marks().getFirst().remark().text().equals("Why not? Because"));
         robot.type(KeyCode.ESCAPE);
-        assertThat(first().marks()).extracting(m -> m.remark().words()).containsExactly("Why not?");
+        assertThat(first().marks()).extracting(m -> m.remark().text()).containsExactly("Why not?");
         robot.interact(() -> model().past().undo());
         assertThat(first().marks()).as("one undo for what was typed at one go").allMatch(m -> m.remark().isEmpty());
     }

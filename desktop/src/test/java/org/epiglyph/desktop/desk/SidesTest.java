@@ -47,9 +47,9 @@ class SidesTest extends InWindow {
         program.toDesk(batch.folder());
     }
 
-    private void stamp(FxRobot robot, int page, double y, String words) {
+    private void stamp(FxRobot robot, int page, double y, String text) {
         robot.interact(() -> model().place(new Stamp(model().newHead(new PageRef("d1", page), 0)
-                .withRemark(Remark.of(words)), Sign.TICK, new PagePoint(300, y), 20)));
+                .withRemark(Remark.of(text)), Sign.TICK, new PagePoint(300, y), 20)));
     }
 
     private static PageRoll roll(FxRobot robot) {
@@ -113,7 +113,7 @@ class SidesTest extends InWindow {
         robot.interact(() -> model().scores().judge("c2", Judgement.of(java.math.BigDecimal.ONE)));
         assertThat(model().noticeProperty().get()).startsWith("This is an earlier state.");
         robot.clickOn("#bring-back");
-        assertThat(model().submission().marks()).extracting(m -> m.remark().words()).containsExactly("one");
+        assertThat(model().submission().marks()).extracting(m -> m.remark().text()).containsExactly("one");
         assertThat(model().past().earlierProperty().get()).isEmpty();
         robot.interact(() -> model().past().undo());
         assertThat(model().submission().marks()).isEmpty();

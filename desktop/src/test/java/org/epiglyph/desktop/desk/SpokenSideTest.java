@@ -80,8 +80,8 @@ class SpokenSideTest extends InWindow {
         return robot.lookup("#spoken-words-" + remark.id()).queryAs(TextArea.class);
     }
 
-    private Note note(String id, String words) {
-        return new Note(new Head(id, model().submission().pages().getFirst(), Ink.MADDER, 0, Remark.of(words)),
+    private Note note(String id, String text) {
+        return new Note(new Head(id, model().submission().pages().getFirst(), Ink.MADDER, 0, Remark.of(text)),
                 new PagePoint(200, 200));
     }
 
@@ -110,15 +110,15 @@ class SpokenSideTest extends InWindow {
         assertThat(remark.heard().from()).as("the silence before the voice is cut").isGreaterThan(300);
         waitFor(() -> isThere(robot, "#spoken-words-" + remark.id()) && words(robot, remark).isFocused());
         robot.write("Your curve is right. ");
-        waitFor(() -> spoken().getFirst().words().equals("Your curve is right."));
+        waitFor(() -> spoken().getFirst().text().equals("Your curve is right."));
         robot.push(KeyCode.CONTROL, KeyCode.PERIOD);
         waitFor(() -> isThere(robot, "#listen-" + remark.id())
                 && robot.lookup("#listen-" + remark.id()).queryAs(Button.class).getText().equals("Stop"));
         robot.push(KeyCode.CONTROL, KeyCode.PERIOD);
         robot.write("Look again.");
-        waitFor(() -> spoken().getFirst().words().equals("Your curve is right. Look again."));
+        waitFor(() -> spoken().getFirst().text().equals("Your curve is right. Look again."));
         robot.interact(() -> model().past().undo());
-        assertThat(spoken().getFirst().words()).as("a spell of typing is one step").isEmpty();
+        assertThat(spoken().getFirst().text()).as("a spell of typing is one step").isEmpty();
         waitFor(() -> words(robot, remark).getText().isEmpty());
         robot.interact(() -> model().past().undo());
         assertThat(spoken()).isEmpty();

@@ -176,7 +176,7 @@ class ActsTest {
         acts.onReleased(press(KeyCode.F2, true));
         assertThat(done).containsExactly("Show or hide the ledger");
         assertThat(acts.changeKey(fold, "")).as("an act may have no key").isEmpty();
-        assertThat(acts.find("ledger").getFirst().keyWords()).isEmpty();
+        assertThat(acts.find("ledger").getFirst().keyText()).isEmpty();
         acts.forgetOwnKeys();
         acts.onKey(press(KeyCode.F2, false), new Pane());
         assertThat(done).hasSize(2);

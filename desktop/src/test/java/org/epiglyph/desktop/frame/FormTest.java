@@ -25,10 +25,10 @@ class FormTest {
         assertThat(Form.pieces("one two three", 9)).containsExactly("one two ", "three");
         assertThat(Form.pieces("abcdefghij", 4)).hasSizeGreaterThan(2)
                 .allSatisfy(p -> assertThat(p.length()).isBetween(1, 4));
-        for (String words : List.of("\uD83D\uDE42".repeat(50), "\n".repeat(50), " a".repeat(50), "x".repeat(51))) {
+        for (String text : List.of("\uD83D\uDE42".repeat(50), "\n".repeat(50), " a".repeat(50), "x".repeat(51))) {
             for (int letters = 3; letters < 20; letters++) {
-                assertThat(String.join("", Form.pieces(words, letters))).isEqualTo(words);
-                assertThat(Form.pieces(words, letters)).allSatisfy(p -> {
+                assertThat(String.join("", Form.pieces(text, letters))).isEqualTo(text);
+                assertThat(Form.pieces(text, letters)).allSatisfy(p -> {
                     assertThat(p.length()).isPositive();
                     assertThat(Character.isLowSurrogate(p.charAt(0))).isFalse();
                 });

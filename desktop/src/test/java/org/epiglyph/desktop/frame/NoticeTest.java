@@ -17,10 +17,10 @@ class NoticeTest {
         notice.look(label);
         notice.tell("Two marks were copied.");
         assertThat(label.getPseudoClassStates()).contains(PseudoClass.getPseudoClass("calm"));
-        assertThat(notice.wordsProperty().get()).isEqualTo("Two marks were copied.");
+        assertThat(notice.textProperty().get()).isEqualTo("Two marks were copied.");
         notice.refuse("It is sealed.");
         assertThat(label.getPseudoClassStates()).isEmpty();
         assertThat(notice.calmProperty().get()).isFalse();
-        assertThat(notice.wordsProperty().get()).isEqualTo("It is sealed.");
+        assertThat(notice.textProperty().get()).isEqualTo("It is sealed.");
     }
 }

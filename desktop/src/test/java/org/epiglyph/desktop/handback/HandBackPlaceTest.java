@@ -232,6 +232,6 @@ class HandBackPlaceTest extends InWindow {
         robot.write("100");
         robot.type(KeyCode.ENTER);
         waitFor(() -> isReady(robot, 0));
-        assertThat(batch().aids().limits().wordsBelow()).contains(BigDecimal.valueOf(100));
+        assertThat(batch().aids().limits().remarkBelow()).contains(BigDecimal.valueOf(100));
     }
 }

@@ -102,7 +102,7 @@ class LedgerTest extends InWindow {
         waitFor(() -> Screen.isFocused(robot, "#words-c6"));
         robot.write("Clear thought.");
         robot.type(KeyCode.ESCAPE);
-        waitFor(() -> submission().scores().words("c6").equals("Clear thought."));
+        waitFor(() -> submission().scores().remark("c6").equals("Clear thought."));
         assertThat(submission().scores().isComplete(model().batch().scheme())).isTrue();
         assertThat(text(robot, "#sum-s")).isEqualTo("7");
     }
@@ -231,7 +231,7 @@ class LedgerTest extends InWindow {
         robot.type(KeyCode.ENTER);
         waitFor(() -> submission().privately().equals("Same curve as a neighbour."));
         robot.type(KeyCode.ESCAPE);
-        assertThat(submission().scores().words("c1")).isEmpty();
+        assertThat(submission().scores().remark("c1")).isEmpty();
         assertThat(org.epiglyph.core.feedback.Feedback.text(model().batch(), submission())).doesNotContain("neighbour");
     }
 
@@ -250,10 +250,10 @@ class LedgerTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.UP);
         waitFor(() -> model().student().equals(SmallBatch.TYPED));
         robot.interact(() -> robot.lookup("#score-c1").query().requestFocus());
-        assertThat(submission().scores().words("c1")).isEqualTo("for Ada");
+        assertThat(submission().scores().remark("c1")).isEqualTo("for Ada");
         assertThat(submission().scores().moderation()).isEmpty();
         Submission bao = model().batch().submission(SmallBatch.SCANNED);
-        assertThat(bao.scores().words("c1")).isEmpty();
+        assertThat(bao.scores().remark("c1")).isEmpty();
         assertThat(bao.scores().moderation()).hasValueSatisfying(m -> assertThat(m.points()).isEqualByComparingTo("2"));
     }
 
@@ -277,9 +277,9 @@ class LedgerTest extends InWindow {
         waitFor(() -> Screen.isFocused(robot, "#words-c1"));
         robot.write("Speed is in km /h");
         waitFor(() -> robot.lookup(".phrase-row").tryQuery().isPresent());
-        waitFor(() -> submission().scores().words("c1").equals("Speed is in km"));
+        waitFor(() -> submission().scores().remark("c1").equals("Speed is in km"));
         robot.interact(() -> robot.lookup("#score-c1").query().requestFocus());
-        assertThat(submission().scores().words("c1")).isEqualTo("Speed is in km /h");
+        assertThat(submission().scores().remark("c1")).isEqualTo("Speed is in km /h");
         assertThat(text(robot, "#words-c1")).isEqualTo("Speed is in km /h");
         robot.clickOn("#words-c1");
         waitFor(() -> Screen.isFocused(robot, "#words-c1"));
@@ -287,7 +287,7 @@ class LedgerTest extends InWindow {
         robot.write("see /qqq");
         robot.push(KeyCode.CONTROL, KeyCode.DOWN);
         robot.push(KeyCode.CONTROL, KeyCode.UP);
-        assertThat(submission().scores().words("c1")).isEqualTo("see /qqq");
+        assertThat(submission().scores().remark("c1")).isEqualTo("see /qqq");
     }
 
     /** A field that went on showing what was there before would take the score back with the next Enter. */
@@ -314,12 +314,12 @@ class LedgerTest extends InWindow {
         robot.type(KeyCode.UP); // before the pause in which what is typed is kept
         assertThat(text(robot, "#score-c1")).isEqualTo("5.5");
         robot.interact(() -> model().past().undo());
-        String before = submission().scores().score("c1").map(Criterion::words).orElse("");
+        String before = submission().scores().score("c1").map(Criterion::format).orElse("");
         assertThat(text(robot, "#score-c1")).as("taken back while the field has the focus")
                 .isEqualTo(before)
                 .isNotEqualTo("5.5");
         robot.type(KeyCode.ENTER);
-        assertThat(submission().scores().score("c1").map(Criterion::words).orElse("")).isEqualTo(before);
+        assertThat(submission().scores().score("c1").map(Criterion::format).orElse("")).isEqualTo(before);
     }
 
     @Test
@@ -333,12 +333,12 @@ class LedgerTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.D);
         waitFor(() -> text(robot, "#words-c1").equals("Say which."));
         robot.clickOn("#score-c1");
-        assertThat(submission().scores().words("c1")).isEqualTo("Say which.");
+        assertThat(submission().scores().remark("c1")).isEqualTo("Say which.");
         robot.clickOn("#words-c1");
         robot.write(" And why.");
         robot.interact(() -> model().scores().write("c1", "From elsewhere."));
         robot.clickOn("#score-c1");
-        assertThat(submission().scores().words("c1")).isEqualTo("Say which. And why.");
+        assertThat(submission().scores().remark("c1")).isEqualTo("Say which. And why.");
     }
 
     @Test

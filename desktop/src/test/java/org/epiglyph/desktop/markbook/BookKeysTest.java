@@ -51,7 +51,7 @@ class BookKeysTest extends InBook {
                 .map(c -> c.score(criterion)
                         .map(BigDecimal::toPlainString)
                         .or(() -> c.standing(criterion)
-                                .map(x -> x.words()))
+                                .map(x -> x.label()))
                         .orElse(""))
                 .toList();
     }

@@ -89,10 +89,10 @@ class BookModelTest {
         model.habitProperty().set(model.habitProperty().get().with(Column.Fact.WORDS, true));
         int words = model.columns().indexOf(Column.Fact.WORDS);
         model.orderBy(Order.ROSTER.first(Column.Fact.WORDS, true));
-        assertThat(model.cell(0, words).words()).isEmpty();
-        model.learnWords(Map.of("d1", 40, "d2", 10));
-        model.learnWords(Map.of("d4", 90));
-        assertThat(model.cell(0, words).words()).isEqualTo("40");
+        assertThat(model.cell(0, words).text()).isEmpty();
+        model.learnWordCounts(Map.of("d1", 40, "d2", 10));
+        model.learnWordCounts(Map.of("d4", 90));
+        assertThat(model.cell(0, words).text()).isEqualTo("40");
         assertThat(model.isOutOfOrder()).isTrue();
         model.arrange();
         assertThat(model.rows()).containsExactly(SmallBatch.TWICE, SmallBatch.TYPED, SmallBatch.SCANNED);

@@ -80,9 +80,9 @@ class BookPanesTest extends InBook {
         Screen.waitFor(() -> Screen.isThere(robot, "#column-WORDS"));
         robot.interact(() -> robot.lookup("#column-WORDS").queryAs(CheckBox.class).fire());
         BookModel model = ((BookPlace) program.frame().place()).model();
-        Screen.waitFor(() -> model.context().words().size() == 3);
+        Screen.waitFor(() -> model.context().wordCounts().size() == 3);
         int column = model.columns().indexOf(Column.Fact.WORDS);
-        List<String> shown = List.of(model.cell(0, column).words(), model.cell(1, column).words());
+        List<String> shown = List.of(model.cell(0, column).text(), model.cell(1, column).text());
         assertThat(Integer.parseInt(shown.getFirst())).isGreaterThan(50);
         assertThat(shown.getLast()).as("a scan").isEmpty();
         Path words = batch.folder().resolve("words").resolve("d1.words");

@@ -126,7 +126,7 @@ class ChosenTest extends AtBareDesk {
         desk.chosen().rub(FIRST, new PagePoint(20, 0), 4);
         assertThat(marks()).hasSize(2);
         Mark longer = desk.submission().findMark(stroke.id()).orElseThrow();
-        assertThat(longer.remark().words()).isEqualTo("Why?");
+        assertThat(longer.remark().text()).isEqualTo("Why?");
         assertThat(longer.bounds().width()).isGreaterThan(80);
         desk.chosen().rub(FIRST, new PagePoint(8, 0), 60);
         desk.chosen().rub(FIRST, new PagePoint(100, 0), 200);

@@ -36,8 +36,8 @@ class DeskModelTest extends AtBareDesk {
         return desk.submission().student().key().value();
     }
 
-    private Mark note(String words) {
-        return new Note(desk.newHead(PAGE, 0), new PagePoint(10, 10)).withRemark(Remark.of(words));
+    private Mark note(String text) {
+        return new Note(desk.newHead(PAGE, 0), new PagePoint(10, 10)).withRemark(Remark.of(text));
     }
 
     @Test
@@ -79,7 +79,7 @@ class DeskModelTest extends AtBareDesk {
         desk.writing().keepAsPhrase();
         assertThat(desk.noticeProperty().get()).isEqualTo("Saved as the phrase \u201cst\u201d.");
         assertThat(desk.writing().phrases("st")).first()
-                .satisfies(p -> assertThat(p.words()).isEqualTo("Show the working."));
+                .satisfies(p -> assertThat(p.text()).isEqualTo("Show the working."));
         assertThat(desk.chosen().one().orElseThrow().remark().phrase()).isNotEmpty();
         desk.writing().keepAsPhrase();
         assertThat(desk.batch().phrasebook().phrases()).hasSize(2);

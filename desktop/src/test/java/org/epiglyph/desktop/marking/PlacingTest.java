@@ -58,7 +58,7 @@ class PlacingTest extends AtBareDesk {
         Phrase secret = PLAIN.described("", List.of(), Audience.PRIVATE);
         desk.placing().onCriterion("c1", secret, "Copied?");
         desk.placing().onTheWhole(secret, "Ask.");
-        assertThat(desk.submission().scores().words("c1")).isEqualTo("Units! Twice.");
+        assertThat(desk.submission().scores().remark("c1")).isEqualTo("Units! Twice.");
         assertThat(desk.submission().onTheWhole()).isEqualTo("On the whole.");
         assertThat(desk.submission().privately()).isEqualTo("Copied? Ask.");
         Mark note = placed(PLAIN, Selection.NONE);
@@ -76,7 +76,7 @@ class PlacingTest extends AtBareDesk {
         desk.placing().onMark(waits, PLAIN, "Units!");
         assertThat(desk.writing().markProperty().get()).as("nothing typed can take its place").isEmpty();
         assertThat(desk.submission().marks()).singleElement()
-                .satisfies(m -> assertThat(m.remark().words()).isEqualTo("Units!"));
+                .satisfies(m -> assertThat(m.remark().text()).isEqualTo("Units!"));
         Note forgotten = new Note(desk.newHead(PAGE, 0), AT);
         desk.place(forgotten);
         desk.writing().open(forgotten.id());
@@ -92,7 +92,7 @@ class PlacingTest extends AtBareDesk {
         desk.writing().open(note.id());
         desk.writing().left(Remark.of("Why?"));
         assertThat(desk.writing().markProperty().get()).isEmpty();
-        assertThat(desk.submission().findMark(note.id()).orElseThrow().remark().words()).isEqualTo("Why?");
+        assertThat(desk.submission().findMark(note.id()).orElseThrow().remark().text()).isEqualTo("Why?");
         desk.writing().open(note.id());
         desk.writing().left(Remark.NONE);
         assertThat(desk.submission().findMark(note.id())).as("its words were taken away, and it with them").isEmpty();
@@ -100,14 +100,14 @@ class PlacingTest extends AtBareDesk {
 
     @Test
     void aMostUsedPhraseThatAsksIsNotPutWithoutAnAnswer() {
-        desk.edit(new Edit.KeepPhrase(PLAIN.withWords("{name}, see {words}.")));
+        desk.edit(new Edit.KeepPhrase(PLAIN.withText("{name}, see {words}.")));
         Mark used = placed(PLAIN, Selection.NONE);
         desk.chosen().choose(List.of(used.id()));
         desk.writing().takeMostUsed(1);
         assertThat(desk.noticeProperty().get()).startsWith("The phrase un needs details.");
-        desk.edit(new Edit.KeepPhrase(PLAIN.withWords("{name}, units!")));
+        desk.edit(new Edit.KeepPhrase(PLAIN.withText("{name}, units!")));
         desk.writing().takeMostUsed(1);
-        assertThat(desk.submission().findMark(used.id()).orElseThrow().remark().words())
+        assertThat(desk.submission().findMark(used.id()).orElseThrow().remark().text())
                 .isEqualTo(desk.submission().student().givenName() + ", units!");
     }
 }

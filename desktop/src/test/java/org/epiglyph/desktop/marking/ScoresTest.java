@@ -90,7 +90,7 @@ class ScoresTest extends AtBareDesk {
         desk.scores().asLastTime("c1");
         assertThat(desk.noticeProperty().get()).isEqualTo("Scored as for " + first + ".");
         assertThat(desk.submission().scores().score("c1")).hasValue(BigDecimal.TWO);
-        assertThat(desk.submission().scores().words("c1")).isEqualTo("Show the working.");
+        assertThat(desk.submission().scores().remark("c1")).isEqualTo("Show the working.");
         desk.past().undo();
         assertThat(desk.submission().scores().isEmpty()).as("one act").isTrue();
     }

@@ -27,16 +27,16 @@ class RemarkViewTest {
     private static final Image STAR = new WritableImage(2, 2);
     private final List<String> opened = new ArrayList<>();
 
-    private RemarkView view(String words) {
-        return RemarkView.whole(words, Ink.PLUM, name -> name.equals("ff.png") ? STAR : null, opened::add);
+    private RemarkView view(String text) {
+        return RemarkView.whole(text, Ink.PLUM, name -> name.equals("ff.png") ? STAR : null, opened::add);
     }
 
     private static Stream<Node> inFlows(RemarkView view) {
         return view.getChildren().stream().flatMap(f -> ((TextFlow) f).getChildren().stream());
     }
 
-    private static Text text(RemarkView view, String words) {
-        return inFlows(view).filter(n -> n instanceof Text t && t.getText().equals(words))
+    private static Text text(RemarkView view, String text) {
+        return inFlows(view).filter(n -> n instanceof Text t && t.getText().equals(text))
                 .map(Text.class::cast)
                 .findFirst()
                 .orElseThrow();

@@ -65,7 +65,7 @@ class SlotQuestionTest {
 
     @Test
     void wordsAreNotLeftOutAndEscapeGivesUp(FxRobot robot) {
-        ask(robot, new Slots.Words(""));
+        ask(robot, new Slots.FreeText(""));
         waitFor(() -> isFocused(robot, "#slot-answer"));
         robot.type(KeyCode.ENTER);
         assertThat(Screen.text(robot, ".slot-question .hint")).startsWith("Enter a text");

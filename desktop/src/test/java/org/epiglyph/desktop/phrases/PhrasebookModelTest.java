@@ -50,9 +50,9 @@ class PhrasebookModelTest {
         workspace.close();
     }
 
-    private void place(String mark, String words, String phrase) {
+    private void place(String mark, String text, String phrase) {
         workspace.edit(new Edit.PlaceMark(BareBatch.SECOND,
-                new Note(new Head(mark, new PageRef("d2", 0), Ink.MADDER, 0, Remark.of(words).withPhrase(phrase)),
+                new Note(new Head(mark, new PageRef("d2", 0), Ink.MADDER, 0, Remark.of(text).withPhrase(phrase)),
                         new PagePoint(9, 9))));
         model = new PhrasebookModel(workspace, AT_ONCE);
     }
@@ -62,7 +62,7 @@ class PhrasebookModelTest {
     }
 
     private String remark(String mark) {
-        return workspace.batch().submission(BareBatch.SECOND).findMark(mark).orElseThrow().remark().words();
+        return workspace.batch().submission(BareBatch.SECOND).findMark(mark).orElseThrow().remark().text();
     }
 
     private List<String> codes() {
@@ -71,32 +71,32 @@ class PhrasebookModelTest {
 
     @Test
     void aPhraseThatStandsNowhereIsChangedAtOnce() {
-        model.change(units().withWords("Unit?"));
+        model.change(units().withText("Unit?"));
         assertThat(model.waitingProperty().get()).isEmpty();
-        assertThat(units().words()).isEqualTo("Unit?");
+        assertThat(units().text()).isEqualTo("Unit?");
         model.undo();
-        assertThat(units().words()).isEqualTo("Units!");
+        assertThat(units().text()).isEqualTo("Units!");
     }
 
     @Test
     void aPlacedPhraseWaitsForTheDecision() {
         place("m1", "Units! Twice.", "p1");
-        model.change(units().withWords("Unit?"));
-        assertThat(units().words()).as("not yet").isEqualTo("Units!");
-        assertThat(model.shown("p1").orElseThrow().words()).isEqualTo("Unit?");
+        model.change(units().withText("Unit?"));
+        assertThat(units().text()).as("not yet").isEqualTo("Units!");
+        assertThat(model.shown("p1").orElseThrow().text()).isEqualTo("Unit?");
         assertThat(model.plan(false).open()).hasSize(1);
         model.decide(true, false);
         assertThat(remark("m1")).isEqualTo("Unit? Twice.");
         assertThat(model.saidProperty().get()).startsWith("Changed in 1 place; no result changed.");
         model.undo();
         assertThat(remark("m1")).isEqualTo("Units! Twice.");
-        model.change(units().withWords("Unit?"));
+        model.change(units().withText("Unit?"));
         model.giveUp();
-        assertThat(model.shown("p1").orElseThrow().words()).isEqualTo("Units!");
-        model.change(units().withWords("Unit?"));
+        assertThat(model.shown("p1").orElseThrow().text()).isEqualTo("Units!");
+        model.change(units().withText("Unit?"));
         model.decide(false, false);
         assertThat(remark("m1")).isEqualTo("Units! Twice.");
-        assertThat(units().words()).isEqualTo("Unit?");
+        assertThat(units().text()).isEqualTo("Unit?");
     }
 
     @Test
@@ -119,7 +119,7 @@ class PhrasebookModelTest {
         model.change(before.opened(false));
         assertThat(model.book().offered()).hasSize(3);
         model.merge(charts, tides);
-        assertThat(model.phrases(Optional.of(tides), "")).extracting(Phrase::words)
+        assertThat(model.phrases(Optional.of(tides), "")).extracting(Phrase::text)
                 .containsExactly("Label the axes.", "North is up.");
         model.removeCollection(tides);
         assertThat(model.book().phrases()).hasSize(1);
@@ -147,10 +147,10 @@ class PhrasebookModelTest {
         Collection school = model.book().collections().getFirst();
         assertThat(school).matches(c -> c.name().equals("School") && c.takenIn());
         Phrase two = model.phrases(Optional.of(school.id()), "").get(1);
-        model.change(two.withWords("My two"));
+        model.change(two.withText("My two"));
         Files.writeString(theirs, "code,words\na,One, better\nb,Two, better\nd,Four\n".replace(", b", " b"));
         model.update(school.id(), theirs);
-        assertThat(model.phrases(Optional.of(school.id()), "")).extracting(Phrase::words)
+        assertThat(model.phrases(Optional.of(school.id()), "")).extracting(Phrase::text)
                 .containsExactlyInAnyOrder("One better", "My two", "Four");
         assertThat(model.saidProperty().get())
                 .isEqualTo("Updated: 1 new, 1 renewed, 1 kept as you changed them, 1 gone.");

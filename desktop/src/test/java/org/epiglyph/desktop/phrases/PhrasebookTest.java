@@ -45,12 +45,12 @@ class PhrasebookTest extends InWindow {
         waitFor(() -> program.frame().place() instanceof PhrasebookPlace && Screen.isThere(robot, "#phrase-words"));
     }
 
-    private void note(String words) {
+    private void note(String text) {
         program.openBatch()
                 .orElseThrow()
                 .edit(new Edit.PlaceMark(SmallBatch.TYPED,
                         new Note(new Head("m1", new PageRef("d1", 0), Ink.MADDER, 0,
-                                Remark.of(words).withPhrase("p1")), new PagePoint(100, 100))));
+                                Remark.of(text).withPhrase("p1")), new PagePoint(100, 100))));
     }
 
     @Test
@@ -65,12 +65,12 @@ class PhrasebookTest extends InWindow {
         waitFor(() -> Screen.isThere(robot, "#everywhere"));
         assertThat(text(robot, "#decision-head")).isEqualTo("This phrase is used in 1 open place");
         assertThat(text(robot, ".waiting-moved")).isEqualTo("Ada Typed, page 1 ");
-        assertThat(ada().findMark("m1").orElseThrow().remark().words()).isEqualTo("Units! Metres.");
+        assertThat(ada().findMark("m1").orElseThrow().remark().text()).isEqualTo("Units! Metres.");
         robot.clickOn("#everywhere");
-        waitFor(() -> ada().findMark("m1").orElseThrow().remark().words().equals("A unit is missing. Metres."));
+        waitFor(() -> ada().findMark("m1").orElseThrow().remark().text().equals("A unit is missing. Metres."));
         robot.clickOn("#phrases-list");
         robot.push(KeyCode.CONTROL, KeyCode.Z);
-        waitFor(() -> ada().findMark("m1").orElseThrow().remark().words().equals("Units! Metres."));
+        waitFor(() -> ada().findMark("m1").orElseThrow().remark().text().equals("Units! Metres."));
     }
 
     @Test
@@ -97,7 +97,7 @@ class PhrasebookTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.A);
         robot.write("0.5");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> ada().scores().words("c1").equals("Ada, out by 0.5 m."));
+        waitFor(() -> ada().scores().remark("c1").equals("Ada, out by 0.5 m."));
     }
 
     @Test
@@ -107,17 +107,17 @@ class PhrasebookTest extends InWindow {
         robot.interact(() -> model.add("Units again", ""));
         waitFor(() -> isThere(robot, "Units again"));
         robot.drag("Units again").moveTo("Units!").moveBy(0, -12).drop();
-        waitFor(() -> model.book().phrases().getLast().words().equals("Units!"));
+        waitFor(() -> model.book().phrases().getLast().text().equals("Units!"));
         robot.clickOn("#phrases-search").write("units");
         robot.drag("Units again").moveTo("Units!").moveBy(0, 16).drop();
-        assertThat(model.book().phrases().getLast().words()).as("what was found is not put in order")
+        assertThat(model.book().phrases().getLast().text()).as("what was found is not put in order")
                 .isEqualTo("Units!");
         robot.interact(() -> model.add("Units, again!", ""));
         waitFor(() -> isThere(robot, "Duplicates"));
     }
 
-    private static boolean isThere(FxRobot robot, String words) {
-        return robot.lookup(words).tryQuery().isPresent();
+    private static boolean isThere(FxRobot robot, String text) {
+        return robot.lookup(text).tryQuery().isPresent();
     }
 
     @Test
@@ -133,7 +133,7 @@ class PhrasebookTest extends InWindow {
         assertThat(placed.remark()).isEqualTo(Remark.of("Units!").withPhrase("p1"));
         assertThat(placed.head().criterion()).isEqualTo("c2");
         robot.drag(".drawer-row").dropTo(".criterion");
-        waitFor(() -> ada().scores().words("c1").equals("Units!"));
+        waitFor(() -> ada().scores().remark("c1").equals("Units!"));
     }
 
     @Test
@@ -152,7 +152,7 @@ class PhrasebookTest extends InWindow {
         waitFor(() -> isThere(robot, "School  (1)"));
         String school = model.book().collections().getFirst().id();
         assertThat(model.book().of(school)).singleElement()
-                .satisfies(p -> assertThat(p.words()).isEqualTo("New phrase"));
+                .satisfies(p -> assertThat(p.text()).isEqualTo("New phrase"));
         robot.clickOn(".collection-line .check-box");
         waitFor(() -> !model.book().collections().getFirst().open());
         assertThat(model.book().offered()).as("a closed collection is not offered at the desk").hasSize(1);
@@ -184,7 +184,7 @@ class PhrasebookTest extends InWindow {
         robot.clickOn("Select all");
         robot.clickOn("#place-there");
         waitFor(() -> model().batch().phraseUses().getOrDefault("p1", 0) == 2);
-        assertThat(model().batch().submission(SmallBatch.SCANNED).findMark("m2").orElseThrow().remark().words())
+        assertThat(model().batch().submission(SmallBatch.SCANNED).findMark("m2").orElseThrow().remark().text())
                 .isEqualTo("Units!");
         assertThat(model().noticeProperty().get()).startsWith("Inserted on 2 marks.");
         robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.Z);

@@ -43,10 +43,10 @@ class SchemeTest extends InWindow {
         return ((SchemePlace) program.frame().place()).model();
     }
 
-    private static void fill(FxRobot robot, String field, String words) {
+    private static void fill(FxRobot robot, String field, String text) {
         robot.interact(() -> robot.lookup(field).query().requestFocus()); // it may lie below the window's edge
         robot.push(KeyCode.CONTROL, KeyCode.A);
-        robot.write(words);
+        robot.write(text);
     }
 
     private void ready(FxRobot robot) {

@@ -57,7 +57,7 @@ class ViewTest {
         Settings settings = new Settings(folder);
         PenCase own = PenCase.fresh()
                 .withAnother(Slot.stamp(new Face.Score(new BigDecimal("0.5"), 1.2), Ink.PLUM, 22).withMeaning("units"))
-                .withAnother(Slot.stamp(new Face.Words("see me", 3), Ink.MOSS, 16))
+                .withAnother(Slot.stamp(new Face.Text("see me", 3), Ink.MOSS, 16))
                 .withAnother(new Slot(Tool.TEXT, Ink.INDIGO, 12).withGround(true));
         Path file = folder.resolve("shared.json");
         settings.sharePenCase(own, file);

@@ -17,19 +17,19 @@ import org.commonmark.node.Text;
  * lost: {@code 2*3*4} and {@code __init__}, tags in angle brackets, a footnote's number with a colon.
  */
 final class AsTyped extends AbstractVisitor {
-    private final String words;
+    private final String text;
 
-    private AsTyped(String words) {
-        this.words = words;
+    private AsTyped(String text) {
+        this.text = text;
     }
 
     /**
      * Changes a tree.
      *
-     * @param words from which it was parsed, with the places of its blocks
+     * @param text from which it was parsed, with the places of its blocks
      */
-    static Node in(Node tree, String words) {
-        tree.accept(new AsTyped(words));
+    static Node in(Node tree, String text) {
+        tree.accept(new AsTyped(text));
         return tree;
     }
 
@@ -61,7 +61,7 @@ final class AsTyped extends AbstractVisitor {
 
     private String source(List<SourceSpan> places) {
         SourceSpan last = places.getLast();
-        return words.substring(places.getFirst().getInputIndex(), last.getInputIndex() + last.getLength());
+        return text.substring(places.getFirst().getInputIndex(), last.getInputIndex() + last.getLength());
     }
 
     private static void keepForm(Node node, Delimited form) {

@@ -50,24 +50,24 @@ public final class RemarkText {
     private RemarkText() {}
 
     /** The words as a tree of CommonMark. */
-    public static Node tree(String words) {
-        if (isPlain(words)) {
+    public static Node tree(String text) {
+        if (isPlain(text)) {
             Paragraph line = new Paragraph();
-            line.appendChild(new Text(words.strip()));
+            line.appendChild(new Text(text.strip()));
             Document document = new Document();
             document.appendChild(line);
             return document;
         }
-        return AsTyped.in(PARSER.parse(words), words);
+        return AsTyped.in(PARSER.parse(text), text);
     }
 
     /** The words without any signs of form: a picture by its words, a link with its address behind it. */
-    public static String plain(String words) {
-        return isPlain(words) ? words : PLAIN.render(tree(words)).strip();
+    public static String plain(String text) {
+        return isPlain(text) ? text : PLAIN.render(tree(text)).strip();
     }
 
-    private static boolean isPlain(String words) {
-        return MADE_BY.stream().noneMatch(words::contains) && !LIST.matcher(words).lookingAt();
+    private static boolean isPlain(String text) {
+        return MADE_BY.stream().noneMatch(text::contains) && !LIST.matcher(text).lookingAt();
     }
 
     /** What stands before the items of a list without numbers: a plus or minus may be meant as such. */
@@ -83,14 +83,14 @@ public final class RemarkText {
      * The words as markup of HTML, in which everything that could be more than words is escaped. Lists of the class "signed"
      * bring a sign of their own before each item.
      */
-    public static String markup(String words) {
-        Node tree = tree(words);
+    public static String markup(String text) {
+        Node tree = tree(text);
         tree.accept(new AbstractVisitor() {
             @Override
             public void visit(BulletList list) {
                 if (isSigned(list)) {
                     for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
-                        Node first = item.getFirstChild() instanceof Paragraph words ? words : item;
+                        Node first = item.getFirstChild() instanceof Paragraph paragraph ? paragraph : item;
                         first.prependChild(new Text(sign(list)));
                     }
                 }
@@ -113,12 +113,12 @@ public final class RemarkText {
     /**
      * The words as rich text (ISO 32000-2, 12.7.4.4: a subset of XHTML); empty where they have no form.
      */
-    public static String rich(String words) {
-        if (isPlain(words)) {
+    public static String rich(String text) {
+        if (isPlain(text)) {
             return "";
         }
         return "<?xml version=\"1.0\"?><body xmlns=\"http://www.w3.org/1999/xhtml\">"
-                + markup(words).replaceAll("<img [^>]*alt=\"([^\"]*)\"[^>]*/>", "$1") + "</body>";
+                + markup(text).replaceAll("<img [^>]*alt=\"([^\"]*)\"[^>]*/>", "$1") + "</body>";
     }
 
     /** A picture cannot be shown among plain words; its own words stand for it. */

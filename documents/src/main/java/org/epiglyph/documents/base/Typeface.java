@@ -113,9 +113,9 @@ public enum Typeface {
      * The words broken into lines no wider than a column. A line feed always breaks; a word that is wider than the column
      * is broken between its letters, at least one of which is on each line.
      */
-    public List<String> lines(String words, double size, double column) {
+    public List<String> lines(String text, double size, double column) {
         List<String> lines = new ArrayList<>();
-        for (String paragraph : words.split("\n", -1)) {
+        for (String paragraph : text.split("\n", -1)) {
             String line = "";
             for (String word : paragraph.split(" ")) {
                 String longer = line.isEmpty() ? word : line + " " + word;

@@ -91,8 +91,8 @@ public final class BookPages {
         for (int column : columns) {
             Element cell = row.appendElement("td");
             switch (cells.get(column)) {
-                case ClassReport.Number(var value) -> cell.addClass("figure").text(Criterion.words(value));
-                case ClassReport.Text(String words) -> cell.addClass(column == 0 ? "name" : "words").text(words);
+                case ClassReport.Number(var value) -> cell.addClass("figure").text(Criterion.format(value));
+                case ClassReport.Text(String text) -> cell.addClass(column == 0 ? "name" : "words").text(text);
             }
         }
     }

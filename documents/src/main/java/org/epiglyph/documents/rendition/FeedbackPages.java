@@ -136,8 +136,8 @@ public final class FeedbackPages {
             if (!line.level().isBlank()) {
                 words.appendElement("p").text(line.level());
             }
-            if (!line.words().isBlank()) {
-                marked(words.appendElement("div").addClass("words"), line.words());
+            if (!line.text().isBlank()) {
+                marked(words.appendElement("div").addClass("words"), line.text());
             }
         }
     }
@@ -154,8 +154,8 @@ public final class FeedbackPages {
                             ? "Page " + page.page()
                             : page.document() + ", page " + page.page());
             Element list = body.appendElement("ol").attr("start", Integer.toString(number));
-            number += page.words().size();
-            page.words().forEach(w -> marked(list.appendElement("li"), w));
+            number += page.remarks().size();
+            page.remarks().forEach(w -> marked(list.appendElement("li"), w));
         }
         if (!sheet.legend().isBlank()) {
             body.appendElement("p").text(sheet.legend());
@@ -168,13 +168,13 @@ public final class FeedbackPages {
         }
         for (FeedbackSheet.SpokenLine line : lines) {
             body.appendElement("h3").text(line.title());
-            body.appendElement("p").addClass("words").text(line.words());
+            body.appendElement("p").addClass("words").text(line.text());
         }
     }
 
     /** CommonMark as markup; a picture by its words, since none goes with the sheet. */
-    private static void marked(Element into, String words) {
-        into.append(RemarkText.markup(words));
+    private static void marked(Element into, String text) {
+        into.append(RemarkText.markup(text));
         into.select("img").forEach(i -> {
             i.after("[" + i.attr("alt").replaceAll("[<>&]", "") + "]");
             i.remove();
@@ -183,7 +183,7 @@ public final class FeedbackPages {
     }
 
     /** The words of a sheet that was written as a web page, read back. */
-    public static String words(Path html) throws IOException {
+    public static String text(Path html) throws IOException {
         return Jsoup.parse(html.toFile(), StandardCharsets.UTF_8.name()).text();
     }
 
@@ -201,12 +201,12 @@ public final class FeedbackPages {
             text.append(line.name());
             text.append(line.score().isBlank() ? "" : ": " + line.score());
             text.append(line.level().isBlank() ? "" : ", " + line.level()).append('\n');
-            text.append(line.words().isBlank() ? "" : "  " + RemarkText.plain(line.words()) + "\n");
+            text.append(line.text().isBlank() ? "" : "  " + RemarkText.plain(line.text()) + "\n");
         }
-        text.append(remarksInPlainWords(sheet));
+        text.append(remarksAsPlainText(sheet));
         for (FeedbackSheet.SpokenLine line : sheet.spoken()) {
             text.append("\n").append(line.title()).append('\n');
-            text.append(line.words().isEmpty() ? "" : line.words() + "\n");
+            text.append(line.text().isEmpty() ? "" : line.text() + "\n");
         }
         text.append(sheet.legend().isBlank() ? "" : "\n" + sheet.legend() + "\n").append('\n');
         sheet.derivation().forEach(l -> text.append(l).append('\n'));
@@ -215,13 +215,13 @@ public final class FeedbackPages {
         return text.toString();
     }
 
-    private static String remarksInPlainWords(FeedbackSheet sheet) {
+    private static String remarksAsPlainText(FeedbackSheet sheet) {
         StringBuilder text = new StringBuilder();
         int number = 1;
         for (FeedbackSheet.PageRemarks page : sheet.remarks()) {
             text.append("\n").append(page.document().isEmpty() ? "" : page.document() + ", ");
             text.append("page ").append(page.page()).append('\n');
-            for (String words : page.words()) {
+            for (String words : page.remarks()) {
                 text.append(number++).append(". ").append(RemarkText.plain(words)).append('\n');
             }
         }

@@ -129,7 +129,7 @@ final class MarkupPages {
         page.head()
                 .prependElement("style")
                 .appendText((simple ? STYLE.formatted(WORDS, WORDS) : style(system.size())) + moreStyle);
-        words(builder, document);
+        text(builder, document);
         if (!simple) {
             furtherFonts(builder, document, system);
         }
@@ -194,7 +194,7 @@ final class MarkupPages {
         return STYLE.formatted(WORDS + others + ", " + PITCH, PITCH + ", " + WORDS + others);
     }
 
-    private static void words(PdfRendererBuilder builder, PDDocument document) {
+    private static void text(PdfRendererBuilder builder, PDDocument document) {
         font(builder, document, Typeface.SERIF, 400, FontStyle.NORMAL);
         font(builder, document, Typeface.SERIF_STRONG, 700, FontStyle.NORMAL);
         font(builder, document, Typeface.SERIF_ITALIC, 400, FontStyle.ITALIC);
@@ -262,9 +262,9 @@ final class MarkupPages {
         return missing[0];
     }
 
-    private static String known(String words, Faces faces, int[] missing) {
+    private static String known(String text, Faces faces, int[] missing) {
         StringBuilder out = new StringBuilder();
-        words.codePoints().forEach(c -> {
+        text.codePoints().forEach(c -> {
             int type = Character.getType(c);
             boolean steers = type == Character.FORMAT && c != 0x200C && c != 0x200D
                     || type == Character.CONTROL && !Character.isWhitespace(c) || type == Character.SURROGATE;

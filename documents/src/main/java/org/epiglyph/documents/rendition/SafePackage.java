@@ -301,8 +301,8 @@ final class SafePackage {
         }
 
         @Override
-        public String words(StartElement element, String words) {
-            return element.getName().getLocalPart().equals("instrText") ? field(words) : words;
+        public String text(StartElement element, String text) {
+            return element.getName().getLocalPart().equals("instrText") ? field(text) : text;
         }
 
         private void noteFont(String element, String name, String value) {

@@ -40,8 +40,8 @@ final class SafeXml {
         }
 
         /** The words to write in place of others directly in an element. */
-        default String words(StartElement element, String words) {
-            return words;
+        default String text(StartElement element, String text) {
+            return text;
         }
     }
 
@@ -97,7 +97,7 @@ final class SafeXml {
                 }
                 case XMLEvent.CHARACTERS, XMLEvent.CDATA, XMLEvent.SPACE -> {
                     if (!path.isEmpty()) {
-                        keep(EVENTS.createCharacters(rules.words(path.getLast(), event.asCharacters().getData())));
+                        keep(EVENTS.createCharacters(rules.text(path.getLast(), event.asCharacters().getData())));
                     }
                 }
                 default -> keep(event);

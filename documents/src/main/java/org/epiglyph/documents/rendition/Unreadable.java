@@ -12,7 +12,7 @@ public final class Unreadable extends Exception {
     }
 
     public Unreadable(Message why, Throwable cause) {
-        super(why.inWords(), cause);
+        super(why.text(), cause);
         this.why = why;
     }
 

@@ -33,9 +33,9 @@ class RemarkTextTest {
     @ValueSource(strings = {">", "> ", "- ", "1. ", "1. - > ", "[", "![", "**a", "_a ", "`a", "[a](", "![a](picture:"})
     void signsOfFormWithoutAnEndAreReadToo(String sign) {
         for (int times : new int[]{2_000, 30_000}) {
-            String words = sign.repeat(times) + " Why?";
-            assertThat(RemarkText.plain(words)).contains("Why?");
-            assertThat(RemarkText.markup(words)).contains("Why?");
+            String text = sign.repeat(times) + " Why?";
+            assertThat(RemarkText.plain(text)).contains("Why?");
+            assertThat(RemarkText.markup(text)).contains("Why?");
         }
     }
 
@@ -49,10 +49,10 @@ class RemarkTextTest {
             "``` is a fence", "[1]: wrong", "[1]: wrong\nand more", "[note]: https://example.org \"title\"", "a \\ b",
             "<!-- gone? -->\n*x*", "a &lt; b &amp; c, *so*", "&copy;\n&#65; stands there", "C:\\_x\\(1)\nis the path",
             "\\\\server\\share\nis gone", "\\alpha\\_1 and\n\\frac{1}{2}"})
-    void whatMayBeMeantAsItIsTypedIsShownAsItIsTyped(String words) {
-        String wanted = words.strip().replaceAll("\\*(so|x)\\*", "$1");
-        assertThat(RemarkText.plain(words).strip()).isEqualTo(wanted);
-        assertThat(Jsoup.parse(RemarkText.markup(words).replace("<br />", "\n")).wholeText().strip()).isEqualTo(wanted);
+    void whatMayBeMeantAsItIsTypedIsShownAsItIsTyped(String text) {
+        String wanted = text.strip().replaceAll("\\*(so|x)\\*", "$1");
+        assertThat(RemarkText.plain(text).strip()).isEqualTo(wanted);
+        assertThat(Jsoup.parse(RemarkText.markup(text).replace("<br />", "\n")).wholeText().strip()).isEqualTo(wanted);
     }
 
     @Test

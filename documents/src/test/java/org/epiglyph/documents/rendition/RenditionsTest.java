@@ -169,7 +169,7 @@ class RenditionsTest {
         }
         Pages.Ready rest = ready("scan.tif", broken);
         assertThat(rest.count()).isEqualTo(2);
-        assertThat(Message.inWords(rest.notes())).contains("Picture 1 of 3 is broken");
+        assertThat(Message.text(rest.notes())).contains("Picture 1 of 3 is broken");
     }
 
     /** An uncompressed TIFF of one colour, written by hand (TIFF 6.0, sections 2, 16 and 23). */
@@ -245,7 +245,7 @@ class RenditionsTest {
     void aPictureOfAHundredMegapixelsIsShownSmallerAndSaysSo() throws IOException {
         BufferedImage large = new BufferedImage(12_500, 8_000, BufferedImage.TYPE_BYTE_BINARY);
         Pages.Ready pages = (Pages.Ready) examine("large.png", image("png", large));
-        assertThat(Message.inWords(pages.notes()))
+        assertThat(Message.text(pages.notes()))
                 .startsWith("The picture has 100 million pixels; it is shown at 1/2 of its size.");
     }
 
@@ -255,9 +255,9 @@ class RenditionsTest {
     @ParameterizedTest
     @ValueSource(strings = {"md", "html", "csv", "txt", "java"})
     void lettersOfManyScriptsAreDrawnAsTheyAreOrCounted(String ending) throws IOException {
-        String words = "Ωμέγα прилив Łódź ğüşiö ערב גאות مدّ وجزر";
-        Pages.Ready ready = ready("tide." + ending, ending.equals("html") ? "<p>" + words + "</p>" : words);
-        assertThat(Message.inWords(ready.notes())).doesNotContain("letters");
+        String text = "Ωμέγα прилив Łódź ğüşiö ערב גאות مدّ وجزر";
+        Pages.Ready ready = ready("tide." + ending, ending.equals("html") ? "<p>" + text + "</p>" : text);
+        assertThat(Message.text(ready.notes())).doesNotContain("letters");
         assertThat(java.text.Normalizer.normalize(words(), java.text.Normalizer.Form.NFKC))
                 .contains("Ωμέγα прилив Łódź ğüşiö")
                 .doesNotContain("#")
@@ -265,7 +265,7 @@ class RenditionsTest {
         String rare = "\uD808\uDC00\uD808\uDC01"; // cuneiform, which no face here has
         Pages.Ready missing = ready("rare." + ending,
                 ending.equals("html") ? "<p>tide " + rare + "</p>" : "tide " + rare);
-        assertThat(Message.inWords(missing.notes())).contains("2 letters");
+        assertThat(Message.text(missing.notes())).contains("2 letters");
     }
 
     @Test
@@ -289,7 +289,7 @@ class RenditionsTest {
         assertThat(words()).contains("Ångström – Müller");
         ready("notes.txt", "\uFEFFhöhe".getBytes(StandardCharsets.UTF_16LE));
         assertThat(words()).contains("höhe");
-        assertThat(Message.inWords(ready("notes.txt", "see \uD83D\uDEA2 go").notes()))
+        assertThat(Message.text(ready("notes.txt", "see \uD83D\uDEA2 go").notes()))
                 .contains("One letter is shown as");
     }
 
@@ -300,7 +300,7 @@ class RenditionsTest {
         Pages.Ready html = ready("plan.html",
                 "<h1>Plan</h1><script>document.write('run')</script><img src='http://127.0.0.1:1/x.png' alt='chart'><p onclick='x()'>Over the bar</p><iframe src='file:///etc/passwd'></iframe>");
         assertThat(words()).contains("Plan", "[picture: chart]", "Over the bar").doesNotContain("run", "root:");
-        assertThat(Message.inWords(html.notes())).contains("Pictures that are not within the file are left out.",
+        assertThat(Message.text(html.notes())).contains("Pictures that are not within the file are left out.",
                 "Its scripts are not run.");
     }
 
@@ -353,7 +353,7 @@ class RenditionsTest {
     void officeFilesAreSetPlainlyAndThePageSaysHow() throws IOException {
         Pages.Ready made = ready("plan.docx", docx(WORD.formatted("Over the bar at half flood")));
         assertThat(words()).contains("Over the bar at half flood");
-        assertThat(Message.inWords(made.notes())).contains("since LibreOffice is not installed")
+        assertThat(Message.text(made.notes())).contains("since LibreOffice is not installed")
                 .contains("Mariner Sans");
         ready("plan.rtf", "{\\rtf1\\ansi{\\fonttbl\\f0\\fswiss Mariner;}\\f0 Course \\b 248\\b0  true\\par}");
         assertThat(words()).contains("Course 248 true");
@@ -376,7 +376,7 @@ class RenditionsTest {
     void pagesSetByLibreOfficeAreTheSameEachTime() throws IOException {
         System.clearProperty("epiglyph.office");
         org.junit.jupiter.api.Assumptions.assumeTrue(OfficeProgram.find().isPresent());
-        assertThat(Message.inWords(ready("plan.docx", docx(WORD.formatted("Over the bar"))).notes()))
+        assertThat(Message.text(ready("plan.docx", docx(WORD.formatted("Over the bar"))).notes()))
                 .startsWith("Set by LibreOffice.")
                 .contains("Mariner Sans");
         assertThat(words()).contains("Over the bar");
@@ -386,13 +386,13 @@ class RenditionsTest {
     void anOfficeFileThatReachesOutOfItselfIsNotRead() throws IOException {
         Pages pages = examine("evil.docx",
                 docx("<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]>" + WORD.formatted("&e;")));
-        assertThat(((Pages.None) pages).reason().inWords()).contains("declares a document type or entities");
+        assertThat(((Pages.None) pages).reason().text()).contains("declares a document type or entities");
     }
 
     @Test
     void aBrokenOfficeFileSaysSo() throws IOException {
         byte[] whole = docx(WORD.formatted("x"));
-        assertThat(((Pages.None) examine("cut.docx", Arrays.copyOf(whole, whole.length / 2))).reason().inWords())
+        assertThat(((Pages.None) examine("cut.docx", Arrays.copyOf(whole, whole.length / 2))).reason().text())
                 .contains("Ask the student for it again");
     }
 }

@@ -40,7 +40,7 @@ final class Unpacking {
     synchronized void spend(long bytes) throws IOException {
         read += bytes;
         if (read > most()) {
-            throw new IOException(Message.of(ZipReading.class, "grows", MOST_GROWTH).inWords());
+            throw new IOException(Message.of(ZipReading.class, "grows", MOST_GROWTH).text());
         }
     }
 }

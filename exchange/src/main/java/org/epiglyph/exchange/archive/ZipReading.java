@@ -235,7 +235,7 @@ final class ZipReading implements AutoCloseable {
         private void spend(int bytes) throws IOException {
             left -= bytes;
             if (left < 0) {
-                throw new IOException(Message.of(ZipReading.class, "grows", MOST_GROWTH).inWords());
+                throw new IOException(Message.of(ZipReading.class, "grows", MOST_GROWTH).text());
             }
         }
     }

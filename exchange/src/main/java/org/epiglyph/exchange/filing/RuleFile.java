@@ -27,7 +27,7 @@ public final class RuleFile {
                 name = %s
                 where = %s
                 reads = %s
-                """.formatted(rule.inWords(), rule.name(), where, rule.written());
+                """.formatted(rule.describe(), rule.name(), where, rule.written());
     }
 
     /** @throws IOException where the disk fails */

@@ -33,7 +33,7 @@ final class LetterMessage extends MimeMessage {
         message.setRecipient(Message.RecipientType.TO,
                 Sender.address(letter.student().mail(), letter.student().name()));
         message.setSubject(letter.subject(), StandardCharsets.UTF_8.name());
-        message.setText(letter.words(), StandardCharsets.UTF_8.name());
+        message.setText(letter.body(), StandardCharsets.UTF_8.name());
         message.setSentDate(Date.from(at));
         message.saveChanges();
         return message;

@@ -90,12 +90,12 @@ public final class PhraseFile {
     // --- rows
 
     private static Map<String, String> cells(Phrase phrase, MarkScheme scheme) {
-        return CellTable.cells("code", phrase.code(), "title", phrase.title(), "words", phrase.words(), "criterion",
+        return CellTable.cells("code", phrase.code(), "title", phrase.title(), "words", phrase.text(), "criterion",
                 scheme.findCriterion(phrase.criterion()).map(Criterion::name).orElse(""), "effect",
-                phrase.effect().map(Criterion::words).orElse(""), "tags", String.join(", ", phrase.tags()), "for",
+                phrase.effect().map(Criterion::format).orElse(""), "tags", String.join(", ", phrase.tags()), "for",
                 phrase.audience() == Audience.PRIVATE ? "private" : "", "mark",
                 phrase.mark()
-                        .map(m -> m.sign().map(s -> SignNames.words(s.name())).orElse("highlight") + " in "
+                        .map(m -> m.sign().map(s -> SignNames.text(s.name())).orElse("highlight") + " in "
                                 + m.ink().name().toLowerCase(Locale.ROOT))
                         .orElse(""));
     }
@@ -154,11 +154,11 @@ public final class PhraseFile {
     }
 
     /** "cross in madder", "highlight in ochre"; the ink may be missing. */
-    private static Optional<Phrase.With> mark(String words) {
-        if (words.isBlank()) {
+    private static Optional<Phrase.With> mark(String text) {
+        if (text.isBlank()) {
             return Optional.empty();
         }
-        String[] parts = words.strip().toLowerCase(Locale.ROOT).split("\\s+in\\s+", 2);
+        String[] parts = text.strip().toLowerCase(Locale.ROOT).split("\\s+in\\s+", 2);
         Ink ink = parts.length < 2
                 ? Ink.MADDER
                 : Arrays.stream(Ink.values())

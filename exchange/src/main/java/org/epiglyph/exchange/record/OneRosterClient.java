@@ -246,7 +246,7 @@ final class OneRosterClient implements RecordClient {
     }
 
     @Override
-    public void reply(String task, String answer, String words) throws Problem {
+    public void reply(String task, String answer, String text) throws Problem {
         throw cannot(Message.of(OneRosterClient.class, "noReplies"));
     }
 

@@ -74,7 +74,7 @@ public interface RecordClient {
     List<StudentAnswer> answers(String task) throws Problem;
 
     /** Replies to an answer, in the place of an earlier reply. @param answer its id */
-    void reply(String task, String answer, String words) throws Problem;
+    void reply(String task, String answer, String text) throws Problem;
 
     /**
      * One time that a student handed in.

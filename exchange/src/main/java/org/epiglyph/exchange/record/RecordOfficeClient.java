@@ -206,9 +206,9 @@ final class RecordOfficeClient implements RecordClient {
     }
 
     @Override
-    public void reply(String task, String answer, String words) throws Problem {
+    public void reply(String task, String answer, String text) throws Problem {
         put(at(task) + "/answers/" + Connection.encoded(answer) + "/reply",
-                JSON.createObjectNode().put("words", words));
+                JSON.createObjectNode().put("words", text));
     }
 
     private void put(String path, ObjectNode body) throws Problem {

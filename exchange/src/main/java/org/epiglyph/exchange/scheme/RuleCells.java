@@ -46,7 +46,7 @@ final class RuleCells {
         rules.lateness().ifPresent(l -> cells.put("lateness", lateness(l)));
         if (!rules.rounding().equals(Rounding.USUAL)) {
             cells.put("rounding", "step=" + rules.rounding().step().toPlainString() + "; rule="
-                    + rules.rounding().rule().words());
+                    + rules.rounding().rule().label());
         }
         rules.grades()
                 .ifPresent(g -> cells.put("grades", g.name() + ": " + g.boundaries()
@@ -71,7 +71,7 @@ final class RuleCells {
         String line = "times=" + scaling.factor().toPlainString() + "; plus=" + scaling.shift().toPlainString();
         String points = scaling.points()
                 .stream()
-                .map(Scaling.Point::words)
+                .map(Scaling.Point::describe)
                 .collect(Collectors.joining(", "));
         return line + (points.isEmpty() ? "" : "; points=" + points)
                 + scaling.rootOf().map(m -> "; root of=" + m.toPlainString()).orElse("");
@@ -89,11 +89,11 @@ final class RuleCells {
     }
 
     private static BigDecimal number(Map<String, String> pairs, String name, String missing) {
-        String words = pairs.getOrDefault(name, missing);
+        String text = pairs.getOrDefault(name, missing);
         try {
-            return Decimal.of(words);
+            return Decimal.of(text);
         } catch (NumberFormatException e) {
-            throw new InvalidValue(Message.of(RuleCells.class, "noNumber", words, name), e);
+            throw new InvalidValue(Message.of(RuleCells.class, "noNumber", text, name), e);
         }
     }
 
@@ -102,11 +102,11 @@ final class RuleCells {
     }
 
     private static Rounding rounding(Map<String, String> pairs) {
-        String words = pairs.getOrDefault("rule", "half up");
+        String text = pairs.getOrDefault("rule", "half up");
         Rounding.Rule rule = Arrays.stream(Rounding.Rule.values())
-                .filter(r -> r.words().equalsIgnoreCase(words))
+                .filter(r -> r.label().equalsIgnoreCase(text))
                 .findFirst()
-                .orElseThrow(() -> new InvalidValue(Message.of(RuleCells.class, "noRounding", words)));
+                .orElseThrow(() -> new InvalidValue(Message.of(RuleCells.class, "noRounding", text)));
         return new Rounding(number(pairs, "step", "0.01"), rule);
     }
 
@@ -120,7 +120,7 @@ final class RuleCells {
         if (!late.steps().isEmpty()) {
             pairs.add("steps=" + late.steps()
                     .stream()
-                    .map(s -> s.after().toHours() + " h " + Criterion.words(s.percent()))
+                    .map(s -> s.after().toHours() + " h " + Criterion.format(s.percent()))
                     .collect(Collectors.joining(", ")));
         }
         return String.join("; ", pairs);

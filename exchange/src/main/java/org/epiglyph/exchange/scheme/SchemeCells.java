@@ -31,8 +31,8 @@ final class SchemeCells {
 
     private static Map<String, String> section(Section section) {
         return CellTable.cells("criterion", section.name(), "kind", "section", "weight",
-                Criterion.words(section.weight()),
-                "hurdle", section.hurdle().map(Criterion::words).orElse(""), "best",
+                Criterion.format(section.weight()),
+                "hurdle", section.hurdle().map(Criterion::format).orElse(""), "best",
                 section.best().map(String::valueOf).orElse(""));
     }
 
@@ -40,17 +40,17 @@ final class SchemeCells {
         boolean ownMaximum = criterion.manner().maximum().isEmpty();
         Map<String, String> cells = CellTable.cells("criterion", criterion.name(), "section",
                 scheme.findSection(criterion.section()).map(Section::name).orElse(""), "kind",
-                criterion.manner().kind(), "maximum", ownMaximum ? Criterion.words(criterion.maximum()) : "", "step",
-                Criterion.words(criterion.step()), "weight", Criterion.words(criterion.weight()), "role",
+                criterion.manner().kind(), "maximum", ownMaximum ? Criterion.format(criterion.maximum()) : "", "step",
+                Criterion.format(criterion.step()), "weight", Criterion.format(criterion.weight()), "role",
                 criterion.role() == Role.COUNTS ? "" : criterion.role().name().toLowerCase(Locale.ROOT), "either",
-                criterion.alternative(), "hurdle", criterion.hurdle().map(Criterion::words).orElse(""), "text",
+                criterion.alternative(), "hurdle", criterion.hurdle().map(Criterion::format).orElse(""), "text",
                 criterion.text());
         if (criterion.manner() instanceof Manner.Counted counted) {
             cells.putAll(CellTable.cells("counts", switch (counted.what()) {
                 case EFFECTS -> "effects";
                 case PHRASE -> "phrase " + counted.named();
-                case SIGN -> SignNames.words(counted.named());
-            }, "each", Criterion.words(counted.each()), "begins",
+                case SIGN -> SignNames.text(counted.named());
+            }, "each", Criterion.format(counted.each()), "begins",
                     counted.from() == Manner.Counted.From.MAXIMUM ? "maximum" : "0", "limit",
                     counted.limit().map(String::valueOf).orElse("")));
         }
@@ -65,7 +65,7 @@ final class SchemeCells {
                     .toList();
             case Manner.Checklist checklist -> checklist.parts()
                     .stream()
-                    .map(p -> CellTable.cells("level", p.name(), "points", Criterion.words(p.points())))
+                    .map(p -> CellTable.cells("level", p.name(), "points", Criterion.format(p.points())))
                     .toList();
             default -> List.of();
         };

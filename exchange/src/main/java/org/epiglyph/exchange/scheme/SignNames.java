@@ -11,16 +11,16 @@ public final class SignNames {
     private SignNames() {}
 
     /** @throws IllegalArgumentException where there is no such sign; says which there are */
-    public static String of(String words) {
-        String wanted = words.strip().toUpperCase(Locale.ROOT).replace(' ', '_');
+    public static String of(String text) {
+        String wanted = text.strip().toUpperCase(Locale.ROOT).replace(' ', '_');
         return Arrays.stream(Sign.values())
                 .map(Sign::name)
                 .filter(n -> n.equals(wanted))
                 .findFirst()
-                .orElseThrow(() -> new InvalidValue(Message.of(SignNames.class, "noSign", words)));
+                .orElseThrow(() -> new InvalidValue(Message.of(SignNames.class, "noSign", text)));
     }
 
-    public static String words(String name) {
+    public static String text(String name) {
         return name.toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 }

@@ -86,7 +86,7 @@ public final class GradeSheet {
                     .append("\r\n");
         }
         SheetFile file = SheetFile.read(text.toString().getBytes(StandardCharsets.UTF_8),
-                Message.of(GradeSheet.class, "newSheet").inWords());
+                Message.of(GradeSheet.class, "newSheet").text());
         return new GradeSheet(file, SheetRoles.recognise(file), students.stream().map(Student::key).toList());
     }
 
@@ -264,10 +264,10 @@ public final class GradeSheet {
                             new CellValue.Number(s)));
             cells.grade()
                     .ifPresent(g -> roles.column(Role.GRADE)
-                            .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Words(g))));
+                            .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Text(g))));
             cells.feedback()
-                    .ifPresent(words -> roles.column(Role.FEEDBACK)
-                            .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Words(words))));
+                    .ifPresent(text -> roles.column(Role.FEEDBACK)
+                            .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Text(text))));
             cells.byHeading()
                     .forEach((heading, figure) -> free(heading)
                             .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Number(figure))));

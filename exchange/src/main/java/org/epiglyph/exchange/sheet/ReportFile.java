@@ -52,7 +52,7 @@ public final class ReportFile {
             printer.printRecord(report.headings().stream().map(Disarmed::of).toList());
             for (List<ClassReport.Cell> row : report.rows()) {
                 printer.printRecord(row.stream().map(c -> switch (c) {
-                    case ClassReport.Number number -> Criterion.words(number.value());
+                    case ClassReport.Number number -> Criterion.format(number.value());
                     case ClassReport.Text text -> Disarmed.of(text.value());
                 }).toList());
             }

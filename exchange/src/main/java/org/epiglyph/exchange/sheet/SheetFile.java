@@ -64,9 +64,9 @@ public final class SheetFile {
     }
 
     /** How it is written, in words. */
-    public String inWords() {
+    public String describe() {
         return tables.getFirst() instanceof CsvTable csv
-                ? csv.dialect().inWords()
+                ? csv.dialect().describe()
                 : "XLSX, " + tables.size() + (tables.size() == 1 ? " worksheet" : " worksheets");
     }
 
@@ -93,8 +93,8 @@ public final class SheetFile {
 
     private void refuseUnwritable(CharsetEncoder encoder, Map<Place, CellValue> changes) throws Problem {
         for (Map.Entry<Place, CellValue> change : changes.entrySet()) {
-            if (change.getValue() instanceof CellValue.Words(String words) && !encoder.canEncode(words)) {
-                String letter = words.codePoints()
+            if (change.getValue() instanceof CellValue.Text(String text) && !encoder.canEncode(text)) {
+                String letter = text.codePoints()
                         .mapToObj(Character::toString)
                         .filter(c -> !encoder.canEncode(c))
                         .findFirst()

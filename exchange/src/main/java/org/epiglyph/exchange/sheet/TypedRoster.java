@@ -21,7 +21,7 @@ public final class TypedRoster {
     /** @throws Problem naming the line that cannot be read */
     public static Roster read(String text) throws Problem {
         SheetFile file = SheetFile.read(text.getBytes(StandardCharsets.UTF_8),
-                Message.of(TypedRoster.class, "list").inWords());
+                Message.of(TypedRoster.class, "list").text());
         SheetRoles roles = SheetRoles.recognise(file);
         boolean headed = roles.columns().size() > 1
                 && (roles.columns().containsKey(Role.KEY) || roles.columns().containsKey(Role.FAMILY));

@@ -8,5 +8,5 @@ public sealed interface CellValue {
     record Number(BigDecimal value) implements CellValue {}
 
     /** Text, never a formula. */
-    record Words(String value) implements CellValue {}
+    record Text(String value) implements CellValue {}
 }

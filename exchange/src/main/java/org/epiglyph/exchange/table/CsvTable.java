@@ -130,7 +130,7 @@ public final class CsvTable implements Table {
     /** True if the cell says that already, be it written in another way: 7,50 says 7.5. */
     private static boolean says(String cell, CellValue value) {
         return switch (value) {
-            case CellValue.Words(String words) -> cell.equals(words);
+            case CellValue.Text(String text) -> cell.equals(text);
             case CellValue.Number(BigDecimal number) -> cell.strip().matches("-?\\d+([.,]\\d+)?")
                     && new BigDecimal(cell.strip().replace(',', '.')).compareTo(number) == 0;
         };
@@ -138,9 +138,9 @@ public final class CsvTable implements Table {
 
     private String written(CellValue value, boolean quoted) {
         String harmless = switch (value) {
-            case CellValue.Words(String words) -> Disarmed.of(words);
+            case CellValue.Text(String text) -> Disarmed.of(text);
             case CellValue.Number(BigDecimal number) ->
-                decimalComma ? Criterion.words(number).replace('.', ',') : Criterion.words(number);
+                decimalComma ? Criterion.format(number).replace('.', ',') : Criterion.format(number);
         };
         String quote = Character.toString(dialect.quote());
         boolean needed = quoted || harmless.indexOf(dialect.separator()) >= 0 || harmless.contains(quote)

@@ -32,7 +32,7 @@ public record Dialect(Charset charset, char separator, char quote) {
     }
 
     /** In words, for example "UTF-8, separated by semicolons". */
-    public String inWords() {
+    public String describe() {
         String sign = switch (separator) {
             case ',' -> "commas";
             case ';' -> "semicolons";

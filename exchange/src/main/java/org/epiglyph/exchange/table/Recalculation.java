@@ -23,7 +23,7 @@ final class Recalculation {
     private sealed interface Result {
         record Number(double value) implements Result {}
 
-        record Words(String value) implements Result {}
+        record Text(String value) implements Result {}
 
         record Other(String value) implements Result {}
 
@@ -52,7 +52,7 @@ final class Recalculation {
         return switch (result) {
             case Result.Number(double value) ->
                 Optional.of(new CellValue.Number(new BigDecimal(Double.toString(value))));
-            case Result.Words(String value) -> Optional.of(new CellValue.Words(value));
+            case Result.Text(String value) -> Optional.of(new CellValue.Text(value));
             case Result.Other _,Result.Failure _ -> Optional.empty();
         };
     }
@@ -86,7 +86,7 @@ final class Recalculation {
                 case NUMERIC -> Double.isFinite(value.getNumberValue())
                         ? new Result.Number(value.getNumberValue())
                         : new Result.Failure();
-                case STRING -> new Result.Words(value.getStringValue());
+                case STRING -> new Result.Text(value.getStringValue());
                 default -> new Result.Other(value.formatAsString());
             };
         } catch (RuntimeException | StackOverflowError e) {

@@ -235,11 +235,11 @@ final class SheetXml {
             }
         }
         String typed = start.replaceFirst("\\st\\s*=\\s*(\"[^\"]*\"|'[^']*')", "");
-        boolean words = result.isPresent() && result.get() instanceof CellValue.Words;
+        boolean words = result.isPresent() && result.get() instanceof CellValue.Text;
         String head = words ? typed.substring(0, typed.length() - 1) + " t=\"str\">" : typed;
         String value = switch (result.orElse(null)) {
             case CellValue.Number(BigDecimal number) -> number.toString();
-            case CellValue.Words(String text) -> escaped(text);
+            case CellValue.Text(String text) -> escaped(text);
             case null -> "";
         };
         return head + cell.substring(formulaFrom, formulaTo)
@@ -299,17 +299,17 @@ final class SheetXml {
         String end = "</" + prefix + "c>";
         return switch (value) {
             case CellValue.Number(BigDecimal number) ->
-                start + "><" + prefix + "v>" + Criterion.words(number) + "</" + prefix + "v>" + end;
-            case CellValue.Words(String words) when words.isEmpty() -> start + "/>";
-            case CellValue.Words(String words) -> start + " t=\"inlineStr\"><" + prefix + "is><" + prefix
-                    + "t xml:space=\"preserve\">" + escaped(words) + "</" + prefix + "t></" + prefix + "is>" + end;
+                start + "><" + prefix + "v>" + Criterion.format(number) + "</" + prefix + "v>" + end;
+            case CellValue.Text(String text) when text.isEmpty() -> start + "/>";
+            case CellValue.Text(String text) -> start + " t=\"inlineStr\"><" + prefix + "is><" + prefix
+                    + "t xml:space=\"preserve\">" + escaped(text) + "</" + prefix + "t></" + prefix + "is>" + end;
         };
     }
 
     /** Text that XML can hold; control characters that it cannot are left out (XML 1.0, 2.2). */
-    private static String escaped(String words) {
+    private static String escaped(String text) {
         StringBuilder out = new StringBuilder();
-        words.codePoints()
+        text.codePoints()
                 .filter(c -> c >= 0x20 && c != 0xFFFE && c != 0xFFFF && (c < 0xD800 || c > 0xDFFF) || c == '\n'
                         || c == '\t')
                 .forEach(c -> out.append(switch (c) {

@@ -164,9 +164,9 @@ class ArrivalsTest {
         });
         try (FileSource source = open(outer)) {
             assertThat(paths(source)).containsExactly("K-2.zip", "K-3.pdf");
-            assertThat(source.files().getFirst().caution().orElseThrow().inWords()).contains("cannot be opened");
+            assertThat(source.files().getFirst().caution().orElseThrow().text()).contains("cannot be opened");
             assertThat(source.refusals()).singleElement().satisfies(r -> {
-                assertThat(r.reason().inWords()).contains("archive within archives");
+                assertThat(r.reason().text()).contains("archive within archives");
                 assertThat(r.file()).isPresent();
             });
         }
@@ -182,7 +182,7 @@ class ArrivalsTest {
         try (FileSource source = open(zip, loose, folder.resolve("more"), broken)) {
             assertThat(paths(source)).containsExactly("class.zip/K-1.pdf", "K-2.txt", "more/Section A/K-3.txt");
             assertThat(source.refusals()).singleElement()
-                    .satisfies(r -> assertThat(r.reason().inWords()).contains("no zip archive or is broken"));
+                    .satisfies(r -> assertThat(r.reason().text()).contains("no zip archive or is broken"));
         }
     }
 
@@ -225,9 +225,9 @@ class ArrivalsTest {
             assertThat(source.files()).filteredOn(f -> f.caution().isEmpty())
                     .extracting(ReceivedFile::path)
                     .containsExactly("K-1.pdf");
-            assertThat(source.files().getLast().caution().orElseThrow().inWords()).contains("same name");
+            assertThat(source.files().getLast().caution().orElseThrow().text()).contains("same name");
             assertThat(source.refusals()).hasSize(5).allSatisfy(r -> {
-                assertThat(r.reason().inWords()).endsWith(".");
+                assertThat(r.reason().text()).endsWith(".");
                 assertThat(r.file()).isPresent();
             });
             assertThat(PathCheck.printable("inv\u202Efdp.exe")).isEqualTo("inv\uFFFDfdp.exe");
@@ -242,7 +242,7 @@ class ArrivalsTest {
         try (FileSource source = open(inner)) {
             assertThat(source.files()).isEmpty();
             assertThat(source.refusals()).singleElement()
-                    .satisfies(r -> assertThat(r.reason().inWords()).startsWith("It is a link"));
+                    .satisfies(r -> assertThat(r.reason().text()).startsWith("It is a link"));
         }
     }
 
@@ -260,7 +260,7 @@ class ArrivalsTest {
         assertThat(Files.size(file)).isLessThan(200_000);
         try (FileSource source = open(file)) {
             assertThat(paths(source)).containsExactly("K-1.pdf");
-            assertThat(source.refusals().getFirst().reason().inWords()).contains("200-fold");
+            assertThat(source.refusals().getFirst().reason().text()).contains("200-fold");
         }
     }
 
@@ -289,7 +289,7 @@ class ArrivalsTest {
         try (FileSource source = open(outer)) {
             assertThat(paths(source)).contains("honest.txt");
             assertThat(source.files().stream().filter(f -> f.path().endsWith(".zip"))).isNotEmpty()
-                    .allSatisfy(f -> assertThat(f.caution().orElseThrow().inWords()).contains("200-fold"));
+                    .allSatisfy(f -> assertThat(f.caution().orElseThrow().text()).contains("200-fold"));
             long stated = source.files().stream().mapToLong(f -> Math.max(0, f.size())).sum();
             assertThat(stated).isLessThan(3L << 30);
         }
@@ -306,7 +306,7 @@ class ArrivalsTest {
         try (FileSource source = open(folder.resolve("in.tar.gz"))) {
             assertThat(paths(source)).containsExactlyInAnyOrder("K-1.txt", "K-3.rar");
             assertThat(source.refusals()).singleElement()
-                    .satisfies(r -> assertThat(r.reason().inWords()).startsWith("It is a link"));
+                    .satisfies(r -> assertThat(r.reason().text()).startsWith("It is a link"));
             assertThat(
                     source.files()
                             .stream()
@@ -315,7 +315,7 @@ class ArrivalsTest {
                             .orElseThrow()
                             .caution()
                             .orElseThrow()
-                            .inWords())
+                            .text())
                     .contains("Unpack it with the program that made it");
         }
         Path rar = Files.writeString(folder.resolve("class.rar"), "Rar!");

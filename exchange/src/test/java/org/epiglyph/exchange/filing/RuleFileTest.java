@@ -30,7 +30,7 @@ class RuleFileTest {
         Path file = folder.resolve("kept/rule.txt");
         RuleFile.write(rule, file);
         assertThat(RuleFile.read(file)).isEqualTo(rule);
-        assertThat(Files.readString(file)).startsWith("# A filing rule").contains("# " + rule.inWords());
+        assertThat(Files.readString(file)).startsWith("# A filing rule").contains("# " + rule.describe());
     }
 
     @Test

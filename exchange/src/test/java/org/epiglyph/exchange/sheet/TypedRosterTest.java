@@ -13,10 +13,10 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class TypedRosterTest {
     private static String words(Roster roster) {
-        StringBuilder words = new StringBuilder();
+        StringBuilder text = new StringBuilder();
         roster.students()
-                .forEach(s -> words.append(s.key() + "|" + s.given() + "|" + s.family() + "|" + s.section() + "\n"));
-        return words.toString();
+                .forEach(s -> text.append(s.key() + "|" + s.given() + "|" + s.family() + "|" + s.section() + "\n"));
+        return text.toString();
     }
 
     @Test

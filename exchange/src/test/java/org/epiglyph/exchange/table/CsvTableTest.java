@@ -55,7 +55,7 @@ class CsvTableTest {
         for (int i = 0; i < rows.size(); i++) {
             assertThat(table.row(i + 1)).isEqualTo(rows.get(i));
         }
-        byte[] changed = table.with(Map.of(new Place(1, 2), new CellValue.Words("new, \"words\"\nhere")));
+        byte[] changed = table.with(Map.of(new Place(1, 2), new CellValue.Text("new, \"words\"\nhere")));
         List<List<String>> expected = new ArrayList<>(rows);
         expected.set(0, List.of(rows.getFirst().get(0), rows.getFirst().get(1), "new, \"words\"\nhere",
                 rows.getFirst().get(3)));
@@ -84,7 +84,7 @@ class CsvTableTest {
     void anOldWesternSheetKeepsItsEncoding() throws Problem {
         Charset western = Charset.forName("windows-1252");
         byte[] bytes = "key,name,score\r\nK-1,Müller – Söhne,\r\n".getBytes(western);
-        byte[] changed = CsvTable.read(bytes, "a sheet").with(Map.of(new Place(1, 2), new CellValue.Words("3")));
+        byte[] changed = CsvTable.read(bytes, "a sheet").with(Map.of(new Place(1, 2), new CellValue.Text("3")));
         assertThat(changed).isEqualTo("key,name,score\r\nK-1,Müller – Söhne,3\r\n".getBytes(western));
     }
 
@@ -94,7 +94,7 @@ class CsvTableTest {
         CsvTable table = read("key,score,feedback\nK-1,,\n");
         byte[] changed = table
                 .with(Map.of(new Place(1, 1), new CellValue.Number(new java.math.BigDecimal("-0.5")), new Place(1, 2),
-                        new CellValue.Words("=HYPERLINK(\"http://x\")")));
+                        new CellValue.Text("=HYPERLINK(\"http://x\")")));
         assertThat(new String(changed, StandardCharsets.UTF_8))
                 .isEqualTo("key,score,feedback\nK-1,-0.5,\"'=HYPERLINK(\"\"http://x\"\")\"\n");
     }

@@ -82,7 +82,7 @@ class DialectTest {
 
     @Example
     void aDialectIsSaidInWords() throws Problem {
-        assertThat(Dialect.of("a;b\n1;2\n".getBytes(StandardCharsets.UTF_8)).inWords())
+        assertThat(Dialect.of("a;b\n1;2\n".getBytes(StandardCharsets.UTF_8)).describe())
                 .isEqualTo("UTF-8, separated by semicolons");
         assertThat(Dialect.of("'a','b'\n'1','2'\n".getBytes(StandardCharsets.UTF_8)).quote()).isEqualTo('\'');
         assertThat(Dialect.of("key\tname\n1\tx, y\n".getBytes(StandardCharsets.UTF_16LE)))

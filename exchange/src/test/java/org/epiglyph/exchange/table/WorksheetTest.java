@@ -75,15 +75,15 @@ class WorksheetTest {
         return parts;
     }
 
-    private static GradeSheet.Filled filled(String score, String words) {
-        return new GradeSheet.Filled(new BigDecimal(score), Optional.empty(), words);
+    private static GradeSheet.Filled filled(String score, String text) {
+        return new GradeSheet.Filled(new BigDecimal(score), Optional.empty(), text);
     }
 
     @Test
     void onlyTheWorksheetsOwnPartChangesAndInItOnlyTheFilledCells() throws Exception {
         byte[] received = byPoi();
         GradeSheet sheet = GradeSheet.read(received, "marks.xlsx");
-        assertThat(sheet.file().inWords()).isEqualTo("XLSX, 2 worksheets");
+        assertThat(sheet.file().describe()).isEqualTo("XLSX, 2 worksheets");
         assertThat(sheet.roles().table()).isEqualTo(1);
         assertThat(sheet.maximum()).hasValue(new BigDecimal("20"));
         byte[] written = sheet.with(Map.of(ADA, filled("12.5", "Good <b> & \"so\"\nPage 2"), BAO, filled("7", "")));
@@ -177,8 +177,8 @@ class WorksheetTest {
         SheetXml sheet = SheetXml.read(xml, "s");
         String changed = new String(
                 sheet.with(Map.of(new Place(0, 1), new CellValue.Number(BigDecimal.ONE), new Place(1, 0),
-                        new CellValue.Words("b"), new Place(2, 2), new CellValue.Words("c"), new Place(4, 0),
-                        new CellValue.Words("d"))),
+                        new CellValue.Text("b"), new Place(2, 2), new CellValue.Text("c"), new Place(4, 0),
+                        new CellValue.Text("d"))),
                 StandardCharsets.UTF_8);
         assertThat(changed).isEqualTo(xml
                 .replace("<x:row r=\"2\"/>",

@@ -87,7 +87,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
         Map<Double, String> lines = new java.util.TreeMap<>();
         boundaries.forEach((grade, at) -> lines.put(at, grade));
         chosen.ifPresent(at -> lines.put(at, ""));
-        return new Plot("Results", "points of " + Criterion.words(figures.maximum()), most, bars, List.of(),
+        return new Plot("Results", "points of " + Criterion.format(figures.maximum()), most, bars, List.of(),
                 List.of(), Optional.empty(), lines, table);
     }
 
@@ -143,7 +143,8 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
             bars.add(new double[]{given.score() - half, given.score() + half, given.times()});
             table.add(List.of(number(given.score()), String.valueOf(given.times())));
         }
-        return new Plot(figures.criterion().name(), "points of " + Criterion.words(figures.criterion().maximum()), most,
+        return new Plot(figures.criterion().name(), "points of " + Criterion.format(figures.criterion().maximum()),
+                most,
                 bars, List.of(), List.of(), Optional.empty(), Map.of(), table);
     }
 
@@ -186,8 +187,8 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
     }
 
     private static String number(double value) {
-        String words = String.format(Locale.ROOT, "%.2f", value);
-        return words.contains(".") ? words.replaceAll("\\.?0+$", "") : words;
+        String text = String.format(Locale.ROOT, "%.2f", value);
+        return text.contains(".") ? text.replaceAll("\\.?0+$", "") : text;
     }
 
     /** True if there is nothing to see on it. */
@@ -370,11 +371,11 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
     }
 
     /** @param step 0 or 1, so that words beside each other stand on different heights */
-    private static ValueMarker marker(double at, String words, Look look, int step) {
-        ValueMarker marker = new ValueMarker(at, look.accent(), words.isEmpty()
+    private static ValueMarker marker(double at, String text, Look look, int step) {
+        ValueMarker marker = new ValueMarker(at, look.accent(), text.isEmpty()
                 ? new BasicStroke(3f)
                 : new BasicStroke(FINE, BasicStroke.CAP_BUTT, BasicStroke.JOIN_MITER, 10, new float[]{3, 3}, 0));
-        marker.setLabel(words);
+        marker.setLabel(text);
         marker.setLabelFont(look.letters());
         marker.setLabelPaint(look.second());
         marker.setLabelBackgroundColor(new Color(0, 0, 0, 0));

@@ -9,14 +9,15 @@ import java.util.ResourceBundle;
 import java.util.regex.Pattern;
 
 /** The words of the interface. A key that has no words shows itself, so that it is found. */
-public final class Words {
-    private static final ResourceBundle BUNDLE = ResourceBundle.getBundle("org.epiglyph.desktop.words", Locale.ENGLISH);
+public final class UiText {
+    private static final ResourceBundle BUNDLE = ResourceBundle.getBundle("org.epiglyph.desktop.ui-text",
+            Locale.ENGLISH);
 
     private static final char LEFT_TO_RIGHT = '\u200E';
     /** What turns all that follows round (Unicode Standard Annex 9, 2.1 to 2.5). */
     private static final Pattern TURNS_ROUND = Pattern.compile("[\u202A-\u202E\u2066-\u2069]");
 
-    private Words() {}
+    private UiText() {}
 
     /**
      * The words for a key.

@@ -17,7 +17,7 @@ import org.epiglyph.workspace.Summary;
 import org.junit.jupiter.api.Test;
 
 /** What the shelf says of batches, in which group they stand, and in which order. */
-class StackWordsTest {
+class StackTextTest {
     private static final Clock CLOCK = Clock.fixed(Instant.parse("2026-12-01T09:00:00Z"), ZoneOffset.UTC);
     private static final Instant DUE = Instant.parse("2026-11-20T18:00:00Z");
 
@@ -33,7 +33,7 @@ class StackWordsTest {
     }
 
     private static String figures(Summary summary) {
-        return StackWords.figures(line(summary)).replace('\u00a0', ' ');
+        return StackText.figures(line(summary)).replace('\u00a0', ' ');
     }
 
     @Test
@@ -52,21 +52,21 @@ class StackWordsTest {
     void aBatchThatCannotBeOpenedOrIsDamagedSaysSo() {
         BatchLine gone = new BatchLine(Path.of("shelf", "Tides"), Optional.empty(), ShelfNote.NONE, "",
                 "It cannot be opened.");
-        assertThat(StackWords.figures(gone)).isEqualTo("It cannot be opened.");
+        assertThat(StackText.figures(gone)).isEqualTo("It cannot be opened.");
         assertThat(List.of(gone.title(), gone.course(), gone.isFresh(), gone.isSound()))
                 .containsExactly("Tides", "", false, false);
         BatchLine damaged = new BatchLine(Path.of("shelf", "Tides"), Optional.of(summary(0, 0, 0, 24, 9, 0)),
                 ShelfNote.NONE, "One line is not whole.", "");
-        assertThat(StackWords.figures(damaged)).contains("One line is not whole.");
+        assertThat(StackText.figures(damaged)).contains("One line is not whole.");
     }
 
     @Test
     void belowStandTheCourseThePromiseAndTheDueTime() {
         BatchLine line = line(summary(0, 0, 0, 24, 9, 0));
-        assertThat(StackWords.below(line, CLOCK)).isEqualTo("Passages  \u00b7  due 20 Nov, 18:00");
-        assertThat(StackWords.below(line.withNote(ShelfNote.NONE.withPromised(Optional.of(LocalDate.of(2026, 12, 4)))),
+        assertThat(StackText.below(line, CLOCK)).isEqualTo("Passages  \u00b7  due 20 Nov, 18:00");
+        assertThat(StackText.below(line.withNote(ShelfNote.NONE.withPromised(Optional.of(LocalDate.of(2026, 12, 4)))),
                 CLOCK)).isEqualTo("Passages  \u00b7  promised for Fri 4 Dec  \u00b7  due 20 Nov, 18:00");
-        assertThat(StackWords.below(line.withNote(ShelfNote.NONE.withPromised(Optional.of(LocalDate.of(2026, 11, 30)))),
+        assertThat(StackText.below(line.withNote(ShelfNote.NONE.withPromised(Optional.of(LocalDate.of(2026, 11, 30)))),
                 CLOCK)).contains("was promised for Mon 30 Nov");
     }
 

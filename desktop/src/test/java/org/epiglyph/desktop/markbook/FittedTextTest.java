@@ -6,9 +6,9 @@ import javafx.scene.text.Font;
 import org.junit.jupiter.api.Test;
 
 /** Words in the cells of the mark book. */
-class FittedWordsTest {
+class FittedTextTest {
     private static final Font FONT = Font.font("Atkinson Hyperlegible Next", 14);
-    private final FittedWords words = new FittedWords();
+    private final FittedText words = new FittedText();
 
     @Test
     void asManyLettersAsThereIsRoomForAreShown() {

@@ -14,38 +14,38 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 
 /** Words for the student, and where they stand. */
-record StudentWords(Finding.Where where, String subject, String words) {
+record TextForStudent(Finding.Where where, String subject, String text) {
     /** Everything that a student is told in words, marks of the hand-in that counts first. */
-    static List<StudentWords> in(Submission submission, MarkScheme scheme) {
-        List<StudentWords> all = new ArrayList<>();
+    static List<TextForStudent> in(Submission submission, MarkScheme scheme) {
+        List<TextForStudent> all = new ArrayList<>();
         List<String> documents = submission.documents().stream().map(Document::id).toList();
         for (Mark mark : submission.marksForStudent()) {
             if (documents.contains(mark.page().document())) {
-                add(all, Finding.Where.MARK, mark.id(), words(mark));
+                add(all, Finding.Where.MARK, mark.id(), text(mark));
             }
         }
         for (Criterion criterion : scheme.criteria()) {
-            add(all, Finding.Where.CRITERION, criterion.id(), submission.scores().words(criterion.id()));
+            add(all, Finding.Where.CRITERION, criterion.id(), submission.scores().remark(criterion.id()));
         }
         add(all, Finding.Where.THE_WHOLE, "", submission.onTheWhole());
         Heard.of(submission, scheme)
-                .forEach(h -> add(all, Finding.Where.SPOKEN, h.remark().id(), h.remark().words()));
+                .forEach(h -> add(all, Finding.Where.SPOKEN, h.remark().id(), h.remark().text()));
         return all;
     }
 
-    private static void add(List<StudentWords> all, Finding.Where where, String subject, String words) {
-        if (!words.isBlank()) {
-            all.add(new StudentWords(where, subject, words));
+    private static void add(List<TextForStudent> all, Finding.Where where, String subject, String text) {
+        if (!text.isBlank()) {
+            all.add(new TextForStudent(where, subject, text));
         }
     }
 
-    private static String words(Mark mark) {
+    private static String text(Mark mark) {
         String drawn = switch (mark) {
             case TypedText text -> text.text();
             case Correction correction -> correction.text();
-            case Stamp stamp when stamp.face() instanceof Face.Words(String text, var _) -> text;
+            case Stamp stamp when stamp.face() instanceof Face.Text(String text, var _) -> text;
             default -> "";
         };
-        return (drawn + "\n" + mark.remark().words()).strip();
+        return (drawn + "\n" + mark.remark().text()).strip();
     }
 }

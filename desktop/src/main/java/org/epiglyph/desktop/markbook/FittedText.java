@@ -9,29 +9,29 @@ import javafx.scene.text.Text;
 import org.epiglyph.desktop.frame.Form;
 
 /** Words as there is room for them in a cell. What was fitted once is kept, since measuring takes long. */
-final class FittedWords {
+final class FittedText {
     /** More than there is room for in any column. */
     private static final int MOST_LETTERS = 300;
     private final Map<Fitting, List<String>> fitted = new HashMap<>();
 
     /** @param lines how many there may be */
-    private record Fitting(String words, Font font, int width, int lines) {}
+    private record Fitting(String text, Font font, int width, int lines) {}
 
     /** The words on one line, or as many letters of them as there is room for. */
-    String line(String words, Font font, double width) {
+    String line(String text, Font font, double width) {
         return fitted
-                .computeIfAbsent(new Fitting(words, font, (int) width, 1), _ -> List.of(shortened(words, font, width)))
+                .computeIfAbsent(new Fitting(text, font, (int) width, 1), _ -> List.of(shortened(text, font, width)))
                 .getFirst();
     }
 
     /** At most two lines; the second may be too long. */
-    List<String> lines(String words, Font font, double width) {
-        return fitted.computeIfAbsent(new Fitting(words, font, (int) width, 2), _ -> broken(words, font, width));
+    List<String> lines(String text, Font font, double width) {
+        return fitted.computeIfAbsent(new Fitting(text, font, (int) width, 2), _ -> broken(text, font, width));
     }
 
     /** What stands in brackets at the end tells two of one name apart, and stays. */
-    private static String shortened(String words, Font font, double width) {
-        String line = Form.line(words, MOST_LETTERS);
+    private static String shortened(String text, Font font, double width) {
+        String line = Form.line(text, MOST_LETTERS);
         if (length(line, font) <= width) {
             return line;
         }
@@ -54,10 +54,10 @@ final class FittedWords {
         return Form.letters(line, letters).stripTrailing() + "\u2026";
     }
 
-    private static List<String> broken(String words, Font font, double width) {
+    private static List<String> broken(String text, Font font, double width) {
         List<String> lines = new ArrayList<>();
         StringBuilder line = new StringBuilder();
-        for (String word : Form.line(words, MOST_LETTERS).split(" ")) {
+        for (String word : Form.line(text, MOST_LETTERS).split(" ")) {
             boolean fits = line.isEmpty() || length(line + " " + word, font) <= width;
             if (!fits && lines.isEmpty()) {
                 lines.add(line.toString());

@@ -15,7 +15,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Whatever bounds or changes a result is said, with the figure that stands after it. Figures are computed by hand. */
-class DerivationWordsTest {
+class DerivationTextTest {
     private static final MarkScheme TEN = scheme(points("a", "10"));
     private static final Circumstances HUNDRED = Circumstances.inTime(number("100"));
 
@@ -25,7 +25,7 @@ class DerivationWordsTest {
 
     @ParameterizedTest
     @CsvSource({"PT24H, Late beyond 1 day", "PT48H, Late beyond 2 days", "PT30H, Late beyond 30 h"})
-    void whatIsTooLateGetsNothingAndSaysTheLimit(Duration until, String words) {
+    void whatIsTooLateGetsNothingAndSaysTheLimit(Duration until, String text) {
         LatePenalty penalty = new LatePenalty(Duration.ofDays(1), number("5"), List.of(), LatePenalty.Basis.MAXIMUM,
                 Optional.empty(), Optional.empty(), Optional.of(until));
         MarkScheme scheme = TEN.withRules(Rules.USUAL.withLateness(Optional.of(penalty)));
@@ -34,7 +34,7 @@ class DerivationWordsTest {
         Result late = Scoring.result(scheme, card("a", "8"),
                 new Circumstances(number("100"), Optional.of(until.plusNanos(1))));
         assertThat(late.value()).isZero();
-        assertThat(late.derivation()).contains(words + ", after which nothing is given: 0");
+        assertThat(late.derivation()).contains(text + ", after which nothing is given: 0");
     }
 
     @Test
@@ -97,9 +97,9 @@ class DerivationWordsTest {
         MarkScheme two = scheme(points("a", "10"), points("b", "10"));
         assertThat(Scorecard.askedBy(two)).isEqualTo(2);
         assertThat(card("a", "3").scoredOf(two)).isEqualTo(1);
-        assertThat(card("a", "3").withWords("b", "See page 2.").words("b")).isEqualTo("See page 2.");
-        assertThat(Scorecard.EMPTY.withWords("b", "x").isEmpty()).isFalse();
-        assertThat(Scorecard.EMPTY.withWords("b", "x").withWords("b", "").isEmpty()).isTrue();
+        assertThat(card("a", "3").withRemark("b", "See page 2.").remark("b")).isEqualTo("See page 2.");
+        assertThat(Scorecard.EMPTY.withRemark("b", "x").isEmpty()).isFalse();
+        assertThat(Scorecard.EMPTY.withRemark("b", "x").withRemark("b", "").isEmpty()).isTrue();
         assertThat(Scorecard.EMPTY.isEmpty()).isTrue();
         assertThat(card("a", "3").with("a", Optional.empty())).isEqualTo(Scorecard.EMPTY);
         assertThat(card("a", "3").levels()).as("a score without a level keeps none").isEmpty();

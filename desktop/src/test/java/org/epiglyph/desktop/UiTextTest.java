@@ -14,15 +14,15 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import org.epiglyph.desktop.frame.Words;
+import org.epiglyph.desktop.frame.UiText;
 import org.junit.jupiter.api.Test;
 
 /** Every key that the code asks for has words, and every pattern can be formatted. */
-class WordsTest {
+class UiTextTest {
     private static final Pattern KEY = Pattern
             .compile(
                     "\"((?:Frame|Keys|Place|Shelf|Collect|Desk|Side|Case|Chosen|Spelling|Ledger|HandBack|History|Mark|Tool|Names|Passages|Counts|MarkBook|Figures|Course|Letters)\\.[A-Za-z.]+)\"");
-    private final ResourceBundle words = ResourceBundle.getBundle("org.epiglyph.desktop.words", Locale.ENGLISH);
+    private final ResourceBundle words = ResourceBundle.getBundle("org.epiglyph.desktop.ui-text", Locale.ENGLISH);
 
     @Test
     void everyKeyInTheCodeHasWords() throws IOException {
@@ -53,16 +53,16 @@ class WordsTest {
     @Test
     void somebodysWordsFromRightToLeftLeaveWhatStandsBesideThemInItsPlace() {
         String title = "מבחן בגאות ושפל";
-        String line = Words.isolated(title) + "   0 of 9 scored";
+        String line = UiText.isolated(title) + "   0 of 9 scored";
         Bidi order = new Bidi(line, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT);
         assertThat(order.baseIsLeftToRight()).isTrue();
         assertThat(order.getLevelAt(line.indexOf("0 of"))).isZero();
         assertThat(order.getLevelAt(line.indexOf(title))).isEqualTo(1);
-        assertThat(Words.of("HandBack.noFolder", title)).contains(Words.isolated(title));
-        assertThat(Words.of("HandBack.noFolder", Path.of("Ångström"))).contains("Ångström")
-                .doesNotContain(Words.isolated(title).substring(0, 1));
-        assertThat(Words.isolated("")).isEmpty();
-        assertThat(Words.of("HandBack.noFolder", "a\u202Egnp.\u2067b")).as("what turns all that follows round")
+        assertThat(UiText.of("HandBack.noFolder", title)).contains(UiText.isolated(title));
+        assertThat(UiText.of("HandBack.noFolder", Path.of("Ångström"))).contains("Ångström")
+                .doesNotContain(UiText.isolated(title).substring(0, 1));
+        assertThat(UiText.isolated("")).isEmpty();
+        assertThat(UiText.of("HandBack.noFolder", "a\u202Egnp.\u2067b")).as("what turns all that follows round")
                 .contains("agnp.b")
                 .doesNotContainPattern("[\u202E\u2067]");
     }

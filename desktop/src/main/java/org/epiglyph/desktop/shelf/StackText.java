@@ -8,17 +8,17 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.epiglyph.desktop.frame.Words;
-import org.epiglyph.figures.InWords;
+import org.epiglyph.desktop.frame.UiText;
+import org.epiglyph.figures.Explanations;
 import org.epiglyph.workspace.Summary;
 
 /** What the shelf says of a batch, in words. */
-final class StackWords {
+final class StackText {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
     private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
     private static final String APART = "  \u00b7  ";
 
-    private StackWords() {}
+    private StackText() {}
 
     /** Course and folder, the promised day and the due time. */
     static String below(BatchLine batch, Clock clock) {
@@ -32,11 +32,11 @@ final class StackWords {
         batch.note()
                 .promised()
                 .ifPresent(day -> parts.add(day.isBefore(LocalDate.now(clock))
-                        ? Words.of("Shelf.promisedPast", DAY.format(day))
-                        : Words.of("Shelf.promised", DAY.format(day))));
+                        ? UiText.of("Shelf.promisedPast", DAY.format(day))
+                        : UiText.of("Shelf.promised", DAY.format(day))));
         batch.summary()
                 .flatMap(Summary::due)
-                .ifPresent(due -> parts.add(Words.of("Shelf.due", DUE.format(due.atZone(clock.getZone())))));
+                .ifPresent(due -> parts.add(UiText.of("Shelf.due", DUE.format(due.atZone(clock.getZone())))));
         return String.join(APART, parts);
     }
 
@@ -46,28 +46,28 @@ final class StackWords {
             return batch.trouble();
         }
         if (!batch.damage().isEmpty()) {
-            return Words.of("Shelf.damaged", batch.damage());
+            return UiText.of("Shelf.damaged", batch.damage());
         }
         Summary s = batch.summary().orElseThrow();
         List<String> parts = new ArrayList<>();
         if (s.left() > 0) {
             parts.add(s.pagesLeft() == 0 // none are made yet
-                    ? Words.of("Shelf.leftUncounted", s.left())
-                    : Words.of("Shelf.left", s.left(), s.pagesLeft()));
-            s.timeLeft().map(InWords::about).ifPresent(parts::add);
+                    ? UiText.of("Shelf.leftUncounted", s.left())
+                    : UiText.of("Shelf.left", s.left(), s.pagesLeft()));
+            s.timeLeft().map(Explanations::about).ifPresent(parts::add);
         } else if (s.received() == 0 && s.scored() == 0) {
-            parts.add(Words.of("Shelf.nothingReceived", s.students()));
+            parts.add(UiText.of("Shelf.nothingReceived", s.students()));
         } else {
-            parts.add(Words.of("Shelf.allScored", s.scored(), s.students()));
+            parts.add(UiText.of("Shelf.allScored", s.scored(), s.students()));
         }
         if (s.held() > 0) {
-            parts.add(Words.of("Shelf.held", s.held()));
+            parts.add(UiText.of("Shelf.held", s.held()));
         }
         if (s.handedBack() > 0) {
-            parts.add(Words.of("Shelf.handedBack", s.handedBack()));
+            parts.add(UiText.of("Shelf.handedBack", s.handedBack()));
         }
         if (s.newer() > 0) {
-            parts.add(Words.of("Shelf.newer", s.newer()));
+            parts.add(UiText.of("Shelf.newer", s.newer()));
         }
         return parts.stream().map(p -> p.replace(' ', '\u00a0')).collect(Collectors.joining(APART));
     }

@@ -11,7 +11,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.scoring.Criterion;
 
 /** What figures say, each in a sentence that a colleague understands who never heard of the statistic. */
-public final class InWords {
+public final class Explanations {
     /** With fewer results than these most figures say nothing. */
     private static final int FEW = 5;
     private static final double HARD = 0.4;
@@ -21,7 +21,7 @@ public final class InWords {
     private static final double PARTLY = 0.5;
     private static final double ALIKE = 0.9;
 
-    private InWords() {}
+    private Explanations() {}
 
     /** Everything that there is to say of a class, what matters most first. */
     public static List<String> all(ClassFigures figures) {
@@ -44,7 +44,7 @@ public final class InWords {
             return "Nobody has a result yet.";
         }
         String range = count(results.size(), "result") + " from " + number(results.least()) + " to "
-                + number(results.most()) + " of " + Criterion.words(figures.maximum()) + ", mean "
+                + number(results.most()) + " of " + Criterion.format(figures.maximum()) + ", mean "
                 + number(results.mean());
         if (results.size() < FEW) {
             return range + ". So few say little about a class.";
@@ -164,7 +164,7 @@ public final class InWords {
         return figures.phrases()
                 .stream()
                 .findFirst()
-                .map(u -> "Your most used phrase is \u201c" + u.phrase().words() + "\u201d: "
+                .map(u -> "Your most used phrase is \u201c" + u.phrase().text() + "\u201d: "
                         + times(u.times()) + ", in the work of " + count(u.students(), "student") + ".");
     }
 
@@ -230,7 +230,7 @@ public final class InWords {
     /** What there is to say of a criterion. */
     public static List<String> criterion(CriterionFigures figures) {
         List<String> said = new ArrayList<>();
-        String maximum = Criterion.words(figures.criterion().maximum());
+        String maximum = Criterion.format(figures.criterion().maximum());
         if (figures.scores().size() == 0) {
             return List.of("Nobody has a score on it yet.");
         }
@@ -267,8 +267,8 @@ public final class InWords {
     }
 
     private static String points(double value) {
-        String words = number(value);
-        return words + (words.equals("1") ? " point" : " points");
+        String text = number(value);
+        return text + (text.equals("1") ? " point" : " points");
     }
 
     private static String percent(double share) {
@@ -277,14 +277,14 @@ public final class InWords {
 
     /** To one decimal, without one where it is 0. */
     static String number(double value) {
-        String words = String.format(Locale.ROOT, "%.1f", value);
-        String plain = words.endsWith(".0") ? words.substring(0, words.length() - 2) : words;
+        String text = String.format(Locale.ROOT, "%.1f", value);
+        String plain = text.endsWith(".0") ? text.substring(0, text.length() - 2) : text;
         return plain.equals("-0") ? "0" : plain.replace('-', '\u2212');
     }
 
     private static String signed(double value) {
-        String words = number(value);
-        return words.startsWith("\u2212") || words.equals("0") ? words : "+" + words;
+        String text = number(value);
+        return text.startsWith("\u2212") || text.equals("0") ? text : "+" + text;
     }
 
     private static String two(double value) {
@@ -308,7 +308,7 @@ public final class InWords {
                 : hours + " h" + (minutes % 60 == 0 ? "" : " " + minutes % 60 + " min");
     }
 
-    private static String capital(String words) {
-        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+    private static String capital(String text) {
+        return Character.toUpperCase(text.charAt(0)) + text.substring(1);
     }
 }

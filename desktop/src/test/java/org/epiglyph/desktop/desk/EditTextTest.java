@@ -43,11 +43,11 @@ import org.epiglyph.core.scoring.Moderation;
 import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
-import org.epiglyph.desktop.marking.MarkWords;
+import org.epiglyph.desktop.marking.MarkText;
 import org.junit.jupiter.api.Test;
 
 /** The history as a person reads it. */
-class HistoryWordsTest {
+class EditTextTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final PagePoint AT = new PagePoint(10, 10);
     private final History history = new History(Batch.collected(
@@ -64,7 +64,7 @@ class HistoryWordsTest {
     private List<String> words() {
         return Chronicle.items(history.collected(), history.lines(), Optional.empty())
                 .stream()
-                .map(i -> HistoryWords.of(i, history.batch()))
+                .map(i -> EditText.of(i, history.batch()))
                 .toList();
     }
 
@@ -81,11 +81,11 @@ class HistoryWordsTest {
                 new Shape(head(), Shape.Form.BRACKET, AT, new PagePoint(10, 40), 1),
                 new TypedText(head(), AT, "See the table", 12, 60), new Stamp(head(), Sign.SEEN, AT, 20),
                 new Stamp(head(), new Face.Score(new BigDecimal("1.50"), 1), AT, 20),
-                new Stamp(head(), new Face.Words("see me", 2), AT, 20),
+                new Stamp(head(), new Face.Text("see me", 2), AT, 20),
                 new Stamp(head(), new Face.Picture("a".repeat(64) + ".png", 1), AT, 20),
                 new Correction(head(), List.of(box), "low", Optional.empty(), 12),
                 new Correction(head(), List.of(box), "low", Optional.empty(), 12).movingTo(AT));
-        assertThat(all).extracting(MarkWords::of)
+        assertThat(all).extracting(MarkText::of)
                 .containsExactly("Ink", "Free highlight", "Wavy underline of \u201crange\u201d", "Note", "Bracket",
                         "Typed text \u201cSee the table\u201d", "Stamp: Seen", "Stamp: Points: 1.5", "Stamp: see me",
                         "Stamp: Own picture", "Correction: words taken out", "Correction: words moved");

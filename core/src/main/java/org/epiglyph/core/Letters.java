@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 
-/** A few typed letters, by which something is found whatever its capitals and accents. */
+/** A search by a few typed letters that ignores case and accents. */
 public final class Letters {
     private static final Pattern MARKS = Pattern.compile("\\p{M}");
     private final List<String> wanted;
@@ -14,22 +14,22 @@ public final class Letters {
         this.wanted = wanted;
     }
 
-    /** @param typed words that all have to be there, in any order; blank for anything */
+    /** @param typed words that must all occur, in any order; blank matches anything */
     public static Letters of(String typed) {
         return new Letters(List.of(folded(typed).strip().split("\\s+")));
     }
 
-    /** True if all the words are in it. */
+    /** True if the text contains all the words. */
     public boolean areIn(String text) {
         return areInFolded(folded(text));
     }
 
-    /** The same of what was {@link #folded} before. */
+    /** Like {@link #areIn}, for text that has been {@link #folded} before. */
     public boolean areInFolded(String folded) {
         return wanted.stream().allMatch(folded::contains);
     }
 
-    /** Without accents and capitals. */
+    /** The text in lower case and without accents. */
     public static String folded(String text) {
         return MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFD)).replaceAll("").toLowerCase(Locale.ROOT);
     }

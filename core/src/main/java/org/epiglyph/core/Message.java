@@ -9,12 +9,12 @@ import java.util.ResourceBundle;
 import java.util.stream.Collectors;
 
 /**
- * What is to be said, as a value: which sentence, and what goes into its gaps. It is put into words where somebody reads it; nothing is
- * decided by looking into a sentence.
+ * A message as a value: which sentence, and the values for its placeholders. It becomes text only where somebody reads
+ * it; no decision ever looks into a sentence.
  *
- * @param bundle of the module that it comes from; blank where the words are there already
+ * @param bundle the module whose bundle holds the sentence; blank for literal text
  * @param key    the class and what happened, for example {@code NewBatch.taken}
- * @param values what goes into the gaps: text, numbers, paths, or other messages
+ * @param values the placeholders' values: text, numbers, paths, or other messages
  */
 public record Message(String bundle, String key, List<Object> values) {
     private static final String WORDS = "{0}";
@@ -24,10 +24,10 @@ public record Message(String bundle, String key, List<Object> values) {
     }
 
     /**
-     * A message of a class, whose module has the words in its {@code messages.properties}.
+     * A message of a class, whose module has the sentence in its {@code messages.properties}.
      *
      * @param what   what happened, in one word
-     * @param values what goes into the gaps of the sentence, in their order
+     * @param values the placeholders' values, in order
      */
     public static Message of(Class<?> place, String what, Object... values) {
         String[] names = place.getPackageName().split("\\.");
@@ -35,29 +35,31 @@ public record Message(String bundle, String key, List<Object> values) {
                 Arrays.stream(values).map(v -> v instanceof Message ? v : String.valueOf(v)).toList());
     }
 
-    /** Words that are put together already, at the edge where they are read. */
+    /** Text that is not looked up in a bundle. */
     public static Message literal(String text) {
         return new Message("", "", List.of(text));
     }
 
-    /** In English, as long as there is no other language. A key without words shows itself, so that it is found. */
+    /**
+     * The text, in English as long as there is no other language. An unknown key shows itself, so that it is noticed.
+     */
     public String text() {
         Object[] said = values.stream().map(v -> v instanceof Message m ? m.text() : v).toArray();
         return new MessageFormat(pattern(), Locale.ENGLISH).format(said);
     }
 
-    /** The words, so that a message shows nothing else wherever it is put into a sentence. */
+    /** The text, so that a message can be put into another sentence. */
     @Override
     public String toString() {
         return text();
     }
 
-    /** Several messages, one behind the other. */
+    /** The texts of several messages, joined by spaces. */
     public static String text(List<Message> said) {
         return said.stream().map(Message::text).filter(w -> !w.isEmpty()).collect(Collectors.joining(" "));
     }
 
-    /** False where this version of the program has no words for it, as for a message kept by another version. */
+    /** False if this version of the program does not know the key, as for a message stored by another version. */
     public boolean isKnown() {
         return bundle.isEmpty() || !pattern().equals("!" + key + "!");
     }

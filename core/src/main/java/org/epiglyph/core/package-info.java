@@ -1,4 +1,2 @@
-/**
- * What every part of the core may throw at its edge. Nothing else lives here.
- */
+/** Messages and exceptions that every part of the core shares. Nothing else belongs here. */
 package org.epiglyph.core;

@@ -5,21 +5,21 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * What helps with marking the whole batch and belongs to no student.
+ * Settings and documents that help with marking the whole batch and belong to no student.
  *
- * @param documents model answers and other documents that the marker laid beside the pages, in order; never handed back
- * @param language  the language of the marker's words as a BCP 47 tag, such as en-GB; empty for no spelling check
- * @param limits    what the look-over asks about besides
- * @param aside     passages that are nobody's own
+ * @param documents model answers and other documents shown beside the pages, in order; never handed back
+ * @param language  language of the marker's text as a BCP 47 tag, such as en-GB; empty for no spelling check
+ * @param limits    what else the look-over asks about
+ * @param aside     passages that are nobody's own work
  */
 public record Aids(List<Document> documents, String language, Limits limits, List<SetAside> aside) {
-    /** Nothing laid beside the pages; words in British English. */
+    /** No documents beside the pages; British English. */
     public static final Aids NONE = new Aids(List.of(), "en-GB", Limits.NONE, List.of());
 
     public Aids {
         documents = List.copyOf(documents);
         Objects.requireNonNull(language);
-        limits = Objects.requireNonNullElse(limits, Limits.NONE); // batches of earlier versions have none
+        limits = Objects.requireNonNullElse(limits, Limits.NONE); // batches of earlier versions have no limits
         aside = aside == null ? List.of() : List.copyOf(aside);
     }
 
@@ -31,7 +31,7 @@ public record Aids(List<Document> documents, String language, Limits limits, Lis
         return new Aids(other, language, limits, aside);
     }
 
-    /** With a document as it is now in the place of the one with its id. */
+    /** With a document in place of the one with the same id. */
     public Aids with(Document changed) {
         return withDocuments(documents.stream().map(d -> d.id().equals(changed.id()) ? changed : d).toList());
     }

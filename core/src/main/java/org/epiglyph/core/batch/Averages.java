@@ -7,19 +7,19 @@ import java.util.Optional;
 import org.epiglyph.core.scoring.Result;
 
 /**
- * Means over a class. What is not scored, not attempted or excused stays out of a criterion's mean; 0 is in it. A result is
- * in the mean once everything is scored (common practice, no source).
+ * Means over a class. What is not scored, not attempted or excused does not enter a criterion's mean; 0 does. A result
+ * enters the mean once everything is scored (common practice, no source).
  *
  * @param mean  rounded half up to two places
- * @param count of how many
+ * @param count number of values
  */
 public record Averages(BigDecimal mean, int count) {
-    /** The mean score on a criterion; empty where nobody has one. */
+    /** The mean score on a criterion; empty if nobody has one. */
     public static Optional<Averages> ofCriterion(Batch batch, String criterion) {
         return of(batch.submissions().stream().flatMap(s -> s.scores().score(criterion).stream()).toList());
     }
 
-    /** The mean result; empty where nobody's is complete. */
+    /** The mean result; empty if no result is complete. */
     public static Optional<Averages> ofResults(Batch batch) {
         return of(batch.submissions()
                 .stream()

@@ -17,7 +17,9 @@ import org.epiglyph.core.scoring.Scoring;
 import org.epiglyph.core.task.Lateness;
 import org.epiglyph.core.task.Task;
 
-/** Everything handed in for one task, with roster, scheme, marks and scores. Immutable: each edit gives a new batch. */
+/**
+ * Everything handed in for one task, with roster, scheme, marks and scores. Immutable: each edit returns a new batch.
+ */
 public final class Batch {
     private final Task task;
     private final MarkScheme scheme;
@@ -25,7 +27,7 @@ public final class Batch {
     private final Submissions submissions;
     private final Aids aids;
     private final Covers covers;
-    /** Results as far as they were asked for; shared with the batches before and after, as long as task and scheme are the same. */
+    /** Results computed so far; shared with earlier and later batches as long as task and scheme are the same. */
     private final Map<StudentKey, Computed> results;
 
     private Batch(Task task, MarkScheme scheme, Phrasebook phrasebook, Submissions submissions, Aids aids,
@@ -49,7 +51,7 @@ public final class Batch {
     }
 
     /**
-     * A batch as it was put down between edits.
+     * A batch restored from a checkpoint.
      *
      * @param submissions one for each student of the roster, in the order in which they were
      */
@@ -59,7 +61,7 @@ public final class Batch {
                 new ConcurrentHashMap<>());
     }
 
-    /** The batch with one student alone; with nobody where the class has no such student. */
+    /** The batch with one student alone; with no student if the class does not have this one. */
     Batch only(StudentKey student) {
         return new Batch(task, scheme, phrasebook, Submissions.of(submissions.find(student).stream().toList()), aids,
                 covers, new ConcurrentHashMap<>());
@@ -77,7 +79,7 @@ public final class Batch {
         return phrasebook;
     }
 
-    /** What lies beside the pages for the whole batch. */
+    /** Documents and settings for the whole batch. */
     public Aids aids() {
         return aids;
     }
@@ -93,8 +95,8 @@ public final class Batch {
     }
 
     /**
-     * The batch with all names, those in words to students too, in the record system's order: for handing back, matching and
-     * letters, not for the screen.
+     * The batch with all names uncovered, also in text to students, in the record system's order. For handing back,
+     * matching and letters, never for the screen.
      */
     public Batch named() {
         return covers.isNone()
@@ -103,12 +105,12 @@ public final class Batch {
                         .uncovered(covers, submissions.keys()), aids, covers, new ConcurrentHashMap<>());
     }
 
-    /** The same for one student alone, the others as they are. */
+    /** The same for one student; the others stay as they are. */
     public Batch named(StudentKey student) {
         return covers.isNone() ? this : with(submissions.with(student, Submission::named));
     }
 
-    /** How often each phrase stands on the pages of the batch, by its id. */
+    /** How often each phrase is used in the batch, by phrase id. */
     public Map<String, Integer> phraseUses() {
         Map<String, Integer> uses = new HashMap<>();
         for (Submission submission : submissions()) {
@@ -131,28 +133,28 @@ public final class Batch {
         return submissions().stream().map(s -> s.student().key()).toList();
     }
 
-    /** Where a student stands in the roster, from 0; -1 for one whom the class does not have. */
+    /** A student's position in the roster, from 0; -1 for a student who is not in the class. */
     public int position(StudentKey student) {
         return submissions.position(student);
     }
 
-    /** How a student is called where several are listed. */
+    /** A student's name for lists. */
     public String listedName(StudentKey student) {
         return naming().listed(submission(student).student());
     }
 
-    /** How the students are called where several of them are listed. */
+    /** How students are named where several of them are listed. */
     public Naming naming() {
         return submissions.naming();
     }
 
-    /** The student's submission; an unknown key is a fault of the caller. */
+    /** The student's submission. An unknown key is a programming error. */
     public Submission submission(StudentKey student) {
         return submissions.find(student)
                 .orElseThrow(() -> new IllegalArgumentException("The batch has no student " + student));
     }
 
-    /** The student's result and how it came about. */
+    /** The student's result and how it was computed. */
     public Result result(StudentKey student) {
         Submission submission = submission(student);
         return results.compute(student, (_, there) -> there != null && there.submission == submission
@@ -161,17 +163,17 @@ public final class Batch {
                         Scoring.result(scheme, submission.scores(), circumstances(submission)))).result;
     }
 
-    /** How the hand-in that counts compares with its due time; empty where one of the times is not known. */
+    /** How the hand-in that counts compares with its due time; empty if one of the times is unknown. */
     public Optional<Lateness> timing(Submission submission) {
         return submission.current().flatMap(HandIn::at).flatMap(at -> task.lateness(submission.student().key(), at));
     }
 
-    /** How late the hand-in that counts came; empty where it is in time, or nothing came. */
+    /** How late the hand-in that counts arrived; empty if it was in time or nothing arrived. */
     public Optional<Lateness> lateness(Submission submission) {
         return timing(submission).filter(Lateness::isLate);
     }
 
-    /** What beside the scores decides a student's result. */
+    /** What decides a student's result besides the scores. */
     public Circumstances circumstances(Submission submission) {
         return new Circumstances(task.maximum(), lateness(submission).map(Lateness::sinceDue));
     }
@@ -181,7 +183,7 @@ public final class Batch {
     /**
      * The batch after the edit.
      *
-     * @throws EditRefused where the edit is not allowed; the message says why
+     * @throws EditRefused if the edit is not allowed; the message says why
      */
     public Batch apply(Edit edit) {
         return switch (edit) {
@@ -198,9 +200,9 @@ public final class Batch {
     }
 
     /**
-     * The edit that takes the given one back, when this is the batch before it.
+     * The edit that undoes the given one; this must be the batch before it.
      *
-     * @throws EditRefused where the edit is not allowed
+     * @throws EditRefused if the edit is not allowed
      */
     public Edit inverse(Edit edit) {
         return switch (edit) {
@@ -226,22 +228,26 @@ public final class Batch {
         return new Batch(task, scheme, phrasebook, submissions, other, covers, results);
     }
 
-    /** With other numbers for its students, and their names covered or not. */
+    /** With other script numbers, and names covered or uncovered accordingly. */
     Batch with(Covers other, Submissions all) {
         return new Batch(task, scheme, phrasebook, all, aids, other, new ConcurrentHashMap<>());
     }
 
-    /** With another scheme, by which all results are computed anew. */
+    /** With another scheme; all results are recomputed. */
     Batch with(MarkScheme other) {
         return new Batch(task, other, phrasebook, submissions, aids, covers, new ConcurrentHashMap<>());
     }
 
-    /** With another task, by which all results are computed anew. */
+    /** With another task; all results are recomputed. */
     Batch with(Task other) {
         return new Batch(other, scheme, phrasebook, submissions, aids, covers, new ConcurrentHashMap<>());
     }
 
-    /** The student's submission; refused where the class has no such student. */
+    /**
+     * The student's submission.
+     *
+     * @throws EditRefused if the class has no such student
+     */
     private Submission existing(StudentKey student) {
         return submissions.find(student)
                 .orElseThrow(() -> new EditRefused(Message.of(Batch.class, "noStudent", student)));

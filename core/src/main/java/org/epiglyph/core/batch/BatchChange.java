@@ -17,10 +17,10 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Scorecard;
 
 /**
- * What an edit of the batch as a whole does, and beside it what takes it back.
+ * What an edit of the whole batch does, next to its inverse.
  *
- * @param apply   the batch after the edit; refuses where it is not allowed
- * @param inverse the edit that takes it back, from the batch before it
+ * @param apply   the batch after the edit; throws EditRefused if it is not allowed
+ * @param inverse the edit that undoes it, computed from the batch before it
  */
 record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
     static BatchChange of(Edit.OfBatch edit) {
@@ -32,7 +32,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
             case Edit.RemovePhrase e -> remove(e);
             case Edit.ChangeAids e -> new BatchChange(b -> b.with(e.aids()), b -> new Edit.ChangeAids(b.aids()));
             case Edit.ChangeTask e -> new BatchChange(b -> retimed(b, e), b -> new Edit.ChangeTask(b.task()));
-            case Edit.Enrol e -> new BatchChange(b -> joined(b, e), _ -> e); // a fact is not taken back
+            case Edit.Enrol e -> new BatchChange(b -> joined(b, e), _ -> e); // a fact is not undone
             case Edit.CoverNames e -> cover(e);
             case Edit.UncoverNames e -> uncover(e);
             case Edit.DrawStrips e -> new BatchChange(b -> b.with(b.covers().withStrips(e.strips()), b.table()),
@@ -43,7 +43,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
 
     // --- the scheme and the task
 
-    /** Reaches sealed work too, which whoever plans it must say. */
+    /** Changes sealed work too; whoever plans the change must say so. */
     private static BatchChange changeScheme(Edit.ChangeScheme e) {
         return new BatchChange(before -> {
             Batch after = before.with(rescored(before.table(), e.rescores())).with(e.scheme());
@@ -54,7 +54,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
                 e.rescores().reversed().stream().map(Edit.Rescore::back).toList(), recordHas(before)));
     }
 
-    /** Work whose result moves with the due time or the maximum is no longer what was handed back. */
+    /** Work whose result changes with the due time or the maximum is no longer what was handed back. */
     private static Batch retimed(Batch before, Edit.ChangeTask e) {
         Batch after = before.with(e.task());
         return after.with(after.table()
@@ -66,7 +66,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
         return !before.result(student).derivation().equals(after.result(student).derivation());
     }
 
-    /** A judgement that is no longer as it was planned from stays as it is. */
+    /** A judgement that has changed since the plan was made is left alone. */
     private static Submissions rescored(Submissions all, List<Edit.Rescore> rescores) {
         Submissions changed = all;
         for (Edit.Rescore rescore : rescores) {
@@ -109,7 +109,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
                 : before, before -> new Edit.CoverNames(before.covers().scripts(), who(before, e.who(), true)));
     }
 
-    /** Those of some students who are covered, or are not. */
+    /** The students among these whose names are covered, or are not. */
     private static Set<StudentKey> who(Batch batch, Set<StudentKey> among, boolean covered) {
         return batch.submissions()
                 .stream()
@@ -169,7 +169,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
         return after.withHandedBack(recordHas(recordHas, s));
     }
 
-    /** The remark on a criterion; on the whole for an empty id. */
+    /** The remark on a criterion; for an empty id, the remark on the whole. */
     static String spoken(Submission submission, String criterion) {
         return criterion.isEmpty() ? submission.onTheWhole() : submission.scores().remark(criterion);
     }

@@ -7,7 +7,10 @@ import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.roster.StudentKey;
 
-/** The history of a batch as a person reads it: what was done when and to whom, edits of one thing as one. */
+/**
+ * The history of a batch as a person reads it: what was done when and to whom, with consecutive edits of one thing
+ * merged.
+ */
 public final class Chronicle {
     private static final Duration ONE_SPELL = Duration.ofSeconds(20);
 
@@ -16,13 +19,13 @@ public final class Chronicle {
     /**
      * One thing that was done.
      *
-     * @param first  number of the first line of history that it is made of
-     * @param last   number of the last one
-     * @param at     when it was last done
-     * @param kind   whether it was done, undone or done again
-     * @param edit   the edit; of several of one thing, the last
-     * @param before the submission before it, where it concerns one; it names marks that are gone since
-     * @param nameKnown true if it was done to one whose name had been covered and could be read again
+     * @param first     number of the first history line it consists of
+     * @param last      number of the last one
+     * @param at        when it was last done
+     * @param kind      whether it was done, undone or redone
+     * @param edit      the edit; if several were merged, the last one
+     * @param before    the submission before it, if it concerns one; used to name marks that are gone since
+     * @param nameKnown true if it was done to a student whose name had been covered and uncovered again
      */
     public record Item(long first, long last, Instant at, Entry.Kind kind, Edit edit, Optional<Submission> before,
             boolean nameKnown) {
@@ -32,10 +35,11 @@ public final class Chronicle {
     }
 
     /**
-     * The things done, newest first. What is a fact and not an act, such as a page looked at, is left out.
+     * The things done, newest first. Facts that are not acts, such as a page looked at, are left out.
      *
      * @param collected the batch before any edit
-     * @param lines     its history in order; of one student, those that cannot have changed the submission may be left out
+     * @param lines     its history in order; for one student, lines that cannot have changed the submission may be left
+     *                  out
      * @param student   whose history; empty for the whole batch
      */
     public static List<Item> items(Batch collected, List<Entry> lines, Optional<StudentKey> student) {
@@ -97,8 +101,8 @@ public final class Chronicle {
      * A student's submission as it was after a line of history.
      *
      * @param lines  its history in order; lines that cannot have changed the submission may be left out
-     * @param number the line; 0 for the submission as it was collected
-     * @return empty where the student was not in the class yet
+     * @param number the line's number; 0 for the submission as collected
+     * @return empty if the student was not in the class yet
      */
     public static Optional<Submission> at(Batch collected, List<Entry> lines, long number, StudentKey student) {
         StudentReplay replay = new StudentReplay(collected, student);
@@ -106,7 +110,7 @@ public final class Chronicle {
         return replay.submission();
     }
 
-    /** The edit that brings a submission back as it was; leaves seal, receipts and hand-ins as they are now. */
+    /** The edit that restores an earlier submission; seal, receipts and hand-ins stay as they are now. */
     public static Edit bringBack(Submission earlier) {
         return new Edit.BringBack(earlier.student().key(), earlier.marks(), earlier.scores(), earlier.onTheWhole(),
                 earlier.privately(), earlier.spoken());

@@ -5,10 +5,10 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What was written between marker and student beside the marking.
+ * Letters to the student and answers from the student.
  *
- * @param letters what the student was written, oldest first; one of each digest
- * @param answers what the student wrote after a hand-back, oldest first; one of each id
+ * @param letters letters sent to the student, oldest first; one per digest
+ * @param answers what the student wrote after a hand-back, oldest first; one per id
  */
 public record Correspondence(List<LetterSent> letters, List<Answer> answers) {
     static final Correspondence NONE = new Correspondence(List.of(), List.of());
@@ -30,7 +30,7 @@ public record Correspondence(List<LetterSent> letters, List<Answer> answers) {
         return new Correspondence(letters.stream().filter(l -> !l.digest().equals(digest)).toList(), answers);
     }
 
-    /** With an answer in the place of an earlier state of the same one. */
+    /** With an answer in place of an earlier version of the same one. */
     Correspondence with(Answer answer) {
         List<Answer> all = new ArrayList<>(answers);
         int place = all.stream().map(Answer::id).toList().indexOf(answer.id());
@@ -47,12 +47,12 @@ public record Correspondence(List<LetterSent> letters, List<Answer> answers) {
         return answers.stream().filter(a -> a.id().equals(id)).findFirst();
     }
 
-    /** A letter by what it says. */
+    /** A letter by the digest of its text. */
     public Optional<LetterSent> letter(String digest) {
         return letters.stream().filter(l -> l.digest().equals(digest)).findFirst();
     }
 
-    /** True if the student waits for a reply. */
+    /** True if the student awaits a reply. */
     public boolean awaitsReply() {
         return answers.stream().anyMatch(Answer::isWaiting);
     }

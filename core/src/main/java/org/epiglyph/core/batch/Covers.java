@@ -11,12 +11,12 @@ import java.util.stream.Stream;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * The numbers that stand for students while their names are covered. Kept when names are uncovered, so that a number stays
- * the same student's.
+ * The numbers that stand for students while their names are covered. They are kept when names are uncovered, so that a
+ * number always stays the same student's.
  *
- * @param roster  the order in which the record system has the class
+ * @param roster  the order in which the record system lists the class
  * @param scripts the shuffled order: the first is script 1
- * @param strips  what the marker covers besides on pages that are pictures
+ * @param strips  areas that the marker also covers on pages that are pictures
  */
 public record Covers(List<StudentKey> roster, List<StudentKey> scripts, List<Strip> strips) {
     /** Names were never covered. */
@@ -34,11 +34,11 @@ public record Covers(List<StudentKey> roster, List<StudentKey> scripts, List<Str
     }
 
     /**
-     * A place that is covered on every page without words, in fractions of the page as its file shows it, from its top left
+     * An area covered on every page that has no text, in fractions of the page as its file shows it, from the top left
      * corner.
      */
     public record Strip(double left, double top, double width, double height) {
-        /** Where a name stands as a rule: the upper eighth of the page. */
+        /** Where a name usually is: the top eighth of the page. */
         public static final Strip HEAD = new Strip(0, 0, 1, 0.125);
 
         public Strip {
@@ -48,17 +48,21 @@ public record Covers(List<StudentKey> roster, List<StudentKey> scripts, List<Str
         }
     }
 
-    /** The edit that covers everybody's name. @param lots gives the order of those who have no number yet */
+    /**
+     * The edit that covers all names.
+     *
+     * @param lots shuffles the students who have no number yet
+     */
     public static Edit.CoverNames everybody(Batch batch, RandomGenerator lots) {
         return new Edit.CoverNames(numbered(batch, batch.students(), lots), Set.copyOf(batch.students()));
     }
 
-    /** The edit that covers the names of those who are joining the class. */
+    /** The edit that covers the names of students who join the class. */
     public static Edit.CoverNames newcomers(Batch batch, List<StudentKey> newcomers, RandomGenerator lots) {
         return new Edit.CoverNames(numbered(batch, newcomers, lots), Set.copyOf(newcomers));
     }
 
-    /** Those with a number keep it; the others follow in an order by lot. */
+    /** Students with a number keep it; the others follow in random order. */
     private static List<StudentKey> numbered(Batch batch, List<StudentKey> students, RandomGenerator lots) {
         List<StudentKey> order = new ArrayList<>(students);
         order.removeAll(Set.copyOf(batch.covers().scripts));
@@ -71,7 +75,7 @@ public record Covers(List<StudentKey> roster, List<StudentKey> scripts, List<Str
         return new Covers(roster, scripts, other);
     }
 
-    /** With one more student in the class, who has no number yet. */
+    /** With one more student, who has no number yet. */
     Covers joinedBy(StudentKey newcomer) {
         return new Covers(Stream.concat(roster.stream(), Stream.of(newcomer)).toList(), scripts, strips);
     }
@@ -81,7 +85,7 @@ public record Covers(List<StudentKey> roster, List<StudentKey> scripts, List<Str
         return places(scripts, 1);
     }
 
-    /** Each student's place in the record system's order, from 0. */
+    /** Each student's position in the record system's order, from 0. */
     Map<StudentKey, Integer> places() {
         return places(roster, 0);
     }

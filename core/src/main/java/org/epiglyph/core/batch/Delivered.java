@@ -7,13 +7,13 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * How far a submission is finished and handed back.
+ * Whether a submission is finished, and what has been handed back.
  *
- * @param sealed     true if the marker is done with it
- * @param receipts   the last receipt of each destination, the newest last, whether or not the work has changed since
+ * @param sealed     true if the marker has finished it
+ * @param receipts   the last receipt of each destination, newest last, whether or not the work has changed since
  * @param handedBack true if a destination has the work as it is now
- * @param accepted   what the look-over found and the marker lets stand; one of each thing
- * @param opened     when the student first looked at what the record has, as far as it was asked
+ * @param accepted   findings of the look-over that the marker accepts; one per thing
+ * @param opened     when the student first opened what the record has, as far as the record was asked
  */
 public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBack, List<Acceptance> accepted,
         Optional<Instant> opened) {
@@ -24,7 +24,10 @@ public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBa
         accepted = List.copyOf(accepted);
     }
 
-    /** With the receipt in the place of an earlier one of the same destination; empty takes the newest away. What came now was not opened yet. */
+    /**
+     * With the receipt in place of an earlier one of the same destination; empty removes the newest. A new delivery has
+     * not been opened yet.
+     */
     Delivered withReceipt(Optional<Receipt> other) {
         List<Receipt> all = new ArrayList<>(receipts);
         if (other.isPresent()) {
@@ -36,7 +39,7 @@ public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBa
         return new Delivered(sealed, all, sealed && other.isPresent(), accepted, Optional.empty());
     }
 
-    /** Sealed or open again; either way no destination has the work as it is now. */
+    /** Sealed or reopened; either way no destination has the work as it is now. */
     Delivered withSealed(boolean other) {
         return new Delivered(other, receipts, false, accepted, opened);
     }
@@ -49,7 +52,10 @@ public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBa
         return new Delivered(sealed, receipts, handedBack, accepted, Optional.of(at));
     }
 
-    /** With one more thing accepted, in the place of an earlier word on the same thing; in one order whatever came first. */
+    /**
+     * With one more acceptance, replacing an earlier one of the same thing; the order does not depend on which came
+     * first.
+     */
     Delivered accepting(Acceptance one) {
         List<Acceptance> all = new ArrayList<>(without(one));
         all.add(one);
@@ -59,7 +65,7 @@ public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBa
         return new Delivered(sealed, receipts, handedBack, all, opened);
     }
 
-    /** With a thing no longer accepted. */
+    /** Without an acceptance. */
     Delivered withdrawing(Acceptance one) {
         return new Delivered(sealed, receipts, handedBack, without(one), opened);
     }

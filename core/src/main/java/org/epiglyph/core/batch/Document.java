@@ -9,11 +9,11 @@ import org.epiglyph.core.spoken.SpokenRemark;
  * @param path     folders and name exactly as received, separated by slashes
  * @param sha256   digest of its bytes, 64 lower-case hexadecimal digits
  * @param bytes    its length
- * @param pages    whether it became pages
- * @param evidence why it is this student's, in words
+ * @param pages    whether it was converted to pages
+ * @param evidence why it belongs to this student, as text
  */
 public record Document(String id, String path, String sha256, long bytes, Pages pages, String evidence) {
-    /** The sound of a spoken remark, as a document of the marker's own. */
+    /** The recording of a spoken remark as a document of the marker's. */
     public static Document of(SpokenRemark remark) {
         return new Document(remark.sound().document(), SpokenRemark.FILE_NAME, remark.sound().sha256(),
                 remark.sound().bytes(),
@@ -25,7 +25,7 @@ public record Document(String id, String path, String sha256, long bytes, Pages 
         return path.substring(path.lastIndexOf('/') + 1);
     }
 
-    /** The same document by another id, where documents of several batches lie beside each other. */
+    /** The same document under another id, for use beside documents of other batches. */
     public Document withId(String other) {
         return new Document(other, path, sha256, bytes, pages, evidence);
     }
@@ -35,7 +35,7 @@ public record Document(String id, String path, String sha256, long bytes, Pages 
         return new Document(id, path, sha256, bytes, other, evidence);
     }
 
-    /** How many pages can be written on; 0 where it did not become pages. */
+    /** How many pages can be marked; 0 if it was not converted to pages. */
     public int pageCount() {
         return pages instanceof Pages.Ready ready ? ready.count() : 0;
     }

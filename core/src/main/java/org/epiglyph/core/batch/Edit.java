@@ -23,7 +23,10 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.core.task.Task;
 
-/** Everything a marker can do to a batch. Immutable; {@link Batch#apply} carries it out, {@link Batch#inverse} undoes it. */
+/**
+ * Everything a marker can do to a batch. Immutable; {@link Batch#apply} executes an edit, {@link Batch#inverse}
+ * computes its inverse.
+ */
 public sealed interface Edit {
     /** An edit of one student's submission. */
     sealed interface OfSubmission extends Edit permits PlaceMark, ChangeMark, RemoveMark, SetScore, WriteOnTheWhole,
@@ -40,44 +43,45 @@ public sealed interface Edit {
     sealed interface OfBatch extends Edit permits ChangeScheme, Reword, ArrangePhrases, ChangeAids, Enrol, ChangeTask,
             KeepPhrase, RemovePhrase, CoverNames, UncoverNames, DrawStrips, Together {}
 
-    /** @param position how many marks lie below it; -1 for on top */
+    /** @param position how many marks are below it; -1 for on top */
     record PlaceMark(StudentKey student, Mark mark, int position) implements OfSubmission {
         public PlaceMark(StudentKey student, Mark mark) {
             this(student, mark, -1);
         }
     }
 
-    /** Puts the mark in the place of the one with the same id. */
+    /** Replaces the mark with the same id. */
     record ChangeMark(StudentKey student, Mark mark) implements OfSubmission {}
 
     record RemoveMark(StudentKey student, String mark) implements OfSubmission {}
 
-    /** @param score empty takes the score away: not scored is not 0 */
+    /** @param score empty removes the score: not scored is not 0 */
     record SetScore(StudentKey student, String criterion, Optional<BigDecimal> score) implements OfSubmission {}
 
-    /** @param standing what stands in the place of a score; empty takes it away, which is not scored */
+    /** @param standing what replaces a score; empty removes it, which means not scored */
     record SetStanding(StudentKey student, String criterion, Optional<Standing> standing) implements OfSubmission {}
 
     /** Settles a criterion: by points, a level, parts or a standing. */
     record Judge(StudentKey student, String criterion, Judgement judgement) implements OfSubmission {}
 
-    /** The remark on a criterion, for the student; empty takes it away. */
+    /** The remark on a criterion, for the student; empty removes it. */
     record WriteOnCriterion(StudentKey student, String criterion, String text) implements OfSubmission {}
 
-    /** Changes a result apart from the scores; empty takes the change away. */
+    /** Changes a result independently of the scores; empty removes the change. */
     record Moderate(StudentKey student, Optional<Moderation> moderation) implements OfSubmission {}
 
-    /** Lateness costs one student something else than the scheme's rule says, or no longer. */
+    /** Sets what lateness costs one student instead of the scheme's rule; empty restores the rule. */
     record SetLateness(StudentKey student, Optional<OwnLateness> lateness) implements OfSubmission {}
 
-    /** Gives a submission to one of several markers, be it sealed or not; empty takes that back. */
+    /** Assigns a submission to one of several markers, whether it is sealed or not; empty removes the assignment. */
     record AssignMarker(StudentKey student, String marker) implements OfSubmission {}
 
     /**
-     * Another mark scheme, with what becomes of the scores there are.
+     * Another mark scheme, with the changes to existing scores.
      *
-     * @param rescores  a judgement that is no longer as it was planned from stays as it is
-     * @param recordHas students of whom the record has the work as it is afterwards, with the receipt's time; only undo names any
+     * @param rescores  a judgement that has changed since the plan was made is left alone
+     * @param recordHas students whose work in the record equals the work afterwards, with the receipt's time; set by
+     *                  undo only
      */
     record ChangeScheme(MarkScheme scheme, List<Rescore> rescores,
             Map<StudentKey, Instant> recordHas) implements OfBatch {
@@ -91,7 +95,7 @@ public sealed interface Edit {
         }
     }
 
-    /** What becomes of one judgement. */
+    /** The change to one judgement. */
     record Rescore(StudentKey student, String criterion, Judgement from, Judgement to) {
         Rescore back() {
             return new Rescore(student, criterion, to, from);
@@ -99,11 +103,12 @@ public sealed interface Edit {
     }
 
     /**
-     * Tidies the phrasebook.
+     * Reorganises the phrasebook.
      *
-     * @param changes     phrases that come, go or change; one that is no longer as it was planned from stays as it is
+     * @param changes     phrases that are added, removed or changed; one that has changed since the plan was made is
+     *                    left alone
      * @param collections the collections afterwards
-     * @param order       ids of phrases in their order; those that are not named follow
+     * @param order       phrase ids in order; phrases that are not named follow
      */
     record ArrangePhrases(List<PhraseChange> changes, List<Collection> collections, List<String> order)
             implements
@@ -115,7 +120,7 @@ public sealed interface Edit {
         }
     }
 
-    /** What becomes of one phrase; empty before for a new one, empty after for one that goes. */
+    /** The change to one phrase; {@code from} is empty for a new one, {@code to} for one that is removed. */
     record PhraseChange(Optional<Phrase> from, Optional<Phrase> to) {
         PhraseChange back() {
             return new PhraseChange(to, from);
@@ -123,12 +128,13 @@ public sealed interface Edit {
     }
 
     /**
-     * Other words for remarks in many places, and scores that follow from a count of them.
+     * New text for remarks in many places, and scores that follow from counting phrases.
      *
      * @param respoken   remarks on criteria and on the whole, by the same rule
-     * @param rescores   a judgement that is no longer as it was planned from stays as it is
-     * @param rewordings a remark that is no longer as it was planned from stays as it is
-     * @param recordHas  students of whom the record has the work as it is afterwards, with the receipt's time; only undo names any
+     * @param rescores   a judgement that has changed since the plan was made is left alone
+     * @param rewordings a remark that has changed since the plan was made is left alone
+     * @param recordHas  students whose work in the record equals the work afterwards, with the receipt's time; set by
+     *                   undo only
      */
     record Reword(List<Rewording> rewordings, List<Respoken> respoken, List<Rescore> rescores,
             Map<StudentKey, Instant> recordHas)
@@ -147,7 +153,7 @@ public sealed interface Edit {
     }
 
     /**
-     * Other words for a remark on a criterion or on the whole.
+     * New text for a remark on a criterion or on the whole.
      *
      * @param criterion id of the criterion; empty for the whole
      */
@@ -157,7 +163,7 @@ public sealed interface Edit {
         }
     }
 
-    /** Another remark for one mark. */
+    /** A new remark for one mark. */
     record Rewording(StudentKey student, String mark, Remark from, Remark to) {
         Rewording back() {
             return new Rewording(student, mark, to, from);
@@ -170,42 +176,42 @@ public sealed interface Edit {
     /** The private note. */
     record WritePrivately(StudentKey student, String text) implements OfSubmission {}
 
-    /** The marker is done; needs every criterion scored. */
+    /** The marker has finished; requires every criterion to be scored. */
     record Seal(StudentKey student) implements OfSubmission {}
 
-    /** Takes the seal off. */
+    /** Removes the seal. */
     record OpenAgain(StudentKey student) implements OfSubmission {}
 
-    /** A page was looked at. Not undone by itself. */
+    /** A page was looked at. Not undone on its own. */
     record SeePage(StudentKey student, PageRef page) implements OfSubmission {}
 
-    /** @param receipt empty takes a receipt away, which only undo does */
+    /** @param receipt empty removes a receipt, which only undo does */
     record RecordReceipt(StudentKey student, Optional<Receipt> receipt) implements OfSubmission {}
 
-    /** One more hand-in arrived. A fact, not undone. */
+    /** Another hand-in arrived. A fact, not undone. */
     record ReceiveHandIn(StudentKey student, HandIn handIn) implements OfSubmission {}
 
-    /** What became of a received document when pages were made of it. A fact, not undone. */
+    /** The result of converting a received document to pages. A fact, not undone. */
     record MakePages(StudentKey student, String document, Pages pages) implements OfSubmission {}
 
-    /** @param handIn number of the hand-in that shall count; empty for the newest */
+    /** @param handIn number of the hand-in that counts; empty for the newest */
     record LetCount(StudentKey student, Optional<Integer> handIn) implements OfSubmission {}
 
-    /** Attaches a document that the marker changed outside. */
+    /** Attaches a document that the marker changed in another program. */
     record AttachFile(StudentKey student, Attached attached) implements OfSubmission {}
 
     /** @param document id of the attached document */
     record DetachFile(StudentKey student, String document) implements OfSubmission {}
 
-    /** Lays a file of the marker's beside what goes back, be the submission sealed or not. */
+    /** Adds a file of the marker's to what is handed back, whether the submission is sealed or not. */
     record Enclose(StudentKey student, Document document) implements OfSubmission {}
 
     record RemoveEnclosure(StudentKey student, String document) implements OfSubmission {}
 
-    /** @param position how many marks shall lie below it; more than there are for on top */
+    /** @param position how many marks are below it afterwards; more than there are for on top */
     record OrderMark(StudentKey student, String mark, int position) implements OfSubmission {}
 
-    /** @param degrees clockwise from the page as it came: 0, 90, 180 or 270 */
+    /** @param degrees clockwise from the page as received: 0, 90, 180 or 270 */
     record TurnPage(StudentKey student, PageRef page, int degrees) implements OfSubmission {
         public TurnPage {
             if (degrees % 90 != 0 || degrees < 0 || degrees > 270) {
@@ -214,58 +220,60 @@ public sealed interface Edit {
         }
     }
 
-    /** Keeps a spoken remark, or changes the one with the same id. */
+    /** Stores a spoken remark, or replaces the one with the same id. */
     record KeepSpoken(StudentKey student, SpokenRemark remark) implements OfSubmission {}
 
     /** @param remark id of the spoken remark */
     record RemoveSpoken(StudentKey student, String remark) implements OfSubmission {}
 
-    /** Brings marks, scores and words back as they were at an earlier time. */
+    /** Restores marks, scores and text as they were at an earlier time. */
     record BringBack(StudentKey student, List<Mark> marks, Scorecard scores, String onTheWhole, String privately,
             List<SpokenRemark> spoken)
             implements
                 OfSubmission {
         public BringBack {
             marks = List.copyOf(marks);
-            spoken = spoken == null ? List.of() : List.copyOf(spoken); // lines of earlier versions have none
+            spoken = spoken == null ? List.of() : List.copyOf(spoken); // lines of earlier versions have no spoken remarks
         }
     }
 
-    /** Lets something that the look-over found stand. */
+    /** Accepts something that the look-over found. */
     record AcceptFinding(StudentKey student, Acceptance acceptance) implements OfSubmission {}
 
-    /** Takes back the word that something may stand. */
+    /** Withdraws an acceptance. */
     record WithdrawAcceptance(StudentKey student, Acceptance acceptance) implements OfSubmission {}
 
-    /** Notes that a student was written a letter, in the place of an earlier word on the same one. A fact, not undone. */
+    /**
+     * Records that a letter was sent to a student, replacing an earlier entry for the same letter. A fact, not undone.
+     */
     record LogLetter(StudentKey student, LetterSent letter) implements OfSubmission {}
 
-    /** Notes that a letter did not go after all. A fact, not undone. */
+    /** Records that a letter was not sent after all. A fact, not undone. */
     record StrikeLetter(StudentKey student, String digest) implements OfSubmission {}
 
-    /** Takes what a student answered, in the place of an earlier state of the same answer. A fact, not undone. */
+    /** Stores a student's answer, replacing an earlier version of it. A fact, not undone. */
     record ReceiveAnswer(StudentKey student, Answer answer) implements OfSubmission {}
 
-    /** Takes a student's mail address. A fact, not undone. */
+    /** Stores a student's mail address. A fact, not undone. */
     record LearnAddress(StudentKey student, String mail) implements OfSubmission {}
 
-    /** The record says when the student first looked at what it has. */
+    /** Stores when the student first opened what the record has. */
     record LearnOpened(StudentKey student, Instant at) implements OfSubmission {}
 
-    /** Replies to an answer; empty words take the reply away. */
+    /** Replies to an answer; empty text removes the reply. */
     record Reply(StudentKey student, String answer, String text) implements OfSubmission {}
 
-    /** Lays other documents beside the pages, or lets remarks be in another language. */
+    /** Changes the documents beside the pages, the language or the limits. */
     record ChangeAids(Aids aids) implements OfBatch {}
 
     /** Adds a student to the class. A fact, not undone. */
     record Enrol(Student student) implements OfBatch {}
 
-    /** Other times, title or maximum. */
+    /** Changes times, title or maximum. */
     record ChangeTask(Task task) implements OfBatch {}
 
     /**
-     * Lets numbers stand for students.
+     * Covers students' names by numbers.
      *
      * @param scripts the whole class in the order of its numbers
      * @param who     whose names are covered
@@ -277,26 +285,30 @@ public sealed interface Edit {
         }
     }
 
-    /** Lets names be read again. @param who whose */
+    /**
+     * Uncovers names.
+     *
+     * @param who whose names
+     */
     record UncoverNames(Set<StudentKey> who, String reason) implements OfBatch {
         public UncoverNames {
             who = Set.copyOf(who);
         }
     }
 
-    /** Covers other places on pages that are pictures. */
+    /** Changes which areas are covered on pages that are pictures. */
     record DrawStrips(List<Covers.Strip> strips) implements OfBatch {
         public DrawStrips {
             strips = List.copyOf(strips);
         }
     }
 
-    /** Keeps a phrase, or changes the one with the same id. */
+    /** Stores a phrase, or replaces the one with the same id. */
     record KeepPhrase(Phrase phrase) implements OfBatch {}
 
     record RemovePhrase(String phrase) implements OfBatch {}
 
-    /** Several edits as one. Those of several students belong to the batch. */
+    /** Several edits as one. If they concern several students, the edit belongs to the batch. */
     record Together(List<Edit> edits) implements OfBatch {
         public Together {
             edits = List.copyOf(edits);
@@ -305,7 +317,7 @@ public sealed interface Edit {
             }
         }
 
-        /** The students of whom its parts, and the parts of those, are. */
+        /** The students of its parts, including nested parts. */
         private Set<StudentKey> named() {
             return edits.stream()
                     .flatMap(e -> e instanceof Together nested ? nested.named().stream() : e.scope().stream())
@@ -313,7 +325,7 @@ public sealed interface Edit {
         }
     }
 
-    /** The student whose history it belongs to; empty where it concerns the batch alone. */
+    /** The student whose history it belongs to; empty if it belongs to the batch. */
     default Optional<StudentKey> scope() {
         return switch (this) {
             case OfSubmission of -> Optional.of(of.student());
@@ -329,7 +341,7 @@ public sealed interface Edit {
         };
     }
 
-    /** The student whose submission is all that it can change; empty where it may change more. */
+    /** The only student whose submission it can change; empty if it may change others. */
     default Optional<StudentKey> soleStudent() {
         return switch (this) {
             case OfSubmission one -> Optional.of(one.student());
@@ -338,12 +350,12 @@ public sealed interface Edit {
         };
     }
 
-    /** True unless it can change no other submission than another student's. */
+    /** False if it can only change other students' submissions. */
     default boolean mayChange(StudentKey student) {
         return soleStudent().map(student::equals).orElse(true);
     }
 
-    /** The students whose submissions it changes; empty where it may change every one. */
+    /** The students whose submissions it changes; empty if it may change any. */
     default Optional<Set<StudentKey>> students() {
         return switch (this) {
             case OfSubmission one -> Optional.of(Set.of(one.student()));
@@ -358,7 +370,10 @@ public sealed interface Edit {
         };
     }
 
-    /** True for what the marker would want to take back; what was seen, arrived or was made of it is a fact, not an act. */
+    /**
+     * True for anything the marker would want to undo. What was seen, what arrived or what was made of it is a fact,
+     * not an act.
+     */
     default boolean isUndoable() {
         return switch (this) {
             case RecordReceipt _ -> false;
@@ -367,7 +382,7 @@ public sealed interface Edit {
         };
     }
 
-    /** True for what was seen, arrived, or was made of what arrived; taking other edits back leaves it as it is. */
+    /** True for what was seen, what arrived, or what was made of it; undoing other edits leaves it alone. */
     default boolean isFact() {
         return switch (this) {
             case SeePage _,ReceiveHandIn _,MakePages _,Enrol _,LogLetter _,StrikeLetter _,ReceiveAnswer _,LearnAddress _,LearnOpened _ ->
@@ -377,7 +392,7 @@ public sealed interface Edit {
         };
     }
 
-    /** True if both write the same one thing, so that undo takes them back at once. */
+    /** True if both edits write the same thing, so that one undo reverts both. */
     default boolean continues(Edit before) {
         return switch (this) {
             case WriteOnTheWhole w -> before instanceof WriteOnTheWhole b && b.student().equals(w.student());
@@ -390,7 +405,7 @@ public sealed interface Edit {
             case WriteOnCriterion w -> before instanceof WriteOnCriterion b && b.student().equals(w.student())
                     && b.criterion().equals(w.criterion());
             case KeepSpoken k -> before instanceof KeepSpoken b && b.student().equals(k.student())
-                    && b.remark().hasSameSoundAs(k.remark()) && !b.remark().text().isEmpty(); // it was not just spoken
+                    && b.remark().hasSameSoundAs(k.remark()) && !b.remark().text().isEmpty(); // not merely recorded
             case Reply r -> before instanceof Reply b && b.student().equals(r.student())
                     && b.answer().equals(r.answer());
             case WritePrivately w -> before instanceof WritePrivately b && b.student().equals(w.student());

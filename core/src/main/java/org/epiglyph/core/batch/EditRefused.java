@@ -2,7 +2,7 @@ package org.epiglyph.core.batch;
 
 import org.epiglyph.core.Message;
 
-/** An edit that the batch does not allow; what is said is why and what to do. The batch is as before. */
+/** An edit that the batch does not allow; the message says why and what to do. The batch is unchanged. */
 public final class EditRefused extends RuntimeException {
     private static final long serialVersionUID = 1;
     private final transient Message said;
@@ -18,22 +18,22 @@ public final class EditRefused extends RuntimeException {
         this.forNow = forNow;
     }
 
-    /** Refuses, where there is a reason to. */
+    /** Throws if there is a reason to refuse. */
     static void because(Message why) {
         throw new EditRefused(why);
     }
 
-    /** A refusal that one other act of the marker lifts, so that it is worth trying again. */
+    /** A refusal that some other act of the marker lifts, so that trying again makes sense. */
     public static EditRefused forNow(Message why) {
         return new EditRefused(why, true);
     }
 
-    /** What is said, as a value. */
+    /** The message as a value. */
     public Message said() {
         return said;
     }
 
-    /** True if one other act of the marker lifts the refusal. */
+    /** True if some other act of the marker lifts the refusal. */
     public boolean isForNow() {
         return forNow;
     }

@@ -7,7 +7,7 @@ import java.time.Instant;
  *
  * @param number 1 for the first
  * @param at     when it was done
- * @param kind   whether it was done, undone or done again
+ * @param kind   whether it was done, undone or redone
  * @param edit   what changed the batch; for an undo, the inverse
  */
 public record Entry(long number, Instant at, Kind kind, Edit edit) {

@@ -5,10 +5,10 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * One time that a student handed in.
+ * One submission of documents by a student.
  *
  * @param number    1 for the first
- * @param at        when, where that is known
+ * @param at        when, if known
  * @param message   what the student wrote with it; may be empty
  * @param documents the files, at least one
  */
@@ -20,7 +20,7 @@ public record HandIn(int number, Optional<Instant> at, String message, List<Docu
         }
     }
 
-    /** The hand-in with one document exchanged for another with the same id. */
+    /** The hand-in with one document replaced by another with the same id. */
     HandIn with(Document document) {
         return new HandIn(number, at, message,
                 documents.stream().map(d -> d.id().equals(document.id()) ? document : d).toList());

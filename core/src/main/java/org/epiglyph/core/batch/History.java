@@ -10,10 +10,10 @@ import java.util.function.Consumer;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * A batch with the edits that made it. Undo and redo are kept for each submission by itself, so that taking back never
- * reaches into another student's work; they are rebuilt by {@link #replay}, so that they survive a restart. A history that
- * goes on from a checkpoint rebuilds those of a student when they are first asked for, from that student's lines.
- * Not safe for several threads.
+ * A batch with the edits that made it. Undo and redo are kept separately for each submission, so that undo never
+ * reaches into another student's work. They are rebuilt by {@link #replay} and so survive a restart. A history that
+ * continues from a checkpoint rebuilds a student's stacks from that student's lines when they are first needed. Not
+ * thread-safe.
  */
 public final class History {
     private final Map<Optional<StudentKey>, UndoStacks> stacks = new HashMap<>();
@@ -28,7 +28,11 @@ public final class History {
         this(Checkpoint.collected(collected), EarlierLines.none(collected));
     }
 
-    /** Goes on from a checkpoint. @param earlier the lines up to it */
+    /**
+     * Continues from a checkpoint.
+     *
+     * @param earlier the lines up to it
+     */
     public History(Checkpoint from, EarlierLines earlier) {
         this.earlier = earlier;
         this.batch = from.batch();
@@ -42,12 +46,12 @@ public final class History {
         return earlier.collected();
     }
 
-    /** The lines since the checkpoint that it goes on from, in order; all of them where there is none. */
+    /** The lines since the checkpoint, in order; all lines if there is no checkpoint. */
     public List<Entry> lines() {
         return List.copyOf(lines);
     }
 
-    /** The number of the line that it goes on from; 0 where it holds all lines. */
+    /** The number of the line it continues from; 0 if it holds all lines. */
     public long base() {
         return base;
     }
@@ -61,44 +65,44 @@ public final class History {
         return batch;
     }
 
-    /** Where another history can go on from. */
+    /** A checkpoint from which another history can continue. */
     public Checkpoint checkpoint() {
         UndoStacks ofBatch = stacks(Optional.empty());
         return new Checkpoint(batch, last, ofBatch.done(), ofBatch.undone());
     }
 
     /**
-     * Carries out an edit.
+     * Executes an edit.
      *
-     * @return the new line of history, to be kept
-     * @throws EditRefused where the batch does not allow it
+     * @return the new line of history, to be stored
+     * @throws EditRefused if the batch does not allow it
      */
     public Entry record(Edit edit, Instant at) {
         return replay(new Entry(last + 1, at, Entry.Kind.DONE, edit));
     }
 
-    /** Takes back the last edit of the scope; empty where nothing is left to take back. */
+    /** Undoes the last edit of the scope; empty if there is nothing to undo. */
     public Optional<Entry> undo(Optional<StudentKey> scope, Instant at) {
         return undo(scope, at, _ -> {});
     }
 
     /**
-     * Takes back the last edit of the scope that can be taken back now; empty where nothing is left. One that no longer
-     * fits what has changed since, such as a score of a criterion that is gone, is passed over and kept for doing again.
+     * Undoes the last edit of the scope that can be undone now; empty if there is none. An edit that no longer applies,
+     * such as a score on a criterion that is gone, is skipped and kept for redo.
      *
-     * @param passedOver hears of each edit that was passed over, why
-     * @throws EditRefused where one other act of the marker is needed first
+     * @param passedOver receives the reason for each skipped edit
+     * @throws EditRefused if another act of the marker is needed first
      */
     public Optional<Entry> undo(Optional<StudentKey> scope, Instant at, Consumer<EditRefused> passedOver) {
         return step(Entry.Kind.UNDONE, scope, at, passedOver);
     }
 
-    /** Does again what was last taken back in the scope; empty where there is nothing. */
+    /** Redoes what was last undone in the scope; empty if there is nothing to redo. */
     public Optional<Entry> redo(Optional<StudentKey> scope, Instant at) {
         return redo(scope, at, _ -> {});
     }
 
-    /** Does again what was last taken back and fits now, as {@link #undo(Optional, Instant, Consumer)} does. */
+    /** Redoes the last undone edit that applies now, like {@link #undo(Optional, Instant, Consumer)}. */
     public Optional<Entry> redo(Optional<StudentKey> scope, Instant at, Consumer<EditRefused> passedOver) {
         return step(Entry.Kind.REDONE, scope, at, passedOver);
     }
@@ -122,7 +126,7 @@ public final class History {
         return replay(entry, entry.edit());
     }
 
-    /** @param whole the edit that the line's is a part of, which decides whether and by whose undo it is taken back */
+    /** @param whole the edit of which the line's edit is a part; it decides whether and by whose undo it is reverted */
     Entry replay(Entry entry, Edit whole) {
         if (entry.number() <= last) {
             throw new IllegalArgumentException("Line " + entry.number() + " of the history comes after line " + last);
@@ -140,7 +144,7 @@ public final class History {
         return entry;
     }
 
-    /** Empty for a student whose stacks are not rebuilt yet; all that is done until then is in the lines. */
+    /** Empty for a student whose stacks have not been rebuilt; everything done until then is in the lines. */
     private Optional<UndoStacks> known(Optional<StudentKey> scope) {
         return base == 0 ? Optional.of(stacks(scope)) : Optional.ofNullable(stacks.get(scope));
     }
@@ -154,7 +158,7 @@ public final class History {
         return there;
     }
 
-    /** Where earlier lines are damaged, what was done before them cannot be taken back. */
+    /** If earlier lines are damaged, what was done before them cannot be undone. */
     private UndoStacks rebuilt(StudentKey student) {
         try {
             return replayed(student, earlier.of(student));

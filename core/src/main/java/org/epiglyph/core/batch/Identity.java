@@ -5,18 +5,18 @@ import java.util.regex.Pattern;
 import org.epiglyph.core.roster.Student;
 
 /**
- * Whose a submission is, and how its student may be read now.
+ * Whose submission it is, and how the student may be shown.
  *
- * @param owner who it is; for what is handed back, matched or written to, never for the screen
+ * @param owner the student; for handing back, matching and letters, never for the screen
  * @param shown the same student, or a number while the name is covered
  */
 public record Identity(Student owner, Student shown) {
-    /** A student whose name may be read. */
+    /** A student whose name may be shown. */
     public static Identity of(Student student) {
         return new Identity(student, student);
     }
 
-    /** With a number in the place of the name. */
+    /** With a number in place of the name. */
     public Identity covered(int script) {
         return new Identity(owner, owner.covered(script));
     }
@@ -30,18 +30,18 @@ public record Identity(Student owner, Student shown) {
         return new Identity(other, shown.isCovered() ? shown : other);
     }
 
-    /** Words that name the student, with what stands for the name meanwhile. */
+    /** Replaces the student's name in a text by its placeholder. */
     String withoutName(String text) {
         String without = replaced(text, owner.givenName(), Student.NAMED_LATER);
         return owner.given().isBlank() ? without : replaced(without, owner.family(), Student.FAMILY_LATER);
     }
 
-    /** The same words with the name again. */
+    /** The same text with the name restored. */
     String withName(String text) {
         return text.replace(Student.NAMED_LATER, owner.givenName()).replace(Student.FAMILY_LATER, owner.family());
     }
 
-    /** Whole words alone, as they are written. */
+    /** Matches whole words only, exactly as written. */
     private static String replaced(String text, String name, String by) {
         if (name.isBlank() || !text.contains(name)) {
             return text;

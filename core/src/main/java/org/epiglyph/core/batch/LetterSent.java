@@ -3,12 +3,12 @@ package org.epiglyph.core.batch;
 import java.time.Instant;
 
 /**
- * What a student was written outside the record, so that nobody is written the same thing twice.
+ * A letter that was sent outside the record, stored so that nobody receives the same letter twice.
  *
- * @param digest  SHA-256 of subject and words, lower-case hexadecimal
+ * @param digest  SHA-256 of subject and body, lower-case hexadecimal
  * @param subject as the student read it
- * @param at      when it went
- * @param way     how it went, in words
- * @param certain false while it is not known whether the mail service took it
+ * @param at      when it was sent
+ * @param way     how it was sent, as text
+ * @param certain false while it is unknown whether the mail service accepted it
  */
 public record LetterSent(String digest, String subject, Instant at, String way, boolean certain) {}

@@ -4,10 +4,10 @@ import java.math.BigDecimal;
 import java.util.Optional;
 
 /**
- * Bounds within which the marker wants to look again before handing back.
+ * Limits within which the marker wants to look again before handing back.
  *
- * @param remarkBelow   a criterion scored below so many percent of its maximum wants words; empty for never
- * @param nearBoundary a result within so many points of a grade boundary wants a second look; empty for never
+ * @param remarkBelow  a criterion scored below this percentage of its maximum needs a remark; empty for never
+ * @param nearBoundary a result within this many points of a grade boundary needs a second look; empty for never
  */
 public record Limits(Optional<BigDecimal> remarkBelow, Optional<BigDecimal> nearBoundary) {
     public static final Limits NONE = new Limits(Optional.empty(), Optional.empty());

@@ -13,16 +13,16 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Manner;
 
 /**
- * What the marks on the pages come to under a criterion: what it counts, or the score stamps that are linked to it.
+ * What the marks on the pages add up to for a criterion: the marks it counts, or the score stamps linked to it.
  *
  * @param marks  how many were counted
- * @param points what they come to, within 0 and the criterion's maximum
+ * @param points their total, limited to 0 and the criterion's maximum
  */
 public record MarkCount(int marks, BigDecimal points) {
     /**
-     * Counts for one criterion. Private marks are left out, and so are those that are linked to another criterion.
+     * Counts for one criterion. Private marks and marks linked to another criterion are left out.
      *
-     * @return empty where the criterion counts nothing and no score is stamped for it
+     * @return empty if the criterion counts nothing and no score is stamped for it
      */
     public static Optional<MarkCount> of(Criterion criterion, List<Mark> marks, Phrasebook phrasebook) {
         List<Mark> seen = marks.stream().filter(m -> !m.isPrivate() && isFor(criterion, m, phrasebook)).toList();
@@ -45,7 +45,9 @@ public record MarkCount(int marks, BigDecimal points) {
         return points.max(BigDecimal.ZERO).min(criterion.maximum());
     }
 
-    /** A mark that is linked to none belongs to every criterion that counts its kind; a phrase to its own criterion. */
+    /**
+     * A mark that is not linked belongs to every criterion that counts its kind; a phrase belongs to its own criterion.
+     */
     private static boolean isFor(Criterion criterion, Mark mark, Phrasebook phrasebook) {
         String linked = mark.head().criterion();
         String phrases = phrasebook.find(mark.remark().phrase()).map(Phrase::criterion).orElse("");

@@ -12,14 +12,14 @@ import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.spoken.SpokenRemark;
 
 /**
- * What the marker made of a submission.
+ * What the marker has done with a submission.
  *
  * @param marks      from back to front
  * @param scores     the scores so far
  * @param onTheWhole the remark on the whole, for the student; may be empty
- * @param privately  the private note; never handed back; may be empty
+ * @param privately  the private note, never handed back; may be empty
  * @param seen       pages that have been looked at
- * @param marker     whom it is given to for marking; empty where that is not said
+ * @param marker     who is assigned to mark it; empty if nobody is
  * @param spoken     spoken remarks, in the order of their ids
  */
 public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, String privately, Set<PageRef> seen,
@@ -33,12 +33,12 @@ public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, Stri
         spoken = spoken == null ? List.of() : List.copyOf(spoken);
     }
 
-    /** The marks, to be found by their ids and changed one by one. */
+    /** The marks as an indexed collection. */
     Marks stack() {
         return Marks.of(marks);
     }
 
-    /** True if nothing was done but looking. */
+    /** True if nothing was done except looking. */
     boolean isUntouched() {
         return marks.isEmpty() && scores.isEmpty() && onTheWhole.isEmpty() && privately.isEmpty()
                 && spoken.isEmpty();
@@ -69,7 +69,7 @@ public record Marked(List<Mark> marks, Scorecard scores, String onTheWhole, Stri
         return new Marked(marks, scores, onTheWhole, privately, other, marker, spoken);
     }
 
-    /** With the words to the student changed. */
+    /** With the text for the student changed. */
     Marked withText(UnaryOperator<String> change) {
         List<Mark> changed = marks.stream().map(m -> {
             String text = change.apply(m.remark().text());

@@ -9,23 +9,23 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.marks.Mark;
 
 /**
- * The marks of a submission from back to front. Immutable; lies in blocks, so that a change copies one block and not all
- * marks, and finds a mark by its id and its place by its height without searching, however many there are. A change that
- * does not fit what is there is refused.
+ * The marks of a submission from back to front. Immutable. They are stored in blocks, so that a change copies one block
+ * only, and a mark is found by id, and its position by its height, without searching, however many there are. A change
+ * that does not apply is refused.
  */
 final class Marks extends AbstractList<Mark> implements RandomAccess {
-    /** Marks in a block on the average; one of twice as many is halved. */
+    /** Average number of marks in a block; a block of twice as many is split. */
     private static final int BLOCK = 64;
     private static final long GAP = 1L << 32;
     private static final Placed[] NONE = {};
     static final Marks EMPTY = build(List.of());
 
-    /** By height, and so from back to front; no block is empty. */
+    /** By height, that is, from back to front; no block is empty. */
     private final Placed[][] blocks;
-    /** The same by the hash of the id; as many as a power of two. */
+    /** By the hash of the id; the length is a power of two. */
     private final Placed[][] buckets;
     private final int size;
-    /** All in one list; made when it is asked for. */
+    /** All marks in one list; built when first needed. */
     private List<Mark> all;
 
     /** @param height orders the marks, with gaps; not the number of marks below */
@@ -127,7 +127,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
         return below;
     }
 
-    /** The last block that begins at a height or below it; the first where none does. */
+    /** The last block that begins at or below a height; the first block if none does. */
     private int block(long height) {
         int from = 0;
         int to = blocks.length - 1;
@@ -142,7 +142,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
         return from;
     }
 
-    /** How many of a block lie below a height. */
+    /** How many marks of a block are below a height. */
     private static int offset(Placed[] block, long height) {
         int from = 0;
         int to = block.length;
@@ -159,7 +159,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
 
     // --- changes
 
-    /** @param position how many marks lie below it; below 0 or beyond the last for on top */
+    /** @param position how many marks are below it; negative or beyond the last for on top */
     Marks with(Mark mark, int position) {
         if (placed(mark.id()) != null) {
             throw new EditRefused(Message.of(Marks.class, "idTaken"));
@@ -167,7 +167,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
         return put(mark, position < 0 || position > size ? size : position);
     }
 
-    /** With a mark in the place of the one with the same id. */
+    /** With a mark in place of the one with the same id. */
     Marks exchanged(Mark mark) {
         Placed was = required(mark.id());
         Placed is = new Placed(was.height, mark);
@@ -190,7 +190,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
                 exchange(buckets, bucket, others), size - 1);
     }
 
-    /** @param position how many marks shall lie below it; more than there are for on top */
+    /** @param position how many marks are below it afterwards; more than there are for on top */
     Marks moved(String id, int position) {
         Mark mark = existing(id);
         Marks others = without(id);
@@ -210,7 +210,7 @@ final class Marks extends AbstractList<Mark> implements RandomAccess {
         long above = offset < blocks[block].length
                 ? blocks[block][offset].height
                 : block + 1 < blocks.length ? blocks[block + 1][0].height : below + 2 * GAP;
-        if (above - below < 2) { // no room between them any more
+        if (above - below < 2) { // no room left between them
             return build(this).put(mark, position);
         }
         Placed placed = new Placed(below + (above - below) / 2, mark);

@@ -8,13 +8,13 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.epiglyph.core.Message;
 
-/** Whether a received document became pages. */
+/** Whether a received document was converted to pages. */
 public sealed interface Pages {
-    /** What is to be minded about a document that became pages. */
+    /** What to note about a document that was converted to pages. */
     enum Trait {
-        /** It would run or start something; nothing of that is ever run here. */
+        /** It contains code; nothing of it is ever run here. */
         ACTIVE("It contains scripts or starts other programs."),
-        /** Any mark breaks its author's certification. */
+        /** Any mark would break its author's certification. */
         CERTIFIED("Its author has certified it against any change, remarks included; a mark on it breaks that.");
 
         private final String earlierSentence;
@@ -23,14 +23,14 @@ public sealed interface Pages {
             this.earlierSentence = earlierSentence;
         }
 
-        /** Batches made before traits were kept tell them by a sentence in the note. */
+        /** Batches made before traits were stored have them as a sentence in the note. */
         private static Set<Trait> ofEarlierNote(String note) {
             return Arrays.stream(values())
                     .filter(t -> note.contains(t.earlierSentence))
                     .collect(Collectors.toSet());
         }
 
-        /** Always in one order, so that the same pages are written as the same text. */
+        /** In a fixed order, so that the same pages are written as the same text. */
         private static Set<Trait> inOrder(Set<Trait> traits) {
             Set<Trait> ordered = EnumSet.noneOf(Trait.class);
             ordered.addAll(traits);
@@ -39,12 +39,12 @@ public sealed interface Pages {
     }
 
     /**
-     * It did.
+     * It was converted.
      *
      * @param count     pages, at least 1
-     * @param rendition name of the PDF made from it, within the batch's pages folder; empty where the original is a PDF
-     * @param notes     how it was made and what to mind; may be none
-     * @param traits    what the program has to mind
+     * @param rendition name of the PDF made from it, within the batch's pages folder; empty if the original is a PDF
+     * @param notes     how it was made and what to note; may be empty
+     * @param traits    what the program has to take into account
      */
     record Ready(int count, String rendition, List<Message> notes, Set<Trait> traits) implements Pages {
         public Ready {
@@ -55,36 +55,36 @@ public sealed interface Pages {
             traits = Trait.inOrder(traits == null ? Trait.ofEarlierNote(Message.text(notes)) : traits);
         }
 
-        /** Pages of which there is nothing to say. */
+        /** Pages without notes. */
         public Ready(int count, String rendition) {
             this(count, rendition, List.of(), Set.of());
         }
     }
 
-    /** True if it became pages that have a trait. */
+    /** True if it was converted and has the trait. */
     default boolean has(Trait trait) {
         return this instanceof Ready ready && ready.traits.contains(trait);
     }
 
     /**
-     * It did not; the student can be scored all the same.
+     * It was not converted; the student can be scored all the same.
      *
-     * @param reason why, and what to do; without words where nobody needs to know
+     * @param reason why, and what to do; empty if nobody needs to know
      */
     record None(Message reason) implements Pages {
-        /** No pages, of which there is nothing to say. */
+        /** No pages, and nothing to say about it. */
         public None() {
             this(Message.literal(""));
         }
     }
 
     /**
-     * It is locked with a password that the marker can give.
+     * It is locked with a password that the marker can enter.
      *
      * @param reason what to do
      */
     record Locked(Message reason) implements Pages {}
 
-    /** It has not been looked at yet; that is done in the background. */
+    /** It has not been examined yet; that happens in the background. */
     record Awaited() implements Pages {}
 }

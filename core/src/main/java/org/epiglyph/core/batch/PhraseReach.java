@@ -20,14 +20,14 @@ import org.epiglyph.core.phrases.Slots;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 
-/** Where phrases stand in a batch, what a change of one would reach, and where one is missing. Changes nothing. */
+/** Where phrases are used in a batch, what a change of one would affect, and where one is missing. Changes nothing. */
 public final class PhraseReach {
     private static final int OFTEN = 3;
 
     private PhraseReach() {}
 
     /**
-     * Where a phrase stands, or could.
+     * Where a phrase is used, or could be.
      *
      * @param mark      the mark that carries it; empty for a remark on a criterion or on the whole
      * @param criterion id of the criterion that is remarked on; empty for the whole, and for marks
@@ -38,7 +38,7 @@ public final class PhraseReach {
         }
     }
 
-    /** Where a phrase stands, in roster and mark order; remarks on criteria and on the whole behind the marks. */
+    /** Where a phrase is used, in roster and mark order; remarks on criteria and on the whole follow the marks. */
     public static List<Place> places(Batch batch, String phrase) {
         List<Place> places = new ArrayList<>();
         Optional<Slots> slots = batch.phrasebook().find(phrase).map(p -> Slots.of(p.text()));
@@ -59,21 +59,21 @@ public final class PhraseReach {
     }
 
     /**
-     * What a changed phrase would do where it was placed.
+     * What changing a phrase would do where it is used.
      *
-     * @param open   places on submissions that are open
+     * @param open   places on open submissions
      * @param sealed places on sealed ones, handed back or not
-     * @param moved  results that would move, of those that are reached
-     * @param edit   the whole as one edit
+     * @param moved  results that would change
+     * @param edit   all changes as one edit
      */
     public record Plan(List<Place> open, List<Place> sealed, List<SchemeChange.Moved> moved, Edit edit) {}
 
     /**
      * Plans a change of a phrase.
      *
-     * @param changed    the phrase as it shall be
-     * @param everywhere false for only from now on
-     * @param sealedToo  true to reach sealed submissions as well
+     * @param changed    the phrase as it will be
+     * @param everywhere false to change future uses only
+     * @param sealedToo  true to change sealed submissions as well
      */
     public static Plan plan(Batch batch, Phrase changed, boolean everywhere, boolean sealedToo) {
         Optional<Phrase> before = batch.phrasebook().find(changed.id());
@@ -96,7 +96,9 @@ public final class PhraseReach {
         return new Plan(open, sealed, SchemeChange.moved(batch, batch.apply(edit)), edit);
     }
 
-    /** The new words with the answers and the addition that stand there; nothing where the words are no longer the phrase's. */
+    /**
+     * The new text with the answers and the addition that were there; nothing if the text is no longer the phrase's.
+     */
     private static void reword(Place place, Phrase before, Phrase after, List<Edit.Rewording> rewordings,
             List<Edit.Respoken> respoken) {
         Submission submission = place.submission();
@@ -115,7 +117,7 @@ public final class PhraseReach {
                                 .add(new Edit.Respoken(submission.student().key(), place.criterion(), there, w))));
     }
 
-    /** Scores that were taken from a count, and now come to another. */
+    /** Scores that came from counting and now differ. */
     private static List<Edit.Rescore> rescores(Batch batch, Batch then, List<Submission> reached) {
         List<Edit.Rescore> rescores = new ArrayList<>();
         for (Submission submission : reached) {
@@ -139,13 +141,13 @@ public final class PhraseReach {
     /**
      * A mark on which a phrase may be missing.
      *
-     * @param likeness how like its words are, 0 to 1; 1 for a sign of an error without words
+     * @param likeness similarity of its text, 0 to 1; 1 for an error sign without text
      */
     public record Missing(Submission submission, Mark mark, double likeness) {}
 
     /**
-     * Marks of open submissions on which a phrase may be missing: those that say much the same in other words, and signs of
-     * an error without words that are linked to the phrase's criterion. The likest first.
+     * Marks of open submissions on which a phrase may be missing: those that say much the same in other words, and
+     * error signs without text that are linked to the phrase's criterion. Most similar first.
      */
     public static List<Missing> missing(Batch batch, Phrase phrase) {
         List<Missing> missing = new ArrayList<>();
@@ -172,7 +174,7 @@ public final class PhraseReach {
         return error && !phrase.criterion().isEmpty() && mark.head().criterion().equals(phrase.criterion()) ? 1 : 0;
     }
 
-    /** The students' own words on which a phrase stands, each once, the most frequent first. */
+    /** The students' own words on which a phrase is placed, each once, most frequent first. */
     public static List<String> errorPlaces(Batch batch, String phrase) {
         Map<String, Integer> counts = new LinkedHashMap<>();
         for (Place place : places(batch, phrase)) {
@@ -196,7 +198,7 @@ public final class PhraseReach {
         };
     }
 
-    /** Puts a phrase on marks of several submissions, as one edit. */
+    /** Adds a phrase to marks of several submissions, as one edit. */
     public static Edit place(Phrase phrase, List<Missing> where) {
         Slots slots = Slots.of(phrase.text());
         List<String> asked = slots.asked().stream().map(_ -> "\u2026").toList();
@@ -208,14 +210,14 @@ public final class PhraseReach {
     }
 
     /**
-     * Remarks that were typed again and again.
+     * Remarks that were typed repeatedly.
      *
-     * @param words the first of them
-     * @param marks where like words stand
+     * @param text  the first of them
+     * @param marks where similar text is
      */
     public record Repeated(String text, List<Place> marks) {}
 
-    /** Remarks that are no phrase's and were typed three times or more in like words, the most frequent first. */
+    /** Remarks that belong to no phrase and were typed three or more times in similar words, most frequent first. */
     public static List<Repeated> repeated(Batch batch) {
         Map<String, List<Place>> groups = new HashMap<>();
         Map<String, Set<String>> heads = new LinkedHashMap<>();

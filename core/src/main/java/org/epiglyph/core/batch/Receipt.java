@@ -4,14 +4,14 @@ import java.time.Instant;
 import java.util.Objects;
 
 /**
- * The proof that a destination has what was sent.
+ * Proof that a destination has what was sent.
  *
- * @param id          the record system's number for it, or the name of the file it was written to
- * @param at          when the destination took it
- * @param digest      SHA-256 over everything that was sent, 64 lower-case hexadecimal digits
- * @param tag         the record's version tag after it; empty where there is none
- * @param destination where it went; unnamed in receipts of older versions
- * @param sent        what went there, in words; empty in receipts of older versions
+ * @param id          the record system's id for it, or the name of the file that was written
+ * @param at          when the destination accepted it
+ * @param digest      SHA-256 of everything that was sent, 64 lower-case hexadecimal digits
+ * @param tag         the record's version tag after it; empty if there is none
+ * @param destination where it was sent; unnamed in receipts of older versions
+ * @param sent        what was sent, as text; empty in receipts of older versions
  */
 public record Receipt(String id, Instant at, String digest, String tag, Destination destination, String sent) {
     public Receipt {
@@ -24,12 +24,15 @@ public record Receipt(String id, Instant at, String digest, String tag, Destinat
         this(id, at, digest, tag, Destination.UNNAMED, "");
     }
 
-    /** The same receipt, with where it went and what that was. */
+    /** The same receipt with its destination and what was sent. */
     public Receipt of(Destination other, String what) {
         return new Receipt(id, at, digest, tag, other, what);
     }
 
-    /** True for a receipt that does not name its destination and has the form of one of this kind: those of folders are called by their zip. */
+    /**
+     * True for a receipt without a destination whose form matches the given one: receipts of folders are named after
+     * their zip.
+     */
     boolean mayBeOf(Destination other) {
         return destination.equals(Destination.UNNAMED) && other.isRecord() != isOfAnUnnamedFolder();
     }

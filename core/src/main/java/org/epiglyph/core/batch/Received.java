@@ -9,12 +9,12 @@ import java.util.stream.Stream;
 import org.epiglyph.core.page.PageRef;
 
 /**
- * What was handed in, and how it lies on the desk.
+ * What was handed in, and how it is shown.
  *
- * @param handIns  oldest first; none where nothing was received
- * @param counting number of the hand-in that the marker lets count; empty for the newest
- * @param attached documents that the marker changed outside and attached, in the order of attaching
- * @param turns    degrees by which the marker turned pages clockwise, 90, 180 or 270; pages as they came are not in it
+ * @param handIns  oldest first; empty if nothing was received
+ * @param counting number of the hand-in that the marker chose to count; empty for the newest
+ * @param attached documents that the marker changed in another program and attached, in that order
+ * @param turns    degrees by which the marker turned pages clockwise, 90, 180 or 270; unturned pages are not in it
  */
 public record Received(List<HandIn> handIns, Optional<Integer> counting, List<Attached> attached,
         Map<PageRef, Integer> turns) {

@@ -15,12 +15,12 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Result;
 
 /**
- * What another mark scheme would do to the scores there are: worked out before it happens, carried out as one edit.
+ * What another mark scheme would do to existing scores: computed in advance, executed as one edit.
  *
  * @param scheme   the other scheme
- * @param rescores judgements that become others
- * @param losses   scores that cannot be kept as they are, in words
- * @param moved    results that become others, in roster order
+ * @param rescores judgements that change
+ * @param losses   scores that cannot be kept as they are
+ * @param moved    results that change, in roster order
  */
 public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<Loss> losses, List<Moved> moved) {
     public SchemeChange {
@@ -29,7 +29,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
         moved = List.copyOf(moved);
     }
 
-    /** What stays the same where a maximum changes. */
+    /** What stays the same when a maximum changes. */
     public enum Keep {
         /** 6 of 8 becomes 6 of 10. */
         POINTS,
@@ -37,12 +37,12 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
         PERCENT
     }
 
-    /** A score that is lost or cut. */
+    /** A score that is lost or reduced. */
     public record Loss(Student student, String criterion, Message what) {}
 
-    /** A result that moves. */
+    /** A result that changes. */
     public record Moved(Submission submission, Result before, Result after) {
-        /** "7.5 of 12 to 8 of 14", with grades where there are any. */
+        /** For example "7.5 of 12 → 8 of 14", with grades if there are any. */
         public String describe() {
             return describe(before) + " \u2192 " + describe(after);
         }
@@ -60,7 +60,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
         }
     }
 
-    /** Works out what the other scheme would do. Changes nothing. */
+    /** Computes what the other scheme would do. Changes nothing. */
     public static SchemeChange plan(Batch batch, MarkScheme scheme, Keep keep) {
         List<Edit.Rescore> rescores = new ArrayList<>();
         List<Loss> losses = new ArrayList<>();
@@ -83,7 +83,9 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
         return new SchemeChange(scheme, rescores, losses, moved(batch, then));
     }
 
-    /** Results that are not the same in two states of a batch, in roster order. Nothing scored before and after is nothing moved. */
+    /**
+     * Results that differ between two states of a batch, in roster order. A student without scores in both is left out.
+     */
     public static List<Moved> moved(Batch before, Batch after) {
         return before.submissions()
                 .stream()
@@ -140,7 +142,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
         };
     }
 
-    /** The nearest points that can be given; not scored where none can. */
+    /** The nearest points that can be given; not scored if there are none. */
     private static Judgement points(BigDecimal points, Criterion before, Criterion after, Keep keep) {
         Judgement to = Judgement.of(moved(points, before, after, keep));
         return to.refusal(after).isEmpty() ? to : Judgement.NONE;

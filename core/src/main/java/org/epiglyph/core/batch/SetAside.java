@@ -1,13 +1,13 @@
 package org.epiglyph.core.batch;
 
 /**
- * A passage that is nobody's own, in whosever work it stands.
+ * A passage that is nobody's own work, whoever's work contains it.
  *
- * @param text  as they were found, single spaces between them
+ * @param text   as it was found, with single spaces
  * @param reason why it is set aside
  */
 public record SetAside(String text, Reason reason) {
-    /** Why a passage is nobody's own. */
+    /** Why a passage is nobody's own work. */
     public enum Reason {
         QUOTATION, GIVEN_TEXT
     }

@@ -2,7 +2,7 @@ package org.epiglyph.core.batch;
 
 import java.util.Locale;
 
-/** Where a submission stands in the marker's work. */
+/** How far the marker is with a submission. */
 public enum Stage {
     NOTHING_RECEIVED, UNTOUCHED, BEGUN, SCORED, SEALED, HANDED_BACK;
 

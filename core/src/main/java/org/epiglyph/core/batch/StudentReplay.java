@@ -5,8 +5,8 @@ import java.util.Optional;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * The history of one student's submission, replayed without the rest of the class: what lines did to others is passed over.
- * Whatever the student's lines depend on (scheme, task, phrasebook) is replayed with them.
+ * Replays the history of one student's submission without the rest of the class. Everything the student's lines depend
+ * on (scheme, task, phrasebook) is replayed with them.
  */
 final class StudentReplay {
     private final StudentKey student;
@@ -17,13 +17,13 @@ final class StudentReplay {
         this.history = new History(collected.only(student));
     }
 
-    /** Replays what a line did to the student or the batch. */
+    /** Replays what a line did to the student or to the batch. */
     void replay(Entry line) {
         part(line.edit()).ifPresent(edit -> history
                 .replay(new Entry(line.number(), line.at(), line.kind(), edit), line.edit()));
     }
 
-    /** What of an edit concerns the student or the whole batch; empty where nothing does. */
+    /** The part of an edit that concerns the student or the whole batch; empty if there is none. */
     private Optional<Edit> part(Edit edit) {
         return switch (edit) {
             case Edit.OfSubmission one -> one.student().equals(student) ? Optional.of(one) : Optional.empty();
@@ -36,13 +36,13 @@ final class StudentReplay {
         };
     }
 
-    /** The submission as it is now; empty before the student was in the class. */
+    /** The submission as it is now; empty before the student joined the class. */
     Optional<Submission> submission() {
         Batch batch = history.batch();
         return batch.position(student) < 0 ? Optional.empty() : Optional.of(batch.submission(student));
     }
 
-    /** True if the name was covered once and can be read again. */
+    /** True if the name was covered once and has been uncovered. */
     boolean isNameKnown() {
         return !history.batch().covers().isNone() && submission().filter(s -> !s.student().isCovered()).isPresent();
     }

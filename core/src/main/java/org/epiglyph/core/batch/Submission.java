@@ -18,31 +18,31 @@ import org.epiglyph.core.spoken.SpokenRemark;
 /**
  * What one student handed in and everything the marker has done with it.
  *
- * @param whose     whose it is
- * @param received  what was handed in, and what the marker attached
- * @param marked    what the marker made of it
- * @param delivered how far it is finished and handed back
- * @param correspondence what was written between marker and student beside the marking
+ * @param whose          whose it is
+ * @param received       what was handed in, and what the marker attached
+ * @param marked         what the marker has done with it
+ * @param delivered      whether it is finished, and what was handed back
+ * @param correspondence letters and answers
  */
 public record Submission(Identity whose, Received received, Marked marked, Delivered delivered,
         Correspondence correspondence) {
-    /** A submission as it came, untouched. */
+    /** A submission as received. */
     public static Submission untouched(Student student, List<HandIn> handIns) {
         return new Submission(Identity.of(student), Received.of(handIns), Marked.NOTHING, Delivered.NOTHING,
                 Correspondence.NONE);
     }
 
-    /** The student as it may be read who it is: by a number alone while the name is covered. */
+    /** The student as shown on screen: as a number while the name is covered. */
     public Student student() {
         return whose.shown();
     }
 
-    /** What has to be covered in words of the student's own; nothing while the name may be read. */
+    /** What to cover in the student's own words; nothing while the name is uncovered. */
     public NameCover cover() {
         return student().isCovered() ? NameCover.of(whose.owner()) : NameCover.NONE;
     }
 
-    /** How a document is called where it is shown: by its name as received, or by its number while the name is covered. */
+    /** The name under which a document is shown: its name as received, or its number while the name is covered. */
     public String called(Document document) {
         boolean spoken = spoken().stream().anyMatch(s -> s.sound().document().equals(document.id()));
         if (spoken || !student().isCovered()) {
@@ -54,32 +54,32 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
                 : Message.of(Submission.class, "document", at + 1)).text();
     }
 
-    /** What the student wrote with a hand-in, as it may be read; may be empty. */
+    /** What the student wrote with a hand-in, with the name covered if it is; may be empty. */
     public String message(HandIn handIn) {
         return cover().cover(handIn.message());
     }
 
-    /** The same state with its student as another state of the same submission shows it. */
+    /** The same state with the student shown as in another state of the same submission. */
     public Submission shownAs(Submission other) {
         return new Submission(other.whose, received, marked, delivered, correspondence);
     }
 
-    /** Oldest first; none where nothing was received. */
+    /** Oldest first; empty if nothing was received. */
     public List<HandIn> handIns() {
         return received.handIns();
     }
 
-    /** Number of the hand-in that the marker lets count; empty for the newest. */
+    /** Number of the hand-in that the marker chose to count; empty for the newest. */
     public Optional<Integer> counting() {
         return received.counting();
     }
 
-    /** Documents that the marker changed outside and attached, in the order of attaching. */
+    /** Documents that the marker changed in another program and attached, in that order. */
     public List<Attached> attached() {
         return received.attached();
     }
 
-    /** Degrees by which the marker turned pages clockwise, 90, 180 or 270; pages as they came are not in it. */
+    /** Degrees by which the marker turned pages clockwise, 90, 180 or 270; unturned pages are not in it. */
     public Map<PageRef, Integer> turns() {
         return received.turns();
     }
@@ -89,7 +89,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return marked.marks();
     }
 
-    /** The marks, to be found by their ids and changed one by one. */
+    /** The marks as an indexed collection. */
     Marks stack() {
         return marked.stack();
     }
@@ -104,7 +104,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return marked.onTheWhole();
     }
 
-    /** The private note; never handed back; may be empty. */
+    /** The private note, never handed back; may be empty. */
     public String privately() {
         return marked.privately();
     }
@@ -114,17 +114,17 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return marked.seen();
     }
 
-    /** Whom it is given to for marking; empty where that is not said. */
+    /** Who is assigned to mark it; empty if nobody is. */
     public String marker() {
         return marked.marker();
     }
 
-    /** Spoken remarks in the order of their ids, which is that in which they were spoken. */
+    /** Spoken remarks in the order of their ids, which is the order of recording. */
     public List<SpokenRemark> spoken() {
         return marked.spoken();
     }
 
-    /** Files of the marker's own that belong to it: what was attached or enclosed, and the sound of spoken remarks. */
+    /** The marker's own files: attached or enclosed documents, and recordings of spoken remarks. */
     public Stream<Document> ownFiles() {
         return Stream.concat(attached().stream().map(Attached::document), spoken().stream().map(Document::of));
     }
@@ -133,12 +133,12 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return spoken().stream().filter(s -> s.id().equals(id)).findFirst();
     }
 
-    /** True if the marker is done with it. */
+    /** True if the marker has finished it. */
     public boolean sealed() {
         return delivered.sealed();
     }
 
-    /** The last receipt of each destination, the newest last, whether or not the work has changed since. */
+    /** The last receipt of each destination, newest last, whether or not the work has changed since. */
     public List<Receipt> receipts() {
         return delivered.receipts();
     }
@@ -148,17 +148,17 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return delivered.handedBack();
     }
 
-    /** When the student first looked at what the record has, as far as it was asked. */
+    /** When the student first opened what the record has, as far as the record was asked. */
     public Optional<Instant> opened() {
         return delivered.opened();
     }
 
-    /** What the look-over found and the marker lets stand. */
+    /** Findings of the look-over that the marker accepts. */
     public List<Acceptance> accepted() {
         return delivered.accepted();
     }
 
-    /** The hand-in that counts: the one that the marker chose, else the newest. */
+    /** The hand-in that counts: the one the marker chose, else the newest. */
     public Optional<HandIn> current() {
         return handIns().stream()
                 .filter(h -> counting().equals(Optional.of(h.number())))
@@ -198,7 +198,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return receipts().isEmpty() ? Optional.empty() : Optional.of(receipts().getLast());
     }
 
-    /** The receipt of a destination; one of an older version, which does not name its destination, where its form fits. */
+    /** The receipt of a destination; also one of an older version without a destination whose form matches. */
     public Optional<Receipt> receipt(Destination destination) {
         return receipts().stream()
                 .filter(r -> r.destination().equals(destination))
@@ -206,7 +206,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
                 .or(() -> receipts().stream().filter(r -> r.mayBeOf(destination)).findFirst());
     }
 
-    /** True if at most the pages that were seen have changed since another state of the same submission. */
+    /** True if at most the set of pages seen has changed since another state of the same submission. */
     public boolean differsOnlyInSeen(Submission before) {
         return whose == before.whose && received == before.received && delivered == before.delivered
                 && correspondence == before.correspondence
@@ -222,7 +222,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return turns().getOrDefault(page, 0);
     }
 
-    /** Where the submission stands in the marker's work. */
+    /** How far the marker is with the submission. */
     public Stage stage(MarkScheme scheme) {
         if (sealed()) {
             return handedBack() ? Stage.HANDED_BACK : Stage.SEALED;
@@ -259,7 +259,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
                 student().isCovered() ? marked : marked.withAllText(whose::withoutName), delivered, correspondence);
     }
 
-    /** Uncovered, and with the name wherever the marker's words to the student left it out. */
+    /** Uncovered, with the name restored wherever the marker's text for the student left it out. */
     Submission named() {
         return new Submission(whose.uncovered(), received, marked.withText(whose::withName), delivered,
                 correspondence);
@@ -308,7 +308,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return with(marked.withSeen(other));
     }
 
-    /** Sealed or open again; either way the record no longer has the work as it is now. */
+    /** Sealed or reopened; either way the record no longer has the work as it is now. */
     Submission withSealed(boolean other) {
         return with(delivered.withSealed(other));
     }
@@ -321,7 +321,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return with(delivered.withHandedBack(other));
     }
 
-    /** With the receipt in the place of an earlier one of the same destination; empty takes the newest away. */
+    /** With the receipt in place of an earlier one of the same destination; empty removes the newest. */
     Submission withReceipt(Optional<Receipt> other) {
         return with(delivered.withReceipt(other));
     }
@@ -346,7 +346,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return with(received.withTurn(page, degrees));
     }
 
-    /** With one more hand-in, in the order of their numbers. A sealed submission keeps the one that it was sealed with. */
+    /** With one more hand-in, ordered by number. A sealed submission keeps the hand-in that it was sealed with. */
     Submission withHandIn(HandIn handIn) {
         Optional<Integer> counts = sealed() && counting().isEmpty() ? current().map(HandIn::number) : counting();
         return with(received.withHandIn(handIn).withCounting(counts));

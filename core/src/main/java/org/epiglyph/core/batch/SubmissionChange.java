@@ -17,14 +17,14 @@ import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.spoken.SpokenRemark;
 
 /**
- * What an edit of one submission does, and beside it what takes it back.
+ * What an edit of one submission does, next to its inverse.
  *
- * @param reachesSealed true if a sealed submission may be changed so
- * @param apply         the submission after the edit; refuses where it is not allowed
- * @param inverse       the edit that takes it back, from the submission before it
+ * @param reachesSealed true if it may change a sealed submission
+ * @param apply         the submission after the edit; throws EditRefused if it is not allowed
+ * @param inverse       the edit that undoes it, computed from the submission before it
  */
 record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, Function<Submission, Edit> inverse) {
-    /** @throws EditRefused where the scheme does not allow it, whatever the submission */
+    /** @throws EditRefused if the scheme does not allow it, whatever the submission */
     static SubmissionChange of(Edit.OfSubmission edit, MarkScheme scheme) {
         return switch (edit) {
             case Edit.PlaceMark e -> place(e);
@@ -75,7 +75,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
         return new SubmissionChange(true, apply, inverse);
     }
 
-    /** Facts are not taken back. */
+    /** Facts are not undone. */
     private static SubmissionChange fact(Edit edit, UnaryOperator<Submission> apply) {
         return always(apply, _ -> edit);
     }
@@ -215,7 +215,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
         }, s -> resealed(s, e.student()));
     }
 
-    /** Where the record had the work as it is, taking that back brings both again: what was handed back has not changed. */
+    /** If the record had the work as it is, undo restores that too: what was handed back has not changed. */
     private static Edit resealed(Submission s, StudentKey student) {
         return asHandedBack(s, student, new Edit.Seal(student));
     }
@@ -272,7 +272,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
         return s.handIns().stream().anyMatch(h -> h.number() == number);
     }
 
-    /** A document that did not change between two hand-ins belongs to both. */
+    /** A document that is the same in two hand-ins belongs to both. */
     private static Submission made(Submission s, Edit.MakePages e) {
         Document changed = s.findDocument(e.document())
                 .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "noDocument", e.document())))
@@ -302,7 +302,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
                         .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "notAttached")))));
     }
 
-    /** What goes back is otherwise then, so that no destination has the work as it is. */
+    /** What is handed back changes, so no destination has the work as it is. */
     private static SubmissionChange enclose(Edit.Enclose e) {
         return always(s -> {
             if (attached(s, e.document().id()).isPresent()) {
@@ -329,7 +329,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
                 .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "notEnclosed")));
     }
 
-    /** Where a destination had the work as it was, taking a change back brings that back too. */
+    /** If a destination had the work as it was, undoing a change restores that too. */
     private static Edit asHandedBack(Submission s, StudentKey student, Edit back) {
         return s.receipt().isEmpty() || !s.handedBack()
                 ? back

@@ -14,8 +14,8 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * The submissions of a class in roster order. Immutable; lies in blocks, so that a class with one submission changed shares
- * all but one block with the class before it, whatever its size.
+ * The submissions of a class in roster order. Immutable. They are stored in blocks, so that a class with one submission
+ * changed shares all but one block with the previous class, whatever its size.
  */
 final class Submissions {
     private static final int BLOCK = 64;
@@ -60,7 +60,7 @@ final class Submissions {
         return roster.naming;
     }
 
-    /** From 0; -1 for a student whom the class does not have. */
+    /** From 0; -1 for a student who is not in the class. */
     int position(StudentKey student) {
         return roster.positions.getOrDefault(student, -1);
     }
@@ -74,7 +74,7 @@ final class Submissions {
         return blocks[position / BLOCK][position % BLOCK];
     }
 
-    /** With a submission in the place of the same student's. */
+    /** With a submission in place of the same student's. */
     Submissions with(Submission other) {
         int at = position(other.student().key());
         Submission[][] changed = blocks.clone();
@@ -83,7 +83,10 @@ final class Submissions {
         return new Submissions(roster, changed);
     }
 
-    /** With a student's submission changed; as it is where the change gives the same one back, or there is no such student. */
+    /**
+     * With a student's submission changed; unchanged if the function returns the same submission or there is no such
+     * student.
+     */
     Submissions with(StudentKey student, UnaryOperator<Submission> change) {
         int at = position(student);
         if (at < 0) {
@@ -124,12 +127,12 @@ final class Submissions {
         return of(all().stream()
                 .map(s -> who.contains(s.student().key()) && numbers.containsKey(s.student().key())
                         ? s.covered(numbers.get(s.student().key()))
-                        : s) // who is covered already and has no other number keeps the one there is
+                        : s) // a covered student without another number keeps the present one
                 .sorted(Comparator.comparing(s -> numbers.getOrDefault(s.student().key(), Integer.MAX_VALUE)))
                 .toList());
     }
 
-    /** With students' names uncovered; in the record system's order as soon as nobody is covered. */
+    /** With students' names uncovered; in the record system's order once nobody is covered. */
     Submissions uncovered(Covers covers, Set<StudentKey> who) {
         List<Submission> after = all().stream()
                 .map(s -> who.contains(s.student().key()) ? s.uncovered() : s)

@@ -6,25 +6,25 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 
-/** What can be undone and redone in one scope, the newest on top. Not safe for several threads. */
+/** What can be undone and redone in one scope, newest on top. Not thread-safe. */
 final class UndoStacks {
     private final Deque<UndoStep> done = new ArrayDeque<>();
     private final Deque<UndoStep> undone = new ArrayDeque<>();
 
     UndoStacks() {}
 
-    /** Stacks as {@link #done()} and {@link #undone()} have given them. */
+    /** Stacks as returned by {@link #done()} and {@link #undone()}. */
     UndoStacks(List<UndoStep> done, List<UndoStep> undone) {
         this.done.addAll(done);
         this.undone.addAll(undone);
     }
 
-    /** What can be undone, the newest first. */
+    /** What can be undone, newest first. */
     List<UndoStep> done() {
         return List.copyOf(done);
     }
 
-    /** What can be redone, the last undone first. */
+    /** What can be redone, last undone first. */
     List<UndoStep> undone() {
         return List.copyOf(undone);
     }
@@ -38,12 +38,12 @@ final class UndoStacks {
     }
 
     /**
-     * The next step that fits the batch. Those above it that do not are moved to the other side, as replaying its line does
-     * too; where none fits, nothing moves, since no line would tell of it.
+     * The next step that applies to the batch. Steps above it that do not apply are moved to the other stack, as
+     * replaying its line also does; if none applies, nothing moves, since no line would record it.
      *
      * @param kind       undone or redone
-     * @param passedOver hears of each edit that was passed over, why
-     * @throws EditRefused where one other act of the marker is needed first
+     * @param passedOver receives the reason for each skipped edit
+     * @throws EditRefused if another act of the marker is needed first
      */
     Optional<Edit> nextFitting(Entry.Kind kind, Batch batch, Consumer<EditRefused> passedOver) {
         return next(kind, batch, e -> {
@@ -55,8 +55,8 @@ final class UndoStacks {
     }
 
     /**
-     * Moves what was passed over when a line was carried out. A step of which only one student's part is known may look as if
-     * one act were needed first; that it was passed over is known, since the line is there.
+     * Moves the steps that were skipped when a line was executed. A step of which only one student's part is known may
+     * look as if another act were needed first; it was skipped nevertheless, since the line exists.
      */
     void passOver(Entry.Kind kind, Batch batch) {
         next(kind, batch, _ -> {});
@@ -84,7 +84,11 @@ final class UndoStacks {
         return Optional.empty();
     }
 
-    /** Takes a line in that was carried out. @param back the edit that takes it back */
+    /**
+     * Records a line that was executed.
+     *
+     * @param back the edit that undoes it
+     */
     void remember(Entry entry, Edit back) {
         switch (entry.kind()) {
             case DONE -> {
@@ -102,7 +106,7 @@ final class UndoStacks {
         }
     }
 
-    /** Nothing moves where a damaged history has lost the line that was taken back. */
+    /** Nothing moves if a damaged history has lost the line that was undone. */
     private static void move(Deque<UndoStep> from, Deque<UndoStep> to) {
         if (!from.isEmpty()) {
             to.push(from.pop());

@@ -4,10 +4,10 @@ import java.time.Duration;
 import java.time.Instant;
 
 /**
- * What one undo takes back.
+ * What one undo reverts.
  *
- * @param edit what was done; of several of one thing, the last
- * @param back the edit that takes all of it back
+ * @param edit what was done; if several edits were merged, the last
+ * @param back the edit that reverts all of it
  * @param at   when it was last done
  */
 public record UndoStep(Edit edit, Edit back, Instant at) {

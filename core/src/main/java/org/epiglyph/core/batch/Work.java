@@ -13,15 +13,15 @@ import java.util.Set;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * How the marking went, read from the history.
+ * How the marking progressed, read from the history.
  *
- * @param judged when each student was last given a score, the earliest first
- * @param spent  how long each was worked on, pauses left out
+ * @param judged        when each student last received a score, earliest first
+ * @param spent         how long each student was worked on, without pauses
  * @param schemeChanged when the mark scheme was last changed
  */
 public record Work(Map<StudentKey, Instant> judged, Map<StudentKey, Duration> spent,
         Optional<Instant> schemeChanged) {
-    /** After so long without an edit the marker was elsewhere. */
+    /** After this long without an edit the marker is taken to be away. */
     public static final Duration PAUSE = Duration.ofMinutes(5);
 
     public Work {
@@ -59,7 +59,7 @@ public record Work(Map<StudentKey, Instant> judged, Map<StudentKey, Duration> sp
         return new Work(inOrder, spent, schemeChanged);
     }
 
-    /** What arrives or is sent by itself is no work of the marker's. */
+    /** What arrives or is sent automatically is not the marker's work. */
     private static boolean isByHand(Edit edit) {
         return !(edit instanceof Edit.ReceiveHandIn || edit instanceof Edit.MakePages
                 || edit instanceof Edit.RecordReceipt || edit instanceof Edit.ReceiveAnswer
@@ -75,11 +75,11 @@ public record Work(Map<StudentKey, Instant> judged, Map<StudentKey, Duration> sp
         };
     }
 
-    /** How long one submission takes, the median of those that were given time and a score; empty where none was. */
+    /** How long one submission takes: the median of those with time and a score; empty if there are none. */
     public Optional<Duration> pace() {
         List<Duration> all = new ArrayList<>();
         spent.forEach((student, time) -> {
-            if (judged.containsKey(student) && !time.isZero()) { // who was only looked at took no marking
+            if (judged.containsKey(student) && !time.isZero()) { // merely looking at a student is not marking
                 all.add(time);
             }
         });

@@ -18,8 +18,8 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 
 /**
- * The batches of one course, the earliest due first. A result counts once everything is scored; all figures are percent of what
- * can be reached, so that tasks of different maxima can be set beside each other.
+ * The batches of one course, earliest due first. A result counts once everything is scored. All figures are percentages
+ * of what can be reached, so that tasks with different maxima can be compared.
  */
 public record Course(List<Part> parts) {
     private static final BigDecimal HUNDRED = BigDecimal.valueOf(100);
@@ -35,7 +35,7 @@ public record Course(List<Part> parts) {
     /**
      * One batch of it.
      *
-     * @param weight how much its results count among those of the others, 0 or more
+     * @param weight the weight of its results, 0 or more
      */
     public record Part(Batch batch, BigDecimal weight) {
         public Part {
@@ -44,7 +44,7 @@ public record Course(List<Part> parts) {
             }
         }
 
-        /** A student's result in percent; empty before it is known, or where the student is not in the class. */
+        /** A student's result in percent; empty if it is not known yet or the student is not in the class. */
         public Optional<BigDecimal> percent(StudentKey student) {
             if (batch.position(student) < 0) {
                 return Optional.empty();
@@ -57,12 +57,16 @@ public record Course(List<Part> parts) {
         }
     }
 
-    /** With one batch as it is now. @param before as it was among the parts */
+    /**
+     * With one batch as it is now.
+     *
+     * @param before the same batch among the parts
+     */
     public Course with(Batch before, Batch now) {
         return new Course(parts.stream().map(p -> p.batch == before ? new Part(now, p.weight) : p).toList());
     }
 
-    /** A student's results in percent, weighted; empty where none is known that has a weight. */
+    /** A student's weighted mean in percent; empty if no weighted result is known. */
     public Optional<BigDecimal> average(StudentKey student) {
         BigDecimal sum = BigDecimal.ZERO;
         BigDecimal weights = BigDecimal.ZERO;
@@ -78,12 +82,12 @@ public record Course(List<Part> parts) {
                 : Optional.of(sum.divide(weights, PLACES, RoundingMode.HALF_UP));
     }
 
-    /** The mean of what is known of some students in one part, in percent; empty where nothing is. */
+    /** The mean of the known results of some students in one part, in percent; empty if there are none. */
     public static Optional<BigDecimal> mean(Part part, Collection<StudentKey> students) {
         return mean(students.stream().flatMap(s -> part.percent(s).stream()).toList());
     }
 
-    /** The mean of the averages of some students, in percent; empty where none has one. */
+    /** The mean of the averages of some students, in percent; empty if there are none. */
     public Optional<BigDecimal> mean(Collection<StudentKey> students) {
         return mean(students.stream().flatMap(s -> average(s).stream()).toList());
     }
@@ -96,12 +100,12 @@ public record Course(List<Part> parts) {
                         .divide(BigDecimal.valueOf(percents.size()), PLACES, RoundingMode.HALF_UP));
     }
 
-    /** Everybody who is in the class of any part, each once. */
+    /** All students of all parts, each once. */
     public List<StudentKey> students() {
         return parts.stream().flatMap(p -> p.batch.students().stream()).distinct().toList();
     }
 
-    /** Those of a section of the class, in any part. */
+    /** The students of a section of the class, in any part. */
     public List<StudentKey> section(String name) {
         return parts.stream()
                 .flatMap(p -> p.batch.submissions().stream())
@@ -112,13 +116,16 @@ public record Course(List<Part> parts) {
     }
 
     /**
-     * A criterion that several batches have under one name.
+     * A criterion that occurs in several batches under one name.
      *
-     * @param percents by place among the parts, from 0: what the student has of its maximum; those without a score are missing
+     * @param percents by position among the parts, from 0: the student's share of its maximum in percent; parts without
+     *                 a score are missing
      */
     public record Recurring(String name, Map<Integer, BigDecimal> percents) {}
 
-    /** Criteria of one name in two batches or more, and what a student has on each; those without a score at all are left out. */
+    /**
+     * Criteria that occur in two or more batches, with a student's score on each; those without any score are left out.
+     */
     public List<Recurring> recurring(StudentKey student) {
         Map<String, Recurring> all = new LinkedHashMap<>();
         Map<String, Integer> batches = new LinkedHashMap<>();
@@ -140,7 +147,7 @@ public record Course(List<Part> parts) {
                 .toList();
     }
 
-    /** Each name once: of two criteria of one name in a scheme the first stands for both. */
+    /** Each name once: if two criteria of a scheme share a name, the first stands for both. */
     private static List<Criterion> scored(MarkScheme scheme) {
         List<Criterion> all = new ArrayList<>();
         for (Criterion one : scheme.criteria()) {

@@ -17,11 +17,11 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Lateness;
 
 /**
- * The class as a table: one row a student, in roster order. For the marker and the department, so that private notes have no
- * way in, but moderation and state do.
+ * The class as a table: one row per student, in roster order. It is for the marker and the department: moderation and
+ * state are in it, private notes never.
  *
  * @param headings each once
- * @param rows     as long as the headings; a cell is a number or words, which may be empty
+ * @param rows     as long as the headings; a cell is a number or text, which may be empty
  */
 public record ClassReport(List<String> headings, List<List<Cell>> rows) {
     /** A cell. */
@@ -30,7 +30,7 @@ public record ClassReport(List<String> headings, List<List<Cell>> rows) {
     /** A number, which a spreadsheet can add up. */
     public record Number(BigDecimal value) implements Cell {}
 
-    /** Words, keys and times, which no program may take for a number. */
+    /** Text, keys and times, which no program may mistake for a number. */
     public record Text(String value) implements Cell {}
 
     public ClassReport {
@@ -51,7 +51,7 @@ public record ClassReport(List<String> headings, List<List<Cell>> rows) {
         return new ClassReport(headings, batch.submissions().stream().map(s -> row(batch, s)).toList());
     }
 
-    /** A criterion may be called as another one, or as a column that is always there. */
+    /** A criterion may have the same name as another one, or as a fixed column. */
     private static String free(String name, Set<String> taken) {
         String free = name;
         for (int n = 2; !taken.add(free); n++) {

@@ -13,9 +13,9 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Result;
 
-/** What students may be told of their class, none of whom can be told from it, nor anybody's rank. */
+/** What students may be told about their class without revealing anybody's result or rank. */
 public final class ClassWords {
-    /** With fewer results nothing is told, since few can be told apart (common practice, no source). */
+    /** With fewer results nothing is told, since individuals could be identified (common practice, no source). */
     public static final int LEAST = 5;
     private static final int PARTS = 8;
 
@@ -25,11 +25,11 @@ public final class ClassWords {
     public enum Figure {
         /** The mean of the results. */
         AVERAGE,
-        /** How many have which grade; without grades, how many results lie in which eighth of the range. */
+        /** How many have which grade; without grades, how many results are in which eighth of the range. */
         DISTRIBUTION
     }
 
-    /** The sentences; none with fewer than {@link #LEAST} results. */
+    /** The sentences; empty with fewer than {@link #LEAST} results. */
     public static List<String> of(Batch batch, Set<Figure> wanted) {
         List<Result> results = batch.submissions()
                 .stream()

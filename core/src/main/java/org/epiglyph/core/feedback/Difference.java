@@ -16,25 +16,25 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * What a student would be told otherwise than when the work was last handed back. Private words are not compared.
+ * What a student would be told differently from the last hand-back. Private text is not compared.
  *
  * @param at       when it was handed back
  * @param before   the result then
  * @param now      the result now
- * @param added    marks that are new
- * @param removed  marks that are gone
- * @param changed  marks that are otherwise
- * @param feedback the words in the record then
- * @param then     the batch as it was, with this student alone, by the scheme of now
+ * @param added    number of new marks
+ * @param removed  number of removed marks
+ * @param changed  number of changed marks
+ * @param feedback the text in the record then
+ * @param then     the batch as it was, with this student alone, under the current scheme
  */
 public record Difference(Instant at, BigDecimal before, BigDecimal now, int added, int removed, int changed,
         String feedback, Batch then) {
     /**
-     * Compares a student's work with what was handed back last.
+     * Compares a student's work with the last hand-back.
      *
-     * @param collected the batch as it was collected
-     * @param lines     the lines of the history that may have changed the student's submission, in order
-     * @return empty where it was never handed back
+     * @param collected the batch as collected
+     * @param lines     the history lines that may have changed the student's submission, in order
+     * @return empty if it was never handed back
      */
     public static Optional<Difference> since(Batch batch, Batch collected, List<Entry> lines, StudentKey student) {
         return lines.reversed()
@@ -58,7 +58,7 @@ public record Difference(Instant at, BigDecimal before, BigDecimal now, int adde
     private static Difference between(Submission replayed, Batch batch, Instant at) {
         StudentKey student = replayed.student().key();
         Batch before = Batch.restored(batch.task(), batch.scheme(), batch.phrasebook(), batch.aids(), batch.covers(),
-                List.of(replayed)).named(student); // as it went out
+                List.of(replayed)).named(student); // as it was handed out
         Submission then = before.submission(student);
         Map<String, Mark> marks = new HashMap<>();
         then.marksForStudent().forEach(m -> marks.put(m.id(), m));

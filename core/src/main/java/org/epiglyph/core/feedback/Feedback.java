@@ -15,11 +15,14 @@ import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Mark;
 
-/** The text that goes into the student's record. Private words have no way in: only marks for the student are read. */
+/** The text for the student's record. It cannot contain private text: only marks for the student are read. */
 public final class Feedback {
     private Feedback() {}
 
-    /** The remark on the whole, the scores by criterion, the remarks on criteria, the words of spoken ones, and a line that says on which pages to look. */
+    /**
+     * The remark on the whole, the scores by criterion, the remarks on criteria, the text of spoken remarks, and a line
+     * that says which pages have remarks.
+     */
     public static String text(Batch batch, Submission submission) {
         return Stream
                 .of(submission.onTheWhole().strip(),
@@ -58,7 +61,7 @@ public final class Feedback {
         return meanings.isEmpty() ? "" : Message.of(Feedback.class, "inks", String.join(", ", meanings)).text();
     }
 
-    /** For example "Remarks on pages 1, 2 and 4."; names the documents where there are several; empty without marks. */
+    /** For example "Remarks on pages 1, 2 and 4."; names the documents if there are several; empty without marks. */
     public static String whereToLook(Submission submission) {
         List<Mark> marks = submission.marksForStudent();
         List<String> places = new ArrayList<>();

@@ -17,7 +17,7 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Lateness;
 
 /**
- * What a student is told on a page of its own. Private words have no way in: only marks for the student are read.
+ * What a student is told on a page of its own. It cannot contain private text: only marks for the student are read.
  *
  * @param module     the course or module; may be empty
  * @param task       the task's title
@@ -25,14 +25,14 @@ import org.epiglyph.core.task.Lateness;
  * @param key        the record's key
  * @param result     for example "27 of 32"; empty before everything is scored
  * @param grade      by the grade scale
- * @param lateness   how the hand-in compares with the due time, in words; empty where it was in time or nothing is known
+ * @param lateness   how the hand-in compares with the due time, as text; empty if it was in time or unknown
  * @param onTheWhole the remark on the whole; may be empty
  * @param criteria   in the scheme's order
  * @param remarks    by document and page, from top to bottom
- * @param spoken     spoken remarks with their words, in the order of their numbers
- * @param derivation how the result came about, line by line
+ * @param spoken     spoken remarks with their text, in the order of their numbers
+ * @param derivation how the result was computed, line by line
  * @param legend     what the inks stand for; may be empty
- * @param inTheClass what is told of the class, in sentences; none unless the marker chose it
+ * @param inTheClass what is told about the class, as sentences; empty unless the marker chose it
  */
 public record FeedbackSheet(String module, String task, String student, String key, Optional<String> result,
         Optional<String> grade, Optional<String> lateness, String onTheWhole, List<Line> criteria,
@@ -49,9 +49,9 @@ public record FeedbackSheet(String module, String task, String student, String k
     /**
      * A criterion.
      *
-     * @param score for example "7.5 of 8", "not attempted" or "not scored"; empty where it takes words alone
-     * @param level the level that was chosen; empty for none
-     * @param words the remark on it; may be empty
+     * @param score for example "7.5 of 8", "not attempted" or "not scored"; empty if it takes a remark only
+     * @param level the chosen level; empty for none
+     * @param text  the remark on it; may be empty
      */
     public record Line(String name, String score, String level, String text) {}
 
@@ -59,7 +59,7 @@ public record FeedbackSheet(String module, String task, String student, String k
      * A spoken remark.
      *
      * @param title for example "Spoken remark 2, on page 3 (0:12)"
-     * @param words the same in writing; may be empty
+     * @param text  the same in writing; may be empty
      */
     public record SpokenLine(String title, String text) {}
 
@@ -86,7 +86,7 @@ public record FeedbackSheet(String module, String task, String student, String k
                 inTheClass);
     }
 
-    /** The same sheet, telling something of the class. */
+    /** The same sheet with sentences about the class. */
     public FeedbackSheet withClass(List<String> sentences) {
         return new FeedbackSheet(module, task, student, key, result, grade, lateness, onTheWhole, criteria, remarks,
                 spoken, derivation, legend, sentences);
@@ -133,7 +133,7 @@ public record FeedbackSheet(String module, String task, String student, String k
         return inReadingOrder(submission).stream().filter(m -> !m.remark().isEmpty()).toList();
     }
 
-    /** The marks that the student sees on the hand-in that counts, by document, page and height. */
+    /** The marks on the hand-in that counts that the student sees, by document, page and height. */
     static List<Mark> inReadingOrder(Submission submission) {
         List<String> documents = submission.documents().stream().map(Document::id).toList();
         return submission.marksForStudent()

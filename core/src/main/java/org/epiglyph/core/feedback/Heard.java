@@ -21,13 +21,13 @@ import org.epiglyph.core.spoken.SpokenRemark;
  */
 public record Heard(int number, SpokenRemark remark, String place) {
     /**
-     * What the student hears of a submission: on marks in the order of the pages, then on criteria, then on the whole. What
-     * is about a private mark, a mark or criterion that is gone, or a hand-in that does not count is not heard.
+     * The spoken remarks of a submission: on marks in page order, then on criteria, then on the whole. Remarks about
+     * private marks, about marks or criteria that are gone, or about a hand-in that does not count are left out.
      */
     public static List<Heard> of(Submission submission, MarkScheme scheme) {
         List<Heard> heard = new ArrayList<>();
         if (submission.spoken().isEmpty()) {
-            return heard; // most have none, and are asked again and again
+            return heard; // most have none, and this is called often
         }
         for (Mark mark : FeedbackSheet.inReadingOrder(submission)) {
             add(heard, submission, s -> s.isOnMark(mark.id()), where(submission, mark));

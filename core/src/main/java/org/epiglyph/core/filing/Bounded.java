@@ -1,6 +1,9 @@
 package org.epiglyph.core.filing;
 
-/** Text that lets itself be looked at so many times, so that a hostile name cannot keep a pattern busy for ever. */
+/**
+ * Text whose characters can be read only a limited number of times, so that a hostile name cannot keep a pattern busy
+ * for ever.
+ */
 final class Bounded implements CharSequence {
     private static final int MOST_LOOKS = 200_000;
     private final CharSequence text;
@@ -10,7 +13,7 @@ final class Bounded implements CharSequence {
         this.text = text;
     }
 
-    /** It was looked at too often. */
+    /** The text was read too often. */
     static final class Exhausted extends RuntimeException {
         private static final long serialVersionUID = 1;
 

@@ -1,11 +1,11 @@
 package org.epiglyph.core.filing;
 
-/** How sure it is that a file is a student's. */
+/** How certain it is that a file belongs to a student. */
 public enum Certainty {
-    /** Key or full name, and nobody else's comes near. Taken without asking. */
+    /** Key or full name, and no other student's is similar. Assigned without asking. */
     CERTAIN,
-    /** One student fits better than all others. The marker says yes. */
+    /** One student matches better than all others. The marker confirms. */
     LIKELY,
-    /** One of several, or with little to go by. The marker chooses. */
+    /** One of several, or little evidence. The marker chooses. */
     POSSIBLE
 }

@@ -13,21 +13,21 @@ import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 
 /**
- * How one record system names the files that it gives out: which parts identify the student, what stands between
- * them, and where the free part begins. Everything before the free part is locked: it comes back as it came.
+ * How a record system names the files it exports: which parts identify the student, what separates them, and where the
+ * free part begins. Everything before the free part is locked: it is returned as received.
  *
- * @param name  what the rule is called; never blank
- * @param level {@link #FILE} where the file name carries the parts, else the number of the folder from the outside, from 0
+ * @param name  the rule's name; never blank
+ * @param level {@link #FILE} if the file name carries the parts, else the folder's level from the outside, from 0
  * @param parts in order; the last one is {@link Kind#FREE}
  */
 public record FilingRule(String name, int level, List<Part> parts) {
     /** The file name, not a folder, identifies the student. */
     public static final int FILE = -1;
-    /** There are as many rules as a marker has record systems, so they are never forgotten. */
+    /** A marker has few record systems, so there are few rules and none is evicted. */
     private static final Map<List<Part>, Pattern> PATTERNS = new ConcurrentHashMap<>();
     private static final Pattern WORD = Pattern.compile("<([^<>]*)>");
 
-    /** What a varying part of a name says. */
+    /** What a variable part of a name means. */
     public enum Kind {
         KEY("key", ".+?"), FAMILY("family", ".+?"), GIVEN("given", ".+?"), INITIALS("initials", "\\p{L}{1,5}"), SECTION(
                 "section", ".+?"), HAND_IN("hand-in", "\\d{1,3}"), ANY("any", ".+?"), FREE("free", ".*");
@@ -40,12 +40,12 @@ public record FilingRule(String name, int level, List<Part> parts) {
             this.shape = shape;
         }
 
-        /** As much as it can be; what is bounded, such as initials, stays so. */
+        /** A greedy pattern; what has a bound, such as initials, keeps it. */
         private String greedy() {
             return shape.equals(".+?") ? ".+" : shape;
         }
 
-        /** The word for it in a written rule. */
+        /** Its name in a written rule. */
         public String word() {
             return word;
         }
@@ -87,13 +87,13 @@ public record FilingRule(String name, int level, List<Part> parts) {
         }
     }
 
-    /** What a name says by the rule. */
+    /** What a name means under the rule. */
     public record Reading(Map<Kind, String> fields, String locked) {}
 
     /**
-     * Reads the parts of a rule, for example {@code <key>_h<hand-in>_<free>}. Where the last part is not free, it is added.
+     * Parses a rule such as {@code <key>_h<hand-in>_<free>}. If the last part is not free, a free part is added.
      *
-     * @throws IllegalArgumentException with a sentence for the marker where it is none
+     * @throws IllegalArgumentException if it is not a rule; the message is a sentence for the marker
      */
     public static FilingRule of(String name, int level, String written) {
         List<Part> parts = new ArrayList<>();
@@ -129,7 +129,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
         return Optional.empty();
     }
 
-    /** The parts as they are written, for example {@code <key>_h<hand-in>_<free>}. */
+    /** The parts as written, for example {@code <key>_h<hand-in>_<free>}. */
     public String written() {
         StringBuilder out = new StringBuilder();
         for (Part part : parts) {
@@ -141,7 +141,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
         return out.toString();
     }
 
-    /** The rule in a sentence. */
+    /** The rule as a sentence. */
     public String describe() {
         List<String> words = new ArrayList<>();
         for (Part part : parts.subList(0, parts.size() - 1)) {
@@ -165,7 +165,9 @@ public record FilingRule(String name, int level, List<Part> parts) {
                 : Message.of(FilingRule.class, "ofFolder", level + 1, parts)).text();
     }
 
-    /** The part of the path that the rule is about: the file name, or a folder's; empty where there is no such folder. */
+    /**
+     * The part of the path that the rule is about: the file name, or a folder's name; empty if there is no such folder.
+     */
     public Optional<String> segment(String path) {
         String[] segments = path.split("/");
         if (level == FILE) {
@@ -174,7 +176,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
         return level < segments.length - 1 ? Optional.of(segments[level]) : Optional.empty();
     }
 
-    /** What the path says by the rule; empty where it is not named so. */
+    /** What the path means under the rule; empty if it does not match. */
     public Optional<Reading> read(String path) {
         return segment(path).flatMap(segment -> readSegment(level == FILE ? stem(segment) : segment));
     }
@@ -186,7 +188,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
                 return Optional.empty();
             }
         } catch (Bounded.Exhausted e) {
-            return Optional.empty(); // a name made to take for ever follows no rule
+            return Optional.empty(); // a name built to take for ever matches no rule
         }
         Map<Kind, String> fields = new EnumMap<>(Kind.class);
         int group = 1;
@@ -199,13 +201,13 @@ public record FilingRule(String name, int level, List<Part> parts) {
         return Optional.of(new Reading(fields, segment.substring(0, free)));
     }
 
-    /** The separator before the free part may be missing with it, where a name ends with its locked part. */
+    /** The separator before the free part may be missing if the name ends with its locked part. */
     private static Pattern pattern(List<Part> parts) {
         StringBuilder regex = new StringBuilder();
         int last = parts.size() - 1;
         boolean parted = last > 0 && parts.get(last - 1) instanceof Part.Fixed;
         for (int i = 0; i < (parted ? last - 1 : last); i++) {
-            boolean unparted = !parted && i == last - 1; // nothing parts it from the free part, so it is all of it
+            boolean unparted = !parted && i == last - 1; // nothing separates it from the free part, so it is the whole name
             regex.append(switch (parts.get(i)) {
                 case Part.Fixed(String text) -> Pattern.quote(text);
                 case Part.Field(Kind kind) -> "(" + (unparted ? kind.greedy() : kind.shape) + ")";
@@ -220,15 +222,15 @@ public record FilingRule(String name, int level, List<Part> parts) {
     }
 
     /**
-     * The locked part of a file's name: what must come back as it came, character for character. Where a folder
-     * identifies the student or the name does not follow the rule, the whole name up to its ending is locked.
+     * The locked part of a file's name, which must come back unchanged, character for character. If a folder identifies
+     * the student, or the name does not match the rule, the whole name without its extension is locked.
      */
     public String locked(String path) {
         String file = path.substring(path.lastIndexOf('/') + 1);
         return level == FILE ? read(path).map(Reading::locked).orElse(stem(file)) : stem(file);
     }
 
-    /** A file name without its ending; a name that begins with its only dot is all stem. */
+    /** A file name without its extension; a name whose only dot is the first character has none. */
     public static String stem(String file) {
         int dot = file.lastIndexOf('.');
         boolean ending = dot > 0 && file.length() - dot <= 6 && file.length() - dot > 1;

@@ -6,9 +6,9 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * What is known of whose a received file is.
+ * What is known about whose a received file is.
  *
- * @param candidates students it might be, likeliest first; the first alone may be certain or likely
+ * @param candidates students it may belong to, likeliest first; only the first may be certain or likely
  * @param evidence   why, or why not
  */
 public record Match(List<Candidate> candidates, Message evidence) {
@@ -19,7 +19,7 @@ public record Match(List<Candidate> candidates, Message evidence) {
         }
     }
 
-    /** A match without any doubt. */
+    /** A match without doubt. */
     public static Match certain(StudentKey student, Message evidence) {
         return new Match(List.of(new Candidate(student, Certainty.CERTAIN, evidence)), evidence);
     }
@@ -28,17 +28,17 @@ public record Match(List<Candidate> candidates, Message evidence) {
         return new Match(List.of(), evidence);
     }
 
-    /** One candidate that the marker has to confirm. */
+    /** One candidate whom the marker has to confirm. */
     static Match likely(StudentKey student, Message evidence) {
         return new Match(List.of(new Candidate(student, Certainty.LIKELY, evidence)), evidence);
     }
 
-    /** Several candidates, or one with little to go by. */
+    /** Several candidates, or one with little evidence. */
     static Match possible(List<StudentKey> students, Message evidence) {
         return new Match(students.stream().map(s -> new Candidate(s, Certainty.POSSIBLE, evidence)).toList(), evidence);
     }
 
-    /** The student, where that is certain. */
+    /** The student, if certain. */
     public Optional<StudentKey> student() {
         return candidates.stream()
                 .findFirst()
@@ -46,7 +46,7 @@ public record Match(List<Candidate> candidates, Message evidence) {
                 .map(Candidate::student);
     }
 
-    /** The student who is likely and waits for the marker's yes. */
+    /** The likely student, whom the marker has to confirm. */
     public Optional<StudentKey> likely() {
         return candidates.stream().findFirst().filter(c -> c.certainty() == Certainty.LIKELY).map(Candidate::student);
     }

@@ -17,9 +17,9 @@ import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * Finds the student of a received file from its name and folders. Certain is only a key where keys stand, or a full
- * name that one student alone has and that no other name comes near; everything else is put to the marker.
- * Safe for one thread.
+ * Finds the student of a received file from its name and folders. Certain is only a key where keys are expected, or a
+ * full name that exactly one student has and that no other name resembles; everything else is left to the marker. For
+ * one thread.
  */
 public final class Matching {
     private static final Pattern BREAK = Pattern.compile("[^\\p{L}\\p{N}]+");
@@ -44,7 +44,7 @@ public final class Matching {
         return index.of(student);
     }
 
-    /** The same with another filing rule; what was found out about the class is not found out again. */
+    /** The same with another filing rule; what was computed about the class is reused. */
     public Matching with(Optional<FilingRule> other) {
         return new Matching(index, spelling, other);
     }
@@ -148,7 +148,9 @@ public final class Matching {
         return Optional.empty();
     }
 
-    /** The student whose key the segment starts with; the longest such key, since one key may begin another. */
+    /**
+     * The student whose key the segment starts with; the longest such key, since one key may be a prefix of another.
+     */
     private Names startsWithKey(String segment) {
         String[] parts = BREAK.split(segment, LONGEST_KEY_RUN + 1);
         StringBuilder run = new StringBuilder();
@@ -185,7 +187,7 @@ public final class Matching {
                         Match.possible(keys(found), Message.of(Matching.class, "severalKeys", found.size())));
     }
 
-    /** A key decides, unless the name beside it is somebody else's. */
+    /** A key decides, unless the name beside it is another student's. */
     private Match keyMatch(Names owner, PathWords read, Map<FilingRule.Kind, String> fields, Message evidence) {
         String family = fields.get(FilingRule.Kind.FAMILY);
         if (family != null) {
@@ -250,7 +252,7 @@ public final class Matching {
         return index.inFull(read).stream().allMatch(n -> n == only);
     }
 
-    /** Family name with a given name or an initial, else the family name alone, else words of it. */
+    /** Family name with a given name or an initial, else the family name alone, else some of its words. */
     private Optional<Match> inPart(PathWords read) {
         return byFamily(read).or(() -> byGivenAndPart(read)).or(() -> byWords(read));
     }

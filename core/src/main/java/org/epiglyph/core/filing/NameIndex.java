@@ -13,7 +13,7 @@ import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
-/** The keys and names of a class, found by whole, by family name and by word. Safe for one thread. */
+/** The keys and names of a class, indexed by full name, family name and word. For one thread. */
 final class NameIndex {
     private static final Pattern SIGNS = Pattern.compile("[^\\p{L}\\p{N}]+");
     private final List<Names> everybody = new ArrayList<>();
@@ -39,7 +39,7 @@ final class NameIndex {
             names.family.forEach(f -> index(byFamily, f, names));
             names.whole.forEach(w -> index(byWhole, w, names));
         }
-        byKey.keySet().removeAll(twins); // keys that differ in signs alone tell nobody apart
+        byKey.keySet().removeAll(twins); // keys that differ only in punctuation identify nobody
         slips = new Slips(everybody, spelling);
     }
 
@@ -63,12 +63,12 @@ final class NameIndex {
         return byStudent.get(student);
     }
 
-    /** Whose key this is, however it is written; null for nobody's. */
+    /** The student with this key, however it is written; null if there is none. */
     Names byKey(String key) {
         return byKey.get(plain(key));
     }
 
-    /** Whose key this is in lower case and without signs; null for nobody's. */
+    /** The student with this key in lower case and without punctuation; null if there is none. */
     Names byPlainKey(String key) {
         return byKey.get(key);
     }
@@ -81,7 +81,7 @@ final class NameIndex {
         return byWord.getOrDefault(word, Set.of());
     }
 
-    /** Students all of whose name stands in the path; of namesakes in part, those with the longer name first. */
+    /** Students whose full name is in the path; of overlapping names, the longer first. */
     List<Names> inFull(PathWords read) {
         Set<Names> full = new LinkedHashSet<>();
         for (String run : read.runs) {
@@ -102,12 +102,14 @@ final class NameIndex {
         return full.stream().sorted(Comparator.comparingInt(n -> -n.words.getFirst().size())).toList();
     }
 
-    /** Nobody else's whole name is so near that a slip or two would turn one into the other, nor holds this one within it. */
+    /** True if no other student's full name is within a slip or two of this one, nor contains it. */
     boolean standsApart(Names names) {
         return apart.computeIfAbsent(names.student, _ -> slips.standsApart(names) && !standsWithinAnother(names));
     }
 
-    /** "Silva" stands within "Sequeira e Silva": where the rest of the longer name is misspelt, the shorter one is left. */
+    /**
+     * "Silva" is contained in "Sequeira e Silva": if the rest of the longer name is misspelt, the shorter one remains.
+     */
     private boolean standsWithinAnother(Names names) {
         for (Set<String> words : names.words) {
             String any = words.stream().findFirst().orElse("");

@@ -11,14 +11,14 @@ import java.util.regex.Pattern;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.roster.Student;
 
-/** A student's name in all the ways in which it may be written in a file name. */
+/** A student's name in every way in which it may be written in a file name. */
 final class Names {
     private static final Pattern ACCENTS = Pattern.compile("\\p{M}+");
     private static final Pattern BREAK = Pattern.compile("[^\\p{L}\\p{N}\\p{M}'\u2019]+");
     final Student student;
-    /** Family name without blanks, in each spelling. */
+    /** Family name without spaces, in each spelling. */
     final Set<String> family = new LinkedHashSet<>();
-    /** Given names without blanks, in each spelling; empty for a single name. */
+    /** Given names without spaces, in each spelling; empty for a single name. */
     final Set<String> given = new LinkedHashSet<>();
     /** First letters of the given names. */
     final String initials;
@@ -28,7 +28,7 @@ final class Names {
     final List<Set<String>> words = new ArrayList<>();
     /** Family words alone, in each spelling. */
     final List<Set<String>> familyWords = new ArrayList<>();
-    /** The whole name without blanks, in both orders, in each spelling. */
+    /** The full name without spaces, in both orders, in each spelling. */
     final Set<String> whole = new LinkedHashSet<>();
     final String section;
 
@@ -75,7 +75,7 @@ final class Names {
         return plain.replace(" ", "");
     }
 
-    /** In which way the whole name stands in a path that holds it, in words. */
+    /** How the full name occurs in a path that contains it. */
     Message howIn(String path, boolean inFolder) {
         Message place = inFolder ? Message.of(Names.class, "folder") : Message.of(Names.class, "file");
         String text = composed(path);

@@ -7,7 +7,10 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 
-/** The words of a received path in plain letters, parted at signs, at capitals within a word and between letters and digits. */
+/**
+ * The words of a received path in plain letters, split at punctuation, at capitals within a word and between letters
+ * and digits.
+ */
 final class PathWords {
     private static final int LONGEST_RUN = 8;
     private static final Pattern BREAK = Pattern.compile(

@@ -15,8 +15,8 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * The class as the file names tell it, for a batch that came without any list. Of two names without a key it cannot be
- * known which is the family name; the rule says what was taken, and the marker may give another.
+ * The class as derived from file names, for a batch that arrived without a class list. Of a two-word name without a key
+ * it cannot be known which word is the family name; the rule says what was assumed, and the marker may enter another.
  */
 public final class RosterFromNames {
     private static final double MOST = 0.8;
@@ -49,16 +49,16 @@ public final class RosterFromNames {
     }
 
     /**
-     * Reads the class.
+     * Derives the class.
      *
      * @param paths  all received paths
-     * @param byHand the rule that the marker gave; empty to try the usual ones
+     * @param byHand the rule that the marker entered; empty to try the usual ones
      */
     public static RosterFromNames read(Collection<String> paths, Optional<FilingRule> byHand) {
         return new RosterFromNames(paths, byHand.or(() -> guess(paths)));
     }
 
-    /** The first of the usual rules that most names follow, for folders from the inside out and for file names. */
+    /** The first of the usual rules that most names match, for folders from the inside out and for file names. */
     private static Optional<FilingRule> guess(Collection<String> paths) {
         for (int level = DEEPEST - 1; level >= FilingRule.FILE; level--) {
             if (level != FilingRule.FILE && !isFolderAStudent(paths, level)) {
@@ -77,7 +77,7 @@ public final class RosterFromNames {
         return Optional.empty();
     }
 
-    /** Folders are students' where there are several and each holds a few files only; sections hold many. */
+    /** Folders belong to students if there are several with few files each; sections hold many. */
     private static boolean isFolderAStudent(Collection<String> paths, int level) {
         Set<String> folders = new LinkedHashSet<>();
         for (String path : paths) {
@@ -117,17 +117,17 @@ public final class RosterFromNames {
         return reading.map(r -> r.fields().getOrDefault(kind, "").strip()).orElse("");
     }
 
-    /** The class in the order in which its names appear. */
+    /** The class in the order in which its names occur. */
     public Roster roster() {
         return new Roster(List.copyOf(students.values()));
     }
 
-    /** Whose the file is. */
+    /** The student to whom the file belongs. */
     public StudentKey owner(String path) {
         return owners.get(path);
     }
 
-    /** The rule by which the names were read; empty where each name stands for a student by itself. */
+    /** The rule by which the names were read; empty if each name stands for a student by itself. */
     public Optional<FilingRule> rule() {
         return rule;
     }

@@ -15,8 +15,8 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * Learns the filing rule of a batch from its names: each name whose student is known is taken apart, and the longest
- * beginning that most names share is the rule.
+ * Learns the filing rule of a batch from its names: each name whose student is known is split into parts, and the
+ * longest prefix that most names share becomes the rule.
  */
 public final class RuleLearning {
     private static final double MOST_NAMES = 0.8;
@@ -34,18 +34,18 @@ public final class RuleLearning {
     }
 
     /**
-     * A rule and how well it fits.
+     * A rule and how well it matches.
      *
      * @param rule the rule
-     * @param fits how many of the names follow it
+     * @param fits how many names match it
      * @param of   how many names there are
      */
     public record Learnt(FilingRule rule, int fits, int of) {}
 
     /**
-     * @param called what to call the rule
+     * @param called the rule's name
      * @param paths  all received paths
-     * @return empty where fewer than half of the names have anything in common that tells the student
+     * @return empty if fewer than half of the names share anything that identifies the student
      */
     public Optional<Learnt> learn(String called, Collection<String> paths) {
         Map<String, StudentKey> known = new LinkedHashMap<>();
@@ -67,7 +67,7 @@ public final class RuleLearning {
         return best;
     }
 
-    /** As many paths as a rule needs to be learnt, from all over the batch. */
+    /** As many paths as learning a rule needs, spread over the batch. */
     private static List<String> spread(Collection<String> paths) {
         List<String> all = List.copyOf(paths);
         int step = Math.ceilDiv(Math.max(1, all.size()), ENOUGH_PATHS);
@@ -102,7 +102,7 @@ public final class RuleLearning {
         return votes.values().stream().mapToInt(Integer::intValue).sum();
     }
 
-    /** What most often parts the locked part from the free one; nothing where no name has a free part. */
+    /** The usual separator of the locked part from the free one; empty if no name has a free part. */
     private static String usual(Map<String, Integer> separators) {
         return separators.entrySet()
                 .stream()
@@ -126,7 +126,7 @@ public final class RuleLearning {
         return level < segments.length - 1 ? Optional.of(segments[level]) : Optional.empty();
     }
 
-    /** Every beginning of the segment that ends with a part which tells the student, and what stands behind it. */
+    /** Every prefix of the segment that ends with a part that identifies the student, and what follows it. */
     private Map<List<Part>, String> beginnings(String segment, Names own) {
         Map<List<Part>, String> beginnings = new HashMap<>();
         List<Part> parts = new ArrayList<>();
@@ -135,7 +135,7 @@ public final class RuleLearning {
             Found found = field(segment, at, own);
             if (found != null) {
                 if (!parts.isEmpty() && parts.getLast() instanceof Part.Field) {
-                    return beginnings; // nothing parts the two, so no rule could tell them apart
+                    return beginnings; // nothing separates the two, so no rule could tell them apart
                 }
                 parts.add(new Part.Field(found.kind));
                 at = found.end;
@@ -234,7 +234,7 @@ public final class RuleLearning {
         return at >= segment.length() || !Character.isLetterOrDigit(segment.charAt(at));
     }
 
-    /** Where the value ends if the segment says it from here, accents and signs within it aside; -1 where it does not. */
+    /** Where the value ends if the segment has it from here, ignoring accents and punctuation; -1 if it does not. */
     private int reads(String segment, int from, String value) {
         int said = 0;
         int at = from;

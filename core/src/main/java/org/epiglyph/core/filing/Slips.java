@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.epiglyph.core.Message;
 
-/** Finds names that were written with slips, and names that a slip could turn into another's. */
+/** Finds misspelt names, and names that a slip could turn into another student's. */
 final class Slips {
     private static final int MOST = 2;
     private static final int SHORTEST = 5;
@@ -33,7 +33,7 @@ final class Slips {
         }
     }
 
-    /** Whether no other student's name, in full or as people shorten it, is within two slips of this one. */
+    /** True if no other student's name, in full or as commonly shortened, is within two slips of this one. */
     boolean standsApart(Names names) {
         AtomicBoolean near = new AtomicBoolean();
         WrittenNames alsoIn = names.given.isEmpty() ? families : shortened;
@@ -47,7 +47,7 @@ final class Slips {
         return true;
     }
 
-    /** The student whose whole name is nearest to a run of words in the path. */
+    /** The student whose full name is nearest to a run of words in the path. */
     Optional<Match> nearest(PathWords read) {
         Map<Names, Integer> near = new LinkedHashMap<>();
         for (String run : read.runs) {

@@ -2,15 +2,18 @@ package org.epiglyph.core.filing;
 
 import java.util.List;
 
-/** How words in different letters and with slips of the pen are compared. */
+/** How text in different scripts and with spelling slips is compared. */
 public interface Spelling {
     /**
-     * The text in small plain letters a to z and digits, words separated by single blanks; apostrophes vanish.
+     * The text in lower-case letters a to z and digits, with words separated by single spaces; apostrophes are dropped.
      *
-     * @return the ways to write it, the usual one first, at least one; blank where nothing can be read
+     * @return the possible spellings, the usual one first, at least one; blank if nothing can be read
      */
     List<String> plain(String text);
 
-    /** How many letters were left out, added, changed or swapped with their neighbour (Damerau 1964, Levenshtein 1966). */
+    /**
+     * The edit distance: letters left out, added, changed or swapped with their neighbour (Damerau 1964, Levenshtein
+     * 1966).
+     */
     int slips(String one, String other);
 }

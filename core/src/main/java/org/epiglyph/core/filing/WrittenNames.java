@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.function.BiConsumer;
 
 /**
- * Ways to write names, to be searched for those within a few slips of a text. Nearly all comparisons are ruled out before
- * the exact one: a slip changes the length by one at most, and two of the counts of letters by one.
+ * Spellings of names, to be searched for those within a few slips of a text. Nearly all comparisons are ruled out
+ * before the exact one: a slip changes the length by at most one, and at most two of the letter counts by one.
  */
 final class WrittenNames {
     private static final int LETTERS = 27;
@@ -18,7 +18,12 @@ final class WrittenNames {
     private int[] sets = {};
     private int[] firstOfLength = {0};
 
-    /** One way to write a name. @param counts how often each letter stands in it @param set which letters do, a bit each */
+    /**
+     * One spelling of a name.
+     *
+     * @param counts how often each letter occurs in it
+     * @param set    which letters occur, one bit each
+     */
     private record Form(Names names, String text, byte[] counts, int set) {
         static Form of(Names names, String text) {
             byte[] counts = new byte[LETTERS];
@@ -41,7 +46,7 @@ final class WrittenNames {
         }
     }
 
-    /** @param most slips that are looked for at the most */
+    /** @param most the most slips that are searched for */
     WrittenNames(Spelling spelling, int most) {
         this.spelling = spelling;
         this.most = most;
@@ -67,7 +72,7 @@ final class WrittenNames {
         }
     }
 
-    /** Gives every name within the slips looked for, with how many there are. */
+    /** Reports every name within the allowed slips, with the number of slips. */
     void near(String text, BiConsumer<Names, Integer> found) {
         if (forms == null) {
             order();

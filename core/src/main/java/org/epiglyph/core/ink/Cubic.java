@@ -3,7 +3,7 @@ package org.epiglyph.core.ink;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * A cubic Bézier curve that goes on from where the path stands.
+ * A cubic Bézier curve that continues a path from its current end.
  *
  * @param first  control point near the start
  * @param second control point near the end
@@ -34,7 +34,7 @@ public record Cubic(PagePoint first, PagePoint second, PagePoint end) {
     }
 
     /**
-     * The part of this curve between two parameters, exactly: its ends and slopes are those of the whole.
+     * The part of this curve between two parameters, exact in position and slope.
      *
      * @param start where the whole curve starts
      * @param from  0 to 1

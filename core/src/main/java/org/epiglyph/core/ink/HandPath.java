@@ -5,25 +5,25 @@ import java.util.List;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * The hand's way across the page while it draws, with how hard it presses. Where the device does not say, the speed
- * does: a slow hand leaves a broader line, as a wet nib does.
+ * The hand's path across the page while it draws, with its pressure. If the device does not report pressure, speed
+ * stands in for it: a slow hand leaves a broader line, as a wet nib does.
  */
 public final class HandPath {
-    /** How far the fitted path may pass from a place that the hand went through, in points. */
+    /** The largest distance of the fitted path from a place the hand went through, in points. */
     public static final double TOLERANCE = 0.25;
     private static final double CALM = 0.35;
     private final List<PagePoint> points = new ArrayList<>();
     private final List<Double> swells = new ArrayList<>();
     private long before;
 
-    /** A hand that has not come down yet. */
+    /** A hand that has not touched the page yet. */
     public HandPath() {}
 
     /**
-     * The hand at a place.
+     * Adds a place of the hand.
      *
      * @param at       in page space
-     * @param pressure above 0 up to 1; 0 where the device does not tell
+     * @param pressure above 0 up to 1; 0 if the device does not report it
      * @param millis   when
      * @return how broad the line is here, as a multiple of its width
      */
@@ -40,7 +40,7 @@ public final class HandPath {
         if (points.isEmpty()) {
             return 1;
         }
-        double speed = points.getLast().distanceTo(at) / Math.max(1, millis - before); // points a millisecond
+        double speed = points.getLast().distanceTo(at) / Math.max(1, millis - before); // points per millisecond
         return Math.clamp(1.2 - speed * 0.6, 0.65, 1.2);
     }
 
@@ -57,7 +57,7 @@ public final class HandPath {
         return List.copyOf(points);
     }
 
-    /** The smooth path; within {@link #TOLERANCE} of every place the hand went through. */
+    /** The smooth path, within {@link #TOLERANCE} of every place the hand went through. */
     public InkFit.Fitted fitted() {
         return InkFit.fit(points, TOLERANCE);
     }
@@ -67,7 +67,10 @@ public final class HandPath {
         return fitted.joints().stream().map(swells::get).toList();
     }
 
-    /** The end of the path where it goes straight from its beginning; steered to the next eighth of a turn. */
+    /**
+     * The end of the path when it is drawn straight from its beginning; snapped to the nearest eighth of a turn if
+     * wanted.
+     */
     public PagePoint straightEnd(boolean steered) {
         PagePoint from = first();
         PagePoint to = last();

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.epiglyph.core.page.PagePoint;
 
-/** Cuts away the part of a path that lies within a circle, as an eraser does. */
+/** Cuts out the part of a path that lies within a circle, as an eraser does. */
 public final class InkCut {
     private static final int STEPS = 24;
     private static final int HALVINGS = 20;
@@ -12,14 +12,14 @@ public final class InkCut {
     private InkCut() {}
 
     /**
-     * A part of a path that stays.
+     * A remaining part of a path.
      *
-     * @param path the part; it follows the whole path exactly
-     * @param from where on the whole path it begins: number of the curve plus the parameter on it
+     * @param path the part, which follows the whole path exactly
+     * @param from where it begins on the whole path: number of the curve plus the parameter on it
      * @param to   where it ends
      */
     public record Piece(InkPath path, double from, double to) {
-        /** The swell of this part, read off the swell of the whole path at its joints. */
+        /** The swell of this part, interpolated from the swell of the whole path at its joints. */
         public List<Double> swell(List<Double> whole) {
             List<Double> part = new ArrayList<>(List.of(at(whole, from)));
             for (int joint = (int) Math.floor(from) + 1; joint < to; joint++) {
@@ -39,7 +39,7 @@ public final class InkCut {
     }
 
     /**
-     * The parts of a path outside a circle, in order. The whole path where it nowhere enters the circle.
+     * The parts of a path outside a circle, in order; the whole path if it never enters the circle.
      *
      * @param centre the circle's centre
      * @param radius in points, above 0
@@ -78,7 +78,7 @@ public final class InkCut {
         }
     }
 
-    /** Where between two places, one inside and one outside, the path crosses the circle. */
+    /** Where the path crosses the circle between two places, one inside and one outside. */
     private static double border(InkPath path, double from, double to, PagePoint centre, double radius) {
         boolean first = isInside(path, from, centre, radius);
         double low = from;

@@ -6,7 +6,7 @@ import org.epiglyph.core.page.PagePoint;
 
 /**
  * Fits smooth curves to the hand's path: P. J. Schneider, "An Algorithm for Automatically Fitting Digitized Curves",
- * Graphics Gems, 1990. Every input point stays within the tolerance of the fitted path at its own parameter.
+ * Graphics Gems, 1990. Every input point is within the tolerance of the fitted path at its own parameter.
  */
 public final class InkFit {
     private static final int REFINEMENTS = 4;
@@ -24,21 +24,21 @@ public final class InkFit {
      * The smooth path along the points.
      *
      * @param points    the hand's path in page space, in order, at least one
-     * @param tolerance how far the path may pass from a point, in points, above 0
+     * @param tolerance the largest distance of the path from a point, in points, above 0
      */
     public static InkPath smooth(List<PagePoint> points, double tolerance) {
         return fit(points, tolerance).path();
     }
 
     /**
-     * A fitted path and which of the given points its joints are.
+     * A fitted path, and which of the input points are its joints.
      *
      * @param path   the smooth path
      * @param joints zero-based numbers of the points at its start and at the end of each curve
      */
     public record Fitted(InkPath path, List<Integer> joints) {}
 
-    /** As {@link #smooth}, and says which points the joints are. */
+    /** Like {@link #smooth}, but also returns which points are the joints. */
     public static Fitted fit(List<PagePoint> points, double tolerance) {
         if (points.isEmpty() || !(tolerance > 0)) {
             throw new IllegalArgumentException(
@@ -56,7 +56,7 @@ public final class InkFit {
         return new Fitted(new InkPath(start, fit.fitted), fit.joints.stream().map(distinct::get).toList());
     }
 
-    /** Numbers of the points that are not where the one before was. */
+    /** Numbers of the points that differ from the point before. */
     private static List<Integer> withoutRepeats(List<PagePoint> points) {
         List<Integer> kept = new ArrayList<>();
         for (int i = 0; i < points.size(); i++) {

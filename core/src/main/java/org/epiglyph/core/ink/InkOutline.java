@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.epiglyph.core.page.PagePoint;
 
-/** The outline of a line whose breadth changes on its way, as a broad nib or a pressed pen leaves it. */
+/** The outline of a line of varying breadth, as a broad nib or a pressed pen leaves it. */
 public final class InkOutline {
     private static final double ROUND = 0.5523;
     private static final double SHARP = Math.toRadians(14);
@@ -12,10 +12,10 @@ public final class InkOutline {
     private InkOutline() {}
 
     /**
-     * Closed outlines, all clockwise as the page is seen, that together cover the line: tapered pieces with round ends,
-     * and with round joins where the line turns.
+     * Closed outlines, all clockwise on the page, that together cover the line: tapered pieces with round ends and
+     * round joins.
      *
-     * @param path  the line's middle
+     * @param path  the line's centre line
      * @param width its width in points
      * @param swell multiples of the width at the start and at the end of each curve
      */

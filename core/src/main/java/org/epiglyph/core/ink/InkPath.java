@@ -7,13 +7,13 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * A line drawn without lifting the pen. With no curves it is a dot.
+ * A line drawn without lifting the pen. Without curves it is a dot.
  *
- * @param start  where the pen came down
+ * @param start  where the pen touched the page
  * @param curves what follows, each from the end of the one before
  */
 public record InkPath(PagePoint start, List<Cubic> curves) {
-    /** Straight pieces that stand for one curve where a path is measured or outlined. */
+    /** Number of straight pieces that approximate one curve when a path is measured or outlined. */
     static final int STEPS = 8;
 
     public InkPath {
@@ -34,7 +34,7 @@ public record InkPath(PagePoint start, List<Cubic> curves) {
         return new InkPath(points.getFirst(), curves);
     }
 
-    /** Points along the path, close enough together to measure by. */
+    /** Points along the path, close enough together for measuring. */
     public List<PagePoint> flattened() {
         List<PagePoint> points = new ArrayList<>();
         points.add(start);
@@ -48,7 +48,7 @@ public record InkPath(PagePoint start, List<Cubic> curves) {
         return points;
     }
 
-    /** The box around the path's middle line, without its width. */
+    /** The box around the path's centre line, without its width. */
     public PageBox bounds() {
         List<PagePoint> points = flattened();
         PageBox box = new PageBox(start.x(), start.y(), 0, 0);
@@ -58,7 +58,7 @@ public record InkPath(PagePoint start, List<Cubic> curves) {
         return box;
     }
 
-    /** The shortest distance from the place to the path's middle line, in points. */
+    /** The shortest distance from the place to the path's centre line, in points. */
     public double distanceTo(PagePoint place) {
         List<PagePoint> points = flattened();
         double best = points.getFirst().distanceTo(place);
@@ -68,7 +68,7 @@ public record InkPath(PagePoint start, List<Cubic> curves) {
         return best;
     }
 
-    /** This path moved by so many points. */
+    /** This path moved by a number of points. */
     public InkPath movedBy(double dx, double dy) {
         return new InkPath(start.movedBy(dx, dy), curves.stream().map(c -> c.movedBy(dx, dy)).toList());
     }

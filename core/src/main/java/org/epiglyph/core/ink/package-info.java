@@ -1,4 +1,2 @@
-/**
- * From the hand's path to smooth ink: thinning, fitting curves, measuring distances. Pure geometry, no marks.
- */
+/** From the hand's path to smooth ink: thinning, curve fitting, distances. Pure geometry, no marks. */
 package org.epiglyph.core.ink;

@@ -10,17 +10,17 @@ import org.epiglyph.core.roster.Student;
 /**
  * A letter as one student reads it.
  *
- * @param student to whom
+ * @param student the addressee
  * @param subject one line
- * @param body   lines of any number
- * @param missing slots for which there is nothing to say to this student, such as a result that is not known yet
+ * @param body    any number of lines
+ * @param missing slots without a value for this student, such as a result that is not known yet
  */
 public record Letter(Student student, String subject, String body, List<String> missing) {
     public Letter {
         missing = List.copyOf(missing);
     }
 
-    /** SHA-256 of what it says, lower-case hexadecimal: the same letter has the same one. */
+    /** SHA-256 of subject and body, lower-case hexadecimal; equal letters have equal digests. */
     public String digest() {
         try {
             return HexFormat.of()

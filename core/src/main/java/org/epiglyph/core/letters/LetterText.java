@@ -17,11 +17,11 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.task.Lateness;
 
 /**
- * What a letter says to everybody, with slots in braces for what differs. Braces that hold anything else are named as
- * unknown, so that no student reads them.
+ * A letter to all recipients, with slots in braces for what differs. Unknown text in braces is reported, so that no
+ * student reads it.
  *
  * @param subject one line
- * @param words   lines of any number
+ * @param body    any number of lines
  */
 public record LetterText(String subject, String body) {
     private static final Pattern SLOT = Pattern.compile("\\{([^{}\\n]*)}");
@@ -43,7 +43,7 @@ public record LetterText(String subject, String body) {
             this.written = written;
         }
 
-        /** As it stands in a letter, with its braces. */
+        /** The slot as written in a letter, with its braces. */
         public String written() {
             return "{" + written + "}";
         }
@@ -55,7 +55,7 @@ public record LetterText(String subject, String body) {
         }
     }
 
-    /** Slots that no letter has, as they are written. */
+    /** Text in braces that is no slot, as written. */
     public Set<String> unknown() {
         Set<String> unknown = new LinkedHashSet<>();
         for (String text : List.of(subject, body)) {
@@ -109,7 +109,7 @@ public record LetterText(String subject, String body) {
         };
     }
 
-    /** True if the marker is done and a result may be told. */
+    /** True if the marking is finished, so that the result may be told. */
     static boolean isFinal(Batch batch, Submission submission) {
         return submission.sealed() && !submission.scores().isEmpty()
                 && submission.scores().isComplete(batch.scheme());

@@ -9,36 +9,36 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * Who is written to: those of a class who meet a condition.
+ * Whom a letter goes to: the students of a class who meet a condition.
  *
- * @param condition what they have in common
- * @param under     for {@link Condition#RESULT_UNDER}: below which result
- * @param named     for {@link Condition#CHOSEN} and {@link Condition#NOT_OPENED}: who they are
+ * @param condition the condition
+ * @param under     for {@link Condition#RESULT_UNDER}: the result that theirs is below
+ * @param named     for {@link Condition#CHOSEN} and {@link Condition#NOT_OPENED}: the students
  */
 public record Recipients(Condition condition, Optional<BigDecimal> under, Set<StudentKey> named) {
     public Recipients {
         named = Set.copyOf(named);
     }
 
-    /** What those who are written to have in common. */
+    /** What the recipients have in common. */
     public enum Condition {
-        /** Being in the class. */
+        /** They are in the class. */
         EVERYBODY,
-        /** Nothing came from them, and they are not excused. */
+        /** Nothing was received from them, and they are not excused. */
         NOTHING_RECEIVED,
-        /** What counts came after their due time and the grace. */
+        /** The hand-in that counts arrived after its due time and the grace. */
         LATE,
         /** Their result is known and below a limit. */
         RESULT_UNDER,
         /** Every criterion that takes a score is excused. */
         EXCUSED,
-        /** The work went back, and the record says that they have not looked. */
+        /** The work was handed back, and the record says that they have not opened it. */
         NOT_OPENED,
         /** The marker chose them. */
         CHOSEN
     }
 
-    /** Those who meet a condition that needs nothing else. */
+    /** The students who meet a condition that needs no further value. */
     public static Recipients of(Condition condition) {
         return new Recipients(condition, Optional.empty(), Set.of());
     }

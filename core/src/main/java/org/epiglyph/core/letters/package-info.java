@@ -1,2 +1,2 @@
-/** Letters to students: to whom, and what each one reads. */
+/** Letters to students: the recipients, and what each of them reads. */
 package org.epiglyph.core.letters;

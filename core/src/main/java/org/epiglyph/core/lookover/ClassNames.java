@@ -20,8 +20,8 @@ import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.Section;
 
 /**
- * The forms in which a class's students may be named in words: key, given name, family name and their parts. A form that
- * two students share names neither of them to the other, and what the task itself says names nobody.
+ * The forms in which the students of a class may be named in text: key, given name, family name and their parts. A form
+ * that two students share identifies neither of them to the other, and what the task itself says names nobody.
  */
 public final class ClassNames {
     private static final int LEAST_PART = 2;
@@ -62,7 +62,7 @@ public final class ClassNames {
         return forms;
     }
 
-    /** With and without accents, as a marker in a hurry types it. "de", "van" and "ap" are no name by themselves. */
+    /** With and without accents, as a marker in a hurry types it. "de", "van" and "ap" are not names on their own. */
     private static void addName(Set<String> forms, String part) {
         if (part.length() >= LEAST_PART && !part.equals(part.toLowerCase(Locale.ROOT))) {
             forms.add(part);
@@ -70,7 +70,7 @@ public final class ClassNames {
         }
     }
 
-    /** Scripts without capitals run words together, so that their names are looked for within words. */
+    /** Scripts without capitals do not separate words, so their names are searched within words. */
     private static boolean hasNoCase(String form) {
         return form.length() >= LEAST_PART && form.codePoints()
                 .allMatch(c -> Character.isLetter(c) && !Character.isUpperCase(c) && !Character.isLowerCase(c)
@@ -108,7 +108,7 @@ public final class ClassNames {
         return plain.replaceFirst("(?:'s|')$", "").replaceFirst("[._-]+$", "").replaceFirst("(?:'s|')$", "");
     }
 
-    /** The first other student whom words for this one name, as the words have it; empty where they name nobody else. */
+    /** The first other student whom text for this one names, as written there; empty if there is none. */
     Optional<String> other(String text, Student own) {
         Matcher token = TOKEN.matcher(text);
         while (token.find()) {
@@ -133,7 +133,7 @@ public final class ClassNames {
         return named.stream().anyMatch(s -> s.key().equals(own.key()));
     }
 
-    /** At the head of a sentence "Mark" and "Will" are words before they are names. */
+    /** At the start of a sentence "Mark" and "Will" are words before they are names. */
     private boolean mayBeAWord(String form, String before) {
         return isSentenceHead(before) && !form.matches(".*\\d.*")
                 && dictionary != Dictionary.NONE
@@ -151,7 +151,7 @@ public final class ClassNames {
         return i < 0 || SENTENCE_ENDS.indexOf(before.charAt(i)) >= 0;
     }
 
-    /** True if the word belongs to a name of the class or to the task, so that no dictionary need know it. */
+    /** True if the word belongs to a name of the class or to the task, so that no dictionary needs to know it. */
     public boolean knows(String word) {
         String form = bare(word);
         return byForm.containsKey(form) || ofTask.contains(form.toLowerCase(Locale.ROOT));

@@ -2,10 +2,10 @@ package org.epiglyph.core.lookover;
 
 import java.util.List;
 
-/** Looks words up in the language of the marker's words. Safe for several threads. */
+/** Looks up words in the language of the marker's text. Thread-safe. */
 @FunctionalInterface
 public interface Dictionary {
-    /** Knows nothing, and so finds nothing. */
+    /** Knows no language, and so reports nothing. */
     Dictionary NONE = _ -> List.of();
 
     /** The words of a text that are not in the dictionary, in order. */

@@ -35,8 +35,8 @@ import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.core.task.Task;
 
 /**
- * Looks a batch over and keeps what it found: after an edit only the submissions that changed are looked at again. What
- * the disk has to say (originals, page sizes) comes from outside and is added by whoever can read it. Not safe for several threads.
+ * Checks a batch and caches the findings: after an edit only the submissions that changed are checked again. What only
+ * the disk can tell (originals, page sizes) is added by the caller. Not thread-safe.
  */
 public final class LookOver {
     /** Words by which markers say that something is for themselves or a colleague (common practice, no source). */
@@ -71,28 +71,28 @@ public final class LookOver {
 
     private record Looked(Submission submission, List<Finding> findings) {}
 
-    /** Everything found in a batch, in roster order, what was accepted included. */
+    /** All findings of a batch, in roster order, accepted ones included. */
     public List<Finding> findings(Batch batch) {
         stand(batch);
         return batch.submissions().stream().flatMap(s -> of(batch, s).stream()).toList();
     }
 
-    /** What is found about one student, what was accepted included. */
+    /** All findings about one student, accepted ones included. */
     public List<Finding> findings(Batch batch, StudentKey student) {
         stand(batch);
         return of(batch, batch.submission(student));
     }
 
-    /** True unless the marker lets it stand. */
+    /** True unless the marker has accepted it. */
     public static boolean isOpen(Finding finding, Submission submission) {
         return submission.accepted().stream().noneMatch(a -> a.isOfOneThing(finding.accepted("")));
     }
 
-    /** What stood on another scheme, task, phrasebook or class is looked at anew. */
+    /** Findings based on another scheme, task, phrasebook or class are recomputed. */
     private void stand(Batch batch) {
         if (ground.filter(g -> g.isOf(batch)).isEmpty()) {
             looked.clear();
-            unknown.clear(); // another language, perhaps
+            unknown.clear(); // perhaps another language
             ClassNames names = ground.filter(g -> g.hasNamesOf(batch))
                     .map(Ground::names)
                     .orElseGet(() -> new ClassNames(batch, dictionary));
@@ -110,7 +110,7 @@ public final class LookOver {
         return before.findings;
     }
 
-    /** One look at one submission. */
+    /** One check of one submission. */
     private final class Look {
         private final Batch batch;
         private final Submission submission;
@@ -254,7 +254,7 @@ public final class LookOver {
             }
         }
 
-        /** What signs, stamps, or else numbers typed as evidence come to under a criterion. */
+        /** What signs, stamps, or else numbers typed as evidence add up to for a criterion. */
         private Optional<BigDecimal> counted(Criterion criterion, List<Mark> marks) {
             return MarkCount.of(criterion, marks, batch.phrasebook())
                     .map(MarkCount::points)
@@ -273,7 +273,7 @@ public final class LookOver {
             try {
                 return Optional.of(Decimal.of(typed.strip().replaceFirst("\\s*/\\s*\\d+$", "")));
             } catch (NumberFormatException e) {
-                return Optional.empty(); // words
+                return Optional.empty(); // text
             }
         }
 
@@ -299,7 +299,7 @@ public final class LookOver {
                     saidFound(Finding.Kind.SLOT_UNFILLED, said, said.text());
                 }
                 if (unknown.size() > MOST_TEXTS) {
-                    unknown.clear(); // words that were typed letter by letter would fill it
+                    unknown.clear(); // text typed letter by letter would fill it
                 }
                 List<String> strange = unknown.computeIfAbsent(said.text(), this::unknownWords);
                 if (!strange.isEmpty()) {

@@ -13,9 +13,9 @@ import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 
-/** Words for the student, and where they stand. */
+/** Text for the student, and where it is. */
 record TextForStudent(Finding.Where where, String subject, String text) {
-    /** Everything that a student is told in words, marks of the hand-in that counts first. */
+    /** All text for a student, beginning with the marks of the hand-in that counts. */
     static List<TextForStudent> in(Submission submission, MarkScheme scheme) {
         List<TextForStudent> all = new ArrayList<>();
         List<String> documents = submission.documents().stream().map(Document::id).toList();

@@ -1,5 +1,5 @@
 /**
- * The check before handing back: what wants deciding, student by student. Rule: findings are facts about what stands in
- * the batch; nothing is guessed, and nothing is changed.
+ * The check before handing back: what must be decided, student by student. Rule: findings are facts about the batch;
+ * nothing is guessed, and nothing is changed.
  */
 package org.epiglyph.core.lookover;

@@ -4,16 +4,16 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Puts remarks beside their places without overlap. The order given is kept, and the sum of squared distances from
- * the wished places is the least possible (isotonic regression by pooling adjacent violators).
+ * Places remarks beside their marks without overlap. The order is kept, and the sum of squared distances from the
+ * wanted places is minimal (isotonic regression by pooling adjacent violators).
  */
 public final class MarginLayout {
     private MarginLayout() {}
 
     /**
-     * A remark that wants a place.
+     * A remark to be placed.
      *
-     * @param wish   where its top would stand if it were alone
+     * @param wish   where its top would be if it were alone
      * @param height its height, 0 or more
      */
     public record Wish(double wish, double height) {}
@@ -21,9 +21,9 @@ public final class MarginLayout {
     /**
      * The tops of the remarks.
      *
-     * @param wishes in the order they shall stand in
+     * @param wishes in the order in which they are placed
      * @param gap    the least space between two
-     * @param top    nothing stands above this
+     * @param top    nothing is placed above this
      * @return one top for each wish, in the same order and unit
      */
     public static double[] tops(List<Wish> wishes, double gap, double top) {
@@ -52,8 +52,8 @@ public final class MarginLayout {
     }
 
     /**
-     * The tops of the remarks while one of them is being written: that one stays where it is, those above give way
-     * upwards and those below downwards, and none moves that need not.
+     * The tops of the remarks while one of them is being written: that one stays where it is, those above it move up
+     * and those below it move down, and none moves unless it has to.
      *
      * @param pinned number of the remark that stays
      * @param at     its top

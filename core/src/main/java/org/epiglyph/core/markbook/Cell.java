@@ -6,16 +6,16 @@ import java.util.Optional;
 import org.epiglyph.core.scoring.Criterion;
 
 /**
- * What stands in one place of the mark book.
+ * The content of one cell of the mark book.
  *
- * @param words    as it is shown; may be empty
- * @param rank     what it is ordered by before its words; empty for words alone
- * @param isFigure true if it is a number to reckon with, which its rank then is
+ * @param text     as shown; may be empty
+ * @param rank     sort key that precedes the text; empty if it sorts by text alone
+ * @param isFigure true if the rank is a number to calculate with
  */
 public record Cell(String text, Optional<BigDecimal> rank, boolean isFigure) {
     public static final Cell EMPTY = text("");
 
-    /** By rank, then by words; what is empty comes last whichever way the others are ordered. */
+    /** By rank, then by text; empty cells come last in either direction. */
     static Comparator<Cell> order(boolean descending) {
         Comparator<Cell> ranks = Comparator.comparing(c -> c.rank().orElse(null),
                 Comparator.nullsLast(descending ? Comparator.<BigDecimal>reverseOrder() : Comparator.naturalOrder()));
@@ -29,7 +29,7 @@ public record Cell(String text, Optional<BigDecimal> rank, boolean isFigure) {
         return new Cell(text, Optional.empty(), false);
     }
 
-    /** Words that are ordered by a number. */
+    /** Text that sorts by a number. */
     static Cell ranked(String text, long rank) {
         return new Cell(text, Optional.of(BigDecimal.valueOf(rank)), false);
     }
@@ -38,7 +38,7 @@ public record Cell(String text, Optional<BigDecimal> rank, boolean isFigure) {
         return new Cell(Criterion.format(value), Optional.of(value), true);
     }
 
-    /** A count; none is left empty, so that the others are seen. */
+    /** A count; 0 is left empty, so that other counts stand out. */
     static Cell count(long value) {
         return value == 0 ? EMPTY : figure(BigDecimal.valueOf(value));
     }

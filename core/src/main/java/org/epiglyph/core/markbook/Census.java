@@ -11,13 +11,16 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 
-/** How many of a class meet each condition. After an edit only those whom it reaches are looked at. For one thread. */
+/**
+ * How many students of a class meet each condition. After an edit only the affected students are checked again. For one
+ * thread.
+ */
 public final class Census {
     private final Map<Condition, Integer> counts = new EnumMap<>(Condition.class);
     private List<Set<Condition>> met = List.of();
     private final Context context;
 
-    /** @param context what is known beside the batch */
+    /** @param context what is known besides the batch */
     public Census(Batch batch, Context context) {
         this.context = context;
         all(batch);
@@ -27,7 +30,7 @@ public final class Census {
         return counts.get(condition);
     }
 
-    /** @param students whose submissions may have changed; empty where every one may have */
+    /** @param students whose submissions may have changed; empty if any may have */
     public void changed(Optional<Set<StudentKey>> students, Batch batch) {
         if (students.isEmpty() || batch.submissions().size() != met.size()) {
             all(batch);

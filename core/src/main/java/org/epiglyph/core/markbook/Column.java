@@ -21,10 +21,14 @@ import org.epiglyph.core.task.Lateness;
 
 /** A column of the mark book. */
 public sealed interface Column {
-    /** What stands there for a submission, as far as the batch tells. */
+    /** The cell of a submission, as far as the batch knows. */
     Cell cell(Batch batch, Submission submission);
 
-    /** What stands there for a submission. @param context what is known beside the batch */
+    /**
+     * The cell of a submission.
+     *
+     * @param context what is known besides the batch
+     */
     default Cell cell(Batch batch, Submission submission, Context context) {
         return this == Fact.WORDS
                 ? context.wordCount(submission).map(Cell::count).orElse(Cell.EMPTY)
@@ -48,7 +52,7 @@ public sealed interface Column {
         }
     }
 
-    /** What a section of the scheme comes to. */
+    /** The sum of a section of the scheme. */
     record OfSection(String id) implements Column {
         @Override
         public Cell cell(Batch batch, Submission submission) {
@@ -59,7 +63,7 @@ public sealed interface Column {
         }
     }
 
-    /** What else is known of a submission. */
+    /** Other facts about a submission. */
     enum Fact implements Column {
         KEY, SECTION, TOTAL, RESULT, PERCENT, GRADE, STATE, RECEIVED, LATENESS, HAND_INS, PAGES, WORDS, REMARKS, PRIVATE_NOTE, MARKER, MODERATED, HANDED_BACK, OPENED;
 
@@ -78,7 +82,7 @@ public sealed interface Column {
                 case LATENESS -> batch.lateness(submission).map(l -> late(l, submission)).orElse(Cell.EMPTY);
                 case HAND_INS -> Cell.count(submission.handIns().size());
                 case PAGES -> Cell.count(submission.documents().stream().mapToInt(d -> d.pageCount()).sum());
-                case WORDS -> Cell.EMPTY; // the batch does not tell
+                case WORDS -> Cell.EMPTY; // not known from the batch
                 case REMARKS ->
                     Cell.count(submission.marksForStudent().stream().filter(m -> !m.remark().isEmpty()).count());
                 case PRIVATE_NOTE -> Cell.text(submission.privately().isBlank() ? "" : "yes");
@@ -118,7 +122,7 @@ public sealed interface Column {
                     .filter(r -> r.complete() && !submission.scores().isEmpty());
         }
 
-        /** Grades are ordered as their scale has them, the lowest first. */
+        /** Grades sort in the order of their scale, lowest first. */
         private static Cell grade(Batch batch, String grade) {
             List<String> words = batch.scheme()
                     .rules()
@@ -129,7 +133,11 @@ public sealed interface Column {
         }
     }
 
-    /** A place by lot, against effects of order; only orders have it. @param seed of the lots */
+    /**
+     * A random order, against order effects; used for sorting only.
+     *
+     * @param seed of the shuffle
+     */
     record Drawn(long seed) implements Column {
         @Override
         public Cell cell(Batch batch, Submission submission) {
@@ -138,7 +146,7 @@ public sealed interface Column {
         }
     }
 
-    /** Its name in files; {@link #named} reads it. */
+    /** Its name in files, parsed by {@link #named}. */
     default String code() {
         return switch (this) {
             case OfCriterion(String id) -> "criterion " + id;
@@ -148,7 +156,7 @@ public sealed interface Column {
         };
     }
 
-    /** The column of a name in a file; empty where this version knows none of it. */
+    /** The column with a name in a file; empty if this version does not know it. */
     static Optional<Column> named(String code) {
         int space = code.indexOf(' ');
         String kind = space < 0 ? "" : code.substring(0, space);
@@ -162,7 +170,7 @@ public sealed interface Column {
         };
     }
 
-    /** The maximum of what is scored there; empty for what has none. */
+    /** The maximum of its scores; empty if it has none. */
     default Optional<BigDecimal> maximum(Batch batch) {
         return switch (this) {
             case OfCriterion(String id) ->
@@ -176,9 +184,9 @@ public sealed interface Column {
     }
 
     /**
-     * The columns of a scheme, criteria that take a score in their order, each section followed by what it comes to.
+     * The columns of a scheme: criteria that take a score in order, each section followed by its sum.
      *
-     * @param folded ids of sections of which only that is shown
+     * @param folded ids of sections of which only the sum is shown
      */
     static List<Column> of(MarkScheme scheme, java.util.Set<String> folded) {
         return scheme.criteria()

@@ -4,35 +4,35 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 
-/** What students have in common who are shown together. */
+/** What the students of a list have in common. */
 public enum Condition {
-    /** Something that the scheme asks for has no score. */
+    /** Something the scheme requires has no score. */
     NOT_SCORED,
-    /** Everything is scored, and the work is not sealed. */
+    /** Everything is scored, but the work is not sealed. */
     NOT_SEALED,
     /** Sealed, and no destination has it as it is now. */
     HELD, HANDED_BACK, LATE, NOTHING_RECEIVED,
     /** Nothing is expected of them. */
     EXCUSED,
-    /** Their result is as near to a grade's boundary as the marker wants to look again at. */
+    /** The result is within the marker's limit of a grade boundary. */
     NEAR_BOUNDARY,
-    /** The result was changed apart from the scores. */
+    /** The result was changed independently of the scores. */
     MODERATED,
     /** There is a private note. */
     PRIVATE_NOTE,
-    /** They answered and have no reply. */
+    /** The student answered and has no reply. */
     ANSWERED,
-    /** A newer hand-in came than the one that counts. */
+    /** A newer hand-in arrived than the one that counts. */
     NEWER_HAND_IN,
-    /** Handed back, and as far as the record was asked not opened. */
+    /** Handed back and, as far as the record was asked, not opened. */
     NOT_OPENED,
-    /** The look-over would ask about them. */
+    /** The look-over has open findings. */
     LOOK_AGAIN;
 
     /**
-     * True if the student's submission is such.
+     * True if the submission meets the condition.
      *
-     * @param context what is known beside the batch
+     * @param context what is known besides the batch
      */
     public boolean holds(Batch batch, Submission submission, Context context) {
         Stage stage = submission.stage(batch.scheme());

@@ -9,13 +9,13 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * What the mark book knows beside the batch.
+ * What the mark book knows besides the batch.
  *
- * @param again about whom the look-over would ask
- * @param words how many words documents have on their pages, by the document's id, as far as they were counted
+ * @param again      students with open findings
+ * @param wordCounts number of words on a document's pages, by document id, as far as they have been counted
  */
 public record Context(Set<StudentKey> again, Map<String, Integer> wordCounts) {
-    /** Nothing. */
+    /** Nothing known. */
     public static final Context NONE = new Context(Set.of(), Map.of());
 
     public Context {
@@ -31,7 +31,9 @@ public record Context(Set<StudentKey> again, Map<String, Integer> wordCounts) {
         return new Context(again, other);
     }
 
-    /** How many words the hand-in that counts has; empty before all its documents were counted, or without pages. */
+    /**
+     * Number of words of the hand-in that counts; empty if not all documents have been counted yet, or without pages.
+     */
     Optional<Integer> wordCount(Submission submission) {
         List<String> documents = submission.documents()
                 .stream()

@@ -24,22 +24,26 @@ import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Scaling;
 import org.epiglyph.core.scoring.Standing;
 
-/** Something decided for many students at once: worked out before it happens, carried out as one edit, undone as one. */
+/** A decision for many students at once: computed in advance, executed as one edit, undone as one. */
 public sealed interface Decision {
-    /** What becomes of the criteria that have no score. @param judgement 0, not attempted or excused */
+    /**
+     * Sets the criteria that have no score.
+     *
+     * @param judgement 0, not attempted or excused
+     */
     record Settle(Judgement judgement) implements Decision {
         public static final Settle ZERO = new Settle(Judgement.of(BigDecimal.ZERO));
         public static final Settle NOT_ATTEMPTED = new Settle(Judgement.standing(Standing.NOT_ATTEMPTED));
         public static final Settle EXCUSED = new Settle(Judgement.standing(Standing.EXCUSED));
     }
 
-    /** A change to the results apart from the scores; 0 points take such a change away. */
+    /** A change to the results independently of the scores; 0 points remove such a change. */
     record Moderate(BigDecimal points, String why) implements Decision {}
 
-    /** All that are scored and not sealed are sealed. */
+    /** Seals everything that is scored and not sealed. */
     record Seal() implements Decision {}
 
-    /** Whose to mark they are; empty takes that back. It reaches sealed work too. */
+    /** Assigns a marker; empty removes the assignment. It changes sealed work too. */
     record Assign(String marker) implements Decision {
         private static final int LONGEST = 60;
 
@@ -50,16 +54,23 @@ public sealed interface Decision {
         }
     }
 
-    /** All results of the batch along one line; empty takes the scaling away. It belongs to the scheme, and so to everybody. */
+    /**
+     * Scales all results of the batch along a line; empty removes the scaling. It belongs to the scheme and so affects
+     * everybody.
+     */
     record Scale(Optional<Scaling> scaling) implements Decision {}
 
-    /** All results get another mean and spread, along one line; from the results that are known now. */
+    /** Gives all results another mean and spread, along a line, based on the results known now. */
     record Spread(BigDecimal mean, BigDecimal spread) implements Decision {}
 
-    /** Lateness costs those who are late something else than the scheme's rule says; empty takes that back. */
+    /** Sets what lateness costs the late students instead of the scheme's rule; empty restores the rule. */
     record Late(Optional<OwnLateness> lateness) implements Decision {}
 
-    /** A criterion is worth something else. It belongs to the scheme, and so to everybody. @param keep what stays of the scores there are */
+    /**
+     * Changes a criterion's maximum. It belongs to the scheme and so affects everybody.
+     *
+     * @param keep what stays the same in existing scores
+     */
     record Maximum(String criterion, BigDecimal maximum, SchemeChange.Keep keep) implements Decision {
         private List<Criterion> criteria(MarkScheme scheme) {
             Criterion before = scheme.findCriterion(criterion)
@@ -77,22 +88,26 @@ public sealed interface Decision {
         }
     }
 
-    /** One grade begins elsewhere. It belongs to the scheme, and so to everybody. @param points of the record */
+    /**
+     * Moves one grade boundary. It belongs to the scheme and so affects everybody.
+     *
+     * @param points on the record's scale
+     */
     record Boundary(String grade, BigDecimal points) implements Decision {}
 
     /**
      * What a decision would do.
      *
-     * @param edit      all of it as one act; empty where nothing becomes otherwise
-     * @param moved     whose result becomes another, in roster order
-     * @param reached   whose submissions it changes
-     * @param leftAlone students whom it was meant for and does not reach, since their work is sealed
+     * @param edit      all of it as one edit; empty if nothing changes
+     * @param moved     students whose result changes, in roster order
+     * @param reached   students whose submission changes
+     * @param leftAlone students it was meant for but does not change, since their work is sealed
      * @param losses    scores that cannot be kept as they are
      */
     record Outlook(Optional<Edit> edit, List<SchemeChange.Moved> moved, List<StudentKey> reached,
             List<StudentKey> leftAlone, List<SchemeChange.Loss> losses) {
         static final Outlook NOTHING = new Outlook(Optional.empty(), List.of(), List.of(), List.of(), List.of());
-        /** Places of percents that are made of points. */
+        /** Decimal places of percentages computed from points. */
         private static final int PLACES = 4;
 
         public Outlook {
@@ -104,10 +119,10 @@ public sealed interface Decision {
     }
 
     /**
-     * Works out what it would do. Changes nothing.
+     * Computes what it would do. Changes nothing.
      *
-     * @param students for whom, as far as the decision is not the scheme's
-     * @throws EditRefused where the batch does not allow it; says why
+     * @param students for whom, unless the decision belongs to the scheme
+     * @throws EditRefused if the batch does not allow it; the message says why
      */
     default Outlook outlook(Batch batch, List<StudentKey> students) {
         MarkScheme scheme = scheme(batch);
@@ -142,7 +157,7 @@ public sealed interface Decision {
                 change.moved().stream().map(m -> m.submission().student().key()).toList(), List.of(), change.losses());
     }
 
-    /** Another scheme; the very same for a decision that is about students. */
+    /** The changed scheme; the same instance for a decision about students. */
     private MarkScheme scheme(Batch batch) {
         MarkScheme scheme = batch.scheme();
         Rules rules = scheme.rules();
@@ -160,7 +175,7 @@ public sealed interface Decision {
         };
     }
 
-    /** Scaling is taken anew from the results without it, so that it is not scaled twice. */
+    /** The scaling is computed from the unscaled results, so that it is not applied twice. */
     private static Scaling spread(Batch batch, BigDecimal mean, BigDecimal spread) {
         MarkScheme plain = batch.scheme().withRules(batch.scheme().rules().withScaling(Optional.empty()));
         Batch unscaled = batch.apply(SchemeChange.plan(batch, plain, SchemeChange.Keep.POINTS).edit());
@@ -203,7 +218,7 @@ public sealed interface Decision {
         };
     }
 
-    /** Points on a criterion with levels belong to one of them. */
+    /** Points on a criterion with levels belong to one of the levels. */
     private static Judgement levelled(Criterion criterion, Judgement judgement) {
         return criterion.manner() instanceof Manner.Levels levels
                 ? judgement.points()

@@ -13,11 +13,13 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * The figures of the columns over the students who are shown, and where in their range the scores lie. After an edit only
- * those whom it reaches are looked at. For one thread.
+ * The statistics of the columns over the students shown, and the distribution of scores. After an edit only the
+ * affected students are counted again. For one thread.
  */
 public final class Foot {
-    /** So many values lie evenly in a column's range, its ends included; each figure is counted with the nearest. */
+    /**
+     * Number of evenly spaced values over a column's range, both ends included; each figure is counted at the nearest.
+     */
     public static final int PARTS = 11;
     private final Map<Column, Counted> counted = new HashMap<>();
     private final Set<StudentKey> students;
@@ -27,11 +29,11 @@ public final class Foot {
         List<Submission> submissions = students.stream().map(batch::submission).toList();
         columns.forEach(c -> c.maximum(batch).ifPresent(m -> counted.put(c, new Counted(m))));
         counted.entrySet()
-                .parallelStream() // each column by itself
+                .parallelStream() // each column separately
                 .forEach(e -> submissions.forEach(s -> e.getValue().count(e.getKey().cell(batch, s), 1)));
     }
 
-    /** What was counted of one column. */
+    /** The statistics of one column. */
     private static final class Counted {
         private final BigDecimal maximum;
         private final int[] density = new int[PARTS];
@@ -53,7 +55,7 @@ public final class Foot {
         }
     }
 
-    /** @param changed whose submissions are otherwise than before; the scheme and the task are the same */
+    /** @param changed students whose submissions differ from before; scheme and task are the same */
     public void changed(Batch before, Batch after, Set<StudentKey> changed) {
         for (StudentKey student : changed) {
             if (students.contains(student)) {
@@ -67,12 +69,15 @@ public final class Foot {
         }
     }
 
-    /** The figures of a column; none of one that has no maximum. */
+    /** The statistics of a column; empty if it has no maximum. */
     public Tally tally(Column column) {
         return counted.containsKey(column) ? counted.get(column).tally : Tally.NONE;
     }
 
-    /** How many figures are nearest to each of those values of the column's range, the lowest first; empty where there are none. */
+    /**
+     * How many figures are nearest to each of the values over the column's range, lowest first; empty if there are no
+     * figures.
+     */
     public Optional<int[]> density(Column column) {
         return Optional.ofNullable(counted.get(column)).filter(c -> c.tally.count() > 0).map(c -> c.density.clone());
     }

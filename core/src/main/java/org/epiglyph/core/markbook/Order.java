@@ -10,23 +10,22 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * In which order students stand: by the first column, those who are equal there by the second, and so on; at last as the
- * roster has them.
+ * The order of students: by the first column, ties by the second, and so on, and finally by the roster.
  *
- * @param by the columns, none twice
+ * @param by the columns, each at most once
  */
 public record Order(List<By> by) {
-    /** As the roster has them. */
+    /** Roster order. */
     public static final Order ROSTER = new Order(List.of());
 
     public Order {
         by = List.copyOf(by);
     }
 
-    /** One column, and which way. */
+    /** One column and its direction. */
     public record By(Column column, boolean descending) {}
 
-    /** By this column first; where it is the first already, the other way round, and then no longer. */
+    /** By this column first; if it is first already, reversed, and then not at all. */
     public Order first(Column column, boolean descendingFirst) {
         List<By> rest = new ArrayList<>(by);
         rest.removeIf(b -> b.column.equals(column));
@@ -42,7 +41,7 @@ public record Order(List<By> by) {
     /**
      * The submissions in order.
      *
-     * @param context what is known beside the batch
+     * @param context what is known besides the batch
      */
     public List<Submission> of(Batch batch, List<Submission> submissions, Context context) {
         Map<StudentKey, List<Cell>> cells = new HashMap<>();

@@ -15,8 +15,8 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 
 /**
- * A rectangle of cells from another program. Where its first column has keys or names of students, each row goes to its
- * student, whatever the order; where its first row has names of criteria, each column goes to its criterion.
+ * A rectangle of cells from another program. If its first column holds keys or names of students, each row goes to its
+ * student, whatever the order; if its first row holds names of criteria, each column goes to its criterion.
  *
  * @param rows cells by row; rows may differ in length
  */
@@ -26,10 +26,10 @@ public record Pasted(List<List<String>> rows) {
     }
 
     /**
-     * Reads it into the mark book.
+     * Plans pasting it into the mark book.
      *
-     * @param below     students from the chosen place downwards, as they are shown
-     * @param rightward columns from the chosen place to the right
+     * @param below     students from the selected cell downwards, as shown
+     * @param rightward columns from the selected cell to the right
      */
     public ScorePlan plan(Batch batch, List<StudentKey> below, List<Column> rightward) {
         Map<String, Criterion> criteria = new HashMap<>();
@@ -75,7 +75,7 @@ public record Pasted(List<List<String>> rows) {
         }
     }
 
-    /** True if everything in the first row but its first cell is the name of a criterion, and there is one. */
+    /** True if every cell of the first row except the first is the name of a criterion, and there is at least one. */
     private boolean isHeaded(Map<String, Criterion> criteria) {
         if (rows.isEmpty()) {
             return false;
@@ -86,7 +86,7 @@ public record Pasted(List<List<String>> rows) {
         return known > 0 && known >= filled.size() - (corner ? 1 : 0);
     }
 
-    /** What stands over the columns; one over which nothing known stands is none of ours. */
+    /** The columns by their headings; a heading that is not known yields no column. */
     private List<Column> columns(Map<String, Criterion> criteria, boolean named) {
         return rows.getFirst()
                 .stream()
@@ -96,7 +96,7 @@ public record Pasted(List<List<String>> rows) {
                 .toList();
     }
 
-    /** True if the first column has words, and most of them are students'. */
+    /** True if the first column has text, and most of it names students. */
     private static boolean isNamed(List<List<String>> body, Map<String, Optional<StudentKey>> students) {
         List<String> firsts = body.stream()
                 .filter(r -> !r.isEmpty())
@@ -106,7 +106,7 @@ public record Pasted(List<List<String>> rows) {
         return !firsts.isEmpty() && firsts.stream().filter(students::containsKey).count() * 2 > firsts.size();
     }
 
-    /** Students by key and by every way in which lists write a name; empty for a name that several have. */
+    /** Students by key and by every way in which lists write a name; empty for a name that several students have. */
     private static Map<String, Optional<StudentKey>> students(Batch batch) {
         Map<String, Optional<StudentKey>> known = new LinkedHashMap<>();
         for (Submission submission : batch.submissions()) {
@@ -123,7 +123,7 @@ public record Pasted(List<List<String>> rows) {
         }
         batch.submissions()
                 .stream()
-                .filter(s -> !s.student().isCovered()) // a key would tell whose script it is
+                .filter(s -> !s.student().isCovered()) // a key would reveal whose script it is
                 .forEach(s -> known.put(plain(s.student().shownKey()), Optional.of(s.student().key())));
         return known;
     }

@@ -7,7 +7,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 
 /**
- * Students by condition, in an order, under a name that the marker gave it.
+ * A named list of students, by condition and order.
  *
  * @param name never blank
  */
@@ -19,9 +19,9 @@ public record SavedList(String name, Selection selection, Order order) {
     }
 
     /**
-     * Who is on it now, in order.
+     * The students who are on it now, in order.
      *
-     * @param context what is known beside the batch
+     * @param context what is known besides the batch
      */
     public List<Submission> in(Batch batch, Context context) {
         return order.of(batch, selection.in(batch, context), context);

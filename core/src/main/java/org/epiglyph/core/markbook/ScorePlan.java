@@ -15,37 +15,43 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.TypedScore;
 
 /**
- * Scores for several places of the mark book, read before anything happens: what is taken and what is refused, place by
- * place. Carried out as one edit.
+ * Scores for several cells of the mark book, parsed in advance: what is accepted and what is refused, cell by cell.
+ * Executed as one edit.
  *
- * @param places in the order in which they were given
+ * @param places in the order given
  */
 public record ScorePlan(List<Place> places) {
     public ScorePlan {
         places = List.copyOf(places);
     }
 
-    /** What becomes of one place. */
+    /** The outcome for one cell. */
     public sealed interface Place {}
 
-    /** It takes the score. @param from how it is settled now, which may be just so */
+    /**
+     * The score is accepted.
+     *
+     * @param from how the criterion is settled now, which may be the same
+     */
     public record Taken(StudentKey student, Criterion criterion, Judgement from, Judgement to) implements Place {
-        /** True if anything becomes otherwise. */
+        /** True if anything changes. */
         public boolean changes() {
             return !from.equals(to);
         }
     }
 
     /**
-     * It does not.
+     * The score is refused.
      *
-     * @param where whose score on what it was to be, in words
+     * @param where which student's score on what
      * @param typed what was given
      * @param why   with the remedy
      */
     public record Refused(String where, String typed, Message why) implements Place {}
 
-    /** Reads a block of cells whose first one belongs to a student and a column; what reaches beyond the book is refused. */
+    /**
+     * Parses a block of cells of which the first belongs to a student and a column; cells beyond the book are refused.
+     */
     public static ScorePlan block(Batch batch, List<StudentKey> rows, List<Column> columns, List<List<String>> cells) {
         Reader reader = new Reader(batch);
         for (int r = 0; r < cells.size(); r++) {
@@ -58,12 +64,12 @@ public record ScorePlan(List<Place> places) {
         return new ScorePlan(reader.places);
     }
 
-    /** Reads what was typed into one place. */
+    /** Parses what was typed into one cell. */
     public static ScorePlan typed(Batch batch, StudentKey student, Column column, String typed) {
         return block(batch, List.of(student), List.of(column), List.of(List.of(typed)));
     }
 
-    /** Gives several places of one column what stands in the first of them. */
+    /** Copies the first of several cells of one column to the others. */
     public static ScorePlan fill(Batch batch, List<StudentKey> rows, Column column) {
         Reader reader = new Reader(batch);
         String first = rows.isEmpty() ? "" : column.cell(batch, batch.submission(rows.getFirst())).text();
@@ -71,7 +77,7 @@ public record ScorePlan(List<Place> places) {
         return new ScorePlan(reader.places);
     }
 
-    /** Reads places one after the other; the second score for one place is refused. */
+    /** Parses cells one after the other; a second score for the same cell is refused. */
     static final class Reader {
         private final Batch batch;
         private final List<Place> places = new ArrayList<>();
@@ -89,7 +95,7 @@ public record ScorePlan(List<Place> places) {
             places.add(new Refused(where, typed, why));
         }
 
-        /** @param student empty below the last row, as the column is beyond the last */
+        /** @param student empty below the last row, as the column is beyond the last one */
         void read(Optional<StudentKey> student, Optional<Column> column, String typed) {
             String who = student.map(batch::listedName)
                     .orElseGet(() -> Message.of(ScorePlan.class, "belowLast").text());
@@ -128,7 +134,7 @@ public record ScorePlan(List<Place> places) {
         }
     }
 
-    /** The places that take a score and become otherwise. */
+    /** The accepted scores that change something. */
     public List<Taken> changes() {
         return places.stream()
                 .flatMap(p -> p instanceof Taken taken && taken.changes() ? java.util.stream.Stream.of(taken) : null)
@@ -139,7 +145,7 @@ public record ScorePlan(List<Place> places) {
         return places.stream().flatMap(p -> p instanceof Refused r ? java.util.stream.Stream.of(r) : null).toList();
     }
 
-    /** All changes as one act; empty where nothing becomes otherwise. */
+    /** All changes as one edit; empty if nothing changes. */
     public Optional<Edit> edit() {
         List<Edit> edits = changes().stream()
                 .<Edit>map(t -> new Edit.Judge(t.student, t.criterion.id(), t.to))

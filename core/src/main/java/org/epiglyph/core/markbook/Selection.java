@@ -8,11 +8,11 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.Student;
 
 /**
- * Whom the mark book shows: those who meet all conditions.
+ * Whom the mark book shows: the students who meet all conditions.
  *
- * @param conditions none for everybody
- * @param sections   sections of the class; none for all
- * @param letters    words that name, key or section have, whatever their accents; may be empty
+ * @param conditions empty for everybody
+ * @param sections   sections of the class; empty for all
+ * @param letters    words that name, key or section contain, ignoring accents; may be empty
  */
 public record Selection(Set<Condition> conditions, Set<String> sections, String letters) {
     /** The whole class. */
@@ -38,7 +38,7 @@ public record Selection(Set<Condition> conditions, Set<String> sections, String 
     /**
      * In roster order.
      *
-     * @param context what is known beside the batch
+     * @param context what is known besides the batch
      */
     public List<Submission> in(Batch batch, Context context) {
         Letters wanted = Letters.of(letters);

@@ -6,10 +6,10 @@ import java.math.RoundingMode;
 import java.util.Optional;
 
 /**
- * The figures at the foot of a column, summed exactly, so that one score more or less costs the same in a class of any size.
- * Immutable.
+ * The statistics at the foot of a column. Sums are exact, so that adding or removing one score costs the same in a
+ * class of any size. Immutable.
  *
- * @param count   how many figures
+ * @param count   number of figures
  * @param sum     their sum
  * @param squares the sum of their squares
  */
@@ -17,12 +17,12 @@ public record Tally(int count, BigDecimal sum, BigDecimal squares) {
     public static final Tally NONE = new Tally(0, BigDecimal.ZERO, BigDecimal.ZERO);
     private static final MathContext DIGITS = MathContext.DECIMAL64;
 
-    /** With what stands in a cell; words change nothing. */
+    /** With a cell's content; text changes nothing. */
     public Tally with(Cell cell) {
         return changed(cell, 1);
     }
 
-    /** Without what stands in a cell. */
+    /** Without a cell's content. */
     public Tally without(Cell cell) {
         return changed(cell, -1);
     }
@@ -41,20 +41,22 @@ public record Tally(int count, BigDecimal sum, BigDecimal squares) {
         return count == 0 ? Optional.empty() : Optional.of(rounded(exactMean()));
     }
 
-    /** The standard deviation of a sample (divided by one less than the count), to two places; empty below two figures. */
+    /**
+     * The sample standard deviation (divided by the count less one), to two places; empty with fewer than two figures.
+     */
     public Optional<BigDecimal> spread() {
         return count < 2 ? Optional.empty() : Optional.of(rounded(exactSpread()));
     }
 
-    /** The mean, to sixteen digits; there is a figure. */
+    /** The mean, to sixteen digits; there must be a figure. */
     BigDecimal exactMean() {
         return sum.divide(BigDecimal.valueOf(count), DIGITS);
     }
 
-    /** The standard deviation of a sample, to sixteen digits; there are two figures. */
+    /** The sample standard deviation, to sixteen digits; there must be two figures. */
     BigDecimal exactSpread() {
         BigDecimal n = BigDecimal.valueOf(count);
-        BigDecimal above = squares.multiply(n).subtract(sum.multiply(sum)); // exact: never below 0
+        BigDecimal above = squares.multiply(n).subtract(sum.multiply(sum)); // exact, so never below 0
         return above.divide(n.multiply(n.subtract(BigDecimal.ONE)), DIGITS).sqrt(DIGITS);
     }
 

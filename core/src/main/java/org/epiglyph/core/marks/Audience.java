@@ -1,6 +1,6 @@
 package org.epiglyph.core.marks;
 
-/** Whom a mark and its remark are for. What is private never enters anything handed back. */
+/** Whom a mark and its remark are for. What is private never enters anything that is handed back. */
 public enum Audience {
     STUDENT, PRIVATE
 }

@@ -8,18 +8,18 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * What a proof-reader does to words: strikes them out, puts others in, moves them. The new words are the mark's remark.
+ * A proof-reader's change to text: strikes words out, inserts words, moves words. The new words are the mark's remark.
  *
  * @param head   id, page, ink, and the new words as remark
- * @param struck one box a line of the words that go; none where words are only put in
- * @param text   the words that go; may be empty
- * @param caret  the foot of the place where new words go in; empty where words only go
- * @param size   height of a line of the text in points, above 0
+ * @param struck one box per line of the struck words; empty if words are only inserted
+ * @param text   the struck words; may be empty
+ * @param caret  the foot of the place where new words are inserted; empty if words are only struck out
+ * @param size   line height of the text in points, above 0
  */
 public record Correction(Head head, List<PageBox> struck, String text, Optional<PagePoint> caret, double size)
         implements
             Mark {
-    /** What is done to the words. */
+    /** The kind of change. */
     public enum Kind {
         REPLACE, INSERT, DELETE, MOVE
     }
@@ -32,7 +32,7 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
         }
     }
 
-    /** Words that go, with nothing in their place; as high as the highest of their lines. */
+    /** Words struck out without replacement; as high as their highest line. */
     public static Correction striking(Head head, List<PageBox> struck, String text) {
         double size = struck.stream().mapToDouble(b -> Math.min(b.width(), b.height())).max().orElse(10);
         return new Correction(head, struck, text, Optional.empty(), size);
@@ -55,7 +55,7 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
         return PageBox.around(all).grownBy(lineWidth() / 2);
     }
 
-    /** The box around the caret alone, and around the struck words alone where there is none. */
+    /** The box around the caret alone; around the struck words if there is no caret. */
     public PageBox caretBounds() {
         return caretPath().map(InkPath::bounds).orElseGet(() -> PageBox.around(struck)).grownBy(lineWidth() / 2);
     }
@@ -70,13 +70,13 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
         return drawn;
     }
 
-    /** The line through the words that go. */
+    /** The line through the struck words. */
     public Drawn.Lines strike() {
         return new Drawn.Lines(struck.stream().map(b -> TextMarkup.across(b, head.turn(), 0.58)).toList(), lineWidth(),
                 false);
     }
 
-    /** The sign at the place where new words go in. */
+    /** The caret where new words are inserted. */
     public Optional<InkPath> caretPath() {
         double h = size * 0.5;
         return caret.map(c -> InkPath.through(c.movedBy(-h * 0.6, h), c, c.movedBy(h * 0.6, h))
@@ -93,18 +93,18 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
                 || caret.isPresent() && caretBounds().grownBy(reach).contains(place);
     }
 
-    /** The words stay where they are; only the place for new ones can be moved. */
+    /** The words stay where they are; only the caret can be moved. */
     @Override
     public Correction movedBy(double dx, double dy) {
         return new Correction(head, struck, text, caret.map(c -> c.movedBy(dx, dy)), size);
     }
 
-    /** The struck words go to another place of the page. */
+    /** Moves the struck words to another place on the page. */
     public Correction movingTo(PagePoint place) {
         return new Correction(head.withRemark(remark().withText(text)), struck, text, Optional.of(place), size);
     }
 
-    /** The same words struck with a place for new ones behind them. */
+    /** The same words struck, with a caret for new words after them. */
     public Correction replacing() {
         PageBox last = struck.getLast();
         PageBox level = TextMarkup.upright(last, head.turn());
@@ -112,7 +112,7 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
         return new Correction(head, struck, text, Optional.of(foot.turnedAbout(last.centre(), head.turn())), size);
     }
 
-    /** The same words struck and nothing put in. */
+    /** The same words struck without a replacement. */
     public Correction deleting() {
         return new Correction(head, struck, text, Optional.empty(), size);
     }

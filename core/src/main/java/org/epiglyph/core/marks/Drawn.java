@@ -5,14 +5,14 @@ import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
-/** One stroke of the brush: what a mark is drawn with, in page space and in the mark's ink. */
+/** One element of a mark's drawing, in page space and in the mark's ink. */
 public sealed interface Drawn {
     /**
      * Lines with round ends and joins.
      *
-     * @param paths       each one line
+     * @param paths       one per line
      * @param width       points
-     * @param translucent true if what lies below shows through, as under a highlighter (multiplied)
+     * @param translucent true if what is below shows through, as under a highlighter (multiply blending)
      */
     record Lines(List<InkPath> paths, double width, boolean translucent) implements Drawn {
         public Lines {
@@ -21,9 +21,9 @@ public sealed interface Drawn {
     }
 
     /**
-     * Filled areas in full ink; where several overlap, all is filled (non-zero winding rule).
+     * Filled areas in full ink; overlaps are filled too (non-zero winding rule).
      *
-     * @param outlines closed paths, all running the same way round
+     * @param outlines closed paths, all in the same direction
      */
     record Area(List<InkPath> outlines) implements Drawn {
         public Area {
@@ -32,9 +32,9 @@ public sealed interface Drawn {
     }
 
     /**
-     * Filled areas through which the page shows (multiplied).
+     * Filled areas through which the page shows (multiply blending).
      *
-     * @param boxes each one area
+     * @param boxes one per area
      */
     record Wash(List<PageBox> boxes) implements Drawn {
         public Wash {
@@ -42,26 +42,26 @@ public sealed interface Drawn {
         }
     }
 
-    /** A ground in the colour of paper that hides what lies below. */
+    /** A ground in the colour of paper that hides what is below. */
     record Ground(PageBox box) implements Drawn {
         /** The colour of paper as 0xRRGGBB. */
         public static final int PAPER = 0xfffdf8;
     }
 
     /**
-     * Words in the marker's typeface.
+     * Text in the marker's typeface.
      *
      * @param text lines separated by a line feed
      * @param at   the left end of the first base line
-     * @param size type size in points; lines follow each other at {@link TypedText#LEADING} times the size
-     * @param turn clockwise degrees by which the words are turned about that point
+     * @param size type size in points; lines are {@link TypedText#LEADING} times the size apart
+     * @param turn clockwise degrees by which the text is turned about that point
      */
     record Text(String text, PagePoint at, double size, double turn) implements Drawn {}
 
     /**
      * A picture of the marker's own.
      *
-     * @param name   the name under which the batch keeps it
+     * @param name   the name under which the batch stores it
      * @param centre its centre
      * @param width  points
      * @param height points

@@ -11,7 +11,7 @@ public sealed interface Face permits Sign, Face.Text, Face.Score, Face.Picture {
      * A short text of the marker's own, or a date.
      *
      * @param text   never blank, one line
-     * @param aspect the width of the words in the marker's typeface at a type size of {@link Stamp#TYPE}
+     * @param aspect the width of the text in the marker's typeface at a type size of {@link Stamp#TYPE}
      */
     record Text(String text, double aspect) implements Face {
         public Text {
@@ -25,7 +25,7 @@ public sealed interface Face permits Sign, Face.Text, Face.Score, Face.Picture {
      * Points given at a place; a number with a rule below it.
      *
      * @param points below 0 for points taken off
-     * @param aspect the width of the number as for words
+     * @param aspect the width of the number, as for text
      */
     record Score(BigDecimal points, double aspect) implements Face {
         public Score {
@@ -34,7 +34,7 @@ public sealed interface Face permits Sign, Face.Text, Face.Score, Face.Picture {
             }
         }
 
-        /** The number as it is shown, with a sign where points are taken off. */
+        /** The number as shown, with a sign if points are taken off. */
         public String text() {
             return points.stripTrailingZeros().toPlainString().replace('-', '\u2212');
         }
@@ -43,7 +43,7 @@ public sealed interface Face permits Sign, Face.Text, Face.Score, Face.Picture {
     /**
      * A picture of the marker's own.
      *
-     * @param name   the name under which the batch keeps it: its digest and an ending
+     * @param name   the name under which the batch stores it: its digest and a file extension
      * @param aspect width over height, above 0
      */
     record Picture(String name, double aspect) implements Face {

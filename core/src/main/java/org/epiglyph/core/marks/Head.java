@@ -7,10 +7,11 @@ import org.epiglyph.core.page.PageRef;
  * What every mark has.
  *
  * @param id        unique within the batch, never blank
- * @param page      the page it stands on
+ * @param page      the page it is on
  * @param ink       its ink
- * @param turn      clockwise degrees of its turn within page space, so that it stood upright when it was made: 0, 90, 180 or 270
- * @param remark    its words and whom the mark is for, or {@link Remark#NONE}
+ * @param turn      clockwise degrees of its turn within page space, so that it was upright when it was made: 0, 90, 180
+ *                  or 270
+ * @param remark    its text and audience, or {@link Remark#NONE}
  * @param criterion id of the criterion that it is evidence for; empty for none
  * @param meaning   what its tool stands for, in the marker's words; empty for nothing in particular
  */
@@ -26,7 +27,7 @@ public record Head(String id, PageRef page, Ink ink, int turn, Remark remark, St
         meaning = Objects.requireNonNullElse(meaning, "");
     }
 
-    /** A head without a criterion and a meaning. */
+    /** A head without criterion and meaning. */
     public Head(String id, PageRef page, Ink ink, int turn, Remark remark) {
         this(id, page, ink, turn, remark, "", "");
     }

@@ -5,22 +5,22 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * A loop drawn around marks to choose them.
+ * A loop drawn around marks to select them.
  *
- * @param loop the hand's way; its ends are joined
+ * @param loop the hand's path; its ends are joined
  */
 public record Lasso(List<PagePoint> loop) {
     public Lasso {
         loop = List.copyOf(loop);
     }
 
-    /** True if the middle of the mark lies within the loop. */
+    /** True if the middle of the mark is within the loop. */
     public boolean holds(Mark mark) {
         PageBox box = mark.bounds();
         return contains(box.centre());
     }
 
-    /** True if the place lies within the loop, by the even-odd rule. */
+    /** True if the place is within the loop, by the even-odd rule. */
     public boolean contains(PagePoint p) {
         boolean inside = false;
         for (int i = 0, j = loop.size() - 1; i < loop.size(); j = i++) {

@@ -7,7 +7,7 @@ import org.epiglyph.core.page.PageRef;
 
 /** Anything the marker puts on a page. Immutable; in page space. */
 public sealed interface Mark permits Stroke, TextMarkup, Correction, Note, Shape, TypedText, Stamp {
-    /** How translucent ink is laid on, 0 clear to 1 full, before it multiplies with the page. */
+    /** The opacity of translucent ink, 0 clear to 1 full, before it is multiplied with the page. */
     double WASH_STRENGTH = 0.35;
 
     Head head();
@@ -21,27 +21,27 @@ public sealed interface Mark permits Stroke, TextMarkup, Correction, Note, Shape
     /** True if a pointer at the place, with so many points of reach, touches the mark. */
     boolean touches(PagePoint place, double reach);
 
-    /** The same mark elsewhere on its page. */
+    /** The same mark moved on its page. */
     Mark movedBy(double dx, double dy);
 
     /**
-     * The same mark larger or smaller. What belongs to words of the page keeps its size.
+     * The same mark, larger or smaller. Marks that belong to words of the page keep their size.
      *
      * @param fixed  the place that stays where it is
      * @param factor above 0
      */
     Mark scaledAbout(PagePoint fixed, double factor);
 
-    /** Line width, type size or height in points; 0 where the mark has none to choose. */
+    /** Line width, type size or height in points; 0 if the mark has none to choose. */
     double weight();
 
-    /** The same mark with another line width, type size or height; unchanged where it has none. */
+    /** The same mark with another line width, type size or height; unchanged if it has none. */
     Mark withWeight(double points);
 
     /** The same mark with another head. */
     Mark withHead(Head head);
 
-    /** The same mark with other words. */
+    /** The same mark with another remark. */
     default Mark withRemark(Remark remark) {
         return withHead(head().withRemark(remark));
     }
@@ -62,7 +62,7 @@ public sealed interface Mark permits Stroke, TextMarkup, Correction, Note, Shape
         return head().remark();
     }
 
-    /** True if neither the mark nor its words may ever be handed back. */
+    /** True if neither the mark nor its text may ever be handed back. */
     default boolean isPrivate() {
         return remark().isPrivate();
     }

@@ -6,7 +6,7 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * A remark at a place, marked there by a printer's dagger.
+ * A remark at a place, marked with a printer's dagger.
  *
  * @param head id, page, ink, remark
  * @param at   the dagger's crossing

@@ -1,21 +1,21 @@
 package org.epiglyph.core.marks;
 
 /**
- * Words attached to a mark.
+ * The text attached to a mark.
  *
- * @param text    what is said; empty where the mark has no words
+ * @param text     the text; empty if the mark has none
  * @param audience whom it is for
- * @param phrase   id of the phrase it came from; empty where it was written here
+ * @param phrase   id of the phrase it came from; empty if it was written here
  */
 public record Remark(String text, Audience audience, String phrase) {
-    /** No words, for the student. */
+    /** No text, for the student. */
     public static final Remark NONE = new Remark("", Audience.STUDENT, "");
 
     public Remark {
         text = text.strip();
     }
 
-    /** A remark of the marker's own words for the student. */
+    /** A remark in the marker's own words, for the student. */
     public static Remark of(String text) {
         return new Remark(text, Audience.STUDENT, "");
     }

@@ -7,12 +7,12 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * A plain figure: an area that a remark speaks of, a line, an arrow, a bracket beside some lines.
+ * A plain figure: an area that a remark refers to, a line, an arrow, a bracket beside some lines.
  *
  * @param head  id, page, ink, remark
  * @param form  which figure
  * @param from  where it begins: a corner of an area, the tail of an arrow
- * @param to    where it ends: the opposite corner, the arrow's point
+ * @param to    where it ends: the opposite corner, the arrow's tip
  * @param width line width in points, above 0
  */
 public record Shape(Head head, Form form, PagePoint from, PagePoint to, double width) implements Mark {
@@ -21,7 +21,7 @@ public record Shape(Head head, Form form, PagePoint from, PagePoint to, double w
     /** The figures. */
     public enum Form {
         BOX, ELLIPSE, LINE, ARROW,
-        /** Its arms point to the left of the way from its beginning to its end, as the page is seen. */
+        /** Its arms point to the left of the direction from its beginning to its end, as seen on the page. */
         BRACKET;
 
         /** True if the figure encloses a part of the page. */
@@ -51,7 +51,7 @@ public record Shape(Head head, Form form, PagePoint from, PagePoint to, double w
         return List.of(new Drawn.Lines(paths(), width, false));
     }
 
-    /** The lines of the figure. */
+    /** The figure's lines. */
     public List<InkPath> paths() {
         PageBox box = span();
         return switch (form) {
@@ -93,7 +93,7 @@ public record Shape(Head head, Form form, PagePoint from, PagePoint to, double w
                         new Cubic(c.movedBy(kx, -ry), c.movedBy(rx, -ky), c.movedBy(rx, 0))));
     }
 
-    /** An area is touched on its edge, so that what lies within it can be reached. */
+    /** An area is touched on its edge, so that what is within it can be reached. */
     @Override
     public boolean touches(PagePoint place, double reach) {
         return bounds().grownBy(reach).contains(place)

@@ -17,9 +17,9 @@ public enum Sign implements Face {
     CROSS(0.9),
     /** Not clear. */
     QUERY(0.6),
-    /** Something is left out here. */
+    /** Something is missing here. */
     OMISSION(0.9),
-    /** Error carried forward: wrong before, rightly followed up here. */
+    /** Error carried forward: wrong before, followed up correctly here. */
     CARRIED_FORWARD(1.9),
     /** Benefit of the doubt given. */
     BENEFIT_OF_DOUBT(2.0),
@@ -71,7 +71,7 @@ public enum Sign implements Face {
         return aspect;
     }
 
-    /** The lines of the sign, with the top left of its box at 0, 0 and its height 1. */
+    /** The sign's lines; the top left of its box is at 0, 0 and its height is 1. */
     public List<InkPath> paths() {
         return switch (this) {
             case TICK -> List.of(new InkPath(at(0.02, 0.62),

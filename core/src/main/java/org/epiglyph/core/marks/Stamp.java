@@ -6,16 +6,16 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * A sign, a number, a short text or a picture, put down at once.
+ * A sign, a number, a short text or a picture, placed at once.
  *
  * @param head id, page, ink, remark
  * @param face what it shows
  * @param at   its centre
  * @param size its height in points, 4 or more
- * @param tilt clockwise degrees by which the marker turned it, beside the head's turn
+ * @param tilt clockwise degrees by which the marker turned it, in addition to the head's turn
  */
 public record Stamp(Head head, Face face, PagePoint at, double size, double tilt) implements Mark {
-    /** The type size of words in a stamp, as a share of its height. */
+    /** The type size of text in a stamp, as a share of its height. */
     public static final double TYPE = 0.8;
     private static final double SMALLEST = 4;
     private static final double LARGEST = 400;
@@ -26,7 +26,7 @@ public record Stamp(Head head, Face face, PagePoint at, double size, double tilt
         }
     }
 
-    /** A stamp that stands upright. */
+    /** An upright stamp. */
     public Stamp(Head head, Face face, PagePoint at, double size) {
         this(head, face, at, size, 0);
     }

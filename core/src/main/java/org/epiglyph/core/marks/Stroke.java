@@ -9,24 +9,24 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * A line by hand: ink, or a highlighter's broad wash where the page has no text to follow.
+ * A line by hand: ink, or a highlighter's broad wash if the page has no text to follow.
  *
  * @param head  id, page, ink, remark
  * @param path  the smooth path
  * @param width line width in points, above 0
  * @param nib   fine or broad
- * @param swell how broad the line is at its start and at the end of each curve, as multiples of the width, above 0; empty
- *              where it is as broad everywhere
+ * @param swell how broad the line is at its start and at the end of each curve, as multiples of the width, above 0;
+ *              empty if its breadth is constant
  */
 public record Stroke(Head head, InkPath path, double width, Nib nib, List<Double> swell) implements Mark {
-    /** Circles made of curves reach this far beyond their radius at most. */
+    /** Circles made of curves exceed their radius by at most this factor. */
     private static final double ROUND_ENDS = 1.001;
 
-    /** What the hand holds. */
+    /** The kind of pen. */
     public enum Nib {
         /** Full ink. */
         FINE,
-        /** Translucent, as a highlighter. */
+        /** Translucent, like a highlighter. */
         BROAD
     }
 
@@ -41,7 +41,7 @@ public record Stroke(Head head, InkPath path, double width, Nib nib, List<Double
         }
     }
 
-    /** A stroke as broad everywhere. */
+    /** A stroke of constant breadth. */
     public Stroke(Head head, InkPath path, double width, Nib nib) {
         this(head, path, width, nib, List.of());
     }
@@ -94,11 +94,11 @@ public record Stroke(Head head, InkPath path, double width, Nib nib, List<Double
     }
 
     /**
-     * What is left of the stroke when an eraser has passed over it.
+     * What an eraser leaves of the stroke.
      *
      * @param at     the eraser's centre
-     * @param radius the eraser's radius in points; what is drawn within it goes
-     * @return the pieces that stay, with the heads of this stroke; this stroke alone where nothing is touched, none where
+     * @param radius the eraser's radius in points; what is within it is removed
+     * @return the remaining pieces, with the heads of this stroke; this stroke alone if nothing was touched, empty if
      *         nothing is left
      */
     public List<Stroke> erasedAt(PagePoint at, double radius) {

@@ -12,7 +12,7 @@ import org.epiglyph.core.page.PagePoint;
  * A highlight, underline or strike-out that follows words.
  *
  * @param head  id, page, ink, remark
- * @param boxes one box a line of text, at least one
+ * @param boxes one box per line of text, at least one
  * @param text  the words it covers
  * @param style how they are marked
  */
@@ -66,12 +66,12 @@ public record TextMarkup(Head head, List<PageBox> boxes, String text, Style styl
         return Math.clamp(line / 11, 0.6, 2.4);
     }
 
-    /** The box as it stands when the page is turned so that its words are upright, about the same centre. */
+    /** The box as it is when the page is turned so that its text is upright, about the same centre. */
     static PageBox upright(PageBox box, int turn) {
         return box.turnedAbout(box.centre(), (360 - turn) % 360);
     }
 
-    /** A line through a box along its words, at a share of the words' height from above. */
+    /** A line through a box along its text, at a share of the text's height from above. */
     public static InkPath across(PageBox box, int turn, double height) {
         PageBox level = upright(box, turn);
         double y = level.top() + level.height() * height;
@@ -125,7 +125,7 @@ public record TextMarkup(Head head, List<PageBox> boxes, String text, Style styl
         return new TextMarkup(other, boxes, text, style);
     }
 
-    /** The same words marked in another way. */
+    /** The same words marked in another style. */
     public TextMarkup withStyle(Style other) {
         return new TextMarkup(head, boxes, text, other);
     }

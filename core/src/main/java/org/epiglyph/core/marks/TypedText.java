@@ -7,19 +7,19 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * Words typed on to the page itself.
+ * Text typed on the page itself.
  *
  * @param head   id, page, ink, remark
- * @param at     the top left corner of the words as they stand upright
- * @param text   the words as they were typed, never blank; line feeds are the marker's own
+ * @param at     the top left corner of the text when upright
+ * @param text   as typed, never blank; line feeds are the marker's own
  * @param size   type size in points, 4 to 96
- * @param width  the width that the words take in points: of the longest line, or of the column that they were broken to
- * @param lines  the words broken into lines as they are drawn; empty where only the marker broke them
- * @param ground true if a ground in the colour of paper hides what lies below
+ * @param width  width of the text in points: of the longest line, or of the column that it was wrapped to
+ * @param lines  the text wrapped into lines as drawn; empty if only the marker broke it
+ * @param ground true if a ground in the colour of paper hides what is below
  */
 public record TypedText(Head head, PagePoint at, String text, double size, double width, List<String> lines,
         boolean ground) implements Mark {
-    /** From one base line to the next, as a multiple of the type size. */
+    /** Distance between base lines, as a multiple of the type size. */
     public static final double LEADING = 1.3;
     private static final double ASCENT = 1.0;
     private static final double EDGE = 3;
@@ -32,12 +32,12 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
         }
     }
 
-    /** Words in the lines that the marker made, without a ground. */
+    /** Text in the marker's own lines, without a ground. */
     public TypedText(Head head, PagePoint at, String text, double size, double width) {
         this(head, at, text, size, width, List.of(), false);
     }
 
-    /** The same mark with its words changed; as wide as they are then, about. */
+    /** The same mark with its text changed; its width is adapted approximately. */
     public TypedText withText(UnaryOperator<String> change) {
         List<String> broken = lines.stream().map(change).toList();
         int before = Math.max(1, longest(drawnLines()));
@@ -50,7 +50,7 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
         return lines.stream().mapToInt(String::length).max().orElse(0);
     }
 
-    /** The lines as they are drawn. */
+    /** The lines as drawn. */
     public List<String> drawnLines() {
         return lines.isEmpty() ? text.lines().toList() : lines;
     }

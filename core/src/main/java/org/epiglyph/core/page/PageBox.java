@@ -19,7 +19,7 @@ public record PageBox(double left, double top, double width, double height) {
         }
     }
 
-    /** The box spanned by two opposite corners, in any order. */
+    /** The box between two opposite corners, in any order. */
     public static PageBox between(PagePoint one, PagePoint other) {
         return new PageBox(Math.min(one.x(), other.x()), Math.min(one.y(), other.y()), Math.abs(one.x() - other.x()),
                 Math.abs(one.y() - other.y()));
@@ -48,7 +48,7 @@ public record PageBox(double left, double top, double width, double height) {
         return new PagePoint(left + width / 2, top + height / 2);
     }
 
-    /** True if the point lies inside or on the edge. */
+    /** True if the point is inside or on the edge. */
     public boolean contains(PagePoint point) {
         return point.x() >= left && point.x() <= right() && point.y() >= top && point.y() <= bottom();
     }
@@ -64,7 +64,7 @@ public record PageBox(double left, double top, double width, double height) {
         return new PageBox(l, t, Math.max(right(), other.right()) - l, Math.max(bottom(), other.bottom()) - t);
     }
 
-    /** This box with each side moved outwards by so many points. */
+    /** This box with each side moved outwards by a number of points. */
     public PageBox grownBy(double points) {
         return new PageBox(left - points, top - points, width + 2 * points, height + 2 * points);
     }
@@ -73,7 +73,7 @@ public record PageBox(double left, double top, double width, double height) {
         return new PageBox(left + dx, top + dy, width, height);
     }
 
-    /** The box that covers this one turned clockwise about a point by 0, 90, 180 or 270 degrees. */
+    /** The box of this one turned clockwise about a point by 0, 90, 180 or 270 degrees. */
     public PageBox turnedAbout(PagePoint centre, int degrees) {
         return between(topLeft().turnedAbout(centre, degrees),
                 new PagePoint(right(), bottom()).turnedAbout(centre, degrees));

@@ -34,7 +34,7 @@ public record PageGeometry(double cropLeft, double cropBottom, double cropWidth,
         return cropHeight * userUnit;
     }
 
-    /** The turn of what stands upright on the page as it is shown, within page space: 0, 90, 180 or 270 degrees clockwise. */
+    /** The turn, within page space, of something upright on the page as shown: 0, 90, 180 or 270 degrees clockwise. */
     public int uprightTurn() {
         return (360 - rotation) % 360;
     }
@@ -100,7 +100,7 @@ public record PageGeometry(double cropLeft, double cropBottom, double cropWidth,
         return PageBox.between(fromShown(shown.topLeft()), fromShown(new PagePoint(shown.right(), shown.bottom())));
     }
 
-    /** True if the page as shown stands on its side. */
+    /** True if the page is shown lying on its side. */
     private boolean sideways() {
         return rotation == 90 || rotation == 270;
     }

@@ -13,7 +13,7 @@ public record PagePoint(double x, double y) {
         }
     }
 
-    /** This point moved by so many points. */
+    /** This point moved by a number of points. */
     public PagePoint movedBy(double dx, double dy) {
         return new PagePoint(x + dx, y + dy);
     }
@@ -23,7 +23,7 @@ public record PagePoint(double x, double y) {
         return Math.hypot(x - other.x, y - other.y);
     }
 
-    /** This point moved away from another, which stays, by a factor. */
+    /** This point scaled about a fixed point. */
     public PagePoint scaledAbout(PagePoint fixed, double factor) {
         return new PagePoint(fixed.x + (x - fixed.x) * factor, fixed.y + (y - fixed.y) * factor);
     }

@@ -1,7 +1,7 @@
 package org.epiglyph.core.page;
 
 /**
- * Which page of which document of the batch.
+ * A page of a document of the batch.
  *
  * @param document the document's id within the batch
  * @param index    zero-based page index

@@ -10,9 +10,9 @@ import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
 /**
- * The words of one page in reading order. An empty text means that the page is a picture.
+ * The words of one page in reading order. A page without words is a picture.
  *
- * @param select in reading order
+ * @param words in reading order
  */
 public record PageText(List<PageWord> words) {
     /** A page without text. */
@@ -27,10 +27,10 @@ public record PageText(List<PageWord> words) {
     }
 
     /**
-     * A run of words chosen by dragging.
+     * A run of words selected by dragging.
      *
      * @param text  the words with single spaces
-     * @param boxes one box a line, in page space
+     * @param boxes one box per line, in page space
      */
     public record Selection(String text, List<PageBox> boxes) {
         /** No words. */
@@ -46,16 +46,16 @@ public record PageText(List<PageWord> words) {
     }
 
     /**
-     * A place between two words, where others can go in.
+     * A place between two words where others can be inserted.
      *
-     * @param foot on the base line's side of the line, in page space
-     * @param size height of the line in points
+     * @param foot at the bottom of the line, in page space
+     * @param size line height in points
      */
     public record Gap(PagePoint foot, double size) {}
 
     /**
-     * The words from one place to another, in reading order, whole words only.
-     * A place that is further than 12 points from every word chooses nothing.
+     * The words from one place to another, in reading order, whole words only. A place more than 12 points away from
+     * every word selects nothing.
      */
     public Selection between(PagePoint from, PagePoint to) {
         int a = nearest(from);
@@ -63,19 +63,19 @@ public record PageText(List<PageWord> words) {
         return a < 0 || b < 0 ? Selection.NONE : run(Math.min(a, b), Math.max(a, b));
     }
 
-    /** The words from a place to the end of the page; nothing where no word is near. */
+    /** The words from a place to the end of the page; empty if no word is near. */
     public Selection from(PagePoint place) {
         int a = nearest(place);
         return a < 0 ? Selection.NONE : run(a, words.size() - 1);
     }
 
-    /** The words from the beginning of the page to a place; nothing where no word is near. */
+    /** The words from the beginning of the page to a place; empty if no word is near. */
     public Selection upTo(PagePoint place) {
         int b = nearest(place);
         return b < 0 ? Selection.NONE : run(0, b);
     }
 
-    /** The words from one number to another, both included, from 0 in reading order. */
+    /** The words from one index to another, both included, from 0 in reading order. */
     public Selection select(int first, int last) {
         return run(first, last);
     }
@@ -112,9 +112,9 @@ public record PageText(List<PageWord> words) {
     }
 
     /**
-     * Every place where the page says something. Case and signs above letters do not count; words may run over lines.
+     * All occurrences of a text on the page. Case and accents are ignored; matches may span lines.
      *
-     * @param wanted what is looked for; spaces stand for any white space
+     * @param wanted the text; a space stands for any white space
      */
     public List<Selection> find(String wanted) {
         String plain = plain(wanted.strip().replaceAll("\\s+", " "));
@@ -139,7 +139,7 @@ public record PageText(List<PageWord> words) {
         return word >= 0 ? word : -word - 2;
     }
 
-    /** In small letters and without signs above them. */
+    /** In lower case without accents. */
     static String plain(String text) {
         return SIGNS_ABOVE.matcher(Normalizer.normalize(text, Normalizer.Form.NFD))
                 .replaceAll("")
@@ -147,9 +147,9 @@ public record PageText(List<PageWord> words) {
     }
 
     /**
-     * The place between two words that is nearest to a point; empty where no word is near.
+     * The place between two words that is nearest to a point; empty if no word is near.
      *
-     * @param turn clockwise degrees by which upright words are turned within page space
+     * @param turn clockwise degrees by which upright text is turned within page space
      */
     public Optional<Gap> gapNear(PagePoint place, int turn) {
         int at = nearest(place);

@@ -1,7 +1,7 @@
 package org.epiglyph.core.page;
 
 /**
- * A word of a page's text and where it stands.
+ * A word of a page and where it is.
  *
  * @param text the word as the document spells it
  * @param box  its place in page space

@@ -5,10 +5,9 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * Puts the words of a page into the order in which they are read: columns one after the other, each from top to bottom.
- * A recursive cut along white space (after Nagy and Seth 1984, from memory), with this rule of our own: what stands
- * beside each other counts as columns only where both sides hold several lines of several words, so that a table is
- * read row by row.
+ * Sorts the words of a page into reading order: columns one after the other, each from top to bottom. A recursive cut
+ * along white space (after Nagy and Seth 1984, from memory), with one rule of our own: blocks beside each other count
+ * as columns only if both have several lines of several words, so that a table is read row by row.
  */
 public final class ReadingOrder {
     private static final double GUTTER = 9;
@@ -20,9 +19,9 @@ public final class ReadingOrder {
     private ReadingOrder() {}
 
     /**
-     * The words in reading order, with their lines counted anew from 0.
+     * The words in reading order, with their lines renumbered from 0.
      *
-     * @param words in any order, each with its box on the page as it is read, that is, upright
+     * @param words in any order, each with its box on the upright page
      */
     public static List<PageWord> of(List<PageWord> words) {
         ReadingOrder order = new ReadingOrder();
@@ -55,7 +54,7 @@ public final class ReadingOrder {
         return lines >= LEAST_LINES && words.size() >= lines * LEAST_WORDS_A_LINE;
     }
 
-    /** Two parts on either side of the widest white space, or one. */
+    /** The two parts on either side of the widest white space, or one part. */
     private static List<List<PageWord>> cut(List<PageWord> words, boolean upright) {
         List<PageWord> sorted = words.stream()
                 .sorted(Comparator.comparingDouble(w -> upright ? w.box().left() : w.box().top()))
@@ -75,13 +74,13 @@ public final class ReadingOrder {
         return at < 0 ? List.of(words) : List.of(sorted.subList(0, at), sorted.subList(at, sorted.size()));
     }
 
-    /** True if the lower of the two heights is shared at least by half. */
+    /** True if the boxes overlap vertically by at least half of the lower height. */
     private static boolean isBeside(PageBox a, PageBox b) {
         double shared = Math.min(a.bottom(), b.bottom()) - Math.max(a.top(), b.top());
         return shared >= Math.min(a.height(), b.height()) / 2;
     }
 
-    /** Words that stand beside each other; each line from left to right. */
+    /** Lines of words that are beside each other, each from left to right. */
     private static List<List<PageWord>> lines(List<PageWord> words) {
         List<List<PageWord>> lines = new ArrayList<>();
         PageBox span = null;

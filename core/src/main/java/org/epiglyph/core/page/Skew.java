@@ -6,19 +6,19 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * By how much the lines of writing on a picture are tilted. Along the right angle dark points gather on few rows, so that
- * the rows differ most from each other (projection profiles; Postl 1986, from memory).
+ * Measures by how much the lines of writing in a picture are tilted. At the right angle dark pixels gather in few rows,
+ * so that rows differ most from each other (projection profiles; Postl 1986, from memory).
  */
 public final class Skew {
-    /** What is tilted by more, in degrees, is no slip of a camera or a scanner. */
+    /** A larger tilt, in degrees, does not come from a camera or a scanner. */
     public static final double MOST = 10;
     private static final double COARSE = 0.5;
     private static final double FINE = 0.05;
-    /** So much better than the picture as it is must a tilt be. */
+    /** How much better than the untilted picture the best angle must be, as a factor. */
     private static final double BETTER = 1.01;
     private static final int LEAST_POINTS = 200;
     private static final int MOST_POINTS = 60_000;
-    /** How much darker than what surrounds it ink is, of 255. */
+    /** How much darker than its surroundings ink is, of 255. */
     private static final int DARKER = 30;
     private static final int NEAR = 12;
     private final List<double[]> points;
@@ -31,9 +31,9 @@ public final class Skew {
      * The tilt.
      *
      * @param width  of the picture in pixels
-     * @param height likewise
-     * @param rgb    rows from the top, as 0xRRGGBB; what stands above is ignored
-     * @return degrees clockwise, between -{@link #MOST} and {@link #MOST}; 0 where no lines are seen
+     * @param height of the picture in pixels
+     * @param rgb    rows from the top, as 0xRRGGBB; higher bits are ignored
+     * @return degrees clockwise, between -{@link #MOST} and {@link #MOST}; 0 if no lines are found
      */
     public static double of(int width, int height, int[] rgb) {
         List<double[]> points = ink(width, height, rgb);
@@ -46,12 +46,12 @@ public final class Skew {
         return skew.order(found) > skew.order(0) * BETTER ? Math.round(found * 100) / 100.0 : 0;
     }
 
-    /** Points that are darker than what is at their left, so that shadows are none. */
+    /** Pixels that are darker than those to their left, which excludes shadows. */
     private static List<double[]> ink(int width, int height, int[] rgb) {
         List<double[]> points = new ArrayList<>();
         int edge = Math.min(width, height) / 20;
         int step = Math.max(1, (int) ((long) width * height / (MOST_POINTS * 8L)));
-        for (int y = edge; y < height - edge; y++) { // every row: some left out would be an order of their own
+        for (int y = edge; y < height - edge; y++) { // every row: skipping some would impose an order of its own
             for (int x = Math.max(edge, NEAR); x < width - Math.max(edge, NEAR); x += step) {
                 int here = grey(rgb[y * width + x]);
                 if (grey(rgb[y * width + x - NEAR]) - here > DARKER
@@ -80,7 +80,7 @@ public final class Skew {
         return Math.clamp(best, -MOST, MOST);
     }
 
-    /** The sum of squares of how many points lie on each row, when the picture is turned back by an angle. */
+    /** The sum of squares of the number of pixels in each row, with the picture turned back by an angle. */
     private double order(double degrees) {
         double sin = Math.sin(Math.toRadians(degrees));
         double cos = Math.cos(Math.toRadians(degrees));

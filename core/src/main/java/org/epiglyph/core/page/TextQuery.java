@@ -6,17 +6,17 @@ import java.util.regex.Pattern;
 import org.epiglyph.core.page.PageText.Selection;
 
 /**
- * What is looked for on pages.
+ * A search on pages.
  *
- * @param words   as they are typed
- * @param similar true if words of the same stem, and words with a slip in them, are found too
+ * @param text    as typed
+ * @param similar true to also find words with the same stem and misspelt words
  */
 public record TextQuery(String text, boolean similar) {
     private static final Pattern AROUND = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N}]+$");
-    /** A stem has so many letters at least, and an ending so many at most. */
+    /** The least number of letters of a stem. */
     private static final int STEM = 3;
     private static final int ENDING = 3;
-    /** A word of so many letters may have one slip, of so many two. */
+    /** From this many letters on, a word may have one slip. */
     private static final int ONE_SLIP = 5;
     private static final int TWO_SLIPS = 9;
 
@@ -24,7 +24,7 @@ public record TextQuery(String text, boolean similar) {
         return text.isBlank();
     }
 
-    /** Every place of a page where it stands. */
+    /** All matches on a page. */
     public List<Selection> in(PageText page) {
         return similar ? similarIn(page) : page.find(text);
     }
@@ -68,7 +68,10 @@ public record TextQuery(String text, boolean similar) {
         return sameStem || slips > 0 && distance(one, other, slips) <= slips;
     }
 
-    /** Letters left out, put in, exchanged or changing places (Damerau 1964, Levenshtein 1966); more than the most is one more. */
+    /**
+     * Letters left out, inserted, replaced or swapped (Damerau 1964, Levenshtein 1966); anything above the maximum is
+     * the maximum plus one.
+     */
     private static int distance(String a, String b, int most) {
         if (Math.abs(a.length() - b.length()) > most) {
             return most + 1;

@@ -12,20 +12,20 @@ import java.util.Optional;
 import java.util.stream.LongStream;
 
 /**
- * The works of a class, ready to be compared. What they share with the given texts is left out of all of them. Some four bytes a
- * word for the words and five for their fingerprints. Safe for several threads.
+ * The works of a class, prepared for comparison. What they share with the given texts is excluded from all of them.
+ * Takes about four bytes per word for the words and five for their fingerprints. Thread-safe.
  */
 public final class Corpus {
-    /** Passages of so many words and more are found, none shorter. */
+    /** Passages of at least this many words are found, none shorter. */
     public static final int LEAST = Winnowing.GUARANTEED;
-    /** What no more works than these have is never commonplace. */
+    /** What at most this many works have is never commonplace. */
     static final int FEW = 5;
     private static final int[] NOBODY = {};
     private final List<WordRun> given;
     private final Map<Source, Work> works = new LinkedHashMap<>();
-    /** The sources in the order in which their numbers were given. */
+    /** The sources in the order of their numbers. */
     private final List<Source> numbered = new ArrayList<>();
-    /** The numbers of the works in which each fingerprint is. */
+    /** The numbers of the works that have each fingerprint. */
     private final Map<Long, int[]> holders = new HashMap<>();
 
     private record Work(int number, WordRun run, int[] at, long[] hash) {
@@ -48,19 +48,23 @@ public final class Corpus {
         }
     }
 
-    /** @param given what everybody had before them, such as the task's own words */
+    /** @param given what everybody was given, such as the task's own words */
     public Corpus(List<WordRun> given) {
         this.given = List.copyOf(given);
     }
 
-    /** What one work has in common with another. @param wordCount how many of its words those are, each counted once */
+    /**
+     * What one work has in common with another.
+     *
+     * @param wordCount how many of its words that is, each counted once
+     */
     public record Common(Source other, List<Passage> passages, int wordCount) {
         public Common {
             passages = List.copyOf(passages);
         }
     }
 
-    /** Puts a work among those that are compared, in the place of an earlier one. */
+    /** Adds a work to the comparison, replacing an earlier one of the same source. */
     public synchronized void put(Source source, WordRun run) {
         WordRun own = run;
         for (WordRun text : given) {
@@ -73,7 +77,7 @@ public final class Corpus {
         work.distinct().forEach(h -> holders.merge(h, new int[]{work.number}, Corpus::joined));
     }
 
-    /** Compares a work no longer. */
+    /** Removes a work from the comparison. */
     public synchronized void remove(Source source) {
         Work gone = works.remove(source);
         if (gone != null) {
@@ -87,7 +91,7 @@ public final class Corpus {
         return joined;
     }
 
-    /** Nothing where nobody is left. */
+    /** Null if nothing is left. */
     private static int[] without(int[] all, int number) {
         int[] left = Arrays.stream(all).filter(n -> n != number).toArray();
         return left.length == 0 ? null : left;
@@ -97,7 +101,7 @@ public final class Corpus {
         return holders.getOrDefault(hash, NOBODY);
     }
 
-    /** A work without the runs of words that so many works have. */
+    /** A work without the runs of words that too many works have. */
     private WordRun withoutCommonplace(Work work) {
         int many = Math.max(FEW, works.size() / 3);
         List<Passage> commonplace = work.fingerprints()
@@ -108,15 +112,15 @@ public final class Corpus {
         return work.run.without(commonplace);
     }
 
-    /** How many words of a work are compared; empty before it was put in. */
+    /** How many words of a work are compared; empty if it is not in the corpus. */
     public synchronized Optional<Integer> wordCount(Source source) {
         return Optional.ofNullable(works.get(source)).map(w -> w.run.counting());
     }
 
     /**
-     * With what a work has passages in common, those with the most words first.
+     * The works that have passages in common with this one, most words first.
      *
-     * @param commonplace false to leave out what more than a third of the class has, and more than a handful
+     * @param commonplace false to exclude what more than a third of the class has, and more than a handful
      */
     public synchronized List<Common> common(Source source, boolean commonplace) {
         Work own = works.get(source);

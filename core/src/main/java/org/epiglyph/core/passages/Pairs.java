@@ -13,17 +13,21 @@ import java.util.Set;
 import java.util.function.BooleanSupplier;
 import org.epiglyph.core.roster.StudentKey;
 
-/** Which students of a class have passages in common: pairs, and groups of three and more. It judges nothing. */
+/** Which students of a class have passages in common: pairs, and groups of three and more. It makes no judgement. */
 public final class Pairs {
     private Pairs() {}
 
-    /** Two students. @param wordCount how many words of the first one's work they have in common */
+    /**
+     * Two students.
+     *
+     * @param wordCount how many words of the first one's work they have in common
+     */
     public record Pair(StudentKey one, StudentKey other, int wordCount) {}
 
     /**
-     * The pairs of a class, those with the most words first.
+     * The pairs of a class, most words first.
      *
-     * @param goOn gives false to stop; then there are none
+     * @param goOn returns false to stop; the result is empty then
      */
     public static List<Pair> of(Corpus corpus, Collection<StudentKey> students, boolean commonplace,
             BooleanSupplier goOn) {
@@ -45,10 +49,11 @@ public final class Pairs {
     }
 
     /**
-     * Students whom pairs join, three and more together; the largest group first. The pairs with the most words join first; one
-     * that would make a group of more than a third of the class, and more than a handful, says nothing of anybody and joins none.
+     * Groups of three or more students joined by pairs, largest group first. Pairs with the most words join first; a
+     * pair that would make a group of more than a third of the class, and more than a handful, says nothing about
+     * anybody and joins none.
      *
-     * @param students how many the class has
+     * @param students the size of the class
      */
     public static List<Set<StudentKey>> groups(List<Pair> pairs, int students) {
         int most = Math.max(Corpus.FEW, students / 3);

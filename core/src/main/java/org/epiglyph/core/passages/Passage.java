@@ -1,10 +1,10 @@
 package org.epiglyph.core.passages;
 
 /**
- * Words that stand in two works alike.
+ * Words that are the same in two works.
  *
- * @param at      where they begin in the one, from 0
- * @param otherAt where they begin in the other
- * @param length  how many words
+ * @param at      where they begin in the first, from 0
+ * @param otherAt where they begin in the second
+ * @param length  number of words
  */
 public record Passage(int at, int otherAt, int length) {}

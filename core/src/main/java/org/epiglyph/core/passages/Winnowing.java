@@ -10,22 +10,23 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * Fingerprints of a run of words after Schleimer, Wilkerson and Aiken, "Winnowing: local algorithms for document fingerprinting"
- * (2003; from memory): of every {@link #WINDOW} neighbouring hashes of {@link #GRAM} words the least is kept, the last of equal
- * ones. Passages of {@link #GUARANTEED} words and more are always found; nothing shorter than {@link #GRAM} ever is.
+ * Fingerprints of a run of words after Schleimer, Wilkerson and Aiken, "Winnowing: local algorithms for document
+ * fingerprinting" (2003; from memory): of every {@link #WINDOW} consecutive hashes of {@link #GRAM} words the smallest
+ * is kept, the last if several are equal. Passages of at least {@link #GUARANTEED} words are always found; nothing
+ * shorter than {@link #GRAM} ever is.
  */
 final class Winnowing {
-    /** Words of one hash. */
+    /** Number of words in one hash. */
     static final int GRAM = 5;
-    /** Neighbouring hashes of which one is kept. */
+    /** Number of consecutive hashes of which one is kept. */
     static final int WINDOW = 4;
-    /** Every passage of so many words is found. */
+    /** Every passage of at least this many words is found. */
     static final int GUARANTEED = GRAM + WINDOW - 1;
     private static final long MIX = 0x9E3779B97F4A7C15L;
 
     private Winnowing() {}
 
-    /** A hash, and where its words begin. */
+    /** A hash and the index of its first word. */
     record Fingerprint(long hash, int at) {}
 
     static List<Fingerprint> fingerprints(WordRun run) {
@@ -53,7 +54,7 @@ final class Winnowing {
         return kept;
     }
 
-    /** @param whole set where every word of the run is known */
+    /** @param whole set for hashes all of whose words are known */
     private static void hash(WordRun run, long[] hashes, BitSet whole) {
         for (int i = 0; i < hashes.length; i++) {
             long hash = 0;
@@ -70,8 +71,8 @@ final class Winnowing {
     }
 
     /**
-     * The passages that two works share, each as long as it goes on in both and {@link #GUARANTEED} words at least, in the order
-     * of the one.
+     * The passages that two works share, each extended as far as possible and at least {@link #GUARANTEED} words long,
+     * in the order of the first work.
      */
     static List<Passage> between(WordRun one, WordRun other) {
         return between(one, byHash(fingerprints(one)), other, fingerprints(other));
@@ -100,7 +101,7 @@ final class Winnowing {
                 .toList();
     }
 
-    /** As far as it goes on both ways. Where two hashes are the same by chance, it comes to nothing. */
+    /** Extends a match in both directions. A match of two hashes by chance comes to nothing. */
     private static Passage grown(WordRun one, int at, WordRun other, int otherAt) {
         int back = 0;
         while (at - back > 0 && otherAt - back > 0 && isSame(one, at - back - 1, other, otherAt - back - 1)) {
@@ -117,7 +118,7 @@ final class Winnowing {
         return one.number(at) != 0 && one.number(at) == other.number(otherAt);
     }
 
-    /** How many words of the one lie in passages, each counted once. */
+    /** How many words of the first work are in passages, each counted once. */
     static int covered(List<Passage> passages) {
         BitSet words = new BitSet();
         passages.forEach(p -> words.set(p.at(), p.at() + p.length()));

@@ -10,10 +10,10 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 
 /**
- * All words of a work in reading order, as numbers, with where they stand. A word that is broken at the end of a line is one.
+ * All words of a work in reading order, as numbers, with their places. A word broken at the end of a line is one.
  *
- * @param numbers of a {@link Vocabulary}; 0 for a word that is left out
- * @param places  one for each word, or none where they stand nowhere
+ * @param numbers of a {@link Vocabulary}; 0 for an excluded word
+ * @param places  one for each word; empty if the words have no place on a page
  */
 public record WordRun(int[] numbers, List<Place> places) {
     private static final Set<String> REFERENCES = Set.of("references", "bibliography", "literature", "sources",
@@ -24,7 +24,7 @@ public record WordRun(int[] numbers, List<Place> places) {
     private static final String CODE_LETTERS = "code";
     private static final Pattern TOKEN = Pattern
             .compile("\"[^\"]*\"?|'[^']*'?|[\\p{L}_][\\p{L}\\p{N}_]*|\\p{N}[\\p{N}.]*|[^\\s\\p{L}\\p{N}_\"']");
-    /** Words that common languages give, from memory. */
+    /** Keywords of common programming languages, from memory. */
     private static final Set<String> KEYWORDS = Set.of("if", "else", "elif", "for", "while", "do", "switch", "case",
             "default", "return", "break", "continue", "class", "struct", "enum", "interface", "def", "fn", "func",
             "function", "lambda", "import", "include", "package", "from", "try", "catch", "except", "finally", "throw",
@@ -50,17 +50,17 @@ public record WordRun(int[] numbers, List<Place> places) {
         return numbers[at];
     }
 
-    /** How many words, those left out included. */
+    /** Number of words, excluded ones included. */
     public int size() {
         return numbers.length;
     }
 
-    /** How many words are not left out. */
+    /** Number of words that are not excluded. */
     public int counting() {
         return (int) Arrays.stream(numbers).filter(n -> n != 0).count();
     }
 
-    /** The words of a plain text, which stand nowhere. */
+    /** The words of plain text, which have no places. */
     public static WordRun of(Vocabulary vocabulary, String text) {
         return new WordRun(Arrays.stream(text.split("\\s+")).mapToInt(vocabulary::number).filter(n -> n != 0).toArray(),
                 List.of());
@@ -79,7 +79,7 @@ public record WordRun(int[] numbers, List<Place> places) {
     /**
      * The words of pages.
      *
-     * @param ownAlone true to leave out what stands in quotation marks, and what follows the heading of a list of references
+     * @param ownAlone true to exclude what is in quotation marks and what follows the heading of a list of references
      */
     public static WordRun of(Vocabulary vocabulary, List<PageText> pages, boolean ownAlone) {
         List<Integer> numbers = new ArrayList<>();
@@ -112,7 +112,7 @@ public record WordRun(int[] numbers, List<Place> places) {
         return new WordRun(all, places);
     }
 
-    /** @param references where the list of references begins; negative where there is none */
+    /** @param references where the list of references begins; negative if there is none */
     private static void leaveOutOthers(int[] all, List<String> raw, int references) {
         leaveOutQuotations(all, raw);
         if (references >= 0) {
@@ -121,9 +121,8 @@ public record WordRun(int[] numbers, List<Place> places) {
     }
 
     /**
-     * The statements of source code on pages, each as one word: names that the writer chose are all alike in it, and so are
-     * numbers and strings, so that renaming hides nothing; what the language gives stays. A statement ends with its line at
-     * the latest.
+     * The statements of source code on pages, each as one word. Identifiers are all equal in it, and so are numbers and
+     * strings, so that renaming hides nothing; keywords stay. A statement ends with its line at the latest.
      */
     public static WordRun ofCode(Vocabulary vocabulary, List<PageText> pages) {
         List<Integer> numbers = new ArrayList<>();
@@ -138,7 +137,7 @@ public record WordRun(int[] numbers, List<Place> places) {
                 for (int t = 0; t < tokens.size(); t++) {
                     statement.append(token(tokens.get(t)));
                     if (ENDS.contains(tokens.get(t)) || lineEnds && t + 1 == tokens.size()) {
-                        if (statement.indexOf(CODE_LETTERS) >= 0) { // a brace alone says nothing
+                        if (statement.indexOf(CODE_LETTERS) >= 0) { // a lone brace says nothing
                             numbers.add(vocabulary.number(statement.toString()));
                             places.add(new Place(page, first, i));
                         }
@@ -151,7 +150,7 @@ public record WordRun(int[] numbers, List<Place> places) {
         return new WordRun(numbers.stream().mapToInt(Integer::intValue).toArray(), places);
     }
 
-    /** In letters, which a vocabulary tells apart. */
+    /** Encoded in letters, which a vocabulary distinguishes. */
     private static String token(String token) {
         int first = token.codePointAt(0);
         if (Character.isDigit(first)) {
@@ -175,14 +174,14 @@ public record WordRun(int[] numbers, List<Place> places) {
                 && Character.isLetter(word.charAt(word.length() - 2));
     }
 
-    /** True if the words from one to another have a line for themselves, as headings have. */
+    /** True if the words are alone on their line, as headings are. */
     private static boolean isAlone(List<PageWord> words, int first, int last) {
         int line = words.get(first).line();
         return (first == 0 || words.get(first - 1).line() != line)
                 && (last + 1 == words.size() || words.get(last + 1).line() != line);
     }
 
-    /** A quotation that is never closed, or is longer than any is, is none. */
+    /** A quotation that is never closed, or is implausibly long, does not count. */
     private static void leaveOutQuotations(int[] numbers, List<String> raw) {
         for (int i = 0; i < raw.size(); i++) {
             int kind = OPENING.indexOf(raw.get(i).charAt(0));

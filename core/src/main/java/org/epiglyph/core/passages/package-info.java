@@ -1,2 +1,5 @@
-/** Words that the work of two students has in common, found by winnowing. It says where; what that means is the marker's to judge. */
+/**
+ * Words that the works of two students have in common, found by winnowing. It says where; what that means is for the
+ * marker to judge.
+ */
 package org.epiglyph.core.passages;

@@ -2,12 +2,12 @@ package org.epiglyph.core.pen;
 
 import java.util.function.Consumer;
 
-/** A pen tablet, or something that behaves as one. */
+/** A pen tablet, or anything that behaves like one. */
 public interface PenDevice extends AutoCloseable {
     /**
-     * Has the device report to a listener until it is closed.
+     * Starts reporting to a listener until the device is closed.
      *
-     * @param listener hears each sample in order, on a thread of the device; what it throws ends the reports
+     * @param listener receives each sample in order, on a thread of the device; an exception it throws ends the reports
      */
     void reportTo(Consumer<PenSample> listener);
 

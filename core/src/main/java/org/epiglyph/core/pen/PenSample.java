@@ -5,10 +5,10 @@ package org.epiglyph.core.pen;
  *
  * @param x        to the right, in pixels of the window's content
  * @param y        down, in pixels of the window's content
- * @param pressure 0 hovering to 1 pressed hard
+ * @param pressure 0 hovering to 1 full pressure
  * @param tiltX    degrees from upright towards the right, -90 to 90
  * @param tiltY    degrees from upright towards the hand, -90 to 90
- * @param millis   time since the recording or the device began
+ * @param millis   time since the recording or the device started
  */
 public record PenSample(double x, double y, double pressure, double tiltX, double tiltY, long millis) {
     public PenSample {

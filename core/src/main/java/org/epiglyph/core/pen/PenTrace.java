@@ -7,8 +7,8 @@ import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 
 /**
- * A recorded hand. Written as text, one sample a line: milliseconds, x, y, pressure, tilt x, tilt y, with spaces
- * between; lines that begin with # are words for people.
+ * A recorded hand. As text, one sample per line: milliseconds, x, y, pressure, tilt x, tilt y, separated by spaces;
+ * lines that begin with # are comments.
  *
  * @param samples in the order of their times
  */
@@ -24,7 +24,7 @@ public record PenTrace(List<PenSample> samples) {
         }
     }
 
-    /** @throws IllegalArgumentException where a line is no sample; names the line */
+    /** @throws IllegalArgumentException if a line is not a sample; the message names the line */
     public static PenTrace read(String text) {
         List<PenSample> samples = new ArrayList<>();
         int number = 0;
@@ -57,7 +57,7 @@ public record PenTrace(List<PenSample> samples) {
         return text.toString();
     }
 
-    /** The same hand elsewhere and of another size. */
+    /** The same hand at another place and in another size. */
     public PenTrace at(double left, double top, double factor) {
         return new PenTrace(samples.stream()
                 .map(s -> new PenSample(left + s.x() * factor, top + s.y() * factor, s.pressure(), s.tiltX(), s.tiltY(),

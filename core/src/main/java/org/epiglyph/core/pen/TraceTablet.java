@@ -3,7 +3,7 @@ package org.epiglyph.core.pen;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 
-/** The simulated pen tablet: plays a recorded trace in its own time. */
+/** The simulated pen tablet: plays a recorded trace in real time. */
 public final class TraceTablet implements PenDevice {
     private final PenTrace trace;
     private final double haste;

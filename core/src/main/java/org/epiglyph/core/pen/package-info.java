@@ -1,5 +1,5 @@
 /**
- * What a pen tablet says, and recorded traces of hands that can be played as if by one.
- * Rule: a device and a recording speak the same language, so that nothing above can tell them apart.
+ * What a pen tablet reports, and recorded traces that can be played like one. Rule: a device and a recording have the
+ * same interface, so that nothing above can tell them apart.
  */
 package org.epiglyph.core.pen;

@@ -8,7 +8,7 @@ import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
 
 /**
- * The marker's tools and which one is in hand. Immutable; survives submissions, batches and restarts.
+ * The marker's tools and which one is in hand. Immutable; outlives submissions, batches and restarts.
  *
  * @param slots  the tools in order, at least one
  * @param inHand zero-based number of the slot in hand
@@ -21,7 +21,7 @@ public record PenCase(List<Slot> slots, int inHand) {
         }
     }
 
-    /** The case as it comes: a red pen first, since that is what markers reach for. */
+    /** The initial case: a red pen first, since that is what markers reach for. */
     public static PenCase fresh() {
         return new PenCase(List.of(slot(Tool.PEN, Ink.MADDER), slot(Tool.HIGHLIGHTER, Ink.MOSS),
                 slot(Tool.HIGHLIGHTER, Ink.OCHRE), slot(Tool.NOTE, Ink.MADDER), slot(Tool.TEXT, Ink.INDIGO),
@@ -41,14 +41,14 @@ public record PenCase(List<Slot> slots, int inHand) {
         return new PenCase(slots, slot);
     }
 
-    /** The case with the slot in hand exchanged. */
+    /** The case with the slot in hand replaced. */
     public PenCase withCurrent(Slot slot) {
         List<Slot> changed = new ArrayList<>(slots);
         changed.set(inHand, slot);
         return new PenCase(changed, inHand);
     }
 
-    /** The case with one more slot behind the one in hand; the new one is in hand. */
+    /** The case with one more slot after the one in hand; the new one is in hand. */
     public PenCase withAnother(Slot slot) {
         List<Slot> more = new ArrayList<>(slots);
         more.add(inHand + 1, slot);
@@ -65,7 +65,7 @@ public record PenCase(List<Slot> slots, int inHand) {
         return new PenCase(fewer, Math.min(inHand, fewer.size() - 1));
     }
 
-    /** The case with the slot in hand moved so many places on; it stays in hand, and within the case. */
+    /** The case with the slot in hand moved by a number of places, within the case; it stays in hand. */
     public PenCase moved(int by) {
         int to = Math.clamp((long) inHand + by, 0, slots.size() - 1);
         List<Slot> other = new ArrayList<>(slots);

@@ -11,9 +11,9 @@ import org.epiglyph.core.marks.Sign;
  * @param tool    what it does
  * @param ink     its ink
  * @param width   line width, type size or stamp height in points, above 0
- * @param face    what a stamp leaves; of no effect for other tools
+ * @param face    what a stamp shows; unused for other tools
  * @param meaning what marks of this slot stand for, in the marker's words; empty for nothing in particular
- * @param ground  true if typed text has a ground; of no effect for other tools
+ * @param ground  true if typed text has a ground; unused for other tools
  */
 public record Slot(Tool tool, Ink ink, double width, Face face, String meaning, boolean ground) {
     public Slot {
@@ -61,7 +61,7 @@ public record Slot(Tool tool, Ink ink, double width, Face face, String meaning, 
         return new Slot(other, ink, other == tool ? width : usualWidth(other), face, meaning, ground);
     }
 
-    /** The width that a tool begins with, in points. */
+    /** The initial width of a tool, in points. */
     public static double usualWidth(Tool tool) {
         return switch (tool) {
             case PEN -> 1.6;

@@ -3,7 +3,7 @@ package org.epiglyph.core.pencase;
 /** What a slot of the pen case holds. */
 public enum Tool {
     CHOOSE, PEN,
-    /** Follows words where there are any, and paints freely where there are none; so do the three after it. */
+    /** Follows words if there are any, and paints freely otherwise; so do the next three. */
     HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT, CORRECTION, NOTE, BOX, ELLIPSE, LINE, ARROW, BRACKET, TEXT, STAMP, ERASER;
 
     /** True for tools that mark words. */

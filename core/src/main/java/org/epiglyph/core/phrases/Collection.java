@@ -4,12 +4,12 @@ import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 
 /**
- * Phrases that belong together and are passed on together.
+ * Phrases that belong together and are shared together.
  *
  * @param id      unique in the phrasebook, never blank
- * @param name    what it is called, never blank
+ * @param name    never blank
  * @param open    true if its phrases are offered
- * @param takenIn true if others keep it: it is updated from their file, and own changes stay
+ * @param takenIn true if others maintain it: it is updated from their file, and the marker's own changes are kept
  */
 public record Collection(String id, String name, boolean open, boolean takenIn) {
     public Collection {

@@ -4,22 +4,24 @@ import java.util.HashSet;
 import java.util.Locale;
 import java.util.Set;
 
-/** How like two remarks are: the share of three-letter pieces that they have in common (Dice 1945, from memory). */
+/**
+ * The similarity of two remarks: the share of three-letter pieces that they have in common (Dice 1945, from memory).
+ */
 public final class Likeness {
     /** From here on two remarks say much the same. */
     public static final double ALIKE = 0.6;
-    /** From here on they are the same but for a word or a letter. */
+    /** From here on they are the same except for a word or a letter. */
     public static final double SAME = 0.85;
     private static final int PIECE = 3;
 
     private Likeness() {}
 
-    /** 0 for nothing in common, 1 for the same words; case, white space and punctuation aside. */
+    /** 0 for nothing in common, 1 for the same words; ignores case, white space and punctuation. */
     public static double of(String one, String other) {
         return of(pieces(one), pieces(other));
     }
 
-    /** The same for the pieces of both, where one is compared with many. */
+    /** The same, for pieces computed before, where one is compared with many. */
     public static double of(Set<String> one, Set<String> other) {
         if (one.isEmpty() || other.isEmpty()) {
             return one.isEmpty() && other.isEmpty() ? 1 : 0;
@@ -28,7 +30,7 @@ public final class Likeness {
         return 2.0 * common / (one.size() + other.size());
     }
 
-    /** The three-letter pieces of words. */
+    /** The three-letter pieces of a text. */
     public static Set<String> pieces(String text) {
         String plain = "  " + text.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip() + " ";
         Set<String> pieces = new HashSet<>();

@@ -11,19 +11,20 @@ import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Sign;
 
 /**
- * A remark worth saying again.
+ * A reusable remark.
  *
  * @param id         unique in the phrasebook
  * @param code       short, typed to find it
- * @param text      what is said, as CommonMark; may have {@link Slots}
+ * @param text       the remark, as CommonMark; may have {@link Slots}
  * @param criterion  id of the criterion it belongs to; empty for any
- * @param effect     the points it stands for, below 0 for a deduction; shown beside the score, never added by itself
- * @param title      short; empty where the words are short enough
+ * @param effect     the points it stands for, below 0 for a deduction; shown beside the score, never added
+ *                   automatically
+ * @param title      short; empty if the text is short enough
  * @param tags       the marker's own
  * @param audience   whom it is for
- * @param mark       what comes with it on the page; empty for nothing
- * @param collection the collection it belongs to; empty for the batch alone
- * @param source     the words as they came from a collection that others keep; empty where it is the marker's own
+ * @param mark       what is placed with it on the page; empty for nothing
+ * @param collection the collection it belongs to; empty for the batch only
+ * @param source     the text as it came from a collection that others maintain; empty if it is the marker's own
  */
 public record Phrase(String id, String code, String text, String criterion, Optional<BigDecimal> effect, String title,
         List<String> tags, Audience audience, Optional<With> mark, String collection, String source) {
@@ -39,30 +40,30 @@ public record Phrase(String id, String code, String text, String criterion, Opti
         source = Objects.requireNonNullElse(source, "");
     }
 
-    /** A phrase for students with nothing beside its words. */
+    /** A phrase for students, with only its text. */
     public Phrase(String id, String code, String text, String criterion, Optional<BigDecimal> effect) {
         this(id, code, text, criterion, effect, "", List.of(), Audience.STUDENT, Optional.empty(), "", "");
     }
 
     /**
-     * What comes with a phrase on the page.
+     * What is placed with a phrase on the page.
      *
      * @param sign a stamp; empty for a highlight
      * @param ink  its ink
      */
     public record With(Optional<Sign> sign, Ink ink) {}
 
-    /** Title and words, as a list shows them. */
+    /** Title and text, as a list shows them. */
     public String shown() {
         return title.isEmpty() ? text : title + ": " + text;
     }
 
-    /** True if others keep it. */
+    /** True if others maintain it. */
     public boolean isTakenIn() {
         return !source.isEmpty();
     }
 
-    /** True if others keep it and the marker has changed its words. */
+    /** True if others maintain it and the marker has changed its text. */
     public boolean isChanged() {
         return isTakenIn() && !source.equals(text);
     }
@@ -91,7 +92,7 @@ public record Phrase(String id, String code, String text, String criterion, Opti
         return new Phrase(id, code, text, criterion, effect, title, tags, audience, other, collection, source);
     }
 
-    /** The same in another collection, under another id. */
+    /** The same in another collection, with another id. */
     public Phrase copiedTo(String otherId, String otherCollection, String otherSource) {
         return new Phrase(otherId, code, text, criterion, effect, title, tags, audience, mark, otherCollection,
                 otherSource);

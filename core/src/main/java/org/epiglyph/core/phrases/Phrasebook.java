@@ -12,10 +12,10 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * The phrases at hand, in the marker's order. No id occurs twice.
+ * The phrases, in the marker's order. No id occurs twice.
  *
  * @param phrases     in order
- * @param collections those that phrases belong to, in order
+ * @param collections the collections of phrases, in order
  */
 public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
     private static final Pattern SPACES = Pattern.compile("\\s+");
@@ -36,7 +36,7 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         this(phrases, List.of());
     }
 
-    /** The phrases that are offered: those without a collection, and those of the open ones. */
+    /** The phrases that are offered: those without a collection, and those of open collections. */
     public List<Phrase> offered() {
         Set<String> closed = collections.stream()
                 .filter(c -> !c.open())
@@ -45,7 +45,7 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         return phrases.stream().filter(p -> !closed.contains(p.collection())).toList();
     }
 
-    /** The phrases of a collection; those without one for an empty id. */
+    /** The phrases of a collection; for an empty id, those without one. */
     public List<Phrase> of(String collection) {
         return phrases.stream().filter(p -> p.collection().equals(collection)).toList();
     }
@@ -53,7 +53,7 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
     /** Two phrases that say the same, or nearly. */
     public record Pair(Phrase first, Phrase second, double likeness) {}
 
-    /** Phrases that say the same, or nearly, the likest first. */
+    /** Phrases that say the same, or nearly, most similar first. */
     public List<Pair> duplicates() {
         List<Set<String>> pieces = phrases.stream().map(p -> Likeness.pieces(p.text())).toList();
         List<Pair> pairs = new ArrayList<>();
@@ -73,12 +73,12 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         return phrases.stream().filter(p -> p.id().equals(id)).findFirst();
     }
 
-    /** A phrase with the same words, white space and case aside. */
+    /** A phrase with the same text, ignoring white space and case. */
     public Optional<Phrase> findByText(String text) {
         return phrases.stream().filter(p -> plain(p.text()).equals(plain(text))).findFirst();
     }
 
-    /** With a phrase, in the place of the one with the same id, else at the end. */
+    /** With a phrase, replacing the one with the same id, else at the end. */
     public Phrasebook with(Phrase phrase) {
         if (find(phrase.id()).isPresent()) {
             return new Phrasebook(
@@ -97,7 +97,7 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         return new Phrasebook(phrases, other);
     }
 
-    /** The phrases in the order of these ids; those that are not named follow in the order they have. */
+    /** The phrases in the order of these ids; the others follow in their present order. */
     public Phrasebook ordered(List<String> ids) {
         List<Phrase> named = ids.stream().flatMap(id -> find(id).stream()).toList();
         List<Phrase> all = new ArrayList<>(named);
@@ -106,13 +106,13 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
     }
 
     /**
-     * Phrases for a few typed letters, best first: code, then starts of words, then letters in order.
-     * Among equals, phrases of the active criterion come first, then general ones, then the rest; of each the most used
-     * first, and the equally used in the marker's order.
+     * Phrases that match a few typed letters, best first: code, then starts of words, then letters in order. Among
+     * equals, phrases of the active criterion come first, then general ones, then the rest; within each group the most
+     * used first, and equally used ones in the marker's order.
      *
      * @param letters         what was typed; empty finds all
      * @param activeCriterion id of the criterion being scored; may be empty
-     * @param uses            how often each phrase stands in the batch, by its id; those that do not may be missing
+     * @param uses            how often each phrase is used in the batch, by phrase id; unused ones may be missing
      */
     public List<Phrase> search(String letters, String activeCriterion, Map<String, Integer> uses) {
         String wanted = plain(letters);
@@ -130,7 +130,7 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         return found.stream().map(Found::phrase).toList();
     }
 
-    /** The phrases that are used most, the most used first; those never used are left out. */
+    /** The phrases used most, most used first; unused ones are left out. */
     public List<Phrase> mostUsed(Map<String, Integer> uses) {
         return offered().stream()
                 .filter(p -> uses.getOrDefault(p.id(), 0) > 0)
@@ -181,8 +181,8 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
     }
 
     /**
-     * In lower case, with single spaces. Thousands of phrases are gone through at each letter, so that words that need
-     * no change of their spaces are not gone through sign by sign.
+     * In lower case, with single spaces. Thousands of phrases are searched at each letter, so text whose spaces need no
+     * change is not copied.
      */
     private static String plain(String text) {
         String lower = text.toLowerCase(Locale.ROOT);

@@ -10,9 +10,9 @@ import java.util.stream.Collectors;
 import org.epiglyph.core.roster.Student;
 
 /**
- * Words with places for what differs from student to student: {@code {name}} for the given name, {@code {number}},
- * {@code {words}}, {@code {one of: a, b, c}}. Behind a colon stands what is asked, as in {@code {number: metres}}. Braces
- * that hold anything else are words.
+ * Text with slots for what differs from student to student: {@code {name}} for the given name, {@code {number}}, {@code
+ * {words}}, {@code {one of: a, b, c}}. A colon is followed by what is asked, as in {@code {number: metres}}. Braces
+ * around anything else are plain text.
  *
  * @param parts in order
  */
@@ -24,10 +24,10 @@ public record Slots(List<Part> parts) {
         parts = List.copyOf(parts);
     }
 
-    /** Words, or a place for some. */
+    /** Fixed text, or a slot. */
     public sealed interface Part {}
 
-    /** Words that stay. */
+    /** Text that stays the same. */
     record Text(String text) implements Part {}
 
     /** The student's given name. */
@@ -36,7 +36,7 @@ public record Slots(List<Part> parts) {
     /** A number that is asked for. */
     public record Number(String asked) implements Part {}
 
-    /** Words that are asked for. */
+    /** Any text that is asked for. */
     public record FreeText(String asked) implements Part {}
 
     /** One of several, at least one. */
@@ -46,7 +46,7 @@ public record Slots(List<Part> parts) {
         }
     }
 
-    /** Finds the places in a phrase's words. */
+    /** Parses a phrase's text. */
     public static Slots of(String text) {
         List<Part> parts = new ArrayList<>();
         Matcher slot = SLOT.matcher(text);
@@ -85,21 +85,21 @@ public record Slots(List<Part> parts) {
         };
     }
 
-    /** True if nothing is left to fill. */
+    /** True if it has no slots left to fill. */
     public boolean isFilled() {
         return parts.stream().allMatch(p -> p instanceof Text);
     }
 
-    /** The places whose words are asked for when the phrase is placed, in order. */
+    /** The slots whose content is asked for when the phrase is placed, in order. */
     public List<Part> asked() {
         return parts.stream().filter(p -> !(p instanceof Text) && !(p instanceof Name)).toList();
     }
 
     /**
-     * The words for one student.
+     * The text for one student.
      *
      * @param givenName the student's
-     * @param answers   one for each place that is asked, in order
+     * @param answers   one for each slot that is asked, in order
      */
     public String filled(String givenName, List<String> answers) {
         int[] next = {0};
@@ -111,9 +111,9 @@ public record Slots(List<Part> parts) {
     }
 
     /**
-     * The answers with which words were made of this phrase, whatever was added behind them.
+     * The answers from which a text was made of this phrase, and what was added after it.
      *
-     * @return empty where the words are none of this phrase's
+     * @return empty if the text was not made of this phrase
      */
     public Optional<Placed> placed(String text) {
         Matcher matcher = pattern(Optional.empty()).matcher(text);
@@ -128,12 +128,12 @@ public record Slots(List<Part> parts) {
     }
 
     /**
-     * The text with this phrase, where it stands in it, said in other words; what stands around it stays.
+     * The text with this phrase, if it contains it, replaced by another one; what is around it stays.
      *
-     * @param other     the other words; they ask as much as these
-     * @param student   whom it is about
-     * @param addressed the name for the other words
-     * @return empty where the phrase does not stand in the text
+     * @param other     the other phrase; it has the same slots as this one
+     * @param student   whom the text is about
+     * @param addressed the name in the other phrase
+     * @return empty if the text does not contain the phrase
      */
     public Optional<String> exchanged(String text, Slots other, String student, String addressed) {
         Matcher matcher = pattern(Optional.of(student)).matcher(text);
@@ -148,16 +148,16 @@ public record Slots(List<Part> parts) {
                 + text.substring(matcher.end()));
     }
 
-    /** True if the phrase stands in a text about the student with the given name. */
+    /** True if a text about the student with the given name contains the phrase. */
     public boolean standsIn(String text, String givenName) {
         return !text.isEmpty() && pattern(Optional.of(givenName)).matcher(text).find();
     }
 
     /**
-     * How a phrase stands somewhere.
+     * A placed phrase.
      *
      * @param answers  what was asked, in order
-     * @param addition the marker's own words behind the phrase's; may be empty
+     * @param addition the marker's own text after the phrase; may be empty
      */
     public record Placed(List<String> answers, String addition) {
         public Placed {

@@ -6,13 +6,13 @@ import java.util.Optional;
 import java.util.function.Supplier;
 
 /**
- * A collection that others keep, brought up to date without losing what the marker changed.
+ * A collection maintained by others, updated without losing the marker's changes.
  *
  * @param phrases the whole collection afterwards
- * @param added   how many are new
- * @param renewed how many have new words
- * @param kept    how many keep the marker's own words although theirs are new
- * @param gone    how many are no longer there
+ * @param added   number of new phrases
+ * @param renewed number of phrases with new text
+ * @param kept    number of phrases that keep the marker's text although theirs is new
+ * @param gone    number of phrases that are no longer there
  */
 public record Update(List<Phrase> phrases, int added, int renewed, int kept, int gone) {
     public Update {
@@ -20,12 +20,12 @@ public record Update(List<Phrase> phrases, int added, int renewed, int kept, int
     }
 
     /**
-     * Compares by code, or by the words that came where there is no code.
+     * Matches phrases by code, or by their original text if there is no code.
      *
-     * @param here       the collection's phrases as they are
-     * @param there      the phrases as they come now
+     * @param here       the collection's present phrases
+     * @param there      the phrases as they arrive
      * @param collection the collection's id
-     * @param ids        gives ids for new phrases
+     * @param ids        generates ids for new phrases
      */
     public static Update of(List<Phrase> here, List<Phrase> there, String collection, Supplier<String> ids) {
         List<Phrase> after = new ArrayList<>();

@@ -1,4 +1,2 @@
-/**
- * The phrasebook: remarks worth saying again, and how they are found by a few letters.
- */
+/** The phrasebook: reusable remarks, and how they are found by a few letters. */
 package org.epiglyph.core.phrases;

@@ -12,8 +12,8 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 
 /**
- * Finds places where the language may want a correction. Names, abbreviations, formulas, addresses and words with figures are
- * left alone. The rules are common practice, no source.
+ * Finds places where the language may need a correction. Names, abbreviations, formulas, addresses and words with
+ * digits are left alone. The rules are common practice, no source.
  */
 public final class Hints {
     private static final Pattern LETTERS = Pattern
@@ -21,7 +21,7 @@ public final class Hints {
     private static final Pattern BROKEN = Pattern.compile("(.*\\p{L})[-\u2010\u00ad]");
     private static final Pattern SENTENCE_END = Pattern.compile("[\\p{L}\\p{M})\\]\u201d\"]{3,}[.!?]");
     private static final Pattern WITHIN_CAPITAL = Pattern.compile(".+\\p{Lu}.*");
-    /** Words that stand twice in a row in sound English. */
+    /** Words that occur twice in a row in correct English. */
     private static final Set<String> TWICE = Set.of("that", "had", "very", "so", "no", "ha", "blah");
     private static final int SHORTEST = 3;
     private final Predicate<String> known;
@@ -35,7 +35,11 @@ public final class Hints {
         this.known = known;
     }
 
-    /** A word as it is read, which may run over the end of a line. @param first number of its first part on the page */
+    /**
+     * A word as it is read, which may continue on the next line.
+     *
+     * @param first index of its first part on the page
+     */
     private record Read(String text, int first, int last) {
         String letters() {
             Matcher matcher = LETTERS.matcher(text);
@@ -43,7 +47,7 @@ public final class Hints {
         }
     }
 
-    /** @param known true for what is in the dictionary or is somebody's or something's name */
+    /** @param known true for words in the dictionary and for names */
     public static List<Hint> of(PageRef page, PageText text, Predicate<String> known) {
         return new Hints(page, text, known).find();
     }
@@ -85,13 +89,15 @@ public final class Hints {
         return all;
     }
 
-    /** The hyphen at the end of a line is the word's own where the word without it is none. */
+    /** The hyphen at the end of a line belongs to the word if the word without it is not known. */
     private boolean isKnown(String joined) {
         Matcher matcher = LETTERS.matcher(joined);
         return matcher.matches() && known.test(matcher.group(1));
     }
 
-    /** What is no word before a full stop is an abbreviation; a letter alone is a formula's, but for one. */
+    /**
+     * An unknown word before a full stop is an abbreviation; a single letter belongs to a formula, with one exception.
+     */
     private boolean mayBegin(Read word, String letters) {
         boolean isWord = letters.length() >= 2 && isPlain(letters) && known.test(letters) || letters.equals("i");
         return isWord && word.text.startsWith(letters);
@@ -101,7 +107,7 @@ public final class Hints {
         return Character.isLowerCase(letters.codePointAt(0)) && !WITHIN_CAPITAL.matcher(letters).matches();
     }
 
-    /** A capital within a sentence begins a name; two words with a hyphen are looked up each by itself. */
+    /** A capital within a sentence begins a name; two words joined by a hyphen are looked up separately. */
     private boolean mayBeMisspelt(String letters, boolean begins) {
         if (letters.length() < SHORTEST || WITHIN_CAPITAL.matcher(letters).matches()) {
             return false;

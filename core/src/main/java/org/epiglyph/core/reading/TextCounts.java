@@ -11,16 +11,16 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 
 /**
- * What a text comes to. How words and sentences are told is common practice, no source: a word has a letter or a digit; a
- * sentence ends with a full stop, an exclamation or question mark behind which a capital, a digit or nothing follows, unless it
- * is an abbreviation or the number of a list.
+ * What can be counted in a text. How words and sentences are recognised is common practice, no source: a word has a
+ * letter or a digit; a sentence ends with a full stop, exclamation or question mark followed by a capital, a digit or
+ * nothing, unless it belongs to an abbreviation or a list number.
  *
  * @param pages      all of them
- * @param words      a word that is broken at the end of a line is one
+ * @param words      a word broken at the end of a line counts once
  * @param sentences  before the list of references
- * @param figures    that have a caption of their own with a number, such as "Figure 2"
+ * @param figures    those with a numbered caption of their own, such as "Figure 2"
  * @param tables     the same
- * @param references entries of the list of references; 0 where there is no such heading
+ * @param references entries of the list of references; 0 if there is no such heading
  */
 public record TextCounts(int pages, int words, int sentences, int figures, int tables, int references) {
     private static final Pattern WORD = Pattern.compile(".*[\\p{L}\\p{N}].*");
@@ -100,7 +100,7 @@ public record TextCounts(int pages, int words, int sentences, int figures, int t
         return !Character.isLowerCase(first);
     }
 
-    /** Captions stand at the beginning of a line; what names the same number again is the same. */
+    /** Captions are at the beginning of a line; a repeated number counts once. */
     private static int captions(List<Line> lines, String kind) {
         Set<String> found = new HashSet<>();
         for (Line line : lines) {
@@ -123,7 +123,7 @@ public record TextCounts(int pages, int words, int sentences, int figures, int t
         return -1;
     }
 
-    /** By their numbers where they have some, else by their years. */
+    /** By their numbers if they have any, else by their years. */
     private static int entries(List<Line> list) {
         int numbered = (int) list.stream().filter(l -> NUMBERED.matcher(l.text()).matches()).count();
         if (numbered > 1) {

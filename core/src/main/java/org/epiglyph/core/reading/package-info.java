@@ -1,2 +1,2 @@
-/** What can be counted in a text that somebody handed in. */
+/** What can be counted in a text that was handed in. */
 package org.epiglyph.core.reading;

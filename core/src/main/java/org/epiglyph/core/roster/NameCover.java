@@ -16,9 +16,9 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 
 /**
- * Finds what gives a student away in words of the student's own: the key, the address, and the parts of the name from three
- * letters on, whatever their capitals and accents. A part within a longer word counts where that word is no plain word of
- * letters, such as a file's name or an address.
+ * Finds what identifies a student in their own text: the key, the address, and the parts of the name with three or more
+ * letters, ignoring case and accents. A part within a longer word counts if that word is not made of letters only, such
+ * as a file name or an address.
  */
 public final class NameCover {
     /** Covers nothing. */
@@ -32,11 +32,13 @@ public final class NameCover {
     private static final Pattern POSSESSIVE = Pattern.compile("['\u2019]s$");
     private static final Pattern PLAIN = Pattern.compile("\\p{L}+");
 
-    /** Folded; a word that is one of them gives the student away. */
+    /** Folded; a word that equals one of them identifies the student. */
     private final Set<String> parts;
-    /** Folded; a word that has one of them within it gives the student away. */
+    /** Folded; a word that contains one of them identifies the student. */
     private final Set<String> keys;
-    /** Folded; initials and parts that are too short to count by themselves, which beside a part are of the name too. */
+    /**
+     * Folded; initials and parts too short to count on their own, which belong to the name if they are next to a part.
+     */
     private final Set<String> beside;
 
     private NameCover(Set<String> parts, Set<String> keys, Set<String> beside) {
@@ -45,7 +47,7 @@ public final class NameCover {
         this.beside = beside;
     }
 
-    /** @param owner who is to be covered, uncovered */
+    /** @param owner the student to be covered, with the name uncovered */
     public static NameCover of(Student owner) {
         Set<String> parts = new HashSet<>();
         Set<String> keys = new HashSet<>();
@@ -67,7 +69,7 @@ public final class NameCover {
         return new NameCover(parts, keys, beside);
     }
 
-    /** Letters that a page's type runs together are two again. */
+    /** Ligatures of a page's type are two letters again. */
     private static String folded(String text) {
         return Letters.folded(Normalizer.normalize(text, Normalizer.Form.NFKC));
     }
@@ -76,7 +78,7 @@ public final class NameCover {
         return NOT_OF_NAMES.matcher(folded(name)).replaceAll("");
     }
 
-    /** Scripts without capitals run words together, so that their names are looked for within words. */
+    /** Scripts without capitals do not separate words, so their names are searched within words. */
     private static void add(String part, Set<String> parts, Set<String> within) {
         boolean withoutCase = !part.isEmpty() && part.codePoints()
                 .allMatch(c -> Character.isLetter(c) && !Character.isUpperCase(c) && !Character.isLowerCase(c));
@@ -85,7 +87,7 @@ public final class NameCover {
         }
     }
 
-    /** True if the word gives the student away. */
+    /** True if the word identifies the student. */
     public boolean gives(String word) {
         String folded = POSSESSIVE.matcher(folded(word)).replaceFirst("");
         String bare = NOT_OF_NAMES.matcher(folded).replaceAll("");
@@ -107,7 +109,7 @@ public final class NameCover {
         return parts.stream().anyMatch(word::contains);
     }
 
-    /** Which of some neighbouring words give the student away. */
+    /** Which of some consecutive words identify the student. */
     private BitSet giving(List<String> words) {
         BitSet giving = new BitSet();
         for (int i = 0; i < words.size(); i++) {
@@ -128,7 +130,7 @@ public final class NameCover {
         return beside.contains(NOT_OF_NAMES.matcher(folded(word)).replaceAll(""));
     }
 
-    /** The words with "[name]" in the place of what gives the student away. */
+    /** The text with "[name]" in place of what identifies the student. */
     public String cover(String text) {
         if (parts.isEmpty() && keys.isEmpty()) {
             return text;
@@ -139,7 +141,7 @@ public final class NameCover {
                 .replaceAll(m -> Matcher.quoteReplacement(giving.get(at[0]++) ? Student.NAMED_LATER : m.group()));
     }
 
-    /** A page's words, of which those that give the student away say nothing. */
+    /** A page's words, with those that identify the student blanked. */
     public PageText cover(PageText page) {
         BitSet giving = giving(page);
         if (giving.isEmpty()) {
@@ -164,7 +166,7 @@ public final class NameCover {
         return new String(blank);
     }
 
-    /** Where a page gives the student away, in page space; what stands beside each other in one line is one box. */
+    /** Where a page identifies the student, in page space; adjacent words of a line share a box. */
     public List<PageBox> strips(PageText page) {
         List<PageBox> strips = new ArrayList<>();
         BitSet giving = giving(page);

@@ -4,7 +4,10 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.Set;
 
-/** How students are called where several of them are listed: by name, and by key too where two of one name are in the class. */
+/**
+ * How students are named where several of them are listed: by name, and with the key if two of the class have the same
+ * name.
+ */
 public final class Naming {
     private final Set<String> shared;
 
@@ -23,7 +26,7 @@ public final class Naming {
         return new Naming(shared);
     }
 
-    /** The name in a list; with the key where another student has the same name. */
+    /** The name in a list; with the key if another student has the same name. */
     public String listed(Student student) {
         return shared.contains(student.name())
                 ? student.name() + " (" + (student.isCovered() ? student.script() : student.shownKey()) + ")"

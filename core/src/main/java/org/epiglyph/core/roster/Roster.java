@@ -25,7 +25,7 @@ public record Roster(List<Student> students) {
         return students.stream().filter(s -> s.key().equals(key)).findFirst();
     }
 
-    /** The student with the key; an unknown key is a fault of the caller. */
+    /** The student with the key. An unknown key is a programming error. */
     public Student student(StudentKey key) {
         return find(key).orElseThrow(() -> new IllegalArgumentException("No student has the key " + key));
     }

@@ -5,19 +5,19 @@ import java.util.Objects;
 /**
  * A member of the class.
  *
- * @param key     the record system's key
- * @param given   given name; empty for those who have a single name
- * @param family  family name or single name, never blank
- * @param section section or group; may be empty
- * @param mail    address for letters; empty where none is known
- * @param candidate the number under which the record system examines without names; empty where it has none
- * @param script  the number that stands for a covered student; 0 for one whose name may be read
+ * @param key       the record system's key
+ * @param given     given name; empty for those with a single name
+ * @param family    family name or single name, never blank
+ * @param section   section or group; may be empty
+ * @param mail      address for letters; empty if unknown
+ * @param candidate the record system's number for anonymous marking; empty if there is none
+ * @param script    the number that stands for a covered student; 0 if the name is uncovered
  */
 public record Student(StudentKey key, String given, String family, String section, String mail, String candidate,
         int script) {
-    /** Stands for the name in words to a covered student, until the work is handed back. */
+    /** Stands for the name in text to a covered student, until the work is handed back. */
     public static final String NAMED_LATER = "[name]";
-    /** What stands for the family name meanwhile. */
+    /** Stands for the family name until then. */
     public static final String FAMILY_LATER = "[family name]";
 
     public Student {
@@ -32,12 +32,12 @@ public record Student(StudentKey key, String given, String family, String sectio
         this(key, given, family, section, mail, "", 0);
     }
 
-    /** A student whose address is not known. */
+    /** A student without a mail address. */
     public Student(StudentKey key, String given, String family, String section) {
         this(key, given, family, section, "");
     }
 
-    /** The same student, to be written to there. */
+    /** The same student with a mail address. */
     public Student withMail(String other) {
         return new Student(key, given, family, section, other, candidate, script);
     }
@@ -48,20 +48,20 @@ public record Student(StudentKey key, String given, String family, String sectio
     }
 
     /**
-     * The student with a number in the place of everything that tells who it is: the record system's candidate number, where it
-     * has one. The key stays, and is not shown.
+     * The student with a number in place of everything that identifies them: the record system's candidate number, if
+     * there is one. The key stays but is not shown.
      */
     public Student covered(int number) {
         return new Student(key, "", candidate.isBlank() ? "Script " + number : "Candidate " + candidate, "", "",
                 candidate, number);
     }
 
-    /** True if it may not be read who it is. */
+    /** True if the name is covered. */
     public boolean isCovered() {
         return script > 0;
     }
 
-    /** The key as it may be shown; empty for a covered student. */
+    /** The key to show; empty for a covered student. */
     public String shownKey() {
         return isCovered() ? "" : key.value();
     }
@@ -71,7 +71,10 @@ public record Student(StudentKey key, String given, String family, String sectio
         return given.isBlank() ? family : given + " " + family;
     }
 
-    /** How the student is addressed: the given name, or the single one; {@link #NAMED_LATER} for a covered student. */
+    /**
+     * The name by which the student is addressed: the given name, or the single one; {@link #NAMED_LATER} for a covered
+     * student.
+     */
     public String givenName() {
         return isCovered() ? NAMED_LATER : given.isBlank() ? family : given;
     }

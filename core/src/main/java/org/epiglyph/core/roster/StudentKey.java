@@ -1,7 +1,7 @@
 package org.epiglyph.core.roster;
 
 /**
- * The record system's key for a student, exactly as it writes it.
+ * The record system's key for a student, exactly as the system writes it.
  *
  * @param value never blank
  */

@@ -1,4 +1,2 @@
-/**
- * Who is in the class, and which received file belongs to whom, with the evidence.
- */
+/** Who is in the class, and how students are named and covered. */
 package org.epiglyph.core.roster;

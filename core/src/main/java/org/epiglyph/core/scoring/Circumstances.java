@@ -5,10 +5,10 @@ import java.time.Duration;
 import java.util.Optional;
 
 /**
- * What beside the scores decides a result.
+ * What decides a result besides the scores.
  *
  * @param maximum what the whole is worth in the record, above 0
- * @param late    how long after the due time it came; empty where it is not late, grace and extensions considered
+ * @param late    how long after the due time it arrived; empty if it is not late, with grace and extensions considered
  */
 public record Circumstances(BigDecimal maximum, Optional<Duration> late) {
     /** In time. */

@@ -12,14 +12,15 @@ import org.epiglyph.core.Message;
  * @param id          unique in its scheme
  * @param name        short, never blank
  * @param text        what earns the points, with examples; may be empty
- * @param maximum     points, 0 or above; of levels and parts it is the sum or the highest
+ * @param maximum     points, 0 or above; of levels and parts it is the highest or the sum
  * @param step        the smallest difference between two scores, above 0
  * @param manner      how it is judged
  * @param weight      the factor of its points in the section's sum, 0 or above
  * @param role        what its points do to the total
  * @param section     id of its section; empty for none
- * @param alternative criteria of one section that share this word are alternatives: the best of them counts; empty for none
- * @param hurdle      percent of the maximum that are needed to pass, 0 to 100; empty for none
+ * @param alternative criteria of one section that share this word are alternatives, of which the best counts; empty for
+ *                    none
+ * @param hurdle      percentage of the maximum needed to pass, 0 to 100; empty for none
  */
 public record Criterion(String id, String name, String text, BigDecimal maximum, BigDecimal step, Manner manner,
         BigDecimal weight, Role role, String section, String alternative, Optional<BigDecimal> hurdle) {
@@ -86,7 +87,7 @@ public record Criterion(String id, String name, String text, BigDecimal maximum,
         return new Criterion(id, name, text, maximum, other, manner, weight, role, section, alternative, hurdle);
     }
 
-    /** Why these points cannot be given, with the remedy; empty where they can. */
+    /** Why these points cannot be given, with the remedy; empty if they can. */
     public Optional<Message> refusal(BigDecimal points) {
         if (!isScored()) {
             return Optional.of(Message.of(Criterion.class, "takesWords", name));

@@ -2,7 +2,9 @@ package org.epiglyph.core.scoring;
 
 import java.math.BigDecimal;
 
-/** Reads decimal numbers as people, tables and services write them, within bounds that points and percents stay in. */
+/**
+ * Parses decimal numbers as people, tables and services write them, within bounds suitable for points and percentages.
+ */
 public final class Decimal {
     private static final int MOST_LETTERS = 40;
     private static final int MOST_WHOLE_DIGITS = 9;
@@ -11,10 +13,10 @@ public final class Decimal {
     private Decimal() {}
 
     /**
-     * Reads a number with a point or a comma; the minus may be the typographic one.
+     * Parses a number with a point or a comma; the minus may be the typographic one.
      *
-     * @throws NumberFormatException where it is none, or one with more than 9 digits before or 30 behind the point, which
-     *                               could take any amount of memory to write out
+     * @throws NumberFormatException if it is not a number, or one with more than 9 digits before or 30 after the point,
+     *         which could take any amount of memory to write out
      */
     public static BigDecimal of(String written) {
         String plain = written.strip().replace(',', '.').replace('\u2212', '-');

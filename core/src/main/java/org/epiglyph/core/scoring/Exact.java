@@ -57,12 +57,12 @@ public record Exact(BigInteger numerator, BigInteger denominator) implements Com
         return new Exact(numerator.multiply(other.denominator), denominator.multiply(other.numerator));
     }
 
-    /** So many hundredths of this. */
+    /** A number of hundredths of this. */
     public Exact percent(BigDecimal share) {
         return times(share).over(HUNDRED);
     }
 
-    /** How many hundredths of the other this is. */
+    /** This as a percentage of the other. */
     public Exact percentOf(Exact other) {
         return times(HUNDRED).over(other);
     }
@@ -79,14 +79,14 @@ public record Exact(BigInteger numerator, BigInteger denominator) implements Com
         return numerator.signum();
     }
 
-    /** The nearest multiple of a step by the rule, with the step's places. */
+    /** The nearest multiple of a step by the rule, with the step's decimal places. */
     public BigDecimal rounded(BigDecimal step, RoundingMode rule) {
         Exact steps = over(of(step));
         BigDecimal whole = new BigDecimal(steps.numerator).divide(new BigDecimal(steps.denominator), 0, rule);
         return whole.multiply(step);
     }
 
-    /** As a person writes it: the decimal where it ends within four places, else about four places. */
+    /** As a person writes it: the exact decimal if it ends within four places, else "about" and four places. */
     public String format() {
         BigDecimal near = new BigDecimal(numerator).divide(new BigDecimal(denominator), PLACES_SHOWN,
                 RoundingMode.HALF_EVEN);

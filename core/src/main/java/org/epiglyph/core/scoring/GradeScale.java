@@ -10,13 +10,13 @@ import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 
 /**
- * Boundaries that turn a result into a word.
+ * Boundaries that turn a result into a grade.
  *
- * @param name       what it is called
+ * @param name       the scale's name
  * @param boundaries from the highest to the lowest, at least one
  */
 public record GradeScale(String name, List<Boundary> boundaries) {
-    /** Ready ones. Common practice, no source. */
+    /** Predefined scales. Common practice, no source. */
     public static final List<GradeScale> READY = List.of(
             ready("Letters", "A 90", "B 80", "C 70", "D 60", "E 0"),
             ready("Classes", "First 70", "Upper second 60", "Lower second 50", "Third 40", "Fail 0"),
@@ -39,8 +39,8 @@ public record GradeScale(String name, List<Boundary> boundaries) {
     /**
      * Where a grade begins.
      *
-     * @param from  percent of the maximum, itself included
-     * @param grade the word, never blank
+     * @param from  percentage of the maximum, inclusive
+     * @param grade the grade, never blank
      */
     public record Boundary(BigDecimal from, String grade) {
         public Boundary {
@@ -49,13 +49,13 @@ public record GradeScale(String name, List<Boundary> boundaries) {
             }
         }
 
-        /** The points at which it begins, of so many in all. */
+        /** The points at which it begins, out of a maximum. */
         public BigDecimal at(BigDecimal maximum) {
             return from.multiply(maximum).movePointLeft(2);
         }
     }
 
-    /** The grade of so many percent; empty below all boundaries. */
+    /** The grade for a percentage; empty below all boundaries. */
     public Optional<String> grade(Exact percent) {
         return boundaries.stream()
                 .filter(b -> percent.compareTo(Exact.of(b.from)) >= 0)
@@ -64,11 +64,11 @@ public record GradeScale(String name, List<Boundary> boundaries) {
     }
 
     /**
-     * The scale with one grade beginning elsewhere.
+     * The scale with one boundary moved.
      *
-     * @param grade one of its words
-     * @param from  percent of the maximum
-     * @throws IllegalArgumentException where it has no such grade, or it would begin where or beyond where its neighbour does
+     * @param grade one of its grades
+     * @param from  percentage of the maximum
+     * @throws IllegalArgumentException if there is no such grade, or the boundary would reach or pass its neighbour
      */
     public GradeScale withBoundary(String grade, BigDecimal from) {
         int at = IntStream.range(0, boundaries.size())
@@ -90,7 +90,7 @@ public record GradeScale(String name, List<Boundary> boundaries) {
         return new GradeScale(name, other);
     }
 
-    /** The boundaries above 0 that a result is at most so many points away from. */
+    /** The boundaries above 0 that are within this many points of a result. */
     public List<Boundary> near(Result result, BigDecimal width) {
         return boundaries.stream()
                 .filter(b -> b.from.signum() > 0

@@ -8,10 +8,10 @@ import org.epiglyph.core.Message;
 /**
  * How one criterion is settled.
  *
- * @param points   empty where it has none
- * @param standing what stands in their place; never together with points
- * @param level    id of the level that was chosen; empty where none was
- * @param parts    ids of the parts that are there
+ * @param points   empty if there are none
+ * @param standing what replaces them; never together with points
+ * @param level    id of the chosen level; empty if none was chosen
+ * @param parts    ids of the parts that are present
  */
 public record Judgement(Optional<BigDecimal> points, Optional<Standing> standing, String level, List<String> parts) {
     /** Not scored. */
@@ -28,12 +28,12 @@ public record Judgement(Optional<BigDecimal> points, Optional<Standing> standing
         return new Judgement(Optional.of(points), Optional.empty(), "", List.of());
     }
 
-    /** A standing in the place of points. */
+    /** A standing in place of points. */
     public static Judgement standing(Standing standing) {
         return new Judgement(Optional.empty(), Optional.of(standing), "", List.of());
     }
 
-    /** A level, with its points or some within its range. */
+    /** A level, with points within its range. */
     public static Judgement level(Manner.Level level, BigDecimal points) {
         return new Judgement(Optional.of(points), Optional.empty(), level.id(), List.of());
     }
@@ -43,7 +43,7 @@ public record Judgement(Optional<BigDecimal> points, Optional<Standing> standing
         return new Judgement(Optional.of(checklist.sum(there)), Optional.empty(), "", there);
     }
 
-    /** Why it cannot be given, with the remedy; empty where it can. */
+    /** Why it cannot be given, with the remedy; empty if it can. */
     public Optional<Message> refusal(Criterion criterion) {
         if (!level.isEmpty()) {
             boolean fits = criterion.manner() instanceof Manner.Levels levels

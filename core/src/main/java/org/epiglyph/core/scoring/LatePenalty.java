@@ -9,16 +9,16 @@ import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 
 /**
- * What lateness costs. The grace is the task's and so are extensions: whoever is within them is not late; whoever is past
- * the grace is late since the due time.
+ * What lateness costs. Grace and extensions belong to the task: whoever is within them is not late; whoever exceeds the
+ * grace is late from the due time on.
  *
- * @param unit  a started one of these counts whole; a day or an hour
- * @param each  percent taken off for each, 0 to 100; not used where there are steps
- * @param steps percent taken off from a time on; empty where each unit counts alike
- * @param basis of what the percent are
- * @param most  so many percent are taken off at most; empty for all of them
- * @param floor a result is not brought below so many percent of the maximum; empty for no floor
- * @param until nothing is given for what comes later than this; empty for no limit
+ * @param unit  each started unit counts in full; a day or an hour
+ * @param each  percentage taken off per unit, 0 to 100; unused if there are steps
+ * @param steps percentages taken off after certain times; empty if each unit counts alike
+ * @param basis what the percentages refer to
+ * @param most  the highest percentage taken off; empty for no limit
+ * @param floor a result is not lowered below this percentage of the maximum; empty for no floor
+ * @param until nothing is given for what arrives later than this; empty for no limit
  */
 public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basis basis, Optional<BigDecimal> most,
         Optional<BigDecimal> floor, Optional<Duration> until) {
@@ -32,13 +32,13 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
         Percent.check(floor, Message.of(Percent.class, "floor"));
     }
 
-    /** So much for each started unit, of the maximum. */
+    /** A fixed percentage of the maximum for each started unit. */
     public static LatePenalty each(Duration unit, BigDecimal percent) {
         return new LatePenalty(unit, percent, List.of(), Basis.MAXIMUM, Optional.empty(), Optional.empty(),
                 Optional.empty());
     }
 
-    /** Of what the percent are. */
+    /** What the percentages refer to. */
     public enum Basis {
         MAXIMUM, EARNED;
 
@@ -48,7 +48,7 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
     }
 
     /**
-     * From a time on.
+     * A percentage from a certain lateness on.
      *
      * @param after   later than this
      * @param percent taken off, 0 to 100
@@ -62,19 +62,19 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
         }
     }
 
-    /** Units that were started, 0 where it is not late. */
+    /** Number of started units; 0 if it is not late. */
     public long started(Duration late) {
         return late.isPositive()
                 ? Math.ceilDiv(late.toMillis() + (late.toNanosPart() % 1_000_000 > 0 ? 1 : 0), unit.toMillis())
                 : 0;
     }
 
-    /** True if it came later than anything is given for. */
+    /** True if it arrived too late to earn anything. */
     public boolean isTooLate(Duration late) {
         return until.filter(u -> late.compareTo(u) > 0).isPresent();
     }
 
-    /** Percent taken off for so much lateness. */
+    /** Percentage taken off for a certain lateness. */
     public BigDecimal percent(Duration late) {
         BigDecimal percent = steps.isEmpty()
                 ? each.multiply(BigDecimal.valueOf(started(late)))

@@ -9,7 +9,7 @@ import org.epiglyph.core.Message;
 
 /** How a criterion is judged. */
 public sealed interface Manner {
-    /** The maximum that follows from it; empty where the criterion sets its own. */
+    /** The maximum that it implies; empty if the criterion sets its own. */
     default Optional<BigDecimal> maximum() {
         return Optional.empty();
     }
@@ -29,9 +29,9 @@ public sealed interface Manner {
     record Points() implements Manner {}
 
     /**
-     * One of several levels, each with words.
+     * One of several levels, each with a description.
      *
-     * @param levels from the highest to the lowest, or as the marker likes them; at least one
+     * @param levels from the highest to the lowest, or in the marker's order; at least one
      */
     record Levels(List<Level> levels) implements Manner {
         public Levels {
@@ -92,7 +92,7 @@ public sealed interface Manner {
     }
 
     /**
-     * Parts that are there or not, each with points.
+     * Parts that are present or not, each with points.
      *
      * @param parts in order, at least one
      */
@@ -110,7 +110,7 @@ public sealed interface Manner {
             return parts.stream().map(Part::points).reduce(BigDecimal::add);
         }
 
-        /** The points of the parts that are there. */
+        /** The points of the parts that are present. */
         public BigDecimal sum(List<String> there) {
             return parts.stream()
                     .filter(p -> there.contains(p.id()))
@@ -141,10 +141,10 @@ public sealed interface Manner {
      * Counted on the pages: marks of one kind.
      *
      * @param what  what is counted
-     * @param named the sign's name, or the phrase's id or code; empty where the effects of phrases are summed
-     * @param each  points for each, above 0; not used where the effects of phrases are summed
+     * @param named the sign's name, or the phrase's id or code; empty if the effects of phrases are summed
+     * @param each  points per mark, above 0; unused if the effects of phrases are summed
      * @param from  where counting begins
-     * @param limit so many are counted at most; empty for all
+     * @param limit how many are counted at most; empty for all
      */
     record Counted(What what, String named, BigDecimal each, From from, Optional<Integer> limit) implements Manner {
         public Counted {
@@ -158,13 +158,13 @@ public sealed interface Manner {
             SIGN, PHRASE, EFFECTS
         }
 
-        /** Whether each adds to nothing or takes from the maximum. */
+        /** Whether marks add points from 0 or take points from the maximum. */
         public enum From {
             ZERO, MAXIMUM
         }
     }
 
-    /** Words alone. */
+    /** A remark only, no score. */
     record WordsOnly() implements Manner {
         @Override
         public Optional<BigDecimal> maximum() {

@@ -14,8 +14,8 @@ import org.epiglyph.core.Message;
 /**
  * What is assessed and what it is worth.
  *
- * @param criteria in the order in which they are marked
- * @param sections those that criteria belong to, in order
+ * @param criteria in marking order
+ * @param sections the criteria's sections, in order
  * @param rules    from the total to the result
  */
 public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules rules) {
@@ -37,7 +37,7 @@ public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules
         }
     }
 
-    /** Criteria without sections, and the usual rules. */
+    /** Criteria without sections, with the usual rules. */
     public MarkScheme(List<Criterion> criteria) {
         this(criteria, List.of(), Rules.USUAL);
     }
@@ -59,13 +59,13 @@ public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules
         return new MarkScheme(criteria, sections, other);
     }
 
-    /** The most that the criteria can come to, bonus aside, weights and best of several counted in. */
+    /** The highest total of the criteria without bonus, with weights and best-of rules applied. */
     public BigDecimal maximum() {
         return Exact.of(Totals.of(this, Scorecard.EMPTY).maximum())
                 .rounded(new BigDecimal("0.0001"), RoundingMode.HALF_EVEN);
     }
 
-    /** The most that the criteria of a section can come to, bonus aside, before its weight. */
+    /** The highest total of a section's criteria without bonus, before its weight. */
     public BigDecimal maximumOf(String section) {
         return Totals.of(this, Scorecard.EMPTY).sum(section).map(Totals.Sum::maximum).orElse(BigDecimal.ZERO);
     }
@@ -74,7 +74,7 @@ public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules
         return criteria.stream().filter(c -> c.id().equals(id)).findFirst();
     }
 
-    /** The criterion with the id; an unknown id is a fault of the caller. */
+    /** The criterion with the id. An unknown id is a programming error. */
     public Criterion criterion(String id) {
         return findCriterion(id).orElseThrow(() -> new IllegalArgumentException("The scheme has no criterion " + id));
     }
@@ -83,7 +83,7 @@ public record MarkScheme(List<Criterion> criteria, List<Section> sections, Rules
         return sections.stream().filter(s -> s.id().equals(id)).findFirst();
     }
 
-    /** The criteria of a section, in order; of those without one for an empty id. */
+    /** The criteria of a section, in order; for an empty id, those without a section. */
     public List<Criterion> criteriaOf(String section) {
         return criteria.stream().filter(c -> c.section().equals(section)).toList();
     }

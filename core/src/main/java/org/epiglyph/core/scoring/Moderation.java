@@ -3,9 +3,9 @@ package org.epiglyph.core.scoring;
 import java.math.BigDecimal;
 
 /**
- * A change to one student's result, decided apart from the scores.
+ * A change to one student's result, decided independently of the scores.
  *
- * @param points points of the record; below 0 to take off
- * @param why    the reason, in words a student can read; may be empty
+ * @param points on the record's scale; below 0 to take off
+ * @param why    the reason, as a student can read it; may be empty
  */
 public record Moderation(BigDecimal points, String why) {}

@@ -4,10 +4,10 @@ import java.math.BigDecimal;
 import org.epiglyph.core.Message;
 
 /**
- * What lateness costs one student, in the place of the scheme's rule.
+ * What lateness costs one student, in place of the scheme's rule.
  *
- * @param percent of the maximum, taken off where the work is late, 0 to 100; 0 waives it
- * @param why     the reason, in words a student can read; may be empty
+ * @param percent of the maximum, taken off if the work is late, 0 to 100; 0 waives it
+ * @param why     the reason, as a student can read it; may be empty
  */
 public record OwnLateness(BigDecimal percent, String why) {
     public OwnLateness {

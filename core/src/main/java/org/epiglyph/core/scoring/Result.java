@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 
-/** What the scores come to, and how. Immutable; how it came about is computed when it is first asked for. */
+/** The result of the scores, and its derivation. Immutable; the derivation is computed when first asked for. */
 public final class Result {
     private final BigDecimal value;
     private final BigDecimal maximum;
@@ -49,17 +49,17 @@ public final class Result {
         return complete;
     }
 
-    /** By the grade scale; empty without one, or below it. */
+    /** By the grade scale; empty without a scale, or below it. */
     public Optional<String> grade() {
         return grade;
     }
 
-    /** Names of what has a hurdle that was not reached. */
+    /** Names of criteria and sections whose hurdle was missed. */
     public List<String> missed() {
         return missed;
     }
 
-    /** How it came about, in order. */
+    /** How it was computed, in order. */
     public List<Step> steps() {
         List<Step> known = steps;
         if (known == null) {
@@ -69,17 +69,17 @@ public final class Result {
         return known;
     }
 
-    /** How it came about, line by line, in words a student can read. */
+    /** How it was computed, line by line, as a student can read it. */
     public List<String> derivation() {
         return steps().stream().map(s -> s.said().text()).toList();
     }
 
-    /** How the figure of a criterion came about. */
+    /** How the figure of a criterion was computed. */
     public List<String> whyCriterion(String id) {
         return texts(steps().stream().filter(s -> s.kind() == Step.Kind.CRITERION && s.of().equals(id)));
     }
 
-    /** How the sum of a section came about: its criteria, then the sum. */
+    /** How the sum of a section was computed: its criteria, then the sum. */
     public List<String> whySection(Section section, MarkScheme scheme) {
         List<String> ids = scheme.criteriaOf(section.id()).stream().map(Criterion::id).toList();
         return texts(steps().stream()

@@ -2,13 +2,13 @@ package org.epiglyph.core.scoring;
 
 /** What a criterion's points do to the total. */
 public enum Role {
-    /** They count, and so does the maximum. */
+    /** They count, as does the maximum. */
     COUNTS,
-    /** They are added; the maximum stays as it is. */
+    /** They are added; the maximum stays the same. */
     BONUS,
     /** They are taken off. */
     PENALTY,
-    /** They are shown and do not count. */
+    /** They are shown but do not count. */
     SHOWN;
 
     /** As a student reads it, behind the points. */

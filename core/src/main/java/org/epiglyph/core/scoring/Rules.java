@@ -5,15 +5,16 @@ import java.util.Optional;
 import org.epiglyph.core.Message;
 
 /**
- * From the total to the result.
+ * The rules from the total to the result.
  *
  * @param scaling      for the whole batch; empty for none
  * @param lateness     what lateness costs; empty for nothing
  * @param rounding     at the end
  * @param grades       the grade scale; empty for none
- * @param aboveMaximum true if a bonus may lift the result above the maximum
- * @param belowZero    true if penalties may bring the total below 0
- * @param missed       percent of the maximum that a result reaches at most where a hurdle is missed; empty where that is only said
+ * @param aboveMaximum true if a bonus may raise the result above the maximum
+ * @param belowZero    true if penalties may lower the total below 0
+ * @param missed       percentage of the maximum that a result is limited to if a hurdle is missed; empty if it is only
+ *                     mentioned
  */
 public record Rules(Optional<Scaling> scaling, Optional<LatePenalty> lateness, Rounding rounding,
         Optional<GradeScale> grades, boolean aboveMaximum, boolean belowZero, Optional<BigDecimal> missed) {

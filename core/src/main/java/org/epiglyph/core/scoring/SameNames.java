@@ -6,13 +6,13 @@ import java.util.UUID;
 import java.util.function.Function;
 
 /**
- * Gives a scheme that came from elsewhere the ids of what has the same name in a scheme that is known, so that scores
- * stay with their criteria, levels and parts. Names are compared without regard to case; what is new gets a new id.
+ * Gives an imported scheme the ids of what has the same name in a known scheme, so that scores stay with their
+ * criteria, levels and parts. Names are compared ignoring case; what is new gets a new id.
  */
 public final class SameNames {
     private SameNames() {}
 
-    /** The scheme that came, its criteria by the ids of the known ones. */
+    /** The imported scheme, with the ids of the known criteria. */
     public static MarkScheme scheme(MarkScheme came, MarkScheme known) {
         return came.withCriteria(came.criteria().stream().map(c -> {
             Optional<Criterion> same = find(c.name(), known.criteria(), Criterion::name);
@@ -22,7 +22,7 @@ public final class SameNames {
         }).toList());
     }
 
-    /** The manner that came, its levels or parts by the ids of the known ones. */
+    /** The imported manner, with the ids of the known levels or parts. */
     public static Manner manner(Manner came, Manner known) {
         return switch (came) {
             case Manner.Levels levels -> {

@@ -12,20 +12,24 @@ import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 
 /**
- * Brings all results of a batch up or down by the same curve, which never swaps two of them: first the points or the root, then
- * the line.
+ * Raises or lowers all results of a batch along one monotonic curve: first the points or the root, then the line.
  *
  * @param factor above 0
- * @param shift  points of the record, added after the factor; may be below 0
- * @param points results that become others, in order, between and beyond which straight pieces lie; none, or two and more
- * @param rootOf the maximum of a square root: a result becomes the root of itself times that; empty for none
+ * @param shift  points on the record's scale, added after the factor; may be below 0
+ * @param points fixed points of a piecewise linear curve, in order; empty, or two and more
+ * @param rootOf the maximum of a square root curve: a result becomes the root of itself times the maximum; empty for
+ *               none
  */
 public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, Optional<BigDecimal> rootOf) {
     private static final MathContext DIGITS = MathContext.DECIMAL64;
 
-    /** A result, and what it becomes. */
+    /** A result and what it becomes. */
     public record Point(BigDecimal from, BigDecimal to) {
-        /** Reads "10 to 12". @throws IllegalArgumentException where it is anything else */
+        /**
+         * Parses "10 to 12".
+         *
+         * @throws IllegalArgumentException if it is anything else
+         */
         private static Point read(String text) {
             String[] parts = text.strip().split("\\s+to\\s+");
             try {
@@ -33,21 +37,22 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
                     return new Point(Decimal.of(parts[0]), Decimal.of(parts[1]));
                 }
             } catch (NumberFormatException e) {
-                // said below
+                // reported below
             }
             throw new InvalidValue(Message.of(Scaling.class, "noPoint", text.strip()));
         }
 
-        /** As it is read. */
+        /** The text that {@link #read} parses. */
         public String describe() {
             return from.toPlainString() + " to " + to.toPlainString();
         }
     }
 
     /**
-     * Reads points such as "10 to 12, 20 to 21"; a comma within a number is its decimal comma, one before a space parts two points.
+     * Parses points such as "10 to 12, 20 to 21"; a comma within a number is a decimal comma, one before a space
+     * separates points.
      *
-     * @throws IllegalArgumentException where one is none; the message names it
+     * @throws IllegalArgumentException if one is not a point; the message names it
      */
     public static List<Point> points(String text) {
         return Arrays.stream(text.split(";|\\n|,(?=\\s)")).filter(p -> !p.isBlank()).map(Point::read).toList();
@@ -82,25 +87,29 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
         }
     }
 
-    /** A line alone. */
+    /** A line only. */
     public Scaling(BigDecimal factor, BigDecimal shift) {
         this(factor, shift, List.of(), Optional.empty());
     }
 
-    /** Straight pieces through points, at least two. */
+    /** A piecewise linear curve through at least two points. */
     public static Scaling through(List<Point> points) {
         return new Scaling(BigDecimal.ONE, BigDecimal.ZERO, points, Optional.empty());
     }
 
-    /** The square root, by which the lower results rise more (common practice, no source). @param maximum stays as it is, as 0 does */
+    /**
+     * The square root, which raises lower results more (common practice, no source).
+     *
+     * @param maximum stays the same, as 0 does
+     */
     public static Scaling root(BigDecimal maximum) {
         return new Scaling(BigDecimal.ONE, BigDecimal.ZERO, List.of(), Optional.of(maximum));
     }
 
     /**
-     * The line that gives results of one mean and spread another mean and spread.
+     * The line that maps one mean and spread to another.
      *
-     * @throws IllegalArgumentException where one of the spreads is not above 0
+     * @throws IllegalArgumentException if one of the spreads is not above 0
      */
     public static Scaling toMeanAndSpread(BigDecimal mean, BigDecimal spread, BigDecimal wantedMean,
             BigDecimal wantedSpread) {
@@ -116,7 +125,7 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
         return new Scaling(otherFactor, otherShift, points, rootOf);
     }
 
-    /** True if every result stays as it is. */
+    /** True if every result stays the same. */
     public boolean isNothing() {
         return factor.compareTo(BigDecimal.ONE) == 0 && shift.signum() == 0 && points.isEmpty() && rootOf.isEmpty();
     }
@@ -143,7 +152,7 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
         return value.minus(Exact.of(from.from)).times(slope).plus(Exact.of(from.to));
     }
 
-    /** To sixteen digits; what is not above 0 stays as it is. */
+    /** To sixteen digits; values that are not above 0 stay the same. */
     private static Exact root(Exact value, BigDecimal maximum) {
         if (value.signum() <= 0) {
             return value;

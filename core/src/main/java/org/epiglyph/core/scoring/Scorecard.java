@@ -14,12 +14,12 @@ import java.util.Set;
  * The scores of one submission. A criterion without an entry is not scored, which is neither 0 nor not attempted.
  *
  * @param points     points by criterion id
- * @param standings  what stands in the place of points, by criterion id; no criterion is in both
- * @param levels     ids of the levels that were chosen, by criterion id
- * @param parts      ids of the parts that are there, by criterion id
- * @param words      remarks for the student, by criterion id
- * @param moderation the change to the result that was decided apart from the scores
- * @param lateness   what lateness costs this student, in the place of the scheme's rule
+ * @param standings  what replaces points, by criterion id; no criterion is in both
+ * @param levels     ids of the chosen levels, by criterion id
+ * @param parts      ids of the parts that are present, by criterion id
+ * @param remarks    remarks for the student, by criterion id
+ * @param moderation the change to the result that was decided independently of the scores
+ * @param lateness   what lateness costs this student, in place of the scheme's rule
  */
 public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> standings, Map<String, String> levels,
         Map<String, List<String>> parts, Map<String, String> remarks, Optional<Moderation> moderation,
@@ -38,7 +38,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         lateness = Objects.requireNonNullElse(lateness, Optional.empty());
     }
 
-    /** A map that nobody changes, so that cards share it; in the order in which criteria were first settled. */
+    /** An immutable map that cards share; in the order in which criteria were first settled. */
     private static final class Kept<V> extends AbstractMap<String, V> {
         private static final Kept<?> NONE = new Kept<>(new LinkedHashMap<>());
         private final Map<String, V> entries;
@@ -95,17 +95,17 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         return points.containsKey(criterion) || standings.containsKey(criterion);
     }
 
-    /** The card with one criterion scored, or no longer scored; a standing goes. */
+    /** The card with one criterion scored, or without its score; a standing is removed. */
     public Scorecard with(String criterion, Optional<BigDecimal> score) {
         return with(criterion, new Judgement(score, Optional.empty(), "", List.of()));
     }
 
-    /** The card with a standing in the place of a criterion's score, or with neither. */
+    /** The card with a standing in place of a criterion's score, or with neither. */
     public Scorecard withStanding(String criterion, Optional<Standing> standing) {
         return with(criterion, new Judgement(Optional.empty(), standing, "", List.of()));
     }
 
-    /** The card with one criterion settled so. */
+    /** The card with one criterion settled. */
     public Scorecard with(String criterion, Judgement judgement) {
         return new Scorecard(changed(points, criterion, judgement.points()),
                 changed(standings, criterion, judgement.standing()),
@@ -115,7 +115,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
                 lateness);
     }
 
-    /** The card with a remark on a criterion; an empty one goes. */
+    /** The card with a remark on a criterion; an empty one removes it. */
     public Scorecard withRemark(String criterion, String remark) {
         return new Scorecard(points, standings, levels, parts,
                 changed(remarks, criterion, Optional.of(remark).filter(r -> !r.isEmpty())), moderation, lateness);
@@ -138,34 +138,34 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         return new Kept<>(other);
     }
 
-    /** What the criteria come to before the rules, weights and best of several counted in. */
+    /** The sum of the criteria before the rules, with weights and best-of rules applied. */
     public BigDecimal total(MarkScheme scheme) {
         return Totals.of(scheme, this).earned();
     }
 
-    /** What a section's criteria come to, before its weight; empty for a section without criteria. */
+    /** The sum of a section's criteria, before its weight; empty for a section without criteria. */
     public Optional<BigDecimal> sum(MarkScheme scheme, String section) {
         return Totals.of(scheme, this).sum(section).map(Totals.Sum::earned);
     }
 
-    /** How many of the criteria that ask for a score need none any more. */
+    /** How many of the criteria that require a score are settled. */
     public int scoredOf(MarkScheme scheme) {
         return askedBy(scheme) - left(scheme).size();
     }
 
-    /** How many criteria of a scheme ask for a score. */
+    /** How many criteria of a scheme require a score. */
     public static int askedBy(MarkScheme scheme) {
         return EMPTY.left(scheme).size();
     }
 
-    /** True if everything that the scheme asks for is settled. */
+    /** True if everything that the scheme requires is settled. */
     public boolean isComplete(MarkScheme scheme) {
         return left(scheme).isEmpty();
     }
 
     /**
-     * The criteria that still ask for a score. Words need none; neither does a bonus or a penalty; of alternatives one is
-     * enough, and where only the best of a section count, as many as count.
+     * The criteria that still require a score. Remarks do not, nor do bonus and penalty; of alternatives one is enough,
+     * and if only the best of a section count, as many as count.
      */
     public List<Criterion> left(MarkScheme scheme) {
         return scheme.criteria()
@@ -182,7 +182,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
                 && scored.stream().allMatch(c -> standing(c.id()).equals(Optional.of(Standing.EXCUSED)));
     }
 
-    /** True if nothing was said about any criterion. */
+    /** True if nothing was recorded for any criterion. */
     public boolean isEmpty() {
         return points.isEmpty() && standings.isEmpty() && remarks.isEmpty() && moderation.isEmpty()
                 && lateness.isEmpty();

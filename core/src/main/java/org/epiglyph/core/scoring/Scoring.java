@@ -10,8 +10,8 @@ import java.util.function.Supplier;
 import org.epiglyph.core.Message;
 
 /**
- * From scores to the result, in this order, each step said: criteria, sections, total, percent, weight, scaling, lateness,
- * moderation, hurdles, bounds, rounding, grade. Everything is exact until it is rounded, once.
+ * From scores to the result in this order, with each step recorded: criteria, sections, total, percentage, weight,
+ * scaling, lateness, moderation, hurdles, bounds, rounding, grade. Everything is exact until it is rounded, once.
  */
 public final class Scoring {
     private final MarkScheme scheme;
@@ -32,7 +32,7 @@ public final class Scoring {
         complete = card.isComplete(scheme);
     }
 
-    /** The result of a scorecard; how it came about is computed again, with words, when it is asked for. */
+    /** The result of a scorecard; its derivation is computed when it is asked for. */
     public static Result result(MarkScheme scheme, Scorecard card, Circumstances circumstances) {
         return new Scoring(scheme, card, circumstances, false).result(() -> {
             Scoring again = new Scoring(scheme, card, circumstances, true);
@@ -106,7 +106,7 @@ public final class Scoring {
         return total;
     }
 
-    /** Percent of what could be earned, times what the whole is worth in the record. */
+    /** The percentage of what could be earned, times what the whole is worth in the record. */
     private Exact weighted(Exact total, Exact reachable) {
         if (reachable.signum() == 0) {
             boolean excused = card.standings().containsValue(Standing.EXCUSED);

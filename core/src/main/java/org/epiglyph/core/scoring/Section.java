@@ -11,8 +11,8 @@ import org.epiglyph.core.Message;
  * @param id     unique in its scheme, never blank
  * @param name   short, never blank
  * @param weight the factor of its sum in the total, 0 or above
- * @param best   only so many of its criteria count, the best; empty for all
- * @param hurdle percent of its maximum that are needed to pass, 0 to 100; empty for none
+ * @param best   how many of its criteria count, the best ones; empty for all
+ * @param hurdle percentage of its maximum needed to pass, 0 to 100; empty for none
  */
 public record Section(String id, String name, BigDecimal weight, Optional<Integer> best, Optional<BigDecimal> hurdle) {
     public Section {

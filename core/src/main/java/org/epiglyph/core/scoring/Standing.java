@@ -2,11 +2,11 @@ package org.epiglyph.core.scoring;
 
 import org.epiglyph.core.Message;
 
-/** What stands in the place of a score. Neither is 0, and neither is the same as not scored yet. */
+/** What replaces a score. Neither is 0, and neither means not scored yet. */
 public enum Standing {
     /** The student did not try: it earns nothing, and stays out of the criterion's average (common practice, no source). */
     NOT_ATTEMPTED,
-    /** The student need not: it earns nothing and the maximum is as much lower. */
+    /** Not required of the student: it earns nothing, and the maximum is lower accordingly. */
     EXCUSED;
 
     /** As a student reads it. */

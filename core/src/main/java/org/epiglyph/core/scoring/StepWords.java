@@ -6,13 +6,13 @@ import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.Message;
 
-/** What is said of each step from scores to the result. */
+/** The text of each step from scores to the result. */
 final class StepWords {
     private static final Message NOTHING = Message.literal("");
 
     private StepWords() {}
 
-    /** What a criterion brings, for example "Method: 3 of 4, 'Sound', times 2". */
+    /** The step of a criterion, for example "Method: 3 of 4, 'Sound', times 2". */
     static Message of(Totals.Part part, Scorecard card) {
         Criterion criterion = part.criterion();
         if (!criterion.isScored()) {
@@ -151,7 +151,7 @@ final class StepWords {
         return Message.of(StepWords.class, "tooLate", length(until));
     }
 
-    /** @param floored true if the penalty's floor kept more than would be left */
+    /** @param floored true if the penalty's floor limited the deduction */
     static Message late(LatePenalty penalty, Duration late, BigDecimal percent, boolean floored, Exact to) {
         Message basis = penalty.basis() == LatePenalty.Basis.MAXIMUM
                 ? Message.of(StepWords.class, "ofMaximum")

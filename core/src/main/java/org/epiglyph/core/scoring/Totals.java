@@ -14,16 +14,16 @@ import java.util.Set;
 import java.util.function.Function;
 
 /**
- * Criteria to sections to total, exactly: scores and weights are decimals, and so are their sums.
+ * From criteria to sections to the total, exactly: scores and weights are decimals, and so are their sums.
  *
  * @param sums    one for each section with criteria, in the order of its first criterion
- * @param earned  the total, which penalties may bring below 0
- * @param maximum the most that could be earned: what is excused is not in it, nor is a bonus
+ * @param earned  the total, which penalties may lower below 0
+ * @param maximum the most that could be earned, without what is excused and without bonus
  */
 record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
 
     /**
-     * What one section comes to.
+     * The sum of one section.
      *
      * @param section empty for the criteria without one
      * @param parts   its criteria in order
@@ -37,17 +37,17 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
     }
 
     /**
-     * What one criterion brings.
+     * The contribution of one criterion.
      *
-     * @param earned what it adds to the section's sum; 0 where it does not count
+     * @param earned what it adds to the section's sum; 0 if it does not count
      * @param passed true if others count in its place, since only the best do
      */
     record Part(Criterion criterion, BigDecimal earned, boolean passed) {}
 
     /**
-     * A scheme's criteria as they are summed up, found out once for all the cards of a class.
+     * How a scheme's criteria are summed, computed once for all cards of a class.
      *
-     * @param scheme whose
+     * @param scheme the scheme
      * @param groups one for each section with criteria, in the order of its first criterion
      */
     private record Grouping(MarkScheme scheme, List<Group> groups) {
@@ -85,7 +85,7 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
         return new Totals(sums, earned, maximum);
     }
 
-    /** What the section with an id comes to; empty where it has no criteria. */
+    /** The sum of a section; empty if it has no criteria. */
     Optional<Sum> sum(String section) {
         return sums.stream().filter(s -> s.section.map(Section::id).orElse("").equals(section)).findFirst();
     }
@@ -127,7 +127,7 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
         return new Sum(group.section, parts, sum, maximum);
     }
 
-    /** The so many highest; all of them as they are where all count. */
+    /** The highest units; all of them if all count. */
     private static List<Unit> best(List<Unit> units, Function<Unit, BigDecimal> of, int count) {
         return count == units.size()
                 ? units
@@ -143,7 +143,7 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
         return card.standings().get(criterion.id()) == Standing.EXCUSED;
     }
 
-    /** Criteria that compete to count: each by itself, alternatives together. */
+    /** Criteria that compete to count: each on its own, alternatives together. */
     private static Collection<List<Criterion>> units(List<Criterion> criteria) {
         Map<String, List<Criterion>> units = new LinkedHashMap<>();
         criteria.stream()
@@ -157,8 +157,8 @@ record Totals(List<Sum> sums, BigDecimal earned, BigDecimal maximum) {
     }
 
     /**
-     * True if the criterion need not be scored any more: an alternative to it is settled, or as many of its section
-     * are as count.
+     * True if the criterion need not be scored any more: an alternative is settled, or as many of its section are as
+     * count.
      */
     static boolean hasEnough(MarkScheme scheme, Criterion criterion, Scorecard card) {
         Optional<Integer> best = scheme.findSection(criterion.section()).flatMap(Section::best);

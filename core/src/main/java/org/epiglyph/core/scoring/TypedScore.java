@@ -7,18 +7,26 @@ import java.util.Locale;
 import java.util.Optional;
 import org.epiglyph.core.Message;
 
-/** What is typed for a criterion, read: a number, the letter or name of a level, n, x, or nothing. */
+/** The parsed input for a criterion: a number, the letter or name of a level, n, x, or nothing. */
 public sealed interface TypedScore {
-    /** It can be given. @param judgement {@link Judgement#NONE} where nothing was typed */
+    /**
+     * It can be given.
+     *
+     * @param judgement {@link Judgement#NONE} if nothing was typed
+     */
     record Read(Judgement judgement) implements TypedScore {}
 
-    /** It cannot. @param why with the remedy */
+    /**
+     * It cannot be given.
+     *
+     * @param why with the remedy
+     */
     record Refused(Message why) implements TypedScore {}
 
     /**
-     * Reads what was typed.
+     * Parses what was typed.
      *
-     * @param now how the criterion is settled; the same points again leave its level and parts as they are
+     * @param now how the criterion is settled; retyping the same points keeps its level and parts
      */
     static TypedScore read(Criterion criterion, String typed, Judgement now) {
         String plain = typed.strip();
@@ -32,7 +40,7 @@ public sealed interface TypedScore {
         return known.isPresent() ? new Read(known.get()) : points(criterion, plain, now);
     }
 
-    /** Settles a criterion by a level; of a range the middle, unless the points there are lie within it. */
+    /** Settles a criterion by a level; for a range its middle, unless the present points are within it. */
     static Judgement choose(Criterion criterion, Manner.Level level, Judgement now) {
         BigDecimal points = now.points()
                 .filter(level::holds)

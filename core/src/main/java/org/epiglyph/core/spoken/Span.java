@@ -3,8 +3,8 @@ package org.epiglyph.core.spoken;
 /**
  * A piece of a recording.
  *
- * @param from where it begins, in milliseconds from the beginning of the recording
- * @param to   where it ends, likewise; not before its beginning
+ * @param from its beginning, in milliseconds from the beginning of the recording
+ * @param to   its end, in milliseconds from the beginning of the recording; not before its beginning
  */
 public record Span(long from, long to) {
     public Span {
@@ -19,7 +19,7 @@ public record Span(long from, long to) {
         return to - from;
     }
 
-    /** For example "1:07"; a part of a second counts as a whole one. */
+    /** For example "1:07"; a started second counts in full. */
     public String format() {
         long seconds = (length() + 999) / 1000;
         return "%d:%02d".formatted(seconds / 60, seconds % 60);

@@ -5,15 +5,15 @@ import java.util.Arrays;
 import java.util.List;
 
 /**
- * Where in a recording somebody speaks: pieces that are separated by pauses, found by how loud short frames are beside the
- * noise of the room. The lengths and the margin above the noise are values from memory.
+ * Finds where somebody speaks in a recording: pieces separated by pauses, by comparing the loudness of short frames
+ * with the noise of the room. The lengths and the margin above the noise are values from memory.
  */
 public final class Speech {
     /** A shorter silence belongs to the sentence, in milliseconds. */
     public static final long PAUSE = 350;
     /** A shorter sound is no speech, in milliseconds. */
     private static final long SHORTEST = 60;
-    /** Kept before and behind speech, so that soft beginnings and ends are heard, in milliseconds. */
+    /** Kept before and after speech, so that soft beginnings and ends are audible, in milliseconds. */
     private static final long EDGE = 120;
     private static final int FRAME = 20;
     private static final double ABOVE_NOISE = 3.2; // 10 dB
@@ -22,7 +22,7 @@ public final class Speech {
 
     private Speech() {}
 
-    /** The pieces in which somebody speaks, in order, none overlapping another; none in silence. */
+    /** The pieces in which somebody speaks, in order, without overlaps; empty for silence. */
     public static List<Span> pieces(Samples samples) {
         int size = Math.max(1, samples.rate() * FRAME / 1000);
         double[] levels = new double[samples.count() / size];
@@ -43,7 +43,7 @@ public final class Speech {
         return widened(loud, samples.length());
     }
 
-    /** Ten decibels above the quietest tenth of the recording, yet not above what even a soft voice reaches. */
+    /** Ten decibels above the quietest tenth of the recording, but not above what even a soft voice reaches. */
     private static double threshold(double[] levels) {
         double[] sorted = levels.clone();
         Arrays.sort(sorted);
@@ -61,7 +61,7 @@ public final class Speech {
         return spoken;
     }
 
-    /** The recording without the silence at its ends; the whole where nobody speaks. */
+    /** The recording without the silence at its ends; all of it if nobody speaks. */
     public static Span withoutSilentEnds(Samples samples) {
         List<Span> pieces = pieces(samples);
         return pieces.isEmpty()

@@ -7,7 +7,7 @@ package org.epiglyph.core.spoken;
  * @param subject id of the mark or of the criterion; empty for the whole
  */
 public record SpokenPlace(Kind kind, String subject) {
-    /** What can be spoken about. */
+    /** What a spoken remark can be about. */
     public enum Kind {
         MARK, CRITERION, WHOLE
     }

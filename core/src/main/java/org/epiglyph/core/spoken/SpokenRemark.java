@@ -1,21 +1,21 @@
 package org.epiglyph.core.spoken;
 
 /**
- * A recorded remark with its words beside it.
+ * A recorded remark with its text.
  *
- * @param id     unique within the batch; of two, the one that was spoken later has the greater one
+ * @param id     unique within the batch; later remarks have greater ids
  * @param place  what it is about
- * @param sound  the recording, whole and lossless
+ * @param sound  the recording, complete and lossless
  * @param length of the whole recording, in milliseconds
  * @param heard  the piece of it that the student hears
- * @param text  the same in writing, for those who cannot hear it; may be empty
+ * @param text   the same in writing, for those who cannot hear it; may be empty
  */
 public record SpokenRemark(String id, SpokenPlace place, Sound sound, long length, Span heard, String text) {
-    /** The name of every recording; each lies in a folder of its own. */
+    /** The file name of every recording; each is in a folder of its own. */
     public static final String FILE_NAME = "spoken.wav";
 
     /**
-     * A file of sound among the originals.
+     * A sound file among the originals.
      *
      * @param document id of the document under which it is stored
      * @param sha256   digest of its bytes, 64 lower-case hexadecimal digits
@@ -38,7 +38,7 @@ public record SpokenRemark(String id, SpokenPlace place, Sound sound, long lengt
         return new SpokenRemark(id, place, sound, length, other, text);
     }
 
-    /** True if both are one remark with one sound, heard alike. */
+    /** True if both are the same remark with the same sound and span. */
     public boolean hasSameSoundAs(SpokenRemark other) {
         return id.equals(other.id) && sound.equals(other.sound) && heard.equals(other.heard)
                 && place.equals(other.place);

@@ -10,18 +10,18 @@ import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * The sign that a remark is spoken, beside its mark: upright lines as high as a voice is loud. Drawn alike at the desk and in what
- * is handed out.
+ * The sign beside a mark that has a spoken remark: upright lines like the loudness of a voice. Drawn alike at the desk
+ * and in what is handed out.
  *
- * @param box     where it stands, in page space
- * @param drawing with what it is drawn
+ * @param box     where it is, in page space
+ * @param drawing how it is drawn
  */
 public record SpokenSign(PageBox box, List<Drawn> drawing) {
     private static final double WIDTH = 13;
     private static final double HEIGHT = 11;
     private static final double GAP = 3;
     private static final double LINE = 1.3;
-    /** How high each line is, of the whole. */
+    /** The height of each line, as a share of the whole. */
     private static final double[] LOUD = {0.25, 0.7, 1, 0.45, 0.8};
 
     public SpokenSign {
@@ -29,9 +29,9 @@ public record SpokenSign(PageBox box, List<Drawn> drawing) {
     }
 
     /**
-     * The sign at the right of a mark as the page is shown, or as near to it as the page reaches.
+     * The sign to the right of a mark on the page as shown, or as near as the page allows.
      *
-     * @param beside how many signs of the same mark stand before it
+     * @param beside how many signs of the same mark precede it
      */
     public static SpokenSign of(PageGeometry geometry, Mark mark, int beside) {
         PageBox shown = geometry.toShown(mark.bounds());

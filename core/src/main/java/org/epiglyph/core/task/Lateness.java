@@ -7,11 +7,11 @@ import org.epiglyph.core.Message;
 /**
  * How a hand-in's time compares with the due time.
  *
- * @param sinceDue above zero when after the due time, zero or below when before it
- * @param grace    up to this long after the due time is in time
+ * @param sinceDue positive after the due time, zero or negative before it
+ * @param grace    how long after the due time is still in time
  */
 public record Lateness(Duration sinceDue, Duration grace) {
-    /** Compares two moments. The zone plays no part: a night in which clocks change is as long as it is. */
+    /** Compares two moments. Time zones do not matter: a night in which clocks change is as long as it is. */
     public static Lateness between(Instant due, Duration grace, Instant handedIn) {
         return new Lateness(Duration.between(due, handedIn), grace);
     }
@@ -20,7 +20,10 @@ public record Lateness(Duration sinceDue, Duration grace) {
         return sinceDue.isPositive() && sinceDue.compareTo(grace) > 0;
     }
 
-    /** For example "2 days 3 h late", "4 min late", "5 h early", "3 min into the grace"; a started minute counts. */
+    /**
+     * For example "2 days 3 h late", "4 min late", "5 h early", "3 min into the grace"; a started minute counts in
+     * full.
+     */
     public String describe() {
         return said().text();
     }

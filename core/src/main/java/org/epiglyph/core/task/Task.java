@@ -14,15 +14,15 @@ import org.epiglyph.core.roster.StudentKey;
 /**
  * The task as it was set.
  *
- * @param id           the record system's id; empty where the batch came from files
+ * @param id           the record system's id; empty if the batch came from files
  * @param module       the course or module
  * @param title        never blank
  * @param instructions what the students were asked to do; may be empty
- * @param due          when it was due, where that is known
+ * @param due          when it was due, if known
  * @param zone         the zone in which times are shown
- * @param maximum      the highest result that the record takes, above 0
- * @param grace        how long after the due time a hand-in still counts as in time; not below zero
- * @param extensions   the due times of students who were given longer; each replaces the task's
+ * @param maximum      the highest result that the record accepts, above 0
+ * @param grace        how long after the due time a hand-in still counts as in time; not negative
+ * @param extensions   due times of individual students; each replaces the task's
  */
 public record Task(String id, String module, String title, String instructions, Optional<Instant> due, ZoneId zone,
         BigDecimal maximum, Duration grace, Map<StudentKey, Instant> extensions) {
@@ -48,17 +48,17 @@ public record Task(String id, String module, String title, String instructions, 
         return new Task(id, module, title, instructions, otherDue, zone, maximum, otherGrace, otherExtensions);
     }
 
-    /** The task as part of a course. */
+    /** The task in a course. */
     public Task withModule(String other) {
         return new Task(id, other, title, instructions, due, zone, maximum, grace, extensions);
     }
 
-    /** When it was due for a student: the own extension, else the task's due time. */
+    /** When it was due for a student: their extension, else the task's due time. */
     public Optional<Instant> due(StudentKey student) {
         return Optional.ofNullable(extensions.get(student)).or(() -> due);
     }
 
-    /** How a student's hand-in compares with the student's due time, where that is known. */
+    /** How a student's hand-in compares with the student's due time, if that is known. */
     public Optional<Lateness> lateness(StudentKey student, Instant handedIn) {
         return due(student).map(d -> Lateness.between(d, grace, handedIn));
     }

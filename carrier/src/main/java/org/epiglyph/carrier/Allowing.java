@@ -19,31 +19,31 @@ import org.epiglyph.exchange.record.Allowance;
 import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.workspace.Workspace;
 
-/** Allows students a later time or nothing at all, in the batch and in the record, with or without a result. */
+/** Gives students more time or excuses them, in the batch and in the record, with or without a result. */
 public final class Allowing {
     private Allowing() {}
 
-    /** What the batch allows a student now; how often they may hand in again is the record's alone. */
+    /** What the batch allows a student now; the number of further hand-ins is known to the record only. */
     public static Allowance of(Batch batch, StudentKey student) {
         return new Allowance(batch.submission(student).scores().isExcused(batch.scheme()),
                 Optional.ofNullable(batch.task().extensions().get(student)), 0);
     }
 
     /**
-     * What is to be otherwise; what is not named stays as it is, student by student.
+     * What is to change; whatever is not named stays as it is, student by student.
      *
-     * @param changesTime    true if the due time is to be otherwise
-     * @param until          the students' own due time then; empty for the task's
-     * @param excused        whether anything is expected
+     * @param changesTime    true if the due time changes
+     * @param until          the students' own due time; empty for the task's
+     * @param excused        true if nothing is expected of them
      * @param furtherHandIns how often they may hand in again
      */
     public record Wish(boolean changesTime, Optional<Instant> until, Optional<Boolean> excused,
             Optional<Integer> furtherHandIns) {}
 
     /**
-     * The edit that makes the batch allow it, as one act of the marker.
+     * The edit that makes the batch allow it, as one edit.
      *
-     * @return empty where it does already
+     * @return empty if the batch already does
      */
     public static Optional<Edit> edit(Batch batch, List<StudentKey> students, Wish wish) {
         List<Edit> edits = new ArrayList<>();
@@ -81,8 +81,8 @@ public final class Allowing {
     /**
      * Allows it in the batch, then in the record, student by student.
      *
-     * @return what could not be done, each in a sentence with the student's name; empty where all was
-     * @throws Problem where the batch refuses it; nothing was sent then
+     * @return what could not be done, each as a sentence with the student's name; empty if all was done
+     * @throws Problem if the batch refuses it; nothing was sent then
      */
     public static List<String> carryOut(Workspace workspace, RecordClient client, String task,
             List<StudentKey> students, Wish wish, Progress progress) throws Problem {

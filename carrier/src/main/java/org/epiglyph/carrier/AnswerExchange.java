@@ -14,18 +14,18 @@ import org.epiglyph.exchange.record.RecordClient;
 import org.epiglyph.exchange.record.StudentAnswer;
 import org.epiglyph.workspace.Workspace;
 
-/** Brings what students answered in the record into the batch, and the marker's replies into the record. */
+/** Transfers students' answers from the record into the batch, and the marker's replies into the record. */
 public final class AnswerExchange {
     private final Workspace workspace;
     private final RecordClient client;
     private final String task;
 
     /**
-     * What an exchange came to.
+     * The outcome of an exchange.
      *
-     * @param came    answers that are new
-     * @param replied replies that the record has now
-     * @param kept    students of whom a reply was not sent, since somebody else has replied meanwhile
+     * @param came    number of new answers
+     * @param replied number of replies that the record has now
+     * @param kept    students whose reply was not sent, since somebody else has replied meanwhile
      */
     public record Came(int came, int replied, List<StudentKey> kept) {
         /** Nothing happened. */
@@ -39,9 +39,9 @@ public final class AnswerExchange {
     }
 
     /**
-     * Exchanges both ways; what went before a failure stays.
+     * Exchanges in both directions; what was sent before a failure stays.
      *
-     * @throws Problem where the service fails
+     * @throws Problem if the service fails
      */
     public Came run(Progress progress) throws Problem {
         if (!client.abilities().contains(Ability.ANSWERS)) {
@@ -52,7 +52,7 @@ public final class AnswerExchange {
         return reply(there, came, progress);
     }
 
-    /** @return how many came that were not there */
+    /** @return number of new answers */
     private int receive(List<StudentAnswer> there) {
         int came = 0;
         for (Edit.ReceiveAnswer edit : news(workspace.batch(), there)) {
@@ -94,12 +94,12 @@ public final class AnswerExchange {
                 .anyMatch(a -> a.id().equals(answer.id()) && !a.reply().isEmpty() && !a.reply().equals(answer.reply()));
     }
 
-    /** What is new to a batch; a reply of the marker's that has not gone yet stays. */
+    /** What is new to a batch; a reply of the marker's that has not been sent yet is kept. */
     static List<Edit.ReceiveAnswer> news(Batch batch, List<StudentAnswer> there) {
         List<Edit.ReceiveAnswer> news = new ArrayList<>();
         for (StudentAnswer one : there) {
             if (batch.position(one.student()) < 0) {
-                continue; // a student whom the batch does not have is told of by collecting
+                continue; // a student who is not in the batch is reported when collecting
             }
             Optional<Answer> here = batch.submission(one.student()).correspondence().find(one.answer().id());
             boolean keepsOwn = here.filter(h -> !h.isWaiting() && !h.replied()).isPresent();

@@ -44,7 +44,10 @@ import org.epiglyph.workspace.Fingerprint;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Builds what students are handed, all from one state of the batch. A document that cannot be built leaves the others. */
+/**
+ * Builds what students are handed, all from one state of the batch. A document that cannot be built does not stop the
+ * others.
+ */
 final class Building {
     private static final Logger LOG = LoggerFactory.getLogger(Building.class);
     private final Batch batch;
@@ -58,10 +61,10 @@ final class Building {
     private boolean cacheless;
 
     /**
-     * @param batch  with all names
-     * @param shown  the same as it may be shown, for what is said of documents
-     * @param at     the time that the annotations bear
-     * @param target the folder that the copies are written into; two buildings at once need two
+     * @param batch  with all names uncovered
+     * @param shown  the same as shown on screen, for messages about documents
+     * @param at     the time that the annotations carry
+     * @param target the folder that the copies are written into; concurrent builds need separate ones
      */
     Building(Batch batch, Batch shown, BatchFolder folder, Choices choices, Instant at, Path target) throws Problem {
         this.batch = batch;
@@ -77,12 +80,16 @@ final class Building {
     /**
      * What one student is handed.
      *
-     * @param files   by the path that the filing rule demands
+     * @param files   by the path that the filing rule requires
      * @param leftOut ids of documents that could not be built
-     * @param reasons why, and what else must be known
+     * @param reasons why, and other notes
      */
     record Built(Map<String, Path> files, List<String> leftOut, List<Message> reasons) {
-        /** With other names for files that others have the names of. @param taken those, in lower case; these are added */
+        /**
+         * With other names for files whose names are taken.
+         *
+         * @param taken lower-case names in use; the new ones are added
+         */
         Built apart(Set<String> taken) {
             Map<String, Path> own = new LinkedHashMap<>();
             files.forEach(
@@ -92,13 +99,13 @@ final class Building {
         }
     }
 
-    /** Makes everything, whatever was made before. */
+    /** Builds everything, ignoring the cache. */
     Building withoutCache() {
         cacheless = true;
         return this;
     }
 
-    /** One after the other, on this thread. */
+    /** Builds sequentially on this thread. */
     Built build(StudentKey student, Set<String> taken) throws Problem {
         return build(student, taken, Runnable::run);
     }
@@ -106,9 +113,9 @@ final class Building {
     /**
      * Builds what one student is handed.
      *
-     * @param taken   paths that others have, in lower case; what is built adds its own
-     * @param besides makes the feedback sheet while the documents are built
-     * @throws Problem where words that are private stand in what was built
+     * @param taken   lower-case paths in use; the new ones are added
+     * @param besides builds the feedback sheet while the documents are built
+     * @throws Problem if private text is found in what was built
      */
     Built build(StudentKey student, Set<String> taken, Executor besides) throws Problem {
         if (!Files.isDirectory(folder.root())) {
@@ -148,7 +155,7 @@ final class Building {
         }
     }
 
-    /** One that cannot be built leaves the others. */
+    /** A document that cannot be built does not stop the others. */
     private void document(Submission submission, Document document, Map<Heard, Path> sounds, Built built,
             Set<String> taken) {
         String path = free(taken, marked(document, submission), ".pdf");
@@ -185,7 +192,7 @@ final class Building {
                         target, making);
     }
 
-    /** What can be heard, made small. One that cannot be leaves the others. */
+    /** The audible recordings, compressed. One that fails does not stop the others. */
     private Map<Heard, Path> sounds(Submission submission, Built built) {
         Map<Heard, Path> sounds = new LinkedHashMap<>();
         for (Heard heard : Heard.of(submission, batch.scheme())) {
@@ -233,7 +240,7 @@ final class Building {
         }
     }
 
-    /** Binds the sheet to the first document, where the profile says so and that can be done. */
+    /** Binds the sheet to the first document, if the profile says so and it is possible. */
     private boolean isBound(Path sheet, Built built) {
         if (!choices.profile().binds() || built.files.isEmpty()) {
             return false;
@@ -267,7 +274,7 @@ final class Building {
         }
     }
 
-    /** Named after the first document, or the key where there is none. */
+    /** Named after the first document, or the key if there is none. */
     private static String sheetName(Submission submission) {
         return stem(submission) + "_feedback";
     }
@@ -315,7 +322,7 @@ final class Building {
         }
     }
 
-    /** What the profile adds to a received name. */
+    /** What the profile appends to a received name. */
     private List<String> added(Submission submission) {
         Result result = batch.result(submission.student().key());
         List<String> added = new ArrayList<>();
@@ -329,7 +336,7 @@ final class Building {
         return added;
     }
 
-    /** The marks of a document beside it, as other programs read them. */
+    /** The marks of a document in a file beside it, readable by other programs. */
     private Map<String, Path> xfdf(Submission submission, Document document, String path, Path marked,
             Set<String> taken) throws Problem {
         String name = free(taken, FilingRule.stem(path) + ".xfdf", ".xfdf");
@@ -344,7 +351,7 @@ final class Building {
         return submission.marksForStudent().stream().filter(m -> m.page().document().equals(document.id())).toList();
     }
 
-    /** Of received files that differ in their endings alone, those that were no PDF keep theirs in the name. */
+    /** If received files differ only in their extension, those that were not PDF keep it in the name. */
     private String marked(Document document, Submission submission) {
         String stem = FilingRule.stem(document.path());
         boolean alone = submission.documents()
@@ -367,7 +374,7 @@ final class Building {
         return name.substring(FilingRule.stem(name).length());
     }
 
-    /** Two files that somewhere have one name, capitals aside, come back under two. */
+    /** Two files whose names would be equal anywhere, ignoring case, get different names. */
     private static String free(Set<String> taken, String path, String ending) {
         String stem = path.substring(0, path.length() - ending.length());
         String free = path;

@@ -32,8 +32,8 @@ import org.epiglyph.places.TemporaryFolder;
 import org.epiglyph.workspace.Workspace;
 
 /**
- * Reads a bundle back that was written before, be it long ago, and holds it against what the batch would write now. What
- * is compared is what the files say, not the times at which they were written.
+ * Reads a bundle that was written before, perhaps long ago, and compares it with what the batch would write now. The
+ * content of the files is compared, not their times.
  */
 public final class BundleCheck {
     private static final Most MOST = new Most(100_000, 8L << 30);
@@ -50,7 +50,7 @@ public final class BundleCheck {
     private int numbered;
 
     /**
-     * How much an archive of a bundle may hold.
+     * Limits for an archive.
      *
      * @param bytes unpacked
      */
@@ -64,18 +64,18 @@ public final class BundleCheck {
         this.place = place;
     }
 
-    /** How a student's part of a bundle stands to the batch. */
+    /** How a student's part of a bundle compares with the batch. */
     public enum Standing {
-        /** It is what the batch holds now. */
+        /** It equals what the batch holds now. */
         SAME,
-        /** Something is otherwise, missing, or called otherwise. */
+        /** Something differs, is missing, or has another name. */
         OTHERWISE
     }
 
     /**
-     * What is found about one student.
+     * The findings about one student.
      *
-     * @param said what is otherwise; none where it is the same
+     * @param differences what differs; empty if nothing does
      */
     public record Line(StudentKey student, Standing standing, List<Message> said) {
         public Line {
@@ -84,10 +84,10 @@ public final class BundleCheck {
     }
 
     /**
-     * The whole.
+     * All findings.
      *
      * @param lines   one for each sealed student
-     * @param notOurs names of files that are nobody's
+     * @param notOurs names of files that belong to nobody
      */
     public record Found(List<Line> lines, List<String> notOurs) {
         public Found {
@@ -95,7 +95,7 @@ public final class BundleCheck {
             notOurs = List.copyOf(notOurs);
         }
 
-        /** True if the bundle is what the batch holds now, and nothing else. */
+        /** True if the bundle equals what the batch holds now, and contains nothing else. */
         public boolean isSame() {
             return notOurs.isEmpty() && lines.stream().allMatch(l -> l.standing == Standing.SAME);
         }
@@ -104,9 +104,9 @@ public final class BundleCheck {
     /**
      * Checks a bundle.
      *
-     * @param bundle a zip of marked documents, or a folder with one, with the documents themselves, and with a grade sheet; of
-     *               several hand-backs in one folder the newest, which has the highest number
-     * @throws Problem where it cannot be read, or is larger than a bundle may be
+     * @param bundle a zip of marked documents, or a folder with one, with the documents themselves, and with a grade
+     *               sheet; of several hand-backs in one folder the newest, which has the highest number
+     * @throws Problem if it cannot be read, or exceeds the limits of a bundle
      */
     public static Found of(Workspace workspace, Choices choices, Path bundle, Progress progress) throws Problem {
         return of(workspace, choices, bundle, MOST, progress);
@@ -153,7 +153,7 @@ public final class BundleCheck {
         }
     }
 
-    /** An archive that was laid beside somebody's work is no bundle. */
+    /** An archive that was enclosed with somebody's work is not a bundle. */
     private boolean isEnclosed(String name) {
         return batch.submissions()
                 .stream()
@@ -161,7 +161,7 @@ public final class BundleCheck {
                 .anyMatch(a -> a.document().name().equalsIgnoreCase(name));
     }
 
-    /** The number of the hand-back in its folder that a file belongs to, from 1; 0 for a file that has none. */
+    /** The number of the hand-back in its folder that a file belongs to, from 1; 0 if it has none. */
     private static int number(String name) {
         Matcher number = NUMBERED.matcher(name);
         if (!number.lookingAt()) {
@@ -232,7 +232,7 @@ public final class BundleCheck {
         return new Found(lines, files.keySet().stream().filter(f -> !met.contains(f)).toList());
     }
 
-    /** One that cannot be built now leaves the others. */
+    /** A document that cannot be built now does not stop the others. */
     private static Map<String, Path> built(Building building, StudentKey student, Set<String> taken,
             List<Message> said) {
         try {
@@ -243,7 +243,7 @@ public final class BundleCheck {
         }
     }
 
-    /** @param own the folder that the student has, where there are such folders */
+    /** @param own the student's folder, if there are such folders */
     private Optional<Message> said(String name, Path ours, String own) throws Problem, IOException {
         String within = own + "/" + name;
         List<String> places = files.keySet()
@@ -280,7 +280,7 @@ public final class BundleCheck {
         return lower.endsWith(".pdf") && content(ours).isPresent() && content(ours).equals(content(there));
     }
 
-    /** What a PDF says, read once; empty for what is none. */
+    /** The text of a PDF, read once; empty for other files. */
     private Optional<List<String>> content(Path pdf) {
         return contents.computeIfAbsent(pdf, p -> {
             try {
@@ -291,7 +291,7 @@ public final class BundleCheck {
         });
     }
 
-    /** Read as the received sheet is, where it has that form; else by its headings. */
+    /** Read like the received sheet if it has that form, else by its headings. */
     private GradeSheet sheet(Path file) throws IOException, Problem {
         SheetFile read = SheetFile.read(Files.readAllBytes(file), file.getFileName().toString());
         Optional<GradeSheet> asReceived = Register.read(workspace.folder())

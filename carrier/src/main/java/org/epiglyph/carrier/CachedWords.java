@@ -15,7 +15,7 @@ import org.epiglyph.workspace.WordsFile;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** The words of a batch's documents: read from their pages once, kept beside the batch, and taken from there afterwards. */
+/** The words of a batch's documents: read from their pages once and cached beside the batch. */
 public final class CachedWords {
     private static final Logger LOG = LoggerFactory.getLogger(CachedWords.class);
     private final BatchFolder folder;
@@ -25,15 +25,15 @@ public final class CachedWords {
     }
 
     /**
-     * The words of a document page by page; a page that cannot be read has none, as a picture has none.
+     * The words of a document page by page; a page that cannot be read has none, like a picture.
      *
-     * @throws Problem where the document cannot be opened
+     * @throws Problem if the document cannot be opened
      */
     public List<PageText> of(Document document) throws Problem {
         return OneAtATime.at(folder.pages(document), () -> withRecognised(document, keptOrRead(document)));
     }
 
-    /** Pages that are pictures have the words that were recognised on them. */
+    /** Adds the words recognised on pages that are pictures. */
     private List<PageText> withRecognised(Document document, List<PageText> pages) {
         if (pages.stream().noneMatch(p -> p.words().isEmpty())) {
             return pages;

@@ -11,12 +11,12 @@ import org.epiglyph.exchange.record.Amendment;
 /**
  * How work is handed back.
  *
- * @param author   who marked, as PDF readers show it; may be empty
- * @param plain    true to take scripts and what starts programs out of the marked copies
- * @param profile  what students are handed
- * @param accepted what the marker was asked and said yes to, by student
- * @param amendment why results that were handed back before are changed; empty where nothing is said of it
- * @param resolutions what was decided about records that somebody else has changed
+ * @param author      who marked, as PDF readers show it; may be empty
+ * @param plain       true to remove scripts and launch actions from the marked copies
+ * @param profile     what students are handed
+ * @param accepted    what the marker was asked about and accepted, by student
+ * @param amendment   why results that were handed back before are changed; empty if not stated
+ * @param resolutions decisions about records that somebody else has changed
  */
 public record Choices(String author, boolean plain, Profile profile, Map<StudentKey, Set<Outcome.Doubt>> accepted,
         Optional<Amendment> amendment, Map<StudentKey, Resolution> resolutions) {
@@ -37,12 +37,12 @@ public record Choices(String author, boolean plain, Profile profile, Map<Student
         this(author, plain, profile, accepted, Optional.empty(), Map.of());
     }
 
-    /** The same, with a word on why earlier results are changed. */
+    /** The same, with a reason for changing earlier results. */
     public Choices amending(Amendment why) {
         return new Choices(author, plain, profile, accepted, Optional.of(why), resolutions);
     }
 
-    /** The same, with what was decided about records that somebody else has changed. */
+    /** The same, with decisions about records that somebody else has changed. */
     public Choices resolving(Map<StudentKey, Resolution> decided) {
         return new Choices(author, plain, profile, accepted, amendment, decided);
     }
@@ -55,7 +55,7 @@ public record Choices(String author, boolean plain, Profile profile, Map<Student
         return accepted.getOrDefault(student, Set.of()).contains(doubt);
     }
 
-    /** What of this decides what a student is handed, beside the batch itself. */
+    /** The options that affect what a student is handed, besides the batch itself. */
     List<String> deciding(List<String> leftOut) {
         List<String> deciding = new ArrayList<>();
         if (plain) {

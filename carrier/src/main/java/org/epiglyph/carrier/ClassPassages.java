@@ -31,9 +31,9 @@ import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Glance;
 
 /**
- * What the work of a class has in common beyond the task's own words: with each other, with documents that the marker laid
- * beside, and with other batches. Works are taken one after the other, later only those that became others. One
- * thread takes; any may ask.
+ * What the works of a class have in common beyond the task's own words: with each other, with documents beside the
+ * pages, and with other batches. Works are read one after the other; later only those that changed. One thread reads;
+ * any may query.
  */
 public final class ClassPassages {
     private final CachedWords words;
@@ -47,8 +47,8 @@ public final class ClassPassages {
     /**
      * What is compared with what.
      *
-     * @param ownAlone  true to leave out quotations and lists of references
-     * @param given     true to compare with documents that the marker laid beside
+     * @param ownAlone  true to exclude quotations and lists of references
+     * @param given     true to compare with documents beside the pages
      * @param elsewhere folders of other batches to compare with
      */
     public record Reach(boolean ownAlone, boolean given, Set<Path> elsewhere) {
@@ -57,10 +57,10 @@ public final class ClassPassages {
         }
     }
 
-    /** @param covered true if names were left out of its words */
+    /** @param covered true if names were removed from its words */
     private record Taken(List<String> documents, boolean covered) {}
 
-    /** What is left out of every work. */
+    /** What is excluded from every work. */
     private record Nobodys(String task, List<SetAside> aside) {}
 
     public ClassPassages(CachedWords words, Reach reach) {
@@ -69,9 +69,9 @@ public final class ClassPassages {
     }
 
     /**
-     * Takes the works of a class as far as they are not taken yet.
+     * Reads the works of a class as far as they have not been read yet.
      *
-     * @param goOn told how many of the class were looked at; gives false to stop
+     * @param goOn receives how many of the class have been looked at; returns false to stop
      */
     public void take(Batch batch, IntPredicate goOn) {
         Nobodys now = new Nobodys(batch.task().instructions(), batch.aids().aside());
@@ -97,7 +97,7 @@ public final class ClassPassages {
         }
     }
 
-    /** True if all other batches were looked at. */
+    /** True if all other batches have been looked at. */
     private boolean takeElsewhere(BooleanSupplier goOn) {
         CourseReading.each(reach.elsewhere, (other, there) -> {
             CachedWords theirs = new CachedWords(new BatchFolder(other));
@@ -138,7 +138,7 @@ public final class ClassPassages {
         });
     }
 
-    /** Where all documents are source code, by its tokens. */
+    /** If all documents are source code, by its tokens. */
     private WordRun run(List<Document> documents, List<PageText> pages) {
         boolean code = !documents.isEmpty()
                 && documents.stream().map(Document::name).allMatch(Renditions::isSourceCode);
@@ -153,31 +153,31 @@ public final class ClassPassages {
         }
     }
 
-    /** True once the whole class, and what else it is compared with, was taken. */
+    /** True once the whole class, and what else it is compared with, has been read. */
     public boolean isComplete() {
         return complete;
     }
 
-    /** How many words of a student's work are compared; empty before it was taken, 0 where its pages have none. */
+    /** How many words of a student's work are compared; empty before it was read, 0 if its pages have none. */
     public Optional<Integer> wordCount(StudentKey student) {
         return corpus.wordCount(new Source.Mate(student));
     }
 
     /**
-     * With what a student's work has passages in common, as far as works were taken; those with the most words first.
+     * The works that have passages in common with a student's, as far as works have been read; most words first.
      *
-     * @param commonplace false to leave out what more than a third of the class has
+     * @param commonplace false to exclude what more than a third of the class has
      */
     public List<Corpus.Common> common(StudentKey student, boolean commonplace) {
         return corpus.common(new Source.Mate(student), commonplace);
     }
 
-    /** As {@link Pairs#of}. */
+    /** Like {@link Pairs#of}. */
     public List<Pairs.Pair> pairs(Batch batch, boolean commonplace, BooleanSupplier goOn) {
         return Pairs.of(corpus, batch.students(), commonplace, goOn);
     }
 
-    /** The words of a student's work with their places, by which passages are found on the pages. */
+    /** The words of a student's work with their places, for finding passages on the pages. */
     public PlacedWords placed(Submission submission) {
         List<PageRef> refs = new ArrayList<>();
         List<PageText> pages = PlacedWords.pages(words, submission, refs);
@@ -185,18 +185,18 @@ public final class ClassPassages {
     }
 
     /**
-     * A work of another batch that can be laid beside one of this.
+     * A work of another batch that can be shown beside one of this.
      *
      * @param documents with ids that no document of this batch has
-     * @param pages     where the pages of each are as PDF, by those ids
+     * @param pages     the pages of each document as PDF, by those ids
      */
     public record OtherWork(List<Document> documents, Map<String, Path> pages, PlacedWords words) {}
 
     /**
      * Reads a work of another batch.
      *
-     * @return empty where its names are covered there, so that its pages would tell too much
-     * @throws Problem where the batch cannot be read any more
+     * @return empty if its names are covered there, so that its pages would reveal too much
+     * @throws Problem if the batch cannot be read any more
      */
     public Optional<OtherWork> placed(Source.Elsewhere other) throws Problem {
         BatchFolder there = new BatchFolder(Path.of(other.where()));
@@ -218,7 +218,7 @@ public final class ClassPassages {
         return other.where() + "#" + document;
     }
 
-    /** The same of a document that the marker laid beside. */
+    /** The same for a document beside the pages. */
     public PlacedWords placed(Document given) {
         List<PageText> pages = texts(given);
         List<PageRef> refs = Stream.iterate(0, i -> i < pages.size(), i -> i + 1)

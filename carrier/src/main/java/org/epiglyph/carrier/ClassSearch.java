@@ -11,7 +11,7 @@ import org.epiglyph.core.page.TextQuery;
 import org.epiglyph.core.roster.NameCover;
 import org.epiglyph.core.roster.StudentKey;
 
-/** Finds words in the work of a whole class, one student after the other. */
+/** Searches the work of a whole class, one student after the other. */
 public final class ClassSearch {
     private final CachedWords words;
 
@@ -20,17 +20,17 @@ public final class ClassSearch {
     }
 
     /**
-     * What was found of one student.
+     * The matches of one student.
      *
-     * @param places   how often the words stand on the pages of the hand-in that counts
-     * @param readable false if those pages have no words at all, as scans have none
+     * @param places   number of matches on the pages of the hand-in that counts
+     * @param readable false if those pages have no words at all, like scans
      */
     public record Found(StudentKey student, int places, boolean readable) {}
 
     /**
-     * Searches in roster order those who have pages. A document that cannot be read has no words.
+     * Searches the students who have pages, in roster order. A document that cannot be read has no words.
      *
-     * @param take told of each student; gives false to search no further
+     * @param take receives each student's matches; returns false to stop
      */
     public void search(Batch batch, TextQuery wanted, Predicate<Found> take) {
         for (Submission submission : batch.submissions()) {

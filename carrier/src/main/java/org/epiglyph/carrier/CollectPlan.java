@@ -28,8 +28,9 @@ import org.epiglyph.exchange.record.RecordClient.HandedIn;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
 /**
- * What was understood of a source before a batch is made or added to: every file with its student or a question. What the marker says
- * (sheet, class list, rule, decisions) makes another plan of the same source, which is open until one of them is closed.
+ * What was recognised in a source before a batch is made or added to: every file with its student or a question. The
+ * marker's input (sheet, class list, rule, decisions) makes another plan of the same source, which stays open until one
+ * of them is closed.
  */
 public final class CollectPlan implements AutoCloseable {
     private final PlanGround ground;
@@ -37,7 +38,7 @@ public final class CollectPlan implements AutoCloseable {
     private final Recognised understood;
     private final Map<String, Optional<StudentKey>> decisions;
     private final Task extended;
-    /** Made when first asked for. */
+    /** Computed when first needed. */
     private Map<StudentKey, List<Item>> byStudent;
 
     /** Where the class list comes from. */
@@ -55,8 +56,8 @@ public final class CollectPlan implements AutoCloseable {
      *
      * @param id       tells files of the same path apart
      * @param file     where its bytes are
-     * @param match    whose it is, as far as that is known
-     * @param recorded what the record says of it
+     * @param match    whose it is, as far as known
+     * @param recorded what the record says about it
      * @param number   number of the hand-in by the file's name, from 1
      * @param news     whether it was collected before
      */
@@ -69,7 +70,9 @@ public final class CollectPlan implements AutoCloseable {
             return path().substring(path().lastIndexOf('/') + 1);
         }
 
-        /** True of one file read twice: folders in front of its path come and go with the number of places that are read. */
+        /**
+         * True for one file read twice: folders at the front of its path depend on the number of places that are read.
+         */
         private boolean isSameFile(Item other) {
             boolean samePath = id.equals(other.id) || id.endsWith("/" + other.id) || other.id.endsWith("/" + id);
             return samePath && file.size() == other.file.size() && file.changed().equals(other.file.changed());
@@ -77,15 +80,15 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     /**
-     * Where all files are.
+     * How many files are where.
      *
      * @param all       files and refused entries
      * @param matched   with a student
      * @param questions to be decided
-     * @param setAside  nobody's by decision
-     * @param kept      cannot be submissions and are kept as they are
-     * @param notTaken  of which there are no bytes to keep
-     * @param unchanged of the matched ones, those collected before as they are
+     * @param setAside  assigned to nobody by decision
+     * @param kept      cannot be submissions and are stored as they are
+     * @param notTaken  without bytes to store
+     * @param unchanged matched ones that were collected before and are unchanged
      */
     public record Count(int all, int matched, int questions, int setAside, int kept, int notTaken, int unchanged) {}
 
@@ -134,7 +137,7 @@ public final class CollectPlan implements AutoCloseable {
         return new CollectPlan(ground, other, Recognised.of(ground, other), decisions, extended(other));
     }
 
-    /** With the marker's decision about a file: a student, or set aside. */
+    /** With the marker's decision about a file: a student, or none. */
     public CollectPlan decided(Item item, Optional<StudentKey> student) {
         return decided(Map.of(item, student));
     }
@@ -158,7 +161,7 @@ public final class CollectPlan implements AutoCloseable {
         return new CollectPlan(ground, said, understood, all, extended);
     }
 
-    /** With all that the marker said of an earlier reading of this source, which had fewer files or other names in it. */
+    /** With the marker's input for an earlier reading of this source, which had fewer files or other names. */
     public CollectPlan continuing(CollectPlan before) {
         Recognised.Said then = before.said;
         Recognised.Said kept = said.withTyped(then.typed()).withRule(then.rule());
@@ -211,12 +214,12 @@ public final class CollectPlan implements AutoCloseable {
         return said.sheet();
     }
 
-    /** Why the sheet cannot be filled in when the batch is handed back, with what can be done; empty where it can. */
+    /** Why the sheet cannot be filled in at hand-back, with the remedy; empty if it can. */
     public Optional<Message> sheetRefusal() {
         return said.sheetRefusal();
     }
 
-    /** What is odd about a mark scheme beside the sheet: that their maxima differ; empty where nothing is. */
+    /** What is odd about a mark scheme and the sheet: that their maxima differ; empty if nothing is. */
     public Optional<Message> remarkOn(MarkScheme scheme) {
         return said.sheet()
                 .flatMap(GradeSheet::maximum)
@@ -225,17 +228,17 @@ public final class CollectPlan implements AutoCloseable {
                         Criterion.format(most)));
     }
 
-    /** The rule in force: by hand, known and fitting, or learnt. */
+    /** The rule in force: entered by hand, known and matching, or learnt. */
     public Optional<FilingRule> rule() {
         return understood.rule();
     }
 
-    /** Known rules that most names of this source follow. */
+    /** Known rules that most names of this source match. */
     public List<FilingRule> offeredRules() {
         return KnownRules.offered(ground.known(), paths());
     }
 
-    /** How many of the names follow a rule. */
+    /** How many of the names match a rule. */
     public int fits(FilingRule other) {
         return KnownRules.fits(other, paths());
     }
@@ -249,7 +252,7 @@ public final class CollectPlan implements AutoCloseable {
         return understood.items();
     }
 
-    /** Entries of the source that cannot be submissions, with reasons; the grade sheet is one. */
+    /** Entries of the source that cannot be submissions, with reasons; the grade sheet is among them. */
     public List<FileSource.Refusal> refusals() {
         List<FileSource.Refusal> all = new ArrayList<>(ground.source().refusals());
         sheetFile().ifPresent(f -> all.add(new FileSource.Refusal(f.path(),
@@ -257,17 +260,17 @@ public final class CollectPlan implements AutoCloseable {
         return all;
     }
 
-    /** The encoding of archive names that did not say theirs. */
+    /** The encoding of archive names that did not declare one. */
     public Optional<Charset> nameEncoding() {
         return ground.source().nameEncoding();
     }
 
-    /** True if an earlier batch is added to. */
+    /** True if it adds to an earlier batch. */
     public boolean isAgain() {
         return ground.earlier().isPresent();
     }
 
-    /** What students wrote in the record that the batch does not have. */
+    /** Answers in the record that the batch does not have. */
     public List<Edit.ReceiveAnswer> newAnswers() {
         return ground.earlier().map(e -> AnswerExchange.news(e.batch(), ground.answers())).orElse(List.of());
     }
@@ -280,7 +283,7 @@ public final class CollectPlan implements AutoCloseable {
         return ground.origin();
     }
 
-    /** The grade sheet's file among the received ones, where it came with them. */
+    /** The grade sheet's file among the received ones, if it came with them. */
     private Optional<ReceivedFile> sheetFile() {
         return ground.source()
                 .files()
@@ -289,7 +292,7 @@ public final class CollectPlan implements AutoCloseable {
                 .findFirst();
     }
 
-    /** Whose the file is: by decision, else where the evidence is certain. */
+    /** Whose the file is: by decision, else if the evidence is certain. */
     public Optional<StudentKey> studentOf(Item item) {
         return isDecided(item) ? decisions.get(item.id()) : item.match().student();
     }
@@ -300,7 +303,7 @@ public final class CollectPlan implements AutoCloseable {
         return decided != null && (decided.isEmpty() || roster().find(decided.get()).isPresent());
     }
 
-    /** True if the file is nobody's by decision. */
+    /** True if the file was set aside by decision. */
     public boolean isSetAside(Item item) {
         return isDecided(item) && studentOf(item).isEmpty();
     }
@@ -310,7 +313,7 @@ public final class CollectPlan implements AutoCloseable {
         return item.match().student().isEmpty() && !isDecided(item);
     }
 
-    /** Files whose student is neither certain nor decided. */
+    /** The files whose student is neither certain nor decided. */
     public List<Item> questions() {
         return items().stream().filter(this::isQuestion).toList();
     }
@@ -329,7 +332,7 @@ public final class CollectPlan implements AutoCloseable {
         return byStudent;
     }
 
-    /** Students of whom there is no file, neither in this source nor collected before. */
+    /** Students without any file, in this source or collected before. */
     public List<Student> nothingFrom() {
         Set<StudentKey> found = new HashSet<>();
         items().forEach(i -> studentOf(i).ifPresent(found::add));
@@ -351,12 +354,12 @@ public final class CollectPlan implements AutoCloseable {
                 .or(() -> studentOf(item).flatMap(s -> sheet().flatMap(g -> g.handedIn(s, task().zone()))));
     }
 
-    /** How the file's time compares with its student's due time, where both are known. */
+    /** How the file's time compares with its student's due time, if both are known. */
     public Optional<Lateness> lateness(Item item) {
         return studentOf(item).flatMap(s -> at(item).flatMap(at -> taskWithExtensions().lateness(s, at)));
     }
 
-    /** The task with the extensions that the sheet states; those given by hand come before them. */
+    /** The task with the extensions from the sheet; those entered by hand take precedence. */
     Task taskWithExtensions() {
         return extended;
     }
@@ -373,7 +376,7 @@ public final class CollectPlan implements AutoCloseable {
         return HandInNumber.inOrder(files, item -> at(item));
     }
 
-    /** Where all files are; they add up. */
+    /** How many files are where; the numbers add up. */
     public Count count() {
         int questions = questions().size();
         int aside = (int) items().stream().filter(this::isSetAside).count();

@@ -44,7 +44,7 @@ import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Staging;
 import org.epiglyph.workspace.Workspace;
 
-/** Makes a batch of a plan, or adds the plan's news to a batch: all at once or not at all. Pages are made later. */
+/** Makes a batch from a plan, or adds the plan's news to a batch: atomically. Pages are made later. */
 public final class Collecting {
     private final CollectPlan plan;
     private final Map<Item, String> ids = new HashMap<>();
@@ -58,17 +58,18 @@ public final class Collecting {
     /**
      * What was added to a batch.
      *
-     * @param handIns  new hand-ins
-     * @param students new students
+     * @param handIns  number of new hand-ins
+     * @param students number of new students
      */
     public record Added(int handIns, int students) {}
 
     /**
      * Makes the batch.
      *
-     * @param target the folder that the batch will be; must not exist
-     * @throws Problem where it cannot be made
-     * @throws java.util.concurrent.CancellationException where the progress asked to stop; in both cases nothing is left behind
+     * @param target the folder of the batch; must not exist
+     * @throws Problem if it cannot be made
+     * @throws java.util.concurrent.CancellationException if the progress asked to stop; in both cases nothing is left
+     *         behind
      */
     public static void carryOut(CollectPlan plan, MarkScheme scheme, Phrasebook phrasebook, Path target,
             Progress progress) throws Problem {
@@ -80,7 +81,7 @@ public final class Collecting {
         return plan.earlier().filter(e -> e.batch().isCovered()).isPresent();
     }
 
-    /** Lets numbers stand for the students of a batch from its beginning. */
+    /** Covers the names of a batch from the beginning. */
     public static void coverNames(Path batch) throws Problem {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
             workspace.edit(Covers.everybody(workspace.batch(), new SecureRandom()));
@@ -88,11 +89,12 @@ public final class Collecting {
     }
 
     /**
-     * Adds what is new or changed to the batch that the plan was made for. A changed document becomes the student's next
-     * hand-in, beside those of the student's documents that did not change; what was there stays with its marks.
+     * Adds what is new or changed to the batch that the plan was made for. A changed document becomes the student's
+     * next hand-in, together with the student's unchanged documents; earlier ones keep their marks.
      *
-     * @throws Problem where it cannot be added
-     * @throws java.util.concurrent.CancellationException where the progress asked to stop; in both cases the batch is as before
+     * @throws Problem if it cannot be added
+     * @throws java.util.concurrent.CancellationException if the progress asked to stop; in both cases the batch is
+     *         unchanged
      */
     public static Added into(CollectPlan plan, Workspace workspace, Progress progress) throws Problem {
         return new Collecting(plan).add(workspace, progress);
@@ -178,7 +180,7 @@ public final class Collecting {
                 .text();
     }
 
-    /** What stands beside the decisions: what became of each file, the sheet, the rule. */
+    /** The files beside the database: what each file became, the sheet, the rule. */
     private void keepBeside(BatchFolder folder, Register before, UnaryOperator<Path> place) throws IOException {
         List<Register.Line> lines = new ArrayList<>();
         ids.forEach((item, id) -> lines.add(line(item, id)));
@@ -264,7 +266,7 @@ public final class Collecting {
         return edits;
     }
 
-    /** Whoever joins a class of which names are covered is covered too. */
+    /** Students who join a class with covered names are covered too. */
     private static Optional<Edit> covering(Batch batch, Roster roster) {
         List<StudentKey> newcomers = roster.students()
                 .stream()
@@ -276,7 +278,7 @@ public final class Collecting {
                 : Optional.empty();
     }
 
-    /** Mail addresses that the batch does not know yet. */
+    /** Mail addresses that are new to the batch. */
     private List<Edit> addresses(Batch batch) {
         return plan.roster()
                 .students()

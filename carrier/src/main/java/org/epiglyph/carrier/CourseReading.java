@@ -21,7 +21,7 @@ import org.epiglyph.workspace.Summary;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Reads the batches of one course that lie on a shelf together. One that cannot be read is passed over. */
+/** Reads the batches of one course that are on the same shelf. Unreadable ones are skipped. */
 public final class CourseReading {
     private static final Logger LOG = LoggerFactory.getLogger(CourseReading.class);
 
@@ -44,7 +44,7 @@ public final class CourseReading {
         List<Path> folders = new ArrayList<>(List.of(folder));
         List<Course.Part> parts = new ArrayList<>(List.of(new Course.Part(current, ShelfNote.of(folder).weight())));
         eachBeside(folder, current.task().module(), (other, batch) -> {
-            if (!batch.isCovered()) { // else results would tell whose script is whose
+            if (!batch.isCovered()) { // else results would reveal whose script is whose
                 folders.add(other);
                 parts.add(new Course.Part(batch, ShelfNote.of(other).weight()));
             }
@@ -56,8 +56,8 @@ public final class CourseReading {
     /**
      * Reads the other batches of a course, one after the other.
      *
-     * @param folder of the batch beside which they lie
-     * @param module the course; where it is blank there are no others
+     * @param folder of the batch beside which they are
+     * @param module the course; if blank there are no others
      */
     static void eachBeside(Path folder, String module, BiConsumer<Path, Batch> take) {
         each(besides(folder, module).keySet(), take);
@@ -75,11 +75,11 @@ public final class CourseReading {
     }
 
     /**
-     * The other batches of a course by their folders, without reading them whole.
+     * The other batches of a course by their folders, without reading them completely.
      *
-     * @param folder of the batch beside which they lie
-     * @param module the course; where it is blank there are no others
-     * @return what each is called
+     * @param folder of the batch beside which they are
+     * @param module the course; if blank there are no others
+     * @return each batch's title
      */
     public static Map<Path, String> besides(Path folder, String module) {
         Map<Path, String> all = new LinkedHashMap<>();
@@ -102,7 +102,7 @@ public final class CourseReading {
         }
     }
 
-    /** The figures beside the database tell the course without reading the batch. */
+    /** The summary tells the course without reading the batch. */
     private static Optional<String> title(Path folder, String module) {
         try {
             Summary summary = Overview.at(folder).summary();

@@ -19,8 +19,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * What the disk has to say to the look-over: originals that are no longer what was received, and marks that lie off their
- * page. Reads files, so that it is for no interface thread; what was read of a submission is kept until it changes.
+ * Findings from the disk for the look-over: originals that have changed, and marks outside their page. Reads files, so
+ * it must not run on the interface thread; findings of a submission are cached until it changes.
  */
 public final class DiskLook {
     private static final Logger LOG = LoggerFactory.getLogger(DiskLook.class);
@@ -33,13 +33,13 @@ public final class DiskLook {
 
     private record Looked(Submission submission, List<Finding> findings) {}
 
-    /** What is known of a submission as it is; empty where it was not looked at since it changed. */
+    /** The findings for a submission as it is; empty if it was not checked since it changed. */
     public synchronized List<Finding> known(Submission submission) {
         Looked there = looked.get(submission.student().key());
         return there != null && there.submission == submission ? there.findings : List.of();
     }
 
-    /** Looks at a submission, unless it was looked at as it is. */
+    /** Checks a submission, unless it was checked as it is. */
     public void look(Submission submission) {
         synchronized (this) {
             Looked there = looked.get(submission.student().key());
@@ -87,7 +87,7 @@ public final class DiskLook {
                     .toList();
         } catch (Problem e) {
             LOG.info("A document could not be opened for the look-over", e.getCause());
-            return List.of(); // building its copy says so
+            return List.of(); // building its copy reports it
         }
     }
 

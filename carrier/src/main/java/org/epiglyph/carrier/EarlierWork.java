@@ -14,13 +14,13 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Result;
 
 /**
- * What a student was told in another batch of the same course. Nothing private is in it.
+ * What a student was told in another batch of the same course. Contains nothing private.
  *
- * @param task       what it was on
+ * @param task       its title
  * @param due        when it was due
- * @param result     in words; empty before everything was scored
+ * @param result     as text; empty before everything was scored
  * @param onTheWhole the remark on the whole; may be empty
- * @param criteria   what each criterion came to
+ * @param criteria   the score on each criterion
  * @param remarks    the remarks on the pages and on criteria, in order
  */
 public record EarlierWork(String task, Optional<Instant> due, String result, String onTheWhole, List<Line> criteria,
@@ -31,22 +31,22 @@ public record EarlierWork(String task, Optional<Instant> due, String result, Str
     }
 
     /**
-     * What one criterion came to.
+     * The score on one criterion.
      *
-     * @param score such as "6 of 8"; empty where it has none
+     * @param score such as "6 of 8"; empty if there is none
      */
     public record Line(String criterion, String score) {}
 
     /**
-     * Reads the other batches beside one, the newest due first. One that cannot be read is passed over.
+     * Reads the other batches beside one, newest due date first. Unreadable ones are skipped.
      *
-     * @param batch   the folder of the batch that is open
+     * @param batch   the folder of the open batch
      * @param current the batch itself; without a course there are no others
      */
     public static List<EarlierWork> beside(Path batch, Batch current, StudentKey student) {
         List<EarlierWork> all = new ArrayList<>();
         CourseReading.eachBeside(batch, current.task().module(), (_, other) -> {
-            if (other.position(student) >= 0 && !other.isCovered()) { // else it would tell whose script is whose
+            if (other.position(student) >= 0 && !other.isCovered()) { // else it would reveal whose script is whose
                 Batch named = other.named(student);
                 all.add(of(named, named.submission(student)));
             }

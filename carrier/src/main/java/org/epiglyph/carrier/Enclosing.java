@@ -17,9 +17,9 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Workspace;
 
-/** Lays a file of the marker's beside the work of some students. It is kept once, however many get it. */
+/** Encloses a file of the marker's with the work of some students. It is stored once, however many receive it. */
 public final class Enclosing {
-    /** The largest file that is enclosed, in bytes: 25 MB. */
+    /** The largest file that can be enclosed, in bytes: 25 MB. */
     public static final long LARGEST = 25_000_000;
 
     private Enclosing() {}
@@ -27,7 +27,7 @@ public final class Enclosing {
     /**
      * Encloses a file, as one act.
      *
-     * @throws Problem where it cannot be read or is too large; nothing was enclosed then
+     * @throws Problem if it cannot be read or is too large; nothing was enclosed then
      */
     public static void carryOut(Workspace workspace, Path file, List<StudentKey> students) throws Problem {
         String name = String.valueOf(file.getFileName());

@@ -5,15 +5,15 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Future;
 import org.epiglyph.core.Problem;
 
-/** Waits for work on another thread, and throws what that has thrown as if it had been done here. */
+/** Waits for work on another thread and rethrows its exceptions. */
 final class Futures {
     private Futures() {}
 
     /**
      * Waits.
      *
-     * @throws Problem where the work failed with one
-     * @throws CancellationException where this thread is interrupted
+     * @throws Problem if the work threw one
+     * @throws CancellationException if this thread is interrupted
      */
     static <T> T get(Future<T> work) throws Problem {
         try {

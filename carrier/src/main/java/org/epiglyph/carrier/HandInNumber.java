@@ -15,13 +15,16 @@ import org.epiglyph.carrier.CollectPlan.Item;
 import org.epiglyph.core.filing.FilingRule;
 import org.epiglyph.exchange.record.RecordClient.HandedIn;
 
-/** Which hand-in a file belongs to, and in which order hand-ins came: by time in the record, else in the archive, else by number. */
+/**
+ * Which hand-in a file belongs to, and the order of hand-ins: by time in the record, else in the archive, else by
+ * number.
+ */
 final class HandInNumber {
     private static final Pattern IN_NAME = Pattern.compile("(?:^|[_\\s-])h([1-9]\\d?)(?=[_\\s.-]|$)");
 
     private HandInNumber() {}
 
-    /** The number in a file's name, by the rule where it has one; 1 where there is none. */
+    /** The number in a file's name, by the rule if it has one; 1 if there is none. */
     static int of(String path, Optional<FilingRule> rule) {
         Optional<String> ruled = rule.flatMap(r -> r.read(path))
                 .map(r -> r.fields().get(FilingRule.Kind.HAND_IN));
@@ -33,7 +36,7 @@ final class HandInNumber {
     }
 
     /**
-     * The hand-ins that files of one student make, oldest first.
+     * The hand-ins formed by the files of one student, oldest first.
      *
      * @param at when a file was handed in, by the record or the sheet
      */

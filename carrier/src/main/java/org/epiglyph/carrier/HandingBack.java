@@ -36,13 +36,13 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Hands the sealed submissions of a batch back. Each one that arrived gets its receipt at once, so that a hand-back
- * that stops half way goes on where it stopped and sends nothing twice. A receipt speaks of its own destination alone.
+ * Hands the sealed submissions of a batch back. Each delivered one gets its receipt at once, so that an interrupted
+ * hand-back continues where it stopped and sends nothing twice. A receipt applies to its own destination only.
  */
 public final class HandingBack {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
     private static final Logger LOG = LoggerFactory.getLogger(HandingBack.class);
-    /** Kinds of what is noted about a record that somebody else has changed. */
+    /** The kind of notes about a record that somebody else has changed. */
     private static final String LEFT = "RECORD_LEFT";
     private static final String KEPT = "RECORD_KEPT";
     private final Workspace workspace;
@@ -55,21 +55,22 @@ public final class HandingBack {
         this.choices = choices;
     }
 
-    /** The students whose submissions are sealed, in roster order. */
+    /** The students with sealed submissions, in roster order. */
     public static List<StudentKey> sealed(Batch batch) {
         return batch.submissions().stream().filter(Submission::sealed).map(s -> s.student().key()).toList();
     }
 
-    /** Puts every sealed submission into its student's record. */
+    /** Sends every sealed submission to its student's record. */
     public Report toRecord(RecordClient client, String task, Progress progress) throws Problem {
         return toRecord(client, task, sealed(workspace.batch()), progress);
     }
 
     /**
-     * Puts submissions into their students' records. One that is not sealed when its turn comes stays.
+     * Sends submissions to their students' records. One that is not sealed when its turn comes is skipped.
      *
-     * @throws Problem where pages that are still missing cannot be made
-     * @throws java.util.concurrent.CancellationException where the progress asked to stop; what arrived has its receipt
+     * @throws Problem if missing pages cannot be made
+     * @throws java.util.concurrent.CancellationException if the progress asked to stop; what was delivered has its
+     *         receipt
      */
     public Report toRecord(RecordClient client, String task, List<StudentKey> students, Progress progress)
             throws Problem {
@@ -88,7 +89,7 @@ public final class HandingBack {
         return toFolder(folder, sealed(workspace.batch()), progress);
     }
 
-    /** The destinations that have given a receipt for the work just as it would be made now. */
+    /** The destinations that have a receipt for the work exactly as it would be made now. */
     public static List<Destination> receipted(Batch batch, StudentKey student, Choices choices) {
         Predicate<String> isCurrent = Fingerprint.matching(batch, student, choices.deciding(List.of()));
         return batch.submission(student)
@@ -100,18 +101,18 @@ public final class HandingBack {
     }
 
     /**
-     * Writes a zip of the students' marked documents, named as the filing rule demands, and the grade sheet with scores and feedback.
-     * What lies in the folder under their names is never written over: they get others.
+     * Writes a zip of the students' marked documents, named as the filing rule requires, and the grade sheet with
+     * scores and feedback. Existing files are never overwritten: new ones get other names.
      *
-     * @param folder where both go; made where it is missing
-     * @throws Problem where the zip or the sheet cannot be written; neither is then left half written
+     * @param folder where both go; created if missing
+     * @throws Problem if the zip or the sheet cannot be written; neither is left half written
      */
     public Report toFolder(Path folder, List<StudentKey> students, Progress progress) throws Problem {
         PageMaking.all(workspace, progress);
         return new IntoFolder(workspace, clock, choices, folder, students).write(progress);
     }
 
-    /** One student, of whom nothing may stop the others. */
+    /** Handles one student; no failure stops the others. */
     static Outcome one(StudentKey student, Work work) {
         try {
             return work.run();
@@ -134,14 +135,14 @@ public final class HandingBack {
         Outcome run() throws Problem;
     }
 
-    /** Work that was opened again since it was chosen does not go. */
+    /** Work that was reopened since it was selected is not sent. */
     static Optional<Outcome> unsealed(Batch batch, StudentKey student) {
         return batch.submission(student).sealed()
                 ? Optional.empty()
                 : Optional.of(new Outcome.Failed(student, Message.of(HandingBack.class, "notSealed")));
     }
 
-    /** Asks where an original has changed since it was received, unless that was asked before. */
+    /** Asks about an original that has changed since it was received, unless that was asked before. */
     static Optional<Outcome> doubt(Workspace workspace, StudentKey student, Choices choices) {
         return certified(workspace.batch().submission(student), student, choices)
                 .or(() -> changed(workspace, student, choices));
@@ -171,19 +172,19 @@ public final class HandingBack {
                         Message.of(HandingBack.class, "originalsChanged", String.join(", ", changed))));
     }
 
-    /** True if the look-over found just this, and the marker lets it stand. */
+    /** True if the look-over found exactly this, and the marker accepts it. */
     private static boolean isAccepted(Submission submission, List<String> changed) {
         Acceptance found = DiskLook.originalsChanged(submission.student().key(), changed).accepted("");
         return submission.accepted().stream().anyMatch(found::isOfOneThing);
     }
 
-    /** What went, in words, for the receipt. */
+    /** What was sent, as text, for the receipt. */
     static String sent(Collection<String> paths, String score) {
         List<String> names = paths.stream().map(p -> p.substring(p.lastIndexOf('/') + 1)).toList();
         return String.join(", ", names) + (names.isEmpty() ? "" : "; ") + "score " + score;
     }
 
-    /** Into a service, student by student. */
+    /** Delivers to a service, student by student. */
     private final class ToRecord {
         private final RecordClient client;
         private final Destination destination;
@@ -222,7 +223,7 @@ public final class HandingBack {
             return send(parcel, built);
         }
 
-        /** None where the service takes none, which the marker was told before. */
+        /** Empty if the service accepts no files, which the marker was told before. */
         private List<Path> files(Building.Built built) {
             return takesFiles() ? List.copyOf(built.files().values()) : List.of();
         }
@@ -231,7 +232,7 @@ public final class HandingBack {
             return client.abilities().contains(Ability.FILES);
         }
 
-        /** Other work that was on its way after the receipt may have arrived although no answer came. */
+        /** Other work sent after the receipt may have arrived although no answer came. */
         private boolean isThere(Batch batch, StudentKey student, Optional<Receipt> known, List<String> leftOut)
                 throws Problem {
             if (known.isEmpty()
@@ -250,7 +251,7 @@ public final class HandingBack {
                     cause);
         }
 
-        /** A receipt that does not name its destination speaks of the service that the batch came from. */
+        /** A receipt without a destination belongs to the service that the batch came from. */
         private Optional<Receipt> known(Submission submission) {
             boolean ofOrigin = destination.equals(Destination.record(origin.address(), origin.task()));
             return submission.receipt(destination)
@@ -279,7 +280,7 @@ public final class HandingBack {
             }
         }
 
-        /** Somebody else's word in the record is never replaced unseen. */
+        /** Another person's text in the record is never replaced unseen. */
         private Outcome resolved(HeldRecord held, RecordClient.Parcel parcel, Building.Built built) throws Problem {
             StudentKey student = parcel.student();
             BigDecimal score = parcel.score().orElseThrow();
@@ -303,13 +304,13 @@ public final class HandingBack {
             };
         }
 
-        /** Our words as they may be shown here, where names may be covered. */
+        /** Our text as it may be shown here, where names may be covered. */
         private String shown(StudentKey student) {
             Batch batch = workspace.batch();
             return Feedback.text(batch, batch.submission(student));
         }
 
-        /** In the record too, unless that has a reason which the student reads. */
+        /** In the record too, unless it has a reason that the student reads. */
         private static RecordClient.Parcel withNote(RecordClient.Parcel parcel, String note) {
             return parcel.amendment().filter(Amendment::shown).isPresent()
                     ? parcel

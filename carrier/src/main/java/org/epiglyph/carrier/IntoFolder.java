@@ -38,7 +38,10 @@ import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** A hand-back as two files: a zip of the marked documents, and the grade sheet. All of it is of one state of the batch. */
+/**
+ * A hand-back as two files: a zip of the marked documents, and the grade sheet. All of it comes from one state of the
+ * batch.
+ */
 final class IntoFolder {
     private static final Logger LOG = LoggerFactory.getLogger(IntoFolder.class);
     private static final int RIGHTS = 0100644;
@@ -51,7 +54,7 @@ final class IntoFolder {
     private final List<StudentKey> students;
     private final List<Message> notes = new ArrayList<>();
 
-    /** @param students whose work goes; what is not sealed by now stays */
+    /** @param students whose work is handed back; unsealed work is skipped */
     IntoFolder(Workspace workspace, Clock clock, Choices choices, Path folder, List<StudentKey> students) {
         this.workspace = workspace;
         this.clock = clock;
@@ -91,7 +94,7 @@ final class IntoFolder {
         return making;
     }
 
-    /** Builds on as many threads as there are processors; what comes of it is in the order of the students. */
+    /** Builds on as many threads as there are processors; the result is in the order of the students. */
     private Map<StudentKey, Building.Built> build(List<Outcome> outcomes, Progress progress) throws Problem {
         Building building = new Building(batch, workspace.batch(), workspace.folder(), choices, clock.instant(),
                 workspace.folder().outgoing());
@@ -118,7 +121,7 @@ final class IntoFolder {
         }
     }
 
-    /** What is still being built when the marker stops would be in the way of the next try. */
+    /** Waits for running builds after the marker stops, since they would be in the way of the next attempt. */
     private static void settle(ExecutorService builders) {
         try {
             builders.awaitTermination(SETTLING_SECONDS, TimeUnit.SECONDS);
@@ -165,7 +168,7 @@ final class IntoFolder {
         }
     }
 
-    /** All that is handed back, beside its places. */
+    /** Writes everything that is handed back to temporary files beside the targets. */
     private void writeBeside(Map<StudentKey, Building.Built> built, int number, Map<Path, Path> places)
             throws IOException, Problem {
         Profile.Layout layout = choices.profile().layout();
@@ -184,14 +187,14 @@ final class IntoFolder {
         Files.write(table, sheet.bytes());
     }
 
-    /** Where something is written before it is moved to its place. */
+    /** The temporary file for a target. */
     private Path planned(Map<Path, Path> places, String name) {
         Path beside = folder.resolve(name + "." + Long.toHexString(System.nanoTime()) + ".part");
         places.put(beside, folder.resolve(name));
         return beside;
     }
 
-    /** A folder for each student, called by the key and the name. */
+    /** A folder for each student, named by key and name. */
     private void writeFolders(Path root, Map<StudentKey, Building.Built> built) throws IOException {
         Private.folder(root);
         StudentFolders folders = new StudentFolders(batch);
@@ -233,16 +236,16 @@ final class IntoFolder {
     }
 
     /**
-     * Names go back in the encoding in which they came, byte for byte; those that it cannot write, in UTF-8 and flagged so.
-     * They are said to come from Unix, and older code pages have the name in UTF-8 beside it (APPNOTE.TXT 6.3.10, 4.4.2 and 4.6.9),
-     * since common programs read neither flag nor code page otherwise.
+     * Names are written in the encoding in which they were received, byte for byte; names it cannot express, in UTF-8
+     * with the flag set. Entries are marked as made on Unix, and for older code pages the name is also stored in UTF-8
+     * (APPNOTE.TXT 6.3.10, 4.4.2 and 4.6.9), since common programs otherwise read neither flag nor code page.
      */
     private static void writeZip(Path target, Map<StudentKey, Building.Built> built, String encoding)
             throws IOException {
         try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(
                 new BufferedOutputStream(Files.newOutputStream(target)))) {
             String charset = encoding == null ? StandardCharsets.UTF_8.name() : encoding;
-            zip.setLevel(Deflater.BEST_SPEED); // what is in PDF is packed already
+            zip.setLevel(Deflater.BEST_SPEED); // PDF content is compressed already
             zip.setEncoding(charset);
             zip.setFallbackToUTF8(true);
             zip.setCreateUnicodeExtraFields(charset.equals(StandardCharsets.UTF_8.name())

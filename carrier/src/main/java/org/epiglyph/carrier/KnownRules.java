@@ -8,17 +8,17 @@ import org.epiglyph.core.filing.Matching;
 import org.epiglyph.core.filing.RuleLearning;
 import org.epiglyph.exchange.filing.PlainLetters;
 
-/** Which of the filing rules that are known fits the names of a source. */
+/** Finds the known filing rules that match the names of a source. */
 final class KnownRules {
     private static final double FITS_WELL = 0.5;
 
     private KnownRules() {}
 
     /**
-     * A known rule that most names follow, as well as one learnt from them; else the learnt one.
+     * A known rule that most names match, if it is as good as one learnt from them; else the learnt one.
      *
-     * @param letters how letters of other scripts are compared
-     * @param plain   finds students without a rule
+     * @param letters how other scripts are transliterated
+     * @param plain   matches students without a rule
      */
     static Optional<FilingRule> fitting(List<FilingRule> rules, PlainLetters letters, List<String> paths,
             Matching plain) {
@@ -31,12 +31,12 @@ final class KnownRules {
                 .or(() -> learnt.map(RuleLearning.Learnt::rule));
     }
 
-    /** Those that most names follow. */
+    /** The rules that most names match. */
     static List<FilingRule> offered(List<FilingRule> rules, List<String> paths) {
         return rules.stream().filter(r -> !paths.isEmpty() && fits(r, paths) >= FITS_WELL * paths.size()).toList();
     }
 
-    /** How many of the names follow a rule. */
+    /** How many of the names match a rule. */
     static int fits(FilingRule rule, List<String> paths) {
         return (int) paths.stream().filter(p -> rule.read(p).isPresent()).count();
     }

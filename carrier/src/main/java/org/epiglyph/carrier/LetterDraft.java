@@ -8,13 +8,17 @@ import org.epiglyph.core.letters.LetterText;
 import org.epiglyph.places.WholeFile;
 import org.epiglyph.workspace.BatchFolder;
 
-/** The letter that is being written to students of a batch, kept beside it: its subject in the first line, its words below. */
+/** The draft of a letter, stored beside the batch: its subject in the first line, its body below. */
 public final class LetterDraft {
     private static final long LONGEST = 1 << 20;
 
     private LetterDraft() {}
 
-    /** What was written so far; empty where nothing was. @throws IOException where it cannot be read */
+    /**
+     * The draft so far; empty if there is none.
+     *
+     * @throws IOException if it cannot be read
+     */
     public static LetterText read(BatchFolder folder) throws IOException {
         Path file = folder.letter();
         if (!Files.exists(file) || Files.size(file) > LONGEST) {
@@ -25,7 +29,7 @@ public final class LetterDraft {
         return line < 0 ? new LetterText(kept, "") : new LetterText(kept.substring(0, line), kept.substring(line + 1));
     }
 
-    /** Keeps it, in one step. */
+    /** Saves it atomically. */
     public static void keep(BatchFolder folder, String subject, String text) throws IOException {
         WholeFile.write(folder.letter(),
                 beside -> Files.writeString(beside, subject.replace('\n', ' ') + "\n" + text));

@@ -24,8 +24,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Writes to students, each alone. What goes is noted in the batch before it goes, so that nobody is written the same thing
- * twice, whatever ends the program meanwhile.
+ * Sends letters to students, each one alone. Every letter is recorded in the batch before it is sent, so that nobody
+ * receives the same letter twice, even if the program is killed.
  */
 public final class LetterSending {
     private static final Logger LOG = LoggerFactory.getLogger(LetterSending.class);
@@ -39,33 +39,33 @@ public final class LetterSending {
         this.sender = sender;
     }
 
-    /** What becomes, or became, of one student's letter. */
+    /** What will happen, or happened, to one student's letter. */
     public sealed interface Fate {
         StudentKey student();
 
-        /** It goes, or went now. */
+        /** It will be sent, or was sent now. */
         record Goes(StudentKey student, Letter letter) implements Fate {}
 
-        /** The same letter went before. */
+        /** The same letter was sent before. */
         record Already(StudentKey student, LetterSent sent) implements Fate {}
 
-        /** The same letter was on its way before, and nobody knows whether it arrived. */
+        /** The same letter was being sent before, and it is unknown whether it arrived. */
         record MayHaveGone(StudentKey student, LetterSent sent) implements Fate {}
 
         /** There is no address. */
         record NoAddress(StudentKey student) implements Fate {}
 
-        /** There is nothing to say in the place of a slot. */
+        /** A slot has no value for this student. */
         record Lacks(StudentKey student, List<String> slots) implements Fate {}
 
-        /** It did not go; what and why, with the remedy. */
+        /** It was not sent; what and why, with the remedy. */
         record Failed(StudentKey student, Message why) implements Fate {}
     }
 
     /**
-     * What would become of each letter if it were sent now.
+     * What would happen to each letter if it was sent now.
      *
-     * @param again true to send once more what may have gone
+     * @param again true to resend what may have been sent
      */
     public static List<Fate> plan(Batch batch, LetterText text, List<StudentKey> students, boolean again) {
         return students.stream().map(s -> plan(batch, text, s, again)).toList();
@@ -89,14 +89,14 @@ public final class LetterSending {
                 : new Fate.Lacks(student, letter.missing());
     }
 
-    /** Writes letters as .eml files into a folder, where none is written over. */
+    /** Writes letters as .eml files into a folder; existing files are not overwritten. */
     public List<Fate> toFolder(Path folder, LetterText text, List<StudentKey> students, boolean again,
             Progress progress) throws Problem {
         return all(text, students, again, progress, Message.of(LetterSending.class, "asFile").text(),
                 (letter, at) -> LetterFile.write(letter, sender, at, folder));
     }
 
-    /** Sends letters by a mail service. */
+    /** Sends letters by mail. */
     public List<Fate> byMail(MailService service, LetterText text, List<StudentKey> students, boolean again,
             Progress progress) throws Problem {
         return all(text, students, again, progress, Message.of(LetterSending.class, "byMail").text(),
@@ -118,7 +118,7 @@ public final class LetterSending {
         return fates;
     }
 
-    /** A letter that nobody may read. */
+    /** Refuses a letter that nobody could read. */
     private static void refuseUnfit(LetterText text) throws Problem {
         if (text.isEmpty()) {
             throw new Problem(Message.of(LetterSending.class, "empty"));

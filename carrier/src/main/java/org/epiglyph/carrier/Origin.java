@@ -10,10 +10,10 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.places.WholeFile;
 
 /**
- * Where a batch came from, kept beside it without any secret.
+ * Where a batch came from, stored beside it without any secret.
  *
- * @param address the record service; empty where the batch came from files
- * @param task    the task's id there; empty where the batch came from files
+ * @param address the record service; empty if the batch came from files
+ * @param task    the task's id there; empty if the batch came from files
  */
 public record Origin(String address, String task) {
     /** The batch came from files. */
@@ -24,13 +24,13 @@ public record Origin(String address, String task) {
         return !address.isEmpty();
     }
 
-    /** Keeps it in a file, in one step: a batch whose origin is cut off could not go back to its record. */
+    /** Saves it atomically: a batch with a truncated origin could not be handed back to its record. */
     public void write(Path file) throws IOException {
         String text = JSON.createObjectNode().put("address", address).put("task", task).toPrettyString();
         WholeFile.write(file, beside -> Files.writeString(beside, text));
     }
 
-    /** Reads what was kept. */
+    /** Reads the stored origin. */
     public static Origin read(Path file) throws Problem {
         if (!Files.exists(file)) {
             return FILES;

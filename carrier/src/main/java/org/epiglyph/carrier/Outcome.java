@@ -7,7 +7,7 @@ import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.exchange.record.HeldRecord;
 
-/** What became of one student's hand-back. */
+/** The outcome of one student's hand-back. */
 public sealed interface Outcome {
     StudentKey student();
 
@@ -19,7 +19,7 @@ public sealed interface Outcome {
     /**
      * The destination has it; the receipt is the proof.
      *
-     * @param leftOut documents that could not be built and so did not go, or whose signatures were lost
+     * @param leftOut documents that could not be built and so were not sent, or whose signatures were lost
      */
     record Done(StudentKey student, Receipt receipt, List<Message> leftOut) implements Outcome {
         public Done {
@@ -33,24 +33,24 @@ public sealed interface Outcome {
     /** It was not handed back; what and why, with the remedy. */
     record Failed(StudentKey student, Message why) implements Outcome {}
 
-    /** It was not handed back, since the marker is asked first. */
+    /** It was not handed back, since the marker must be asked first. */
     record Asked(StudentKey student, Doubt doubt, Message why) implements Outcome {}
 
     /**
      * It was not handed back, since somebody else has changed the record meanwhile.
      *
      * @param theirs   what the record holds
-     * @param score    what would have gone there
-     * @param feedback the words that would have gone there
+     * @param score    what would have been sent
+     * @param feedback the text that would have been sent
      */
     record Differs(StudentKey student, HeldRecord theirs, BigDecimal score, String feedback) implements Outcome {}
 
-    /** It was not handed back, since the marker lets stand what somebody else has put into the record. */
+    /** It was not handed back, since the marker accepts what somebody else has put into the record. */
     record TheirsStand(StudentKey student, HeldRecord theirs, BigDecimal score, String feedback) implements Outcome {}
 
-    /** What a marker is asked about before a student's work goes. */
+    /** What a marker is asked about before a student's work is sent. */
     enum Doubt {
-        /** An original is no longer what was received. */
+        /** An original has changed since it was received. */
         ORIGINAL_CHANGED,
         /** A document is certified against any mark. */
         CERTIFIED

@@ -23,20 +23,20 @@ import org.epiglyph.exchange.sheet.SheetFile;
 import org.epiglyph.workspace.BatchFolder;
 
 /**
- * The grade sheet as it goes out: the received one with its cells filled; a new one where the batch came without, or where
- * the received one does not take them.
+ * The outgoing grade sheet: the received one with its cells filled; a new one if there was none, or if the received one
+ * cannot take them.
  *
  * @param name  of the file
- * @param bytes what is in it
- * @param form  the sheet whose cells were filled, which says what its columns are
- * @param notes what the marker must know, each in a sentence
+ * @param bytes its content
+ * @param form  the filled sheet, which tells the meaning of its columns
+ * @param notes notes for the marker, each as a sentence
  */
 record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<Message> notes) {
     private static final int PERCENT_PLACES = 2;
-    /** Headings under which a sheet takes the result in percent. */
+    /** Headings of columns that take the result in percent. */
     private static final List<String> PERCENT = List.of("percent", "percentage", "%");
 
-    /** @throws Problem where what is kept of the received sheet cannot be read */
+    /** @throws Problem if the stored copy of the received sheet cannot be read */
     static OutgoingSheet of(Batch batch, BatchFolder folder, Profile profile, Iterable<StudentKey> students)
             throws Problem {
         Map<StudentKey, GradeSheet.Filled> filled = new LinkedHashMap<>();
@@ -99,7 +99,7 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<Message> n
                 byHeading);
     }
 
-    /** The sheet, read back from the bytes as they go out. */
+    /** The sheet, read back from the outgoing bytes. */
     GradeSheet readBack() throws Problem {
         return form.sameForm(SheetFile.read(bytes, Message.of(OutgoingSheet.class, "goingOut").text()));
     }

@@ -15,8 +15,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Files that go out, made once in a run of the program and copied as long as nothing that they are made of changes. Another run makes
- * them again, since it may be of another version. Safe for several threads.
+ * Outgoing files, made once per run of the program and copied as long as nothing they are made of changes. Another run
+ * makes them again, since it may be another version. Thread-safe.
  */
 final class OutputCache {
     private static final Logger LOG = LoggerFactory.getLogger(OutputCache.class);
@@ -25,9 +25,9 @@ final class OutputCache {
     private OutputCache() {}
 
     /**
-     * @param written when the kept file was written; it is the same file on the disk as the one that went out, which another
-     *                program may have written into
-     * @param said    what was said when it was made
+     * @param written when the cached file was written; it is the same file on disk as the outgoing one, which another
+     *                program may have changed
+     * @param value   the value returned when it was made
      */
     private record Made(String key, long bytes, FileTime written, Object said) {
         boolean stillLies(Path kept) throws IOException {
@@ -42,13 +42,13 @@ final class OutputCache {
     }
 
     /**
-     * Gives a file, by copying it or by making it.
+     * Provides a file, by copying or by making it.
      *
-     * @param kept   where a copy is kept, for one thing at a time
-     * @param key    of all that it is made of
+     * @param kept   where a copy is cached, for one purpose at a time
+     * @param key    everything it is made of
      * @param target where it shall be
      * @param making makes it there
-     * @return what was said when it was made
+     * @return the value returned when it was made
      */
     @SuppressWarnings("unchecked") // one kept file is always of one kind
     static <T> T get(Path kept, String key, Path target, Making<T> making) throws Problem {
@@ -82,18 +82,18 @@ final class OutputCache {
         }
     }
 
-    /** Files that were written are never written into, but exchanged, so that one file may go by two names. */
+    /** Written files are never modified, only replaced, so that one file may have two names. */
     private static boolean linked(Path file, Path name) {
         try {
             Files.deleteIfExists(name);
             Files.createLink(name, file);
             return true;
         } catch (IOException | UnsupportedOperationException e) {
-            return false; // on another disk, or one that knows no links
+            return false; // on another disk, or on one without links
         }
     }
 
-    /** What lies on another disk is not kept, since copying it would take as long as it saves; then it is made again. */
+    /** A file on another disk is not cached, since copying it would take as long as making it. */
     private static void keep(Path kept, String key, Path target, Object said) {
         MADE.remove(kept);
         try {

@@ -25,8 +25,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Makes pages of received documents in the background, those of the student on the desk first, then of those who follow
- * in the roll. Pages that were deleted are made again, the same as before.
+ * Makes pages of received documents in the background, first those of the student on the desk, then of the following
+ * students. Deleted pages are made again, identically.
  */
 public final class PageMaking implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(PageMaking.class);
@@ -34,7 +34,7 @@ public final class PageMaking implements AutoCloseable {
     private final Workspace workspace;
     private final Executor editing;
     private final Set<String> tried = ConcurrentHashMap.newKeySet();
-    /** Of those, which came to nothing for now. */
+    /** Documents that failed for now. */
     private final Set<String> failed = ConcurrentHashMap.newKeySet();
     private final IntakeProcess intake = new IntakeProcess();
     private final RollWalk walk;
@@ -45,7 +45,7 @@ public final class PageMaking implements AutoCloseable {
     /**
      * Starts.
      *
-     * @param editing makes the edits that say what became of a document, for example on the interface thread
+     * @param editing executes the edits that record the outcome, for example on the interface thread
      */
     public PageMaking(Workspace workspace, Executor editing) {
         this.workspace = workspace;
@@ -58,7 +58,7 @@ public final class PageMaking implements AutoCloseable {
                 .start(this::work);
     }
 
-    /** Makes all pages that are missing, and comes back when that is done. */
+    /** Makes all missing pages, and returns when done. */
     public static void all(Workspace workspace, Progress progress) throws Problem {
         List<Work> all = workspace.batch().submissions().stream().flatMap(s -> missing(workspace, s)).toList();
         if (all.isEmpty()) {
@@ -83,8 +83,8 @@ public final class PageMaking implements AutoCloseable {
     /**
      * Opens a locked document.
      *
-     * @param called what it is called, which need not be its name
-     * @return its pages; still locked where the password is not the right one
+     * @param called its display name
+     * @return its pages; still locked if the password is wrong
      */
     public static Pages unlock(Workspace workspace, Document document, String called, String password)
             throws Problem {
@@ -100,7 +100,7 @@ public final class PageMaking implements AutoCloseable {
         }
     }
 
-    /** Makes the pages of this student first, then those of the students who follow. */
+    /** Makes the pages of this student first, then those of the following students. */
     public void first(StudentKey student) {
         tryFailed();
         walk.want(student);
@@ -153,7 +153,7 @@ public final class PageMaking implements AutoCloseable {
         }
     }
 
-    /** A full disk, or a file that is not there, is tried again when all others have had their turn. */
+    /** A full disk or a missing file is retried after all others. */
     private void later(Work work) {
         failed.add(work.document.id());
         walk.again(RETRY_MILLIS, this::tryFailed);
@@ -175,7 +175,7 @@ public final class PageMaking implements AutoCloseable {
                 .map(d -> new Work(submission.student().key(), d));
     }
 
-    /** The pages that were being made beside the desk may be there by now. */
+    /** Pages made at the same time by somebody else may be there by now. */
     private static boolean isStillMissing(Workspace workspace, Work work) {
         return workspace.batch()
                 .submission(work.student)
@@ -192,7 +192,7 @@ public final class PageMaking implements AutoCloseable {
         };
     }
 
-    /** Nothing where the received file is not there, which says nothing about it: perhaps it comes back. */
+    /** Empty if the received file is missing, which says nothing about it: it may come back. */
     private static Optional<Pages> make(Workspace workspace, IntakeProcess intake, Work work) throws Problem {
         BatchFolder folder = workspace.folder();
         Path original = folder.original(work.document);
@@ -203,7 +203,7 @@ public final class PageMaking implements AutoCloseable {
             }
             folder.make(rendition.getParent());
             Pages pages = OneAtATime.at(rendition, () -> intake.examine(original, rendition));
-            return Optional.of(pages).filter(_ -> Files.isReadable(original)); // until the last it was there
+            return Optional.of(pages).filter(_ -> Files.isReadable(original)); // the file existed until the end
         } catch (IOException e) {
             throw full(called(workspace, work), e);
         }
@@ -218,7 +218,7 @@ public final class PageMaking implements AutoCloseable {
                 cause);
     }
 
-    /** Stops; what is being made is finished when it is opened again. */
+    /** Stops; unfinished work is done when the batch is opened again. */
     @Override
     public void close() {
         walk.end();

@@ -14,11 +14,11 @@ import org.epiglyph.core.passages.WordRun;
 import org.epiglyph.core.roster.NameCover;
 
 /**
- * The words of a student's work, with the pages on which they stand.
+ * The words of a student's work, with the pages they are on.
  *
  * @param refs  the pages of the hand-in that counts, in order
- * @param pages what stands on each of them
- * @param run   all words, which name pages by their place in the lists
+ * @param pages the words of each page
+ * @param run   all words, which refer to pages by index
  */
 public record PlacedWords(List<PageRef> refs, List<PageText> pages, WordRun run) {
     public PlacedWords {
@@ -51,7 +51,7 @@ public record PlacedWords(List<PageRef> refs, List<PageText> pages, WordRun run)
         }
     }
 
-    /** Where some neighbouring words stand, a box a line, page by page. */
+    /** The boxes of some consecutive words, one per line, page by page. */
     public Map<PageRef, List<PageBox>> boxes(int at, int length) {
         Map<PageRef, List<PageBox>> boxes = new LinkedHashMap<>();
         each(at, length, (page, first, last) -> boxes.computeIfAbsent(refs.get(page), _ -> new ArrayList<>())
@@ -59,7 +59,7 @@ public record PlacedWords(List<PageRef> refs, List<PageText> pages, WordRun run)
         return boxes;
     }
 
-    /** Some neighbouring words as they are spelt, single spaces between them. */
+    /** Some consecutive words as spelt, separated by single spaces. */
     public String words(int at, int length) {
         List<String> words = new ArrayList<>();
         each(at, length, (page, first, last) -> words.add(pages.get(page).select(first, last).text()));

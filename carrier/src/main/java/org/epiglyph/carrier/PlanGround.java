@@ -18,15 +18,15 @@ import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.workspace.BatchFolder;
 
 /**
- * Where a plan begins.
+ * The starting point of a plan.
  *
- * @param recorded  the class by the record service
+ * @param recorded  the class in the record service
  * @param byRecord  hand-ins by the paths of their files
  * @param sheet     the grade sheet
- * @param sheetPath the sheet's path within the source, where it came with it
+ * @param sheetPath the sheet's path within the source, if it came with it
  * @param earlier   the batch that is collected again
  * @param answers   what students wrote in the record since
- * @param known     filing rules that may fit
+ * @param known     filing rules that may match
  * @param alsoClose closed with the source
  */
 record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> recorded,
@@ -41,7 +41,7 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
     /**
      * A batch that is collected again, as it is now.
      *
-     * @param digests of each file of the source that was there before
+     * @param digests of each file of the source that existed before
      * @param lines   of the register, by their paths
      */
     record Earlier(BatchFolder folder, Batch batch, Register register, Map<ReceivedFile, String> digests,
@@ -55,7 +55,7 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
             return line.fate() == Register.Fate.MATCHED;
         }
 
-        /** How a file compares with what was collected. */
+        /** How a file compares with what was collected before. */
         CollectPlan.News news(ReceivedFile file) {
             String digest = digests.getOrDefault(file, "");
             List<Register.Line> there = lines.getOrDefault(file.path(), List.of());
@@ -65,7 +65,7 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
             return there.isEmpty() ? CollectPlan.News.NEW : CollectPlan.News.CHANGED;
         }
 
-        /** Whose a document was, if that is one of the class now. */
+        /** Whose a document was, if that student is in the class now. */
         Optional<StudentKey> owner(String path, Roster roster) {
             return lines.getOrDefault(path, List.of())
                     .stream()
@@ -75,7 +75,7 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
                     .findFirst();
         }
 
-        /** Paths of documents that were collected and are not among these. */
+        /** Paths of collected documents that are not among these. */
         List<String> gone(Set<String> here) {
             return register.lines()
                     .stream()

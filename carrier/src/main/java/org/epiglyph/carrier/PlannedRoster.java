@@ -12,15 +12,15 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
 /**
- * The class of a plan, from all that names students.
+ * The class of a plan, merged from all sources that name students.
  *
  * @param roster    every student once
- * @param origin    what counted most
- * @param fromNames how the class was read from the files' names, where nothing else names anybody
+ * @param origin    the main source
+ * @param fromNames the class derived from file names, if nothing else names anybody
  */
 record PlannedRoster(Roster roster, CollectPlan.RosterOrigin origin, Optional<RosterFromNames> fromNames) {
     /**
-     * What may name students; the first that is said of one stands, and a mail address may come later.
+     * What may name students; the first entry for a student counts, and a mail address may be added by a later one.
      *
      * @param earlier  of the batch that is added to
      * @param recorded of the record
@@ -60,7 +60,7 @@ record PlannedRoster(Roster roster, CollectPlan.RosterOrigin origin, Optional<Ro
 
     /**
      * @param paths  of the received files
-     * @param byHand the filing rule that the names are read by, where the marker gave one
+     * @param byHand the filing rule by which names are read, if the marker entered one
      */
     static PlannedRoster of(Sources sources, List<String> paths, Optional<FilingRule> byHand) {
         List<Student> students = sources.students();

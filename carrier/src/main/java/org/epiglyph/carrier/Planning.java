@@ -49,21 +49,21 @@ public final class Planning {
     private Planning() {}
 
     /**
-     * What files are read with.
+     * The input for reading files.
      *
-     * @param places   archives, folders, single files; none where there is a sheet or a class alone
-     * @param sheet    the grade sheet; where it is empty, one among the files is taken
-     * @param title    what to call the task; blank to name it after the first place
-     * @param due      when it was due, where that is known
-     * @param zone     the zone in which times are shown and read
+     * @param places   archives, folders, single files; empty for a sheet or a class alone
+     * @param sheet    the grade sheet; if empty, one among the files is used
+     * @param title    the task's title; blank to name it after the first place
+     * @param due      when it was due, if known
+     * @param zone     the zone in which times are shown and parsed
      * @param grace    how long after the due time still counts as in time
-     * @param encoding of names in archives that do not say theirs; empty to find out
+     * @param encoding of names in archives that do not declare one; empty to detect it
      * @param students typed or pasted
-     * @param known    filing rules that may fit
+     * @param known    filing rules that may match
      */
     public record FromFiles(List<Path> places, Optional<Path> sheet, String title, Optional<Instant> due, ZoneId zone,
             Duration grace, Optional<Charset> encoding, List<Student> students, List<FilingRule> known) {
-        /** The usual: one place, perhaps a sheet. */
+        /** The usual input: one place, perhaps a sheet. */
         public static FromFiles of(Path place, Optional<Path> sheet, String title) {
             return new FromFiles(List.of(place), sheet, title, Optional.empty(), ZoneId.systemDefault(), Duration.ZERO,
                     Optional.empty(), List.of(), List.of());
@@ -108,8 +108,8 @@ public final class Planning {
     /**
      * A plan for a task of a record service. The archive is downloaded to a temporary file that the plan deletes.
      *
-     * @param again the batch that is collected again, where it is
-     * @throws Problem where the service or the archive fails
+     * @param again the batch that is collected again, if any
+     * @throws Problem if the service or the archive fails
      */
     public static CollectPlan fromRecord(RecordClient client, String taskId, Optional<Path> again, Progress progress)
             throws Problem {
@@ -139,7 +139,7 @@ public final class Planning {
         }
     }
 
-    /** @return the archive, or nothing where the service gives out no files */
+    /** @return the archive; empty if the service provides no files */
     private static List<Path> downloaded(RecordClient client, String task, Path archive, Progress progress)
             throws Problem {
         if (!client.abilities().contains(Ability.SUBMISSIONS)) {
@@ -150,7 +150,7 @@ public final class Planning {
         return List.of(archive);
     }
 
-    /** Where they cannot be had, they come another time: the files are what is collected. */
+    /** If they cannot be read they are read another time: what matters now is the files. */
     private static List<StudentAnswer> answers(RecordClient client, String task) {
         try {
             return client.answers(task);
@@ -163,8 +163,8 @@ public final class Planning {
     /**
      * A plan for files.
      *
-     * @param again the batch that they are added to, where there is one
-     * @throws Problem where nothing can be read, or the sheet that was named cannot
+     * @param again the batch that they are added to, if any
+     * @throws Problem if nothing can be read, or the given sheet cannot be read
      */
     public static CollectPlan fromFiles(FromFiles from, Optional<Path> again, Progress progress) throws Problem {
         progress.at(Message.of(Planning.class, "reading").text(), 0, 0);
@@ -189,7 +189,7 @@ public final class Planning {
         }
     }
 
-    /** The sheet that was named, else one among the files, else that of the batch that is added to. */
+    /** The given sheet, else one among the files, else that of the batch that is added to. */
     private static PlanGround ground(FromFiles from, FileSource source, Optional<PlanGround.Earlier> earlier)
             throws Problem {
         Optional<Found> among = from.sheet().isPresent() ? Optional.empty() : sheetAmong(source.files());
@@ -250,7 +250,10 @@ public final class Planning {
 
     private record Found(ReceivedFile file, GradeSheet sheet) {}
 
-    /** A table among the files that has a key or names, a score, and one more known column; only where there is just one. */
+    /**
+     * A table among the files that has a key or names, a score, and one more known column; only if there is exactly
+     * one.
+     */
     private static Optional<Found> sheetAmong(List<ReceivedFile> files) {
         List<Found> found = new ArrayList<>();
         for (ReceivedFile file : files) {
@@ -264,7 +267,7 @@ public final class Planning {
                         found.add(new Found(file, sheet));
                     }
                 } catch (IOException | Problem e) {
-                    continue; // no grade sheet, so a file like any other
+                    continue; // not a grade sheet, so a file like any other
                 }
             }
         }
@@ -302,7 +305,7 @@ public final class Planning {
                 digest.update(buffer, 0, n);
             }
         } catch (IOException e) {
-            return ""; // a file that cannot be read is taken as changed, and what is wrong is said when it is stored
+            return ""; // an unreadable file counts as changed; the problem is reported when it is stored
         }
         return HexFormat.of().formatHex(digest.digest());
     }

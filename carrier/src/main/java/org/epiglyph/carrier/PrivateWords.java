@@ -24,11 +24,11 @@ import org.epiglyph.documents.Xfdf;
 import org.epiglyph.documents.rendition.FeedbackPages;
 
 /**
- * What the marker wrote for themselves about one student, looked for in what goes out: in the files as they were built, read
- * back. One that stands there stops the parcel. What the student wrote too is the student's own.
+ * Searches outgoing files, read back as they were built, for what the marker wrote privately about one student. A match
+ * stops the parcel. What the student wrote too does not count.
  */
 final class PrivateWords {
-    /** Fewer words than this stand anywhere by chance. */
+    /** Fewer words than this occur anywhere by chance. */
     private static final int LEAST_WORDS = 3;
     private static final int LEAST_LETTERS = 12;
     private static final Pattern SENTENCES = Pattern.compile("[\\n.!?;]+");
@@ -61,7 +61,7 @@ final class PrivateWords {
         return new PrivateWords(List.copyOf(sayings));
     }
 
-    /** Words alone, however they are spaced, broken or set. */
+    /** Words only, independent of spacing, line breaks and formatting. */
     private static String plain(String text) {
         return text.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
     }
@@ -71,12 +71,12 @@ final class PrivateWords {
     }
 
     /**
-     * Looks at what goes out.
+     * Checks what is sent.
      *
-     * @param files    as built; what the marker attached goes as it is and is not among them
-     * @param feedback the words for the record and the sheet
+     * @param files    as built; what the marker attached is sent as it is and is not among them
+     * @param feedback the text for the record and the sheet
      * @param received the student's own pages
-     * @throws Problem naming the words, where any stand there
+     * @throws Problem if there is a match; names it
      */
     void refuseIn(Collection<Path> files, String feedback, Collection<Path> received) throws Problem {
         if (isEmpty()) {

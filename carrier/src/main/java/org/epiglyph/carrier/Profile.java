@@ -23,23 +23,23 @@ import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.places.WholeFile;
 
 /**
- * What students are handed; kept beside the batch as a text file that can be given to others.
+ * What students are handed; stored beside the batch as a text file that can be shared.
  *
- * @param form    what marked copies look like
- * @param sheet   the feedback sheet that goes with them
- * @param place   where a feedback sheet in PDF stands
- * @param leftOut parts that the feedback sheet does not have
- * @param names   what stands behind a received name
- * @param layout  how a hand-back lies in a folder
- * @param meeting what becomes of a hand-back where one lies in the folder already; none is ever written over
- * @param xfdf    true to lay the marks beside each marked document as XFDF
+ * @param form    the form of marked copies
+ * @param sheet   the feedback sheet that comes with them
+ * @param place   where a feedback sheet in PDF goes
+ * @param leftOut parts that the feedback sheet omits
+ * @param names   what is appended to a received name
+ * @param layout  the layout of a hand-back in a folder
+ * @param meeting what happens if the folder has a hand-back already; none is ever overwritten
+ * @param xfdf    true to write the marks beside each marked document as XFDF
  * @param columns what is filled into the grade sheet
- * @param figures what the feedback sheet tells of the class
+ * @param figures what the feedback sheet tells about the class
  */
 public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<FeedbackSheet.Part> leftOut,
         Set<Addition> names, Layout layout, Meeting meeting, boolean xfdf, Set<Column> columns,
         Set<ClassWords.Figure> figures) {
-    /** Open annotations alone, which is what receipts of all versions know. */
+    /** Open annotations only, which is what receipts of all versions know. */
     public static final Profile USUAL = new Profile(MarkedPdf.Form.ANNOTATIONS, Sheet.NONE);
     private static final long LONGEST = 64 * 1024;
 
@@ -50,7 +50,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
         figures = Set.copyOf(figures);
     }
 
-    /** Marked copies of a form, and a feedback sheet; the rest as usual. */
+    /** Marked copies in a form, and a feedback sheet; the rest by default. */
     public Profile(MarkedPdf.Form form, Sheet sheet) {
         this(form, sheet, SheetPlace.OWN_FILE, Set.of(), Set.of(Addition.MARKED), Layout.ZIP, Meeting.NEXT_NUMBER,
                 false,
@@ -72,30 +72,30 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
         }
     }
 
-    /** Where a feedback sheet in PDF stands; in every other form it is a file of its own. */
+    /** Where a feedback sheet in PDF goes; in other forms it is a file of its own. */
     public enum SheetPlace {
         OWN_FILE, BEFORE_THE_PAGES, BEHIND_THE_PAGES
     }
 
-    /** What stands behind a received name, in this order. */
+    /** What is appended to a received name, in this order. */
     public enum Addition {
         MARKED, SCORE, GRADE
     }
 
-    /** How a hand-back lies in a folder. */
+    /** The layout of a hand-back in a folder. */
     public enum Layout {
         ZIP, FOLDERS, BOTH
     }
 
-    /** What becomes of a hand-back where one lies already. */
+    /** What happens if there is a hand-back already. */
     public enum Meeting {
         NEXT_NUMBER, REFUSE
     }
 
-    /** What is filled into the grade sheet, where it has such a column. */
+    /** What is filled into the grade sheet, if it has such a column. */
     public enum Column {
         SCORE, GRADE, FEEDBACK,
-        /** In the place of the feedback: in which files to look. */
+        /** Instead of the feedback: in which files to look. */
         POINTER, PERCENT,
         /** Each criterion's score, under its name. */
         CRITERIA
@@ -146,7 +146,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
         return new Profile(form, sheet, place, leftOut, names, layout, meeting, xfdf, columns, other);
     }
 
-    /** What differs from the usual in what a student is handed, for the fingerprint. */
+    /** The settings that differ from the default in what a student is handed, for the fingerprint. */
     List<String> deciding() {
         List<String> deciding = new ArrayList<>();
         if (form != MarkedPdf.Form.ANNOTATIONS) {
@@ -159,7 +159,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
                 deciding.add("sheet " + place);
             }
             if (!figures.isEmpty()) {
-                deciding.add("class figures " + sorted(figures)); // the choice alone: another student's score changes nobody's work
+                deciding.add("class figures " + sorted(figures)); // the choice only: another student's score changes nobody's work
             }
         }
         if (!names.equals(USUAL.names)) {
@@ -187,7 +187,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
                 : sorted(values).stream().map(Profile::written).collect(Collectors.joining(", "));
     }
 
-    /** The profile as text: comments begin with #, every other line is a word, an equals sign and a value. */
+    /** The profile as text: comments begin with #, every other line is a name, an equals sign and a value. */
     public String text() {
         return """
                 # What students are handed back.
@@ -216,15 +216,15 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
                 written(meeting), xfdf ? "yes" : "no", written(columns), written(figures));
     }
 
-    /** Keeps it in a file, in one step. */
+    /** Saves it atomically. */
     public void write(Path file) throws IOException {
         WholeFile.write(file, beside -> Files.writeString(beside, text()));
     }
 
     /**
-     * Reads a profile; what it does not say is as usual.
+     * Parses a profile; missing settings have their default.
      *
-     * @throws Problem naming the file and what is wrong in it
+     * @throws Problem naming the file and the error
      */
     public static Profile read(Path file) throws Problem {
         try {
@@ -237,12 +237,12 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
         }
     }
 
-    /** The profile that is kept there; the usual one where none is. */
+    /** The stored profile; the default if there is none. */
     public static Profile kept(Path file) throws Problem {
         return Files.exists(file) ? read(file) : USUAL;
     }
 
-    /** A text that is read. */
+    /** A text being parsed. */
     private static final class Reading {
         private static final List<String> LINES = List.of("pages", "feedback sheet", "sheet stands", "sheet without",
                 "names",

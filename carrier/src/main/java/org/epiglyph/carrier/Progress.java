@@ -2,18 +2,18 @@ package org.epiglyph.carrier;
 
 import java.util.concurrent.CancellationException;
 
-/** Follows a long piece of work. */
+/** Receives the progress of a long operation. */
 public interface Progress {
-    /** Tells nobody and never stops. */
+    /** Ignores progress and never stops. */
     Progress NONE = (_, _, _) -> {};
 
     /**
-     * So much is done. Called on the working thread, often.
+     * Reports progress. Called on the working thread, often.
      *
-     * @param what  what is being worked on, in words
+     * @param what  what is being worked on, as text
      * @param done  steps done
-     * @param total steps in all; 0 where that is not known
-     * @throws CancellationException where the work shall stop; what was begun is then taken back
+     * @param total steps in all; 0 if unknown
+     * @throws CancellationException if the operation is to stop; what was begun is then reverted
      */
     void at(String what, long done, long total);
 }

@@ -22,13 +22,13 @@ import org.epiglyph.workspace.BatchFolder;
 /**
  * What one student will be handed, made by the code that hands back and from one state of the batch. Nothing is sent.
  *
- * @param batch    the state that it shows
+ * @param batch    the state shown
  * @param student  whose it is
- * @param files    the marked documents as built, in order, by the name that they arrive under
- * @param result   as the record and the sheet take it
- * @param feedback the words in the record
- * @param row      the student's row of the grade sheet, read back from the sheet as it goes out
- * @param trouble  what will not go or must be known, each in a sentence
+ * @param files    the marked documents as built, in order, by the name that they will have
+ * @param result   as sent to the record and the sheet
+ * @param feedback the text in the record
+ * @param row      the student's row of the grade sheet, read back from the outgoing sheet
+ * @param trouble  what will not be sent and other notes, each as a sentence
  */
 public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Result result, String feedback,
         List<GradeSheet.Cell> row, List<Message> trouble) {
@@ -41,7 +41,7 @@ public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Resul
     /**
      * One file of a parcel.
      *
-     * @param name as it arrives, folders included
+     * @param name as delivered, including folders
      * @param file on this disk
      */
     public record Outgoing(String name, Path file) {}
@@ -50,7 +50,7 @@ public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Resul
      * Builds a student's proof.
      *
      * @param target a folder for the copies, which no other proof and no hand-back uses
-     * @throws Problem where what is kept of the batch's filing rule or sheet cannot be read
+     * @throws Problem if the batch's stored filing rule or sheet cannot be read
      */
     public static Proof of(Batch batch, BatchFolder folder, Choices choices, StudentKey student, Instant at,
             Path target)
@@ -67,7 +67,7 @@ public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Resul
     }
 
     /**
-     * Builds the documents alone, of whatever state of a student's work, in the form that is chosen now.
+     * Builds only the documents, of any state of a student's work, in the form chosen now.
      *
      * @param target a folder for the copies, which nothing else uses
      */
@@ -90,12 +90,12 @@ public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Resul
                 .toList();
     }
 
-    /** The grade as it goes out; none before everything is scored. */
+    /** The grade as sent; empty before everything is scored. */
     public Optional<String> grade() {
         return result.grade().filter(_ -> result.complete());
     }
 
-    /** The score as it goes out. */
+    /** The score as sent. */
     public BigDecimal score() {
         return result.value();
     }

@@ -20,19 +20,19 @@ import org.epiglyph.exchange.record.RecordClient.HandedIn;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
 /**
- * What follows from a source and from what the marker says of it: the class, the filing rule, and whose each file is.
+ * What follows from a source and the marker's input: the class, the filing rule, and whose each file is.
  *
- * @param rule  in force: by hand, known and fitting, or learnt
+ * @param rule  in force: entered by hand, known and matching, or learnt
  * @param items in the source's order
  */
 record Recognised(Roster roster, CollectPlan.RosterOrigin origin, Optional<FilingRule> rule,
         List<CollectPlan.Item> items) {
     /**
-     * What the marker says.
+     * The marker's input.
      *
-     * @param sheetRefusal why the sheet cannot be filled in; it takes a trial of the whole sheet to know
+     * @param sheetRefusal why the sheet cannot be filled in; finding out takes a trial of the whole sheet
      * @param typed        students; they join those of a record or sheet
-     * @param rule         by hand; empty to learn it from the names
+     * @param rule         entered by hand; empty to learn it from the names
      */
     record Said(Task task, Optional<GradeSheet> sheet, Optional<Message> sheetRefusal, List<Student> typed,
             Optional<FilingRule> rule) {
@@ -85,7 +85,7 @@ record Recognised(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
         return ground.earlier().flatMap(e -> e.owner(path, roster));
     }
 
-    /** What says whose a file is, the surest first: the record, the sheet, an earlier collection, the names. */
+    /** What tells whose a file is, most reliable first: the record, the sheet, an earlier collection, the names. */
     private record Evidence(PlanGround ground, Optional<GradeSheet> sheet, Roster roster,
             Optional<RosterFromNames> fromNames, Matching matching) {
         List<CollectPlan.Item> items(List<ReceivedFile> files, Optional<FilingRule> rule) {

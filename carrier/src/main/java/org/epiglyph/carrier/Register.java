@@ -29,15 +29,15 @@ import org.epiglyph.places.WholeFile;
 import org.epiglyph.workspace.BatchFolder;
 
 /**
- * What became of each received file of a batch and what its grade sheet means; kept beside the batch as readable JSON, so
- * that the next collect knows what was decided.
+ * What each received file of a batch became and what its grade sheet's columns mean; stored beside the batch as
+ * readable JSON, so that the next collect knows the decisions.
  *
- * @param sheet which column of the grade sheet says what; null where there is no sheet
- * @param nameEncoding the encoding of names in the archive that did not say theirs; null where they did
- * @param lines one a file, in the order in which they came
+ * @param sheet        the meaning of the grade sheet's columns; null if there is no sheet
+ * @param nameEncoding the encoding of archive names that did not declare one; null if they did
+ * @param lines        one per file, in the order received
  */
 record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
-    /** A batch of which nothing is kept; those of the first version are such. */
+    /** A batch without a register, as those of the first version. */
     public static final Register EMPTY = new Register(null, null, List.of());
     private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
 
@@ -51,7 +51,7 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
         MATCHED,
         /** Nobody's, by the marker's decision. */
         SET_ASIDE,
-        /** Something that cannot be a submission; kept as it is. */
+        /** Cannot be a submission; stored as it is. */
         KEPT
     }
 
@@ -62,7 +62,7 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
      * @param sha256  digest of its bytes
      * @param id      name of its folder among the originals
      * @param student whose it is; empty unless matched
-     * @param decided true if the marker said so
+     * @param decided true if the marker decided it
      * @param why     the evidence or the reason
      */
     public record Line(String path, String sha256, String id, Fate fate, String student, boolean decided, String why) {}
@@ -82,7 +82,7 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
         }
     }
 
-    /** What the marker decided about paths: a student, or set aside. */
+    /** The marker's decisions about paths: a student, or none. */
     Map<String, Optional<StudentKey>> decisions() {
         Map<String, Optional<StudentKey>> decisions = new HashMap<>();
         for (Line line : lines) {
@@ -95,7 +95,7 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
         return decisions;
     }
 
-    /** With a line for each document of the batch that has none: batches of the first version keep no lines. */
+    /** With a line for each document of the batch that has none: batches of the first version store no lines. */
     Register completed(Batch batch) {
         Set<String> known = new HashSet<>();
         lines.forEach(l -> known.add(l.id()));
@@ -119,7 +119,7 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
         return new Register(other == null ? sheet : other, encoding == null ? nameEncoding : encoding, all);
     }
 
-    /** Reads what is kept of a batch. */
+    /** Reads the register of a batch. */
     public static Register read(BatchFolder folder) throws Problem {
         if (!Files.exists(folder.register())) {
             return EMPTY;
@@ -136,14 +136,14 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
         WholeFile.write(file, beside -> JSON.writeValue(beside.toFile(), this));
     }
 
-    /** The filing rule of a batch, where one is known. */
+    /** The filing rule of a batch, if one is known. */
     public static Optional<FilingRule> rule(BatchFolder folder) throws Problem {
         return Files.exists(folder.filingRule())
                 ? Optional.of(RuleFile.read(folder.filingRule()))
                 : Optional.empty();
     }
 
-    /** The grade sheet of a batch as it was received, where there is one. */
+    /** The grade sheet of a batch as received, if there is one. */
     public Optional<GradeSheet> gradeSheet(BatchFolder folder) throws Problem {
         Path file = folder.gradeSheet(sheet == null ? "csv" : sheet.ending());
         if (!Files.exists(file)) {

@@ -4,10 +4,10 @@ import java.util.List;
 import org.epiglyph.core.Message;
 
 /**
- * What a hand-back came to.
+ * The result of a hand-back.
  *
- * @param outcomes what became of each sealed submission, in roster order
- * @param notes    what else the marker must know
+ * @param outcomes the outcome of each sealed submission, in roster order
+ * @param notes    other notes for the marker
  */
 public record Report(List<Outcome> outcomes, List<Message> notes) {
     public Report {
@@ -15,7 +15,7 @@ public record Report(List<Outcome> outcomes, List<Message> notes) {
         notes = List.copyOf(notes);
     }
 
-    /** True if the destination has everything that was to go, or what the marker lets stand there. */
+    /** True if the destination has everything that was to be sent, or what the marker accepts there. */
     public boolean isWhole() {
         return outcomes.stream().allMatch(o -> switch (o) {
             case Outcome.Done done -> done.leftOut().isEmpty();

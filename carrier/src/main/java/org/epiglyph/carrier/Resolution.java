@@ -1,19 +1,22 @@
 package org.epiglyph.carrier;
 
 /**
- * What the marker decided about a record that somebody else has changed.
+ * The marker's decision about a record that somebody else has changed.
  *
  * @param way what to do
- * @param tag the version of the record that the marker has looked at; empty for whatever is there
+ * @param tag the version of the record that the marker has seen; empty for whatever is there
  */
 public record Resolution(Way way, String tag) {
-    /** Whose word stands in the record. */
+    /** Whose entry the record keeps. */
     public enum Way {
-        /** The marker's, in the place of the other. */
+        /** The marker's, replacing the other. */
         OURS,
-        /** The other's; nothing is sent, and nothing is asked again until the record changes once more. */
+        /** The other's; nothing is sent, and nothing is asked until the record changes again. */
         THEIRS,
-        /** The marker's; the other is kept as a note that students do not see, in the batch and in the record where it takes one. */
+        /**
+         * The marker's; the other is stored as a note that students do not see, in the batch and, if possible, in the
+         * record.
+         */
         BOTH
     }
 

@@ -9,25 +9,25 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * A walk through a class in the background: the student who is wanted first, then those who follow; where nothing is left it waits
- * until somebody is wanted again. One thread walks; any may want and end.
+ * Walks through a class in the background: first the wanted student, then the following ones; when nothing is left it
+ * waits until a student is wanted again. One thread walks; any thread may call want and end.
  */
 final class RollWalk {
     private final Supplier<Batch> batch;
     private Optional<StudentKey> wanted = Optional.empty();
-    /** Where the walk is, and how many students are left of it; for the walking thread alone. */
+    /** The position of the walk, and how many students are left; for the walking thread only. */
     private int at;
     private int left = Integer.MAX_VALUE;
     private boolean ended;
     private long pause;
     private Optional<Runnable> again = Optional.empty();
 
-    /** @param batch gives the class as it is */
+    /** @param batch returns the class as it is now */
     RollWalk(Supplier<Batch> batch) {
         this.batch = batch;
     }
 
-    /** Begins anew with a student, once what is being done is done. */
+    /** Restarts at a student, once the current work is done. */
     synchronized void want(StudentKey student) {
         wanted = Optional.of(student);
         notifyAll();
@@ -43,10 +43,10 @@ final class RollWalk {
     }
 
     /**
-     * Walks through the whole class once more, a while after the walk has reached its end, so that what failed keeps nobody else
-     * waiting. For the walking thread.
+     * Walks through the whole class once more, a while after reaching its end, so that what failed delays nobody else.
+     * For the walking thread.
      *
-     * @param first done before that walk
+     * @param first called before that walk
      */
     synchronized void again(long millis, Runnable first) {
         pause = millis;
@@ -54,9 +54,10 @@ final class RollWalk {
     }
 
     /**
-     * The next piece of work; looks for it outside of the lock, so that whoever wants a student never waits for the disk.
+     * The next piece of work; searches outside the lock, so that a thread that wants a student never waits for the
+     * disk.
      *
-     * @param of gives what is to be done about a submission; what was given once it gives no more
+     * @param of returns what is to be done for a submission; empty once nothing is left
      * @return empty at the end
      */
     <T> Optional<T> next(Function<Submission, Optional<T>> of) throws InterruptedException {
@@ -78,7 +79,7 @@ final class RollWalk {
 
     private synchronized boolean begin() throws InterruptedException {
         while (!ended && left == 0 && wanted.isEmpty()) {
-            wait(again.isPresent() ? pause : 0); // 0 is without end
+            wait(again.isPresent() ? pause : 0); // 0 means without end
             if (!ended && wanted.isEmpty() && again.isPresent()) {
                 again.get().run();
                 again = Optional.empty();

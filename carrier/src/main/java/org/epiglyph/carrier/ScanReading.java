@@ -22,8 +22,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Has the words of scans recognised in the background, where the program for that is installed: the student on the desk first,
- * then those who follow. What was recognised is kept beside the batch. Without that program it does nothing.
+ * Recognises the words of scans in the background, if the program for that is installed: first the student on the desk,
+ * then the following ones. The words are cached beside the batch. Without that program it does nothing.
  */
 public final class ScanReading implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(ScanReading.class);
@@ -36,12 +36,12 @@ public final class ScanReading implements AutoCloseable {
     private final RollWalk walk;
     private boolean begun;
 
-    /** @param read is told the id of each document of which words are there; on any thread */
+    /** @param read receives the id of each document whose words are available; on any thread */
     public ScanReading(Workspace workspace, Consumer<String> read) {
         this(workspace, WordRecognition::installed, read);
     }
 
-    /** @param installed finds the program; asked off the caller's thread */
+    /** @param installed finds the program; called off the caller's thread */
     ScanReading(Workspace workspace, Supplier<Optional<WordRecognition>> installed, Consumer<String> read) {
         this.workspace = workspace;
         this.walk = new RollWalk(workspace::batch);
@@ -49,7 +49,7 @@ public final class ScanReading implements AutoCloseable {
         this.read = read;
     }
 
-    /** Words that were recognised on a page of a document; empty where it is none of those. */
+    /** Words recognised on a page of a document; empty if there are none. */
     public static Optional<PageText> of(Workspace workspace, PageRef page) {
         return workspace.batch()
                 .submissions()
@@ -61,7 +61,7 @@ public final class ScanReading implements AutoCloseable {
                 .map(pages -> pages.get(page.index()));
     }
 
-    /** Looks at this student first, then at those who follow. */
+    /** Handles this student first, then the following ones. */
     public synchronized void first(StudentKey student) {
         walk.want(student);
         if (!begun && !walk.isEnded()) {
@@ -72,7 +72,7 @@ public final class ScanReading implements AutoCloseable {
 
     private void work() {
         try {
-            TimeUnit.SECONDS.sleep(AFTER_SECONDS); // the first page comes first: it wants all processors
+            TimeUnit.SECONDS.sleep(AFTER_SECONDS); // the first page takes precedence: it needs all processors
             recognition = walk.isEnded() ? Optional.empty() : installed.get();
             if (recognition.isEmpty()) {
                 return;
@@ -85,7 +85,7 @@ public final class ScanReading implements AutoCloseable {
         }
     }
 
-    /** One that fails leaves the others. */
+    /** A document that fails does not stop the others. */
     private void recognise(Document document) {
         try {
             if (WordsFile.readRecognised(workspace.folder(), document).isPresent()) {
@@ -105,7 +105,7 @@ public final class ScanReading implements AutoCloseable {
         }
     }
 
-    /** Pages that have words of their own have none here. */
+    /** Pages with words of their own have none here. */
     private List<PageText> recognise(Document document, List<PageText> own) throws Problem, IOException {
         List<PageText> pages = new ArrayList<>();
         try (OpenDocument open = OpenDocument.open(workspace.folder().pages(document))) {

@@ -23,9 +23,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * What was ever on its way to a record, written before it is sent, and what is known to have arrived. An answer that is lost
- * leaves no receipt; then this tells our own version in the record from somebody else's, and that the record need not have
- * what an earlier receipt says. One JSON object a line.
+ * What was ever sent to a record, written before it is sent, and what is known to have arrived. A lost answer leaves no
+ * receipt; this log then tells our own version in the record from somebody else's, and that the record may not have
+ * what an earlier receipt says. One JSON object per line.
  */
 final class SentLog {
     private static final Logger LOG = LoggerFactory.getLogger(SentLog.class);
@@ -38,7 +38,7 @@ final class SentLog {
         file = folder.root().resolve("sent.jsonl");
     }
 
-    /** What is known of one student's record. */
+    /** What is known about one student's record. */
     private static final class Story {
         private final Set<String> digests = new LinkedHashSet<>();
         private Optional<String> arrived = Optional.empty();
@@ -50,23 +50,26 @@ final class SentLog {
             everArrived |= hasArrived;
         }
 
-        /** Batches of earlier versions do not say what arrived; there one thing alone that was ever sent is believed. */
+        /** Batches of earlier versions do not record arrivals; there only a single sent version is trusted. */
         boolean has(String digest) {
             return everArrived ? arrived.equals(Optional.of(digest)) : Set.of(digest).containsAll(digests);
         }
     }
 
     /**
-     * Says that a parcel is about to be sent; on the disk when this returns.
+     * Records that a parcel is about to be sent; on the disk when this returns.
      *
-     * @throws IOException where it cannot be written, or what was sent before cannot be read; then nothing may be sent
+     * @throws IOException if it cannot be written, or earlier entries cannot be read; then nothing may be sent
      */
     void sending(Destination destination, StudentKey student, String digest) throws IOException {
         read();
         write(destination, student, digest, false);
     }
 
-    /** Says that the record is known to have a parcel. Where that cannot be written, it is sent once more, which changes nothing. */
+    /**
+     * Records that the record is known to have a parcel. If this cannot be written, the parcel is sent again, which
+     * changes nothing.
+     */
     void arrived(Destination destination, StudentKey student, String digest) {
         try {
             read();
@@ -78,7 +81,7 @@ final class SentLog {
 
     private void write(Destination destination, StudentKey student, String digest, boolean arrived)
             throws IOException {
-        String line = "\n" + JSON.createObjectNode() // so that a line that was cut off spoils only itself
+        String line = "\n" + JSON.createObjectNode() // so that a truncated line spoils only itself
                 .put("place", destination.place())
                 .put("task", destination.task())
                 .put("student", student.value())
@@ -94,19 +97,19 @@ final class SentLog {
         story(destination.task(), student.value()).add(digest, arrived);
     }
 
-    /** Digests of all that was ever sent to the task for a student, whatever the service's address was then. */
+    /** Digests of all that was ever sent to the task for a student, whatever the service's address was. */
     Set<String> digests(Destination destination, StudentKey student) throws IOException {
         read();
         return Set.copyOf(story(destination.task(), student.value()).digests);
     }
 
-    /** False if something was on its way since this arrived, so that the record may have that instead. */
+    /** False if something was sent since this arrived, so that the record may have that instead. */
     boolean has(Destination destination, StudentKey student, String digest) throws IOException {
         read();
         return story(destination.task(), student.value()).has(digest);
     }
 
-    /** Read once: nobody else writes it while the batch is held. */
+    /** Read once: nobody else writes it while the batch is locked. */
     private void read() throws IOException {
         if (stories != null) {
             return;
@@ -122,7 +125,7 @@ final class SentLog {
                             .add(one.path("digest").asText(), one.path("arrived").asBoolean());
                 }
             } catch (JsonProcessingException e) {
-                // a line that was cut off says nothing, be it within a letter
+                // a truncated line says nothing, even if cut within a character
             }
         }
     }

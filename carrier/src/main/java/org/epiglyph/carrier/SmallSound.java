@@ -12,11 +12,11 @@ import org.epiglyph.sound.OpusFile;
 import org.epiglyph.sound.WaveFile;
 import org.epiglyph.workspace.BatchFolder;
 
-/** The small files that students hear, made once of each recording and cut, and kept until it is made otherwise. */
+/** The small files that students hear, compressed once for each recording and cut, and cached until that changes. */
 final class SmallSound {
     private SmallSound() {}
 
-    /** @throws Problem where the recording is not there any more, or the disk has no room */
+    /** @throws Problem if the recording is missing, or the disk is full */
     static Path of(BatchFolder folder, SpokenRemark remark) throws Problem {
         Path made = folder.outgoing()
                 .resolve("spoken")

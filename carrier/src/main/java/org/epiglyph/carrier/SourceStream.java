@@ -9,8 +9,8 @@ import org.epiglyph.core.Message;
 import org.epiglyph.exchange.archive.ReceivedFile;
 
 /**
- * Reads a received file to the point where its source fails, if it does. What could be read is kept, and the failure
- * is told apart from a failure of the disk that is written to.
+ * Reads a received file up to the point where its source fails, if it does. What was read is kept, and the failure is
+ * told apart from a failure of the disk that is written to.
  */
 final class SourceStream extends FilterInputStream {
     private Optional<Message> failure = Optional.empty();
@@ -24,7 +24,7 @@ final class SourceStream extends FilterInputStream {
         }
     }
 
-    /** Why the source could not be read to its end, in a sentence with the remedy. */
+    /** Why the source could not be read to its end, as a sentence with the remedy. */
     Optional<Message> failure() {
         return failure;
     }

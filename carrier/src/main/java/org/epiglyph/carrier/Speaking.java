@@ -35,15 +35,15 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * A remark being spoken. It grows in a folder of the batch beside a note of what it is about, so that a crash loses at most what
- * was said in its last second; it is put away there only when the batch has it.
+ * A remark being recorded. It grows in a folder of the batch, with a note of what it is about, so that a crash loses at
+ * most its last second; it is removed there only once the batch has it.
  */
 public final class Speaking {
-    /** What is shorter was a slip of the finger, in milliseconds. */
+    /** Anything shorter was a slip of the finger, in milliseconds. */
     private static final long SHORTEST = 400;
     private static final String NOTE = ".note";
     private static final String SOUND = ".wav";
-    /** Notes of recordings that this program has under way, which are not left by anybody. */
+    /** Notes of recordings in progress in this program, which are not abandoned. */
     private static final Set<Path> UNDER_WAY = ConcurrentHashMap.newKeySet();
     private static final Logger LOG = LoggerFactory.getLogger(Speaking.class);
     private final Workspace workspace;
@@ -57,9 +57,9 @@ public final class Speaking {
     }
 
     /**
-     * What a recording on the disk is about.
+     * A recording on the disk.
      *
-     * @param name   of its files, without their endings
+     * @param name   of its files, without extensions
      * @param remark id of the spoken remark that it becomes, or whose sound it replaces
      */
     private record Growing(Path folder, String name, StudentKey student, SpokenPlace place, String remark) {
@@ -106,11 +106,11 @@ public final class Speaking {
     }
 
     /**
-     * Begins to record.
+     * Starts recording.
      *
      * @param again the spoken remark whose sound it replaces; empty for a new one
-     * @param most  how long it may become, in milliseconds
-     * @throws Problem where the microphone cannot be used or the disk has no room; nothing is begun then
+     * @param most  maximum length, in milliseconds
+     * @throws Problem if the microphone cannot be used or the disk is full; nothing is begun then
      */
     public static Speaking begin(Workspace workspace, StudentKey student, SpokenPlace place,
             Optional<SpokenRemark> again, Microphone microphone, long most) throws Problem {
@@ -133,11 +133,11 @@ public final class Speaking {
     }
 
     /**
-     * Keeps a remark that was recorded elsewhere.
+     * Stores a remark that was recorded elsewhere.
      *
-     * @param recording a WAV file of one channel and 16 bits
-     * @param text     the same in writing; may be empty
-     * @throws Problem where it cannot be read or kept; nothing was kept then
+     * @param recording a mono WAV file with 16 bits
+     * @param text      the same in writing; may be empty
+     * @throws Problem if it cannot be read or stored; nothing was stored then
      */
     public static void take(Workspace workspace, StudentKey student, SpokenPlace place, Path recording, String text)
             throws Problem {
@@ -170,10 +170,10 @@ public final class Speaking {
     }
 
     /**
-     * Ends the recording and keeps it with the submission, without the silence at its ends.
+     * Ends the recording and stores it with the submission, without the silence at its ends.
      *
-     * @return false where it was too short to be meant
-     * @throws Problem where it cannot be kept now; it stays on the disk and comes when the batch is opened again
+     * @return false if it was too short to be meant
+     * @throws Problem if it cannot be stored now; it stays on the disk and is stored when the batch is opened again
      */
     public boolean keep() throws Problem {
         take.stop();
@@ -189,7 +189,7 @@ public final class Speaking {
         }
     }
 
-    /** Ends the recording and throws it away. */
+    /** Ends the recording and deletes it. */
     public void discard() {
         take.stop();
         discard(growing);
@@ -206,9 +206,9 @@ public final class Speaking {
     }
 
     /**
-     * Keeps recordings that were under way when the program last ended.
+     * Stores recordings that were in progress when the program last ended.
      *
-     * @return the students to whom they belong, one for each recording; what cannot be kept yet stays where it is
+     * @return the students to whom they belong, one for each recording; what cannot be stored yet stays where it is
      */
     public static List<StudentKey> recover(Workspace workspace) {
         List<StudentKey> recovered = new ArrayList<>();
@@ -244,7 +244,7 @@ public final class Speaking {
         }
     }
 
-    /** @return false where the batch has it already */
+    /** @return false if the batch has it already */
     private static boolean keep(Workspace workspace, Growing growing) throws Problem {
         Originals originals = new Originals(workspace.folder());
         String document = "w" + growing.name;
@@ -252,7 +252,7 @@ public final class Speaking {
             Optional<SpokenRemark> there = there(workspace, growing);
             boolean isKept = there.filter(r -> r.sound().document().equals(document)).isPresent();
             if (!isKept) {
-                originals.remove(document); // of an attempt that a crash ended
+                originals.remove(document); // left by an attempt that crashed
                 Samples samples = WaveFile.read(growing.sound());
                 workspace.edit(new Edit.KeepSpoken(growing.student, remark(growing, there, samples,
                         store(originals, document, growing.sound()))));

@@ -17,7 +17,10 @@ import org.epiglyph.exchange.archive.PathCheck;
 import org.epiglyph.exchange.archive.ReceivedFile;
 import org.epiglyph.workspace.Originals;
 
-/** Stores received files among the originals of a batch, a few at a time. Memory is bounded by a buffer a thread. */
+/**
+ * Stores received files among the originals of a batch, several in parallel. Memory is bounded by one buffer per
+ * thread.
+ */
 final class Storing {
     private static final int MOST_THREADS = 4;
     private final Originals originals;
@@ -41,11 +44,11 @@ final class Storing {
     }
 
     /**
-     * Stores all files that were added.
+     * Stores all added files.
      *
      * @return what was stored, by id
-     * @throws IOException where the disk fails
-     * @throws CancellationException where the progress asked to stop; either way everything stored is taken away again
+     * @throws IOException if the disk fails
+     * @throws CancellationException if the progress asked to stop; in both cases everything stored is deleted again
      */
     Map<String, Storing.Stored> run(Progress progress) throws IOException {
         ExecutorService threads = Executors.newFixedThreadPool(

@@ -10,7 +10,10 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
-/** The folder of each student of a class: names that every file system takes, no two alike, whoever of the class is handed back. */
+/**
+ * The folder name of each student of a class: names that every file system accepts, all different, whichever students
+ * are handed back.
+ */
 final class StudentFolders {
     private static final int LONGEST = 60;
     private final Map<StudentKey, String> names = new HashMap<>();

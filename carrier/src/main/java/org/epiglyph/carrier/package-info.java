@@ -1,5 +1,6 @@
 /**
- * The two journeys of a batch: collected from outside into a folder, and handed back from it. Brings the other modules
- * together for the desk and for the command line alike. Rule: a step returns what became of each student; nothing is half done.
+ * The two journeys of a batch: collected from outside into a folder, and handed back from it. Combines the other
+ * modules for the desk and the command line. Rule: a step returns the outcome for each student; nothing is left half
+ * done.
  */
 package org.epiglyph.carrier;

@@ -14,9 +14,9 @@ import org.apache.pdfbox.cos.COSObject;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
 /**
- * What in a PDF would run or start something (ISO 32000-2, 12.6: JavaScript and launch actions, and what fetches or sends by
- * itself; 13.7 rich media; annex on XFA). The program runs none of it. The whole graph of objects is walked, since an
- * action may stand at bookmarks, pages, annotations, fields and their parents alike.
+ * Finds and removes what would run or start something in a PDF (ISO 32000-2, 12.6: JavaScript and launch actions, and
+ * what fetches or sends automatically; 13.7 rich media; annex on XFA). The program runs none of it. The whole object
+ * graph is searched, since an action may be attached to bookmarks, pages, annotations, fields and their parents.
  */
 final class ActiveContent {
     private static final Set<String> ACTIVE = Set.of("JavaScript", "Launch", "SubmitForm", "ImportData", "GoToE",
@@ -39,7 +39,7 @@ final class ActiveContent {
         return walk(document, false);
     }
 
-    /** Takes it out of an open document; gives whether there was any. */
+    /** Removes it from an open document; returns true if there was any. */
     static boolean remove(PDDocument document) {
         return walk(document, true);
     }
@@ -74,7 +74,7 @@ final class ActiveContent {
         }
     }
 
-    /** Looks at the actions that a dictionary holds: OpenAction, A, PA and the additional ones; at scripts by name; at XFA. */
+    /** Examines the actions of a dictionary: OpenAction, A, PA and the additional ones; named scripts; XFA. */
     private void look(COSDictionary holder) {
         for (COSName place : List.of(COSName.OPEN_ACTION, COSName.A, PA, NEXT)) {
             if (isActive(holder.getDictionaryObject(place), 0)) {
@@ -99,7 +99,7 @@ final class ActiveContent {
         }
     }
 
-    /** Annotations that play or run something go as a whole. */
+    /** Annotations that play or run something are removed completely. */
     private void look(COSArray array) {
         for (int i = array.size() - 1; i >= 0; i--) {
             if (array.getObject(i) instanceof COSDictionary one

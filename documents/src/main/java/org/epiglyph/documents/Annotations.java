@@ -33,7 +33,7 @@ import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.documents.base.RemarkText;
 
-/** Marks as the standard's annotations (ISO 32000-2, 12.5), each with an appearance stream so that every reader shows the same. */
+/** Marks as annotations (ISO 32000-2, 12.5), each with an appearance stream so that every reader shows the same. */
 final class Annotations {
     private static final int PRINT = 4;
     private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("'D:'yyyyMMddHHmmss'Z'", Locale.ROOT)
@@ -68,8 +68,8 @@ final class Annotations {
     }
 
     /**
-     * A note's annotation does not turn with the page: readers keep the upper left corner of its rectangle and set it
-     * upright (ISO 32000-2, 12.5.3, NoRotate, and 12.5.6.4). So it is written unturned from the corner at which it is shown.
+     * A note's annotation does not turn with the page: readers keep the upper left corner of its rectangle and show it
+     * upright (ISO 32000-2, 12.5.3, NoRotate, and 12.5.6.4). So it is written unturned at the corner where it is shown.
      */
     private static Mark asWritten(PageGeometry geometry, Mark mark) {
         if (!(mark instanceof Note note) || geometry.rotation() == 0) {
@@ -82,7 +82,7 @@ final class Annotations {
         return upright.movedBy(corner.x() - box.left(), corner.y() - box.top());
     }
 
-    /** What every mark's annotation has (ISO 32000-2, tables 166 and 172). */
+    /** The entries of every mark's annotation (ISO 32000-2, tables 166 and 172). */
     COSDictionary bare(PDPage page, PageGeometry geometry, Mark mark, PageBox box) {
         COSDictionary a = new COSDictionary();
         a.setItem(COSName.TYPE, COSName.ANNOT);
@@ -135,7 +135,7 @@ final class Annotations {
         strike.setName(COSName.getPDFName("RT"), "Group");
     }
 
-    /** Caret and strike-out; where there are both, the strike-out belongs to the caret's group (ISO 32000-2, 12.5.6.2). */
+    /** Caret and strike-out; if there are both, the strike-out belongs to the caret's group (ISO 32000-2, 12.5.6.2). */
     private List<COSDictionary> correction(PDDocument document, PDPage page, PageGeometry geometry,
             Correction correction) throws IOException {
         List<COSDictionary> both = new ArrayList<>();
@@ -222,8 +222,8 @@ final class Annotations {
     }
 
     /**
-     * The corners go top left, top right, bottom left, bottom right as the page is read: the order that readers
-     * follow (common practice, no source), not the counterclockwise one in the text of ISO 32000-2, 12.5.6.10.
+     * The corners in the order top left, top right, bottom left, bottom right of the page as read: the order that
+     * readers use (common practice, no source), not the counterclockwise one in the text of ISO 32000-2, 12.5.6.10.
      */
     private static COSArray quads(PageGeometry geometry, List<PageBox> boxes) {
         COSArray quads = new COSArray();
@@ -267,7 +267,7 @@ final class Annotations {
         COSDictionary border = new COSDictionary();
         border.setInt(COSName.W, 0);
         a.setItem(COSName.BS, border);
-        a.removeItem(COSName.C); // for free text it would be the ground, not the ink
+        a.removeItem(COSName.C); // for free text it would be the background, not the ink
         if (text.ground()) {
             a.setItem(COSName.C, colour(Drawn.Ground.PAPER));
         }

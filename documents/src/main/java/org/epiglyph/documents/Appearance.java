@@ -25,9 +25,8 @@ import org.epiglyph.documents.base.Typeface;
 import org.slf4j.LoggerFactory;
 
 /**
- * A mark's appearance stream: a form whose box is the annotation's rectangle, so that no reader needs to fit it.
- * Words are drawn as outlines, which look the same everywhere and need no embedded typeface; the annotation carries
- * them as text.
+ * A mark's appearance stream: a form whose box is the annotation's rectangle, so that readers need not scale it. Text
+ * is drawn as outlines, which look the same everywhere and need no embedded typeface; the annotation has it as text.
  */
 final class Appearance {
     private final PDDocument document;
@@ -168,7 +167,7 @@ final class Appearance {
         }
     }
 
-    /** The picture's unit square is set on its place (ISO 32000-2, 8.9.5.1). One that is no longer there leaves nothing. */
+    /** The picture's unit square is mapped to its place (ISO 32000-2, 8.9.5.1). A missing picture leaves nothing. */
     private void picture(Drawn.Picture picture) throws IOException {
         Path file = pictures.resolve(picture.name());
         if (!Files.isRegularFile(file)) {

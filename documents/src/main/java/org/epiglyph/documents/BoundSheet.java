@@ -13,18 +13,18 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.documents.base.Scratch;
 import org.epiglyph.places.WholeFile;
 
-/** A marked copy and its feedback sheet as one document. It is written anew, so that signatures are no longer valid in it. */
+/** A marked copy and its feedback sheet as one document. It is rewritten, so that signatures in it become invalid. */
 public final class BoundSheet {
     private BoundSheet() {}
 
     /**
-     * Binds the pages of both, and opens what came of it once more before it takes its place.
+     * Joins the pages of both, and reopens the result before it replaces the target.
      *
-     * @param before true for the sheet before the pages, false for behind them
-     * @param at     the time by which the document is known again
+     * @param before true for the sheet before the pages, false for after them
+     * @param at     the time from which the document's id is derived
      * @param target the file to write; an earlier one is replaced
      * @return true if the marked copy had signatures, which are no longer valid
-     * @throws Problem where they cannot be bound; the target is as before
+     * @throws Problem if they cannot be joined; the target is unchanged
      */
     public static boolean write(Path marked, Path sheet, boolean before, Instant at, Path target) throws Problem {
         try (PDDocument pages = Loader.loadPDF(marked.toFile(), Scratch.cache());

@@ -13,15 +13,18 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.rendering.PageDrawer;
 import org.apache.pdfbox.rendering.PageDrawerParameters;
 
-/** Draws pages within a budget: forms within forms can be made to take for ever with a few bytes. */
+/** Draws pages within a budget: nested forms can be made to take for ever with a few bytes. */
 final class BoundedRenderer extends PDFRenderer {
-    /** As PDFBox has them, but for pictures, which are scaled between two sizes at most and look the same in half the time. */
+    /**
+     * PDFBox's own, except for pictures, which are scaled by a factor of two at most and look the same in half the
+     * time.
+     */
     private static final RenderingHints HINTS = new RenderingHints(Map.of(RenderingHints.KEY_INTERPOLATION,
             RenderingHints.VALUE_INTERPOLATION_BILINEAR, RenderingHints.KEY_RENDERING,
             RenderingHints.VALUE_RENDER_QUALITY, RenderingHints.KEY_ANTIALIASING,
             RenderingHints.VALUE_ANTIALIAS_ON));
     static {
-        ImageIO.setUseCache(false); // what students hand in is not copied about on the disk
+        ImageIO.setUseCache(false); // what students hand in is not copied to other places on the disk
     }
 
     private final Budget budget;

@@ -3,7 +3,9 @@ package org.epiglyph.documents;
 import java.time.Duration;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImage;
 
-/** How long the work on one page may take, and how large a picture on it may be; looked at with every operator of its content. */
+/**
+ * Limits the time for the work on one page and the size of a picture on it; checked with every operator of its content.
+ */
 final class Budget {
     private static final long MOST_PIXELS = 400_000_000;
     private final long ends;
@@ -12,7 +14,7 @@ final class Budget {
         ends = System.nanoTime() + time.toNanos();
     }
 
-    /** The work has taken all that it may. */
+    /** The budget is used up. */
     static final class Spent extends RuntimeException {
         private static final long serialVersionUID = 1;
 

@@ -12,7 +12,7 @@ import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.documents.base.Typeface;
 
-/** Operators of a content stream (ISO 32000-2, 8.5), from places in page space. Words are drawn as outlines. */
+/** Operators of a content stream (ISO 32000-2, 8.5), from places in page space. Text is drawn as outlines. */
 final class ContentWriter {
     private static final HexFormat HEX = HexFormat.of();
     private final PageGeometry geometry;
@@ -22,7 +22,7 @@ final class ContentWriter {
         this.geometry = geometry;
     }
 
-    /** Operators as they are. */
+    /** Appends raw operators. */
     ContentWriter append(String operators) {
         content.append(operators);
         return this;
@@ -38,8 +38,8 @@ final class ContentWriter {
     }
 
     /**
-     * Sets a line of words, base line at 0, y down: as text where the face has every letter, else as outlines that carry
-     * their text (ISO 32000-2, 14.9.4).
+     * Draws a line of text, base line at 0, y down: as text if the face has every letter, else as outlines with the
+     * text attached (ISO 32000-2, 14.9.4).
      */
     void text(String line, EmbeddedFace face, double size, AffineTransform place) throws IOException {
         if (!face.canSet(line)) {
@@ -63,7 +63,7 @@ final class ContentWriter {
         content.append("Tm <").append(HEX.formatHex(face.encode(line))).append("> Tj ET\n");
     }
 
-    /** Fills the outlines of a line of words, base line at 0, y down. */
+    /** Fills the outlines of a line of text, base line at 0, y down. */
     void text(String line, Typeface face, double size, AffineTransform place) {
         Shape outline = face.outline(line, size);
         fill(outline.getPathIterator(place));

@@ -13,17 +13,18 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.WholeFile;
 
-/** A drawing as a PDF of one page, lines as lines. Letters are drawn as outlines. */
+/** A drawing as a PDF of one page, with vector lines. Letters are drawn as outlines. */
 public final class DrawnPdf {
     private DrawnPdf() {}
 
     /**
-     * Writes a drawing, in one step.
+     * Writes a drawing atomically.
      *
-     * @param width  of the page in points, as is its height
+     * @param width  of the page in points
+     * @param height of the page in points
      * @param title  of the document
      * @param draw   draws it
-     * @throws Problem where it cannot be written
+     * @throws Problem if it cannot be written
      */
     public static void write(float width, float height, String title, Consumer<Graphics2D> draw, Path file)
             throws Problem {

@@ -9,7 +9,7 @@ import org.apache.pdfbox.pdmodel.PDResources;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.epiglyph.documents.base.Typeface;
 
-/** One of the program's typefaces within a document: only the letters that are used, each with the character that it is. */
+/** One of the program's typefaces in a document: only the letters that are used, each mapped to its character. */
 final class EmbeddedFace {
     private final PDDocument document;
     private final Typeface face;
@@ -22,7 +22,7 @@ final class EmbeddedFace {
         this.name = COSName.getPDFName("Epiglyph" + face.ordinal());
     }
 
-    /** True if every letter is in the typeface and words simply run from left to right. */
+    /** True if every letter is in the typeface and the text simply runs from left to right. */
     boolean canSet(String line) {
         return line.codePoints()
                 .allMatch(c -> face.has(c) && Character.getDirectionality(c) != Character.DIRECTIONALITY_RIGHT_TO_LEFT
@@ -30,7 +30,7 @@ final class EmbeddedFace {
                         && Character.getType(c) != Character.NON_SPACING_MARK);
     }
 
-    /** The letters as the font's codes. */
+    /** The text in the font's codes. */
     byte[] encode(String line) throws IOException {
         PDType0Font used = font();
         line.codePoints().forEach(used::addToSubset);
@@ -41,12 +41,12 @@ final class EmbeddedFace {
         return face;
     }
 
-    /** Its name among a page's resources, once it was put there. */
+    /** Its name in a page's resources, once it was added there. */
     String name() {
         return name.getName();
     }
 
-    /** Puts it among the resources of a page, which become the page's own: others may share those that it had. */
+    /** Adds it to the resources of a page, which are copied first: other pages may share them. */
     void putInto(PDPage page) throws IOException {
         PDResources inherited = page.getResources();
         COSDictionary own = new COSDictionary(inherited == null ? new COSDictionary() : inherited.getCOSObject());
@@ -65,7 +65,7 @@ final class EmbeddedFace {
         return font;
     }
 
-    /** Leaves out the letters that are not used; where the library saves the whole document, it does so itself. */
+    /** Drops the letters that are not used; if the library saves the whole document, it does so itself. */
     void subset() throws IOException {
         if (font != null && font.willBeSubset()) {
             font.subset();

@@ -14,7 +14,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageGeometry;
 
-/** Draws marks into the page itself, so that no program can take them off or leave them out. Typed words carry their text. */
+/** Draws marks into the page itself, so that no program can remove or omit them. Typed text stays text. */
 final class Flattening {
     private final PDDocument document;
     private final Path pictures;
@@ -49,7 +49,7 @@ final class Flattening {
         return HexFormat.of().formatHex(words.getBytes(StandardCharsets.UTF_16BE));
     }
 
-    /** Resources that the page may share with others become its own. */
+    /** Resources that the page may share with others are copied. */
     private static void put(PDPage page, COSDictionary forms) {
         PDResources inherited = page.getResources();
         COSDictionary own = new COSDictionary(inherited == null ? new COSDictionary() : inherited.getCOSObject());

@@ -5,7 +5,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.epiglyph.core.page.PageGeometry;
 
-/** Reads a page's shape from its dictionary. */
+/** Reads a page's geometry from its dictionary. */
 final class Geometries {
     private Geometries() {}
 

@@ -13,7 +13,7 @@ import org.epiglyph.documents.rendition.Renditions;
 import org.epiglyph.documents.rendition.Unreadable;
 import org.slf4j.LoggerFactory;
 
-/** Looks at a received file by its content and makes pages of it where that is possible. */
+/** Examines a received file by its content and converts it to pages if possible. */
 public final class Intake {
     private static final int HEAD = 1024;
 
@@ -21,9 +21,9 @@ public final class Intake {
 
     /**
      * @param file      the original; only read
-     * @param rendition where a PDF made from it goes; written only where the original itself is not shown
-     * @return pages, or the reason why there are none; a file at fault is never an exception
-     * @throws IOException where the disk fails, not the file
+     * @param rendition where a PDF made from it is written; unused if the original itself is shown
+     * @return pages, or the reason why there are none; a faulty file never causes an exception
+     * @throws IOException if the disk fails, not the file
      */
     public static Pages examine(Path file, Path rendition) throws IOException {
         return examine(file, rendition, Optional.empty());
@@ -32,8 +32,8 @@ public final class Intake {
     /**
      * Opens a locked document.
      *
-     * @param password what the marker gave; used once and kept nowhere
-     * @return as {@link #examine}; locked still where the password is not the right one
+     * @param password what the marker entered; used once and stored nowhere
+     * @return as {@link #examine}; still locked if the password is wrong
      */
     public static Pages unlock(Path file, Path rendition, String password) throws IOException {
         return examine(file, rendition, Optional.of(password));
@@ -58,7 +58,7 @@ public final class Intake {
         }
     }
 
-    /** Tells a disk that fails from a file that does. */
+    /** Tells a failing disk from a faulty file. */
     private static boolean canWrite(Path rendition) {
         Path trial = rendition.resolveSibling(rendition.getFileName() + ".trial");
         try {

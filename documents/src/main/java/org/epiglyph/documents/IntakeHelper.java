@@ -17,8 +17,8 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Pages;
 
 /**
- * The process in which received files are looked at. Reads one wish after the other from its input and answers each; ends
- * with its input, and so with the program that started it.
+ * The process in which received files are examined. Reads requests from its input and answers each; ends with its
+ * input, and so with the program that started it.
  */
 final class IntakeHelper {
     private static final long STACK = 64L << 20;
@@ -32,7 +32,7 @@ final class IntakeHelper {
 
     public static void main(String[] arguments) throws InterruptedException {
         DataOutputStream out = new DataOutputStream(new BufferedOutputStream(System.out));
-        System.setOut(new PrintStream(OutputStream.nullOutputStream())); // libraries may talk, but not into the answers
+        System.setOut(new PrintStream(OutputStream.nullOutputStream())); // libraries may print, but not into the answers
         IntakeHelper helper = new IntakeHelper(new DataInputStream(System.in), out);
         Thread worker = new Thread(null, helper::work, "intake", STACK);
         worker.start();
@@ -66,7 +66,7 @@ final class IntakeHelper {
         }
     }
 
-    /** How an answer travels. */
+    /** The serialised form of an answer. */
     static final class IntakeAnswer {
         private static final int READY = 1;
         private static final int NONE = 2;
@@ -106,7 +106,7 @@ final class IntakeHelper {
             out.writeByte(DISK);
         }
 
-        /** @throws IOException where the disk failed, or the answer is none */
+        /** @throws IOException if the disk failed, or it is not an answer */
         static Pages read(DataInputStream in) throws IOException {
             return switch (in.readByte()) {
                 case READY -> new Pages.Ready(in.readInt(), in.readUTF(), messages(in), traits(in));
@@ -166,7 +166,7 @@ final class IntakeHelper {
         }
     }
 
-    /** The disk takes nothing; the file is not at fault. */
+    /** The disk cannot be written; the file is not at fault. */
     static final class DiskFailed extends IOException {
         private static final long serialVersionUID = 1;
 

@@ -21,30 +21,30 @@ import org.epiglyph.documents.rendition.Renditions;
 import org.epiglyph.places.TemporaryFolder;
 
 /**
- * Looks at received files in a process of its own, with bounds of its own: whatever a file does to it, what ends is the
- * look at that file, with a plain reason. The process starts with the first file and stays warm for those that follow; one
- * that ended is started anew. One file at a time; safe for several threads.
+ * Examines received files in a process of its own, with limits of its own: whatever a file does to it, only the
+ * examination of that file ends, with a plain reason. The process starts with the first file and stays for the
+ * following ones; one that ended is restarted. One file at a time; thread-safe.
  */
 public final class IntakeProcess implements AutoCloseable {
     private static final Duration USUAL = Duration.ofSeconds(60);
     private static final Duration WITH_OFFICE_PROGRAM = Duration.ofSeconds(180);
     private static final long MOST_WRITTEN = 1L << 30;
     private static final int TICK_MILLIS = 100;
-    private static final int OUT_OF_MEMORY = 3; // what ExitOnOutOfMemoryError ends with
+    private static final int OUT_OF_MEMORY = 3; // the exit status of ExitOnOutOfMemoryError
     private final String heap;
     private final Optional<Duration> patience;
-    private static final int MOST_SERVED = 500; // then a fresh one, whatever the libraries have gathered
+    private static final int MOST_SERVED = 500; // then a fresh process, whatever the libraries have accumulated
     private volatile Running running;
     private volatile boolean closed;
     private int served;
     private int lastEnd;
 
-    /** A process with the usual bounds. */
+    /** A process with the usual limits. */
     public IntakeProcess() {
         this("-Xmx640m", Optional.empty());
     }
 
-    /** @param patience how long one file may take; empty for what is usual for its kind */
+    /** @param patience how long one file may take; empty for the usual time of its kind */
     IntakeProcess(String heap, Optional<Duration> patience) {
         this.heap = heap;
         this.patience = patience;
@@ -53,20 +53,23 @@ public final class IntakeProcess implements AutoCloseable {
     private record Running(Process process, TemporaryFolder folder, DataInputStream in, DataOutputStream out) {}
 
     /**
-     * As {@link Intake#examine}.
+     * Like {@link Intake#examine}.
      *
-     * @throws IOException where the disk fails, the process cannot be started, or this is closed meanwhile
+     * @throws IOException if the disk fails, the process cannot be started, or this is closed meanwhile
      */
     public Pages examine(Path file, Path rendition) throws IOException {
         return ask(file, rendition, null);
     }
 
-    /** As {@link Intake#unlock}. */
+    /** Like {@link Intake#unlock}. */
     public Pages unlock(Path file, Path rendition, String password) throws IOException {
         return ask(file, rendition, password);
     }
 
-    /** A process that has looked at others may have died of those; so the file is tried once more in a fresh one. */
+    /**
+     * A process that has examined other files may have died because of those; so the file is retried once in a fresh
+     * one.
+     */
     private synchronized Pages ask(Path file, Path rendition, String password) throws IOException {
         if (served >= MOST_SERVED) {
             end();
@@ -84,7 +87,7 @@ public final class IntakeProcess implements AutoCloseable {
                 : Message.of(IntakeProcess.class, "crashed")));
     }
 
-    /** @return empty where the process ended over it */
+    /** @return empty if the process ended during it */
     private Optional<Pages> tried(Path file, Path rendition, String password) throws IOException {
         Running helper = started();
         served++;
@@ -139,7 +142,7 @@ public final class IntakeProcess implements AutoCloseable {
         }
     }
 
-    /** How much is written so far; 0 before it is begun, and once it has been moved into its place. */
+    /** Bytes written so far; 0 before it is begun, and once it has been moved to its target. */
     private static long written(Path part) throws IOException {
         try {
             return Files.size(part);
@@ -205,14 +208,14 @@ public final class IntakeProcess implements AutoCloseable {
         }
     }
 
-    /** Ends the process; a file that is being looked at meanwhile is not finished. */
+    /** Ends the process; a file being examined is not completed. */
     @Override
     public void close() throws IOException {
         closed = true;
         Running now = running;
         if (now != null) {
             now.process.descendants().forEach(ProcessHandle::destroyForcibly);
-            now.process.destroyForcibly(); // without waiting for whoever asks
+            now.process.destroyForcibly(); // without waiting for the caller of examine
         }
         synchronized (this) {
             end();

@@ -37,9 +37,9 @@ import org.epiglyph.documents.base.Scratch;
 import org.slf4j.LoggerFactory;
 
 /**
- * Writes a marked copy of a document: the bytes as they were, with an incremental update behind them
- * (ISO 32000-2, 7.5.6) that adds one annotation a mark. A file to which no update can be added is written anew. No copy
- * leaves before it was opened again and found whole.
+ * Writes a marked copy of a document: the original bytes, followed by an incremental update (ISO 32000-2, 7.5.6) that
+ * adds one annotation per mark. A file to which no update can be appended is rewritten. Every copy is reopened and
+ * verified before it is released.
  */
 public final class MarkedPdf {
     private static final int TAIL = 2048;
@@ -48,17 +48,17 @@ public final class MarkedPdf {
 
     private MarkedPdf() {}
 
-    /** What a marked copy looks like. */
+    /** The form of a marked copy. */
     public enum Form {
-        /** One open annotation a mark. */
+        /** One open annotation per mark. */
         ANNOTATIONS,
-        /** The same, and the remarks printed into a margin that is added at the right. */
+        /** The same, and the remarks printed into a margin added on the right. */
         PRINTED_MARGIN,
-        /** The same on pages of the size that they had: page and margin are made smaller together. */
+        /** The same on pages of their original size: page and margin are scaled down together. */
         SCALED_MARGIN,
-        /** The marks drawn into the pages, and the remarks printed into a margin; nothing is left to open or to take off. */
+        /** The marks drawn into the pages, and the remarks printed into a margin; nothing can be opened or removed. */
         FLATTENED,
-        /** The same on pages of the size that they had. */
+        /** The same on pages of their original size. */
         SCALED_FLATTENED;
 
         boolean isFlattened() {
@@ -73,30 +73,30 @@ public final class MarkedPdf {
     /**
      * How copies are written.
      *
-     * @param form   what they look like
-     * @param plain  true to take scripts and launches out; a copy is then written anew where there are any
+     * @param form   their form
+     * @param plain  true to remove scripts and launch actions; a copy with any is then rewritten
      * @param author who marked, as readers show it; may be empty
-     * @param at     the time that the annotations bear
+     * @param at     the time that the annotations carry
      */
     public record Manner(Form form, boolean plain, String author, Instant at) {}
 
     /**
      * How a copy was written.
      *
-     * @param anew     true if it is not the received bytes with an update behind them
-     * @param unsigned true if signatures of the document are no longer valid in it
+     * @param anew     true if it was rewritten, false if it is the received bytes with an update appended
+     * @param unsigned true if signatures of the document have become invalid
      */
     public record Written(boolean anew, boolean unsigned) {}
 
     /**
-     * Writes the copy to a temporary name, opens it again, and moves it into place.
+     * Writes the copy to a temporary file, reopens it, and moves it to its target.
      *
-     * @param source the document's pages as PDF; only read
+     * @param source   the document's pages as PDF; only read
      * @param pictures the folder of the marker's own pictures
-     * @param marks  the marks to write; the caller has left out what is private
-     * @param manner how it is written
-     * @param target the file to write; an earlier one is replaced
-     * @throws Problem where the document cannot be written whole, with the true reason; the target is as before
+     * @param marks    the marks to write; the caller has left out what is private
+     * @param manner   how it is written
+     * @param target   the file to write; an earlier one is replaced
+     * @throws Problem if the document cannot be written completely, with the true reason; the target is unchanged
      */
     public static Written write(Path source, Path pictures, List<Mark> marks, Manner manner, Path target)
             throws Problem {
@@ -104,9 +104,9 @@ public final class MarkedPdf {
     }
 
     /**
-     * As the other one, with spoken remarks.
+     * The same with spoken remarks.
      *
-     * @param sounds each attached to its mark where marks are annotations; where all is drawn into the pages, none is
+     * @param sounds attached to their marks if marks are annotations; none are if everything is drawn into the pages
      */
     public static Written write(Path source, Path pictures, List<Mark> marks, List<AttachedSound> sounds,
             Manner manner, Path target) throws Problem {
@@ -130,7 +130,7 @@ public final class MarkedPdf {
         }
     }
 
-    /** What is wrong where a copy fails: the pages that it is made of, or else the disk. */
+    /** Why a copy failed: because of the pages it is made of, or of the disk. */
     private static Message failed(Path source) {
         if (!Files.isReadable(source)) {
             return Message.of(MarkedPdf.class, "pagesMissing");
@@ -142,7 +142,7 @@ public final class MarkedPdf {
         }
     }
 
-    /** One copy in the making. */
+    /** One copy being written. */
     private static final class Writing {
         private final Path source;
         private final List<Mark> marks;
@@ -167,7 +167,7 @@ public final class MarkedPdf {
         Written write() throws IOException, Problem {
             if (marks.isEmpty() && !manner.plain) {
                 Files.copy(source, beside, StandardCopyOption.REPLACE_EXISTING);
-                load(beside).close(); // pages that were made of a document may have been spoilt since
+                load(beside).close(); // pages that were made of a document may have been damaged since
                 return new Written(false, false);
             }
             if (canBeUpdated(source)) {
@@ -179,7 +179,7 @@ public final class MarkedPdf {
             return new Written(true, anew());
         }
 
-        /** @return how many annotations each page has then; empty where the copy must be written anew */
+        /** @return number of annotations of each page afterwards; empty if the copy must be rewritten */
         private Optional<Map<Integer, Integer>> update() throws IOException {
             try (PDDocument document = load(source);
                     RandomAccessRead bytes = new RandomAccessReadBufferedFile(source.toFile());
@@ -251,7 +251,10 @@ public final class MarkedPdf {
             return expected;
         }
 
-        /** Opened as any reader would: every page has its annotations, and where it was written anew, a marked one is drawn. */
+        /**
+         * Opened like any reader would: every page has its annotations, and if it was rewritten, a marked page is
+         * drawn.
+         */
         private boolean isWhole(Map<Integer, Integer> expected, boolean draw) {
             try (PDDocument copy = load(beside)) {
                 int index = 0;
@@ -270,7 +273,7 @@ public final class MarkedPdf {
                 }
                 return true;
             } catch (Budget.Spent e) {
-                return true; // slow in the original too; it is not the marks that are at fault
+                return true; // slow in the original too; the marks are not to blame
             } catch (IOException | RuntimeException | StackOverflowError e) {
                 return false;
             }
@@ -285,7 +288,7 @@ public final class MarkedPdf {
         return page.getCOSObject().getDictionaryObject(COSName.ANNOTS) instanceof COSArray all ? all.size() : 0;
     }
 
-    /** True if the file is read without any mending, so that an update behind it is found by every reader. */
+    /** True if the file can be read without repair, so that an appended update is found by every reader. */
     private static boolean canBeUpdated(Path source) throws IOException {
         if (!endsProperly(source)) {
             return false;
@@ -299,7 +302,7 @@ public final class MarkedPdf {
         }
     }
 
-    /** Gives the page an array of its own, so that an array shared by indirect reference stays as it was. */
+    /** Gives the page an array of its own, so that an array shared by indirect reference stays unchanged. */
     private static void addAll(PDPage page, List<COSDictionary> annotations) {
         COSArray all = new COSArray();
         if (page.getCOSObject().getDictionaryObject(COSName.ANNOTS) instanceof COSArray there) {
@@ -312,12 +315,12 @@ public final class MarkedPdf {
         page.getCOSObject().setItem(COSName.ANNOTS, all);
     }
 
-    /** True if the file says at its end where its last cross-reference section is; one that was cut off does not. */
+    /** True if the file states at its end where its last cross-reference section is; a truncated one does not. */
     static boolean hasEnd(Path pdf) throws IOException {
         return lastStart(pdf) >= 0;
     }
 
-    /** True if the last cross-reference section stands where the file says it does, so that an update can follow it. */
+    /** True if the last cross-reference section is where the file says, so that an update can be appended. */
     static boolean endsProperly(Path pdf) throws IOException {
         long offset = lastStart(pdf);
         try (RandomAccessFile file = new RandomAccessFile(pdf.toFile(), "r")) {

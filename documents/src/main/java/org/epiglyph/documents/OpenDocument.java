@@ -24,13 +24,13 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.documents.base.Scratch;
 
 /**
- * A document open for reading. May be used by several threads; one at a time does the work, since a page tree is
- * no thing to share. Never writes.
+ * A document open for reading. May be used by several threads, of which one works at a time, since page trees are not
+ * thread-safe. Never writes.
  */
 public final class OpenDocument implements AutoCloseable {
-    /** More pixels than this are not drawn in one picture; the scale is lowered instead. */
+    /** A picture with more pixels is drawn at a smaller scale. */
     private static final double MOST_PIXELS = 24e6;
-    /** How long a page may take to be drawn, or its words to be read. */
+    /** How long drawing a page, or reading its words, may take. */
     public static final Duration USUAL_BUDGET = Duration.ofSeconds(10);
     private final PDDocument document;
     private final List<PageGeometry> geometries = new ArrayList<>();
@@ -38,7 +38,7 @@ public final class OpenDocument implements AutoCloseable {
     private OpenDocument(PDDocument document) {
         this.document = document;
         if (!PageTree.isRegular(document)) {
-            PageTree.mend(document); // else pages by number are others than those in order
+            PageTree.mend(document); // else pages by index differ from pages in order
         }
         for (PDPage page : document.getPages()) {
             geometries.add(Geometries.of(page));
@@ -48,8 +48,8 @@ public final class OpenDocument implements AutoCloseable {
     /**
      * Opens a PDF.
      *
-     * @throws Problem where it is {@linkplain Missing not there}, or cannot be read, which {@link Intake} has said before for
-     *                 every document of a batch
+     * @throws Problem if it is {@linkplain Missing missing}, or cannot be read, which {@link Intake} has reported
+     *         before for every document of a batch
      */
     public static OpenDocument open(Path pdf) throws Problem {
         try {
@@ -65,7 +65,7 @@ public final class OpenDocument implements AutoCloseable {
         return geometries.size();
     }
 
-    /** The shape of a page, by zero-based index. */
+    /** The geometry of a page, by zero-based index. */
     public PageGeometry geometry(int index) {
         return geometries.get(index);
     }
@@ -81,7 +81,7 @@ public final class OpenDocument implements AutoCloseable {
     }
 
     /**
-     * What the annotations of a page say in words, from top to bottom, as any reader of the file finds it.
+     * The text of a page's annotations, from top to bottom, as any reader of the file finds it.
      *
      * @param index zero-based
      */
@@ -114,7 +114,7 @@ public final class OpenDocument implements AutoCloseable {
         }
     }
 
-    /** A page takes longer than it may; it can be tried with more time. */
+    /** A page takes too long; it can be tried with more time. */
     public static final class TooSlow extends Problem {
         private static final long serialVersionUID = 1;
 
@@ -132,9 +132,9 @@ public final class OpenDocument implements AutoCloseable {
      * Draws a page.
      *
      * @param index  zero-based
-     * @param scale  pixels a point, above 0; lowered for pages of extreme size
+     * @param scale  pixels per point, above 0; lowered for pages of extreme size
      * @param budget how long it may take
-     * @throws TooSlow where it takes longer
+     * @throws TooSlow if it takes longer
      */
     public synchronized PageImage render(int index, double scale, Duration budget) throws Problem {
         PageGeometry shape = geometries.get(index);

@@ -24,10 +24,10 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.places.WholeFile;
 
 /**
- * A picture of the marker's own, for a stamp or a remark: drawn anew as a PNG of bounded size, so that nothing that was
- * in the file but the picture goes on.
+ * A picture of the marker's own, for a stamp or a remark: redrawn as a PNG of limited size, so that only the picture
+ * itself is passed on.
  *
- * @param name   the digest of its bytes, with the ending .png
+ * @param name   the digest of its bytes, with the extension .png
  * @param png    its bytes
  * @param aspect width over height
  */
@@ -40,7 +40,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
      * Reads a picture.
      *
      * @param file an SVG, PNG, JPEG or GIF
-     * @throws Problem where it is none, or too large
+     * @throws Problem if it is not a picture, or too large
      */
     public static OwnPicture read(Path file) throws Problem {
         String name = String.valueOf(file.getFileName());
@@ -89,7 +89,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
         return copy;
     }
 
-    /** Nothing outside the drawing itself is loaded. */
+    /** Loads nothing outside the drawing itself. */
     private static BufferedImage drawn(byte[] svg, Path file) throws IOException {
         LoaderContext context = LoaderContext.builder().externalResourcePolicy(ResourcePolicy.DENY_EXTERNAL).build();
         SVGDocument document = new SVGLoader().load(new ByteArrayInputStream(svg), file.toUri(), context);
@@ -120,7 +120,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
         }
     }
 
-    /** Keeps the picture in a folder under its name; one that is there already stays. */
+    /** Stores the picture in a folder under its name; an existing one stays. */
     public void keepIn(Path folder) throws Problem {
         try {
             Files.createDirectories(folder);

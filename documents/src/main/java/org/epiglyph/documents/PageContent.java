@@ -13,23 +13,23 @@ import org.apache.pdfbox.pdfparser.PDFStreamParser;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 
-/** Adds to what a page draws, whatever state its own content leaves behind. */
+/** Adds to what a page draws, whatever graphics state its own content leaves behind. */
 final class PageContent {
     private PageContent() {}
 
     /**
-     * The page's own content is kept as it is, between as many saved and restored graphics states (ISO 32000-2, 8.4.2)
-     * as it leaves open or takes back too many.
+     * The page's own content is kept unchanged, wrapped in as many saves and restores of the graphics state (ISO
+     * 32000-2, 8.4.2) as it lacks.
      */
     static void addBehind(PDDocument document, PDPage page, byte[] content) throws IOException {
         add(document, page, "", "", content);
     }
 
     /**
-     * As {@link #addBehind}, with the page's own content and what is added drawn in another way.
+     * Like {@link #addBehind}, with the page's own content and the addition transformed.
      *
-     * @param all operators that hold for both
-     * @param own operators that hold for the page's own content alone
+     * @param all operators for both
+     * @param own operators for the page's own content only
      */
     static void add(PDDocument document, PDPage page, String all, String own, byte[] content) throws IOException {
         Balance balance = Balance.of(page);
@@ -54,10 +54,10 @@ final class PageContent {
     }
 
     /**
-     * How a page's content keeps its graphics states.
+     * How a page's content balances its graphics states.
      *
-     * @param lacking how many are restored that were never saved
-     * @param left    how many are saved and not restored, counted from the lowest
+     * @param lacking how many are restored without being saved
+     * @param left    how many are saved and not restored, counted from the lowest level
      */
     private record Balance(int lacking, int left) {
         static Balance of(PDPage page) throws IOException {
@@ -78,7 +78,7 @@ final class PageContent {
         }
     }
 
-    /** A stream of its own in the document. */
+    /** A new stream in the document. */
     static COSStream stream(PDDocument document, byte[] bytes) throws IOException {
         COSStream stream = document.getDocument().createCOSStream();
         try (OutputStream out = stream.createOutputStream(COSName.FLATE_DECODE)) {

@@ -1,14 +1,14 @@
 package org.epiglyph.documents;
 
 /**
- * A page as a picture, upright as a reader turns it.
+ * A page as a picture, upright as a reader shows it.
  *
  * @param width  pixels
  * @param height pixels
- * @param argb   rows from the top, one opaque pixel an entry; not to be changed
+ * @param argb   rows from the top, one opaque pixel per entry; not to be changed
  */
 public record PageImage(int width, int height, int[] argb) {
-    /** Memory held, in bytes. */
+    /** Memory used, in bytes. */
     public long bytes() {
         return 4L * argb.length;
     }

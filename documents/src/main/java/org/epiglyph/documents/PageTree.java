@@ -14,9 +14,8 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 
 /**
- * The tree of a PDF's pages (ISO 32000-2, 7.7.3). Files exist whose counts are wrong, whose pages stand in the tree
- * itself and not as objects of their own, or twice; by number other pages would be found in them than in order, and an
- * update would change none.
+ * The page tree of a PDF (ISO 32000-2, 7.7.3). Some files have wrong counts, pages that are direct objects, or pages
+ * that occur twice; in them pages by number differ from pages in order, and an update would change none.
  */
 final class PageTree {
     private static final List<COSName> INHERITED = List.of(COSName.RESOURCES, COSName.MEDIA_BOX, COSName.CROP_BOX,
@@ -25,14 +24,14 @@ final class PageTree {
 
     private PageTree() {}
 
-    /** True if every page is an object of its own and every count says how many there are. */
+    /** True if every page is an object of its own and every count is correct. */
     static boolean isRegular(PDDocument document) {
         COSBase root = document.getDocumentCatalog().getCOSObject().getDictionaryObject(COSName.PAGES);
         return root instanceof COSDictionary node
                 && pages(node, Collections.newSetFromMap(new IdentityHashMap<>()), 0) >= 0;
     }
 
-    /** How many pages there are below a node; -1 where something about it is not regular. */
+    /** The number of pages below a node; -1 if anything about it is irregular. */
     private static int pages(COSDictionary node, Set<COSDictionary> seen, int depth) {
         if (depth > DEEPEST || !seen.add(node) || !(node.getDictionaryObject(COSName.KIDS) instanceof COSArray kids)) {
             return -1;
@@ -51,7 +50,7 @@ final class PageTree {
         return node.getInt(COSName.COUNT, -1) == sum ? sum : -1;
     }
 
-    /** Puts all pages, as they come in order, into a tree of one level; each is an object of its own from then on. */
+    /** Puts all pages, in order, into a tree of one level; each becomes an object of its own. */
     static void mend(PDDocument document) {
         List<COSDictionary> pages = new ArrayList<>();
         Set<COSDictionary> seen = Collections.newSetFromMap(new IdentityHashMap<>());
@@ -76,7 +75,7 @@ final class PageTree {
         document.getDocumentCatalog().getCOSObject().setItem(COSName.PAGES, root);
     }
 
-    /** Takes what a page has from the nodes above it into the page itself. */
+    /** Copies inherited attributes into the page itself. */
     private static void inherit(COSDictionary page) {
         for (COSName key : INHERITED) {
             COSBase above = page.getDictionaryObject(COSName.PARENT, COSName.P);

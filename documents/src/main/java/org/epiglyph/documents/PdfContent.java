@@ -20,14 +20,17 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.documents.base.Scratch;
 
-/** What a PDF says and shows, whatever the times and the order in which it was written: two that are equal say the same. */
+/**
+ * What a PDF says and shows, independent of times and of the order in which it was written: equal PDFs have equal
+ * content.
+ */
 public final class PdfContent {
     private PdfContent() {}
 
     /**
-     * A line for the shape of each page, for what is drawn on it, and for each annotation.
+     * A line for the geometry of each page, for what is drawn on it, and for each annotation.
      *
-     * @throws Problem where it cannot be read
+     * @throws Problem if it cannot be read
      */
     public static List<String> of(Path pdf) throws Problem {
         try (PDDocument document = Loader.loadPDF(pdf.toFile(), Scratch.cache())) {

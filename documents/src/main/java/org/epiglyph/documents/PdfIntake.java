@@ -22,7 +22,7 @@ import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.documents.base.Scratch;
 import org.epiglyph.documents.rendition.Rendition;
 
-/** Looks at a received PDF: how many pages, locked or not, what is unusual about it. Nothing in it is run. */
+/** Examines a received PDF: how many pages, locked or not, what is unusual about it. Nothing in it is run. */
 final class PdfIntake {
     private static final int MANY_PAGES = 1000;
     private static final double POINTS_A_METRE = 72 / 0.0254;
@@ -98,7 +98,7 @@ final class PdfIntake {
         return traits;
     }
 
-    /** @param longest side of a page, points */
+    /** @param longest the longest side of a page, in points */
     private static void unusual(int count, double longest, List<Message> notes) {
         if (count > MANY_PAGES) {
             notes.add(Message.of(PdfIntake.class, "manyPages", count));
@@ -108,7 +108,9 @@ final class PdfIntake {
         }
     }
 
-    /** The certification's permissions (ISO 32000-2, 12.8.2.2): 3 allows annotations, 1 and 2 do not; 2 is what stands for none. */
+    /**
+     * The certification's permissions (ISO 32000-2, 12.8.2.2): 3 allows annotations, 1 and 2 do not; 2 is the default.
+     */
     private static boolean isCertifiedAgainstMarks(PDDocument document) {
         COSDictionary catalog = document.getDocumentCatalog().getCOSObject();
         if (!(catalog.getDictionaryObject("Perms") instanceof COSDictionary permissions)

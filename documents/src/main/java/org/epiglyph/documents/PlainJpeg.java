@@ -24,8 +24,9 @@ import org.apache.pdfbox.pdmodel.graphics.image.PDImage;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
 /**
- * A picture as scanners and cameras make it: one JPEG of three colours without mask or table. The platform reads it as it is; PDFBox reads
- * it in the same way and then copies every point twice, which takes as long as all the rest of a scanned page.
+ * A picture as scanners and cameras make it: one three-colour JPEG without mask or decode table. The platform reads it
+ * directly; PDFBox reads it in the same way but then copies every pixel twice, which takes as long as the rest of a
+ * scanned page.
  */
 final class PlainJpeg implements PDImage {
     private static final int COLOURS = 3;
@@ -36,7 +37,7 @@ final class PlainJpeg implements PDImage {
         this.image = image;
     }
 
-    /** The picture itself where it is any other. */
+    /** The picture itself if it is any other. */
     static PDImage of(PDImage image) throws IOException {
         return image instanceof PDImageXObject one && isPlain(one) ? new PlainJpeg(one) : image;
     }
@@ -63,7 +64,9 @@ final class PlainJpeg implements PDImage {
         return read.isPresent() ? read.get() : image.getImage(region, subsampling);
     }
 
-    /** Empty where the platform does not read it, or as something else than the dictionary says; PDFBox knows what to do then. */
+    /**
+     * Empty if the platform cannot read it, or reads something other than the dictionary says; PDFBox then handles it.
+     */
     private Optional<BufferedImage> read(int subsampling) throws IOException {
         Iterator<ImageReader> readers = ImageIO.getImageReadersByFormatName("JPEG");
         if (!readers.hasNext()) {
@@ -82,7 +85,7 @@ final class PlainJpeg implements PDImage {
             boolean usual = read.getType() == BufferedImage.TYPE_3BYTE_BGR
                     && read.getRaster().getNumBands() == COLOURS;
             return usual ? Optional.of(read) : Optional.empty();
-        } catch (IOException | RuntimeException e) { // the platform's reader stumbles over some damaged files
+        } catch (IOException | RuntimeException e) { // the platform's reader fails on some damaged files
             return Optional.empty();
         } finally {
             reader.dispose();

@@ -23,15 +23,15 @@ import org.epiglyph.documents.base.RemarkText;
 import org.epiglyph.documents.base.Typeface;
 
 /**
- * Prints remarks beside their places into a margin that is added at the right of the page as it is shown, so that they are
- * read in every program and on paper. Nothing is drawn on the page itself: a line leads from its edge, at the height of the
- * mark, to the numbered words. What does not fit continues on a page behind. Words are
- * text, so that they are found and copied.
+ * Prints remarks beside their places into a margin added at the right of the page as shown, so that they can be read in
+ * every program and on paper. Nothing is drawn on the page itself: a line leads from its edge, at the height of the
+ * mark, to the numbered text. What does not fit continues on a page after it. The remarks are text, so that they can be
+ * searched and copied.
  */
 final class PrintedMargin {
     private static final double A4_AREA = 595.0 * 842;
     private static final double LEAST_SCALE = 0.6;
-    /** A page is not made smaller than this for its margin. */
+    /** A page is not scaled down further than this for its margin. */
     private static final double LEAST_SHRINK = 0.5;
     private static final double MOST_SCALE = 8;
     private static final double WIDTH = 168;
@@ -50,8 +50,8 @@ final class PrintedMargin {
     private int number;
 
     /**
-     * @param scaled  true to make page and margin smaller, so that the page keeps its size
-     * @param changed takes every dictionary that is another than before
+     * @param scaled  true to scale down page and margin, so that the page keeps its size
+     * @param changed receives every changed dictionary
      */
     PrintedMargin(PDDocument document, boolean scaled, Set<COSDictionary> changed) {
         this.scaled = scaled;
@@ -63,7 +63,7 @@ final class PrintedMargin {
     /**
      * A remark in lines.
      *
-     * @param wish  where its top would stand, in points from the top of the page as shown
+     * @param wish  where its top would be, in points from the top of the page as shown
      * @param place the height of its mark there
      */
     private record Printed(int number, int rgb, String text, List<String> lines, double wish, double place) {}
@@ -71,7 +71,7 @@ final class PrintedMargin {
     /**
      * Measures of one page, in points as shown.
      *
-     * @param shrink by how much page and margin are made smaller in the end; 1 for not at all
+     * @param shrink the factor by which page and margin are scaled down in the end; 1 for not at all
      */
     private record Measures(PageGeometry shape, double scale, double shrink) {
         static Measures of(PageGeometry shape, boolean scaled) {
@@ -84,13 +84,13 @@ final class PrintedMargin {
             return new Measures(shape, shape.shownWidth() * (1 - shrink) / (shrink * WIDTH), shrink);
         }
 
-        /** The measures of a page behind, which has the size that the page has in the end. */
+        /** The measures of a continuation page, which has the page's final size. */
         Measures behind() {
             double width = shrink < 1 ? shape.shownWidth() : shape.shownWidth() + of(WIDTH);
             return new Measures(new PageGeometry(0, 0, width, shape.shownHeight(), 0, 1), scale * shrink, 1);
         }
 
-        /** How high page and margin are before they are made smaller. */
+        /** The height of page and margin before they are scaled down. */
         double height() {
             return shape.shownHeight() / shrink;
         }
@@ -127,7 +127,7 @@ final class PrintedMargin {
     /**
      * Prints the remarks of a page's marks.
      *
-     * @return how many pages were added behind it
+     * @return number of pages added after it
      */
     int print(PDPage page, List<Mark> marks) throws IOException {
         Measures m = Measures.of(Geometries.of(page), scaled);
@@ -149,7 +149,7 @@ final class PrintedMargin {
         return rest.isEmpty() ? 0 : continueBehind(page, m, rest);
     }
 
-    /** What there is to print, numbered from the top of the page as it is shown. */
+    /** What is printed, numbered from the top of the page as shown. */
     private List<Printed> printed(List<Mark> marks, Measures m) {
         List<Printed> all = new ArrayList<>();
         List<Mark> speaking = marks.stream()
@@ -186,7 +186,7 @@ final class PrintedMargin {
         return content;
     }
 
-    /** The words in lines, the first one leaving room for the number. */
+    /** The text in lines, the first with room for the number. */
     private static List<String> lines(int number, String text, Measures m, double column) {
         String room = "\u2007".repeat(String.valueOf(number).length() + 1); // as wide as the number and its space
         List<String> lines = Typeface.SERIF.lines(room + text, m.of(SIZE), column);
@@ -206,7 +206,7 @@ final class PrintedMargin {
         return some.stream().mapToDouble(r -> m.height(r) + m.of(GAP)).sum();
     }
 
-    /** As near to their places as they can stand between the page's edges. */
+    /** As near to their places as possible between the page's edges. */
     private static double[] tops(List<Printed> remarks, Measures m) {
         double[] tops = MarginLayout.tops(
                 remarks.stream().map(r -> new MarginLayout.Wish(r.wish, m.height(r))).toList(), m.of(GAP), m.of(EDGE));
@@ -218,7 +218,7 @@ final class PrintedMargin {
         return tops;
     }
 
-    /** The margin is paper of its own: what the page hides beyond its edge stays hidden. */
+    /** The margin is separate paper: what the page hides beyond its edge stays hidden. */
     private static void ground(ContentWriter content, Measures m) {
         content.colour(0xffffff, "rg");
         PageBox strip = PageBox.between(new PagePoint(m.shape.shownWidth(), 0),
@@ -271,17 +271,17 @@ final class PrintedMargin {
         content.text(said, textFace, m.of(SIZE * NUMBER), place);
     }
 
-    /** True if it changed a page: a signature covers its content, and notes it. */
+    /** True if it changed a page: a signature covers its content, and detects it. */
     boolean hasPrinted() {
         return number > 0;
     }
 
-    /** To be called before an update is written; where the whole document is saved, the library does this. */
+    /** To be called before an update is written; if the whole document is saved, the library does this. */
     void subset() throws IOException {
         textFace.subset();
     }
 
-    /** The crop box grows at the side that is shown at the right, and the media box with it. */
+    /** The crop box grows on the side shown at the right, and the media box with it. */
     private void widen(PDPage page, Measures m) {
         PDRectangle crop = page.getCropBox();
         PagePoint corner = m.shape.fromShown(new PagePoint(m.shape.shownWidth() + m.of(WIDTH), m.shape.shownHeight()));
@@ -293,7 +293,7 @@ final class PrintedMargin {
         changed.add(page.getCOSObject());
     }
 
-    /** Page and margin are made smaller about the corner that is shown at the upper left; the boxes stay. */
+    /** Page and margin are scaled down about the corner shown at the upper left; the boxes stay. */
     private void shrink(PDPage page, Measures m, ContentWriter content) throws IOException {
         PagePoint corner = m.shape.fromShown(new PagePoint(0, 0));
         double x = m.shape.toPdfX(corner);

@@ -13,18 +13,18 @@ import org.apache.pdfbox.cos.COSNumber;
 import org.apache.pdfbox.pdmodel.PDPage;
 
 /**
- * Lets a page's annotations, the student's own and form fields among them, follow a page that is made smaller. Their appearances
- * fit themselves into the new rectangles (ISO 32000-2, 12.5.5, algorithm 8).
+ * Makes a page's annotations, including the student's own and form fields, follow a page that is scaled down. Their
+ * appearances fit themselves into the new rectangles (ISO 32000-2, 12.5.5, algorithm 8).
  */
 final class ScaledAnnotations {
-    /** Places in user space, one pair of numbers after the other (ISO 32000-2, 12.5.6). */
+    /** Entries with coordinates in user space, as pairs of numbers (ISO 32000-2, 12.5.6). */
     private static final List<COSName> PLACES = List.of(COSName.RECT, COSName.QUADPOINTS, COSName.getPDFName("L"),
             COSName.getPDFName("Vertices"), COSName.getPDFName("CL"));
     private static final COSName DIFFERENCES = COSName.getPDFName("RD");
 
     private ScaledAnnotations() {}
 
-    /** @param changed takes every dictionary that is another than before */
+    /** @param changed receives every changed dictionary */
     static void follow(PDPage page, AffineTransform scaling, Set<COSDictionary> changed) {
         if (!(page.getCOSObject().getDictionaryObject(COSName.ANNOTS) instanceof COSArray all)) {
             return;

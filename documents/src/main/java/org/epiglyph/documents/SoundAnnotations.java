@@ -17,8 +17,8 @@ import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.spoken.SpokenSign;
 
 /**
- * Spoken remarks as files attached to the page beside their marks (ISO 32000-2, 12.5.6.15 and 7.11.4). The standard's own
- * annotation for sound knows uncompressed sound alone and is deprecated.
+ * Spoken remarks as files attached to the page beside their marks (ISO 32000-2, 12.5.6.15 and 7.11.4). The standard's
+ * sound annotation supports uncompressed sound only and is deprecated.
  */
 final class SoundAnnotations {
     private final Annotations annotations;
@@ -29,7 +29,7 @@ final class SoundAnnotations {
         this.pictures = pictures;
     }
 
-    /** @param sounds of marks that stand on the page; several of one mark stand beside each other */
+    /** @param sounds of marks on the page; several of one mark are placed beside each other */
     List<COSDictionary> of(PDDocument document, PDPage page, List<Mark> marks, List<AttachedSound> sounds)
             throws IOException {
         PageGeometry geometry = Geometries.of(page);

@@ -14,8 +14,8 @@ import org.epiglyph.core.Message;
 import org.epiglyph.documents.rendition.Renditions;
 
 /**
- * What a received file would do when the system is asked to open it. Programs, scripts, shortcuts and documents with macros
- * run or lead elsewhere; they are told by what is in them and by their names, for the systems of all makers.
+ * Decides whether a received file may be opened by the system. Programs, scripts, shortcuts and documents with macros
+ * run something or lead elsewhere; they are recognised by content and by name, for all operating systems.
  */
 public final class Startable {
     private static final int HEAD = 512;
@@ -70,7 +70,7 @@ public final class Startable {
      * Why a file is not opened in another program.
      *
      * @param name as received
-     * @return empty where it may be
+     * @return empty if it may be opened
      */
     public static Optional<Message> refusal(Path file, String name) throws IOException {
         String ending = ending(name);
@@ -91,7 +91,7 @@ public final class Startable {
         return Optional.empty();
     }
 
-    /** What kind of program the system would start for a file of this name, for example "text documents". */
+    /** The kind of program that the system would start for a file of this name, for example "text documents". */
     public static Message kind(String name) {
         String ending = ending(name);
         return KINDS.getOrDefault(ending, ending.isEmpty()
@@ -100,7 +100,7 @@ public final class Startable {
     }
 
     private static String ending(String name) {
-        String plain = name.replaceAll("[\\s.\\p{Cntrl}\\p{Cf}]+$", ""); // some systems pass over what stands at the end
+        String plain = name.replaceAll("[\\s.\\p{Cntrl}\\p{Cf}]+$", ""); // some systems ignore characters at the end
         return plain.substring(plain.lastIndexOf('.') + 1)
                 .toLowerCase(Locale.ROOT)
                 .equals(plain.toLowerCase(Locale.ROOT))
@@ -127,7 +127,7 @@ public final class Startable {
             try (ZipFile zip = new ZipFile(file.toFile())) {
                 return zip.stream().anyMatch(e -> isMacroPart(e.getName().toLowerCase(Locale.ROOT)));
             } catch (java.util.zip.ZipException | IllegalArgumentException e) {
-                return false; // no package of an office program either
+                return false; // not a package of an office program either
             }
         }
         if (sign(head).startsWith("\u00D0\u00CF\u0011\u00E0")) {
@@ -136,7 +136,7 @@ public final class Startable {
                         || old.getRoot().hasEntryCaseInsensitive("_VBA_PROJECT_CUR")
                         || old.getRoot().hasEntryCaseInsensitive("VBA");
             } catch (IOException | RuntimeException e) {
-                return true; // a container that cannot be looked into is not trusted
+                return true; // a container that cannot be examined is not trusted
             }
         }
         return false;

@@ -16,7 +16,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 
 /**
  * Writes an incremental update. A cross-reference stream has an entry for itself (ISO 32000-2, 7.5.8.2), which the
- * library's writer leaves out.
+ * library's writer omits.
  */
 final class UpdateWriter extends COSWriter {
     private final PDDocument document;
@@ -27,7 +27,7 @@ final class UpdateWriter extends COSWriter {
         this.document = document;
     }
 
-    /** @param changed dictionaries that are written even where the library does not see their change */
+    /** @param changed dictionaries that are written even if the library does not see their change */
     static void write(PDDocument document, RandomAccessRead source, Set<COSDictionary> changed, OutputStream out)
             throws IOException {
         new UpdateWriter(out, source, changed, document).write(document);

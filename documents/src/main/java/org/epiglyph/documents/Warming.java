@@ -11,13 +11,13 @@ import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.epiglyph.documents.base.Typeface;
 
-/** Draws a page that nobody sees, so that the first real one does not wait until all that draws is loaded. */
+/** Draws a page that nobody sees, so that the first real one does not wait for class loading. */
 public final class Warming {
     private static final float SCALE = 0.3f;
 
     private Warming() {}
 
-    /** Draws it, in memory. Takes about a second on a machine that has just started the program. */
+    /** Draws it in memory. Takes about a second in a freshly started program. */
     public static void run() throws IOException {
         byte[] pdf = page();
         try (PDDocument document = Loader.loadPDF(pdf)) {

@@ -15,7 +15,7 @@ import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 import org.epiglyph.core.page.ReadingOrder;
 
-/** Gathers a page's words with their places, in reading order. */
+/** Collects a page's words with their places, in reading order. */
 final class WordReader extends PDFTextStripper {
     private static final double ASCENT = 0.78;
     private static final double DESCENT = 0.22;
@@ -38,7 +38,7 @@ final class WordReader extends PDFTextStripper {
         return new PageText(inReadingOrder(reader.words, geometry));
     }
 
-    /** Lines are read on the page as it is shown, so that words on a turned page count as upright. */
+    /** Lines are determined on the page as shown, so that text on a turned page counts as upright. */
     private static List<PageWord> inReadingOrder(List<PageWord> words, PageGeometry geometry) {
         List<PageWord> shown = words.stream()
                 .map(w -> new PageWord(w.text(), geometry.toShown(w.box()), w.line()))
@@ -84,14 +84,17 @@ final class WordReader extends PDFTextStripper {
         }
     }
 
-    /** A letter that is set below the one before it (ISO 32000-2, 9.7.4.3) moves nothing to the side; its box is as wide as it is. */
+    /**
+     * A letter set below the previous one (ISO 32000-2, 9.7.4.3) does not advance sideways; its box is as wide as it
+     * is.
+     */
     private static double width(TextPosition position, double size) {
         try {
             return position.getFont().isVertical() && position.getCharacterCodes().length > 0
                     ? position.getFont().getWidth(position.getCharacterCodes()[0]) / 1000 * size
                     : position.getWidthDirAdj();
         } catch (IOException e) {
-            return size; // a face that does not say is taken as square
+            return size; // a font that does not say is assumed square
         }
     }
 

@@ -21,15 +21,15 @@ import org.epiglyph.core.page.PageWord;
 import org.epiglyph.places.TemporaryFolder;
 
 /**
- * Tesseract, where it is installed: reads the words of a page that is a picture. It gets nothing but the picture as this program
- * drew it, and runs on one core.
+ * Tesseract, if it is installed: recognises the words of a page that is a picture. It receives only the picture as
+ * drawn by this program, and runs on one core.
  */
 public final class WordRecognition {
-    /** Pixels a point at which small print is read well: 216 dots an inch. */
+    /** Pixels per point at which small print is recognised well: 216 dots per inch. */
     private static final double SCALE = 3;
     private static final int PATIENCE_SECONDS = 90;
     private static final int STEP_MILLIS = 50;
-    /** What the program is less sure of, in percent, is noise more often than a word (value from memory). */
+    /** Words with a lower confidence, in percent, are usually noise (value from memory). */
     private static final double LEAST_SURE = 35;
     private static final int COLUMNS = 12;
     private static final String WORD_LEVEL = "5";
@@ -42,7 +42,10 @@ public final class WordRecognition {
         this.languages = languages;
     }
 
-    /** The program as it is installed; empty where it is not, or is not wanted (system property epiglyph.recognition=none). */
+    /**
+     * The installed program; empty if it is not installed, or is switched off (system property
+     * epiglyph.recognition=none).
+     */
     public static Optional<WordRecognition> installed() {
         if ("none".equals(System.getProperty("epiglyph.recognition"))) {
             return Optional.empty();
@@ -83,12 +86,12 @@ public final class WordRecognition {
     }
 
     /**
-     * Reads a page.
+     * Recognises a page.
      *
-     * @param language of the text as a BCP 47 tag; where the program has not learnt it, another that it has
-     * @param stopped  asked again and again; where it says yes, the page has no words
-     * @throws Problem     where the page cannot be drawn
-     * @throws IOException where the program fails or the disk has no room
+     * @param language of the text as a BCP 47 tag; if the program does not have it, another one it has
+     * @param stopped  polled; if it returns true, the page has no words
+     * @throws Problem if the page cannot be drawn
+     * @throws IOException if the program fails or the disk is full
      */
     public PageText read(OpenDocument document, int index, String language, BooleanSupplier stopped)
             throws Problem, IOException {
@@ -144,7 +147,7 @@ public final class WordRecognition {
         }
     }
 
-    /** Lines of level 5 are words: block, paragraph and line, then the box in pixels, how sure it is, and the word. */
+    /** Lines of level 5 are words: block, paragraph and line, then the box in pixels, the confidence, and the word. */
     private static PageText text(List<String> lines, PageGeometry geometry, double scale) {
         List<PageWord> words = new ArrayList<>();
         String before = "";

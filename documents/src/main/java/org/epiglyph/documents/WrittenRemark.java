@@ -1,9 +1,9 @@
 package org.epiglyph.documents;
 
 /**
- * The words of an annotation as a reader of the document finds them.
+ * The text of an annotation as a reader of the document finds it.
  *
- * @param top   points from the top edge of the shown page to the top of the annotation
- * @param text what it says, never blank
+ * @param top  points from the top edge of the page as shown to the top of the annotation
+ * @param text never blank
  */
 public record WrittenRemark(double top, String text) {}

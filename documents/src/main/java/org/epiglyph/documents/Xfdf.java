@@ -33,8 +33,8 @@ import org.epiglyph.documents.base.Scratch;
 import org.epiglyph.places.WholeFile;
 
 /**
- * The marks of a document as XFDF (ISO 19444-1): the same annotations as in the marked copy, as XML that other programs lay
- * over the received document.
+ * The marks of a document as XFDF (ISO 19444-1): the same annotations as in the marked copy, as XML that other programs
+ * can apply to the received document.
  */
 public final class Xfdf {
     private static final String NAMESPACE = "http://ns.adobe.com/xfdf/";
@@ -51,7 +51,7 @@ public final class Xfdf {
      * @param manner   the author and the time
      * @param href     the name of the document that they belong to
      * @param target   the file to write; an earlier one is replaced
-     * @throws Problem where the pages cannot be read or the file cannot be written
+     * @throws Problem if the pages cannot be read or the file cannot be written
      */
     public static void write(Path source, Path pictures, List<Mark> marks, MarkedPdf.Manner manner, String href,
             Path target) throws Problem {
@@ -98,9 +98,9 @@ public final class Xfdf {
     }
 
     /**
-     * What a file says, without the times at which it was written.
+     * The content of a file without the times at which it was written.
      *
-     * @return empty for what is no XFDF
+     * @return empty if it is not XFDF
      */
     public static Optional<List<String>> content(Path file) {
         XMLInputFactory factory = XMLInputFactory.newFactory();
@@ -128,7 +128,7 @@ public final class Xfdf {
         }
     }
 
-    /** One annotation on its way. */
+    /** One annotation being written. */
     private record Writing(XMLStreamWriter xml, COSDictionary a, int page) {
         void write() throws XMLStreamException {
             String subtype = a.getNameAsString(COSName.SUBTYPE);
@@ -208,7 +208,7 @@ public final class Xfdf {
             }
         }
 
-        /** Without what XML 1.0 does not know (2.2, Char). */
+        /** Without characters that XML 1.0 does not allow (2.2, Char). */
         private static String allowed(String text) {
             return text.codePoints()
                     .filter(c -> c == '\t' || c == '\n' || c == '\r' || c >= 0x20 && c <= 0xD7FF

@@ -13,7 +13,7 @@ import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Pages;
 
 /**
- * Where things are in a batch's folder.
+ * The layout of a batch's folder.
  *
  * @param root the folder itself
  */
@@ -25,8 +25,8 @@ public record BatchFolder(Path root) {
     private static final Pattern DEVICE = Pattern.compile("(?i)(con|prn|aux|nul|com[0-9]|lpt[0-9])(\\..*)?");
 
     /**
-     * The name under which the program keeps something of its own, by what a batch says it is called. Somebody may have written into a
-     * batch what is no plain name and would lead out of its folder: that becomes another, under which nothing is found.
+     * A safe file name for a name stored in a batch. A crafted batch may contain a name that would lead out of its
+     * folder; it is replaced by one under which nothing exists.
      */
     public static String plain(String name) {
         return PLAIN.matcher(name).matches()
@@ -35,10 +35,10 @@ public record BatchFolder(Path root) {
     }
 
     /**
-     * Makes a folder within the batch's where it is not there yet.
+     * Creates a folder within the batch's folder if it does not exist.
      *
-     * @throws NoSuchFileException where the batch itself is no longer there: it is not to come back empty, in the way of the one that is
-     *                             put back
+     * @throws NoSuchFileException if the batch itself is gone: it must not come back empty, in the way of the one that
+     *         is put back
      */
     public void make(Path folder) throws IOException {
         if (!Files.isDirectory(root)) {
@@ -47,17 +47,17 @@ public record BatchFolder(Path root) {
         Files.createDirectories(folder);
     }
 
-    /** The decisions: task, roster, scheme and every edit. */
+    /** What was collected, and every edit. */
     public Path database() {
         return root.resolve("batch.sqlite");
     }
 
-    /** What was received, byte for byte. */
+    /** The received files, byte for byte. */
     public Path originals() {
         return root.resolve("originals");
     }
 
-    /** One received document. Each has a folder of its own, so that two of the same name do not meet. */
+    /** One received document. Each has a folder of its own, so that equal names do not collide. */
     public Path original(Document document) {
         return stored(document.id()).resolve(nameOnDisk(document.name()));
     }
@@ -67,7 +67,9 @@ public record BatchFolder(Path root) {
         return originals().resolve(plain(id));
     }
 
-    /** The name under which a received file is stored: its own, unless a file system might refuse or misread that. */
+    /**
+     * The name under which a received file is stored: its own, unless a file system might refuse or misinterpret it.
+     */
     static String nameOnDisk(String received) {
         boolean odd = received.length() > LONGEST || received.getBytes(StandardCharsets.UTF_8).length > LONGEST
                 || UNSAFE.matcher(received).find() || DEVICE.matcher(received).matches();
@@ -79,27 +81,27 @@ public record BatchFolder(Path root) {
         return ending.matches("[A-Za-z0-9]{1,8}") ? "document." + ending : "document";
     }
 
-    /** The words of a document's pages, as they were read last; can be read again. */
+    /** The cached words of a document's pages. */
     Path words(Document document) {
         return root.resolve("words").resolve(plain(document.id()) + ".words");
     }
 
-    /** The words of a document's pages that are pictures, as they were recognised; can be recognised again. */
+    /** The cached words recognised on a document's pages that are pictures. */
     Path recognised(Document document) {
         return root.resolve("words").resolve(plain(document.id()) + ".recognised");
     }
 
-    /** PDFs made from pictures; can be made again. */
+    /** PDFs made from received files of other kinds; can be made again. */
     public Path renditions() {
         return root.resolve("pages");
     }
 
-    /** Where a PDF made from a document goes. */
+    /** Where the PDF made from a document is stored. */
     public Path rendition(String document) {
         return renditions().resolve(plain(document) + ".pdf");
     }
 
-    /** The document's pages as PDF: the original, or what was made from it. */
+    /** The document's pages as PDF: the original, or the PDF made from it. */
     public Path pages(Document document) {
         if (document.pages() instanceof Pages.Ready ready && !ready.rendition().isEmpty()) {
             return renditions().resolve(plain(ready.rendition()));
@@ -108,9 +110,9 @@ public record BatchFolder(Path root) {
     }
 
     /**
-     * The pages of a document by its id, a student's or one that the marker laid beside.
+     * The pages of a document by its id, a student's or one beside the pages.
      *
-     * @throws IllegalArgumentException where the batch has no such document
+     * @throws IllegalArgumentException if the batch has no such document
      */
     public Path pages(Batch batch, String document) {
         return batch.submissions()
@@ -122,33 +124,33 @@ public record BatchFolder(Path root) {
                 .orElseThrow(() -> new IllegalArgumentException("No document " + document));
     }
 
-    /** What students are handed, as the marker chose it for this batch. */
+    /** What students are handed, as chosen for this batch. */
     public Path profile() {
         return root.resolve("profile.txt");
     }
 
-    /** What handing back built; can be made again. */
+    /** The draft of a letter. */
     public Path letter() {
         return root.resolve("letter.txt");
     }
 
-    /** Where what goes out is built. */
+    /** Where outgoing files are built; can be made again. */
     public Path outgoing() {
         return root.resolve("outgoing");
     }
 
-    /** Recordings under way, or left by a crash. */
+    /** Recordings in progress, or left by a crash. */
     public Path speaking() {
         return root.resolve("speaking");
     }
 
-    /** Pictures of the marker's own, in stamps and remarks, each named by its digest. */
+    /** The marker's own pictures in stamps and remarks, each named by its digest. */
     public Path pictures() {
         return root.resolve("pictures");
     }
 
     /**
-     * Copies pictures that this batch lacks from another folder; those that are not there either are left out.
+     * Copies pictures that this batch lacks from another folder; missing ones are left out.
      *
      * @param names the pictures' file names
      */
@@ -163,22 +165,26 @@ public record BatchFolder(Path root) {
         }
     }
 
-    /** The grade sheet as it was received, where the batch came with one. @param ending csv or xlsx */
+    /**
+     * The grade sheet as received, if there was one.
+     *
+     * @param ending csv or xlsx
+     */
     public Path gradeSheet(String ending) {
         return root.resolve(plain("grade-sheet." + ending));
     }
 
-    /** What became of each received file. */
+    /** What each received file became. */
     public Path register() {
         return root.resolve("files.json");
     }
 
-    /** How the files are named, as a text file that can be passed on; missing where no rule is known. */
+    /** The filing rule as a text file that can be shared; missing if no rule is known. */
     public Path filingRule() {
         return root.resolve("filing-rule.txt");
     }
 
-    /** Where the batch came from and goes back to, without any secret. */
+    /** Where the batch came from and is handed back to, without any secret. */
     public Path origin() {
         return root.resolve("origin.json");
     }
@@ -187,17 +193,17 @@ public record BatchFolder(Path root) {
         return root.resolve(".staging");
     }
 
-    /** The batch in a few figures, for the shelf; can be made again. */
+    /** The batch's figures for the shelf; can be made again. */
     Path summary() {
         return root.resolve("batch.summary");
     }
 
-    /** What the marker decided about the batch on the shelf. */
+    /** The marker's decisions about the batch on the shelf. */
     Path shelfNote() {
         return root.resolve("shelf.json");
     }
 
-    /** The batch as it was at some line, so that opening need not replay all before it; can be made again. */
+    /** The batch as of some line, so that opening need not replay all earlier lines; can be made again. */
     Path checkpoint() {
         return root.resolve("checkpoint.sqlite");
     }

@@ -53,13 +53,13 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.core.task.Task;
 
-/** How the core's records are written as JSON. The names given here are the file format: they may be added to, never changed. */
+/** The JSON form of the core's records. The names here are the file format: they may be added to, never changed. */
 final class BatchJson {
     private static final ObjectMapper MAPPER = mapper();
 
     private BatchJson() {}
 
-    /** What was collected, before any edit. */
+    /** The batch as collected, before any edit. */
     record Collected(Task task, MarkScheme scheme, Phrasebook phrasebook, List<Received> received) {}
 
     /** What one student handed in. */
@@ -73,7 +73,10 @@ final class BatchJson {
         }
     }
 
-    /** @throws JsonProcessingException where the text is none of ours; its message may quote the text and is not for the log */
+    /**
+     * @throws JsonProcessingException if the text is not one of ours; its message may quote the text and must not be
+     *         logged
+     */
     static <T> T read(String json, Class<T> type) throws JsonProcessingException {
         return MAPPER.readValue(json, type);
     }
@@ -99,7 +102,7 @@ final class BatchJson {
         return mapper;
     }
 
-    /** Parts that came to a shape after batches with it had been written. */
+    /** Components that were added to a record after batches with it had been written. */
     private static void addLaterParts(ObjectMapper mapper) {
         mapper.addMixIn(Pages.Ready.class, LaterInPages.class);
         mapper.addMixIn(Head.class, LaterInHeads.class);
@@ -165,7 +168,7 @@ final class BatchJson {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
     private interface OfAKind {}
 
-    /** What came later is written only where it says something, so that the same mark has the same text for ever. */
+    /** Later components are written only if they are not empty, so that the same mark always has the same text. */
     private abstract static class LaterInHeads {
         @JsonInclude(JsonInclude.Include.NON_EMPTY)
         private String criterion;
@@ -173,7 +176,7 @@ final class BatchJson {
         private String meaning;
     }
 
-    /** Words alone in the first versions, and so still where there are words alone. */
+    /** Plain text in the first versions, and still for literal messages. */
     @JsonSerialize(using = MessageJson.Writer.class)
     @JsonDeserialize(using = MessageJson.Reader.class)
     private interface OfAMessage {}
@@ -194,7 +197,7 @@ final class BatchJson {
         private String sent;
     }
 
-    /** Equal to the destination of every receipt of the first versions. */
+    /** Equal to the destination of every receipt of the first version. */
     private static final class Unnamed {
         @Override
         public boolean equals(Object other) {
@@ -266,7 +269,7 @@ final class BatchJson {
         private boolean ground;
     }
 
-    /** The first version knew signs alone, and wrote their bare names. */
+    /** The first version had signs only, and wrote their bare names. */
     private abstract static class StampNames {
         @JsonProperty("sign")
         private Face face;
@@ -274,7 +277,7 @@ final class BatchJson {
         private double tilt;
     }
 
-    /** Equal to the style that every markup of the first version had. */
+    /** Equal to the style of every text markup of the first version. */
     private static final class UsualStyle {
         @Override
         public boolean equals(Object other) {
@@ -287,7 +290,7 @@ final class BatchJson {
         }
     }
 
-    /** Equal to the audience that every phrase of the first version had. */
+    /** Equal to the audience of every phrase of the first version. */
     private static final class ForStudents {
         @Override
         public boolean equals(Object other) {

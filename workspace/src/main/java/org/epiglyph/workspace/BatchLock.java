@@ -19,9 +19,9 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
- * Holds a batch for one program at a time. The operating system releases it when the program ends, however it ends.
- * On POSIX systems it does so as well as soon as the process closes any channel on the locked file; so this process never
- * opens the file of a lock that it holds, and who holds it is kept here.
+ * Locks a batch for one program at a time. The operating system releases the lock when the program ends, however it
+ * ends. On POSIX systems it also does so as soon as the process closes any channel on the locked file; so this process
+ * never opens the file of a lock that it holds, and the held locks are recorded here.
  */
 final class BatchLock implements AutoCloseable {
     private static final DateTimeFormatter SINCE = DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.ENGLISH);

@@ -31,7 +31,7 @@ import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.TemporaryFolder;
 import org.slf4j.LoggerFactory;
 
-/** Finds out what of a batch is whole, and writes a sound copy of all that is. */
+/** Finds out what of a batch is intact, and writes a sound copy of that. */
 public final class BatchRepair {
     private static final int MISSING_IN_A_ROW = 2000;
     private static final Set<String> OWN = Set.of("batch.sqlite", "batch.sqlite-wal", "batch.sqlite-shm", "batch.lock",
@@ -43,14 +43,14 @@ public final class BatchRepair {
     }
 
     /**
-     * What became of a batch's changes in a sound copy.
+     * How many of a batch's changes are in a sound copy.
      *
      * @param kept    how many are in it
-     * @param leftOut how many could not be read or no longer fit; their lines lie beside the copy
+     * @param leftOut how many could not be read or no longer apply; their lines are stored beside the copy
      */
     public record Outcome(int kept, int leftOut) {}
 
-    /** What is not whole about a batch, its originals included, which are all read. The batch must not be open elsewhere. */
+    /** The damage of a batch, including its originals, which are all read. The batch must not be open elsewhere. */
     public static Damage check(Path root, Clock clock) throws Problem {
         BatchFolder folder = existing(root);
         try (BatchLock _ = BatchLock.take(folder, clock); Database database = Database.look(folder.database())) {
@@ -76,10 +76,10 @@ public final class BatchRepair {
     }
 
     /**
-     * Writes a sound copy with every change that can be read and still fits; the damaged batch stays as it is.
+     * Writes a sound copy with every change that can be read and still applies; the damaged batch stays as it is.
      *
-     * @param target the folder that the copy will be; must not exist
-     * @throws Problem where not even what was collected can be read, or the copy cannot be written; then there is none
+     * @param target the folder of the copy; must not exist
+     * @throws Problem if not even what was collected can be read, or the copy cannot be written; then there is no copy
      */
     public static Outcome write(Path root, Path target, Clock clock) throws Problem {
         BatchFolder folder = existing(root);
@@ -135,7 +135,7 @@ public final class BatchRepair {
         return new Outcome(salvaged, leftOut.size() + salvage.missing);
     }
 
-    /** The batch as a checkpoint, the lines behind it and a copy of the last edits make it, where they are whole. */
+    /** The batch as rebuilt from a checkpoint, the lines after it and a copy of the last edits, if they are intact. */
     private Optional<Batch> known() throws SQLException {
         try (Database database = Database.look(folder.database())) {
             HistoryReading.Found found = HistoryReading.glance(database, folder);
@@ -154,7 +154,7 @@ public final class BatchRepair {
         }
     }
 
-    /** What the lines that are left no longer make of a submission is brought back from a batch that is known to be whole. */
+    /** Restores from an intact batch what the remaining lines no longer make of a submission. */
     private static void bringBack(Batch known, History history) {
         Instant at = history.lines().isEmpty() ? Instant.EPOCH : history.lines().getLast().at();
         for (Submission was : known.submissions()) {
@@ -203,12 +203,12 @@ public final class BatchRepair {
 
             @Override
             public FileVisitResult visitFileFailed(Path file, IOException failure) {
-                return FileVisitResult.CONTINUE; // a sick disk: what can be read is brought over, check names the rest
+                return FileVisitResult.CONTINUE; // a failing disk: what can be read is copied, check reports the rest
             }
         });
     }
 
-    /** A file that cannot be read to its end is left out; a place that takes nothing ends it all. */
+    /** A file that cannot be read to its end is left out; failing to write ends everything. */
     private static void copy(Path file, Path to) throws IOException {
         try {
             Files.copy(file, to, StandardCopyOption.COPY_ATTRIBUTES);
@@ -229,7 +229,7 @@ public final class BatchRepair {
         }
     }
 
-    /** All that can be read, each line by itself. */
+    /** Everything that can be read, line by line. */
     private final class Salvage implements Database.Rows {
         private final boolean chained;
         private final List<String> bodies = new ArrayList<>();
@@ -261,7 +261,7 @@ public final class BatchRepair {
             return Optional.empty();
         }
 
-        /** A line is whole where its digest fits the one before it; where that line is gone, where it can be read. */
+        /** A line is intact if its digest continues the one before it; if that line is gone, if it can be read. */
         @Override
         public boolean line(StoredLine line, String digest) {
             if (entries.containsKey(line.number())) {
@@ -298,7 +298,7 @@ public final class BatchRepair {
         }
     }
 
-    /** Goes on behind a place that cannot be read. */
+    /** Continues after a place that cannot be read. */
     private void byNumber(Database database, Salvage salvage) {
         long highest = Math.max(database.highest().orElse(0), LastMark.read(folder.lastMark()).orElse(0L));
         int inARow = 0;

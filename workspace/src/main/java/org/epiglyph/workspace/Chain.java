@@ -5,13 +5,14 @@ import java.security.MessageDigest;
 import java.util.HexFormat;
 
 /**
- * Ties each line of a history to all before it: a line's digest is that of the digest before it and its own text, so that
- * a changed, missing or exchanged line is seen. SHA-256 (FIPS 180-4), 64 lower-case hexadecimal digits.
+ * Chains each line of a history to all lines before it: a line's digest is computed from the previous digest and its
+ * own text, so that a changed, missing or exchanged line is detected. SHA-256 (FIPS 180-4), 64 lower-case hexadecimal
+ * digits.
  */
 final class Chain {
     private Chain() {}
 
-    /** Where a history begins: at what was collected. */
+    /** The start of a history's chain: the digest of what was collected. */
     static String start(String collected) {
         return digest("collected", collected);
     }

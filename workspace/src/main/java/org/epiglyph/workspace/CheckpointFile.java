@@ -36,14 +36,14 @@ import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteOpenMode;
 
 /**
- * A batch's newest checkpoint, in an SQLite file beside its database: a row a student, so that only what has changed is
- * written. Which lines are whose stands in rows of their own, which are read when somebody asks. It decides nothing: where
- * it is missing, damaged, of another form or of another history, the whole history is read. Not safe for several threads.
+ * A batch's newest checkpoint, in an SQLite file beside its database: one row per student, so that only what changed is
+ * written. Which lines belong to whom is in rows of their own, read on demand. The file decides nothing: if it is
+ * missing, damaged, of another form or of another history, the whole history is read. Not thread-safe.
  */
 final class CheckpointFile implements AutoCloseable {
-    /** Changed whenever what is written here would be understood otherwise. */
+    /** Changed whenever the content would be interpreted differently. */
     private static final int FORM = 4;
-    /** Whose the lines are that may have changed anybody's submission. */
+    /** Marks lines that may have changed any submission. */
     private static final String ANYBODY = "";
     private final Connection connection;
     private final Map<StudentKey, RowCheck> checks;
@@ -56,31 +56,31 @@ final class CheckpointFile implements AutoCloseable {
     }
 
     /**
-     * What was found.
+     * A checkpoint that was found.
      *
      * @param chain  the digest of the history up to the checkpoint
      * @param checks of the rows
-     * @param shared how many lines up to it may have changed anybody's submission
+     * @param shared how many lines up to it may have changed any submission
      */
     record Found(Checkpoint checkpoint, String chain, Map<StudentKey, RowCheck> checks, int shared) {}
 
     /**
-     * By what a row is known.
+     * Identifies a row.
      *
-     * @param lines how many lines are this student's alone
+     * @param lines how many lines belong to this student alone
      */
     record RowCheck(int lines, String digest) {}
 
     /**
-     * @param shared how many lines are nobody's alone
-     * @param rows   the digest of all rows' digests, in the order of the roster
+     * @param shared how many lines belong to nobody alone
+     * @param rows   the digest of all rows' digests, in roster order
      */
     private record Head(int form, long number, String chain, Task task, MarkScheme scheme, Phrasebook phrasebook,
             Aids aids, Covers covers, List<UndoStep> done, List<UndoStep> undone, List<StudentKey> students,
             int shared, String rows) {}
 
     private record Row(String body, RowCheck check) {
-        /** Where a row is not what was written, nothing of the file counts. */
+        /** If a row is not what was written, nothing in the file counts. */
         Submission submission(StudentKey student) {
             try {
                 if (!check.digest.equals(rowDigest(student, body, check.lines))) {
@@ -93,7 +93,7 @@ final class CheckpointFile implements AutoCloseable {
         }
     }
 
-    /** CRC-32C (RFC 3720, 12.1): it is asked whether a row was damaged, and thousands are read at each opening. */
+    /** CRC-32C (RFC 3720, 12.1): it only has to detect damage, and thousands are computed at each opening. */
     private static String rowDigest(StudentKey student, String body, int lines) {
         CRC32C sum = new CRC32C();
         sum.update(student.value().getBytes(StandardCharsets.UTF_8));
@@ -102,7 +102,7 @@ final class CheckpointFile implements AutoCloseable {
         return HexFormat.of().toHexDigits((int) sum.getValue());
     }
 
-    /** The checkpoint that is kept beside a batch; empty where there is none that can be trusted. */
+    /** The checkpoint beside a batch; empty if there is none that can be trusted. */
     static Optional<Found> read(BatchFolder folder) {
         if (!Files.isRegularFile(folder.checkpoint())) {
             return Optional.empty();
@@ -156,12 +156,12 @@ final class CheckpointFile implements AutoCloseable {
         return HexFormat.of().formatHex(sum.digest());
     }
 
-    /** Opens the file for writing, to go on from what was found in it. */
+    /** Opens the file for writing, continuing from what was found in it. */
     static CheckpointFile open(BatchFolder folder, Found found) throws SQLException {
         return new CheckpointFile(connect(folder, SQLiteOpenMode.READWRITE), found.checks, found.shared);
     }
 
-    /** Opens the file for writing and begins anew. */
+    /** Opens the file for writing and starts from scratch. */
     static CheckpointFile create(BatchFolder folder) throws SQLException, IOException {
         Files.deleteIfExists(folder.checkpoint());
         Private.file(folder.checkpoint());
@@ -190,10 +190,10 @@ final class CheckpointFile implements AutoCloseable {
     }
 
     /**
-     * Puts a checkpoint in the place of the one before, in one transaction.
+     * Replaces the previous checkpoint, in one transaction.
      *
-     * @param index  the lines that the one before does not hold; taken from it
-     * @param before what was written last; empty for the first time
+     * @param index  the lines that the previous one does not hold; they are taken from it
+     * @param before what was written last; empty the first time
      */
     void write(Checkpoint checkpoint, String chain, LineIndex index, Optional<Batch> before) throws SQLException {
         Map<Optional<StudentKey>, LineIndex.Numbers> grown = index.take();
@@ -250,14 +250,14 @@ final class CheckpointFile implements AutoCloseable {
     }
 
     /**
-     * The numbers of the lines that are a student's alone, or nobody's alone, in order.
+     * The numbers of the lines that belong to a student alone, or to nobody alone, in order.
      *
-     * @param whose empty for nobody's alone
-     * @return empty where the file cannot be read, does not hold as many as it should, or one twice
+     * @param whose empty for nobody alone
+     * @return empty if the file cannot be read, does not hold as many as it should, or holds one twice
      */
     static Optional<long[]> lines(BatchFolder folder, Optional<StudentKey> whose) {
         try (Connection connection = connect(folder, SQLiteOpenMode.READONLY)) {
-            connection.setAutoCommit(false); // all of one checkpoint, whatever is written meanwhile
+            connection.setAutoCommit(false); // all from one checkpoint, whatever is written meanwhile
             int expected = whose.isPresent()
                     ? count(connection, whose.get())
                     : head(connection).map(Head::shared).orElse(-1);
@@ -301,7 +301,7 @@ final class CheckpointFile implements AutoCloseable {
                 sum(students.stream().map(s -> checks.get(s).digest).toList()));
     }
 
-    /** Submissions that are not the very ones of the batch before, or have got lines since. */
+    /** Submissions that are not the same instances as in the batch before, or have new lines. */
     private static List<Submission> changed(Batch now, Optional<Batch> before,
             Set<Optional<StudentKey>> grown) {
         List<Submission> all = now.submissions();

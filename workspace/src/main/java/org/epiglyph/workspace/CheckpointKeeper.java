@@ -14,12 +14,12 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Puts a checkpoint down every so many lines, on a thread of its own, so that opening takes as long as the last lines do and
- * not the whole history. Where one cannot be written, opening is slower and nothing is lost.
+ * Writes a checkpoint every so many lines, on a thread of its own, so that opening takes as long as the last lines and
+ * not the whole history. If one cannot be written, opening is slower and nothing is lost.
  */
 final class CheckpointKeeper {
     private static final Logger LOG = LoggerFactory.getLogger(CheckpointKeeper.class);
-    /** Tests of kills ask for more of them. */
+    /** Tests that kill the program use a smaller number. */
     private static final int EVERY = Integer.getInteger("epiglyph.checkpoint.every", 2_000);
     private static final int WORTH_ONE = 250;
     private final BatchFolder folder;
@@ -33,7 +33,7 @@ final class CheckpointKeeper {
     private Optional<CheckpointFile.Found> resumed;
     private Optional<Batch> written = Optional.empty();
 
-    /** @param from what the batch was opened from; empty where its whole history was read */
+    /** @param from what the batch was opened from; empty if its whole history was read */
     CheckpointKeeper(BatchFolder folder, Optional<CheckpointFile.Found> from) {
         this.folder = folder;
         this.resumed = from;
@@ -41,23 +41,23 @@ final class CheckpointKeeper {
         this.asked = from.map(f -> f.checkpoint().number()).orElse(0L);
     }
 
-    /** The line of the newest checkpoint that was asked for; what is due next holds the lines behind it. */
+    /** The line of the newest requested checkpoint; the next one holds the lines after it. */
     synchronized long asked() {
         return asked;
     }
 
-    /** True if so many lines are on the disk that it is time for one. */
+    /** True if enough lines are on the disk for the next checkpoint. */
     synchronized boolean isDue(long number) {
         return number - asked >= EVERY;
     }
 
-    /** True if one is worthwhile as the batch is closed. */
+    /** True if a checkpoint is worthwhile when the batch is closed. */
     synchronized boolean isWorthwhile(long number) {
         return number - asked >= WORTH_ONE;
     }
 
     /**
-     * Has a checkpoint written.
+     * Requests a checkpoint.
      *
      * @param chain the digest of the history up to it, which is on the disk
      * @param since the lines since {@link #asked()}
@@ -73,7 +73,7 @@ final class CheckpointKeeper {
             if (file == null) {
                 open(checkpoint.number());
             }
-            whole = false; // what the file takes is in the index no longer
+            whole = false; // lines that the file takes are no longer in the index
             file.write(checkpoint, chain, index, written);
             written = Optional.of(checkpoint.batch());
         } catch (SQLException | IOException | Problem | RuntimeException | Error e) {
@@ -111,7 +111,7 @@ final class CheckpointKeeper {
         resumed = Optional.empty();
     }
 
-    /** Waits until what was asked for is written; an interruption gives it up. */
+    /** Waits until what was requested is written; gives up if interrupted. */
     void end() {
         thread.close();
         close();

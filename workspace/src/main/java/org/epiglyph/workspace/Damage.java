@@ -4,12 +4,12 @@ import java.util.List;
 import org.epiglyph.core.Message;
 
 /**
- * What is not whole about a batch.
+ * The damage of a batch.
  *
- * @param findings what it is; none where the batch is sound
+ * @param findings what is damaged; empty if the batch is sound
  */
 public record Damage(List<Message> findings) {
-    /** A batch that is whole. */
+    /** No damage. */
     public static final Damage NONE = new Damage(List.of());
 
     public Damage {

@@ -19,12 +19,12 @@ import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteOpenMode;
 
 /**
- * The SQLite file of a batch: what was collected, and the history behind it. Write-ahead log with full synchronisation:
- * a committed line survives the program and the machine stopping. After a write that failed, the connection is made anew,
- * since a statement that failed may never run again. Not safe for several threads.
+ * The SQLite file of a batch: what was collected, followed by the history. Write-ahead log with full synchronisation: a
+ * committed line survives a crash of the program and the machine. After a failed write the connection is reopened,
+ * since a statement that failed may never work again. Not thread-safe.
  */
 final class Database implements AutoCloseable {
-    /** Counted up whenever an older program could no longer read the file. */
+    /** Incremented whenever an older program could no longer read the file. */
     static final int VERSION = 4;
     private static final int CHAINED_SINCE = 4;
     private final Path file;
@@ -67,7 +67,7 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** Opens for writing; a batch of an older version is brought up to this one, with a copy kept beside it. */
+    /** Opens for writing; a batch of an older version is upgraded, and a copy is kept beside it. */
     static Database open(Path file) throws SQLException, Problem {
         Database database = look(file);
         try {
@@ -119,7 +119,7 @@ final class Database implements AutoCloseable {
     private static Connection connect(Path file, boolean create) throws SQLException {
         SQLiteConfig config = new SQLiteConfig();
         if (!create) {
-            config.resetOpenMode(SQLiteOpenMode.CREATE); // a folder that has gone is not to come back empty
+            config.resetOpenMode(SQLiteOpenMode.CREATE); // a folder that is gone must not come back empty
         }
         Connection connection = config.createConnection("jdbc:sqlite:" + file);
         try (Statement statement = connection.createStatement()) {
@@ -143,7 +143,7 @@ final class Database implements AutoCloseable {
         append = connection
                 .prepareStatement("INSERT INTO history (number, at, kind, edit, chain) VALUES (?, ?, ?, ?, ?)");
         readEnd();
-        files = OpenFiles.of(file); // after the first reading, which makes the log where there is none
+        files = OpenFiles.of(file); // after the first read, which creates the log if there is none
     }
 
     private void readEnd() throws SQLException {
@@ -164,10 +164,11 @@ final class Database implements AutoCloseable {
     }
 
     /**
-     * Adds lines of history in one transaction; when this returns, all are on the disk, in the file of this name. Lines that
-     * are there already, since an earlier try arrived after all, are passed over.
+     * Appends lines of history in one transaction; when this returns, all are on the disk, in the file of this name.
+     * Lines that are already there, since an earlier attempt succeeded after all, are skipped.
      *
-     * @throws Problem where the file is gone, or is another one that does not continue the same history; nothing is written
+     * @throws Problem if the file is gone, or is another one that does not continue the same history; nothing is
+     *         written
      */
     void append(List<Entry> entries) throws SQLException, Problem {
         List<StoredLine> lines = entries.stream().map(StoredLine::of).toList();
@@ -184,9 +185,11 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** Opens the file of this name, which may be another now, and goes on with it where it holds the same history. */
+    /**
+     * Opens the file of this name, which may be another one now, and continues with it if it holds the same history.
+     */
     private void reconnect(List<StoredLine> lines) throws SQLException, Problem {
-        if (!Files.exists(file)) { // a connection to what is elsewhere stays, since it may come back
+        if (!Files.exists(file)) { // a connection to a missing file stays, since the file may come back
             throw new Problem(Message.of(Database.class, "gone", file.getParent()));
         }
         disconnect();
@@ -209,7 +212,7 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** True if the file ends with these lines, behind the history that has the digest: they arrived in an earlier try. */
+    /** True if the file ends with these lines, after the history with the digest: an earlier attempt succeeded. */
     private boolean isEndOf(List<StoredLine> lines, String before) {
         String digest = before;
         for (StoredLine line : lines) {
@@ -218,7 +221,7 @@ final class Database implements AutoCloseable {
         return last == lines.getLast().number() && chain.equals(digest);
     }
 
-    /** Brings into the database what only the open log of it has, which somebody has deleted, and opens it with a new one. */
+    /** Moves what only the open, deleted log holds into the database, and reopens it with a new log. */
     private void renewLog() throws SQLException {
         try (Statement statement = connection.createStatement();
                 ResultSet row = statement.executeQuery("PRAGMA wal_checkpoint(TRUNCATE)")) {
@@ -268,7 +271,7 @@ final class Database implements AutoCloseable {
         connection = null;
     }
 
-    /** The file's own check of its pages (SQLite, PRAGMA quick_check). */
+    /** SQLite's own check of the file's pages (PRAGMA quick_check). */
     boolean isWhole() {
         try (Statement statement = connection.createStatement();
                 ResultSet row = statement.executeQuery("PRAGMA quick_check(1)")) {
@@ -278,24 +281,32 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** The rows of what was collected and of the history, to be judged by {@link HistoryReading}. */
+    /** Receives the rows of what was collected and of the history, which {@link HistoryReading} judges. */
     interface Rows {
-        /** One of the copies of what was collected. @param digest empty in files of older versions */
+        /**
+         * One of the copies of what was collected.
+         *
+         * @param digest empty in files of older versions
+         */
         void collected(String body, String digest);
 
-        /** One line, in the order of the numbers. @return false to hear of no more */
+        /**
+         * One line, in numerical order.
+         *
+         * @return false to stop
+         */
         boolean line(StoredLine line, String digest);
     }
 
-    /** As {@link #read(Rows, long)}, from the first line on. */
+    /** Like {@link #read(Rows, long)}, from the first line on. */
     void read(Rows rows) throws SQLException {
         read(rows, 0);
     }
 
     /**
-     * Reads what was collected, and the lines behind a number.
+     * Reads what was collected, and the lines after a number.
      *
-     * @throws SQLException where the file is damaged so that rows cannot be had; those told until then are whole rows
+     * @throws SQLException if the file is damaged so that rows cannot be read; rows reported before that are complete
      */
     void read(Rows rows, long after) throws SQLException {
         try (Statement statement = connection.createStatement()) {
@@ -315,7 +326,11 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** One line by its number, found by itself, so that damage elsewhere does not matter. @return false if there is none */
+    /**
+     * One line by its number, looked up directly, so that damage elsewhere does not matter.
+     *
+     * @return false if there is none
+     */
     boolean readLine(long number, Rows rows) throws SQLException {
         try (PreparedStatement query = connection.prepareStatement("SELECT number, at, kind, edit"
                 + (chained ? ", chain" : ", ''") + " FROM history WHERE number = ?")) {
@@ -326,7 +341,7 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** True if the line is there, word for word. */
+    /** True if the line is there with exactly this content. */
     boolean holds(StoredLine line) {
         try {
             return readLine(line.number(), new Rows() {
@@ -345,7 +360,7 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** The highest number of a line; empty where that cannot be found out. */
+    /** The highest number of a line; empty if it cannot be determined. */
     java.util.OptionalLong highest() {
         try (Statement statement = connection.createStatement();
                 ResultSet row = statement.executeQuery("SELECT MAX(number) FROM history")) {
@@ -355,7 +370,7 @@ final class Database implements AutoCloseable {
         }
     }
 
-    /** The digest of the history up to the last line that was written. */
+    /** The digest of the history up to the last line written. */
     String chain() {
         return chain;
     }
@@ -374,7 +389,7 @@ final class Database implements AutoCloseable {
         return chained;
     }
 
-    /** Where the file has been moved or replaced, SQLite leaves the log alone, which may be that of another. */
+    /** If the file was moved or replaced, SQLite leaves the log alone, which may belong to another file. */
     @Override
     public void close() throws SQLException {
         if (connection != null) {

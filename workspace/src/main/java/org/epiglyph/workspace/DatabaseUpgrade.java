@@ -8,12 +8,12 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 
-/** Brings the database of an earlier version up to this one, which reads all kinds of edits of those before it. */
+/** Upgrades the database of an earlier version; this version reads all earlier kinds of edits. */
 final class DatabaseUpgrade {
     private DatabaseUpgrade() {}
 
     /**
-     * Upgrades it in one transaction. A copy of the file as it was stays beside it.
+     * Upgrades it in one transaction. A copy of the old file stays beside it.
      *
      * @param found its version
      */

@@ -17,8 +17,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Where the edits of an open batch go: into its database by a thread of their own, with a checkpoint from time to time; what
- * cannot be written there by the end, into a copy beside the batch, from which the next opening takes it in.
+ * Writes the edits of an open batch into its database on a thread of its own, with a checkpoint from time to time. What
+ * cannot be written by the end goes into a copy beside the batch, which the next opening takes in.
  */
 final class DurableEdits implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(DurableEdits.class);
@@ -30,21 +30,21 @@ final class DurableEdits implements AutoCloseable {
     private final LastMark lastMark;
     private final LastCopy lastCopy;
     private final HistoryWriter writer;
-    /** The last edit that came out of a copy and is not written yet; 0 for none. */
+    /** The last edit that came from a copy and is not written yet; 0 for none. */
     private volatile long copied;
-    /** True if all of that copy came out of it. */
+    /** True if the whole copy was taken in. */
     private volatile boolean copyFits;
     private boolean allWritten;
-    /** The checkpoint that is put down as soon as the disk has all of it. */
+    /** The checkpoint to be written as soon as all of it is on the disk. */
     private Optional<Awaited> awaited = Optional.empty();
 
-    /** @param since the lines since the checkpoint before */
+    /** @param since the lines since the previous checkpoint */
     private record Awaited(Checkpoint checkpoint, List<Entry> since) {}
 
     /**
      * @param history what is written; also the lock under which it is read
-     * @param sound   true as long as the batch is whole, and so is worth a checkpoint
-     * @param telling tells what is kept
+     * @param sound   true as long as the batch is undamaged and so worth a checkpoint
+     * @param telling notifies observers of what was saved
      */
     DurableEdits(BatchFolder folder, Database database, History history, CheckpointKeeper checkpoints,
             BooleanSupplier sound, Notifier telling) throws IOException {
@@ -77,9 +77,9 @@ final class DurableEdits implements AutoCloseable {
     }
 
     /**
-     * Puts a checkpoint down where one is due: it is taken of the batch as it is now, and put down when all of it is on the
-     * disk, so that edits that come faster than they are written never keep it away. Only the thread that writes, or none,
-     * may be at it. Whatever goes wrong, edits go on being written and the batch can be closed.
+     * Writes a checkpoint if one is due: it is taken of the batch as it is now, and written when all of it is on the
+     * disk, so that edits arriving faster than they are written never prevent it. Only the writing thread, or no
+     * thread, may run at the same time. Whatever goes wrong, edits go on being written and the batch can be closed.
      */
     private void putCheckpoint(long kept, boolean due) {
         try {
@@ -107,8 +107,8 @@ final class DurableEdits implements AutoCloseable {
     }
 
     /**
-     * Edits that an earlier closing could not write are written now. Their copy goes when they are, or is kept under another
-     * name where not all of it fits; until then it stays as it is.
+     * Writes edits that an earlier closing could not write. Their copy is deleted once they are written, or renamed if
+     * not all of it applies; until then it stays as it is.
      */
     void takeInLastCopy() {
         synchronized (history) {
@@ -126,7 +126,11 @@ final class DurableEdits implements AutoCloseable {
         }
     }
 
-    /** Replays edits up to the first that does not fit. @return those that did */
+    /**
+     * Replays edits up to the first that does not apply.
+     *
+     * @return those that did
+     */
     private List<Entry> replayed(List<Entry> edits) {
         List<Entry> fitting = new ArrayList<>();
         for (Entry entry : edits) {
@@ -148,12 +152,12 @@ final class DurableEdits implements AutoCloseable {
         }
     }
 
-    /** Has edits written, in order. */
+    /** Queues edits for writing, in order. */
     void add(List<Entry> entries) {
         writer.add(entries);
     }
 
-    /** Why no more edits can be taken; empty where they can. */
+    /** Why no more edits are accepted; empty if they are. */
     Optional<Message> stuck() {
         return writer.stuck();
     }
@@ -162,14 +166,18 @@ final class DurableEdits implements AutoCloseable {
         writer.flush();
     }
 
-    /** Takes no more edits and waits until those there are written, or copied. @return what became of those that were not */
+    /**
+     * Accepts no more edits and waits until the queued ones are written, or copied.
+     *
+     * @return a problem if some were not written
+     */
     Optional<Problem> end() {
         List<Entry> unwritten = unwritten();
         allWritten = unwritten.isEmpty();
         return allWritten ? Optional.empty() : Optional.of(copy(unwritten));
     }
 
-    /** Closing is never broken off, or the batch would stay locked. */
+    /** Closing is never interrupted, or the batch would stay locked. */
     private List<Entry> unwritten() {
         boolean interrupted = false;
         try {
@@ -200,7 +208,7 @@ final class DurableEdits implements AutoCloseable {
         }
     }
 
-    /** Puts the last checkpoint down, after {@link #end()}, and waits for it. */
+    /** Writes the last checkpoint, after {@link #end()}, and waits for it. */
     void endCheckpoints() {
         if (allWritten && checkpoints.isWorthwhile(history.last())) {
             putCheckpoint(history.last(), true);
@@ -211,7 +219,7 @@ final class DurableEdits implements AutoCloseable {
     @Override
     public void close() throws SQLException, IOException {
         try (lastMark; database) {
-            // both are closed, whatever becomes of the other
+            // both are closed even if one fails
         }
     }
 }

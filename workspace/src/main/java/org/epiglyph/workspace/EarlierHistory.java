@@ -18,7 +18,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** The lines of a batch before the checkpoint that it was opened from, read on a connection of their own. Safe for several threads. */
+/** The lines of a batch before the checkpoint that it was opened from, read on a connection of its own. Thread-safe. */
 final class EarlierHistory implements EarlierLines, AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EarlierHistory.class);
     private static final Message UNREADABLE = Message.of(EarlierHistory.class, "unreadable");
@@ -46,7 +46,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
         return reader;
     }
 
-    /** Collects the rows that are read; nothing is judged. */
+    /** Collects the rows read, without judging them. */
     private static class RowCollector implements Database.Rows {
         private final List<Entry> entries = new ArrayList<>();
         private Optional<String> body = Optional.empty();
@@ -99,7 +99,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
         }
     }
 
-    /** By their numbers, which the checkpoint's file has; where it does not, or has others, out of all. */
+    /** By the numbers in the checkpoint file; if it lacks them or has wrong ones, by searching all lines. */
     private List<Entry> linesOf(Optional<StudentKey> whose) throws SQLException, Problem {
         Optional<long[]> numbers = CheckpointFile.lines(folder, whose);
         if (numbers.isPresent()) {
@@ -111,7 +111,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
         return all().stream().filter(e -> e.edit().soleStudent().equals(whose)).toList();
     }
 
-    /** The file goes on growing; what came behind the checkpoint is no line of this. */
+    /** The file keeps growing; lines after the checkpoint do not belong here. */
     private List<Entry> lines(long... numbers) throws SQLException, Problem {
         RowCollector rows = new RowCollector();
         for (long number : numbers) {
@@ -131,7 +131,10 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
         }
     }
 
-    /** The newest line of a kind among the last up to the checkpoint; empty where none of them is, or they cannot be read. */
+    /**
+     * The newest line of a kind among the last ones up to the checkpoint; empty if there is none, or they cannot be
+     * read.
+     */
     synchronized Optional<Entry> newest(Predicate<Entry> kind) {
         try {
             for (long to = base(); to > Math.max(0, base() - LOOK_BACK); to -= AT_ONCE) {
@@ -150,12 +153,20 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
         }
     }
 
-    /** All lines up to the checkpoint, in order. @throws Problem where they cannot be read */
+    /**
+     * All lines up to the checkpoint, in order.
+     *
+     * @throws Problem if they cannot be read
+     */
     List<Entry> all() throws Problem {
         return lines(folder, base());
     }
 
-    /** The lines of a batch up to a number, in order. @throws Problem where they cannot be read */
+    /**
+     * The lines of a batch up to a number, in order.
+     *
+     * @throws Problem if they cannot be read
+     */
     static List<Entry> lines(BatchFolder folder, long upTo) throws Problem {
         RowCollector rows = new RowCollector();
         try (Database all = Database.look(folder.database())) {
@@ -167,9 +178,9 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
     }
 
     /**
-     * Reads every line up to the checkpoint and says what is not whole about them, or about the rest of the file.
+     * Reads every line up to the checkpoint and reports damage to them or to the rest of the file.
      *
-     * @param stillWanted asked at each line; ends the check where it says no
+     * @param stillWanted called at each line; returns false to stop
      */
     Damage check(BooleanSupplier stillWanted) {
         try (Database all = Database.look(folder.database())) {
@@ -194,7 +205,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
         return new Damage(List.of(Message.of(EarlierHistory.class, "damaged")));
     }
 
-    /** Follows the digests from line to line, as far as they fit. */
+    /** Follows the chain of digests as far as it is intact. */
     private final class Links implements Database.Rows {
         private final BooleanSupplier stillWanted;
         private String chain = "";

@@ -13,7 +13,7 @@ import java.math.BigDecimal;
 import org.epiglyph.core.marks.Face;
 import org.epiglyph.core.marks.Sign;
 
-/** How the face of a stamp is written: a sign as its bare name, all others as an object that says what they are. */
+/** The JSON form of a stamp's face: a sign as its bare name, all others as an object. */
 final class FaceJson {
     private FaceJson() {}
 

@@ -17,39 +17,40 @@ import org.epiglyph.core.scoring.Exact;
 import org.epiglyph.core.scoring.Result;
 import org.epiglyph.core.scoring.Step;
 
-/** What tells one state of a student's hand-back from another. */
+/** Distinguishes one state of a student's hand-back from another. */
 public final class Fingerprint {
     private Fingerprint() {}
 
     /**
      * A digest of everything that a student would be handed: documents, marks for the student, result and feedback, and
-     * how it was chosen to be made. The same work has the same fingerprint on every machine and at every time.
+     * the options it is made with. The same work has the same fingerprint on every machine and at any time.
      *
      * @param batch  the state that is handed back; what is built must be built from the same
-     * @param chosen what was chosen otherwise than usual; none for what receipts of all versions know
+     * @param chosen options that differ from the defaults; empty for what receipts of all versions know
      * @return SHA-256, 64 lower-case hexadecimal digits
      */
     public static String of(Batch batch, StudentKey student, List<String> chosen) {
         return of(parts(batch, student, chosen));
     }
 
-    /** True if a digest is that of a state, by this version of the program or by an earlier one. */
+    /** True if a digest is that of a state, computed by this version of the program or an earlier one. */
     public static boolean isOf(String digest, Batch batch, StudentKey student, List<String> chosen) {
         return matching(batch, student, chosen).test(digest);
     }
 
     /**
-     * Recognises the digests of one state. Earlier versions put the wording of the feedback into theirs, so that better wording
-     * alone would have made everything look changed since it was handed back; their digest is computed only where it is needed.
+     * Recognises the digests of one state. Earlier versions included the wording of the feedback, so that better
+     * wording alone would have made everything look changed since it was handed back; their digest is computed only
+     * when needed.
      */
     public static Predicate<String> matching(Batch batch, StudentKey student, List<String> chosen) {
         String now = of(batch, student, chosen);
         return digest -> digest.equals(now) || digest.equals(of(earlierParts(batch, student, chosen)));
     }
 
-    /** All that decides, in values alone: the same in every language, and whatever the program's own words are. */
+    /** Everything that matters, as values only: independent of language and of the program's wording. */
     static List<Object> parts(Batch batch, StudentKey student, List<String> chosen) {
-        Batch named = batch.named(student); // what is handed out has the name, whether it is covered here or not
+        Batch named = batch.named(student); // what is handed out shows the name, whether it is covered here or not
         Submission submission = named.submission(student);
         Result result = named.result(student);
         List<Object> handed = commonParts(submission, result);
@@ -110,7 +111,7 @@ public final class Fingerprint {
      * A digest of a marked copy of a document.
      *
      * @param marks  what is written on it
-     * @param manner how it is written, and with what
+     * @param manner the options it is made with
      */
     public static String ofCopy(Document document, List<Mark> marks, List<String> manner) {
         return of(List.of(document.sha256(), document.pages(), marks, manner));

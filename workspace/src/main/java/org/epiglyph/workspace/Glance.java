@@ -8,14 +8,14 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Entry;
 
 /**
- * A batch as it is on the disk, read without holding it.
+ * A batch as it is on the disk, read without locking it.
  *
- * @param batch  as far as it is whole
- * @param damage what is not
+ * @param batch  as far as it is intact
+ * @param damage what is damaged
  * @param lines  its newest lines, in order; of a long history not all
  */
 public record Glance(Batch batch, Damage damage, List<Entry> lines) {
-    /** @throws Problem where there is no batch, or not even what was collected can be read */
+    /** @throws Problem if there is no batch, or not even what was collected can be read */
     public static Glance at(Path root) throws Problem {
         BatchFolder folder = new BatchFolder(root);
         try (Database database = Database.look(folder.database())) {

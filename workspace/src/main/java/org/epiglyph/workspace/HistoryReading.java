@@ -14,10 +14,10 @@ import org.epiglyph.core.batch.History;
 import org.epiglyph.core.batch.Submission;
 import org.slf4j.LoggerFactory;
 
-/** Reads a batch as far as it is whole, and says what is not. */
+/** Reads a batch as far as it is intact, and reports the damage. */
 final class HistoryReading implements Database.Rows {
     private final List<Message> findings = new ArrayList<>();
-    /** Lines that are decoded side by side. */
+    /** Number of lines that are decoded in parallel. */
     private static final int AT_ONCE = 1_024;
     private final boolean chained;
     private final List<Waiting> waiting = new ArrayList<>();
@@ -35,9 +35,9 @@ final class HistoryReading implements Database.Rows {
     }
 
     /**
-     * The history as far as it is whole, and what is not.
+     * The history as far as it is intact, and the damage.
      *
-     * @param from    what it goes on from; the lines before it have not been looked at
+     * @param from    the checkpoint it continues from; the lines before it have not been read
      * @param earlier those lines
      */
     record Found(History history, Damage damage, Optional<CheckpointFile.Found> from,
@@ -48,9 +48,9 @@ final class HistoryReading implements Database.Rows {
     }
 
     /**
-     * Reads a batch to be opened, from its newest checkpoint on where it has one.
+     * Reads a batch that is being opened, from its newest checkpoint if it has one.
      *
-     * @throws Problem where not even what was collected can be read
+     * @throws Problem if not even what was collected can be read
      */
     static Found open(Database database, BatchFolder folder) throws Problem {
         Optional<Found> found = fromCheckpoint(database, folder);
@@ -58,9 +58,9 @@ final class HistoryReading implements Database.Rows {
     }
 
     /**
-     * Reads the whole history, and looks at the rest of the file too.
+     * Reads the whole history, and checks the rest of the file too.
      *
-     * @throws Problem where not even what was collected can be read
+     * @throws Problem if not even what was collected can be read
      */
     static Found read(Database database, BatchFolder folder) throws Problem {
         Found found = replayed(database, folder);
@@ -71,7 +71,7 @@ final class HistoryReading implements Database.Rows {
                 List.of(Message.of(HistoryReading.class, "damagedElsewhere"))));
     }
 
-    /** As {@link #open}, without reading what holds no lines. */
+    /** Like {@link #open}, without reading the parts that hold no lines. */
     static Found glance(Database database, BatchFolder folder) throws Problem {
         Optional<Found> found = fromCheckpoint(database, folder);
         return found.isPresent() ? found.get() : replayed(database, folder);
@@ -81,7 +81,7 @@ final class HistoryReading implements Database.Rows {
         return new HistoryReading(database.isChained()).readFrom(database, folder, 0);
     }
 
-    /** Empty where there is no checkpoint, or where anything behind it is not whole: a whole reading says then what. */
+    /** Empty if there is no checkpoint, or if anything after it is damaged: a full read then reports what. */
     private static Optional<Found> fromCheckpoint(Database database, BatchFolder folder) throws Problem {
         Optional<CheckpointFile.Found> from = database.isChained()
                 ? CheckpointFile.read(folder).filter(c -> isOfThis(database, c))
@@ -160,7 +160,7 @@ final class HistoryReading implements Database.Rows {
         try {
             return batch(BatchJson.read(collected, BatchJson.Collected.class));
         } catch (JsonProcessingException | RuntimeException | StackOverflowError e) {
-            throw unreadable(folder, null); // the cause may quote the text, which is not for the log
+            throw unreadable(folder, null); // the cause may quote the text, which must not be logged
         }
     }
 
@@ -174,14 +174,14 @@ final class HistoryReading implements Database.Rows {
         try {
             begin(new BatchFolder(java.nio.file.Path.of("")));
         } catch (Problem e) {
-            return false; // said by read, with the folder's name
+            return false; // reported by read, with the folder's name
         }
         waiting.add(new Waiting(line, digest));
         return waiting.size() < AT_ONCE || replayWaiting();
     }
 
     private record Waiting(StoredLine line, String digest) {
-        /** What the line says; nothing where it cannot be read. */
+        /** The line decoded; empty if it cannot be read. */
         Decoded decoded() {
             try {
                 return new Decoded(this, Optional.of(line.entry()), false);
@@ -193,10 +193,14 @@ final class HistoryReading implements Database.Rows {
         }
     }
 
-    /** @param otherVersion true if it may be of a version that this one cannot read */
+    /** @param otherVersion true if it may come from a version that this one cannot read */
     private record Decoded(Waiting from, Optional<Entry> entry, boolean otherVersion) {}
 
-    /** Replays the lines that wait, which are decoded side by side. @return false from the first that is not whole on */
+    /**
+     * Replays the waiting lines, which are decoded in parallel.
+     *
+     * @return false from the first damaged line on
+     */
     private boolean replayWaiting() {
         List<Decoded> decoded = waiting.parallelStream().map(Waiting::decoded).toList();
         waiting.clear();

@@ -15,8 +15,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Writes edits behind, in order, on a thread of its own that nothing but {@link #end} ends. What cannot be written waits
- * and is tried again; where that is not the disk's fault, or too much waits, the writer is stuck and no more edits may be made.
+ * Writes edits asynchronously, in order, on a thread of its own that only {@link #end} stops. What cannot be written
+ * waits and is retried; if the disk is not to blame, or too much is waiting, the writer is stuck and no more edits may
+ * be made.
  */
 final class HistoryWriter {
     private static final Logger LOG = LoggerFactory.getLogger(HistoryWriter.class);
@@ -29,14 +30,14 @@ final class HistoryWriter {
     private final Thread thread;
     private int faults;
     private boolean ending;
-    /** Why the last try failed; empty where it did not. */
+    /** Why the last attempt failed; empty if it did not. */
     private Optional<Message> failure = Optional.empty();
 
-    /** Where edits go; when it returns they are on the disk. */
+    /** Where edits are written; when it returns they are on the disk. */
     interface Sink {
         void append(List<Entry> entries) throws SQLException, Problem;
 
-        /** Remembers that all up to this number are there. */
+        /** Records that all edits up to this number are there. */
         void mark(long number) throws IOException;
     }
 
@@ -52,7 +53,7 @@ final class HistoryWriter {
         notifyAll();
     }
 
-    /** Why no more edits may be made; empty where all is well. */
+    /** Why no more edits may be made; empty if all is well. */
     synchronized Optional<Message> stuck() {
         if (faults >= PATIENCE_WITH_FAULTS) {
             return Optional.of(Message.of(HistoryWriter.class, "noMoreAccepted"));
@@ -63,7 +64,11 @@ final class HistoryWriter {
         return Optional.empty();
     }
 
-    /** Waits until all is written that was added before. @throws Problem where it cannot be written now */
+    /**
+     * Waits until everything added before is written.
+     *
+     * @throws Problem if it cannot be written now
+     */
     synchronized void flush() throws Problem {
         try {
             while (!waiting.isEmpty()) {
@@ -78,7 +83,7 @@ final class HistoryWriter {
         }
     }
 
-    /** Writes what waits, ends, and gives what could not be written. */
+    /** Writes what is waiting, stops, and returns what could not be written. */
     List<Entry> end() throws InterruptedException {
         synchronized (this) {
             ending = true;
@@ -97,7 +102,7 @@ final class HistoryWriter {
         while (more) {
             try {
                 more = writeNext();
-            } catch (Throwable e) { // of whatever kind: this thread alone keeps what the marker does
+            } catch (Throwable e) { // of any kind: only this thread saves what the marker does
                 failed(e);
             }
         }
@@ -156,7 +161,7 @@ final class HistoryWriter {
                     .orElseGet(() -> Message.of(HistoryWriter.class, "notYetWritten")));
             telling.line(o -> o.notKept(problem));
             telling.tell();
-        } catch (Throwable again) { // saying so may fail for want of memory too; the next try says it
+        } catch (Throwable again) { // reporting it may run out of memory too; the next attempt reports it
             faults++;
         } finally {
             pause();
@@ -172,7 +177,10 @@ final class HistoryWriter {
         }
     }
 
-    /** Waits before the next try, however many edits are added meanwhile; ends with the wish to end. */
+    /**
+     * Waits before the next attempt, however many edits are added meanwhile; returns early when the writer is asked to
+     * end.
+     */
     private synchronized void pause() {
         long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(RETRY_MILLIS);
         for (long left = RETRY_MILLIS; left > 0
@@ -180,7 +188,7 @@ final class HistoryWriter {
             try {
                 wait(left);
             } catch (InterruptedException e) {
-                return; // nobody has reason to; the next try comes early
+                return; // unexpected; the next attempt is early
             }
         }
     }

@@ -16,9 +16,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Edits that could not be written before a batch was closed, one JSON object a line. They lie beside the batch, for which
- * some room on the disk is kept in reserve, or else in the system's folder for temporary files, and are taken in at
- * the next opening.
+ * Edits that could not be written before a batch was closed, one JSON object per line. They are stored beside the
+ * batch, where some disk space is reserved for them, or else in the system's temporary folder, and are taken in at the
+ * next opening.
  */
 final class LastCopy {
     private static final Logger LOG = LoggerFactory.getLogger(LastCopy.class);
@@ -35,12 +35,12 @@ final class LastCopy {
         }
     }
 
-    /** Keeps room for a copy; where the disk has none now, there is none in reserve. */
+    /** Reserves space for a copy; if the disk is full now, none is reserved. */
     void reserve() {
         Path reserve = folder.reserve();
         if (!Files.exists(reserve)) {
             try {
-                byte[] noise = new byte[RESERVE]; // such as no file system makes smaller
+                byte[] noise = new byte[RESERVE]; // incompressible, so that no file system shrinks it
                 new java.util.Random(RESERVE).nextBytes(noise);
                 Files.write(reserve, noise);
             } catch (IOException e) {
@@ -58,7 +58,7 @@ final class LastCopy {
      * Writes what could not be written elsewhere.
      *
      * @return where it is
-     * @throws IOException where it can be written nowhere
+     * @throws IOException if it cannot be written anywhere
      */
     Path write(List<Entry> unwritten) throws IOException {
         StringBuilder text = new StringBuilder();
@@ -89,7 +89,7 @@ final class LastCopy {
         throw failure;
     }
 
-    /** The edits that follow the given number; none where there is no copy, or where it does not fit. */
+    /** The edits after the given number; empty if there is no copy, or if it does not continue there. */
     List<Entry> after(long last) {
         List<Entry> following = new ArrayList<>();
         for (Path place : places()) {
@@ -106,7 +106,7 @@ final class LastCopy {
         return following;
     }
 
-    /** @param whole false where it is cut off behind these */
+    /** @param whole false if it is cut off after these */
     private record Read(List<Entry> entries, boolean whole) {}
 
     private static Read read(Path file) {
@@ -122,7 +122,7 @@ final class LastCopy {
         }
     }
 
-    /** Removes the copy, after all of it was written. */
+    /** Deletes the copy, after all of it was written. */
     void taken() {
         for (Path place : places()) {
             deleteQuietly(place);
@@ -138,8 +138,8 @@ final class LastCopy {
     }
 
     /**
-     * Removes a copy of which all arrived after all. One that does not fit is kept under another name, since the next copy
-     * takes this one.
+     * Deletes a copy whose edits all arrived after all. One that does not apply is renamed, since the next copy takes
+     * its name.
      *
      * @param written true if the history has the line
      */
@@ -177,7 +177,7 @@ final class LastCopy {
         return place.getParent().equals(folder.root());
     }
 
-    /** The system's folder for temporary files is everybody's: what somebody else has laid there is neither read nor written into. */
+    /** The system's temporary folder is shared: files that somebody else put there are neither read nor written. */
     private boolean isTrusted(Path place) {
         return isBeside(place) || Private.isOwn(place.getParent())
                 && (!Files.exists(place, LinkOption.NOFOLLOW_LINKS) || Private.isOwn(place));

@@ -10,8 +10,8 @@ import java.nio.file.StandardOpenOption;
 import java.util.Optional;
 
 /**
- * The number of the last line that was kept, in a small file beside the database. It is written after the line, so that a
- * database that knows fewer lines has lost some, for example because it was copied without its write-ahead log.
+ * The number of the last line saved, in a small file beside the database. It is written after the line, so a database
+ * with fewer lines has lost some, for example because it was copied without its write-ahead log.
  */
 final class LastMark implements AutoCloseable {
     private static final int LENGTH = 20;
@@ -25,12 +25,12 @@ final class LastMark implements AutoCloseable {
         return new LastMark(FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE));
     }
 
-    /** The number that stands there; empty where none does. */
+    /** The stored number; empty if there is none. */
     static Optional<Long> read(Path file) {
         try {
             return Optional.of(Long.parseLong(Files.readString(file, StandardCharsets.US_ASCII).strip()));
         } catch (IOException | NumberFormatException e) {
-            return Optional.empty(); // a batch of an older version, or a mark that was itself lost
+            return Optional.empty(); // a batch of an older version, or the mark itself was lost
         }
     }
 

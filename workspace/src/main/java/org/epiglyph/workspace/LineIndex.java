@@ -9,17 +9,17 @@ import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * Which lines of a history may have changed whose submission, so that one student's can be read by themselves; those that no checkpoint
- * holds yet. Not safe for several threads.
+ * Which lines of a history may have changed whose submission, so that one student's can be read alone; for lines that
+ * no checkpoint holds yet. Not thread-safe.
  */
 final class LineIndex {
-    /** Whose lines are meant; empty for those that may have changed anybody's. */
+    /** By student; empty for lines that may have changed any submission. */
     private final Map<Optional<StudentKey>, Numbers> waiting = new HashMap<>();
 
     /** The numbers of some lines, in order. */
     record Numbers(int count, String text) {}
 
-    /** Takes in lines that follow those that are there. */
+    /** Adds lines that follow those already there. */
     void add(Collection<Entry> lines) {
         lines.stream()
                 .collect(Collectors.groupingBy(line -> line.edit().soleStudent()))
@@ -32,7 +32,7 @@ final class LineIndex {
                 lines.stream().map(line -> Long.toString(line.number())).collect(Collectors.joining(",")));
     }
 
-    /** What waits, by whose it is; nothing waits from then on. */
+    /** Returns what is waiting, by student, and clears it. */
     Map<Optional<StudentKey>, Numbers> take() {
         Map<Optional<StudentKey>, Numbers> taken = Map.copyOf(waiting);
         waiting.clear();

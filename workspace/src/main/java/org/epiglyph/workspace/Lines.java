@@ -14,7 +14,7 @@ import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.History;
 import org.epiglyph.core.roster.StudentKey;
 
-/** All lines of an open batch: those in memory, and before them those that opening from a checkpoint has passed over. */
+/** All lines of an open batch: those in memory, preceded by those that opening from a checkpoint skipped. */
 final class Lines implements AutoCloseable {
     private final History history;
     private final Optional<EarlierHistory> earlier;
@@ -75,7 +75,11 @@ final class Lines implements AutoCloseable {
         return earlier.isPresent();
     }
 
-    /** Reads the lines that are not in memory, and says what is not whole. @param goOn false to stop */
+    /**
+     * Reads the lines that are not in memory, and reports damage.
+     *
+     * @param goOn returns false to stop
+     */
     Damage check(BooleanSupplier goOn) {
         return earlier.map(e -> e.check(goOn)).orElse(Damage.NONE);
     }

@@ -15,8 +15,8 @@ import java.util.regex.Pattern;
 import org.epiglyph.core.Message;
 
 /**
- * How a batch keeps what was said: the module, the key and the values, and the words of the day, which stand where another version
- * of the program no longer knows the key. What is words alone is written as words, as batches of the first versions have it.
+ * The JSON form of a message: module, key, values, and the text of its time, which is used if another version of the
+ * program no longer knows the key. Literal messages are written as plain text, as in batches of the first versions.
  */
 final class MessageJson {
     private static final Pattern MODULE = Pattern.compile("[a-z]+");
@@ -59,7 +59,7 @@ final class MessageJson {
                 : Message.literal(node.path("words").asText());
     }
 
-    /** Writes one. */
+    /** Writes one message. */
     static final class Writer extends JsonSerializer<Message> {
         @Override
         public void serialize(Message message, JsonGenerator out, SerializerProvider provider) throws IOException {
@@ -67,7 +67,7 @@ final class MessageJson {
         }
     }
 
-    /** Reads one. */
+    /** Reads one message. */
     static final class Reader extends JsonDeserializer<Message> {
         @Override
         public Message deserialize(JsonParser in, DeserializationContext context) throws IOException {
@@ -75,7 +75,7 @@ final class MessageJson {
         }
     }
 
-    /** Writes several; what was one text in the first versions, where they are words alone. */
+    /** Writes several messages; as one text, as the first versions did, if they are all literal. */
     static final class ListWriter extends JsonSerializer<List<Message>> {
         @Override
         public void serialize(List<Message> messages, JsonGenerator out, SerializerProvider provider)
@@ -92,7 +92,7 @@ final class MessageJson {
         }
     }
 
-    /** Reads several, or one text. */
+    /** Reads several messages, or one text. */
     static final class ListReader extends JsonDeserializer<List<Message>> {
         @Override
         public List<Message> deserialize(JsonParser in, DeserializationContext context) throws IOException {

@@ -21,8 +21,8 @@ import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.TemporaryFolder;
 
 /**
- * A batch in the making. It grows in a hidden folder beside its place and appears there in one move; closed before
- * that, it leaves nothing.
+ * A batch under construction. It grows in a hidden folder beside its target and appears there in one move; closed
+ * before that, it leaves nothing.
  */
 public final class NewBatch implements AutoCloseable {
     private final Path target;
@@ -38,7 +38,7 @@ public final class NewBatch implements AutoCloseable {
     /**
      * Starts a batch.
      *
-     * @param target the folder that the batch will be; must not exist
+     * @param target the folder of the batch; must not exist
      */
     public static NewBatch at(Path target) throws Problem {
         if (Files.exists(target)) {
@@ -47,7 +47,7 @@ public final class NewBatch implements AutoCloseable {
         try {
             Files.createDirectories(target.toAbsolutePath().getParent());
             Path parent = target.toAbsolutePath().getParent();
-            TemporaryFolder.sweep(parent); // what a program that was killed had begun
+            TemporaryFolder.sweep(parent); // left by a program that was killed
             Path growing = TemporaryFolder.makeIn(parent, "collecting").path();
             NewBatch batch = new NewBatch(target, growing);
             Files.createDirectories(batch.growing.originals());
@@ -63,17 +63,17 @@ public final class NewBatch implements AutoCloseable {
         return growing;
     }
 
-    /** Stores a received file as {@link Originals#store} does. */
+    /** Stores a received file like {@link Originals#store}. */
     public Originals.Stored store(String id, String name, InputStream bytes) throws IOException {
         return new Originals(growing).store(id, name, bytes);
     }
 
-    /** Adds a student with what was handed in, oldest first; none is nothing received. */
+    /** Adds a student with their hand-ins, oldest first; none means nothing was received. */
     public void add(Student student, List<HandIn> handIns) {
         received.add(new BatchJson.Received(student, List.copyOf(handIns)));
     }
 
-    /** Writes the decisions and moves the batch to its place. */
+    /** Writes the database and moves the batch to its target. */
     public void place(Task task, MarkScheme scheme, Phrasebook phrasebook) throws Problem {
         try {
             Database.create(growing.database(), new BatchJson.Collected(task, scheme, phrasebook, received)).close();
@@ -84,7 +84,7 @@ public final class NewBatch implements AutoCloseable {
         }
     }
 
-    /** Takes away what was begun, unless it has found its place. */
+    /** Deletes what was begun, unless it has been moved to its target. */
     @Override
     public void close() throws IOException {
         if (!placed) {

@@ -10,7 +10,7 @@ import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Tells observers, one piece of news after the other, in the order in which it came. */
+/** Notifies observers, one event after the other, in the order in which they occurred. */
 final class Notifier {
     private static final Logger LOG = LoggerFactory.getLogger(Notifier.class);
     private final Executor thread;
@@ -18,7 +18,7 @@ final class Notifier {
     private final Queue<Consumer<WorkspaceObserver>> news = new ConcurrentLinkedQueue<>();
     private final ReentrantLock telling = new ReentrantLock();
 
-    /** @param thread runs what it is given on the thread that observers expect, at once where it is called there */
+    /** @param thread runs tasks on the thread that observers expect, immediately if called there */
     Notifier(Executor thread) {
         this.thread = thread;
     }
@@ -31,12 +31,12 @@ final class Notifier {
         observers.remove(observer);
     }
 
-    /** Puts news in line; the caller sees to the order. */
+    /** Queues an event; the caller ensures the order. */
     void line(Consumer<WorkspaceObserver> one) {
         news.add(one);
     }
 
-    /** Has all that is in line told. What an observer does in answer is told after what it answers. */
+    /** Delivers all queued events. Events caused by an observer are delivered after the one it is reacting to. */
     void tell() {
         thread.execute(this::tellAll);
     }

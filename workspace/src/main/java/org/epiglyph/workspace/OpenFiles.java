@@ -7,12 +7,12 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.util.Optional;
 
 /**
- * The files of a database as they were when it was opened, to be told from others of the same names: on POSIX systems a file
- * that is open can be moved, deleted or replaced, and what is written goes on into the old one. Where a system does not
- * tell files apart, they are the same as long as they are there.
+ * The identity of a database's files when it was opened, to tell them from others of the same names: on POSIX systems
+ * an open file can be moved, deleted or replaced, and writes still go into the old one. If a system cannot tell files
+ * apart, they count as the same as long as they exist.
  *
- * @param key    of the database's file; empty where the system has none
- * @param logKey of its write-ahead log; empty where there was none or the system has none
+ * @param key    of the database's file; empty if the system has none
+ * @param logKey of its write-ahead log; empty if there was none or the system has none
  */
 record OpenFiles(Path database, Optional<Object> key, Optional<Object> logKey) {
     static OpenFiles of(Path database) {
@@ -31,12 +31,12 @@ record OpenFiles(Path database, Optional<Object> key, Optional<Object> logKey) {
         }
     }
 
-    /** True if the database is still the file of its name. */
+    /** True if the database is still the file with its name. */
     boolean hasDatabase() {
         return Files.exists(database) && key.equals(key(database));
     }
 
-    /** True if the write-ahead log is still the file of its name. */
+    /** True if the write-ahead log is still the file with its name. */
     boolean hasLog() {
         return logKey.isEmpty() || logKey.equals(key(log(database)));
     }

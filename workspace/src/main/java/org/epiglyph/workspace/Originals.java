@@ -15,7 +15,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.places.FolderTree;
 import org.slf4j.LoggerFactory;
 
-/** The received files of a batch: stored byte for byte, read only, each in a folder of its own. Safe for several threads. */
+/** The received files of a batch: stored byte for byte, read-only, each in a folder of its own. Thread-safe. */
 public final class Originals {
     private static final int BUFFER = 1 << 16;
     private final BatchFolder folder;
@@ -25,7 +25,7 @@ public final class Originals {
     }
 
     /**
-     * What came with a stored original.
+     * A stored original.
      *
      * @param path   where it is now
      * @param sha256 digest of its bytes, 64 lower-case hexadecimal digits
@@ -36,9 +36,9 @@ public final class Originals {
     /**
      * Stores a received file.
      *
-     * @param id   of the document; nothing may be stored under it yet
-     * @param name the received name; on the disk it may be another
-     * @throws IOException where the disk fails; what was written of the file is then taken away again
+     * @param id   of the document; must not be in use
+     * @param name the received name; on the disk it may differ
+     * @throws IOException if the disk fails; the partial file is deleted
      */
     public Stored store(String id, String name, InputStream bytes) throws IOException {
         Path file = folder.stored(id).resolve(BatchFolder.nameOnDisk(name));
@@ -61,7 +61,7 @@ public final class Originals {
         return new Stored(file, HexFormat.of().formatHex(digest.digest()), length);
     }
 
-    /** Names of those documents whose bytes are no longer what was received, missing ones included. Reads them. */
+    /** Names of those documents whose bytes are no longer what was received, including missing ones. Reads them. */
     static List<String> changed(BatchFolder folder, Submission whose, Stream<Document> documents) {
         return documents.filter(d -> !isIntact(folder, d)).map(whose::called).toList();
     }
@@ -82,7 +82,7 @@ public final class Originals {
         }
     }
 
-    /** Takes a stored file away again, where what was begun with it is not carried out. */
+    /** Deletes a stored file, if the act that it belongs to is not carried out. */
     public void remove(String id) throws IOException {
         FolderTree.delete(folder.stored(id));
     }

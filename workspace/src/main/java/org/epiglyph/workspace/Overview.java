@@ -5,17 +5,17 @@ import java.util.Optional;
 import org.epiglyph.core.Problem;
 
 /**
- * A batch in a few figures, and what is not whole about it.
+ * The figures of a batch, and its damage.
  *
- * @param summary as far as the batch is whole
- * @param damage  what is not
+ * @param summary as far as the batch is intact
+ * @param damage  what is damaged
  */
 public record Overview(Summary summary, Damage damage) {
     /**
-     * Reads a batch's figures as they are on the disk now, without holding it: from the summary beside its database where
-     * that is of this very database, else from its whole history.
+     * Reads a batch's figures as they are on the disk now, without locking it: from the summary beside its database if
+     * it belongs to this very database, else from its whole history.
      *
-     * @throws Problem where there is no batch, or not even what was collected can be read
+     * @throws Problem if there is no batch, or not even what was collected can be read
      */
     public static Overview at(Path root) throws Problem {
         BatchFolder folder = new BatchFolder(root);

@@ -22,9 +22,9 @@ import org.epiglyph.places.FolderTree;
 import org.epiglyph.places.Private;
 import org.epiglyph.places.WholeFile;
 
-/** A batch as one file, for a safe place; checked by opening what was written, and brought back onto a shelf. */
+/** A batch as one file, for a safe place; verified by opening what was written, and restored onto a shelf. */
 public final class SafetyCopy {
-    /** What can be made again, or belongs to this machine alone. */
+    /** What can be made again, or belongs to this machine only. */
     private static final Set<String> LEFT_OUT = Set.of("batch.lock", "batch.summary", "checkpoint.sqlite",
             "checkpoint.sqlite-wal", "checkpoint.sqlite-shm", "batch.reserve", "batch.sqlite-shm", "outgoing");
     private static final int BLOCK = 65_536;
@@ -33,11 +33,11 @@ public final class SafetyCopy {
     private SafetyCopy() {}
 
     /**
-     * Writes a copy of a batch that nobody has open, and opens it to see that it is whole.
+     * Writes a copy of a batch that nobody has open, and opens it to verify it.
      *
-     * @param file    the zip archive to write; one of that name is replaced only by a whole one
+     * @param file    the zip archive to write; an existing one is replaced only by a complete one
      * @param scratch a folder in which the copy is opened; emptied again
-     * @throws Problem where the batch is open elsewhere, the copy cannot be written, or is not whole
+     * @throws Problem if the batch is open elsewhere, the copy cannot be written, or is damaged
      */
     public static void write(Path batch, Path file, Path scratch, Clock clock) throws Problem {
         try (Workspace held = Workspace.open(batch, clock)) {
@@ -95,10 +95,10 @@ public final class SafetyCopy {
     }
 
     /**
-     * Brings a copy onto a shelf, under its own name or, where that is taken, with a number behind.
+     * Restores a copy onto a shelf, under its own name or, if that is taken, with a number appended.
      *
      * @return the batch's folder
-     * @throws Problem where it is no copy of a batch, is not whole, or there is no room
+     * @throws Problem if it is not a copy of a batch, is damaged, or there is no space
      */
     public static Path restore(Path file, Path shelf) throws Problem {
         if (!isOne(file)) {
@@ -161,7 +161,7 @@ public final class SafetyCopy {
         return free;
     }
 
-    /** Nothing goes outside the folder, and nothing more than the disk has room for. */
+    /** Nothing is written outside the folder, nor more than the disk has space for. */
     private static void unpack(Path file, Path folder) throws IOException {
         Private.folder(folder);
         FileStore store = Files.getFileStore(folder);
@@ -193,7 +193,7 @@ public final class SafetyCopy {
         throw new ZipException("a name that leads elsewhere: " + entry.getName());
     }
 
-    /** No more than was announced. */
+    /** Copies at most the announced number of bytes. */
     private static void copy(InputStream in, OutputStream out, long bytes) throws IOException {
         byte[] block = new byte[BLOCK];
         long left = bytes;

@@ -13,21 +13,21 @@ import org.epiglyph.places.WholeFile;
 import org.slf4j.LoggerFactory;
 
 /**
- * What the marker decided about a batch on the shelf; a small file in its folder, so that it goes where the batch goes.
+ * The marker's decisions about a batch on the shelf; a small file in its folder, so that it moves with the batch.
  *
  * @param promised the day on which the work is to be handed back
- * @param archived true if it stands among what is done with
- * @param weight   how much its results count among those of the course, 0 or more
+ * @param archived true if it is archived
+ * @param weight   the weight of its results in the course, 0 or more
  */
 public record ShelfNote(Optional<LocalDate> promised, boolean archived, BigDecimal weight) {
     public static final ShelfNote NONE = new ShelfNote(Optional.empty(), false, BigDecimal.ONE);
 
     public ShelfNote {
         promised = Objects.requireNonNullElse(promised, Optional.empty());
-        weight = weight == null || weight.signum() < 0 ? BigDecimal.ONE : weight; // the first notes have none
+        weight = weight == null || weight.signum() < 0 ? BigDecimal.ONE : weight; // the first notes have no weight
     }
 
-    /** The note of a batch; none where it has none, or one that cannot be read. */
+    /** The note of a batch; the default if it has none, or one that cannot be read. */
     public static ShelfNote of(Path batch) {
         Path file = new BatchFolder(batch).shelfNote();
         try {
@@ -40,7 +40,11 @@ public record ShelfNote(Optional<LocalDate> promised, boolean archived, BigDecim
         }
     }
 
-    /** Puts the note into a batch's folder. @throws Problem where it cannot be written */
+    /**
+     * Saves the note in a batch's folder.
+     *
+     * @throws Problem if it cannot be written
+     */
     public void keep(Path batch) throws Problem {
         try {
             WholeFile.write(new BatchFolder(batch).shelfNote(),

@@ -15,8 +15,8 @@ import org.epiglyph.places.FolderTree;
 import org.slf4j.LoggerFactory;
 
 /**
- * Files that come into a batch's folder together with edits: after a crash all of both are there, or none. They wait in a
- * folder of their own; what decides is whether the history has the line that is named there.
+ * Files that enter a batch's folder together with edits: after a crash all of both are there, or nothing. They wait in
+ * a folder of their own; whether the history has the line named there decides.
  */
 public final class Staging {
     private static final String INTENT = "intent.json";
@@ -28,9 +28,9 @@ public final class Staging {
     }
 
     /**
-     * What is under way.
+     * What is in progress.
      *
-     * @param number the line of history that decides; 0 where there is none and the files alone come
+     * @param number the line of history that decides; 0 if there is none and only files are added
      * @param line   the text of its edit
      * @param stored ids of documents that were stored for it
      */
@@ -43,7 +43,7 @@ public final class Staging {
         return new Staging(folder);
     }
 
-    /** Where to write what shall come to a place directly in the batch's folder. */
+    /** Where to write a file that will be moved to a target directly in the batch's folder. */
     public Path place(Path target) {
         if (!target.toAbsolutePath().getParent().equals(folder.root().toAbsolutePath())) {
             throw new IllegalArgumentException("Only files directly in the batch's folder are staged");
@@ -51,17 +51,17 @@ public final class Staging {
         return folder.staging().resolve(target.getFileName());
     }
 
-    /** Says that a document was stored for this among the originals; it goes again where the edits do not come. */
+    /** Records that a document was stored among the originals for this; it is deleted if the edits are not made. */
     public void stored(String id) {
         stored.add(id);
     }
 
-    /** Takes everything back, before any edit was made. */
+    /** Reverts everything, before any edit was made. */
     public void discard() throws IOException {
         discard(folder, new Intent(0, "", stored));
     }
 
-    /** Says what decides, from where on a crash is made good at the next opening. */
+    /** Records what decides; from here on a crash is repaired at the next opening. */
     void intend(List<Entry> entries) throws IOException {
         Intent intent = entries.isEmpty()
                 ? new Intent(0, "", stored)
@@ -71,7 +71,7 @@ public final class Staging {
         Files.move(beside, folder.staging().resolve(INTENT), StandardCopyOption.ATOMIC_MOVE);
     }
 
-    /** Moves the files to their places, after the edits are on the disk. */
+    /** Moves the files to their targets, after the edits are on the disk. */
     void arrive() throws IOException {
         arrive(folder);
     }
@@ -93,14 +93,18 @@ public final class Staging {
         FolderTree.delete(folder.staging());
     }
 
-    /** Finishes or takes back what a crash has left. @param lines gives the lines of the history as it was found */
+    /**
+     * Completes or reverts what a crash has left.
+     *
+     * @param lines returns the lines of the history as it was found
+     */
     static void settle(BatchFolder folder, LongFunction<Optional<Entry>> lines) throws IOException {
         if (!Files.isDirectory(folder.staging())) {
             return;
         }
         Path file = folder.staging().resolve(INTENT);
         if (!Files.exists(file)) {
-            FolderTree.delete(folder.staging()); // nothing was decided; documents that were stored are met by nobody
+            FolderTree.delete(folder.staging()); // undecided; stored documents have been used by nobody
             return;
         }
         try {

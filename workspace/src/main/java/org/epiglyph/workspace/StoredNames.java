@@ -15,7 +15,7 @@ import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.spoken.SpokenRemark;
 
-/** The names that record components have in the file where the code has come to call them something else. */
+/** The stored names of record components that have been renamed in the code since. */
 final class StoredNames extends PropertyNamingStrategy {
     private static final long serialVersionUID = 1;
     /** Records whose component {@code text} is stored as {@code words}. */

@@ -26,7 +26,7 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.spoken.SpokenRemark;
 
-/** A submission as a checkpoint keeps it; what is empty is left out. */
+/** A submission as stored in a checkpoint; empty components are left out. */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 record StoredSubmission(Student student, List<HandIn> handIns, Optional<Integer> counting, List<Attached> attached,
         List<Turn> turns, List<Mark> marks, Scorecard scores, String onTheWhole, String privately, List<PageRef> seen,

@@ -13,21 +13,21 @@ import org.epiglyph.core.batch.Work;
 import org.epiglyph.core.scoring.Scorecard;
 
 /**
- * A batch in a few figures, as the shelf shows it.
+ * The figures of a batch, as the shelf shows them.
  *
  * @param title      of its task
  * @param module     the course; may be empty
  * @param due        the task's due time
- * @param students   how many are in the class
- * @param received   of how many something was received
- * @param scored     submissions with everything that the scheme asks for
- * @param sealed     sealed submissions, those handed back included
+ * @param students   size of the class
+ * @param received   number of students from whom something was received
+ * @param scored     submissions with everything that the scheme requires
+ * @param sealed     sealed submissions, including those handed back
  * @param handedBack submissions handed back as they are now
- * @param left       submissions that were received and do not have all their scores
- * @param pagesLeft  how many pages those have
- * @param newer      students of whom something newer came than counts
- * @param pace       how long one submission took lately; empty where the history does not say
- * @param edge       how far each submission is, in roster order, as {@link Notch#read} reads it
+ * @param left       submissions that were received and are not fully scored
+ * @param pagesLeft  number of their pages
+ * @param newer      students with a newer hand-in than the one that counts
+ * @param pace       how long one submission took lately; empty if the history does not tell
+ * @param edge       how far each submission is, in roster order, as parsed by {@link Notch#read}
  */
 public record Summary(String title, String module, Optional<Instant> due, int students, int received, int scored,
         int sealed, int handedBack, int left, int pagesLeft, int newer, Optional<Duration> pace, String edge) {
@@ -35,7 +35,7 @@ public record Summary(String title, String module, Optional<Instant> due, int st
     /**
      * How far one submission is.
      *
-     * @param stage where it stands
+     * @param stage its stage
      * @param level share of the criteria that are scored, 0 to 1
      */
     public record Notch(Stage stage, double level) {
@@ -54,7 +54,7 @@ public record Summary(String title, String module, Optional<Instant> due, int st
         }
     }
 
-    /** False for what a damaged file, or one of an earlier version, says. */
+    /** False for the content of a damaged file, or of an earlier version. */
     boolean isWhole() {
         return title != null && module != null && due != null && pace != null && edge != null
                 && edge.matches("([0-5][0-9])*");
@@ -65,7 +65,7 @@ public record Summary(String title, String module, Optional<Instant> due, int st
         return Notch.read(edge);
     }
 
-    /** How long what is left takes at the own pace; empty where that is not known, or nothing is left. */
+    /** How long the remaining work takes at the marker's pace; empty if that is unknown, or nothing is left. */
     public Optional<Duration> timeLeft() {
         return left == 0 ? Optional.empty() : pace.map(p -> p.multipliedBy(left));
     }
@@ -80,7 +80,7 @@ public record Summary(String title, String module, Optional<Instant> due, int st
                 other, edge);
     }
 
-    /** @param lines the newest lines of its history, from which the pace is told */
+    /** @param lines the newest lines of its history, from which the pace is computed */
     static Summary of(Batch batch, List<Entry> lines) {
         int received = 0;
         int scored = 0;

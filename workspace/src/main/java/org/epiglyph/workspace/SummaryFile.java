@@ -13,8 +13,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * A batch's summary in a small file beside its database, so that the shelf need not read the history. It counts only as long
- * as the database is the very file that it was made of and nothing waits in the write-ahead log; anything else is read anew.
+ * A batch's summary in a small file beside its database, so that the shelf need not read the history. It is valid only
+ * as long as the database is the very file it was computed from and the write-ahead log is empty; otherwise it is
+ * computed again.
  */
 final class SummaryFile {
     private static final Logger LOG = LoggerFactory.getLogger(SummaryFile.class);
@@ -22,14 +23,14 @@ final class SummaryFile {
     private SummaryFile() {}
 
     /**
-     * What the database was when the summary was made.
+     * The state of the database when the summary was computed.
      *
      * @param bytes    its length
-     * @param modified when it was last changed, in nanoseconds since 1970 as far as the file system tells
-     * @param marked   number of the last line that was said to be kept
+     * @param modified when it was last changed, in nanoseconds since 1970 as far as the file system records it
+     * @param marked   number of the last line recorded as saved
      */
     record Stamp(long bytes, String modified, long marked) {
-        /** Empty where the write-ahead log holds something, or the database cannot be looked at. */
+        /** Empty if the write-ahead log is not empty, or the database cannot be examined. */
         static Optional<Stamp> of(BatchFolder folder) {
             try {
                 Path log = folder.database().resolveSibling(folder.database().getFileName() + "-wal");
@@ -45,14 +46,14 @@ final class SummaryFile {
         }
     }
 
-    /** @param findings what is not whole; null in the summaries of earlier versions, which were kept of sound batches alone */
+    /** @param findings the damage; null in summaries of earlier versions, which were written for sound batches only */
     private record Kept(Stamp stamp, Summary summary, List<Message> findings) {
         Overview overview() {
             return new Overview(summary, findings == null ? Damage.NONE : new Damage(findings));
         }
     }
 
-    /** What is known of a database that is as the stamp says; empty where nothing is. */
+    /** The stored overview of a database with this stamp; empty if there is none. */
     static Optional<Overview> read(BatchFolder folder, Stamp stamp) {
         try {
             Kept kept = BatchJson.read(Files.readString(folder.summary()), Kept.class);
@@ -63,11 +64,11 @@ final class SummaryFile {
         } catch (JsonProcessingException | RuntimeException e) {
             return Optional.empty(); // damaged, or of another version
         } catch (IOException e) {
-            return Optional.empty(); // not made yet
+            return Optional.empty(); // not written yet
         }
     }
 
-    /** The pace that was told last: a session without an edit says nothing about it. */
+    /** The pace stored last: a session without an edit says nothing about it. */
     private static Optional<Duration> pace(BatchFolder folder) {
         try {
             return Optional.ofNullable(BatchJson.read(Files.readString(folder.summary()), Kept.class))
@@ -78,7 +79,7 @@ final class SummaryFile {
         }
     }
 
-    /** Keeps a summary; where that cannot be, the shelf reads the history next time. */
+    /** Saves a summary; if that fails, the shelf reads the history next time. */
     static void write(BatchFolder folder, Stamp stamp, Overview overview) {
         try {
             Summary summary = overview.summary();

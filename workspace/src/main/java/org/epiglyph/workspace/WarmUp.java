@@ -28,11 +28,11 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.sqlite.SQLiteConfig;
 
-/** Reads a batch that nobody sees, in memory, so that the first real one does not wait until all that reads it is loaded. */
+/** Reads a batch in memory that nobody sees, so that the first real one does not wait for class loading. */
 public final class WarmUp {
     private WarmUp() {}
 
-    /** Reads it. Takes some tenths of a second on a machine that has just started the program. */
+    /** Takes some tenths of a second on a freshly started program. */
     public static void run() {
         StudentKey student = new StudentKey("K");
         Document document = new Document("d", "d.pdf", "00", 1, new Pages.Ready(1, ""), "");

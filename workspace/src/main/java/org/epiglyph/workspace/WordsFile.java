@@ -22,8 +22,8 @@ import org.epiglyph.places.WholeFile;
 import org.slf4j.LoggerFactory;
 
 /**
- * The words of a document's pages in a file of the batch's folder, so that the document need not be read again. It counts only
- * for the very bytes that it was read from; anything odd about it makes it as if it were not there.
+ * The words of a document's pages, cached in a file of the batch's folder, so that the document need not be read again.
+ * The file is valid only for the very bytes it was computed from; if anything is odd about it, it is ignored.
  */
 public final class WordsFile {
     private static final int FORM = 0x57524431;
@@ -33,12 +33,12 @@ public final class WordsFile {
 
     private WordsFile() {}
 
-    /** The words page by page; empty where they are not known. */
+    /** The words page by page; empty if they are unknown. */
     public static Optional<List<PageText>> read(BatchFolder folder, Document document) {
         return read(folder.words(document), document);
     }
 
-    /** The words that were recognised on pages that are pictures, page by page; empty where none were looked for yet. */
+    /** The words recognised on pages that are pictures, page by page; empty if recognition has not run yet. */
     public static Optional<List<PageText>> readRecognised(BatchFolder folder, Document document) {
         return read(folder.recognised(document), document);
     }
@@ -82,12 +82,12 @@ public final class WordsFile {
         return value;
     }
 
-    /** @throws IOException where the disk takes nothing; the words can be read from the document all the same */
+    /** @throws IOException if the disk is full; the words can still be read from the document */
     public static void write(BatchFolder folder, Document document, List<PageText> pages) throws IOException {
         write(folder, folder.words(document), document, pages);
     }
 
-    /** @throws IOException where the disk takes nothing */
+    /** @throws IOException if the disk is full */
     public static void writeRecognised(BatchFolder folder, Document document, List<PageText> pages)
             throws IOException {
         write(folder, folder.recognised(document), document, pages);

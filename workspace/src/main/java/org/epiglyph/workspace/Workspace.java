@@ -25,9 +25,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * An open batch. An edit changes it at once and is written behind by one thread, in order, each in a transaction of
- * its own; observers hear when it is kept. Edits that cannot be written wait and are tried again. A damaged batch can be
- * read as far as it is whole and takes no edits. Safe for several threads.
+ * An open batch. An edit takes effect at once and is written asynchronously by one thread, in order, each in a
+ * transaction of its own; observers are notified when it is saved. Edits that cannot be written wait and are retried. A
+ * damaged batch can be read as far as it is intact and accepts no edits. Thread-safe.
  */
 public final class Workspace implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Workspace.class);
@@ -60,7 +60,7 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
-    /** Opens a batch whose observers hear on the thread that makes an edit or keeps it, one at a time. */
+    /** Opens a batch whose observers are notified on the thread that makes or saves an edit, one at a time. */
     public static Workspace open(Path root, Clock clock) throws Problem {
         return open(root, clock, Runnable::run);
     }
@@ -68,9 +68,9 @@ public final class Workspace implements AutoCloseable {
     /**
      * Opens the batch in a folder for this program alone.
      *
-     * @param observers runs what it is given on the thread on which observers hear; at once where it is called on that thread
-     * @throws Problem where there is none, another program has it, it was made by a newer version, or not even what was
-     *                 collected can be read
+     * @param observers runs tasks on the thread on which observers are notified; immediately if called on that thread
+     * @throws Problem if there is no batch, another program has it open, it was made by a newer version, or not even
+     *         what was collected can be read
      */
     public static Workspace open(Path root, Clock clock, Executor observers) throws Problem {
         BatchFolder folder = new BatchFolder(root);
@@ -105,41 +105,53 @@ public final class Workspace implements AutoCloseable {
         return folder;
     }
 
-    /** What is not whole about the batch. Where there is anything, it takes no edits. */
+    /** The batch's damage. If there is any, it accepts no edits. */
     public Damage damage() {
         return damage;
     }
 
-    /** The batch as it is now, edits that are still being written included. */
+    /** The batch as it is now, including edits that are still being written. */
     public Batch batch() {
         synchronized (history) {
             return history.batch();
         }
     }
 
-    /** The batch as it was collected, before any edit. @throws Problem where that cannot be read */
+    /**
+     * The batch as collected, before any edit.
+     *
+     * @throws Problem if it cannot be read
+     */
     public Batch collected() throws Problem {
         return lines.collected();
     }
 
-    /** The lines of its history so far, in order; the early ones may be read for it. @throws Problem where they cannot */
+    /**
+     * The lines of its history so far, in order; early ones may have to be read from the disk.
+     *
+     * @throws Problem if they cannot be read
+     */
     public List<Entry> lines() throws Problem {
         return lines.all();
     }
 
-    /** The lines that may have changed a student's submission, in order. @throws Problem where they cannot be read */
+    /**
+     * The lines that may have changed a student's submission, in order.
+     *
+     * @throws Problem if they cannot be read
+     */
     public List<Entry> lines(StudentKey student) throws Problem {
         return lines.of(student);
     }
 
-    /** The newest line of a kind among those of this session and some thousands before; empty where none of them is. */
+    /** The newest line of a kind among those of this session and some thousands before; empty if there is none. */
     public Optional<Entry> newest(Predicate<Entry> kind) {
         return lines.newest(kind);
     }
 
     /**
-     * Reads what opening from a checkpoint has passed over, and says whether it is whole; where it is not, no more edits are
-     * taken. Takes long where the history is; ends when the batch is closed.
+     * Reads what opening from a checkpoint skipped, and reports damage; if there is any, no more edits are accepted.
+     * Takes long for a long history; stops when the batch is closed.
      */
     public Damage checkEarlier() {
         if (damage.isNone()) {
@@ -160,9 +172,10 @@ public final class Workspace implements AutoCloseable {
     }
 
     /**
-     * Changes the batch and has the edit written.
+     * Changes the batch and queues the edit for writing.
      *
-     * @throws EditRefused where the batch does not allow it, is closed or damaged, or edits cannot be written; it is as before
+     * @throws EditRefused if the batch does not allow it, is closed or damaged, or edits cannot be written; it is
+     *         unchanged then
      */
     public Entry edit(Edit edit) {
         return editAll(List.of(edit)).getFirst();
@@ -172,7 +185,7 @@ public final class Workspace implements AutoCloseable {
      * Makes several edits, which are written in one transaction: after a crash all are there or none.
      *
      * @return their lines, in order
-     * @throws EditRefused where one is not allowed; then none is made
+     * @throws EditRefused if one is not allowed; then none is made
      */
     public List<Entry> editAll(List<Edit> edits) {
         List<Entry> entries = new ArrayList<>();
@@ -195,10 +208,10 @@ public final class Workspace implements AutoCloseable {
     }
 
     /**
-     * Makes edits and brings staged files into the batch's folder, as one act on the disk.
+     * Makes edits and moves staged files into the batch's folder, atomically.
      *
-     * @throws EditRefused where an edit is not allowed; then nothing has changed and the staged files are discarded
-     * @throws Problem where the disk takes nothing more now; it is finished by itself, at the latest at the next opening
+     * @throws EditRefused if an edit is not allowed; then nothing has changed and the staged files are deleted
+     * @throws Problem if the disk is full now; the act is completed automatically, at the latest at the next opening
      */
     public List<Entry> editAll(List<Edit> edits, Staging staging) throws Problem {
         try {
@@ -246,22 +259,22 @@ public final class Workspace implements AutoCloseable {
         });
     }
 
-    /** Takes back the last edit of a student's submission, or of the batch alone; empty where nothing is left. */
+    /** Undoes the last edit of a student's submission, or of the batch; empty if there is nothing to undo. */
     public Optional<Entry> undo(Optional<StudentKey> scope) {
         return undo(scope, _ -> {});
     }
 
-    /** As {@link History#undo(Optional, java.time.Instant, Consumer)}. */
+    /** Like {@link History#undo(Optional, java.time.Instant, Consumer)}. */
     public Optional<Entry> undo(Optional<StudentKey> scope, Consumer<EditRefused> passedOver) {
         return step(() -> history.undo(scope, clock.instant(), passedOver));
     }
 
-    /** Does again what was last taken back; empty where there is nothing. */
+    /** Redoes what was last undone; empty if there is nothing to redo. */
     public Optional<Entry> redo(Optional<StudentKey> scope) {
         return redo(scope, _ -> {});
     }
 
-    /** As {@link History#redo(Optional, java.time.Instant, Consumer)}. */
+    /** Like {@link History#redo(Optional, java.time.Instant, Consumer)}. */
     public Optional<Entry> redo(Optional<StudentKey> scope, Consumer<EditRefused> passedOver) {
         return step(() -> history.redo(scope, clock.instant(), passedOver));
     }
@@ -292,12 +305,16 @@ public final class Workspace implements AutoCloseable {
         return entry;
     }
 
-    /** Waits until all edits so far are on the disk. @throws Problem where the disk takes nothing */
+    /**
+     * Waits until all edits so far are on the disk.
+     *
+     * @throws Problem if they cannot be written
+     */
     public void flush() throws Problem {
         kept.flush();
     }
 
-    /** Keeps the batch open for work in the background; closing waits until what is given here is closed. */
+    /** Keeps the batch open for background work; closing waits until the returned hold is closed. */
     public Hold hold() {
         synchronized (history) {
             refuseWhatCannotBeKept();
@@ -306,14 +323,14 @@ public final class Workspace implements AutoCloseable {
         return new Hold();
     }
 
-    /** True while work keeps the batch open. */
+    /** True while background work keeps the batch open. */
     public boolean isHeld() {
         synchronized (history) {
             return held > 0;
         }
     }
 
-    /** Work that keeps the batch open until this is closed. */
+    /** Background work that keeps the batch open until this is closed. */
     public final class Hold implements AutoCloseable {
         private boolean released;
 
@@ -329,7 +346,7 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
-    /** Names of documents whose bytes are no longer what was received, missing ones included. Reads every original. */
+    /** Names of documents whose bytes are no longer what was received, including missing ones. Reads every original. */
     public List<String> changedOriginals() {
         return batch().submissions()
                 .stream()
@@ -340,14 +357,17 @@ public final class Workspace implements AutoCloseable {
                 .toList();
     }
 
-    /** Names of the student's documents, of the hand-in that counts and those attached, whose bytes have changed. Reads them. */
+    /**
+     * Names of the student's documents, of the hand-in that counts and those attached, whose bytes have changed. Reads
+     * them.
+     */
     public List<String> changedOriginals(StudentKey student) {
         Submission submission = batch().submission(student);
         return Originals.changed(folder, submission,
                 Stream.concat(submission.documents().stream(), submission.ownFiles()));
     }
 
-    /** Waits for work that holds the batch and until all edits are written, then releases the batch. */
+    /** Waits for background work and until all edits are written, then releases the batch. */
     @Override
     public void close() throws Problem {
         synchronized (history) {
@@ -367,9 +387,9 @@ public final class Workspace implements AutoCloseable {
         if (problem.isPresent()) {
             throw problem.get();
         }
-        if (damage.isNone() || lines.reachesBack()) { // what was found behind a checkpoint is seen again only by a long look
+        if (damage.isNone() || lines.reachesBack()) { // damage before a checkpoint is found again only by a full check
             SummaryFile.Stamp.of(folder)
-                    .filter(s -> SummaryFile.read(folder, s).isEmpty()) // what nobody changed is summed up already
+                    .filter(s -> SummaryFile.read(folder, s).isEmpty()) // an unchanged batch has a summary already
                     .ifPresent(s -> SummaryFile.write(folder, s,
                             new Overview(Summary.of(history.batch(), history.lines()), damage)));
         }

@@ -6,16 +6,16 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Entry;
 
 /**
- * Is told what becomes of a batch, one piece of news after the other, on the thread that the batch was opened with, in the
- * order of the edits' numbers. What an observer throws is logged and reaches nobody else.
+ * Is notified of changes to a batch, one event after the other, on the thread given when the batch was opened, in the
+ * order of the edits' numbers. An exception thrown by an observer is logged and affects nobody else.
  */
 public interface WorkspaceObserver {
-    /** The batch has changed; told before it is kept. */
+    /** The batch has changed; called before the edit is saved. */
     default void changed(Entry entry, Batch batch) {}
 
     /** All edits up to this number are on the disk. */
     default void kept(long number, Instant at) {}
 
-    /** An edit could not be written and is being tried again. */
+    /** An edit could not be written and is being retried. */
     default void notKept(Problem problem) {}
 }

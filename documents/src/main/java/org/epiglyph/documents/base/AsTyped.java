@@ -13,8 +13,8 @@ import org.commonmark.node.StrongEmphasis;
 import org.commonmark.node.Text;
 
 /**
- * Puts back as it was typed what CommonMark takes for form and a marker hardly means as such, so that no sign of a remark is
- * lost: {@code 2*3*4} and {@code __init__}, tags in angle brackets, a footnote's number with a colon.
+ * Restores as typed what CommonMark takes for formatting and a marker hardly means as such, so that no character of a
+ * remark is lost: {@code 2*3*4} and {@code __init__}, tags in angle brackets, a footnote's number with a colon.
  */
 final class AsTyped extends AbstractVisitor {
     private final String text;
@@ -26,7 +26,7 @@ final class AsTyped extends AbstractVisitor {
     /**
      * Changes a tree.
      *
-     * @param text from which it was parsed, with the places of its blocks
+     * @param text the source it was parsed from, with the positions of its blocks
      */
     static Node in(Node tree, String text) {
         tree.accept(new AsTyped(text));
@@ -76,7 +76,10 @@ final class AsTyped extends AbstractVisitor {
         node.unlink();
     }
 
-    /** An asterisk behind a letter or figure multiplies, two behind a figure raise to a power, and underscores are parts of names. */
+    /**
+     * An asterisk after a letter or digit multiplies, two after a digit raise to a power, and underscores are parts of
+     * names.
+     */
     private static boolean isMeant(Node node, String sign) {
         String before = node.getPrevious() instanceof Text text ? text.getLiteral() : "";
         int last = before.isEmpty() ? ' ' : before.codePointBefore(before.length());

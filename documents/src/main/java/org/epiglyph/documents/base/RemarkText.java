@@ -22,9 +22,9 @@ import org.commonmark.renderer.text.TextContentNodeRendererContext;
 import org.commonmark.renderer.text.TextContentRenderer;
 
 /**
- * The marker's words, with the part of CommonMark that remarks know: bold and emphasis by asterisks, lists, code, links and
- * pictures. Everything else is shown as it was typed. Read into a tree, as plain words, as markup, and as the rich text that
- * PDF readers know.
+ * A remark's text, with the part of CommonMark that remarks support: bold and emphasis by asterisks, lists, code, links
+ * and pictures. Everything else is shown as typed. Converted to a tree, to plain text, to HTML, and to the rich text of
+ * PDF readers.
  */
 public final class RemarkText {
     private static final Parser PARSER = Parser.builder()
@@ -49,7 +49,7 @@ public final class RemarkText {
 
     private RemarkText() {}
 
-    /** The words as a tree of CommonMark. */
+    /** The text as a CommonMark tree. */
     public static Node tree(String text) {
         if (isPlain(text)) {
             Paragraph line = new Paragraph();
@@ -61,7 +61,7 @@ public final class RemarkText {
         return AsTyped.in(PARSER.parse(text), text);
     }
 
-    /** The words without any signs of form: a picture by its words, a link with its address behind it. */
+    /** The text without formatting: a picture by its alternative text, a link followed by its address. */
     public static String plain(String text) {
         return isPlain(text) ? text : PLAIN.render(tree(text)).strip();
     }
@@ -70,7 +70,7 @@ public final class RemarkText {
         return MADE_BY.stream().noneMatch(text::contains) && !LIST.matcher(text).lookingAt();
     }
 
-    /** What stands before the items of a list without numbers: a plus or minus may be meant as such. */
+    /** The sign before the items of an unnumbered list: a plus or minus may be meant as such. */
     public static String sign(BulletList list) {
         return switch (list.getMarker()) {
             case "*" -> "\u2022 ";
@@ -80,8 +80,8 @@ public final class RemarkText {
     }
 
     /**
-     * The words as markup of HTML, in which everything that could be more than words is escaped. Lists of the class "signed"
-     * bring a sign of their own before each item.
+     * The text as HTML in which all markup within it is escaped. Lists of the class "signed" have a sign of their own
+     * before each item.
      */
     public static String markup(String text) {
         Node tree = tree(text);
@@ -110,9 +110,7 @@ public final class RemarkText {
         }
     }
 
-    /**
-     * The words as rich text (ISO 32000-2, 12.7.4.4: a subset of XHTML); empty where they have no form.
-     */
+    /** The text as rich text (ISO 32000-2, 12.7.4.4: a subset of XHTML); empty if it has no formatting. */
     public static String rich(String text) {
         if (isPlain(text)) {
             return "";
@@ -121,7 +119,7 @@ public final class RemarkText {
                 + markup(text).replaceAll("<img [^>]*alt=\"([^\"]*)\"[^>]*/>", "$1") + "</body>";
     }
 
-    /** A picture cannot be shown among plain words; its own words stand for it. */
+    /** A picture cannot be shown in plain text; its alternative text replaces it. */
     private record Picture(TextContentNodeRendererContext context) implements NodeRenderer {
         @Override
         public Set<Class<? extends Node>> getNodeTypes() {

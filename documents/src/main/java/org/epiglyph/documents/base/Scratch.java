@@ -7,14 +7,14 @@ import org.apache.pdfbox.io.RandomAccessStreamCache.StreamCacheCreateFunction;
 import org.apache.pdfbox.io.ScratchFile;
 import org.epiglyph.places.TemporaryFolder;
 
-/** Where the library puts what is too large for memory: a folder of this process, which goes with it or is swept after it. */
+/** Where the library stores what is too large for memory: a folder of this process, deleted with it or swept later. */
 public final class Scratch {
     private static final Scratch OWN = new Scratch();
     private TemporaryFolder folder;
 
     private Scratch() {}
 
-    /** For a document that is opened or made. */
+    /** For a document that is opened or created. */
     public static StreamCacheCreateFunction cache() {
         return () -> new ScratchFile(MemoryUsageSetting.setupTempFileOnly().setTempDir(OWN.folder().path().toFile()));
     }

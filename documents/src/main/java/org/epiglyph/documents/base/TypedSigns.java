@@ -8,8 +8,8 @@ import org.commonmark.parser.beta.ParsedInline;
 import org.commonmark.parser.beta.Scanner;
 
 /**
- * Reads two signs of CommonMark as they were typed: an ampersand begins no entity, and a backslash stands for itself, in
- * paths and formulas, unless it takes the form from a sign that would make some.
+ * Reads two CommonMark characters as typed: an ampersand begins no entity, and a backslash is literal, as in paths and
+ * formulas, unless it escapes a formatting character.
  */
 final class TypedSigns implements InlineContentParserFactory {
     private static final char BACKSLASH = '\\';

@@ -17,7 +17,10 @@ import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
 
-/** The typefaces that ship with the program, under the SIL Open Font License 1.1; the fixed-pitch one under its own free licence. */
+/**
+ * The typefaces that ship with the program, under the SIL Open Font License 1.1; the fixed-pitch one under its own free
+ * licence.
+ */
 public enum Typeface {
     INTERFACE("AtkinsonHyperlegibleNext_400Regular.ttf"), INTERFACE_STRONG(
             "AtkinsonHyperlegibleNext_600SemiBold.ttf"), SERIF("SourceSerif4-Regular.ttf"), SERIF_STRONG(
@@ -27,7 +30,7 @@ public enum Typeface {
 
     private static final FontRenderContext EXACT = new FontRenderContext(new AffineTransform(), true, true);
     private static final double MEASURED = 1000;
-    /** More letters than stand on a line as long as the size is high; the narrowest have about a fifth of it. */
+    /** The most letters on a line as long as the type size; the narrowest have about a fifth of it. */
     private static final double MOST_LETTERS_A_SIZE = 20;
     private static final char FIRST_RIGHT_TO_LEFT = 0x0590;
     private static final char FIRST_PUNCTUATION = 0x2000;
@@ -46,7 +49,10 @@ public enum Typeface {
         return Typeface.class.getResourceAsStream("typefaces/" + file);
     }
 
-    /** The outlines of one line of words, base line at 0, y down, in the unit of the size. Other installed typefaces help out where a letter is missing. */
+    /**
+     * The outlines of one line of text, base line at 0, y down, in the unit of the size. Other installed typefaces
+     * provide missing letters.
+     */
     public Shape outline(String line, double size) {
         return line.isEmpty()
                 ? new java.awt.geom.Path2D.Double()
@@ -58,7 +64,7 @@ public enum Typeface {
         return lines.lines().filter(l -> !l.isEmpty()).mapToDouble(l -> lineWidth(l, size)).max().orElse(0);
     }
 
-    /** Letters that neither join nor stack are as wide together as one by one; others are laid out. */
+    /** The widths of letters that neither join nor stack can be added; others have to be laid out. */
     private double lineWidth(String line, double size) {
         double sum = 0;
         for (int i = 0; i < line.length(); i++) {
@@ -71,12 +77,12 @@ public enum Typeface {
         return sum * size;
     }
 
-    /** At size 1; not a number where the letter has to be laid out with its neighbours, or another typeface helps out. */
+    /** At size 1; NaN if the letter has to be laid out with its neighbours, or comes from another typeface. */
     private double advance(char letter) {
         if (letter >= advances.length) {
             return Double.NaN;
         }
-        if (advances[letter] == 0) { // two threads that meet here find the same
+        if (advances[letter] == 0) { // two threads that arrive here compute the same
             advances[letter] = standsAlone(letter) && has(letter)
                     ? (float) (new TextLayout(String.valueOf(letter), helpfulFont(String.valueOf(letter), MEASURED),
                             EXACT)
@@ -96,8 +102,8 @@ public enum Typeface {
     }
 
     /**
-     * The typeface as PDFBox reads it, read whole once and shared, as PDFBox shares those of the system; nobody closes it. Its letters stay
-     * apart, so that it is for scripts that do not join them.
+     * The typeface as parsed by PDFBox, parsed once and shared, as PDFBox shares those of the system; nobody closes it.
+     * Ligatures are disabled, so it is for scripts that do not join letters.
      */
     public synchronized TrueTypeFont trueType() throws IOException {
         if (trueType == null) {
@@ -110,8 +116,8 @@ public enum Typeface {
     }
 
     /**
-     * The words broken into lines no wider than a column. A line feed always breaks; a word that is wider than the column
-     * is broken between its letters, at least one of which is on each line.
+     * The text wrapped into lines no wider than a column. A line feed always breaks; a word wider than the column is
+     * broken between letters, at least one of which is on each line.
      */
     public List<String> lines(String text, double size, double column) {
         List<String> lines = new ArrayList<>();
@@ -135,13 +141,16 @@ public enum Typeface {
         return lines;
     }
 
-    /** Measuring takes long where letters have to be laid out: of what is far too long only the beginning is measured. */
+    /**
+     * Measuring takes long if letters have to be laid out: of a text that is far too long only the beginning is
+     * measured.
+     */
     private boolean fits(String line, double size, double column) {
         int most = (int) Math.min(line.length(), MOST_LETTERS_A_SIZE * column / size + 1);
         return most == line.length() && width(line, size) <= column;
     }
 
-    /** A word in parts no wider than the column, each of at least one letter with its accents. */
+    /** A word in parts no wider than the column, each with at least one letter and its accents. */
     private List<String> parts(String word, double size, double column) {
         List<String> parts = new ArrayList<>();
         BreakIterator letters = BreakIterator.getCharacterInstance(Locale.ROOT);
@@ -149,7 +158,7 @@ public enum Typeface {
         int from = 0;
         while (!fits(word.substring(from), size, column)) {
             int end = letters.following(from);
-            int step = 1; // doubled while what is added fits, then halved
+            int step = 1; // doubled while the addition fits, then halved
             for (boolean growing = true; step > 0; step = growing ? step * 2 : step / 2) {
                 int further = end;
                 for (int i = 0; i < step && further < word.length(); i++) {

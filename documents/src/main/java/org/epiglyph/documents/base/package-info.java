@@ -1,2 +1,2 @@
-/** What the rest of this module stands on: typefaces, the form of remarks, and where the PDF library puts what is too large for memory. */
+/** The basis of this module: typefaces, the formatting of remarks, and storage for what is too large for memory. */
 package org.epiglyph.documents.base;

@@ -13,9 +13,12 @@ import org.epiglyph.places.WholeFile;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
 
-/** A mark book on paper, set as pages of an account book: ruled, headings on each page, figures ruled off by a double line. */
+/**
+ * A mark book on paper, like pages of an account book: ruled, with headings on each page, and figures closed off by a
+ * double line.
+ */
 public final class BookPages {
-    /** So many columns stand beside the names on one page. */
+    /** Number of columns beside the names on one page. */
     private static final int COLUMNS = 13;
     private static final String STYLE = """
             @page { size: A4 landscape; margin: 14mm 12mm 14mm 12mm; @bottom-right { content: counter(page) " / " counter(pages); font-family: epiglyph-words; font-size: 8pt; color: #555b7a } }
@@ -33,14 +36,14 @@ public final class BookPages {
     private BookPages() {}
 
     /**
-     * Sets a table on pages, in one step.
+     * Writes a table as pages, atomically.
      *
      * @param table its first column has the names
      * @param foot  rows below the double line, as long as the headings
-     * @param title what it is of
+     * @param title its title
      * @param below whom it shows in which order
      * @param at    when
-     * @throws Problem where it cannot be written
+     * @throws Problem if it cannot be written
      */
     public static void pdf(ClassReport table, List<List<ClassReport.Cell>> foot, String title, String below, Instant at,
             Path file) throws Problem {

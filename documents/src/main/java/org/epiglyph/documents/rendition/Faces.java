@@ -14,8 +14,9 @@ import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.epiglyph.documents.base.Typeface;
 
 /**
- * The typefaces of one text, tried in their order for each letter: the text's own, those that ship for other scripts, and
- * the system's for what is too large to ship. What is counted as missing is what is drawn as missing: both ask the same table.
+ * The typefaces of one text, tried in order for each letter: the text's own, those that ship for other scripts, and the
+ * system's for scripts too large to ship. What is counted as missing is what is drawn as missing: both use the same
+ * table.
  */
 final class Faces implements AutoCloseable {
     /** Stands for a letter that no face has. */
@@ -25,7 +26,7 @@ final class Faces implements AutoCloseable {
     private boolean systemAsked;
     private int missing;
 
-    /** A face with its letters; the font is made for a document when it is first needed. */
+    /** A face with its letters; the font is created for a document when first needed. */
     private static final class One {
         private final TrueTypeFont source;
         private final CmapLookup letters;
@@ -49,10 +50,10 @@ final class Faces implements AutoCloseable {
         return faces;
     }
 
-    /** Letters that one face draws. */
+    /** Letters drawn with one face. */
     record Run(int face, String text) {}
 
-    /** The number of the first face that has a letter; -1 where none has. */
+    /** The index of the first face that has a letter; -1 if none has it. */
     private int face(int codePoint) {
         for (int i = 0; i < faces.size(); i++) {
             if (faces.get(i).letters.getGlyphId(codePoint) > 0) {
@@ -65,7 +66,7 @@ final class Faces implements AutoCloseable {
                 try {
                     faces.add(new One(face.open()));
                 } catch (IOException e) {
-                    continue; // it was there a moment ago; its letters are missing then
+                    continue; // it existed a moment ago; its letters are missing then
                 }
             }
             return face(codePoint);
@@ -107,12 +108,12 @@ final class Faces implements AutoCloseable {
         return one.font;
     }
 
-    /** How many letters no face had so far. */
+    /** Number of missing letters so far. */
     int missing() {
         return missing;
     }
 
-    /** Counts from an earlier count on, after a text that was only measured. */
+    /** Resets the count to an earlier one, after a text that was only measured. */
     void forget(int count) {
         missing = count;
     }

@@ -15,7 +15,7 @@ import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
 
-/** The feedback sheet as a page of HTML, as tagged PDF pages (ISO 14289-1), and as plain words. */
+/** The feedback sheet as an HTML page, as tagged PDF (ISO 14289-1), and as plain text. */
 public final class FeedbackPages {
     private static final String STYLE = """
             @page { size: A4; margin: 22mm 24mm 20mm 24mm;
@@ -55,7 +55,7 @@ public final class FeedbackPages {
         }
     }
 
-    /** The sheet as a page that shows itself in any browser, without anything from elsewhere. */
+    /** The sheet as a self-contained page for any browser. */
     public static String html(FeedbackSheet sheet) {
         Document page = page(sheet);
         page.head()
@@ -172,7 +172,7 @@ public final class FeedbackPages {
         }
     }
 
-    /** CommonMark as markup; a picture by its words, since none goes with the sheet. */
+    /** CommonMark as HTML; a picture by its alternative text, since no pictures come with the sheet. */
     private static void marked(Element into, String text) {
         into.append(RemarkText.markup(text));
         into.select("img").forEach(i -> {
@@ -182,12 +182,12 @@ public final class FeedbackPages {
         into.select("script, style, iframe, object, embed, link").remove();
     }
 
-    /** The words of a sheet that was written as a web page, read back. */
+    /** The text of a sheet that was written as a web page, read back. */
     public static String text(Path html) throws IOException {
         return Jsoup.parse(html.toFile(), StandardCharsets.UTF_8.name()).text();
     }
 
-    /** The sheet in plain words. */
+    /** The sheet as plain text. */
     public static String text(FeedbackSheet sheet) {
         StringBuilder text = new StringBuilder();
         text.append(sheet.task()).append('\n').append(sheet.student()).append(", ").append(sheet.key()).append('\n');

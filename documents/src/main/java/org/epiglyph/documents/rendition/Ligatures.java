@@ -9,13 +9,13 @@ import org.apache.fontbox.ttf.model.Language;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
 
 /**
- * Faces whose Latin letters stay apart. PDFBox writes no word for a letter that a face joined of several, such as "ft", so that
- * "after" would neither be found nor copied. Scripts that need their letters joined keep them so.
+ * Faces whose Latin letters stay separate. PDFBox writes no text for a ligature such as "ft", so that "after" could be
+ * neither found nor copied. Scripts that need joined letters keep them.
  */
 final class Ligatures {
     private Ligatures() {}
 
-    /** A face from its file; the caller closes both. */
+    /** Loads a face from its file; the caller closes both. */
     static TrueTypeFont apart(InputStream file) throws IOException {
         return apart(new TTFParser().parse(new RandomAccessReadBuffer(file)));
     }

@@ -27,8 +27,8 @@ import org.jsoup.safety.Cleaner;
 import org.jsoup.safety.Safelist;
 
 /**
- * Marked-up text on A4 in the program's own style. Only structure is taken over: no scripts, no styles, nothing from
- * elsewhere; pictures only where they are within the text itself.
+ * Markup on A4 in the program's own style. Only structure is kept: no scripts, no styles, nothing from elsewhere;
+ * pictures only if they are embedded in the text.
  */
 final class MarkupPages {
     private static final String STYLE = """
@@ -43,7 +43,9 @@ final class MarkupPages {
             [dir=rtl] { direction: rtl; text-align: right }
             img { max-width: 100%% } a { color: #232a4d }
             """;
-    /** Names of our own: a family called "serif" would be the renderer's built-in one, which knows Western Europe alone. */
+    /**
+     * Our own names: a family called "serif" would be the renderer's built-in one, which covers Western Europe only.
+     */
     private static final String WORDS = "epiglyph-words";
     private static final String PITCH = "epiglyph-fixed";
     private static final String HEBREW = "epiglyph-hebrew";
@@ -108,9 +110,9 @@ final class MarkupPages {
     }
 
     /**
-     * Gives a page its faces and its direction. The program's own style stands before every other of the page.
+     * Sets a page's faces and direction. The program's own style precedes every other style of the page.
      *
-     * @return how many letters no face has; a box stands in their place
+     * @return number of letters that no face has; a box replaces each
      */
     static int prepare(PdfRendererBuilder builder, PDDocument document, Document page, String moreStyle)
             throws IOException {
@@ -120,7 +122,7 @@ final class MarkupPages {
         List<TextNode> empty = new ArrayList<>();
         page.body().traverse((node, _) -> {
             if (node instanceof TextNode words && words.getWholeText().isEmpty()) {
-                empty.add(words); // the renderer stumbles over words that are there and say nothing
+                empty.add(words); // the renderer fails on text nodes that are empty
             }
         });
         empty.forEach(TextNode::remove);
@@ -136,7 +138,7 @@ final class MarkupPages {
         return missing;
     }
 
-    /** True if the typeface for words has every letter and nothing steers how they run: then no other need be read. */
+    /** True if the text face has every letter and nothing affects its direction: then no other face need be loaded. */
     private static boolean isSimple(String text) {
         return text.codePoints()
                 .allMatch(c -> c >= ' ' && c < 127 || c == '\n' || c == '\t'
@@ -145,7 +147,7 @@ final class MarkupPages {
                                 && Typeface.SERIF.has(c));
     }
 
-    /** Deeply nested or endless markup is no page; a stack or a memory would end before it does. */
+    /** Refuses deeply nested or endless markup, which would exhaust the stack or the memory. */
     private static void refuseEndless(Document received) throws Unreadable {
         int[] deepest = new int[1];
         int[] elements = new int[1];
@@ -159,7 +161,7 @@ final class MarkupPages {
         }
     }
 
-    /** A cell may span what a table has, and no more; lists begin where a page can show it. */
+    /** A cell may span what a table has, and no more; list numbers stay within what a page can show. */
     private static void tame(Document clean) {
         for (String span : List.of("colspan", "rowspan", "span", "start", "value")) {
             for (Element element : clean.select("[" + span + "]")) {
@@ -217,7 +219,7 @@ final class MarkupPages {
         builder.useFont(new PlainFace(document, face), WORDS, weight, style, true);
     }
 
-    /** A typeface of ours, embedded when it is first used. */
+    /** A typeface of ours, embedded when first used. */
     private static final class PlainFace extends PDFontSupplier {
         private final PDDocument document;
         private final Typeface face;
@@ -242,14 +244,17 @@ final class MarkupPages {
         builder.useFont(face::open, family, weight, style, true);
     }
 
-    /** A block whose first letter runs from right to left does so as a whole (Unicode standard annex 9, rules P2 and P3). */
+    /**
+     * A block whose first letter runs from right to left does so as a whole (Unicode Standard Annex 9, rules P2 and
+     * P3).
+     */
     private static void turn(Element block) {
         if (block.attr("dir").isEmpty() && Bidi.getBaseDirection(block.text()) == Bidi.RTL) {
             block.attr("dir", "rtl");
         }
     }
 
-    /** Puts a box in the place of each letter that no face has, and counts them. */
+    /** Replaces each letter that no face has by a box, and counts them. */
     private static int markMissing(Element text) throws IOException {
         int[] missing = new int[1];
         try (Faces faces = Faces.of(Typeface.SERIF, Typeface.HEBREW, Typeface.ARABIC, Typeface.FIXED_PITCH)) {

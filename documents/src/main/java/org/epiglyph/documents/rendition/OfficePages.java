@@ -34,7 +34,7 @@ import org.xml.sax.SAXException;
 import org.zwobble.mammoth.DocumentConverter;
 
 /**
- * Pages of DOCX, ODT and RTF: as LibreOffice sets them where it is installed, else words, headings, lists, tables and
+ * Pages of DOCX, ODT and RTF: converted by LibreOffice if it is installed, else text, headings, lists, tables and
  * pictures in a plain style. The note says which, and which fonts are missing.
  */
 final class OfficePages {
@@ -68,7 +68,7 @@ final class OfficePages {
         }
     }
 
-    /** From here on no converter sees the file as it came. */
+    /** From here on no converter sees the file as received. */
     private static SafePackage.Found safe(Path file, Kind kind, Path safe) throws IOException, Unreadable {
         if (kind != Kind.RTF) {
             return SafePackage.rewrite(file, safe);
@@ -121,7 +121,7 @@ final class OfficePages {
         }
     }
 
-    /** Of the fonts asked for, those that the PDF was set in. */
+    /** Of the requested fonts, those that the PDF uses. */
     private static Set<String> used(PDDocument document, Set<String> asked) throws IOException {
         Set<String> used = new TreeSet<>();
         for (PDPage page : document.getPages()) {
@@ -150,7 +150,7 @@ final class OfficePages {
         }
     }
 
-    /** From a stream, so that the converter knows no place on the disk to begin a path from. */
+    /** From a stream, so that the converter has no place on the disk from which to resolve a path. */
     private static String docx(Path file) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
             return new DocumentConverter().convertToHtml(in).getValue();

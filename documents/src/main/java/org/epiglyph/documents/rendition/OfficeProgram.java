@@ -10,7 +10,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 import org.epiglyph.places.FolderTree;
 
-/** LibreOffice, where it is installed. It runs by itself with a profile of its own that is thrown away, without macros. */
+/** LibreOffice, if it is installed. It runs separately with a temporary profile, without macros. */
 final class OfficeProgram {
     private static final int PATIENCE_SECONDS = 120;
     private static final List<String> NAMES = List.of("soffice", "libreoffice", "soffice.com");
@@ -20,7 +20,7 @@ final class OfficeProgram {
 
     private static final String NOWHERE = "http://127.0.0.1:9"; // the port of the discard service, where nobody answers (RFC 863)
     private static final Supplier<Boolean> UNSHARE = new Once(OfficeProgram::mayUnshare);
-    /** No macros, no links updated, nothing loaded from anywhere that is not trusted; nowhere is. */
+    /** No macros, no updated links, nothing loaded from untrusted places; no place is trusted. */
     private static final String SETTINGS = """
             <?xml version="1.0" encoding="UTF-8"?>
             <oor:items xmlns:oor="http://openoffice.org/2001/registry" xmlns:xs="http://www.w3.org/2001/XMLSchema">
@@ -36,7 +36,7 @@ final class OfficeProgram {
 
     private OfficeProgram() {}
 
-    /** Asks once. */
+    /** Evaluates once. */
     private static final class Once implements Supplier<Boolean> {
         private final Supplier<Boolean> question;
         private Boolean answer;
@@ -54,7 +54,7 @@ final class OfficeProgram {
         }
     }
 
-    /** Where it is; empty where it is not installed, or is not wanted (system property epiglyph.office=none). */
+    /** Its path; empty if it is not installed, or is switched off (system property epiglyph.office=none). */
     static Optional<Path> find() {
         if ("none".equals(System.getProperty("epiglyph.office"))) {
             return Optional.empty();
@@ -69,7 +69,7 @@ final class OfficeProgram {
         return places.stream().filter(Files::isExecutable).findFirst();
     }
 
-    /** Has a PDF made of the file in the folder; empty where the program fails. */
+    /** Converts the file to a PDF in the folder; empty if the program fails. */
     static Optional<Path> toPdf(Path program, Path file, Path folder) throws IOException {
         Process process = builder(program, file, folder).start();
         try {
@@ -105,7 +105,7 @@ final class OfficeProgram {
         return builder;
     }
 
-    /** On Linux, where a user may have a network namespace of their own, the program gets one in which there is nothing. */
+    /** On Linux, if a user may have a network namespace, the program gets an empty one. */
     private static List<String> withoutNetwork() {
         return UNSHARE.get() ? List.of("unshare", "--user", "--map-root-user", "--net", "--") : List.of();
     }

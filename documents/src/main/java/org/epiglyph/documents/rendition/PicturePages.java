@@ -30,8 +30,8 @@ import org.apache.pdfbox.util.Matrix;
 import org.epiglyph.core.Message;
 
 /**
- * A page for each picture in a file: JPEG, PNG, GIF, BMP, TIFF, WebP. Pictures turned by their camera are turned upright
- * (Exif 2.32, tag 0x0112). Very large ones are read at a part of their size.
+ * A page for each picture in a file: JPEG, PNG, GIF, BMP, TIFF, WebP. Pictures turned by their camera are turned
+ * upright (Exif 2.32, tag 0x0112). Very large ones are read at a reduced size.
  */
 final class PicturePages {
     private static final long FULL_SIZE_PIXELS = 40_000_000;
@@ -40,7 +40,7 @@ final class PicturePages {
 
     private PicturePages() {}
 
-    /** @return empty where the file is no picture of a kind that can be read */
+    /** @return empty if the file is not a picture of a supported kind */
     public static Optional<Rendition> make(Path file, Path target) throws IOException, Unreadable {
         Unreadable failure = null;
         for (int nth = 0;; nth++) {
@@ -56,7 +56,7 @@ final class PicturePages {
                     reader.get().setInput(in);
                     return Optional.of(make(file, reader.get(), target));
                 } catch (Unreadable e) {
-                    failure = failure == null ? e : failure; // another reader may know what this one does not
+                    failure = failure == null ? e : failure; // another reader may support what this one does not
                 } finally {
                     reader.get().dispose();
                 }
@@ -140,14 +140,14 @@ final class PicturePages {
         draw(document, picture, image.getWidth(), image.getHeight(), turn);
     }
 
-    /** The JPEG's own bytes where a PDF can hold them, so that nothing is lost; else the picture without loss. */
+    /** The JPEG's own bytes if a PDF can hold them, so that nothing is lost; else the picture, losslessly. */
     private static PDImageXObject picture(PDDocument document, Path file, BufferedImage image, boolean jpeg)
             throws IOException {
         if (jpeg && image.getColorModel().getNumComponents() < 4) {
             try (InputStream bytes = Files.newInputStream(file)) {
                 return JPEGFactory.createFromStream(document, bytes);
             } catch (IOException | RuntimeException e) {
-                return LosslessFactory.createFromImage(document, image); // of a make that the factory does not know
+                return LosslessFactory.createFromImage(document, image); // a variant that the factory does not support
             }
         }
         return LosslessFactory.createFromImage(document, image);
@@ -171,7 +171,7 @@ final class PicturePages {
         }
     }
 
-    /** The unit square's turn, y up, for each of the eight orientations of Exif. */
+    /** The transformation of the unit square, y up, for each of the eight Exif orientations. */
     private static AffineTransform upright(int orientation) {
         return switch (orientation) {
             case 2 -> new AffineTransform(-1, 0, 0, 1, 1, 0);
@@ -193,7 +193,7 @@ final class PicturePages {
                     ? exif.getInt(ExifIFD0Directory.TAG_ORIENTATION)
                     : 1;
         } catch (IOException | ImageProcessingException | MetadataException | RuntimeException e) {
-            return 1; // a picture that does not say how it was held is taken as it is
+            return 1; // a picture without an orientation is taken as it is
         }
     }
 }

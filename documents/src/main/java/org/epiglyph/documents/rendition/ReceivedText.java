@@ -10,13 +10,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 
-/** The text of a file in UTF-8, UTF-16 with a mark at its start, or else Windows-1252. */
+/** The text of a file in UTF-8, in UTF-16 with a byte order mark, or else in Windows-1252. */
 final class ReceivedText {
     private static final int MOST_BYTES = 20 << 20;
 
     private ReceivedText() {}
 
-    /** @return empty where the bytes are no text */
+    /** @return empty if the bytes are not text */
     static Optional<String> of(Path file) throws IOException, Unreadable {
         byte[] bytes;
         try (InputStream in = Files.newInputStream(file)) {

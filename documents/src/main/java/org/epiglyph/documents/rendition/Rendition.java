@@ -15,15 +15,15 @@ import org.epiglyph.places.WholeFile;
 /**
  * Pages made of a received file.
  *
- * @param pages how many, at least 1
- * @param notes how they were made and what to mind; may be none
+ * @param pages number of pages, at least 1
+ * @param notes how they were made and what to note; may be empty
  */
 public record Rendition(int pages, List<Message> notes) {
     public Rendition {
         notes = List.copyOf(notes);
     }
 
-    /** The same pages, with more to mind, which comes first. */
+    /** The same pages with further notes, which come first. */
     Rendition with(List<Message> more) {
         List<Message> all = new ArrayList<>(more);
         all.addAll(notes);
@@ -34,7 +34,7 @@ public record Rendition(int pages, List<Message> notes) {
         return new PDDocument(Scratch.cache());
     }
 
-    /** Saves without anything that differs from one time to the next, and moves the file into place. */
+    /** Saves without anything that varies over time, and moves the file to its target. */
     public static void save(PDDocument document, Path target) throws IOException {
         document.setDocumentInformation(new PDDocumentInformation());
         document.getDocumentCatalog().setMetadata(null);

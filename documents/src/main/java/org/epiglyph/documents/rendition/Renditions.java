@@ -14,7 +14,7 @@ import org.commonmark.parser.Parser;
 import org.commonmark.renderer.html.HtmlRenderer;
 import org.epiglyph.core.Message;
 
-/** Finds out what a file is by its content, and only among kinds of text by its name, and makes pages of it. */
+/** Detects the kind of a file by its content, and among kinds of text by its name, and converts it to pages. */
 public final class Renditions {
     private static final Set<String> SOURCE_CODE = Set.of("java", "py", "c", "h", "cpp", "hpp", "cc", "cs", "js", "mjs",
             "ts", "jsx", "tsx", "r", "m", "jl", "sql", "sh", "bash", "rb", "go", "rs", "kt", "swift", "php", "pl", "hs",
@@ -23,15 +23,15 @@ public final class Renditions {
 
     private Renditions() {}
 
-    /** True if a file's name is one of source code. */
+    /** True for file names of source code. */
     public static boolean isSourceCode(String name) {
         return SOURCE_CODE.contains(name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT));
     }
 
     /**
      * @param head   the file's first bytes
-     * @param target where the PDF goes; written only where pages were made
-     * @return empty where the file is of a kind of which no pages can be made
+     * @param target where the PDF is written, if pages can be made
+     * @return empty if the file is of a kind that cannot be converted
      */
     public static Optional<Rendition> make(Path file, byte[] head, Path target) throws IOException, Unreadable {
         if (startsWith(head, "PK\u0003\u0004")) {
@@ -52,7 +52,7 @@ public final class Renditions {
         return new String(head, StandardCharsets.ISO_8859_1).startsWith(sign);
     }
 
-    /** DOCX, ODT and XLSX are zip packages that say what they are. */
+    /** DOCX, ODT and XLSX are zip packages that declare what they are. */
     private static Optional<Rendition> ofPackage(Path file, Path target) throws IOException, Unreadable {
         String kind;
         try (ZipFile zip = new ZipFile(file.toFile())) {
@@ -72,7 +72,7 @@ public final class Renditions {
         };
     }
 
-    /** True if a zip's directory ends as it must (APPNOTE.TXT 6.3.10, 4.3.16), which what was cut off does not. */
+    /** True if a zip's directory ends properly (APPNOTE.TXT 6.3.10, 4.3.16), which that of a truncated one does not. */
     private static boolean hasZipEnd(Path file) throws IOException {
         try (java.io.RandomAccessFile bytes = new java.io.RandomAccessFile(file.toFile(), "r")) {
             byte[] tail = new byte[(int) Math.min(bytes.length(), 22 + 65535)];
@@ -105,7 +105,7 @@ public final class Renditions {
         return name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
     }
 
-    /** What kind of file it is, for one of which no pages can be made; from its first bytes. */
+    /** The kind of a file that cannot be converted, from its first bytes. */
     public static Message kind(byte[] head) {
         String sign = new String(head, StandardCharsets.ISO_8859_1);
         if (sign.startsWith("PK\u0003\u0004")) {

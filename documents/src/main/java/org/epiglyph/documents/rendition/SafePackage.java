@@ -27,8 +27,8 @@ import javax.xml.stream.events.StartElement;
 import org.epiglyph.core.Message;
 
 /**
- * A DOCX or ODT package written anew: every part that is XML by {@link SafeXml}, pictures as they are, and nothing else.
- * What points out of the package is taken out, so that no converter can be led to the disk or the net.
+ * A rewritten DOCX or ODT package: every XML part rewritten by {@link SafeXml}, pictures as they are, and nothing else.
+ * References out of the package are removed, so that no converter can be led to the disk or the network.
  */
 final class SafePackage {
     private static final long MOST_UNPACKED = 500L << 20;
@@ -37,7 +37,7 @@ final class SafePackage {
     private static final int MOST_FONTS = 20;
     private static final Pattern HARMLESS_LINK = Pattern.compile("(?i)(https?|mailto):[^\\s]*|#.*");
     private static final String RELATIONSHIPS = "http://schemas.openxmlformats.org/package/2006/relationships";
-    /** Fields that say something of the document itself (ECMA-376-1, 17.16.5); all others keep their last words alone. */
+    /** Fields about the document itself (ECMA-376-1, 17.16.5); all others keep only their last result. */
     private static final Set<String> OWN_FIELDS = Set.of("PAGE", "NUMPAGES", "SECTIONPAGES", "SECTION", "TOC",
             "HYPERLINK",
             "REF", "PAGEREF", "NOTEREF", "STYLEREF", "SEQ", "DATE", "TIME", "CREATEDATE", "SAVEDATE", "PRINTDATE",
@@ -57,17 +57,17 @@ final class SafePackage {
     }
 
     /**
-     * What was found on the way.
+     * What was found.
      *
-     * @param fonts   names of fonts that the document asks for
-     * @param leftOut how many links to something outside the package were taken out, those that a reader clicks aside
+     * @param fonts   names of fonts that the document requests
+     * @param leftOut number of removed links out of the package, not counting those that a reader would click
      */
     record Found(Set<String> fonts, int leftOut) {}
 
     /**
-     * Writes a package anew.
+     * Rewrites a package.
      *
-     * @throws Unreadable where it is broken, a bomb, or declares a document type
+     * @throws Unreadable if it is broken, a bomb, or declares a document type
      */
     static Found rewrite(Path file, Path target) throws IOException, Unreadable {
         try (ZipFile zip = new ZipFile(file.toFile());
@@ -132,7 +132,7 @@ final class SafePackage {
         }
     }
 
-    /** @return false if the part is no XML and so is nothing that a page shows */
+    /** @return false if the part is not XML and so is not shown on any page */
     private boolean rewritten(ZipEntry entry, OutputStream out, SafeXml.Rules rules) throws IOException, Unreadable {
         byte[] bytes;
         try (InputStream in = bounded(entry)) {
@@ -206,7 +206,7 @@ final class SafePackage {
                 : isPart(target, rels.replaceFirst("_rels/[^/]*$", ""));
     }
 
-    /** True for the name of a part, from a folder of the package or from its root. */
+    /** True for the name of a part, relative to a folder of the package or to its root. */
     private boolean isPart(String target, String folder) {
         String plain = target.replaceFirst("#.*$", "");
         if (plain.isEmpty()) {
@@ -246,7 +246,7 @@ final class SafePackage {
         return new Content(outside);
     }
 
-    /** The document's own text: no references to what was taken out, no fields that fetch, no links to outside. */
+    /** The document's own text: no references to removed parts, no fields that fetch, no links to outside. */
     private final class Content implements SafeXml.Rules {
         private final Set<String> outside;
 
@@ -314,7 +314,7 @@ final class SafePackage {
         }
     }
 
-    /** The instruction of a field, where it is one of the document's own; else nothing. */
+    /** The instruction of a field, if it is about the document itself; else nothing. */
     static String field(String instruction) {
         String first = instruction.strip().split("[\\s\\\\]", 2)[0].toUpperCase(Locale.ROOT);
         return OWN_FIELDS.contains(first) && !instruction.toUpperCase(Locale.ROOT).contains("FILE:") ? instruction : "";

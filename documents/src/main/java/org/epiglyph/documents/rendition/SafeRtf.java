@@ -6,8 +6,8 @@ import java.util.Set;
 import org.epiglyph.core.Message;
 
 /**
- * An RTF text (Rich Text Format 1.9.1) written anew without the groups that fetch, embed or run something. A group is left
- * out with all that is in it.
+ * An RTF text (Rich Text Format 1.9.1), rewritten without the groups that fetch, embed or run something. A group is
+ * removed with everything in it.
  */
 final class SafeRtf {
     private static final Set<String> LEFT_OUT = Set.of("object", "objdata", "objemb", "objautlink", "objlink",
@@ -27,10 +27,10 @@ final class SafeRtf {
     }
 
     /**
-     * The text without what reaches out of it.
+     * The text without references to outside.
      *
      * @param rtf     the new text
-     * @param leftOut how many groups are not in it
+     * @param leftOut number of removed groups
      */
     record Safe(byte[] rtf, int leftOut) {}
 
@@ -70,7 +70,7 @@ final class SafeRtf {
         at = end;
     }
 
-    /** Looks at the words with which a group begins, and in a field's instruction at the field's name. */
+    /** Examines the words with which a group begins, and in a field's instruction the field's name. */
     private boolean isLeftOut() {
         int look = at + 1;
         String word = "";
@@ -104,7 +104,7 @@ final class SafeRtf {
                 }
             } else if (rtf[i] == '\\') {
                 if (i + 1 < rtf.length && (rtf[i + 1] == '\'' || rtf[i + 1] == 'u')) {
-                    return ""; // a field's name has no need of signs
+                    return ""; // a field's name has no escaped characters
                 }
                 i = Math.max(i + 1, afterWord(i) - 1);
             } else if (rtf[i] != '\r' && rtf[i] != '\n') {
@@ -146,7 +146,7 @@ final class SafeRtf {
         leftOut++;
     }
 
-    /** The letters of the control word that begins with the backslash at a place; empty for a control sign. */
+    /** The letters of the control word at a backslash; empty for a control symbol. */
     private String word(int backslash) {
         int end = backslash + 1;
         while (end < rtf.length && isLetter(rtf[end])) {

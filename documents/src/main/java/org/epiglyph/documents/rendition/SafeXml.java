@@ -18,8 +18,8 @@ import javax.xml.stream.events.StartElement;
 import javax.xml.stream.events.XMLEvent;
 
 /**
- * The one reader of XML that students hand in. It knows no document type, no entity and nothing outside the text; it is
- * bounded in depth. What it reads is written anew in UTF-8, so that no later reader sees anything else.
+ * The only reader of XML that students hand in. It supports no document type, no entities and nothing outside the text;
+ * its depth is limited. What it reads is rewritten in UTF-8, so that no later reader sees anything else.
  */
 final class SafeXml {
     private static final int DEEPEST = 400;
@@ -27,19 +27,19 @@ final class SafeXml {
 
     private SafeXml() {}
 
-    /** What becomes of the elements on the way. Called in the order of the text. */
+    /** Decides about the elements. Called in the order of the text. */
     interface Rules {
-        /** The attribute to write, or empty to leave it out. */
+        /** The attribute to write; empty to remove it. */
         default Optional<Attribute> attribute(StartElement element, Attribute attribute) {
             return Optional.of(attribute);
         }
 
-        /** False to leave the element out with all that is in it. */
+        /** False to remove the element with everything in it. */
         default boolean keeps(StartElement element) {
             return true;
         }
 
-        /** The words to write in place of others directly in an element. */
+        /** The text to write in place of text directly in an element. */
         default String text(StartElement element, String text) {
             return text;
         }
@@ -55,10 +55,10 @@ final class SafeXml {
     }
 
     /**
-     * Reads a text and writes it anew.
+     * Reads a text and rewrites it.
      *
-     * @throws Declares where it declares a document type
-     * @throws XMLStreamException where it is no well-formed XML, or too deep
+     * @throws Declares if it declares a document type
+     * @throws XMLStreamException if it is not well-formed XML, or too deep
      */
     static void rewrite(InputStream in, OutputStream out, Rules rules) throws XMLStreamException {
         XMLEventReader reader = closed().createXMLEventReader(in);
@@ -70,7 +70,7 @@ final class SafeXml {
         writer.close();
     }
 
-    /** What is open while a document is rewritten. */
+    /** The state while a document is rewritten. */
     private static final class Rewriting {
         private final XMLEventWriter writer;
         private final Rules rules;
@@ -87,7 +87,7 @@ final class SafeXml {
                 case XMLEvent.DTD, XMLEvent.ENTITY_DECLARATION, XMLEvent.ENTITY_REFERENCE -> throw new Declares();
                 case XMLEvent.START_DOCUMENT -> writer.add(EVENTS.createStartDocument("UTF-8", "1.0"));
                 case XMLEvent.PROCESSING_INSTRUCTION, XMLEvent.COMMENT -> {
-                    // says nothing to the page
+                    // not relevant to the page
                 }
                 case XMLEvent.START_ELEMENT -> start(event.asStartElement());
                 case XMLEvent.END_ELEMENT -> {
@@ -122,7 +122,7 @@ final class SafeXml {
         }
     }
 
-    /** Reads nothing but the text itself. */
+    /** A factory that reads nothing but the text itself. */
     private static XMLInputFactory closed() {
         XMLInputFactory inputs = XMLInputFactory.newDefaultFactory();
         inputs.setProperty(XMLInputFactory.SUPPORT_DTD, false);

@@ -14,11 +14,11 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.jsoup.helper.W3CDom;
 import org.jsoup.nodes.Document;
 
-/** Pages of our own, set from marked-up text of our own: tagged, with title and language, the same to the byte at one time. */
+/** Pages of our own markup: tagged, with title and language, byte for byte the same at the same time. */
 final class SetPages {
     private SetPages() {}
 
-    /** @param at the time that the document bears */
+    /** @param at the time that the document carries */
     static void draw(Document page, Instant at, Path target) throws IOException {
         PDDocument document = Rendition.newDocument(); // closed with the renderer
         PdfRendererBuilder builder = new PdfRendererBuilder();

@@ -15,13 +15,13 @@ import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBufferedFile;
 
 /**
- * Typefaces that this system has for scripts that are too large to ship. Only faces with TrueType outlines can be put into
- * a PDF here. Where there is none, letters of the script are named as missing.
+ * Typefaces of this system for scripts that are too large to ship. Only faces with TrueType outlines can be embedded in
+ * a PDF here. If there is none, the script's letters are reported as missing.
  */
 final class SystemFaces {
     private static final List<String> FOLDERS = List.of("/usr/share/fonts", "/usr/local/share/fonts", "/Library/Fonts",
             "/System/Library/Fonts", "C:/Windows/Fonts");
-    /** Letters that tell whether a face knows a script: Han, Hiragana, Hangul, Devanagari, Thai. */
+    /** Letters that tell whether a face covers a script: Han, Hiragana, Hangul, Devanagari, Thai. */
     private static final int[] SAMPLES = {0x4E2D, 0x3042, 0xD55C, 0x0928, 0x0E17};
     private static final List<String> LIKELY = List.of("cjk", "fallback", "wqy", "uming", "ukai", "simsun", "msyh",
             "yugoth",
@@ -35,7 +35,7 @@ final class SystemFaces {
 
     private SystemFaces() {}
 
-    /** A face, open; whoever asks for it closes it. */
+    /** An open face; the caller closes it. */
     interface Face {
         TrueTypeFont open() throws IOException;
     }
@@ -48,7 +48,7 @@ final class SystemFaces {
             try {
                 find(file, known).ifPresent(faces::add);
             } catch (IOException | RuntimeException e) {
-                continue; // a face that cannot be read helps nobody
+                continue; // a face that cannot be read is of no use
             }
         }
         return faces;
@@ -99,7 +99,7 @@ final class SystemFaces {
         return new TTFParser().parse(new RandomAccessReadBufferedFile(file.toFile()));
     }
 
-    /** The collection stays open as long as its font is in use, and is closed with it by the collector of garbage. */
+    /** The collection stays open as long as its font is in use; the garbage collector closes both. */
     private static Face firstOf(Path file) {
         return () -> {
             TrueTypeCollection collection = new TrueTypeCollection(file.toFile());

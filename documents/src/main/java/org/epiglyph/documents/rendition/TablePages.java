@@ -17,7 +17,10 @@ import org.apache.poi.ss.usermodel.WorkbookFactory;
 import org.epiglyph.core.Message;
 import org.jsoup.nodes.Entities;
 
-/** Tables, separated values and worksheets, as ruled tables on landscape pages. Formulas are shown by the result that the file holds. */
+/**
+ * Tables, separated values and worksheets, as ruled tables on landscape pages. Formulas are shown by their cached
+ * result.
+ */
 final class TablePages {
     private static final int MOST_ROWS = 5000;
     private static final int MOST_COLUMNS = 60;
@@ -34,7 +37,7 @@ final class TablePages {
                 rows.add(row.toList());
             }
         } catch (IOException | RuntimeException e) {
-            return TextPages.make(text, true, target); // a table that cannot be cut into cells is shown as it is written
+            return TextPages.make(text, true, target); // a table that cannot be split into cells is shown as it is written
         }
         return make(List.of(new Table("", rows)), target);
     }

@@ -18,8 +18,8 @@ import org.epiglyph.core.Message;
 import org.epiglyph.documents.base.Typeface;
 
 /**
- * Written text in a fixed pitch on A4. Source code has its line numbers, and a line that does not fit goes on behind a
- * sign; plain text is broken between words. Lines that run from right to left begin at the right.
+ * Plain text in a fixed pitch on A4. Source code has line numbers, and a line that does not fit continues after a sign;
+ * other text is broken between words. Lines that run from right to left begin at the right.
  */
 final class TextPages {
     private static final double SIZE = 9.5;
@@ -65,12 +65,12 @@ final class TextPages {
         }
     }
 
-    /** Line ends of Unicode (Unicode 16, 5.8), vertical tabulator and form feed included. */
+    /** Line ends of Unicode (Unicode 16, 5.8), including vertical tab and form feed. */
     private static boolean isLineEnd(char c) {
         return c == '\n' || c == '\r' || c == '\u0085' || c == '\u2028' || c == '\u2029' || c == '\u000B' || c == '\f';
     }
 
-    /** What can be seen of a stretch of text: tabulators as blanks, without signs that only steer. */
+    /** The visible part of a stretch of text: tabs as spaces, without format characters. */
     private static String visible(String text, int from, int to) {
         StringBuilder out = new StringBuilder();
         for (int i = from; i < to;) {
@@ -112,7 +112,7 @@ final class TextPages {
         } while (at < line.length());
     }
 
-    /** The place up to which a line fits into some columns, of which letters of East Asia take two. */
+    /** The position up to which a line fits into a number of columns; East Asian letters take two. */
     private static int fitting(String line, int from, int room) {
         int used = 0;
         int at = from;
@@ -188,7 +188,7 @@ final class TextPages {
         show(document, content, faces, x, y, visual);
     }
 
-    /** Arabic letters in the forms that their neighbours ask for. */
+    /** Arabic letters in their contextual forms. */
     private static String shaped(String text) {
         try {
             return new ArabicShaping(ArabicShaping.LETTERS_SHAPE | ArabicShaping.LENGTH_GROW_SHRINK).shape(text);

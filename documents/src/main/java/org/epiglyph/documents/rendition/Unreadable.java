@@ -2,7 +2,7 @@ package org.epiglyph.documents.rendition;
 
 import org.epiglyph.core.Message;
 
-/** A received file of which no pages can be made. */
+/** A received file that cannot be converted to pages. */
 public final class Unreadable extends Exception {
     private static final long serialVersionUID = 1;
     private final transient Message why;

@@ -24,7 +24,7 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.places.TemporaryFolder;
 
-/** Gathers what arrives from archives, folders and single files into one list in which each entry stands once. */
+/** Collects what arrives in archives, folders and single files into one list in which each entry occurs once. */
 final class Arrivals implements FileSource {
     static final int MOST_ENTRIES = 50_000;
     private static final int DEEPEST_FOLDER = 40;
@@ -175,7 +175,10 @@ final class Arrivals implements FileSource {
         return looksLikeZip(name) || PackedFolder.isOne(name);
     }
 
-    /** An archive within an archive is unpacked to a temporary file first; one that cannot be read is a file like others. */
+    /**
+     * An archive within an archive is first unpacked to a temporary file; one that cannot be read counts as an ordinary
+     * file.
+     */
     private void unpack(ReceivedFile file, int depth) throws Problem {
         try {
             Path inner = Files.createTempFile(temporary(), "inner-", ".archive");
@@ -241,7 +244,7 @@ final class Arrivals implements FileSource {
             byte[] head = in.readNBytes(2);
             return head.length == 2 && head[0] == 'P' && head[1] == 'K';
         } catch (IOException e) {
-            return false; // it is met again as a file, and what is wrong is said there
+            return false; // it is handled again as a file, and the error is reported there
         }
     }
 
@@ -290,7 +293,10 @@ final class Arrivals implements FileSource {
         }
     }
 
-    /** As it is when it is met: a file that is another when the source is read again is not taken for the same. */
+    /**
+     * A file as it was when it was found, so that a file that has changed when the source is read again is not taken
+     * for the same.
+     */
     private record FileOnDisk(String path, Path file, Optional<Message> caution, long size, Optional<Instant> changed)
             implements
                 ReceivedFile {
@@ -298,7 +304,7 @@ final class Arrivals implements FileSource {
             return of(path, file, Optional.empty());
         }
 
-        /** @param stated when it was changed, as what it was packed in says; empty where its own time counts */
+        /** @param stated when it was changed, according to its container; empty to use the file's own time */
         static FileOnDisk of(String path, Path file, Optional<Instant> stated) {
             return new FileOnDisk(path, file, PathCheck.caution(path), file.toFile().length(),
                     stated.or(() -> Optional.of(Instant.ofEpochMilli(file.toFile().lastModified()))));

@@ -9,15 +9,15 @@ import java.util.function.LongConsumer;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
-/** Where files arrive from; open until closed. */
+/** A source of received files; open until closed. */
 public interface FileSource extends AutoCloseable {
     /** The files in the source's order. */
     List<ReceivedFile> files();
 
-    /** What cannot be a submission, with the reason. */
+    /** Entries that cannot be submissions, with reasons. */
     List<Refusal> refusals();
 
-    /** The encoding in which names of archives were read that do not say theirs; empty where all do. */
+    /** The encoding used for names of archives that do not declare one; empty if all do. */
     Optional<Charset> nameEncoding();
 
     @Override
@@ -28,18 +28,18 @@ public interface FileSource extends AutoCloseable {
      *
      * @param path   as the source names it, made printable
      * @param reason why, and what to do
-     * @param file   its bytes, where they can be kept as they are
+     * @param file   its bytes, if they can be stored as they are
      */
     record Refusal(String path, Message reason, Optional<ReceivedFile> file) {}
 
     /**
-     * Opens zip archives, folders and single files, in any mixture. Archives within archives are opened too and count as
-     * folders. Of several places, one that cannot be read is a refusal; a single one is a problem.
+     * Opens zip archives, folders and single files, in any mixture. Archives within archives are opened too and count
+     * as folders. Of several places, an unreadable one is a refusal; a single one is a problem.
      *
-     * @param places   may be none
-     * @param encoding for names of archives that do not say theirs; empty to find out
-     * @param progress hears the bytes unpacked so far; what it throws ends the opening
-     * @throws Problem where nothing can be read
+     * @param places   may be empty
+     * @param encoding for names of archives that do not declare one; empty to detect it
+     * @param progress receives the bytes unpacked so far; an exception it throws ends the opening
+     * @throws Problem if nothing can be read
      */
     static FileSource open(List<Path> places, Optional<Charset> encoding, LongConsumer progress) throws Problem {
         return Arrivals.open(places, encoding, progress);

@@ -9,8 +9,9 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * The encoding of names in archives that do not say theirs. Each of a few old code pages is tried, and the one that gives
- * the likeliest letters is taken: letters of one script in a word, no signs for drawing boxes, no capital within a word.
+ * Detects the encoding of names in archives that do not declare one. Some old code pages are tried, and the one that
+ * gives the likeliest letters is chosen: letters of one script within a word, no box-drawing characters, no capital
+ * within a word.
  */
 public final class NameEncoding {
     private static final List<String> CANDIDATES = List.of("IBM437", "windows-1252", "IBM850", "IBM852", "IBM866",
@@ -30,7 +31,7 @@ public final class NameEncoding {
         return CANDIDATES.stream().filter(Charset::isSupported).map(Charset::forName).toList();
     }
 
-    /** The likeliest for all names together. */
+    /** The likeliest encoding for all names together. */
     static Charset likeliest(List<byte[]> names) {
         Charset best = StandardCharsets.ISO_8859_1;
         double least = Double.MAX_VALUE;
@@ -95,7 +96,7 @@ public final class NameEncoding {
         return script == UnicodeScript.HAN || script == UnicodeScript.HIRAGANA || script == UnicodeScript.KATAKANA;
     }
 
-    /** Half-width kana and the rarer half of the Han block are signs of a wrong guess. */
+    /** Half-width kana and the rarer half of the Han block indicate a wrong guess. */
     private static boolean isRare(int c) {
         return c >= 0xFF61 && c <= 0xFF9F || c >= 0x8F00 && c <= 0x9FFF;
     }

@@ -20,8 +20,8 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
- * Archives that are read from front to back: tar (POSIX.1-2017, pax), also within gzip (RFC 1952), and 7z. Their files are
- * unpacked to temporary ones under names of ours, within the budget of the whole collect.
+ * Archives that are read sequentially: tar (POSIX.1-2017, pax), also within gzip (RFC 1952), and 7z. Their files are
+ * unpacked to temporary files with names of ours, within the budget of the whole collect.
  */
 final class PackedFolder {
     private static final int MOST_MEMORY_KIB = 256 << 10;
@@ -45,7 +45,7 @@ final class PackedFolder {
         return small.endsWith(".tar") || small.endsWith(".tar.gz") || small.endsWith(".tgz") || small.endsWith(".7z");
     }
 
-    /** True for archives of a kind that is not opened here. */
+    /** True for archives of a kind that cannot be opened here. */
     static boolean isUnknownKind(String name) {
         return name.toLowerCase(Locale.ROOT).endsWith(".rar");
     }
@@ -53,10 +53,10 @@ final class PackedFolder {
     /**
      * Unpacks an archive.
      *
-     * @param folder where the temporary files go
-     * @param name   what it is called
-     * @param prefix what stands before the paths
-     * @throws Problem where it is none, is locked or broken, or grows beyond what is allowed
+     * @param folder for the temporary files
+     * @param name   its display name
+     * @param prefix prepended to the paths
+     * @throws Problem if it is not an archive, is locked or broken, or exceeds the limits
      */
     static List<Entry> read(Path archive, Path folder, String name, String prefix, Unpacking budget) throws Problem {
         PackedFolder packed = new PackedFolder(folder, budget, prefix);
@@ -139,6 +139,6 @@ final class PackedFolder {
     }
 
     private static String plain(String name) {
-        return name.replaceFirst("^(\\./)+", ""); // some packers say so of every name
+        return name.replaceFirst("^(\\./)+", ""); // some programs put this before every name
     }
 }

@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import org.epiglyph.core.Message;
 
-/** What is wrong or odd about a name from outside. */
+/** Detects invalid and odd names from outside. */
 public final class PathCheck {
     private static final int LONG_NAME = 200;
     private static final int SHOWN = 200;
@@ -16,7 +16,7 @@ public final class PathCheck {
 
     private PathCheck() {}
 
-    /** Why the path cannot be a submission's; empty where it can. */
+    /** Why the path cannot be a submission's; empty if it can. */
     static Optional<Message> refusal(String path) {
         String[] parts = path.split("/", -1);
         if (path.startsWith("/") || path.startsWith("\\") || DRIVE.matcher(path).matches()) {
@@ -32,7 +32,7 @@ public final class PathCheck {
         return Optional.empty();
     }
 
-    /** What is odd about a path that can be taken; empty where nothing is. */
+    /** What is odd about an acceptable path; empty if nothing is. */
     static Optional<Message> caution(String path) {
         String[] parts = path.split("/", -1);
         if (path.codePoints().anyMatch(PathCheck::isHidden)) {
@@ -47,7 +47,7 @@ public final class PathCheck {
         return Optional.empty();
     }
 
-    /** The path with everything that cannot be seen shown as a sign, cut where it is very long. */
+    /** The path with invisible characters made visible, truncated if it is very long. */
     public static String printable(String path) {
         StringBuilder out = new StringBuilder();
         path.codePoints().limit(SHOWN).forEach(c -> out.appendCodePoint(isHidden(c) ? '\uFFFD' : c));

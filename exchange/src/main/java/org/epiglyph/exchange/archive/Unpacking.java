@@ -5,8 +5,8 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
- * What a whole collect may unpack, archives within archives included: as much as any class hands in, and no more than a
- * bounded multiple of what lies on the disk. Safe for several threads.
+ * Limits what a whole collect may unpack, including archives within archives: as much as any class hands in, and no
+ * more than a fixed multiple of what is on the disk. Thread-safe.
  */
 final class Unpacking {
     static final long MOST_GROWTH = 200;
@@ -15,7 +15,7 @@ final class Unpacking {
     private long stated;
     private long read;
 
-    /** Counts an archive that lies on the disk by itself, not within another. */
+    /** Counts an archive that is on the disk itself, not within another. */
     synchronized void source(long bytes) {
         onDisk += bytes;
     }
@@ -25,9 +25,9 @@ final class Unpacking {
     }
 
     /**
-     * Counts what an archive says that it holds.
+     * Counts the size that an archive declares.
      *
-     * @throws Problem where all archives together would grow beyond what is allowed; it does not count then
+     * @throws Problem if all archives together would exceed the limits; it does not count then
      */
     synchronized void state(String name, long bytes) throws Problem {
         if (bytes > most() - stated) {
@@ -36,7 +36,11 @@ final class Unpacking {
         stated += bytes;
     }
 
-    /** Counts bytes that came out of an archive. @throws IOException where they are more than is allowed */
+    /**
+     * Counts bytes unpacked from an archive.
+     *
+     * @throws IOException if they exceed the limits
+     */
     synchronized void spend(long bytes) throws IOException {
         read += bytes;
         if (read > most()) {

@@ -6,7 +6,10 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Path;
 
-/** Reads from the end of a zip archive how large its directory is, before anything of it is taken into memory (APPNOTE.TXT 6.3.10, 4.3.16). */
+/**
+ * Reads the size of a zip archive's directory from the archive's end, before loading any of it (APPNOTE.TXT 6.3.10,
+ * 4.3.16).
+ */
 final class ZipDirectory {
     private static final int END = 0x06054b50;
     private static final int LOCATOR_64 = 0x07064b50;
@@ -16,11 +19,13 @@ final class ZipDirectory {
 
     private ZipDirectory() {}
 
-    /** @param entries how many the archive says that it has
-     *  @param bytes   the length of its directory */
+    /**
+     * @param entries the number of entries that the archive declares
+     * @param bytes   the length of its directory
+     */
     record Size(long entries, long bytes) {}
 
-    /** @throws IOException where there is no end of a directory, so that it is no zip archive or one cut off */
+    /** @throws IOException if there is no end of a directory, so that it is no zip archive or a truncated one */
     static Size of(Path archive) throws IOException {
         try (RandomAccessFile file = new RandomAccessFile(archive.toFile(), "r")) {
             int tail = (int) Math.min(file.length(), END_LENGTH + 65535 + LOCATOR_LENGTH);

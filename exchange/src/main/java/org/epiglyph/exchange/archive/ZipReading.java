@@ -19,12 +19,12 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
- * One zip archive (APPNOTE.TXT 6.3.10: names in UTF-8 where flagged, else in an old code page; zip64). Entries are read
- * from its directory, so that memory stays bounded whatever the archive's size.
+ * One zip archive (APPNOTE.TXT 6.3.10: names in UTF-8 if flagged, else in an old code page; zip64). Entries are read by
+ * its directory, so that memory stays bounded whatever the archive's size.
  */
 final class ZipReading implements AutoCloseable {
     private static final long LARGEST_DIRECTORY = 64L << 20;
-    /** Above this many bytes, an entry that grows by more than {@link #MOST_GROWTH} on unpacking is refused. */
+    /** An entry above this many bytes is refused if unpacking enlarges it by more than {@link #MOST_GROWTH}. */
     private static final long HARMLESS = 32L << 20;
     private static final long HARMLESS_IN_ALL = 2L << 30;
     private static final long MOST_GROWTH = 200;
@@ -51,16 +51,16 @@ final class ZipReading implements AutoCloseable {
      * One entry.
      *
      * @param file    its name and bytes
-     * @param refusal why the bytes cannot be had; empty where they can
+     * @param refusal why the bytes cannot be read; empty if they can
      */
     record Item(ReceivedFile file, Optional<Message> refusal) {}
 
     /**
      * Opens an archive and reads its directory.
      *
-     * @param name   what it is called
+     * @param name   its display name
      * @param budget of the whole collect
-     * @throws Problem where it is no zip archive, is broken, or has a senseless number of entries
+     * @throws Problem if it is not a zip archive, is broken, or has an absurd number of entries
      */
     static ZipReading open(Path archive, String name, Optional<Charset> wanted, Unpacking budget) throws Problem {
         try {
@@ -96,17 +96,21 @@ final class ZipReading implements AutoCloseable {
         }
     }
 
-    /** The encoding in which names were read that did not say theirs; empty where there are none. */
+    /** The encoding used for names that did not declare one; empty if there are none. */
     Optional<Charset> guessed() {
         return guessed;
     }
 
-    /** The files of the archive. @param prefix what stands before their paths */
+    /**
+     * The files of the archive.
+     *
+     * @param prefix prepended to their paths
+     */
     List<Item> items(String prefix) {
         List<Item> items = new ArrayList<>();
         for (ZipArchiveEntry entry : entries) {
             if (!entry.isDirectory()) {
-                String path = name(entry).replaceFirst("^(\\./)+", ""); // some packers say so of every name
+                String path = name(entry).replaceFirst("^(\\./)+", ""); // some programs put this before every name
                 items.add(new Item(new ZippedFile(prefix + path, entry), refusal(entry)));
             }
         }
@@ -118,7 +122,10 @@ final class ZipReading implements AutoCloseable {
                 && entry.getNameSource() == ZipArchiveEntry.NameSource.NAME && entry.getRawName() != null;
     }
 
-    /** Archives often hold UTF-8 names without saying so; names in another encoding are seldom valid UTF-8 by accident. */
+    /**
+     * Archives often contain UTF-8 names without flagging them; names in another encoding are rarely valid UTF-8 by
+     * accident.
+     */
     private String name(ZipArchiveEntry entry) {
         if (!isUnsaid(entry)) {
             return entry.getName();
@@ -177,7 +184,7 @@ final class ZipReading implements AutoCloseable {
             return PathCheck.caution(path);
         }
 
-        /** The stated size may lie, so the growth is watched while reading too. */
+        /** The declared size may be wrong, so the growth is checked while reading too. */
         @Override
         public InputStream open() throws IOException {
             long most = Math.max(HARMLESS, entry.getCompressedSize() * MOST_GROWTH);
@@ -187,7 +194,7 @@ final class ZipReading implements AutoCloseable {
 
         private boolean counted;
 
-        /** The first reading of an entry counts; a file is read again to be compared or shown. */
+        /** Only the first reading of an entry counts; a file is read again to be compared or shown. */
         private final class Counted extends FilterInputStream {
             Counted(InputStream in) {
                 super(in);

@@ -17,8 +17,8 @@ import java.util.stream.Collectors;
 import org.epiglyph.core.filing.Spelling;
 
 /**
- * Letters of all scripts in plain ones, by the rules of ICU (Unicode CLDR transforms), and slips counted by a library.
- * Remembers what it was asked. Not safe for several threads.
+ * Transliterates all scripts to plain letters by the rules of ICU (Unicode CLDR transforms), and counts slips with a
+ * library. Caches its results. Not thread-safe.
  */
 public final class PlainLetters implements Spelling {
     private static final Pattern APOSTROPHES = Pattern.compile("['\u2019\u02B9\u02BC`]");
@@ -58,7 +58,7 @@ public final class PlainLetters implements Spelling {
         return List.copyOf(spelt);
     }
 
-    /** The rules for the scripts that the text is written in; making and running them all takes long. */
+    /** The rules for the scripts that occur in the text; creating and applying all of them takes long. */
     private static List<String> waysFor(String text) {
         Set<UnicodeScript> scripts = text.codePoints()
                 .filter(Character::isLetter)

@@ -6,30 +6,34 @@ import java.util.Optional;
 import org.epiglyph.core.filing.FilingRule;
 
 /**
- * How a handed-back file is named. The locked part of the received name identifies the student, so it comes back
- * unchanged, folders included; what is added stands behind the free part (common practice, no source).
+ * Names the files that are handed back. The locked part of the received name identifies the student, so it is returned
+ * unchanged, including folders; additions follow the free part (common practice, no source).
  */
 public final class ReturnedName {
     private static final String ADDED = "marked";
-    /** Most file systems take names of 255 bytes (POSIX NAME_MAX on ext4, APFS; NTFS takes 255 UTF-16 units). */
+    /** Most file systems accept names of 255 bytes (POSIX NAME_MAX on ext4, APFS; NTFS accepts 255 UTF-16 units). */
     private static final int MOST_BYTES = 255;
 
     private ReturnedName() {}
 
-    /** The path of the marked copy, for example K-4417_h1_workbook.pdf gives K-4417_h1_workbook_marked.pdf. */
+    /** The path of the marked copy, for example K-4417_h1_workbook_marked.pdf for K-4417_h1_workbook.pdf. */
     public static String marked(String received, Optional<FilingRule> rule) {
         return named(received, rule, ".pdf");
     }
 
-    /** The path of a file that goes back for a received one, said to be marked. @param ending with its dot; may be empty */
+    /**
+     * The path of a file handed back for a received one, with the addition for marked copies.
+     *
+     * @param ending with its dot; may be empty
+     */
     public static String named(String received, Optional<FilingRule> rule, String ending) {
         return named(received, rule, List.of(ADDED), ending);
     }
 
     /**
-     * The path of a file that goes back for a received one.
+     * The path of a file handed back for a received one.
      *
-     * @param added  what stands behind the received name, in order; letters that file systems refuse are left out
+     * @param added  what follows the received name, in order; characters that file systems refuse are dropped
      * @param ending with its dot, for example ".docx"; may be empty
      */
     public static String named(String received, Optional<FilingRule> rule, List<String> added, String ending) {

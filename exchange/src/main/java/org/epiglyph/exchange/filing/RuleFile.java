@@ -11,13 +11,13 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.filing.FilingRule;
 
-/** A filing rule as a small text file that a colleague can read, mend and pass on. */
+/** A filing rule as a small text file that a colleague can read, edit and share. */
 public final class RuleFile {
     private static final long LONGEST = 100_000;
 
     private RuleFile() {}
 
-    /** The rule as text: comments begin with #, every other line is a word, an equals sign and a value. */
+    /** The rule as text: comments begin with #, every other line is a name, an equals sign and a value. */
     public static String text(FilingRule rule) {
         String where = rule.level() == FilingRule.FILE ? "file name" : "folder " + (rule.level() + 1);
         return """
@@ -30,7 +30,7 @@ public final class RuleFile {
                 """.formatted(rule.describe(), rule.name(), where, rule.written());
     }
 
-    /** @throws IOException where the disk fails */
+    /** @throws IOException if the disk fails */
     public static void write(FilingRule rule, Path file) throws IOException {
         if (file.getParent() != null) {
             Files.createDirectories(file.getParent());
@@ -38,7 +38,7 @@ public final class RuleFile {
         Files.writeString(file, text(rule));
     }
 
-    /** @throws Problem naming the file and what is wrong in it */
+    /** @throws Problem naming the file and the error */
     public static FilingRule read(Path file) throws Problem {
         try {
             if (Files.size(file) > LONGEST) {

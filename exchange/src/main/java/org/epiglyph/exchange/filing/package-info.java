@@ -1,4 +1,2 @@
-/**
- * How handed-back files are named. Rule: what identifies the student comes back unchanged.
- */
+/** How handed-back files are named. Rule: what identifies the student comes back unchanged. */
 package org.epiglyph.exchange.filing;

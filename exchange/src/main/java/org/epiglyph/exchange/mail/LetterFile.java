@@ -21,10 +21,10 @@ public final class LetterFile {
     private LetterFile() {}
 
     /**
-     * Writes a letter beside those that are there; none is written over.
+     * Writes a letter beside existing ones; none is overwritten.
      *
      * @return the file
-     * @throws Problem where an address is none, or the file cannot be written
+     * @throws Problem if an address is invalid, or the file cannot be written
      */
     public static Path write(Letter letter, Sender sender, Instant at, Path folder) throws Problem {
         try {
@@ -41,7 +41,7 @@ public final class LetterFile {
                     message.writeTo(out);
                     return file;
                 } catch (FileAlreadyExistsException e) {
-                    // an earlier letter stays; the next number is tried
+                    // an existing letter stays; the next number is tried
                 } catch (IOException | MessagingException e) {
                     Files.deleteIfExists(file);
                     throw e;

@@ -11,8 +11,8 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.letters.Letter;
 
 /**
- * A letter as mail programs read it (RFC 5322, RFC 2045 to 2047): to one student alone, so that nobody sees another one's
- * address. The same letter has the same Message-ID, by which a mail program knows it again.
+ * A letter as mail programs read it (RFC 5322, RFC 2045 to 2047): to one student alone, so that nobody sees another
+ * one's address. The same letter has the same Message-ID, by which a mail program recognises it.
  */
 final class LetterMessage extends MimeMessage {
     private static final int LONGEST_ID = 40;

@@ -12,7 +12,8 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.letters.Letter;
 
 /**
- * A mail service that takes letters by SMTP (RFC 5321). The password is held in memory while letters go, and nowhere else.
+ * A mail service that accepts letters by SMTP (RFC 5321). The password is held in memory while letters are sent, and
+ * nowhere else.
  */
 public final class MailService implements AutoCloseable {
     private static final String PATIENCE_MILLIS = "30000";
@@ -20,27 +21,27 @@ public final class MailService implements AutoCloseable {
     private final Session session;
     private final Transport transport;
 
-    /** How the way to the service is protected. */
+    /** How the connection to the service is protected. */
     public enum Security {
-        /** Begins in the open and must change over before anything is said (RFC 3207). */
+        /** Starts unprotected and must upgrade before anything is sent (RFC 3207). */
         STARTTLS,
         /** Protected from the first byte (RFC 8314). */
         TLS,
-        /** Not at all: for this machine alone. */
+        /** Unprotected: for this machine only. */
         NONE
     }
 
     /**
-     * Where a service is.
+     * A service's address.
      *
-     * @param name a host's name or literal address
+     * @param name a host name or literal address
      * @param port 1 to 65535
-     * @param user empty where the service asks for none
+     * @param user empty if the service asks for none
      */
     public record Host(String name, int port, Security security, String user) {
         private static final int LAST_PORT = 65_535;
 
-        /** @throws Problem where it is no host, or letters would travel unprotected */
+        /** @throws Problem if it is not a host, or letters would be sent unprotected */
         void check() throws Problem {
             if (!name.matches("[A-Za-z0-9]([A-Za-z0-9.-]*[A-Za-z0-9])?|\\[?[0-9A-Fa-f:.]+]?") || port < 1
                     || port > LAST_PORT) {
@@ -52,7 +53,7 @@ public final class MailService implements AutoCloseable {
         }
     }
 
-    /** The service did not say whether it took a letter. */
+    /** The service did not say whether it accepted a letter. */
     public static final class Uncertain extends Problem {
         Uncertain(Message what, Throwable cause) {
             super(what, cause);
@@ -68,8 +69,8 @@ public final class MailService implements AutoCloseable {
     /**
      * Signs in.
      *
-     * @param password empty where the service asks for none
-     * @throws Problem where it cannot be reached or does not let the user in
+     * @param password empty if the service asks for none
+     * @throws Problem if it cannot be reached or rejects the user
      */
     public static MailService open(Host host, String password) throws Problem {
         host.check();
@@ -103,8 +104,8 @@ public final class MailService implements AutoCloseable {
     /**
      * Sends one letter.
      *
-     * @throws Uncertain where the connection ended before the service said yes or no
-     * @throws Problem where the service refuses it
+     * @throws Uncertain if the connection ended before the service answered
+     * @throws Problem if the service refuses it
      */
     public void send(Letter letter, Sender sender, Instant at) throws Problem {
         LetterMessage message;
@@ -130,7 +131,7 @@ public final class MailService implements AutoCloseable {
         try {
             transport.close();
         } catch (MessagingException e) {
-            // what was sent is sent; a service that is gone needs no goodbye
+            // sent is sent; a service that is gone needs no goodbye
         }
     }
 }

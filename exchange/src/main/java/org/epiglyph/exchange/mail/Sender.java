@@ -8,26 +8,30 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
- * Who writes.
+ * The sender.
  *
  * @param address for example m.rowe@kestrelpoint.example
  * @param name    as readers see it; may be empty
  */
 public record Sender(String address, String name) {
-    /** @throws Problem where the address is none */
+    /** @throws Problem if the address is invalid */
     InternetAddress asAddress() throws Problem {
         return address(address, name);
     }
 
-    /** Refuses what is no mail address. @throws Problem saying so */
+    /**
+     * Checks a mail address.
+     *
+     * @throws Problem if it is invalid
+     */
     public static void check(String mail) throws Problem {
         address(mail, "");
     }
 
     /**
-     * One address and no more: a list of several, or a line break that would begin another header, is none.
+     * Exactly one address: a list of several, or a line break that would begin another header, is invalid.
      *
-     * @throws Problem where it is none
+     * @throws Problem if it is invalid
      */
     static InternetAddress address(String mail, String name) throws Problem {
         try {

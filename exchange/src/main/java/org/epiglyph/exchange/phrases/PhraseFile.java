@@ -35,8 +35,8 @@ import org.epiglyph.exchange.table.TableRow;
 import org.epiglyph.exchange.table.Worksheet;
 
 /**
- * Phrases as files: a table as CSV or XLSX, JSON, or Markdown. Criteria are named, so that a file fits every batch whose
- * scheme has criteria of those names. What kind a file is, its first bytes say.
+ * Phrases as files: a table as CSV or XLSX, JSON, or Markdown. Criteria are given by name, so that a file fits every
+ * batch whose scheme has criteria of those names. The kind of a file is detected from its first bytes.
  */
 public final class PhraseFile {
     /** Headings, in the order in which they are written. */
@@ -54,8 +54,8 @@ public final class PhraseFile {
     /**
      * Reads phrases.
      *
-     * @param called how to call the file in a complaint
-     * @param scheme the scheme whose criteria the file names; other names make general phrases
+     * @param called the file's name in error messages
+     * @param scheme the scheme whose criteria the file names; unknown names make general phrases
      * @throws Problem naming the line and the reason
      */
     public static Phrasebook read(byte[] bytes, String called, MarkScheme scheme) throws Problem {
@@ -71,10 +71,10 @@ public final class PhraseFile {
     }
 
     /**
-     * Writes phrases in the format that the name's ending says: .csv, .xlsx, .json or .md.
+     * Writes phrases in the format given by the file name's extension: .csv, .xlsx, .json or .md.
      *
      * @param title the collection's name
-     * @throws Problem for another ending
+     * @throws Problem for another extension
      */
     public static byte[] write(List<Phrase> phrases, String title, MarkScheme scheme, String name) throws Problem {
         List<Map<String, String>> rows = phrases.stream().map(p -> cells(p, scheme)).toList();
@@ -206,7 +206,7 @@ public final class PhraseFile {
         return new Phrasebook(phrases);
     }
 
-    // --- Markdown: a heading of code and title, a line in asterisks of what is said about it, then the words
+    // --- Markdown: a heading of code and title, a line of properties in asterisks, then the text
 
     private static String markdown(String title, List<Map<String, String>> rows) {
         StringBuilder out = new StringBuilder("# " + title + "\n");

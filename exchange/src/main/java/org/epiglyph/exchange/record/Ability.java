@@ -1,23 +1,23 @@
 package org.epiglyph.exchange.record;
 
-/** Something that a record service can do, or cannot. */
+/** Something that a record service may be able to do. */
 public enum Ability {
-    /** Gives out what students handed in, and when. */
+    /** Provides what students handed in, and when. */
     SUBMISSIONS,
-    /** Gives out its grade sheet. */
+    /** Provides its grade sheet. */
     GRADE_SHEET,
-    /** Takes marked documents and other files. */
+    /** Accepts marked documents and other files. */
     FILES,
-    /** Refuses a result that would replace one that it was not told about, in one step. */
+    /** Refuses, atomically, a result that would replace one that the sender has not seen. */
     TAGS,
     /** Holds results back from students, and shows them later. */
     VISIBILITY,
     /** Knows when a student has opened a result. */
     OPENED,
-    /** Takes extensions, further hand-ins and excuses. */
+    /** Accepts extensions, further hand-ins and excuses. */
     ALLOWANCES,
-    /** Keeps earlier versions, with the reason for a change. */
+    /** Stores earlier versions, with the reason for a change. */
     AMENDMENTS,
-    /** Gives out what students answer, and takes replies. */
+    /** Provides students' answers, and accepts replies. */
     ANSWERS
 }

@@ -3,7 +3,7 @@ package org.epiglyph.exchange.record;
 /**
  * Why a result is changed after it was handed back.
  *
- * @param reason in the marker's words
+ * @param reason the marker's reason
  * @param shown  true if the student reads the reason
  */
 public record Amendment(String reason, boolean shown) {}

@@ -4,11 +4,11 @@ import java.time.Duration;
 import java.util.concurrent.ThreadLocalRandom;
 
 /**
- * How long a service that is busy or was cut off is waited for: longer from time to time, by chance so that many clients
- * do not come at once (common practice, no source), and within a budget that begins anew with each answer.
+ * How long to wait for a busy or interrupted service: longer with each failure, randomised so that many clients do not
+ * return at once (common practice, no source), and within a budget that restarts with each answer.
  *
- * @param first  before the second try; doubled from try to try
- * @param budget from the first failure to the last try
+ * @param first  before the second attempt; doubled with each attempt
+ * @param budget from the first failure to the last attempt
  */
 public record Backoff(Duration first, Duration budget) {
     /** Half a second, then twice as long each time, for at most a minute. */
@@ -16,9 +16,9 @@ public record Backoff(Duration first, Duration budget) {
     private static final int MOST_DOUBLINGS = 5;
 
     /**
-     * The pause before another try.
+     * The pause before another attempt.
      *
-     * @param failures how many tries have failed, from 1
+     * @param failures how many attempts have failed, from 1
      */
     Duration pause(int failures) {
         long longest = first.toMillis() << Math.min(failures - 1, MOST_DOUBLINGS);

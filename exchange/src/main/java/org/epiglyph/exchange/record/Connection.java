@@ -24,9 +24,9 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.Decimal;
 
 /**
- * The way to one record service, whatever its protocol: the token goes nowhere else, a request that met a busy service or
- * was cut off is sent again within a budget, and what fails does so in words. Requests must be such that sending them twice
- * does no harm.
+ * The connection to one record service, whatever its protocol: the token is sent nowhere else, a request that met a
+ * busy service or was interrupted is retried within a budget, and failures have readable messages. Requests must be
+ * idempotent.
  */
 public final class Connection {
     private static final ObjectMapper JSON = new ObjectMapper();
@@ -65,9 +65,9 @@ public final class Connection {
         return base;
     }
 
-    /** An answer, all of it in memory. */
+    /** An answer, held in memory. */
     record Answer(HttpHeaders headers, byte[] body) {
-        /** The version that it speaks of; empty where it does not say. */
+        /** The version that it names; empty if it names none. */
         String tag() {
             return headers.firstValue("ETag").filter(t -> t.matches("[\\x21-\\x7E]{1,200}")).orElse("");
         }
@@ -86,7 +86,7 @@ public final class Connection {
         return answer(request, LONGEST_ANSWER);
     }
 
-    /** @param most the answer's greatest length in bytes */
+    /** @param most the answer's maximum length in bytes */
     Answer answer(HttpRequest request, long most) throws Problem {
         Tries tries = new Tries();
         while (true) {
@@ -106,16 +106,16 @@ public final class Connection {
         }
     }
 
-    /** Nothing at all answers there; to wait would only hide that. */
+    /** Nothing answers there at all; waiting would only hide that. */
     private static boolean isNoConnection(IOException e) {
         return e instanceof ConnectException || e instanceof HttpTimeoutException
                 || e.getCause() instanceof ConnectException;
     }
 
     /**
-     * Writes the answer to a stream, in one try: what was written cannot be taken back.
+     * Writes the answer to a stream, in one attempt: what was written cannot be taken back.
      *
-     * @throws IOException where it was interrupted, or the stream takes no more
+     * @throws IOException if it was interrupted, or the stream cannot be written
      */
     void download(String path, OutputStream out, LongConsumer progress) throws Problem, IOException {
         Transfer transfer = new Transfer(http, patience, received -> {
@@ -123,15 +123,15 @@ public final class Connection {
             progress.accept(received);
         });
         refuseFailure(transfer.send(request(path).GET().build(), out, Long.MAX_VALUE).statusCode());
-        progress.accept(transfer.moved()); // a small class is there before the first tick
+        progress.accept(transfer.moved()); // a small class arrives before the first tick
     }
 
-    /** The tries of one request. */
+    /** The attempts of one request. */
     private final class Tries {
         private final long begun = System.nanoTime();
         private int failures;
 
-        /** Waits before the next try; false where the budget would not last. */
+        /** Waits before the next attempt; false if the budget would be exceeded. */
         boolean mayGoOn(Optional<Duration> asked) throws Problem {
             failures++;
             Duration pause = asked.filter(a -> a.compareTo(backoff.first()) > 0)
@@ -239,7 +239,11 @@ public final class Connection {
         return new Problem(Message.of(Connection.class, "notAService", base));
     }
 
-    /** The class list cannot be used. @param how what is wrong, as the end of a sentence about it */
+    /**
+     * A class list that cannot be used.
+     *
+     * @param how the problem, as the end of a sentence about the list
+     */
     Problem unusableRoster(Message how) {
         return new Problem(Message.of(Connection.class, "badClassList", base, how));
     }

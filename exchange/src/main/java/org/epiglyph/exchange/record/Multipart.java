@@ -9,12 +9,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
-/** A form of several parts (RFC 7578); files are streamed from the disk. */
+/** A multipart form (RFC 7578); files are streamed from the disk. */
 final class Multipart {
     private final String boundary;
     private final List<BodyPublisher> parts = new ArrayList<>();
 
-    /** @param boundary letters and digits that occur in no part's first bytes of a line */
+    /** @param boundary letters and digits that occur at the beginning of no line of any part */
     Multipart(String boundary) {
         this.boundary = boundary;
     }
@@ -29,7 +29,7 @@ final class Multipart {
         return this;
     }
 
-    /** A file, whose kind its ending tells. */
+    /** A file, with the media type of its extension. */
     Multipart file(String name, Path file) throws IOException {
         String fileName = file.getFileName().toString().replace("\"", "%22");
         parts.add(text(

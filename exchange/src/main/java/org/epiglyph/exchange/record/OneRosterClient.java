@@ -24,9 +24,9 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Task;
 
 /**
- * Speaks to a 1EdTech OneRoster 1.2 service (paths and fields from memory): a task is a line item, a student's record a
- * result. A result has no version that the service would hold a change against; it is looked at just before, so that
- * somebody else's change in the moment between is not seen.
+ * Client of a 1EdTech OneRoster 1.2 service (paths and fields from memory): a task is a line item, a student's record a
+ * result. Results have no version that the service could check; a result is read immediately before it is changed, so
+ * another person's change in between goes unnoticed.
  */
 final class OneRosterClient implements RecordClient {
     private static final ObjectMapper JSON = new ObjectMapper();
@@ -100,7 +100,7 @@ final class OneRosterClient implements RecordClient {
         return new Roster(List.copyOf(students.values()));
     }
 
-    /** Everything of a list that comes in pages. */
+    /** All items of a paged list. */
     private List<JsonNode> all(String path, String field) throws Problem {
         List<JsonNode> all = new ArrayList<>();
         String join = path.contains("?") ? "&" : "?";
@@ -108,7 +108,7 @@ final class OneRosterClient implements RecordClient {
         for (int page = 0; page < MOST_PAGES; page++) {
             JsonNode some = connection.json(path + join + "limit=" + PAGE + "&offset=" + page * PAGE).path(field);
             if (page > 0 && some.equals(before)) {
-                throw connection.misunderstood(); // it passes over which page is asked for
+                throw connection.misunderstood(); // it ignores which page is asked for
             }
             some.forEach(all::add);
             if (some.size() < PAGE) {
@@ -126,7 +126,7 @@ final class OneRosterClient implements RecordClient {
                         new HeldRecord("", "", "", Optional.empty(), Optional.empty(), "", true, Optional.empty()));
     }
 
-    /** A result that is there. */
+    /** An existing result. */
     private record Found(String id, HeldRecord held) {}
 
     private Optional<Found> find(String task, StudentKey student) throws Problem {
@@ -137,7 +137,7 @@ final class OneRosterClient implements RecordClient {
         for (JsonNode result : results) {
             if (!result.path("lineItem").path("sourcedId").asText().equals(task)
                     || !result.path("student").path("sourcedId").asText().equals(student.value())) {
-                throw connection.misunderstood(); // a service that passes the filter over would have us change anybody's
+                throw connection.misunderstood(); // a service that ignores the filter would make us change anybody's
             }
             if (!result.path("status").asText("active").equals("tobedeleted")) {
                 found.add(new Found(connection.text(result, "sourcedId"), held(result)));

@@ -3,8 +3,8 @@ package org.epiglyph.exchange.record;
 import java.util.Set;
 
 /**
- * The rostering and gradebook parts of 1EdTech OneRoster 1.2, from memory: results and words alone. Spoken where the
- * address has the path that the standard gives such services.
+ * The rostering and gradebook parts of 1EdTech OneRoster 1.2, from memory: results and text only. Used if the address
+ * has the path that the standard gives such services.
  */
 public final class OneRosterProtocol implements RecordService {
     static final Set<Ability> ABILITIES = Set.of();

@@ -14,12 +14,15 @@ import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Task;
 
-/** What a record service does for a marker. Every call may take long and may fail in words; none is for the interface thread. */
+/**
+ * What a record service does for a marker. Every call may take long and may fail with a Problem; none is for the
+ * interface thread.
+ */
 public interface RecordClient {
     /** Where the service is, as the marker entered it. */
     String address();
 
-    /** What the service can do; of the calls below, those that need what it cannot do fail in words. */
+    /** What the service can do; calls below that need another ability throw a Problem. */
     Set<Ability> abilities();
 
     /** All tasks that the token may see, without instructions. */
@@ -36,7 +39,7 @@ public interface RecordClient {
      * Downloads all submitted files as one zip archive.
      *
      * @param target   the file to write
-     * @param progress hears the bytes so far; what it throws ends the download
+     * @param progress receives the bytes so far; an exception it throws ends the download
      */
     void batch(String task, Path target, LongConsumer progress) throws Problem;
 
@@ -44,17 +47,17 @@ public interface RecordClient {
     byte[] gradeSheet(String task) throws Problem;
 
     /**
-     * Puts one student's marked documents and result into the record. Sent twice with the same digest, the second
-     * answer is the first one's receipt and nothing is changed.
+     * Sends one student's marked documents and result to the record. If sent twice with the same digest, the second
+     * answer is the first receipt and nothing changes.
      *
-     * @throws Conflict where the record has changed since the tag was given
+     * @throws Conflict if the record has changed since the tag was issued
      */
     Receipt handBack(String task, Parcel parcel) throws Problem;
 
     /** What a student's record holds now. */
     HeldRecord held(String task, StudentKey student) throws Problem;
 
-    /** Lets a student see what was handed back, or holds it. */
+    /** Shows a student what was handed back, or hides it. */
     void makeVisible(String task, StudentKey student, boolean visible) throws Problem;
 
     /** The same for several students, one after the other. */
@@ -64,20 +67,24 @@ public interface RecordClient {
         }
     }
 
-    /** What the record says that a student is allowed. */
+    /** What a student is allowed according to the record. */
     Allowance allowed(String task, StudentKey student) throws Problem;
 
-    /** Says what a student is allowed, in the place of what was said before. */
+    /** Sets what a student is allowed, replacing the previous setting. */
     void allow(String task, StudentKey student, Allowance allowance) throws Problem;
 
     /** What students wrote after a hand-back, oldest first. */
     List<StudentAnswer> answers(String task) throws Problem;
 
-    /** Replies to an answer, in the place of an earlier reply. @param answer its id */
+    /**
+     * Replies to an answer, replacing an earlier reply.
+     *
+     * @param answer its id
+     */
     void reply(String task, String answer, String text) throws Problem;
 
     /**
-     * One time that a student handed in.
+     * One submission by a student.
      *
      * @param files paths in the archive
      */
@@ -88,14 +95,14 @@ public interface RecordClient {
     }
 
     /**
-     * What goes into a student's record.
+     * What is sent to a student's record.
      *
-     * @param score    the result; empty where there is none
-     * @param feedback the words for the student
-     * @param files    marked documents on this disk, named as they shall arrive
-     * @param digest   SHA-256 of all that this says, the key under which it is sent once
-     * @param knownTag the record's version that this replaces; empty where nothing is known of the record
-     * @param amendment why an earlier result is changed; empty for a first one, or where nothing is to be said
+     * @param score     the result; empty if there is none
+     * @param feedback  the text for the student
+     * @param files     marked documents on this disk, named as they shall arrive
+     * @param digest    SHA-256 of all of this, the key under which it is sent once
+     * @param knownTag  the record's version that this replaces; empty if nothing is known about the record
+     * @param amendment why an earlier result is changed; empty for a first one, or without a reason
      */
     record Parcel(StudentKey student, Optional<BigDecimal> score, String feedback, List<Path> files, String digest,
             String knownTag, Optional<Amendment> amendment) {
@@ -103,12 +110,12 @@ public interface RecordClient {
             files = List.copyOf(files);
         }
 
-        /** The same, with another word on why it is changed. */
+        /** The same, with another reason for the change. */
         public Parcel because(Amendment other) {
             return new Parcel(student, score, feedback, files, digest, knownTag, Optional.of(other));
         }
 
-        /** The same, in the place of another version of the record. */
+        /** The same, replacing another version of the record. */
         public Parcel over(String tag) {
             return new Parcel(student, score, feedback, files, digest, tag, amendment);
         }
@@ -121,7 +128,7 @@ public interface RecordClient {
         }
     }
 
-    /** The record has changed since it was last looked at. */
+    /** The record has changed since it was last read. */
     final class Conflict extends Problem {
         Conflict(Message what) {
             super(what);

@@ -29,7 +29,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.core.task.Task;
 
-/** Speaks the record office's protocol over HTTP: JSON, bearer token, ETag and If-Match, idempotency keys. */
+/** Client of the record office's protocol over HTTP: JSON, bearer token, ETag and If-Match, idempotency keys. */
 final class RecordOfficeClient implements RecordClient {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final long LONGEST_RECEIPT = 4L << 20;

@@ -3,7 +3,7 @@ package org.epiglyph.exchange.record;
 import java.util.EnumSet;
 import java.util.Set;
 
-/** The record office's own protocol, which can do everything; spoken wherever no other is known to be. */
+/** The record office's own protocol, which has every ability; used if no other protocol claims the address. */
 final class RecordOfficeProtocol implements RecordService {
     static final Set<Ability> ABILITIES = Set.copyOf(EnumSet.allOf(Ability.class));
 

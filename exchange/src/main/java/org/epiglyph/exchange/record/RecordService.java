@@ -3,17 +3,17 @@ package org.epiglyph.exchange.record;
 import java.util.Set;
 
 /**
- * A protocol that some record services speak. Found by {@link java.util.ServiceLoader}, so that a further one is a file on
- * the class path.
+ * A protocol of record services. Found by {@link java.util.ServiceLoader}, so that another one is just a file on the
+ * class path.
  */
 public interface RecordService {
-    /** What the protocol is called, for a sentence. */
+    /** The protocol's name, for use in a sentence. */
     String name();
 
-    /** What services that speak it can do. */
+    /** The abilities of services that use it. */
     Set<Ability> abilities();
 
-    /** True if services at such an address speak it; decided by the address alone, nothing is asked. */
+    /** True if services at such an address use it; decided by the address alone, without a request. */
     boolean speaksAt(ServiceAddress address);
 
     /** A client; nothing is sent yet. */

@@ -5,21 +5,21 @@ import java.util.List;
 import java.util.ServiceLoader;
 import org.epiglyph.core.Problem;
 
-/** Makes clients of record services, each by the protocol that is spoken at its address. */
+/** Creates clients of record services, each with the protocol of its address. */
 public final class RecordServices {
     private final List<RecordService> protocols;
     private final Backoff backoff;
 
     /**
-     * @param protocols asked in order; the first that speaks at an address is taken
-     * @param backoff   how long a service that is busy is waited for
+     * @param protocols in order; the first that claims an address is used
+     * @param backoff   how long to wait for a busy service
      */
     public RecordServices(List<RecordService> protocols, Backoff backoff) {
         this.protocols = List.copyOf(protocols);
         this.backoff = backoff;
     }
 
-    /** All protocols on the class path; the record office's own is taken where no other is spoken. */
+    /** All protocols on the class path; the record office's own is the fallback. */
     public static RecordServices installed() {
         List<RecordService> all = new ArrayList<>();
         ServiceLoader.load(RecordService.class).forEach(all::add);
@@ -30,7 +30,7 @@ public final class RecordServices {
      * A client for one service.
      *
      * @param address for example https://records.example.org or http://127.0.0.1:8087
-     * @throws Problem where the address is none, or the token would travel unprotected
+     * @throws Problem if the address is invalid, or the token would be sent unprotected
      */
     public RecordClient connect(String address, String token) throws Problem {
         return connect(address, token, () -> {});
@@ -39,7 +39,7 @@ public final class RecordServices {
     /**
      * A client whose work can be stopped.
      *
-     * @param stillWanted called ten times a second while a transfer runs; what it throws ends the transfer
+     * @param stillWanted called ten times a second while a transfer runs; an exception it throws ends the transfer
      */
     public RecordClient connect(String address, String token, Runnable stillWanted) throws Problem {
         ServiceAddress base = ServiceAddress.of(address);
@@ -47,15 +47,15 @@ public final class RecordServices {
     }
 
     /**
-     * The protocol that is spoken at an address.
+     * The protocol used at an address.
      *
-     * @throws Problem where the address is none
+     * @throws Problem if the address is invalid
      */
     public RecordService at(String address) throws Problem {
         return protocol(ServiceAddress.of(address));
     }
 
-    /** The protocol of services whose address says nothing. */
+    /** The protocol for addresses that no protocol claims. */
     public static RecordService usual() {
         return new RecordOfficeProtocol();
     }

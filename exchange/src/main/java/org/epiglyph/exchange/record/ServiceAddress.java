@@ -7,7 +7,7 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
- * Where a record service is, read once into parts of which each means one thing only.
+ * A record service's address, parsed once into unambiguous parts.
  *
  * @param secure true for https
  * @param host   in lower case, as a name or a literal address
@@ -22,10 +22,10 @@ public record ServiceAddress(boolean secure, String host, int port, String path)
     private static final Pattern LOOPBACK = Pattern.compile("localhost|127(\\.(0|[1-9]\\d{0,2})){3}|\\[::1]");
 
     /**
-     * Reads an address.
+     * Parses an address.
      *
-     * @param typed for example https://records.example.org or http://127.0.0.1:8087; slashes at its end are passed over
-     * @throws Problem where it is none, may be read in two ways, or a token would travel unprotected
+     * @param typed for example https://records.example.org or http://127.0.0.1:8087; trailing slashes are ignored
+     * @throws Problem if it is invalid or ambiguous, or a token would be sent unprotected
      */
     public static ServiceAddress of(String typed) throws Problem {
         String text = typed.strip();

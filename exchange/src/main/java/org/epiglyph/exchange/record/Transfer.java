@@ -21,7 +21,7 @@ import java.util.function.LongConsumer;
 
 /**
  * One request and its answer, limited by progress and not by time: however long it takes, some bytes must move in each
- * stretch of waiting, and it can be stopped at any of them.
+ * waiting period, and it can be stopped at any of them.
  */
 final class Transfer {
     private static final long TICK_MILLIS = 100;
@@ -33,8 +33,8 @@ final class Transfer {
     private final AtomicLong moved = new AtomicLong();
 
     /**
-     * @param patience how long the transfer may go on without {@value #LEAST_BYTES} bytes moving either way
-     * @param pulse    hears the bytes received so far ten times a second; what it throws ends the transfer
+     * @param patience how long the transfer may continue without {@value #LEAST_BYTES} bytes moving in either direction
+     * @param pulse    receives the bytes received so far ten times a second; an exception it throws ends the transfer
      */
     Transfer(HttpClient http, Duration patience, LongConsumer pulse) {
         this.http = http;
@@ -42,7 +42,7 @@ final class Transfer {
         this.pulse = pulse;
     }
 
-    /** An answer that is longer than it may be. */
+    /** An answer that exceeds its limit. */
     static final class TooLong extends IOException {
         private static final long serialVersionUID = 1;
 
@@ -51,19 +51,23 @@ final class Transfer {
         }
     }
 
-    /** Bytes that went either way so far. */
+    /** Bytes sent and received so far. */
     long moved() {
         return moved.get();
     }
 
-    /** Sends, and takes the answer into memory. @param most its greatest length in bytes */
+    /**
+     * Sends the request and reads the answer into memory.
+     *
+     * @param most its maximum length in bytes
+     */
     Answer send(HttpRequest request, long most) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         HttpResponse<Void> answer = send(request, bytes, most);
         return new Answer(answer.statusCode(), answer.headers(), bytes.toByteArray());
     }
 
-    /** Sends, and writes the answer, where it is a good one, to a stream that the caller closes. */
+    /** Sends the request and writes a successful answer to a stream that the caller closes. */
     HttpResponse<Void> send(HttpRequest request, OutputStream out, long most) throws IOException {
         AtomicLong received = new AtomicLong();
         CompletableFuture<HttpResponse<Void>> answer = http.sendAsync(counted(request),
@@ -155,7 +159,7 @@ final class Transfer {
         }
     }
 
-    /** Writes what arrives, up to a length. */
+    /** Writes what arrives, up to a limit. */
     private final class Receiving implements HttpResponse.BodySubscriber<Void> {
         private final OutputStream out;
         private final long most;
@@ -210,6 +214,6 @@ final class Transfer {
         }
     }
 
-    /** A status, its headers, and what came behind them. */
+    /** A status, its headers, and the body. */
     record Answer(int status, java.net.http.HttpHeaders headers, byte[] body) {}
 }

@@ -17,9 +17,9 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.table.CellTable;
 
 /**
- * A mark scheme as JSON in the words of a rubric of 1EdTech CASE 1.0: CFRubricCriteria with CFRubricCriterionLevels
- * (recalled from memory, without the document at hand). What a rubric has no word for stands in "extensions", in the
- * words of the table.
+ * A mark scheme as JSON with the terms of a 1EdTech CASE 1.0 rubric: CFRubricCriteria with CFRubricCriterionLevels
+ * (recalled from memory, without the document at hand). What a rubric has no term for is in "extensions", with the
+ * terms of the table.
  */
 final class CaseJson {
     private static final ObjectMapper MAPPER = new ObjectMapper();

@@ -24,7 +24,7 @@ import org.epiglyph.core.scoring.Scaling;
 final class RuleCells {
     private RuleCells() {}
 
-    /** @throws IllegalArgumentException saying what is wrong */
+    /** @throws IllegalArgumentException with what is wrong */
     static Rules read(Rules rules, String name, String cell) {
         return switch (name.toLowerCase(Locale.ROOT)) {
             case "rounding" -> rules.withRounding(rounding(pairs(cell)));
@@ -38,7 +38,7 @@ final class RuleCells {
         };
     }
 
-    /** A name and a cell for each rule that is not the usual one. */
+    /** A name and a cell for each rule that differs from the default. */
     static Map<String, String> write(Rules rules) {
         Map<String, String> cells = new LinkedHashMap<>();
         rules.scaling()

@@ -11,14 +11,14 @@ import org.epiglyph.exchange.table.CsvTable;
 import org.epiglyph.exchange.table.NewTable;
 import org.epiglyph.exchange.table.Worksheet;
 
-/** Mark schemes as files: a table as CSV or XLSX, or JSON. What kind a file is, its first bytes say. */
+/** Mark schemes as files: a table as CSV or XLSX, or JSON. The kind of a file is detected from its first bytes. */
 public final class SchemeFile {
     private SchemeFile() {}
 
     /**
      * Reads a mark scheme.
      *
-     * @param called how to call the file in a complaint
+     * @param called the file's name in error messages
      * @throws Problem naming the row and the reason
      */
     public static MarkScheme read(byte[] bytes, String called) throws Problem {
@@ -33,10 +33,10 @@ public final class SchemeFile {
     }
 
     /**
-     * Writes a mark scheme in the format that the name's ending says: .csv, .xlsx or .json.
+     * Writes a mark scheme in the format given by the file name's extension: .csv, .xlsx or .json.
      *
      * @param title the task's
-     * @throws Problem for another ending
+     * @throws Problem for another extension
      */
     public static byte[] write(MarkScheme scheme, String title, String name) throws Problem {
         List<Map<String, String>> rows = SchemeCells.rows(scheme);

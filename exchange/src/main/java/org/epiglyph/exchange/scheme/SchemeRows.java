@@ -105,7 +105,7 @@ final class SchemeRows {
                 number("hurdle"));
     }
 
-    /** A section that no row describes is a plain one. */
+    /** A section without a row of its own is a plain one. */
     private String sectionId(String name) {
         if (name.isEmpty()) {
             return "";
@@ -150,7 +150,7 @@ final class SchemeRows {
         };
     }
 
-    /** The rows below that have a level and no criterion. */
+    /** The following rows that have a level and no criterion. */
     private List<TableRow> below(int at) {
         List<TableRow> below = new ArrayList<>();
         for (int next = at + 1; next < table.rowCount(); next++) {

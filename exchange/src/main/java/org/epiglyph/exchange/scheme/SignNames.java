@@ -6,11 +6,11 @@ import org.epiglyph.core.InvalidValue;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.marks.Sign;
 
-/** The signs of stamps as a table names them: "tick", "half tick". */
+/** The names of stamp signs in a table: "tick", "half tick". */
 public final class SignNames {
     private SignNames() {}
 
-    /** @throws IllegalArgumentException where there is no such sign; says which there are */
+    /** @throws IllegalArgumentException if there is no such sign; lists the existing ones */
     public static String of(String text) {
         String wanted = text.strip().toUpperCase(Locale.ROOT).replace(' ', '_');
         return Arrays.stream(Sign.values())

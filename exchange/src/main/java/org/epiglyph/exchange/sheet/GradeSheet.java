@@ -23,7 +23,10 @@ import org.epiglyph.exchange.table.Disarmed;
 import org.epiglyph.exchange.table.Place;
 import org.epiglyph.exchange.table.Table;
 
-/** The record system's table: the class in, scores and feedback out. Only score, grade and feedback of a row are ever written. */
+/**
+ * The record system's table: it provides the class, and takes scores and feedback. Only score, grade and feedback of a
+ * row are ever written.
+ */
 public final class GradeSheet {
     private final SheetFile file;
     private final SheetRoles roles;
@@ -47,28 +50,28 @@ public final class GradeSheet {
     }
 
     /**
-     * Reads a sheet, its columns recognised by their headings.
+     * Reads a sheet whose columns are recognised by their headings.
      *
-     * @param called how to call it in a complaint
-     * @throws Problem where it is no table, no column tells the student, or one stands twice
+     * @param called its name in error messages
+     * @throws Problem if it is not a table, no column identifies the student, or a student occurs twice
      */
     public static GradeSheet read(byte[] bytes, String called) throws Problem {
         SheetFile file = SheetFile.read(bytes, called);
         return of(file, SheetRoles.recognise(file));
     }
 
-    /** A sheet with the roles that its columns are said to have. */
+    /** A sheet with given column roles. */
     public static GradeSheet of(SheetFile file, SheetRoles roles) throws Problem {
         return new GradeSheet(file, roles, List.of());
     }
 
-    /** A new sheet for a class that came without one. */
+    /** A new sheet for a class that arrived without one. */
     public static GradeSheet blank(List<Student> students, boolean withGrade) throws Problem {
         return blank(students, withGrade, List.of());
     }
 
     /**
-     * A new sheet for a class that came without one: RFC 4180, UTF-8, with empty scores.
+     * A new sheet for a class that arrived without one: RFC 4180, UTF-8, with empty scores.
      *
      * @param further headings of further columns, each once
      */
@@ -109,7 +112,7 @@ public final class GradeSheet {
         }
     }
 
-    /** The key; where the sheet has none, the name stands for it. */
+    /** The key; if the sheet has none, the name is used instead. */
     private String key(int row) {
         return roles.column(Role.KEY).isPresent()
                 ? at(row, Role.KEY)
@@ -124,7 +127,7 @@ public final class GradeSheet {
         return roles;
     }
 
-    /** The class in the sheet's order. A student without a name is called by the key. */
+    /** The class in the sheet's order. A student without a name is named by the key. */
     public Roster roster() {
         List<Student> students = new ArrayList<>();
         rows.forEach((key, row) -> students.add(student(key, row)));
@@ -147,14 +150,14 @@ public final class GradeSheet {
                 .withCandidate(at(row, Role.CANDIDATE));
     }
 
-    /** When the student handed in, where the sheet says so; empty for a student who is not in it. */
+    /** When the student handed in, if the sheet says so; empty for a student who is not in it. */
     public Optional<Instant> handedIn(StudentKey student, ZoneId zone) {
         return !rows.containsKey(student)
                 ? Optional.empty()
                 : WrittenTime.read(at(rows.get(student), Role.HANDED_IN), zone);
     }
 
-    /** The due times of students who were given longer. */
+    /** The due times of students with an extension. */
     public Map<StudentKey, Instant> extensions(ZoneId zone) {
         Map<StudentKey, Instant> extensions = new LinkedHashMap<>();
         rows.forEach((student, row) -> WrittenTime.read(at(row, Role.EXTENSION), zone)
@@ -162,7 +165,7 @@ public final class GradeSheet {
         return extensions;
     }
 
-    /** Whose row names a file, by the file's name without folders. A name that stands in two rows is left out. */
+    /** Whose row names a file, by the file's name without folders. A name in two rows is left out. */
     public Map<String, StudentKey> files() {
         Map<String, StudentKey> files = new HashMap<>();
         Set<String> twice = new LinkedHashSet<>();
@@ -182,8 +185,8 @@ public final class GradeSheet {
     /**
      * A cell of a student's row.
      *
-     * @param heading of its column; empty where it has none
-     * @param value   as it is shown
+     * @param heading of its column; empty if it has none
+     * @param value   as shown
      */
     public record Cell(String heading, String value) {}
 
@@ -199,17 +202,17 @@ public final class GradeSheet {
                 .toList();
     }
 
-    /** Another file of the same form, its rows and columns where they are in this one. */
+    /** Another file of the same form, with rows and columns in the same places. */
     public GradeSheet sameForm(SheetFile other) throws Problem {
         return new GradeSheet(other, roles, List.copyOf(rows.keySet()));
     }
 
-    /** The line in which the student stands, from 1 as a marker counts. */
+    /** The student's line, from 1 as a marker counts. */
     public int line(StudentKey student) {
         return rows.get(student) + 1;
     }
 
-    /** The maximum that the first row with one states. */
+    /** The maximum in the first row that has one. */
     public Optional<BigDecimal> maximum() {
         for (int row : rows.values()) {
             String value = at(row, Role.MAXIMUM).replace(',', '.');
@@ -221,14 +224,12 @@ public final class GradeSheet {
     }
 
     /**
-     * What goes into a student's cells.
-     *
-     * What is empty leaves its cell alone.
+     * What is written into a student's cells. What is empty leaves its cell alone.
      *
      * @param score     the result
-     * @param grade     its word in the grade scale
-     * @param feedback  the words
-     * @param byHeading figures for columns that have no other meaning, by their headings; case and blanks do not count
+     * @param grade     by the grade scale
+     * @param feedback  the text
+     * @param byHeading figures for columns without another meaning, by heading; case and spaces are ignored
      */
     public record Filled(Optional<BigDecimal> score, Optional<String> grade, Optional<String> feedback,
             Map<String, BigDecimal> byHeading) {
@@ -245,7 +246,7 @@ public final class GradeSheet {
     /**
      * The sheet's bytes with the given students' score, grade and feedback; everything else is as received.
      *
-     * @throws Problem where there is no column for the score, a student has no row, or a cell may not be written
+     * @throws Problem if there is no column for the score, a student has no row, or a cell cannot be written
      */
     public byte[] with(Map<StudentKey, Filled> filled) throws Problem {
         if (roles.column(Role.SCORE).isEmpty() && filled.values().stream().anyMatch(f -> f.score().isPresent())) {
@@ -278,7 +279,7 @@ public final class GradeSheet {
         return file.with(table, changes);
     }
 
-    /** A column of that heading which has no other meaning. */
+    /** A column with that heading and no other meaning. */
     private Optional<Integer> free(String heading) {
         List<String> headings = table.row(roles.header());
         return IntStream.range(0, headings.size())
@@ -289,8 +290,8 @@ public final class GradeSheet {
     }
 
     /**
-     * Why the sheet could not be written back, with what can be done; empty where it can. Tried on a copy, with a score
-     * and words for everybody.
+     * Why the sheet cannot be filled in, with the remedy; empty if it can. Tried on a copy, with a score and text for
+     * everybody.
      */
     public Optional<Message> refusal() {
         Map<StudentKey, Filled> all = new LinkedHashMap<>();

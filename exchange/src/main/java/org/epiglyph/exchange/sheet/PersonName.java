@@ -1,13 +1,13 @@
 package org.epiglyph.exchange.sheet;
 
 /**
- * A written name taken apart.
+ * A name split into parts.
  *
  * @param given  may be empty
  * @param family or the single name
  */
 record PersonName(String given, String family) {
-    /** "Family, Given" as it says; of other names the last word is taken for the family name. */
+    /** "Family, Given" as written; otherwise the last word is taken as the family name. */
     static PersonName of(String written) {
         String name = written.strip().replaceAll("\\s+", " ");
         int comma = name.indexOf(',');

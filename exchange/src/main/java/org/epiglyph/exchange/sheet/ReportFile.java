@@ -21,15 +21,15 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.exchange.table.Disarmed;
 import org.epiglyph.places.WholeFile;
 
-/** The report of a class as CSV or XLSX; text that would start a formula is disarmed, keys stay as they are written. */
+/** The report of a class as CSV or XLSX; text that would start a formula is escaped, keys stay as they are. */
 public final class ReportFile {
     private ReportFile() {}
 
     /**
-     * Writes a report, in one step.
+     * Writes a report atomically.
      *
-     * @param file its ending says which: .csv or .xlsx
-     * @throws Problem where the ending is another, or it cannot be written
+     * @param file its extension decides the format: .csv or .xlsx
+     * @throws Problem if the extension is another, or it cannot be written
      */
     public static void write(ClassReport report, Path file) throws Problem {
         String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
@@ -44,7 +44,10 @@ public final class ReportFile {
         }
     }
 
-    /** RFC 4180 in UTF-8 with a byte order mark, which spreadsheet programs need to see the letters (common practice, no source). */
+    /**
+     * RFC 4180 in UTF-8 with a byte order mark, which spreadsheet programs need to recognise the encoding (common
+     * practice, no source).
+     */
     private static byte[] csv(ClassReport report) throws IOException {
         StringWriter out = new StringWriter();
         out.write('\uFEFF');

@@ -2,7 +2,7 @@ package org.epiglyph.exchange.sheet;
 
 import java.util.List;
 
-/** What a column of a grade sheet says, with common headings for it; case, spaces and punctuation do not count. */
+/** The meaning of a grade sheet's column, with common headings for it; case, spaces and punctuation are ignored. */
 public enum Role {
     KEY("student key|key|record key|student id|id|id number|student number|matriculation number|registration number|candidate number|number"), NAME(
             "name|student|full name|student name"), GIVEN(

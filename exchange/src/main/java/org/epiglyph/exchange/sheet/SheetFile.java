@@ -12,7 +12,7 @@ import org.epiglyph.exchange.table.Place;
 import org.epiglyph.exchange.table.Table;
 import org.epiglyph.exchange.table.Worksheet;
 
-/** A file that holds one table or several: separated values or an XLSX workbook. Remembers its bytes. */
+/** A file with one or several tables: separated values or an XLSX workbook. Keeps its bytes. */
 public final class SheetFile {
     private static final int MOST_BYTES = 100 << 20;
     private final byte[] bytes;
@@ -28,8 +28,8 @@ public final class SheetFile {
     /**
      * Reads a file by its content.
      *
-     * @param called how to call it in a complaint
-     * @throws Problem where it is broken, locked or no table
+     * @param called its name in error messages
+     * @throws Problem if it is broken, locked or not a table
      */
     public static SheetFile read(byte[] bytes, String called) throws Problem {
         if (bytes.length > MOST_BYTES) {
@@ -53,17 +53,17 @@ public final class SheetFile {
         return tables;
     }
 
-    /** How to call it in a complaint. */
+    /** Its name in error messages. */
     public String called() {
         return called;
     }
 
-    /** The ending that a file of this kind has: csv or xlsx. */
+    /** The extension of a file of this kind: csv or xlsx. */
     public String ending() {
         return tables.getFirst() instanceof CsvTable ? "csv" : "xlsx";
     }
 
-    /** How it is written, in words. */
+    /** A description of its format. */
     public String describe() {
         return tables.getFirst() instanceof CsvTable csv
                 ? csv.dialect().describe()
@@ -76,9 +76,9 @@ public final class SheetFile {
     }
 
     /**
-     * The file with some cells of one table changed; everything else is as received, to the byte.
+     * The file with some cells of one table changed; everything else is as received, byte for byte.
      *
-     * @throws Problem where a cell may not be changed or a letter cannot be written
+     * @throws Problem if a cell cannot be changed or a character cannot be encoded
      */
     byte[] with(Table table, Map<Place, CellValue> changes) throws Problem {
         return switch (table) {

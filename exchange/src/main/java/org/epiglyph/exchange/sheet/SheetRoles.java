@@ -10,11 +10,11 @@ import org.epiglyph.exchange.table.Columns;
 import org.epiglyph.exchange.table.Table;
 
 /**
- * Which column says what.
+ * The meaning of each column.
  *
- * @param table   number of the table within its file, from 0
+ * @param table   index of the table within its file, from 0
  * @param header  row of the headings, from 0; the lines above it are a preamble
- * @param columns column of each role that there is, from 0; a column has one role at most
+ * @param columns column of each role that occurs, from 0; a column has at most one role
  */
 public record SheetRoles(int table, int header, Map<Role, Integer> columns) {
     private static final int HEADER_WITHIN = 40;
@@ -23,7 +23,10 @@ public record SheetRoles(int table, int header, Map<Role, Integer> columns) {
         columns = Map.copyOf(columns);
     }
 
-    /** Recognises the roles: the row with the most known headings is the header; where no key is headed, the values tell it. */
+    /**
+     * Recognises the roles: the row with the most known headings is the header; if no heading names the key, the values
+     * decide.
+     */
     public static SheetRoles recognise(SheetFile file) {
         SheetRoles best = new SheetRoles(0, 0, Map.of());
         for (int t = 0; t < file.tables().size(); t++) {
@@ -52,7 +55,7 @@ public record SheetRoles(int table, int header, Map<Role, Integer> columns) {
         return found;
     }
 
-    /** The first column without a role whose values are all there, all different, short, and have digits. */
+    /** The first column without a role whose values are complete, distinct, short, and contain digits. */
     private SheetRoles withKeyFrom(Table table) {
         int width = table.rowCount() > header ? table.row(header).size() : 0;
         for (int column = 0; column < width; column++) {
@@ -71,13 +74,13 @@ public record SheetRoles(int table, int header, Map<Role, Integer> columns) {
         return this;
     }
 
-    /** The column of a role, where there is one. */
+    /** The column of a role, if there is one. */
     public OptionalInt column(Role role) {
         Integer column = columns.get(role);
         return column == null ? OptionalInt.empty() : OptionalInt.of(column);
     }
 
-    /** With another column for a role, or none; a column that had another role loses that. */
+    /** With another column for a role, or none; the column loses any other role. */
     public SheetRoles with(Role role, OptionalInt column) {
         Map<Role, Integer> other = new EnumMap<>(Role.class);
         other.putAll(columns);
@@ -89,7 +92,7 @@ public record SheetRoles(int table, int header, Map<Role, Integer> columns) {
         return new SheetRoles(table, header, other);
     }
 
-    /** With the headings elsewhere; the columns are recognised anew there. */
+    /** With the headings in another row; the columns are recognised again. */
     public static SheetRoles at(SheetFile file, int table, int header) {
         Table chosen = file.tables().get(table);
         Map<Role, Integer> found = header < chosen.rowCount() ? headed(chosen.row(header)) : Map.of();

@@ -12,13 +12,13 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * A class list that was typed or pasted: a table with headings, or a line a student: "key name", "Family, Given",
- * "Given Family", separated by tabs or semicolons where there are sections or mail addresses too.
+ * A class list that was typed or pasted: a table with headings, or one line per student: "key name", "Family, Given",
+ * "Given Family", separated by tabs or semicolons if there are sections or mail addresses too.
  */
 public final class TypedRoster {
     private TypedRoster() {}
 
-    /** @throws Problem naming the line that cannot be read */
+    /** @throws Problem naming the line that cannot be parsed */
     public static Roster read(String text) throws Problem {
         SheetFile file = SheetFile.read(text.getBytes(StandardCharsets.UTF_8),
                 Message.of(TypedRoster.class, "list").text());

@@ -10,18 +10,18 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
 
-/** A time as people and programs write it: ISO 8601 with or without offset, or day.month.year. */
+/** Parses times as people and programs write them: ISO 8601 with or without offset, or day.month.year. */
 public final class WrittenTime {
     private static final DateTimeFormatter DOTTED = DateTimeFormatter.ofPattern("d.M.yyyy[ H:mm[:ss]]");
 
     private WrittenTime() {}
 
     /**
-     * Reads a time.
+     * Parses a time.
      *
-     * @param zone the zone of a time that states none; in a night when clocks change, a time that does not exist is moved on
-     *             by the gap and of one that comes twice the first is meant (as {@link LocalDateTime#atZone} has it)
-     * @return empty where it is none; a day alone means its end, 23:59
+     * @param zone the zone of a time without one; when clocks change, a time that does not exist is moved forward by
+     *             the gap, and of a time that occurs twice the first is used (as {@link LocalDateTime#atZone} does)
+     * @return empty if it is not a time; a date alone means its end, 23:59
      */
     public static Optional<Instant> read(String written, ZoneId zone) {
         String text = written.strip();

@@ -1,2 +1,2 @@
-/** Grade sheets, class lists and reports: what the columns of a table mean, and what goes back into them. */
+/** Grade sheets, class lists and reports: what the columns of a table mean, and what is written back into them. */
 package org.epiglyph.exchange.sheet;

@@ -10,7 +10,11 @@ import java.util.Map;
  * @param rows each a map from heading to cell
  */
 public record CellTable(List<String> headings, List<Map<String, String>> rows) implements Table {
-    /** Those that say something. @param pairs heading and cell in turn */
+    /**
+     * The non-empty cells.
+     *
+     * @param pairs heading and cell alternately
+     */
     public static Map<String, String> cells(String... pairs) {
         Map<String, String> cells = new LinkedHashMap<>();
         for (int i = 0; i < pairs.length; i += 2) {

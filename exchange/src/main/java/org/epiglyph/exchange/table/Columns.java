@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.OptionalInt;
 
-/** Finds a column by the words in its header; case, spaces and punctuation aside. */
+/** Finds a column by its heading; case, spaces and punctuation are ignored. */
 public final class Columns {
     private final List<String> header;
 

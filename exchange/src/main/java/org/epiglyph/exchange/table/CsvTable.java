@@ -11,8 +11,8 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.Criterion;
 
 /**
- * A table of separated values (RFC 4180, and other dialects) that remembers where each cell stands, so that a changed
- * table differs from the received one in the changed cells alone.
+ * A table of separated values (RFC 4180, and other dialects) that records where each cell is, so that a changed table
+ * differs from the received one in the changed cells only.
  */
 public final class CsvTable implements Table {
     private static final char BOM = '\uFEFF';
@@ -38,11 +38,11 @@ public final class CsvTable implements Table {
     private record Cell(int from, int to, boolean quoted, String value) {}
 
     /**
-     * Reads a table in the dialect that it seems to be written in.
+     * Reads a table in its detected dialect.
      *
-     * @param name how to call it in a complaint
-     * @throws Problem where a quote is never closed, or closed lines further down in the middle of another cell, so that the rows
-     *                 between would be taken for one cell
+     * @param name its name in error messages
+     * @throws Problem if a quote is never closed, or is closed lines further down within another cell, so that the rows
+     *         between would be read as one cell
      */
     public static CsvTable read(byte[] bytes, String name) throws Problem {
         return read(bytes, name, Dialect.of(bytes));
@@ -53,7 +53,7 @@ public final class CsvTable implements Table {
         return new CsvTable(text, dialect, new Splitter(text, dialect, name).rows());
     }
 
-    /** How it is written. */
+    /** Its dialect. */
     public Dialect dialect() {
         return dialect;
     }
@@ -85,11 +85,11 @@ public final class CsvTable implements Table {
     }
 
     /**
-     * The table's bytes with some cells changed; every other byte is as received. A row that is too short grows by
-     * empty cells as far as the last changed one.
+     * The table's bytes with some cells changed; every other byte is as received. A row that is too short is extended
+     * by empty cells up to the last changed one.
      *
-     * @param changes new values; text that would start a formula is disarmed by an apostrophe in front
-     * @throws IllegalArgumentException where a row is not in the table
+     * @param changes new values; text that would start a formula is escaped by a leading apostrophe
+     * @throws IllegalArgumentException if a row is not in the table
      */
     public byte[] with(Map<Place, CellValue> changes) {
         StringBuilder out = new StringBuilder();
@@ -118,7 +118,7 @@ public final class CsvTable implements Table {
         return out.append(text.substring(at)).toString().getBytes(dialect.charset());
     }
 
-    /** How many cells the row has already, with those that earlier changes have added. */
+    /** The present number of cells in the row, including those that earlier changes have added. */
     private int grown(Map<Place, CellValue> changes, Place place) {
         return changes.keySet()
                 .stream()
@@ -127,7 +127,7 @@ public final class CsvTable implements Table {
                 .reduce(rows.get(place.row()).size(), Math::max);
     }
 
-    /** True if the cell says that already, be it written in another way: 7,50 says 7.5. */
+    /** True if the cell has that value already, perhaps written differently: 7,50 equals 7.5. */
     private static boolean says(String cell, CellValue value) {
         return switch (value) {
             case CellValue.Text(String text) -> cell.equals(text);
@@ -149,7 +149,7 @@ public final class CsvTable implements Table {
         return needed ? quote + harmless.replace(quote, quote + quote) + quote : harmless;
     }
 
-    /** Cuts the text into cells. */
+    /** Splits the text into cells. */
     private static final class Splitter {
         private final String text;
         private final char separator;
@@ -232,7 +232,7 @@ public final class CsvTable implements Table {
             return new Cell(from, at, true, value.toString());
         }
 
-        /** The line, counted from 1, that a letter stands on. */
+        /** The line, counted from 1, of a character. */
         private long line(int letter) {
             return text.substring(0, letter).lines().count()
                     + (letter == 0 || text.charAt(letter - 1) == '\n' ? 1 : 0);

@@ -14,8 +14,8 @@ import java.util.Map;
  * How a table of separated values is written.
  *
  * @param charset   the encoding; a byte order mark belongs to the text
- * @param separator what stands between two cells
- * @param quote     what stands round a cell that holds a separator
+ * @param separator between two cells
+ * @param quote     around a cell that contains a separator
  */
 public record Dialect(Charset charset, char separator, char quote) {
     private static final char[] SEPARATORS = {',', ';', '\t', '|'};
@@ -23,7 +23,7 @@ public record Dialect(Charset charset, char separator, char quote) {
     private static final int BYTES_LOOKED_AT = 4096;
     private static final int LETTERS_LOOKED_AT = 65_536;
 
-    /** Finds out how a table is written. What cannot be told is taken as RFC 4180 has it. */
+    /** Detects how a table is written. What cannot be detected is assumed to follow RFC 4180. */
     static Dialect of(byte[] bytes) {
         Charset charset = charset(bytes);
         String text = new String(bytes, charset);
@@ -31,7 +31,7 @@ public record Dialect(Charset charset, char separator, char quote) {
         return new Dialect(charset, separator(text, quote), quote);
     }
 
-    /** In words, for example "UTF-8, separated by semicolons". */
+    /** A description, for example "UTF-8, separated by semicolons". */
     public String describe() {
         String sign = switch (separator) {
             case ',' -> "commas";
@@ -42,7 +42,9 @@ public record Dialect(Charset charset, char separator, char quote) {
         return charset.name() + ", separated by " + sign + (quote == '"' ? "" : ", quoted with " + quote);
     }
 
-    /** A byte order mark tells; else zeros in every other byte do; else UTF-8 where the bytes are such; else Windows-1252. */
+    /**
+     * A byte order mark decides; else zeros in every other byte; else UTF-8 if the bytes are valid; else Windows-1252.
+     */
     private static Charset charset(byte[] bytes) {
         if (bytes.length >= 2 && bytes[0] == (byte) 0xFF && bytes[1] == (byte) 0xFE) {
             return StandardCharsets.UTF_16LE;
@@ -68,7 +70,7 @@ public record Dialect(Charset charset, char separator, char quote) {
         }
     }
 
-    /** Single quotes where cells begin and end with them and none begins with a double one. */
+    /** Single quotes if cells begin and end with them and none begins with a double quote. */
     private static char quote(String text) {
         String head = head(text);
         boolean single = head.matches("(?s).*(^|[,;\t|\n])'[^'\n]*'([,;\t|\r\n]|$).*");

@@ -3,9 +3,10 @@ package org.epiglyph.exchange.table;
 import java.util.regex.Pattern;
 
 /**
- * Text in a table of separated values, of which a spreadsheet program would make a formula: what starts with = + - @ or a
- * control character (common practice, no source). An apostrophe in front disarms it. Figures stay figures, and a name
- * that merely begins with a dash or an at sign stays as it is: without a bracket, a bar or an operator it calls nothing.
+ * Escapes text in a table of separated values that a spreadsheet program would take for a formula: what starts with = +
+ * - @ or a control character (common practice, no source). A leading apostrophe escapes it. Figures stay figures, and a
+ * name that merely begins with a dash or an at sign stays as it is: without a bracket, a bar or an operator it calls
+ * nothing.
  */
 public final class Disarmed {
     private static final Pattern NUMBER = Pattern.compile("[+-]?\\d+([.,]\\d+)?");
@@ -20,7 +21,7 @@ public final class Disarmed {
         return armed ? "'" + value : value;
     }
 
-    /** As it was before {@link #of}. */
+    /** Reverts {@link #of}. */
     public static String back(String value) {
         return value.startsWith("'") && !of(value.substring(1)).equals(value.substring(1)) ? value.substring(1) : value;
     }

@@ -17,13 +17,16 @@ import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
-/** Tables written from the start. Text that would start a formula is disarmed by an apostrophe in front. */
+/** Creates new tables. Text that would start a formula is escaped by a leading apostrophe. */
 public final class NewTable {
     private static final int WIDEST = 60 * 256;
 
     private NewTable() {}
 
-    /** RFC 4180 in UTF-8 with a byte order mark, which spreadsheet programs need to see the letters (common practice, no source). */
+    /**
+     * RFC 4180 in UTF-8 with a byte order mark, which spreadsheet programs need to recognise the encoding (common
+     * practice, no source).
+     */
     public static byte[] csv(List<String> headings, List<Map<String, String>> rows) throws Problem {
         StringWriter out = new StringWriter();
         out.write('\uFEFF');
@@ -38,7 +41,7 @@ public final class NewTable {
         return out.toString().getBytes(StandardCharsets.UTF_8);
     }
 
-    /** A workbook of one worksheet; numbers are numbers. */
+    /** A workbook with one worksheet; numbers are stored as numbers. */
     public static byte[] xlsx(String name, List<String> headings, List<Map<String, String>> rows) throws Problem {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (XSSFWorkbook workbook = new XSSFWorkbook()) {

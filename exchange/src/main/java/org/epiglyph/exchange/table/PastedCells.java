@@ -7,7 +7,10 @@ import java.util.List;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 
-/** Cells as spreadsheet programs put them on the clipboard: separated by tabs and line ends, quoted where they have such themselves. */
+/**
+ * Cells as spreadsheet programs put them on the clipboard: separated by tabs and line ends, quoted if they contain
+ * either.
+ */
 public final class PastedCells {
     private static final CSVFormat TABS = CSVFormat.TDF.builder()
             .setIgnoreSurroundingSpaces(false)
@@ -16,7 +19,7 @@ public final class PastedCells {
 
     private PastedCells() {}
 
-    /** Rows of cells; words with a stray quotation mark are taken to the letter. */
+    /** Rows of cells; text with a stray quotation mark is taken literally. */
     public static List<List<String>> read(String text) {
         String whole = text.endsWith("\n") ? text.substring(0, text.length() - 1) : text;
         try (CSVParser parser = CSVParser.parse(new StringReader(whole), TABS)) {

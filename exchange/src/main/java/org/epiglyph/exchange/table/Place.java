@@ -1,7 +1,7 @@
 package org.epiglyph.exchange.table;
 
 /**
- * Where a cell stands in a table.
+ * A cell's place in a table.
  *
  * @param row    from 0
  * @param column from 0

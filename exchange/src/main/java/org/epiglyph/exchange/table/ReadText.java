@@ -4,7 +4,7 @@ package org.epiglyph.exchange.table;
 public final class ReadText {
     private ReadText() {}
 
-    /** The text, its encoding found out as that of a sheet is, without a byte order mark. */
+    /** The text without a byte order mark; its encoding is detected like that of a sheet. */
     public static String of(byte[] bytes) {
         String text = new String(bytes, Dialect.of(bytes).charset());
         return text.startsWith("\uFEFF") ? text.substring(1) : text;

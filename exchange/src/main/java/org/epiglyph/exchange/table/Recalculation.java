@@ -15,11 +15,11 @@ import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
-/** Results of a workbook's formulas that are others since some cells were filled. */
+/** Finds the formulas of a workbook whose results change when cells are filled. */
 final class Recalculation {
     private Recalculation() {}
 
-    /** What a formula comes to; a failure is one that cannot be computed here. */
+    /** The result of a formula; a failure if it cannot be computed here. */
     private sealed interface Result {
         record Number(double value) implements Result {}
 
@@ -31,10 +31,11 @@ final class Recalculation {
     }
 
     /**
-     * Computes all formulas as they were before and as they are now.
+     * Computes all formulas before and after.
      *
-     * @return by part of the package, the cells whose result has changed; empty for one that cannot be computed here, or is
-     *         neither number nor text: its kept result is dropped, so that the reader's program computes it
+     * @return by part of the package, the cells whose result has changed; empty for a result that cannot be computed
+     *         here, or is neither number nor text: the cached result is removed, so that the reader's program computes
+     *         it
      */
     static Map<String, Map<Place, Optional<CellValue>>> between(byte[] before, byte[] now) throws Problem {
         Map<String, Map<Place, Result>> then = results(before);

@@ -14,8 +14,8 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.Criterion;
 
 /**
- * The text of a worksheet part (ECMA-376-1, 18.3.1: sheetData, row, c) that remembers where rows and cells stand, so
- * that changed cells can be set in and every other letter stays. The library has found the text well formed before.
+ * The XML of a worksheet part (ECMA-376-1, 18.3.1: sheetData, row, c) with the places of rows and cells, so that
+ * changed cells can be inserted and every other character stays. The library has found it well-formed before.
  */
 final class SheetXml {
     private static final Pattern TAG = Pattern
@@ -48,7 +48,7 @@ final class SheetXml {
 
     private record XmlCell(int column, int from, int to, Optional<String> style, boolean formula) {}
 
-    /** @param called how to call the worksheet in a complaint */
+    /** @param called the worksheet's name in error messages */
     static SheetXml read(String text, String called) throws Problem {
         SheetXml sheet = new SheetXml(text, called);
         sheet.scan();
@@ -112,7 +112,7 @@ final class SheetXml {
         rows.add(row);
     }
 
-    /** The cell whose beginning was met last. */
+    /** The cell whose start tag was read last. */
     private static final class OpenCell {
         private final int from;
         private final String attributes;
@@ -160,7 +160,7 @@ final class SheetXml {
         return letters;
     }
 
-    /** Opens the part for rows that has none. */
+    /** Opens sheetData in a part that has none. */
     private int open(StringBuilder out) {
         String tag = text.substring(dataStart, dataEnd);
         out.append(text, 0, dataStart).append(tag, 0, tag.lastIndexOf('/')).append('>');
@@ -205,7 +205,10 @@ final class SheetXml {
         return out.append(text.substring(at)).toString().getBytes(StandardCharsets.UTF_8);
     }
 
-    /** The part with other results of some formulas; where there is none, the kept result goes and the formula stays. */
+    /**
+     * The part with other cached results of some formulas; without a result, the cached one is removed and the formula
+     * stays.
+     */
     byte[] withResults(Map<Place, Optional<CellValue>> results) {
         StringBuilder out = new StringBuilder(text.length() + 64 * results.size());
         int at = 0;
@@ -250,7 +253,7 @@ final class SheetXml {
         return byRow.isEmpty() || byRow.firstKey() >= row ? -1 : byRow.firstKey();
     }
 
-    /** Gives cells to a row that has none. */
+    /** Adds cells to a row that has none. */
     private int fill(Row row, TreeMap<Integer, CellValue> values, StringBuilder out, int from) {
         String tag = text.substring(row.start, row.end);
         out.append(text, from, row.start).append(tag, 0, tag.lastIndexOf('/')).append('>');
@@ -306,7 +309,7 @@ final class SheetXml {
         };
     }
 
-    /** Text that XML can hold; control characters that it cannot are left out (XML 1.0, 2.2). */
+    /** Text that XML can represent; other control characters are dropped (XML 1.0, 2.2). */
     private static String escaped(String text) {
         StringBuilder out = new StringBuilder();
         text.codePoints()

@@ -7,18 +7,18 @@ public sealed interface Table permits CsvTable, Worksheet, CellTable {
     /** The worksheet's name; empty for separated values. */
     String name();
 
-    /** How many rows, headings and empty ones included. */
+    /** Number of rows, including headings and empty ones. */
     int rowCount();
 
-    /** The row's values as they are shown, without quotes. */
+    /** The row's values as shown, without quotes. */
     List<String> row(int index);
 
-    /** The value of a cell as it is shown; empty where the row is shorter. */
+    /** The value of a cell as shown; empty if the row is shorter. */
     default String value(Place place) {
         List<String> row = row(place.row());
         return place.column() < row.size() ? row.get(place.column()) : "";
     }
 
-    /** True if a comma stands before the decimals. */
+    /** True if decimals are written with a comma. */
     boolean hasDecimalComma();
 }

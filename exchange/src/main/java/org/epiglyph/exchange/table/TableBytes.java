@@ -14,10 +14,10 @@ public final class TableBytes {
     private TableBytes() {}
 
     /**
-     * Reads a whole file of at most 64 MiB, which no such table comes near.
+     * Reads a whole file of at most 64 MiB, far more than such a table needs.
      *
-     * @throws IOException where it cannot be read
-     * @throws Problem     where it is larger, and so something else
+     * @throws IOException if it cannot be read
+     * @throws Problem if it is larger, and so something else
      */
     public static byte[] read(Path file) throws IOException, Problem {
         try (InputStream in = Files.newInputStream(file)) {

@@ -6,7 +6,7 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.scoring.Decimal;
 
-/** One row read cell by cell, with complaints that name its line. */
+/** One row read cell by cell, with error messages that name its line. */
 public record TableRow(Table table, int row, String called) {
     public String text(OptionalInt column) {
         return column.isEmpty() ? "" : Disarmed.back(table.value(new Place(row, column.getAsInt())).strip());

@@ -9,14 +9,14 @@ import org.apache.commons.compress.utils.SeekableInMemoryByteChannel;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
-/** How large a workbook is when it is unpacked, found out before a library takes it into memory many times that size. */
+/** Determines the unpacked size of a workbook before a library loads it, taking many times that memory. */
 final class WorkbookSize {
     private static final long MOST_OF_A_PART = 24L << 20;
     private static final long MOST = 120L << 20;
 
     private WorkbookSize() {}
 
-    /** @throws Problem where it is larger than any table of a class or of a scheme */
+    /** @throws Problem if it is larger than any table of a class or of a scheme */
     static void refuseHuge(byte[] workbook, String called) throws Problem {
         try (ZipFile zip = ZipFile.builder().setSeekableByteChannel(new SeekableInMemoryByteChannel(workbook)).get()) {
             byte[] buffer = new byte[1 << 16];

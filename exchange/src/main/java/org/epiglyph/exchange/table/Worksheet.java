@@ -25,8 +25,8 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
 /**
- * A worksheet of an XLSX workbook (ECMA-376). Values are read by a library; a change is written into the worksheet's own
- * part, and every other part of the package is copied as it is.
+ * A worksheet of an XLSX workbook (ECMA-376). Values are read by a library; a change is written into the worksheet's
+ * own part, and every other part of the package is copied unchanged.
  */
 public final class Worksheet implements Table {
     private static final int MOST_ROWS = 20_000;
@@ -43,7 +43,7 @@ public final class Worksheet implements Table {
         this.rows = rows;
     }
 
-    /** All worksheets of a workbook, hidden ones too. */
+    /** All worksheets of a workbook, including hidden ones. */
     public static List<Worksheet> all(byte[] bytes, String called) throws Problem {
         DataFormatter words = new DataFormatter(java.util.Locale.ROOT);
         words.setUseCachedValuesForFormulaCells(true);
@@ -80,7 +80,7 @@ public final class Worksheet implements Table {
         return rows;
     }
 
-    /** Plain numbers in full, whatever their format shows of them; everything else as it is shown. */
+    /** Plain numbers in full, whatever their format shows; everything else as shown. */
     private static String value(Cell cell, DataFormatter words) {
         CellType type = cell.getCellType() == CellType.FORMULA ? cell.getCachedFormulaResultType() : cell.getCellType();
         if (type == CellType.NUMERIC && org.apache.poi.ss.usermodel.DateUtil.isCellDateFormatted(cell)) {

@@ -5,7 +5,7 @@ import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.stage.Stage;
 
-/** The baseline for starting: a window with one word, and the end of the program when it is on the screen. */
+/** The baseline for starting: a window with one word; the program ends when it is on the screen. */
 public final class BareWindow {
     private BareWindow() {}
 

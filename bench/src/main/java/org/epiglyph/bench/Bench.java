@@ -63,7 +63,11 @@ public final class Bench {
         void run() throws Exception;
     }
 
-    /** @param arguments the checkout's folder; and {@code start}, {@code desk}, {@code scoring}, {@code growth}, {@code book}, {@code passages}, {@code intake}, {@code effort} or {@code hand-back} to measure that alone and write nothing */
+    /**
+     * @param arguments the checkout's folder; and {@code start}, {@code desk}, {@code scoring}, {@code growth}, {@code
+     *                  book}, {@code passages}, {@code intake}, {@code effort} or {@code hand-back} to measure only
+     *                  that and write nothing
+     */
     public static void main(String[] arguments) throws Exception {
         Path world = Files.createTempDirectory("epiglyph-bench");
         Bench bench = new Bench(world);
@@ -320,7 +324,7 @@ public final class Bench {
         delete(folder);
     }
 
-    /** @return the seconds that it took, and the bytes of heap that were in use then */
+    /** @return the elapsed seconds, and the bytes of heap in use then */
     private static String[] collectLarge(Path folder, Path batch) throws Exception {
         Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(), "-Xmx512m",
                 "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"),

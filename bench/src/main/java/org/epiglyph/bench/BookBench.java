@@ -52,7 +52,7 @@ public final class BookBench {
         this.world = world;
     }
 
-    /** @param arguments a folder to work in */
+    /** @param arguments a working folder */
     public static void main(String[] arguments) throws Exception {
         CountDownLatch up = new CountDownLatch(1);
         Platform.startup(up::countDown);
@@ -145,7 +145,7 @@ public final class BookBench {
         return new Opened(stage, millis(from));
     }
 
-    /** The interface thread's work from a score to the sheet as it is drawn then. */
+    /** The interface thread's work from a score to the redrawn sheet. */
     private static double[] scores(Workspace workspace, Parent root, int students) throws Exception {
         Random random = new Random(9);
         double[] times = new double[SCORES];

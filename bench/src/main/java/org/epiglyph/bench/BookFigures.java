@@ -5,7 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 
-/** Has the mark book measured in a process of its own, and says its figures against what they are held to. */
+/** Measures the mark book in a process of its own, and reports its figures with their baselines. */
 final class BookFigures {
     private static final double QUARTER_FRAME_MILLIS = 1000.0 / 60 / 4;
     private final Path world;

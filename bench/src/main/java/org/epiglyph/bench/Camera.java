@@ -12,9 +12,9 @@ import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javax.imageio.ImageIO;
 
-/** Takes pictures of a scene when it has come to rest, and does things on the interface thread. */
+/** Takes pictures of a scene when nothing moves any more, and runs actions on the interface thread. */
 final class Camera {
-    /** Begins the names of pictures that are looked at once and belong to no set; taken where the property epiglyph.shots is set. */
+    /** Prefix of pictures that are looked at once and not committed; taken if the property epiglyph.shots is set. */
     private static final String ONCE = "x-";
     private final Path target;
     private Scene scene;

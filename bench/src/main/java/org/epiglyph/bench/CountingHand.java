@@ -8,7 +8,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.robot.Robot;
 
-/** A hand at the keyboard and the mouse of the real window, which counts what it does. */
+/** A hand at the keyboard and the mouse of the real window that counts its acts. */
 final class CountingHand {
     private static final int STEPS = 12;
     private static final int PAUSE_MILLIS = 60;
@@ -25,7 +25,7 @@ final class CountingHand {
         at = Camera.onInterface(robot::getMousePosition);
     }
 
-    /** Presses a key with others held, which counts as one press for each. */
+    /** Presses a key combination, which counts one press per key. */
     void press(KeyCode... together) throws Exception {
         keys += together.length;
         Camera.act(() -> {
@@ -60,7 +60,7 @@ final class CountingHand {
                 node.getLayoutBounds().getCenterY()));
     }
 
-    /** A place on the screen once it no longer moves. */
+    /** A place on the screen, once it no longer moves. */
     static Point2D settled(Callable<Point2D> place) throws Exception {
         Point2D before = Camera.onInterface(place);
         while (true) {

@@ -51,7 +51,7 @@ final class DemoMarking {
         this.workspace = workspace;
     }
 
-    /** Seals the first students, scores some more, and leaves one begun. */
+    /** Seals the first students, scores some more, and leaves one unfinished. */
     void evening(int sealed, int scored) throws Problem {
         List<StudentKey> students = workspace.batch()
                 .submissions()
@@ -71,7 +71,7 @@ final class DemoMarking {
         score(students.get(sealed + scored), random, 2);
     }
 
-    /** Names another student in the work of the first one, and leaves a remark without words in that of the third. */
+    /** Names another student in the work of the first one, and leaves a remark without text in that of the third. */
     void leaveQuestions() throws Problem {
         List<StudentKey> sealed = workspace.batch()
                 .submissions()
@@ -162,7 +162,7 @@ final class DemoMarking {
         return all;
     }
 
-    /** One page with forty marks of every kind, twenty-five of them with words. */
+    /** One page with forty marks of every kind, twenty-five of them with remarks. */
     void crowd(StudentKey student) throws Problem {
         Document document = submission(student).documents().getFirst();
         List<Mark> all = new ArrayList<>();

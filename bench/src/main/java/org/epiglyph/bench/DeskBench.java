@@ -29,7 +29,7 @@ import org.epiglyph.desktop.paper.PageLeaf;
 
 /**
  * Measures the desk in a process of its own, with its real scene: going to the next submission, ink on a crowded page,
- * a scan of 300 pages. Says each figure on a line of its own: a name, a space, the figure.
+ * a scan of 300 pages. Prints each figure on a line of its own: a name, a space, the figure.
  */
 public final class DeskBench {
     private static final int REMARKS = 30;
@@ -46,7 +46,7 @@ public final class DeskBench {
         this.world = world;
     }
 
-    /** @param arguments the batch's folder and a folder to work in */
+    /** @param arguments the batch's folder and a working folder */
     public static void main(String[] arguments) throws Exception {
         DeskBench bench = new DeskBench(Path.of(arguments[0]), Path.of(arguments[1]));
         try {
@@ -72,7 +72,7 @@ public final class DeskBench {
         new ScanBench(desk, world).run();
     }
 
-    /** Frames until the first page of a submission is sharp; the frame in which it is asked for counts as none. */
+    /** Frames until the first page of a submission is sharp, not counting the frame in which it is requested. */
     private double framesUntilSharp(StudentKey student) throws Exception {
         CountDownLatch sharp = new CountDownLatch(1);
         double[] frames = {0};
@@ -96,7 +96,7 @@ public final class DeskBench {
         return frames[0];
     }
 
-    /** Each submission was prepared while the one before lay on the desk; then in an order that nobody prepared. */
+    /** First each submission in the order for which it was prepared; then in an unprepared order. */
     private void next() throws Exception {
         List<StudentKey> students = desk.model()
                 .batch()
@@ -152,7 +152,7 @@ public final class DeskBench {
         return (System.nanoTime() - began) / 1e6;
     }
 
-    /** Draws a stroke on a page that carries few strokes, then one that carries 5,000. */
+    /** Draws a stroke on a page with few strokes, then on one with 5,000. */
     private void ink() throws Exception {
         StudentKey student = desk.model()
                 .batch()
@@ -193,9 +193,10 @@ public final class DeskBench {
     }
 
     /**
-     * Draws one long stroke, a few samples a frame.
+     * Draws one long stroke, a few samples per frame.
      *
-     * @return the 95th percentile of the interface thread's work a frame in milliseconds, and its allocated bytes a frame
+     * @return the 95th percentile of the interface thread's work per frame in milliseconds, and its allocated bytes per
+     *         frame
      */
     private double[] draw(PageRef page, int frames) throws Exception {
         PageLeaf leaf = Camera.onInterface(() -> desk.roll().leafInSight().orElseThrow());
@@ -210,7 +211,7 @@ public final class DeskBench {
                 MeasuredDesk.percentile(stroke.allocated, 0.5)};
     }
 
-    /** A stroke that is drawn frame by frame, with what each frame takes of the interface thread. */
+    /** A stroke drawn frame by frame, measuring the interface thread's work. */
     private final class DrawnStroke extends AnimationTimer {
         private final PageLeaf leaf;
         private final int frames;
@@ -260,7 +261,7 @@ public final class DeskBench {
         }
     }
 
-    /** Scrolls a page with 30 remarks in its margin, a few pixels a frame. */
+    /** Scrolls a page with 30 remarks in its margin, a few pixels per frame. */
     private void margin() throws Exception {
         StudentKey student = desk.model().student();
         PageRef page = Camera.onInterface(() -> desk.roll().pageInSight().orElseThrow());

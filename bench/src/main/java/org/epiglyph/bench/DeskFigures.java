@@ -7,7 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
 
-/** Has the desk measured in a process of its own, and says its figures against what they are held to. */
+/** Measures the desk in a process of its own, and reports its figures with their baselines. */
 final class DeskFigures {
     private final Path world;
 
@@ -15,7 +15,7 @@ final class DeskFigures {
         this.world = world;
     }
 
-    /** The desk is measured in a process of its own with a heap of at most 512 MB, which says its figures. */
+    /** The desk is measured in a process of its own with a heap of at most 512 MB. */
     void tell(Path batch, ScoringBench.Figures say, Consumer<String> note) throws Exception {
         Path folder = Files.createDirectories(world.resolve("desk"));
         Map<String, Double> said = OwnProcess.figures(

@@ -103,7 +103,7 @@ final class DeskShots {
         act("Desk.act.pages");
     }
 
-    /** Looked at once and not kept: empty, turned, large, small, single, facing, chosen, found, beside. */
+    /** Looked at once and not committed: empty, turned, large, small, single, facing, chosen, found, beside. */
     private void more() throws Exception {
         Camera.act(() -> model().take(0));
         open(20);
@@ -153,7 +153,7 @@ final class DeskShots {
         camera.picture("x-spelled");
     }
 
-    /** Large letters, and a page alone. */
+    /** Large letters, and a single page. */
     private void large() throws Exception {
         look(v -> v.withTextSize(150));
         camera.picture("x-150");
@@ -174,7 +174,7 @@ final class DeskShots {
         camera.picture("x-full-screen");
     }
 
-    /** A criterion with its text, evidence and comparison, and standings in the place of scores. */
+    /** A criterion with its text, evidence and comparison, and standings in place of scores. */
     private void ledger() throws Exception {
         open(BEGUN);
         Camera.act(() -> {

@@ -33,12 +33,13 @@ import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
 
 /**
- * Marks a paper in the real window, once with keys wherever a key does it and once with the mouse but for words, and counts
- * the acts: 3 pen marks, 2 highlights with words, 3 reused remarks, 4 ticks, 5 scores, seal, next. Runs in a process of its own.
+ * Marks a paper in the real window, once with keys wherever possible and once with the mouse except for text, and
+ * counts the acts: 3 pen marks, 2 highlights with text, 3 reused remarks, 4 ticks, 5 scores, seal, next. Runs in a
+ * process of its own.
  */
 public final class EffortBench {
     private static final int SCORES = 5;
-    /** Where the third of three students stands in the roll, in pixels from its top. */
+    /** Where the third of three students is in the roll, in pixels from its top. */
     private static final double THIRD = 110;
     private static final String WORDS = "see the tide table";
     private final MeasuredDesk desk;
@@ -49,7 +50,7 @@ public final class EffortBench {
         this.words = words;
     }
 
-    /** @param arguments a PDF with words, and a folder to work in */
+    /** @param arguments a PDF with text, and a working folder */
     public static void main(String[] arguments) throws Exception {
         try {
             run(Path.of(arguments[0]), Path.of(arguments[1]));
@@ -215,7 +216,7 @@ public final class EffortBench {
         hand.click(Camera.onInterface(() -> roll.localToScreen(roll.getLayoutBounds().getWidth() / 2, THIRD)));
     }
 
-    /** What was counted has done what it is counted for. */
+    /** Verifies that what was counted had its effect. */
     private void done(StudentKey student) throws Exception {
         TimeUnit.MILLISECONDS.sleep(500);
         Submission now = Camera.onInterface(() -> desk.model().batch().submission(student));

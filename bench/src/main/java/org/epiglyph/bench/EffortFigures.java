@@ -7,7 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
 
-/** Has a paper marked in a real window, by keys and by mouse, and says what that took. */
+/** Has a paper marked in a real window, by keys and by mouse, and reports the acts. */
 final class EffortFigures {
     private final Path world;
 
@@ -15,7 +15,7 @@ final class EffortFigures {
         this.world = world;
     }
 
-    /** @param pdf a paper with words */
+    /** @param pdf a paper with text */
     void tell(Path pdf, Consumer<String> note) throws Exception {
         Map<String, Double> said = OwnProcess.figures(List.of(), EffortBench.class, pdf.toString(),
                 Files.createDirectories(world.resolve("effort")).toString());

@@ -35,7 +35,10 @@ import org.epiglyph.workspace.Overview;
 import org.epiglyph.workspace.ShelfNote;
 import org.epiglyph.workspace.Workspace;
 
-/** What grows with the class and with the evening, and what must not: each figure beside the one of a small class or a short history. */
+/**
+ * What grows with the class and with the history, and what must not: each figure relative to that of a small class or a
+ * short history.
+ */
 final class GrowthFigures {
     private static final int SHELF = 500;
     private static final int[] CLASSES = {26, 400, 1_000, 5_000};
@@ -166,7 +169,7 @@ final class GrowthFigures {
         say.say("the shelf's lines of 500 batches", "a second", shelf(small), 1000, "ms");
     }
 
-    /** What the shelf reads of many batches, once their summaries are there. */
+    /** Reading the shelf of many batches, once their summaries exist. */
     private double shelf(Path batch) throws Exception {
         Overview.at(batch);
         Path shelf = Files.createDirectories(world.resolve("growth").resolve("shelf"));
@@ -214,7 +217,7 @@ final class GrowthFigures {
         }
     }
 
-    /** The middle one of three. */
+    /** The median of three. */
     private static double started(Path folder) throws Exception {
         List<Double> millis = new ArrayList<>();
         for (int round = 0; round < 3; round++) {

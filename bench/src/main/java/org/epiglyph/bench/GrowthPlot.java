@@ -16,7 +16,10 @@ import org.jfree.chart.renderer.xy.XYLineAndShapeRenderer;
 import org.jfree.data.xy.XYSeries;
 import org.jfree.data.xy.XYSeriesCollection;
 
-/** How figures grow with a class and with a history, as a picture: each as times its first value, so that a level line is what is wanted. */
+/**
+ * How figures grow with a class and with a history, as a picture: each relative to its first value, so that a level
+ * line is the aim.
+ */
 final class GrowthPlot {
     private static final int WIDTH = 900;
     private static final int HEIGHT = 360;
@@ -25,7 +28,7 @@ final class GrowthPlot {
 
     private GrowthPlot() {}
 
-    /** @param unit what is counted along the axis */
+    /** @param unit what the axis counts */
     record Curve(String name, String unit, int[] sizes, double[] figures) {}
 
     static void write(Path png, Curve... curves) throws IOException {

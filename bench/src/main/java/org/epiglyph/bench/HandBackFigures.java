@@ -187,7 +187,11 @@ final class HandBackFigures {
                 PROOF_MILLIS, "ms");
     }
 
-    /** Milliseconds a student. @param width of the first page, pixels */
+    /**
+     * Milliseconds per student.
+     *
+     * @param width of the first page, pixels
+     */
     private List<Double> proofs(Workspace workspace, double width) throws Exception {
         List<Double> ours = new ArrayList<>();
         for (int round = 0; round < ROUNDS; round++) {
@@ -253,7 +257,7 @@ final class HandBackFigures {
         return (System.nanoTime() - from) / 1e9;
     }
 
-    /** What was made once is made again. */
+    /** Deletes what was made, so that it is made again. */
     private static void forget(Workspace workspace) throws IOException {
         Path made = workspace.folder().outgoing().resolve("made");
         if (Files.isDirectory(made)) {
@@ -265,7 +269,7 @@ final class HandBackFigures {
         }
     }
 
-    /** By the command, in a program of its own that has 512 MB of heap and no more. */
+    /** By the command, in a program of its own with 512 MB of heap. */
     private void thousand(Workspace demo, IntakeFigures.Say say) throws Exception {
         Path large = world.resolve("a thousand");
         List<Path> pdfs = makeThousand(demo, large);
@@ -284,7 +288,7 @@ final class HandBackFigures {
                 "`qpdf` rewriting the same files", mine, rewritten(pdfs), "s");
     }
 
-    /** @return the original of each of its students */
+    /** @return the originals of the students */
     private static List<Path> makeThousand(Workspace demo, Path large) throws Exception {
         List<Document> sources = demo.batch()
                 .submissions()

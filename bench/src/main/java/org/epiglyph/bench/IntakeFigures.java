@@ -9,7 +9,7 @@ import java.util.stream.Stream;
 import org.epiglyph.documents.Intake;
 import org.epiglyph.documents.IntakeProcess;
 
-/** What it costs to look at received files in a process of their own: the same files, once there and once in this process. */
+/** The cost of examining received files in a process of their own: the same files there and in this process. */
 final class IntakeFigures {
     private static final int ROUNDS = 7;
     private final Path world;
@@ -18,7 +18,7 @@ final class IntakeFigures {
         this.world = world;
     }
 
-    /** Where figures go. */
+    /** Receives figures. */
     interface Say {
         void say(String what, String against, double ours, double theirs, String unit);
     }

@@ -17,7 +17,7 @@ import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.scoring.MarkScheme;
 
-/** Collects a large class in a process of its own, so that its heap can be bounded and measured. */
+/** Collects a large class in a process of its own, so that its heap can be limited and measured. */
 public final class LargeClass {
     private static final int SUBMISSIONS = 1000;
     private static final int LEAST_BYTES = 200_000;
@@ -25,7 +25,10 @@ public final class LargeClass {
 
     private LargeClass() {}
 
-    /** Writes the class's archive and sheet. The documents are of the sizes of scans: bytes that hardly pack, between a PDF's head and tail. */
+    /**
+     * Writes the class's archive and sheet. The documents have the sizes of scans: nearly incompressible bytes between
+     * a PDF's head and tail.
+     */
     static void make(Path folder) throws IOException {
         Files.createDirectories(folder);
         Random random = new Random(1797);
@@ -46,7 +49,11 @@ public final class LargeClass {
         Files.writeString(folder.resolve("class.csv"), sheet);
     }
 
-    /** Collects and prints the seconds and the bytes of heap that were in use after a collection. @param arguments archive, sheet, batch */
+    /**
+     * Collects and prints the seconds and the bytes of heap in use after a garbage collection.
+     *
+     * @param arguments archive, sheet, batch
+     */
     public static void main(String[] arguments) throws Exception {
         long from = System.nanoTime();
         Planning.FromFiles files = Planning.FromFiles.of(Path.of(arguments[0]), Optional.of(Path.of(arguments[1])),

@@ -15,7 +15,10 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.exchange.filing.PlainLetters;
 
-/** Matches files without keys to a large roster, with slips in a tenth of the names. All names are made of invented syllables. */
+/**
+ * Matches files without keys to a large roster, with slips in a tenth of the names. All names are made of invented
+ * syllables.
+ */
 final class LargeRoster {
     private static final int STUDENTS = 2000;
     private static final String[] START = {"Al", "Ber", "Cal", "Dun", "Ev", "Fen", "Gar", "Hol", "Ing", "Jor", "Kes",
@@ -29,12 +32,12 @@ final class LargeRoster {
     private final Map<String, StudentKey> truth = new LinkedHashMap<>();
 
     /**
-     * What came of it.
+     * The outcome.
      *
-     * @param seconds     from the roster and the names to the last match, the learning of the rule included
-     * @param certain     files that were called certain
-     * @param wrong       of them, those of another student
-     * @param proposed    further files whose first candidate is the right student
+     * @param seconds  from the roster and the names to the last match, including learning the rule
+     * @param certain  files called certain
+     * @param wrong    those of them that were matched to another student
+     * @param proposed further files whose first candidate is the right student
      */
     record Outcome(double seconds, int files, int certain, int wrong, int proposed) {}
 

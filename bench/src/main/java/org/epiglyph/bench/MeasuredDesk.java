@@ -13,7 +13,7 @@ import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 
-/** The program's window with a batch at the desk, and what the measures ask of it. */
+/** The program's window with a batch at the desk, and helpers for measuring it. */
 final class MeasuredDesk {
     private final Program program;
     private final Scene scene;
@@ -43,7 +43,7 @@ final class MeasuredDesk {
         Camera.waitFor(() -> program.frame().place() instanceof Desk);
     }
 
-    /** Leaves the desk, which forgets every image and what was got ready. */
+    /** Leaves the desk, which drops every image and everything prepared. */
     void forget() throws Exception {
         Camera.act(program::toShelf);
     }

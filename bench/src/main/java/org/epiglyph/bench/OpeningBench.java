@@ -5,7 +5,7 @@ import java.time.Clock;
 import org.epiglyph.core.Problem;
 import org.epiglyph.workspace.Workspace;
 
-/** How long a batch takes to open in a program that has just started, as a marker opens it. */
+/** How long a batch takes to open in a freshly started program, as a marker opens it. */
 final class OpeningBench {
     private OpeningBench() {}
 

@@ -6,13 +6,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Measures in a process of its own, which says its figures line by line: a name and a number. */
+/** Measures in a process of its own, which prints its figures line by line: a name and a number. */
 final class OwnProcess {
     private OwnProcess() {}
 
     /**
-     * @param flags for the machine that runs it, besides those that a window needs
-     * @throws IOException where it ends in failure
+     * @param flags for its virtual machine, besides those that a window needs
+     * @throws IOException if it fails
      */
     static Map<String, Double> figures(List<String> flags, Class<?> main, String... arguments)
             throws IOException, InterruptedException {

@@ -22,7 +22,9 @@ import org.epiglyph.core.passages.WordRun;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.workspace.Workspace;
 
-/** Comparing a class: each pair that shares something must be found, and the plain way is to hold every work against every other. */
+/**
+ * Comparing a class: each pair that shares something must be found; the baseline compares every work with every other.
+ */
 final class PassagesFigures {
     private static final int CLASS = 1_000;
     private static final int SAMPLE = 100;
@@ -53,7 +55,7 @@ final class PassagesFigures {
         words(batch, say);
     }
 
-    /** What is held for a word of 1,000 works, beside all runs of words of a tenth of them. */
+    /** Memory per word of 1,000 works, compared with all runs of words of a tenth of them. */
     private static void memory(List<String> texts, IntakeFigures.Say say) {
         long before = used();
         List<Set<String>> runs = texts.subList(0, SAMPLE).stream().map(PassagesFigures::runs).toList();
@@ -78,7 +80,7 @@ final class PassagesFigures {
         return Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory();
     }
 
-    /** A class's words as the index beside the batch has them, and as the pages have them. */
+    /** A class's words from the index beside the batch, and from the pages. */
     private static void words(Path batch, IntakeFigures.Say say) throws Exception {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             read(workspace); // warm
@@ -124,7 +126,7 @@ final class PassagesFigures {
         return new Source.Mate(new StudentKey("S-" + number));
     }
 
-    /** Words by chance, the usual ones often; every tenth work has a passage of the one before. */
+    /** Random words, common ones more often; every tenth work has a passage of the one before. */
     private static List<String> texts() {
         Random chance = new Random(14);
         List<String> all = new ArrayList<>();
@@ -143,7 +145,7 @@ final class PassagesFigures {
         return all;
     }
 
-    /** @return how many pairs share something */
+    /** @return number of pairs that share something */
     private static int compare(List<String> texts) {
         Corpus corpus = corpus(texts);
         return IntStream.range(0, texts.size()).map(i -> corpus.common(key(i), true).size()).sum() / 2;

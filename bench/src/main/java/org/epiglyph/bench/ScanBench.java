@@ -39,7 +39,7 @@ import org.epiglyph.workspace.Originals;
 /** Measures the desk with a scan of 300 pages and about 100 MB. */
 final class ScanBench {
     private static final int SCAN_PAGES = 300;
-    /** Ten pages a second: faster than anybody reads, as fast as one looks for a place. */
+    /** Ten pages per second: faster than anybody reads, as fast as one looks for a place. */
     private static final int PAGE_MILLIS = 100;
     private final MeasuredDesk desk;
     private final Path world;
@@ -115,7 +115,7 @@ final class ScanBench {
         MeasuredDesk.say("scan-heap-megabytes", (runtime.totalMemory() - runtime.freeMemory()) / 1048576.0);
     }
 
-    /** How long each page stays blank when all are gone through, so many milliseconds a page. */
+    /** How long each page stays blank when all pages are turned at a fixed rate. */
     private List<Double> blank(int millis) throws Exception {
         List<Double> blank = new ArrayList<>();
         for (int i = 0; i < SCAN_PAGES; i++) {
@@ -132,7 +132,7 @@ final class ScanBench {
         return blank;
     }
 
-    /** What a coarse image of each page takes when nothing else is done, in milliseconds. */
+    /** The time for a coarse image of each page with nothing else running, in milliseconds. */
     private static List<Double> coarse(Path pdf) throws Exception {
         List<Double> taken = new ArrayList<>();
         try (PDDocument document = Loader.loadPDF(pdf.toFile())) {

@@ -58,7 +58,7 @@ final class ScoringBench {
         batch = edits.isEmpty() ? scored : scored.apply(new Edit.Together(edits));
     }
 
-    /** Hears each figure, with what it is compared to. */
+    /** Receives each figure, with its baseline. */
     interface Figures {
         void say(String what, String baseline, double ours, double theirs, String unit);
     }
@@ -98,9 +98,9 @@ final class ScoringBench {
         return sum;
     }
 
-    /** All results, each with its derivation, none known before. */
+    /** All results, each with its derivation, none cached. */
     private double results() {
-        return median(() -> all(batch.apply(new Edit.ChangeTask(task)))); // another task forgets every result
+        return median(() -> all(batch.apply(new Edit.ChangeTask(task)))); // another task drops every cached result
     }
 
     /** A plain loop that adds the same numbers. */
@@ -118,7 +118,7 @@ final class ScoringBench {
         });
     }
 
-    /** One score changed, then all results asked for again. */
+    /** One score changed, then all results requested again. */
     private double oneChanged() {
         all(batch);
         int[] round = {0};
@@ -126,7 +126,7 @@ final class ScoringBench {
                 Optional.of(BigDecimal.valueOf(round[0]++ % 10))))));
     }
 
-    /** Candidates for a few letters out of 2,000 phrases, the uses known. */
+    /** Candidates for a few letters out of 2,000 phrases, with known uses. */
     private double candidates() {
         String[] words = {"range", "height", "tide", "unit", "chart", "sketch", "margin", "draught", "why", "show"};
         Random random = new Random(5);

@@ -49,7 +49,7 @@ import org.epiglyph.workspace.Workspace;
 
 /** Makes a picture of each main view from the demo's data. */
 public final class Shots {
-    /** What alone is wanted: collect, desk or scheme; empty for everything. */
+    /** What to take: collect, desk or scheme; empty for everything. */
     private static final String ONLY = System.getProperty("epiglyph.shots", "");
     private final Path target;
     private final Camera camera;
@@ -140,7 +140,10 @@ public final class Shots {
         });
     }
 
-    /** The class that came by mail: source, what was understood, what is open, a rule by hand, the sheet's columns, done. */
+    /**
+     * The class that came by mail: source, what was recognised, open questions, a rule by hand, the sheet's columns,
+     * done.
+     */
     private void collectPictures(Program program, Path mail) throws Exception {
         camera.fire("#collect");
         Camera.onInterface(() -> {

@@ -43,7 +43,7 @@ final class StartFigures {
         java("program", StartProgram.class.getName(), batch.toString(), until.name());
     }
 
-    /** @param cache name of what is kept of one start for the next, as the launcher does, and for the baseline too */
+    /** @param cache name of the cache kept from one start for the next, as the launcher does; for the baseline too */
     private void java(String cache, String... arguments) throws IOException, InterruptedException {
         Path kept = world.resolve(cache + ".aot");
         List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElseThrow(),

@@ -17,16 +17,16 @@ import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.paper.PageLeaf;
 import org.epiglyph.desktop.settings.Settings;
 
-/** Starts the program as the command does, and ends when it has come as far as is asked for. */
+/** Starts the program as the command does, and ends when it has reached a given state. */
 public final class StartProgram {
-    /** How far: the window is on the screen; the shelf is in it and can be used; the first page of a batch is sharp. */
+    /** The state: the window is on the screen; the shelf is in it and usable; the first page of a batch is sharp. */
     public enum Until {
         WINDOW, SHELF, PAGE
     }
 
     private StartProgram() {}
 
-    /** @param arguments the batch's folder, and how far */
+    /** @param arguments the batch's folder, and the state */
     public static void main(String[] arguments) throws IOException {
         Path batch = Path.of(arguments[0]);
         String[] command = {"run", "--shelf", batch.getParent().toString(), "--settings",
@@ -66,7 +66,7 @@ public final class StartProgram {
         };
     }
 
-    /** As a desk does that is left. */
+    /** As a desk does when it is left. */
     private static boolean keptRoom(Settings settings, Desk desk) {
         settings.keep(desk.pages().room().orElseThrow());
         return true;

@@ -15,7 +15,7 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Reads a bundle back and holds it against the batch. */
+/** Reads a bundle back and compares it with the batch. */
 @Command(name = "check-bundle", mixinStandardHelpOptions = true, description = "Reads a bundle back that was handed back into a folder, and says for each student whether it is what the batch holds now. Ends with 0 where it is, with 1 where it is not.")
 final class CheckBundleCommand implements Callable<Integer> {
     @Option(names = "--author", defaultValue = "Marker", description = "Who marked, as it was given when the bundle was written. Default: ${DEFAULT-VALUE}.")

@@ -9,7 +9,7 @@ import org.epiglyph.workspace.Damage;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
-/** Says whether a batch is whole. */
+/** Checks a batch for damage. */
 @Command(name = "check", mixinStandardHelpOptions = true, description = "Says whether a batch is whole: its history, its file and every original. Ends with 0 where it is, with 1 where it is not.")
 final class CheckCommand implements Callable<Integer> {
     @Parameters(paramLabel = "BATCH", description = "The batch's folder.")

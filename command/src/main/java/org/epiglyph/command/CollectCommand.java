@@ -39,7 +39,10 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-/** Collects a batch from a script. Guesses nothing: files whose student is not certain end it, unless they are to be set aside. */
+/**
+ * Collects a batch from a script. Guesses nothing: files whose student is not certain are an error, unless they are to
+ * be set aside.
+ */
 @Command(name = "collect", mixinStandardHelpOptions = true, description = "Collects a batch into a folder.")
 final class CollectCommand implements Callable<Integer> {
     private static final List<String> FOR_A_NEW_BATCH = List.of("--scheme", "--phrasebook", "--cover-names", "--title",

@@ -5,19 +5,27 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import picocli.CommandLine.Option;
 
-/** What a command says of each student: a line for a person, or one JSON document for a program. */
+/** The output of a command for each student: a line for a person, or one JSON document for a program. */
 final class CommandReport {
     private final ObjectMapper mapper = new ObjectMapper();
     private final ArrayNode lines = mapper.createArrayNode();
     @Option(names = "--json", description = "Says what became of each student as one JSON document on the standard output.")
     private boolean json;
 
-    /** What went well. @param more a receipt, a time; may be empty */
+    /**
+     * Reports a success.
+     *
+     * @param more a receipt, a time; may be empty
+     */
     void done(String student, String what, String more) {
         add(student, what, more, true);
     }
 
-    /** What did not. @param why in whole sentences */
+    /**
+     * Reports a failure.
+     *
+     * @param why in whole sentences
+     */
     void not(String student, String what, String why) {
         add(student, what, why, false);
     }
@@ -36,12 +44,12 @@ final class CommandReport {
         }
     }
 
-    /** What concerns everybody, in a whole sentence. */
+    /** Reports something general, as a whole sentence. */
     void note(String sentence) {
         System.err.println(sentence);
     }
 
-    /** Writes the document, where one is wanted. */
+    /** Writes the document, if one is wanted. */
     void end() {
         if (json) {
             System.out.println(lines.toPrettyString());

@@ -28,7 +28,7 @@ public final class EpiglyphCommand implements Callable<Integer> {
      * Runs the command that the arguments name, and ends the program with its exit code.
      *
      * @param further commands besides those for scripts
-     * @throws IOException where the folder of logs cannot be made
+     * @throws IOException if the folder of logs cannot be created
      */
     public static void run(String[] arguments, Object... further) throws IOException {
         Path logs = folders().logs();
@@ -38,7 +38,9 @@ public final class EpiglyphCommand implements Callable<Integer> {
         System.exit(execute(arguments, further));
     }
 
-    /** The command that the first argument names is made alone, since making all takes longer than some of them work. */
+    /**
+     * Only the command named by the first argument is created, since creating all takes longer than some of them run.
+     */
     static int execute(String[] arguments, Object... further) {
         Optional<Object> named = Stream
                 .concat(Stream.of(further), Stream.of(about(EpiglyphCommand.class).subcommands()))
@@ -68,7 +70,7 @@ public final class EpiglyphCommand implements Callable<Integer> {
                 .execute(arguments);
     }
 
-    /** A sentence for whatever ended a command; what is no fault of the outside goes to the log besides. */
+    /** A sentence for whatever ended a command; an internal error is logged as well. */
     private static String describe(Exception fault) {
         return switch (fault) {
             case Problem p -> p.getMessage();
@@ -81,7 +83,7 @@ public final class EpiglyphCommand implements Callable<Integer> {
         };
     }
 
-    /** Where this machine keeps settings, logs and batches. */
+    /** Where this machine stores settings, logs and batches. */
     public static PlatformFolders folders() {
         return PlatformFolders.of(System.getProperty("os.name"), Path.of(System.getProperty("user.home")),
                 System.getenv());

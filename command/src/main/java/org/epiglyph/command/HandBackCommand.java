@@ -170,7 +170,7 @@ final class HandBackCommand implements Callable<Integer> {
         return report;
     }
 
-    /** Where that fails, the work went all the same. */
+    /** If this fails, the work was handed back all the same. */
     private void exchangeAnswers(Workspace workspace, RecordClient client, String task) {
         try {
             new AnswerExchange(workspace, client, task).run(Progress.NONE)

@@ -24,7 +24,7 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Writes to students from a script. */
+/** Sends letters to students from a script. */
 @Command(name = "letters", mixinStandardHelpOptions = true, description = "Writes a letter to each student who meets a condition; nobody is written the same one twice. Ends with 0 where every letter went or had gone before, with 1 where one did not.")
 final class LettersCommand implements Callable<Integer> {
     @Option(names = "--to", required = true, description = "Whom to write to: ${COMPLETION-CANDIDATES}.")
@@ -50,7 +50,7 @@ final class LettersCommand implements Callable<Integer> {
     @Parameters(paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
 
-    /** Conditions that need nothing of the record. */
+    /** Conditions that need nothing from the record. */
     enum Whom {
         everybody, nothing_received, late, result_under, excused, chosen
     }

@@ -6,14 +6,14 @@ import java.nio.file.Path;
 import org.epiglyph.core.Problem;
 import org.epiglyph.exchange.table.TableBytes;
 
-/** Files that options name, read with a sentence where they cannot be. */
+/** Files given by options, read with an error message if they cannot be. */
 public final class OptionFile {
     private OptionFile() {}
 
     /**
-     * A short text, such as a token, without blanks around it.
+     * A short text, such as a token, without surrounding white space.
      *
-     * @throws Problem where the file is missing, is a folder or cannot be read
+     * @throws Problem if the file is missing, is a folder or cannot be read
      */
     public static String text(Path file) throws Problem {
         return new String(bytes(file), java.nio.charset.StandardCharsets.UTF_8).strip();

@@ -7,7 +7,7 @@ import java.util.List;
 final class ClassList {
     private ClassList() {}
 
-    /** A student as the record office lists one. */
+    /** A student in the record office's list. */
     record Member(String sourcedId, String givenName, String familyName, String section) {
         String name() {
             return givenName.isBlank() ? familyName : givenName + " " + familyName;

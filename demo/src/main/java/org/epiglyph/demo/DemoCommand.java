@@ -22,10 +22,10 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine;
 
-/** Makes the demo's world where it is missing, starts the record office, and runs the program beside it. */
+/** Creates the demo's world if it is missing, starts the record office, and runs the program beside it. */
 @Command(name = "demo", mixinStandardHelpOptions = true, version = "0.1.0", description = "Starts the program with the demo's class and a record office.")
 public final class DemoCommand implements Callable<Integer> {
-    /** What the voice says that ships with the demo. */
+    /** The text of the recorded voice that ships with the demo. */
     private static final String SPOKEN = "Your curve for the standard port is right. Look again at the secondary port."
             + " Which correction did you take, and why? Write it in one line, and add the units.";
 
@@ -122,7 +122,7 @@ public final class DemoCommand implements Callable<Integer> {
         }
     }
 
-    /** The class already waits on the shelf when the window opens; where it cannot be collected, that can be done by hand. */
+    /** The class is already on the shelf when the window opens; if it cannot be collected, that can be done by hand. */
     private void waitingClass(Path shelf, String address, Path token) throws IOException, InterruptedException {
         Path batch = shelf.resolve("Tidal heights workbook");
         if (!collect.isEmpty() && !Files.exists(batch)) {
@@ -155,7 +155,7 @@ public final class DemoCommand implements Callable<Integer> {
         }
     }
 
-    /** Removes only what the demo itself makes. */
+    /** Deletes only what the demo itself creates. */
     private void clear() throws IOException {
         for (String part : List.of("record-office", "shelf", "by mail")) {
             FolderTree.delete(home.resolve(part));

@@ -8,7 +8,7 @@ import java.nio.file.StandardCopyOption;
 import org.epiglyph.documents.TrialClass;
 import org.epiglyph.places.FolderTree;
 
-/** The demo's workbooks as a folder of files with a grade sheet, as if they had come without a record service. */
+/** The demo's workbooks as a folder of files with a grade sheet, as if they had arrived without a record service. */
 public final class DemoTrialClass implements TrialClass {
     @Override
     public void make(Path folder, Path shelf) throws IOException {

@@ -23,7 +23,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.epiglyph.places.FolderTree;
 
-/** Makes the record office's data folder and the marker's own files: scheme and phrasebook. */
+/** Creates the record office's data folder and the marker's own files: scheme and phrasebook. */
 public final class DemoWorld {
     /** The task's id at the record office. */
     public static final String TASK = "tidal-heights";
@@ -39,7 +39,7 @@ public final class DemoWorld {
     }
 
     /**
-     * Makes the world, unless it is there already.
+     * Creates the world, unless it exists.
      *
      * @param office the record office's data folder
      * @param shelf  the marker's folder of batches
@@ -105,7 +105,7 @@ public final class DemoWorld {
                 typed(member, 2, workbook, 3, false, false));
     }
 
-    /** What the student with this number does: most hand in a typed workbook, some do not. */
+    /** Hands in for the student with this number: most hand in a typed workbook, some do not. */
     private void submit(int number, ClassList.Member member) throws IOException {
         Random random = new Random(SEED + number);
         Instant at = DUE.minus(Duration.ofMinutes(40 + random.nextInt(4000)));
@@ -209,7 +209,10 @@ public final class DemoWorld {
         return names;
     }
 
-    /** The office's habit: key, number of the hand-in, family name without accents where it has Latin letters, the student's own words. */
+    /**
+     * The office's convention: key, number of the hand-in, family name without accents if it has Latin letters, the
+     * student's own file name.
+     */
     private static String fileName(ClassList.Member member, int handIn, String own) {
         String plain = Normalizer.normalize(member.familyName(), Normalizer.Form.NFD).replaceAll("[^A-Za-z]", "");
         return member.sourcedId() + "_h" + handIn + "_" + (plain.isEmpty() ? "" : plain + "_") + own;

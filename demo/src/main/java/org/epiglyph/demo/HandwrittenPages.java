@@ -29,7 +29,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
-/** Pages as if written by hand on ruled paper and scanned: a slight turn, grain, no text to select. */
+/** Pages that look written by hand on ruled paper and scanned: a slight tilt, grain, no text to select. */
 final class HandwrittenPages {
     private static final int WIDTH = 1240;
     private static final int HEIGHT = 1754;
@@ -75,7 +75,7 @@ final class HandwrittenPages {
         return bytes.toByteArray();
     }
 
-    /** The pages as a PDF of pictures alone. */
+    /** The pages as a PDF of pictures only. */
     static void pdf(List<BufferedImage> pages, Path file) throws IOException {
         try (PDDocument document = new PDDocument(); OutputStream out = Files.newOutputStream(file)) {
             for (BufferedImage image : pages) {

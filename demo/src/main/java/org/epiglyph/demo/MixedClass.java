@@ -20,8 +20,9 @@ import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionJavaScript;
 
 /**
- * A class whose passage plans came by mail, in every shape: one archive with a sheet of strange columns, names with
- * slips, two students of one name, an archive within the archive, office files, photographs, a locked and a broken file.
+ * A class whose passage plans arrived by mail, in every form: one archive with a sheet of unusual columns, misspelt
+ * names, two students with the same name, an archive within the archive, office files, photographs, a locked and a
+ * broken file.
  */
 public final class MixedClass {
     /** Opens the locked document of the class. */
@@ -46,9 +47,9 @@ public final class MixedClass {
     }
 
     /**
-     * Writes the archive "Passage plans.zip" and the sheet "Passage plans.csv" into a folder, unless they are there.
+     * Writes the archive "Passage plans.zip" and the sheet "Passage plans.csv" into a folder, unless they exist.
      *
-     * @param students how many, 26 or more; those beyond the demo's own class have names made of two lists
+     * @param students how many, 26 or more; those beyond the demo's own class have names combined from two lists
      */
     public static void make(Path folder, int students) throws IOException {
         Path archive = folder.resolve("Passage plans.zip");
@@ -114,7 +115,7 @@ public final class MixedClass {
             case 16 -> entry(usual + " - passage plan.pdf", java.util.Arrays.copyOf(pdf, pdf.length / 3));
             case 17 -> entry("Voegeli, Quirin - tides.py", text(CODE));
             case 20, 22 -> {
-                // nothing came
+                // nothing handed in
             }
             case 21 -> entry(usual + " - passage plan.txt", text(PROSE));
             case 24 -> entry(usual + " - passage plan.pdf", withScript());
@@ -122,7 +123,7 @@ public final class MixedClass {
         }
     }
 
-    /** What lies in such folders and is nobody's work. */
+    /** Files that are in such folders and belong to nobody. */
     private void besideTheWork() throws IOException {
         entry("scan0001.pdf", plan("", 1));
         entry("The task.txt",
@@ -194,7 +195,7 @@ public final class MixedClass {
         }
     }
 
-    /** The smallest package that office programs take for a document (ECMA-376-1, 11.2 and ECMA-376-2). */
+    /** The smallest package that office programs accept as a document (ECMA-376-1, 11.2 and ECMA-376-2). */
     private static byte[] docx(String text) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream out = new ZipOutputStream(bytes)) {

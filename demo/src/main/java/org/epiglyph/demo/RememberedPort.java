@@ -6,7 +6,7 @@ import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
-/** The record office's port of the time before, so that batches that were collected from it still know where it is. */
+/** The record office's last port, so that batches collected from it still find it. */
 final class RememberedPort {
     private final Path file;
 
@@ -14,7 +14,7 @@ final class RememberedPort {
         this.file = file;
     }
 
-    /** The port to ask for: the one of before where it is free, else 0 for any. */
+    /** The port to request: the last one if it is free, else 0 for any. */
     int wanted() {
         try {
             int port = Files.exists(file) ? Integer.parseInt(Files.readString(file).strip()) : 0;

@@ -6,15 +6,15 @@ import java.time.Duration;
 import java.time.LocalTime;
 
 /**
- * One rising tide, and what the rule of twelfths says of it: in the six hours from low to high water it rises by
- * 1, 2, 3, 3, 2 and 1 twelfths of its range (common practice, no source).
+ * One rising tide, and the rule of twelfths for it: in the six hours from low to high water it rises by 1, 2, 3, 3, 2
+ * and 1 twelfths of its range (common practice, no source).
  *
- * @param low    time of low water
- * @param lowM   height of low water in metres above chart datum
- * @param high   time of high water
- * @param highM  height of high water in metres above chart datum
- * @param asked  the time asked about
- * @param dries  drying height of the bar in metres
+ * @param low     time of low water
+ * @param lowM    height of low water in metres above chart datum
+ * @param high    time of high water
+ * @param highM   height of high water in metres above chart datum
+ * @param asked   the time asked about
+ * @param dries   drying height of the bar in metres
  * @param draught of the yacht in metres
  */
 record Tide(LocalTime low, double lowM, LocalTime high, double highM, LocalTime asked, double dries, double draught) {
@@ -33,17 +33,17 @@ record Tide(LocalTime low, double lowM, LocalTime high, double highM, LocalTime 
         return Duration.between(low, high).dividedBy(6);
     }
 
-    /** Height after so many sixths of the rise, 0 to 6. */
+    /** Height after a number of sixths of the rise, 0 to 6. */
     double heightAfter(int sixths) {
         return lowM + TWELFTHS[sixths] * twelfth();
     }
 
-    /** Whole sixths gone by at the time asked, 0 to 5. */
+    /** Whole sixths elapsed at the time asked, 0 to 5. */
     int sixthsGone() {
         return (int) Math.min(5, Duration.between(low, asked).dividedBy(hour()));
     }
 
-    /** How far into the running sixth, 0 to 1. */
+    /** How far into the current sixth, 0 to 1. */
     double intoSixth() {
         return (Duration.between(low, asked).toSeconds() - hour().toSeconds() * sixthsGone())
                 / (double) hour().toSeconds();
@@ -54,7 +54,7 @@ record Tide(LocalTime low, double lowM, LocalTime high, double highM, LocalTime 
         return TWELFTHS[sixthsGone()];
     }
 
-    /** Twelfths by which the running sixth rises. */
+    /** Twelfths by which the tide rises in the current sixth. */
     int twelfthsRunning() {
         return TWELFTHS[sixthsGone() + 1] - TWELFTHS[sixthsGone()];
     }
@@ -71,7 +71,7 @@ record Tide(LocalTime low, double lowM, LocalTime high, double highM, LocalTime 
         return depthOverBar() - draught;
     }
 
-    /** A number with two places. */
+    /** A number with two decimal places. */
     static String m(double metres) {
         return BigDecimal.valueOf(metres).setScale(2, RoundingMode.HALF_UP).toPlainString();
     }

@@ -17,7 +17,7 @@ import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.epiglyph.documents.base.Typeface;
 
-/** A workbook typed and saved as PDF: text, a table and a drawn tide curve. */
+/** A typed workbook saved as PDF: text, a table and a drawn tide curve. */
 final class TypedPages implements AutoCloseable {
     private static final float MARGIN = 64;
     private final PDDocument document = new PDDocument();
@@ -37,7 +37,7 @@ final class TypedPages implements AutoCloseable {
         }
     }
 
-    /** Letters that the face would join have no word in the file, so that they stay apart. */
+    /** Ligatures have no text in the file, so the letters stay separate. */
     private PDFont font(InputStream file) throws IOException {
         TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(file));
         font.setEnableGsub(false);
@@ -69,7 +69,7 @@ final class TypedPages implements AutoCloseable {
         }
     }
 
-    /** A page of afterthoughts, so that workbooks have from two to six pages. */
+    /** A page of afterthoughts, so that workbooks have two to six pages. */
     void appendix(String heading, List<String> paragraphs) throws IOException {
         newPage();
         line(heading, strong, 13);
@@ -78,7 +78,7 @@ final class TypedPages implements AutoCloseable {
         }
     }
 
-    /** Sets the last page on its side, as a careless scanner does. */
+    /** Turns the last page on its side, as a careless scanner does. */
     void turnLastPage() {
         document.getPage(document.getNumberOfPages() - 1).setRotation(90);
     }

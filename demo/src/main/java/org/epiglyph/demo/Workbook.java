@@ -14,7 +14,7 @@ final class Workbook {
     enum Slip {
         /** Takes two twelfths of the third hour instead of three. */
         THIRD_HOUR,
-        /** Adds the drying height instead of taking it off. */
+        /** Adds the drying height instead of subtracting it. */
         ADDS_DRYING,
         /** Writes numbers without their unit. */
         NO_UNITS,
@@ -41,7 +41,7 @@ final class Workbook {
                 1.5 + random.nextInt(5) / 10.0);
     }
 
-    /** The same workbook with a paragraph that another one has word for word. */
+    /** The same workbook with a paragraph copied word for word from another. */
     Workbook borrowing() {
         borrows = true;
         return this;

@@ -22,29 +22,29 @@ import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.Result;
 
 /**
- * A class in figures. A result counts once everything is scored.
+ * The statistics of a class. A result counts once everything is scored.
  *
  * @param maximum   what the whole is worth
- * @param results   those that are known, in roster order
- * @param grades    how many have each grade of the scale, the highest first; empty without a scale
- * @param criteria  those that take a score, in their order
- * @param items     how they hang together
- * @param nearby    how many results lie within one standard error of measurement of a boundary
- * @param sections  each section of the class seen from all others
- * @param relations of the criteria to each other, the closest first
- * @param phrases   those that were used, the most used first
- * @param marking   how it went
- * @param left      how many have something received and no result yet
- * @param nothing   how many have nothing received and are not excused
- * @param lateWork  how many came late
+ * @param results   the known results, in roster order
+ * @param grades    the number of students with each grade of the scale, highest first; empty without a scale
+ * @param criteria  the criteria that take a score, in order
+ * @param items     how the criteria are related
+ * @param nearby    how many results are within one standard error of measurement of a boundary
+ * @param sections  each section of the class compared with all others
+ * @param relations correlations between criteria, closest first
+ * @param phrases   the phrases that were used, most used first
+ * @param marking   how the marking progressed
+ * @param left      how many students with received work have no result yet
+ * @param nothing   how many students handed in nothing and are not excused
+ * @param lateWork  how many hand-ins were late
  */
 public record ClassFigures(BigDecimal maximum, Sample results, Map<String, Integer> grades,
         List<CriterionFigures> criteria, ItemAnalysis items, Optional<Integer> nearby, Map<String, Contrast> sections,
         List<Relation> relations, List<PhraseUse> phrases, Marking marking, int left, int nothing, int lateWork) {
     /**
-     * Computes the figures of some students of a batch.
+     * Computes the statistics of some students of a batch.
      *
-     * @param zone where the marker's evenings are
+     * @param zone the marker's time zone
      */
     public static ClassFigures of(Batch batch, Collection<StudentKey> students, Work work, ZoneId zone) {
         List<Submission> all = students.stream().map(batch::submission).toList();
@@ -83,7 +83,7 @@ public record ClassFigures(BigDecimal maximum, Sample results, Map<String, Integ
         return new Sample(some.stream().mapToDouble(s -> value(batch, s.student().key())).toArray());
     }
 
-    /** Of those who have points on every criterion; what is not attempted counts 0. */
+    /** Students with points on every criterion; not attempted counts as 0. */
     private static double[][] rows(Batch batch, List<Submission> all) {
         List<Criterion> criteria = scored(batch);
         double[][] rows = all.stream()
@@ -116,7 +116,7 @@ public record ClassFigures(BigDecimal maximum, Sample results, Map<String, Integ
         return counts;
     }
 
-    /** The error is one of the criteria's sum; it is brought to the scale of the record. */
+    /** The error refers to the sum of the criteria; it is converted to the scale of the record. */
     private static Optional<Integer> nearby(Batch batch, List<Submission> done, ItemAnalysis items) {
         Optional<GradeScale> scale = batch.scheme().rules().grades();
         double whole = batch.scheme().maximum().doubleValue();
@@ -150,12 +150,15 @@ public record ClassFigures(BigDecimal maximum, Sample results, Map<String, Integ
                 sample(batch, done.stream().filter(second).toList()));
     }
 
-    /** How long what is left takes at the own pace; empty where that is not known, or nothing is left. */
+    /** How long the remaining work takes at the marker's pace; empty if that is unknown, or nothing is left. */
     public Optional<Duration> timeLeft() {
         return left == 0 ? Optional.empty() : marking.pace().map(p -> p.multipliedBy(left));
     }
 
-    /** How many results lie in each of so many equal parts of the range from 0 to the maximum; what lies beyond is in the last. */
+    /**
+     * How many results are in each of a number of equal parts of the range from 0 to the maximum; higher ones are in
+     * the last.
+     */
     public int[] distribution(int parts) {
         return results.distribution(maximum.doubleValue(), parts);
     }
@@ -173,7 +176,7 @@ public record ClassFigures(BigDecimal maximum, Sample results, Map<String, Integ
         return all;
     }
 
-    /** What a student's result is among the others: how many of them are below it; empty before it is known. */
+    /** How many results are below a student's; empty before it is known. */
     public static Optional<Long> below(Batch batch, ClassFigures figures, StudentKey student) {
         Result result = batch.result(student);
         return isKnown(batch, batch.submission(student))

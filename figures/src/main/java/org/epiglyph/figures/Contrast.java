@@ -4,14 +4,15 @@ import java.util.Optional;
 import org.apache.commons.statistics.distribution.TDistribution;
 
 /**
- * How two groups differ, the second seen from the first.
+ * How two groups differ, the second compared with the first.
  *
- * @param difference the second's mean less the first's
- * @param interval   of the difference, after Welch 1947, which asks for no equal spreads
- * @param effect     Hedges' g: the difference in units of the common spread, corrected for few; empty where nothing is spread
+ * @param difference the second mean less the first
+ * @param interval   of the difference, after Welch 1947, which does not assume equal spreads
+ * @param effect     Hedges' g: the difference in units of the common spread, corrected for small groups; empty without
+ *                   spread
  */
 public record Contrast(int first, int second, double difference, Interval interval, Optional<Double> effect) {
-    /** Compares two groups; empty where one has fewer than two figures, or nobody differs from anybody. */
+    /** Compares two groups; empty if one has fewer than two figures, or there is no spread at all. */
     public static Optional<Contrast> of(Sample first, Sample second) {
         int n = first.size();
         int m = second.size();
@@ -32,7 +33,7 @@ public record Contrast(int first, int second, double difference, Interval interv
                 Optional.of(difference / common * correction)));
     }
 
-    /** True if so large a difference may come about by chance. */
+    /** True if a difference of this size may be due to chance. */
     public boolean isWithinChance() {
         return interval.has(0);
     }

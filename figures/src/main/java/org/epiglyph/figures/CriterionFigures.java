@@ -9,16 +9,16 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Standing;
 
 /**
- * What the scores on one criterion are like. What is not scored, not attempted or excused stays out of its sample; 0 is in it.
+ * The scores on one criterion. What is not scored, not attempted or excused is not in the sample; 0 is.
  *
- * @param facility       the mean as a share of the maximum, 0 to 1; NaN without scores, or where the maximum is 0
+ * @param facility       the mean as a share of the maximum, 0 to 1; NaN without scores, or if the maximum is 0
  * @param notAttempted   how many did not attempt it
- * @param asked          of how many it was asked: those who have a score, and those who did not attempt it
- * @param discrimination correlation with the sum of the other criteria; empty where it cannot be told
+ * @param asked          how many were asked: those with a score, and those who did not attempt it
+ * @param discrimination correlation with the sum of the other criteria; empty if it cannot be computed
  */
 public record CriterionFigures(Criterion criterion, Sample scores, double facility, int notAttempted, int asked,
         Optional<Double> discrimination) {
-    /** With fewer scores than these nothing is said of which part of the scale is used. */
+    /** With fewer scores than this nothing is said about which part of the scale is used. */
     private static final int ENOUGH = 8;
     private static final double EDGE = 0.25;
 
@@ -37,7 +37,7 @@ public record CriterionFigures(Criterion criterion, Sample scores, double facili
                 scores.length + not, discrimination);
     }
 
-    /** True if the lowest and the highest quarter of the scale are not used, by scores enough to tell. */
+    /** True if neither the lowest nor the highest quarter of the scale is used, given enough scores. */
     public boolean isMiddleAlone() {
         double maximum = criterion.maximum().doubleValue();
         return scores.size() >= ENOUGH && scores.least() > maximum * EDGE && scores.most() < maximum * (1 - EDGE);
@@ -56,6 +56,6 @@ public record CriterionFigures(Criterion criterion, Sample scores, double facili
                 .toList();
     }
 
-    /** A score, and how many have it. */
+    /** A score, and how many students have it. */
     public record Given(double score, long times) {}
 }

@@ -10,9 +10,9 @@ import java.util.Optional;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.scoring.Criterion;
 
-/** What figures say, each in a sentence that a colleague understands who never heard of the statistic. */
+/** Explains each statistic in a sentence for a colleague who has never heard of it. */
 public final class Explanations {
-    /** With fewer results than these most figures say nothing. */
+    /** With fewer results than this most statistics say nothing. */
     private static final int FEW = 5;
     private static final double HARD = 0.4;
     private static final double EASY = 0.9;
@@ -23,7 +23,7 @@ public final class Explanations {
 
     private Explanations() {}
 
-    /** Everything that there is to say of a class, what matters most first. */
+    /** Everything there is to say about a class, most important first. */
     public static List<String> all(ClassFigures figures) {
         List<String> said = new ArrayList<>();
         said.add(results(figures));
@@ -37,7 +37,7 @@ public final class Explanations {
         return said;
     }
 
-    /** Where the results lie. */
+    /** The distribution of the results. */
     public static String results(ClassFigures figures) {
         Sample results = figures.results();
         if (results.size() == 0) {
@@ -53,7 +53,7 @@ public final class Explanations {
         return range + ". The middle half lies between " + number(half.low()) + " and " + number(half.high()) + ".";
     }
 
-    /** How far the result can be relied on. */
+    /** How reliable the result is. */
     public static Optional<String> reliability(ClassFigures figures) {
         ItemAnalysis items = figures.items();
         if (items.alpha().isEmpty() || items.students() < FEW) {
@@ -77,7 +77,7 @@ public final class Explanations {
                 + two(interval.high()) + " for " + items.students() + " students." + error + near);
     }
 
-    /** How a section of the class does beside the others. */
+    /** How a section of the class compares with the others. */
     public static String section(String name, Contrast contrast) {
         return name + " is " + apart(contrast) + "; with " + contrast.second() + " students beside "
                 + contrast.first() + " " + chance(contrast.isWithinChance()) + effect(contrast);
@@ -118,7 +118,7 @@ public final class Explanations {
         });
     }
 
-    /** Whether results given late in the evening are otherwise. */
+    /** Whether results given late in the evening differ. */
     public static Optional<String> evening(ClassFigures figures) {
         return figures.marking()
                 .evening()
@@ -126,7 +126,7 @@ public final class Explanations {
                         + " such results beside " + c.first() + " " + chance(c.isWithinChance()));
     }
 
-    /** Whether results given after the mark scheme was last changed are otherwise. */
+    /** Whether results given after the last change of the mark scheme differ. */
     public static Optional<String> change(ClassFigures figures) {
         return figures.marking()
                 .changed()
@@ -134,7 +134,7 @@ public final class Explanations {
                         + c.second() + " such results beside " + c.first() + " " + chance(c.isWithinChance()));
     }
 
-    /** Which criteria go together most, and which least. */
+    /** Which criteria are related most closely, and which least. */
     public static Optional<String> relations(ClassFigures figures) {
         List<Relation> all = figures.relations();
         if (all.isEmpty() || all.getFirst().students() < FEW) {
@@ -172,7 +172,7 @@ public final class Explanations {
         return times == 1 ? "once" : times == 2 ? "twice" : times + " times";
     }
 
-    /** How one student did beside the class: on which criteria better or worse than its mean. */
+    /** How one student did compared with the class: on which criteria better or worse than the mean. */
     public static Optional<String> student(ClassFigures figures, Submission submission) {
         List<CriterionFigures> scored = figures.criteria()
                 .stream()
@@ -192,14 +192,14 @@ public final class Explanations {
                 + ")";
     }
 
-    /** In shares of what the criterion is worth, so that small and large criteria weigh alike. */
+    /** In shares of the criterion's maximum, so that small and large criteria are comparable. */
     private static double beside(CriterionFigures figures, Submission submission) {
         double score = submission.scores().score(figures.criterion().id()).orElseThrow().doubleValue();
         double worth = figures.criterion().maximum().doubleValue();
         return worth == 0 ? 0 : (score - figures.scores().mean()) / worth;
     }
 
-    /** How long it takes, and how long it still takes. */
+    /** How long marking takes, and how long the rest will take. */
     public static Optional<String> pace(ClassFigures figures) {
         return figures.marking()
                 .pace()
@@ -208,7 +208,7 @@ public final class Explanations {
                         .orElse("") + ".");
     }
 
-    /** Who is late, and who is missing. */
+    /** Which students are late or missing. */
     public static Optional<String> missing(ClassFigures figures) {
         List<String> parts = new ArrayList<>();
         if (figures.nothing() > 0) {
@@ -227,7 +227,7 @@ public final class Explanations {
                 : "It goes with the other criteria (" + two(d) + ").";
     }
 
-    /** What there is to say of a criterion. */
+    /** What there is to say about a criterion. */
     public static List<String> criterion(CriterionFigures figures) {
         List<String> said = new ArrayList<>();
         String maximum = Criterion.format(figures.criterion().maximum());
@@ -256,7 +256,7 @@ public final class Explanations {
         return said;
     }
 
-    /** How many have each grade. */
+    /** The number of students with each grade. */
     public static String grades(Map<String, Integer> grades) {
         return "Grades: "
                 + String.join(", ", grades.entrySet().stream().map(e -> e.getKey() + " " + e.getValue()).toList());
@@ -275,7 +275,7 @@ public final class Explanations {
         return Math.round(share * 100) + "%";
     }
 
-    /** To one decimal, without one where it is 0. */
+    /** To one decimal place, omitted if it is 0. */
     static String number(double value) {
         String text = String.format(Locale.ROOT, "%.1f", value);
         String plain = text.endsWith(".0") ? text.substring(0, text.length() - 2) : text;
@@ -296,7 +296,7 @@ public final class Explanations {
         return (duration.toMinutes() == 0 ? "" : "about ") + time(duration);
     }
 
-    /** "8 min" or "2 h 10 min"; a started minute counts, but for the first. */
+    /** "8 min" or "2 h 10 min"; started minutes count, except the first. */
     public static String time(Duration duration) {
         if (duration.toMinutes() == 0) {
             return "less than a minute";

@@ -1,10 +1,10 @@
 package org.epiglyph.figures;
 
 /**
- * Within which a figure lies with 95 percent confidence.
+ * A 95 percent confidence interval.
  *
  * @param low  not above the other end
- * @param high not below it
+ * @param high not below the other end
  */
 public record Interval(double low, double high) {
     /** The confidence of all intervals here. */
@@ -14,7 +14,7 @@ public record Interval(double low, double high) {
         return new Interval(middle - reach, middle + reach);
     }
 
-    /** True if a figure may as well be this one. */
+    /** True if the value may be this one. */
     public boolean has(double figure) {
         return low <= figure && figure <= high;
     }

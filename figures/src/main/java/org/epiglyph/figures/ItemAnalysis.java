@@ -8,26 +8,26 @@ import org.apache.commons.math3.stat.correlation.PearsonsCorrelation;
 import org.apache.commons.statistics.distribution.FDistribution;
 
 /**
- * How the criteria hang together: of those students who have a score on every one of them.
+ * How the criteria are related, for students with a score on every one of them.
  *
- * @param students       how many those are
- * @param alpha          Cronbach's alpha from covariances (Cronbach 1951); empty below two criteria or three students, or
- *                       where all totals are the same
- * @param interval       of alpha, after Feldt 1965
- * @param standardError  of measurement: the spread of the totals times the root of 1 less alpha
- * @param discriminations the correlation of each criterion with the sum of the others; empty where one of the two is always
- *                       the same
+ * @param students        number of those
+ * @param alpha           Cronbach's alpha from covariances (Cronbach 1951); empty with fewer than two criteria or three
+ *                        students, or if all totals are equal
+ * @param interval        of alpha, after Feldt 1965
+ * @param standardError   of measurement: the spread of the totals times the root of 1 less alpha
+ * @param discriminations the correlation of each criterion with the sum of the others; empty if one of the two is
+ *                        constant
  */
 public record ItemAnalysis(int students, Optional<Double> alpha, Optional<Interval> interval,
         Optional<Double> standardError, List<Optional<Double>> discriminations) {
-    /** Fewer than these say nothing. */
+    /** Fewer students than this say nothing. */
     public static final int LEAST = 3;
 
     public ItemAnalysis {
         discriminations = List.copyOf(discriminations);
     }
 
-    /** @param scores a row a student, each with a figure for every criterion */
+    /** @param scores one row per student, each with a figure for every criterion */
     public static ItemAnalysis of(double[][] scores) {
         int n = scores.length;
         int k = n == 0 ? 0 : scores[0].length;

@@ -13,24 +13,24 @@ import org.epiglyph.core.batch.Work;
 import org.epiglyph.core.roster.StudentKey;
 
 /**
- * How the marking went, from the history.
+ * How the marking progressed, from the history.
  *
  * @param inOrder results in the order in which they were given
  * @param trend   in that order
- * @param evening results given late in the evening or at night, seen from the others
- * @param changed results given after the last change of the mark scheme, seen from those before
- * @param pace    how long one submission takes; empty where the history does not say
+ * @param evening results given late in the evening or at night, compared with the others
+ * @param changed results given after the last change of the mark scheme, compared with those before
+ * @param pace    how long one submission takes; empty if the history does not tell
  */
 public record Marking(Sample inOrder, Optional<Trend> trend, Optional<Contrast> evening, Optional<Contrast> changed,
         Optional<Duration> pace) {
-    /** From when on an evening is late, and until when it is night. */
+    /** From when an evening is late, and until when it is night. */
     static final LocalTime EVENING = LocalTime.of(21, 0);
     static final LocalTime MORNING = LocalTime.of(5, 0);
 
     /**
      * @param known students whose results are known
-     * @param value the result of one of them
-     * @param zone  where the marker's evenings are
+     * @param value a student's result
+     * @param zone  the marker's time zone
      */
     static Marking of(Work work, Set<StudentKey> known, ToDoubleFunction<StudentKey> value, ZoneId zone) {
         List<StudentKey> judged = work.judged().keySet().stream().filter(known::contains).toList();

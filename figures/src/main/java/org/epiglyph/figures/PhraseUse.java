@@ -17,16 +17,16 @@ import org.epiglyph.core.roster.StudentKey;
 /**
  * How a phrase was used.
  *
- * @param times     how often it stands on the pages
- * @param students  on the pages of how many students
- * @param criterion how often it is evidence under which criterion, by its id; under "" without one
+ * @param times     how often it is on the pages
+ * @param students  on how many students' pages it is
+ * @param criterion how often it is evidence for each criterion, by id; under "" without one
  */
 public record PhraseUse(Phrase phrase, int times, int students, Map<String, Integer> criterion) {
     public PhraseUse {
         criterion = Map.copyOf(criterion);
     }
 
-    /** Those phrases of a phrasebook that were used, the most used first. */
+    /** The used phrases of a phrasebook, most used first. */
     static List<PhraseUse> of(Phrasebook phrasebook, Collection<Submission> submissions) {
         Map<String, Map<String, Integer>> uses = new HashMap<>();
         Map<String, Set<StudentKey>> students = new HashMap<>();
@@ -49,7 +49,7 @@ public record PhraseUse(Phrase phrase, int times, int students, Map<String, Inte
                 .toList();
     }
 
-    /** How often it is evidence under a criterion. */
+    /** How often it is evidence for a criterion. */
     public int under(String criterionId) {
         return criterion.getOrDefault(criterionId, 0);
     }

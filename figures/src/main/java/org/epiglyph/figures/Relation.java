@@ -8,11 +8,11 @@ import org.apache.commons.math3.stat.correlation.PearsonsCorrelation;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
 /**
- * How two criteria go together.
+ * How two criteria are related.
  *
- * @param first       place of the one among the criteria, from 0
- * @param second      place of the other, greater
- * @param students    how many have a score on every criterion
+ * @param first       index of the first criterion, from 0
+ * @param second      index of the second, greater
+ * @param students    number of students with a score on every criterion
  * @param correlation Pearson's, from -1 to 1
  * @param interval    of it, by Fisher's z (from memory; R's cor.test has the same)
  */
@@ -21,9 +21,9 @@ public record Relation(int first, int second, int students, double correlation, 
     private static final int LEAST = 4;
 
     /**
-     * All pairs, those that go together most first. Criteria on which all have the same score have none.
+     * All pairs, most closely related first. Criteria with constant scores have none.
      *
-     * @param scores a row a student, each with a figure for every criterion
+     * @param scores one row per student, each with a figure for every criterion
      */
     public static List<Relation> of(double[][] scores) {
         if (scores.length < LEAST || scores[0].length < 2) {
@@ -51,7 +51,7 @@ public record Relation(int first, int second, int students, double correlation, 
         return new Interval(Math.tanh(z - half), Math.tanh(z + half));
     }
 
-    /** True if so close a relation may come about by chance. */
+    /** True if a correlation of this size may be due to chance. */
     public boolean isWithinChance() {
         return interval.has(0);
     }

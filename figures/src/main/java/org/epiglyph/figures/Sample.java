@@ -7,7 +7,7 @@ import org.apache.commons.statistics.descriptive.Statistic;
 import org.apache.commons.statistics.distribution.TDistribution;
 
 /**
- * What some figures are like together.
+ * A sample of figures.
  *
  * @param values the figures, in the order given; never changed
  */
@@ -32,7 +32,7 @@ public record Sample(double[] values) {
         return DoubleStatistics.of(java.util.EnumSet.of(Statistic.MEAN), values).getAsDouble(Statistic.MEAN);
     }
 
-    /** The standard deviation of a sample, divided by one less than the count; 0 for one figure, NaN for none. */
+    /** The sample standard deviation (divided by the count less one); 0 for one figure, NaN for none. */
     public double spread() {
         return DoubleStatistics.of(java.util.EnumSet.of(Statistic.STANDARD_DEVIATION), values)
                 .getAsDouble(Statistic.STANDARD_DEVIATION);
@@ -46,12 +46,15 @@ public record Sample(double[] values) {
         return DoubleStatistics.of(java.util.EnumSet.of(Statistic.MAX), values).getAsDouble(Statistic.MAX);
     }
 
-    /** Below which so large a part of the figures lies, by Hyndman and Fan's seventh definition, as R and spreadsheets have it. */
+    /** The quantile, by Hyndman and Fan's seventh definition, as in R and spreadsheets. */
     public double quantile(double share) {
         return Quantile.withDefaults().with(Quantile.EstimationMethod.HF7).evaluate(values, share);
     }
 
-    /** How many lie in each of so many equal parts of the range from 0 to a maximum; what lies beyond is in the first or last. */
+    /**
+     * How many figures are in each of a number of equal parts of the range from 0 to a maximum; others are in the first
+     * or last.
+     */
     public int[] distribution(double maximum, int parts) {
         int[] counts = new int[parts];
         double whole = Math.max(Double.MIN_NORMAL, maximum);
@@ -61,12 +64,12 @@ public record Sample(double[] values) {
         return counts;
     }
 
-    /** Between which the middle half of the figures lies; NaN without figures. */
+    /** The interquartile range; NaN without figures. */
     public Interval middleHalf() {
         return new Interval(quantile(QUARTER), quantile(1 - QUARTER));
     }
 
-    /** Within which the mean of many such figures lies, by Student's t; empty below two figures. */
+    /** The confidence interval of the mean, by Student's t; empty with fewer than two figures. */
     public Optional<Interval> meanInterval() {
         if (size() < 2) {
             return Optional.empty();

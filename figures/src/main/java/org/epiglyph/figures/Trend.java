@@ -5,17 +5,17 @@ import org.apache.commons.math3.stat.regression.SimpleRegression;
 import org.apache.commons.statistics.distribution.TDistribution;
 
 /**
- * Whether results go up or down in the order in which they were given, by least squares.
+ * Whether results rise or fall in the order in which they were given, by least squares.
  *
  * @param slope     points from one result to the next
- * @param start     points where the line begins, at the first
+ * @param start     points at the beginning of the line, at the first result
  * @param interval  of the slope
- * @param lastThird the last third seen from the first third; empty where they are too few
+ * @param lastThird the last third compared with the first third; empty if they are too few
  */
 public record Trend(double slope, double start, Interval interval, Optional<Contrast> lastThird) {
     private static final int LEAST = 3;
 
-    /** @param inOrder results in the order in which they were given; empty below three of them */
+    /** @param inOrder results in the order in which they were given; empty with fewer than three of them */
     public static Optional<Trend> of(double[] inOrder) {
         int n = inOrder.length;
         if (n < LEAST) {

@@ -1,2 +1,5 @@
-/** The class in figures: what the scores say, how sure that is, and how they came to be given. Statistics by Commons Statistics and Commons Math. */
+/**
+ * The class in statistics: what the scores say, how certain that is, and how they came to be given. Computed by Commons
+ * Statistics and Commons Math.
+ */
 package org.epiglyph.figures;

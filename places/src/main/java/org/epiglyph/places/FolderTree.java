@@ -8,11 +8,11 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
 
-/** Folders with what is in them. Links are met and never followed; whatever cannot be read is an {@link IOException}. */
+/** Folder trees. Links are reported and never followed; whatever cannot be read is an {@link IOException}. */
 public final class FolderTree {
     private FolderTree() {}
 
-    /** A folder and all in it, each folder before what it holds, names in their order. */
+    /** A folder and everything in it, each folder before its content, sorted by name. */
     public static List<Path> all(Path root) throws IOException {
         try (Stream<Path> all = Files.walk(root)) {
             return all.sorted().toList();
@@ -21,7 +21,7 @@ public final class FolderTree {
         }
     }
 
-    /** What is directly in a folder, names in their order. */
+    /** What is directly in a folder, sorted by name. */
     public static List<Path> entries(Path folder) throws IOException {
         try (Stream<Path> all = Files.list(folder)) {
             return all.sorted().toList();
@@ -30,7 +30,7 @@ public final class FolderTree {
         }
     }
 
-    /** Deletes a folder with all in it, or a file, where it is there. */
+    /** Deletes a folder with everything in it, or a file, if it exists. */
     public static void delete(Path root) throws IOException {
         if (Files.exists(root, LinkOption.NOFOLLOW_LINKS)) {
             for (Path path : all(root).reversed()) {

@@ -4,20 +4,23 @@ import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.Set;
 
-/** Of several threads that make one file, one works and the others wait their turn. */
+/** Lets only one of several threads make a file while the others wait. */
 public final class OneAtATime {
-    /** What is being made now, under the set's own lock. */
+    /** The files being made, guarded by the set's own lock. */
     private static final Set<Path> BUSY = new HashSet<>();
 
     private OneAtATime() {}
 
-    /** What makes a file. */
+    /** Makes a file. */
     @FunctionalInterface
     public interface Work<T, E extends Exception> {
         T run() throws E;
     }
 
-    /** Does the work when nobody else is at that file. A thread that is interrupted goes on waiting and stays interrupted. */
+    /**
+     * Does the work when nobody else is working on that file. An interrupted thread keeps waiting and stays
+     * interrupted.
+     */
     public static <T, E extends Exception> T at(Path file, Work<T, E> work) throws E {
         Path name = file.toAbsolutePath().normalize();
         begin(name);

@@ -5,12 +5,12 @@ import java.util.Locale;
 import java.util.Map;
 
 /**
- * Where the platform wants settings, logs and documents kept: the XDG base directories on Linux, Library on macOS,
- * AppData on Windows.
+ * Where the platform stores settings, logs and documents: the XDG base directories on Linux, Library on macOS, AppData
+ * on Windows.
  *
  * @param settings what the marker has chosen
- * @param logs     what the program writes about itself; never words, names or scores
- * @param shelf    where batches go when nothing else is said
+ * @param logs     what the program logs about itself; never text, names or scores
+ * @param shelf    the default folder of batches
  */
 public record PlatformFolders(Path settings, Path logs, Path shelf) {
     /**

@@ -9,21 +9,21 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.nio.file.attribute.UserPrincipal;
 import java.util.Set;
 
-/** Files and folders for their owner alone, where the system has such rights. */
+/** Files and folders for their owner only, if the system has such permissions. */
 public final class Private {
     private Private() {}
 
-    /** Makes a new empty file that nobody else may read, or takes others' rights from one that is there. */
+    /** Creates an empty file that nobody else may read, or restricts the permissions of an existing one. */
     public static void file(Path file) throws IOException {
         try {
             Files.createFile(file);
         } catch (FileAlreadyExistsException e) {
-            // its rights are set below
+            // its permissions are set below
         }
         restrict(file, "rw-------");
     }
 
-    /** Makes a folder, with those above it, into which nobody else may look. */
+    /** Creates a folder, with its parents, that nobody else may read. */
     public static void folder(Path folder) throws IOException {
         Files.createDirectories(folder);
         restrict(folder, "rwx------");
@@ -41,7 +41,7 @@ public final class Private {
         }
     }
 
-    /** Who runs this; not every user has a name. */
+    /** The current user; not every user has a name. */
     private static UserPrincipal user() throws IOException {
         try (TemporaryFolder probe = TemporaryFolder.make("owner")) {
             return Files.getOwner(probe.path());

@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** A folder for temporary files that goes when it is closed. Its name says whose process made it. */
+/**
+ * A folder for temporary files that is deleted when it is closed. Its name contains the id of the process that made it.
+ */
 public final class TemporaryFolder implements AutoCloseable {
     private static final Pattern OURS = Pattern.compile("\\.?epiglyph-([0-9]+)-.*");
     private final Path path;
@@ -17,15 +19,15 @@ public final class TemporaryFolder implements AutoCloseable {
     }
 
     /**
-     * Makes one in the system's folder for temporary files, readable by its owner alone where the system has such rights.
+     * Creates one in the system's temporary folder, readable by its owner only if the system has such permissions.
      *
-     * @param what what it is for, a word
+     * @param what its purpose, one word
      */
     public static TemporaryFolder make(String what) throws IOException {
         return new TemporaryFolder(Files.createTempDirectory(prefix(what)));
     }
 
-    /** Makes one in another place, for what will be moved to its neighbourhood. */
+    /** Creates one in another place, for files that will be moved nearby. */
     public static TemporaryFolder makeIn(Path parent, String what) throws IOException {
         return new TemporaryFolder(Files.createTempDirectory(parent, "." + prefix(what)));
     }
@@ -38,24 +40,24 @@ public final class TemporaryFolder implements AutoCloseable {
         return path;
     }
 
-    /** Takes away folders in a place whose process is no more. What cannot be deleted stays. */
+    /** Deletes folders whose process no longer runs. What cannot be deleted stays. */
     public static void sweep(Path place) {
         List<Path> left;
         try {
             left = FolderTree.entries(place).stream().filter(TemporaryFolder::isAbandoned).toList();
         } catch (IOException e) {
-            return; // a place that cannot be listed has nothing that could be taken away
+            return; // nothing can be deleted from a place that cannot be listed
         }
         for (Path folder : left) {
             try {
                 FolderTree.delete(folder);
             } catch (IOException e) {
-                // somebody else's, or in use: it is tried again at the next start
+                // somebody else's, or in use: retried at the next start
             }
         }
     }
 
-    /** As {@link #sweep(Path)}, in the system's folder for temporary files. */
+    /** Like {@link #sweep(Path)}, in the system's temporary folder. */
     public static void sweep() {
         sweep(Path.of(System.getProperty("java.io.tmpdir")));
     }

@@ -5,7 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 
-/** Files that are there whole or not at all: an earlier one stays until the new one is written to its end. */
+/** Files that exist completely or not at all: an earlier one stays until the new one is written to its end. */
 public final class WholeFile {
     private WholeFile() {}
 
@@ -17,10 +17,10 @@ public final class WholeFile {
     }
 
     /**
-     * Writes a file beside the one of that name and moves it into its place. Of several threads that write one file, one waits for
-     * the other.
+     * Writes a file beside the one of that name and moves it into its place. Of several threads that write one file,
+     * one waits for the other.
      *
-     * @throws IOException where that fails; what was there is as before, and nothing half written is left
+     * @throws IOException if that fails; the existing file is unchanged, and nothing half written is left
      */
     public static void write(Path file, Writing writing) throws IOException {
         OneAtATime.<Void, IOException>at(file, () -> {

@@ -1,5 +1,5 @@
 /**
- * Files and folders that are the program's own affair: temporary ones, and such as only their owner may read. Rule: what
- * is temporary names the process that made it, and what a program that was killed has left is taken away by the next.
+ * Files and folders of the program itself: temporary ones, and those that only their owner may read. Rule: temporary
+ * files name the process that made them, and what a killed program has left is deleted by the next.
  */
 package org.epiglyph.places;

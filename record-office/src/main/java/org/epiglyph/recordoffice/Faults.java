@@ -14,8 +14,7 @@ import java.util.UUID;
 import org.eclipse.jetty.server.Request;
 
 /**
- * Troubles that the office makes by chance when it is told to, so that programs can be tried against them. None at the
- * start.
+ * Random faults that the office produces when told to, so that programs can be tried against them. None at the start.
  */
 final class Faults {
     private static final int MOST_SLOWNESS = 600_000;
@@ -24,17 +23,17 @@ final class Faults {
     private Random chance = new Random(0);
 
     /**
-     * How often each trouble comes, as a share of requests from 0 to 1.
+     * How often each fault occurs, as a share of requests from 0 to 1.
      *
-     * @param slowMillis every request waits as long first
-     * @param failing    answers with an error of the server
+     * @param slowMillis delay of every request
+     * @param failing    answers with a server error
      * @param busy       answers that there are too many requests
      * @param retryAfter seconds that a busy answer asks to wait
      * @param cutRequest the connection ends while the request is read; nothing is done
-     * @param cutAnswer  the connection ends within the answer; all is done
-     * @param twice      a record is delivered twice
+     * @param cutAnswer  the connection ends within the answer; everything is done
+     * @param twice      a delivery is handled twice
      * @param changed    somebody else changes the record just before
-     * @param seed       the same chance again
+     * @param seed       of the random numbers
      */
     record Switches(int slowMillis, double failing, double busy, int retryAfter, double cutRequest, double cutAnswer,
             double twice, double changed, long seed) {

@@ -14,7 +14,7 @@ import java.io.IOException;
 import java.util.Arrays;
 import java.util.stream.Collectors;
 
-/** A mail service on this machine alone: it takes every letter, sends none on, and shows what came on a page. */
+/** A mail service on this machine only: it accepts every letter, forwards none, and shows what arrived on a page. */
 final class Inboxes implements AutoCloseable {
     private final GreenMail mail;
 

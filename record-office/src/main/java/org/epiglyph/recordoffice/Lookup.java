@@ -4,7 +4,7 @@ import io.javalin.http.Context;
 import io.javalin.http.NotFoundResponse;
 import java.io.IOException;
 
-/** Finds the task and the student that a request's path names. */
+/** Finds the task and the student named by a request's path. */
 record Lookup(OfficeFolder office) {
     Shapes.Task task(Context ctx) throws IOException {
         return office.task(ctx.pathParam("task")).orElseThrow(() -> new NotFoundResponse("There is no such task"));

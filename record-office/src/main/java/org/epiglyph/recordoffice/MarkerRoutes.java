@@ -20,7 +20,7 @@ import java.util.Objects;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
-/** What markers ask of the office and put into it. */
+/** The requests of markers. */
 final class MarkerRoutes {
     private static final int LONGEST_COMMENT = RecordOffice.LONGEST_COMMENT;
     private static final int LONGEST_KEY = 200;
@@ -84,7 +84,9 @@ final class MarkerRoutes {
         ctx.header("ETag", held.tag()).json(shown);
     }
 
-    /** Takes one student's documents and result. The same key twice changes nothing; a stale or missing tag is refused. */
+    /**
+     * Accepts one student's documents and result. A repeated key changes nothing; a stale or missing tag is refused.
+     */
     private void receive(Context ctx) throws IOException {
         Shapes.Task task = lookup.task(ctx);
         String student = lookup.student(ctx, task).sourcedId();
@@ -153,7 +155,7 @@ final class MarkerRoutes {
         }
     }
 
-    /** The part that is JSON; the first to read the body, and so the first to hear that it is too long. */
+    /** The JSON part; it reads the body first, and so is the first to notice that it is too long. */
     private static String part(Context ctx) {
         try {
             return ctx.formParam("result");

@@ -28,12 +28,12 @@ import java.util.stream.Stream;
  * The office's data folder.
  *
  * <pre>
- * token                           the bearer token, for the owner's eyes
+ * token                           the bearer token, for the owner only
  * tasks/ID/task.json              one task
  * tasks/ID/roster.json            its class
  * tasks/ID/submissions.json       who handed in what and when
  * tasks/ID/files/...              the files
- * tasks/ID/visible                there while results are visible to students
+ * tasks/ID/visible                exists while results are visible to students
  * tasks/ID/answers.json           what students wrote after a hand-back
  * tasks/ID/records/STUDENT/       record.json, allowance.json and the documents handed back
  * tasks/ID/records/STUDENT/was/   records of earlier versions
@@ -57,7 +57,7 @@ final class OfficeFolder {
         return json;
     }
 
-    /** The bearer token; made on first use, readable by the owner alone. */
+    /** The bearer token; created on first use, readable by the owner only. */
     synchronized String token() throws IOException {
         Path file = root.resolve("token");
         if (!Files.exists(file)) {
@@ -126,7 +126,7 @@ final class OfficeFolder {
         }
     }
 
-    /** When the student first saw the version that the record holds; empty where that was not yet. */
+    /** When the student first saw the current version of the record; empty if not yet. */
     Optional<Instant> opened(String task, String student) throws IOException {
         return opened(task, record(task, student));
     }
@@ -139,7 +139,7 @@ final class OfficeFolder {
                 : Optional.empty();
     }
 
-    /** Notes that the student sees the version that the record holds. */
+    /** Records that the student sees the current version of the record. */
     synchronized void open(String task, Shapes.Held held) throws IOException {
         Path mark = version(task, held).resolve("opened");
         if (!Files.exists(mark)) {
@@ -153,17 +153,17 @@ final class OfficeFolder {
         return Files.exists(file) ? json.readValue(file.toFile(), Shapes.Held.class) : Shapes.Held.empty(student);
     }
 
-    /** A document handed back, where the record has one of that name. */
+    /** A document handed back, if the record has one of that name. */
     Optional<Path> document(String task, String student, String name) throws IOException {
         Shapes.Held held = record(task, student);
         boolean known = held.documents().stream().anyMatch(d -> d.name().equals(name));
         return known ? Optional.of(version(task, held).resolve(name)) : Optional.empty();
     }
 
-    /** A document on its way in. */
+    /** A document being uploaded. */
     record Incoming(String name, InputStream bytes) {}
 
-    /** Puts a new version into the record; all of it or nothing. */
+    /** Puts a new version into the record, atomically. */
     synchronized Shapes.Held put(String task, String student, Shapes.Sent sent, List<Incoming> documents, String key)
             throws IOException {
         Shapes.Held before = record(task, student);
@@ -232,7 +232,7 @@ final class OfficeFolder {
         write(all, folder(task).resolve("answers.json"));
     }
 
-    /** Keeps a reply; false where there is no such answer. */
+    /** Stores a reply; false if there is no such answer. */
     synchronized boolean reply(String task, String id, String text) throws IOException {
         List<Shapes.Answer> all = new ArrayList<>(answers(task));
         boolean known = all.stream().anyMatch(a -> a.id().equals(id));
@@ -260,7 +260,7 @@ final class OfficeFolder {
         }
     }
 
-    /** A name that a file system takes (common practice, no source: 255 bytes), its ending kept. */
+    /** A name that file systems accept (common practice, no source: 255 bytes), with its extension. */
     private static String fitting(String name) {
         int dot = name.lastIndexOf('.');
         String ending = dot > 0 && name.length() - dot <= 10 ? name.substring(dot) : "";
@@ -283,7 +283,7 @@ final class OfficeFolder {
         return task.resolve("records").resolve(student.matches(SAFE) ? student : coded(student));
     }
 
-    /** A folder for a key that is no name on every system. */
+    /** A folder name for a key that is not a valid name on every system. */
     private static String coded(String key) {
         return "key-" + HexFormat.of()
                 .formatHex(sha256().digest(key.getBytes(java.nio.charset.StandardCharsets.UTF_8)))

@@ -16,8 +16,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * The same records by the words of 1EdTech OneRoster 1.2, rostering and gradebook (from memory): line items, results and
- * the students of a class. A result's dateLastModified is when it came to the office.
+ * The same records in the terms of 1EdTech OneRoster 1.2, rostering and gradebook (from memory): line items, results
+ * and the students of a class. A result's dateLastModified is when it arrived at the office.
  */
 final class OneRosterRoutes {
     private static final String GRADEBOOK = "/ims/oneroster/gradebook/v1p2";

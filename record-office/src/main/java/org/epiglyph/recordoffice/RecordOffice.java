@@ -13,7 +13,7 @@ import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.time.Clock;
 
-/** The server. Listens on this machine alone. */
+/** The server. Listens on this machine only. */
 public final class RecordOffice implements AutoCloseable {
     static final long MOST_BYTES = 200L << 20;
     static final int LONGEST_COMMENT = 1 << 20;
@@ -60,7 +60,7 @@ public final class RecordOffice implements AutoCloseable {
     /**
      * Starts a server.
      *
-     * @param data the data folder; made where it is missing
+     * @param data the data folder; created if missing
      * @param port 0 for any free one
      */
     public static RecordOffice start(Path data, int port, Clock clock) throws IOException {
@@ -74,7 +74,7 @@ public final class RecordOffice implements AutoCloseable {
         return "http://127.0.0.1:" + server.port();
     }
 
-    /** The port on 127.0.0.1 at which letters are taken (SMTP). */
+    /** The port on 127.0.0.1 that accepts letters (SMTP). */
     public int mailPort() {
         return inboxes.port();
     }

@@ -8,7 +8,7 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
-/** Starts the record office from the command line and runs until it is ended. */
+/** Starts the record office from the command line and runs until it is stopped. */
 @Command(name = "record-office", mixinStandardHelpOptions = true, version = "0.1.0", description = "Runs the simulated student-record service on this machine.")
 public final class RecordOfficeCommand implements Callable<Integer> {
     @Option(names = "--data", required = true, description = "The data folder; made where it is missing.")

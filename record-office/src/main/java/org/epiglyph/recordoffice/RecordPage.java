@@ -46,7 +46,7 @@ final class RecordPage {
         out.append("</aside>");
     }
 
-    /** A record that cannot be read leaves the others. */
+    /** A record that cannot be read does not stop the others. */
     private void section(StringBuilder out, Shapes.Person person, Shapes.Task task) {
         Shapes.Held held;
         try {
@@ -129,7 +129,7 @@ final class RecordPage {
         }
     }
 
-    /** Only what the student has seen before: a version that was held never concerned them. */
+    /** Only what the student has seen before: a hidden version never concerned them. */
     private void earlier(StringBuilder out, Shapes.Held now, Shapes.Task task) throws IOException {
         StringBuilder lines = new StringBuilder();
         for (Shapes.Held held : office.versions(task.sourcedId(), now.student())) {

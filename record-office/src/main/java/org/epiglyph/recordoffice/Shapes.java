@@ -6,9 +6,9 @@ import java.time.Instant;
 import java.util.List;
 
 /**
- * What travels and what lies in the data folder, as JSON. Field names follow the gradebook and rostering parts of
- * 1EdTech OneRoster 1.2 where they have a word (from memory): sourcedId, givenName, familyName, title, description,
- * dueDate, resultValueMax, score, scoreStatus, scoreDate, comment.
+ * The JSON records of requests and of the data folder. Field names follow the gradebook and rostering parts of 1EdTech
+ * OneRoster 1.2 where they have a term (from memory): sourcedId, givenName, familyName, title, description, dueDate,
+ * resultValueMax, score, scoreStatus, scoreDate, comment.
  */
 final class Shapes {
     private Shapes() {}
@@ -33,7 +33,7 @@ final class Shapes {
     /** What a marker sends. */
     record Sent(BigDecimal score, String scoreStatus, String comment, Amendment amendment) {}
 
-    /** Why a result is changed that was there before; students read it where it is shown. */
+    /** Why an existing result is changed; students read it if it is shown. */
     record Amendment(String reason, boolean shown) {}
 
     /** What a student is allowed, with or without a result. */
@@ -42,7 +42,11 @@ final class Shapes {
         static final Allowance NONE = new Allowance(false, null, 0);
     }
 
-    /** What a student wrote after a hand-back. @param remark the number of the remark that it answers, or null */
+    /**
+     * What a student wrote after a hand-back.
+     *
+     * @param remark number of the remark that it answers, or null
+     */
     @JsonInclude(JsonInclude.Include.NON_NULL)
     record Answer(String id, String student, Integer remark, String words, Instant at, String reply) {}
 
@@ -50,7 +54,7 @@ final class Shapes {
 
     record StoredDocument(String name, String sha256, long bytes) {}
 
-    /** A student's record for a task; version 0 where nothing was handed back yet. */
+    /** A student's record for a task; version 0 if nothing was handed back yet. */
     @JsonInclude(JsonInclude.Include.NON_NULL)
     record Held(String student, int version, BigDecimal score, String scoreStatus, Instant scoreDate, String comment,
             List<StoredDocument> documents,

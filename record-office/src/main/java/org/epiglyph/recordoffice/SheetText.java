@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** The grade sheet of a task as CSV (RFC 4180), as the office has it now. */
+/** The current grade sheet of a task as CSV (RFC 4180). */
 final class SheetText {
     private static final List<String> HEADER = List.of("student key", "given name", "family name", "section", "status",
             "handed in", "score", "maximum",

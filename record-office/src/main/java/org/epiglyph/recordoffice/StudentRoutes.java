@@ -12,7 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 
-/** What students see and write. Nobody signs in: this office is a stand-in on one machine. */
+/** The pages and requests of students. Nobody signs in: this office is a stand-in on one machine. */
 final class StudentRoutes {
     private static final int LONGEST_ANSWER = 4_000;
     private final OfficeFolder office;
@@ -66,7 +66,7 @@ final class StudentRoutes {
         }
     }
 
-    /** Takes what a student writes to a result that the student can see; from the office's own page alone. */
+    /** Accepts what a student writes about a visible result; from the office's own page only. */
     private void answer(Context ctx) throws IOException {
         Shapes.Task task = lookup.task(ctx);
         String student = lookup.student(ctx, task).sourcedId();

@@ -1,5 +1,5 @@
 /**
  * A simulated student-record service: a small server on this machine with a data folder. It stands in for the world
- * outside and shares nothing with the program but the protocol in {@code openapi.yaml}.
+ * outside and shares nothing with the program except the protocol in {@code openapi.yaml}.
  */
 package org.epiglyph.recordoffice;

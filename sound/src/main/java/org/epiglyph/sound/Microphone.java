@@ -3,25 +3,25 @@ package org.epiglyph.sound;
 import java.io.IOException;
 import org.epiglyph.core.Problem;
 
-/** Where sound comes from. */
+/** Records sound. */
 public interface Microphone {
     /**
-     * Begins to listen.
+     * Starts listening.
      *
-     * @throws Problem where there is no such device, another program has it, or it may not be used; says which
+     * @throws Problem if there is no device, another program uses it, or permission is missing; says which
      */
     Listening open() throws Problem;
 
-    /** A microphone that is being listened to. Used by one thread. */
+    /** An open microphone. For one thread. */
     interface Listening extends AutoCloseable {
-        /** Samples a second. */
+        /** Samples per second. */
         int rate();
 
         /**
          * Waits for the next samples.
          *
-         * @return how many were put into the buffer; -1 where no more will come
-         * @throws IOException where the device is gone
+         * @return number of samples put into the buffer; -1 if there will be no more
+         * @throws IOException if the device is gone
          */
         int read(short[] buffer) throws IOException;
 

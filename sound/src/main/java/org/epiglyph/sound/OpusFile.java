@@ -19,16 +19,16 @@ import org.gagravarr.ogg.OggPacketWriter;
 import org.gagravarr.opus.OpusInfo;
 import org.gagravarr.opus.OpusTags;
 
-/** Speech as Opus in Ogg (RFC 6716, RFC 7845), small enough to be handed out: 200 kB a minute or less. */
+/** Speech as Opus in Ogg (RFC 6716, RFC 7845), small enough to be handed out: at most 200 kB per minute. */
 public final class OpusFile {
-    /** The ending by which such files go (RFC 7845, 9). */
+    /** The extension of such files (RFC 7845, 9). */
     public static final String ENDING = ".opus";
-    /** Bits a second. */
+    /** Bits per second. */
     private static final int BITRATE = 24_000;
-    /** Of 0 to 10; more takes twice as long for a difference that speech does not show. */
+    /** From 0 to 10; more takes twice as long for a difference that speech does not show. */
     private static final int EFFORT = 3;
     private static final int FRAMES = 50;
-    /** Ogg counts in samples of this rate, whatever the sound has (RFC 7845, 4). */
+    /** Ogg counts in samples of this rate, whatever the sound's rate is (RFC 7845, 4). */
     private static final int OGG_RATE = 48_000;
     private static final int LARGEST_PACKET = 1_500;
     private static final Set<Integer> RATES = Set.of(8_000, 12_000, 16_000, 24_000, 48_000);
@@ -38,7 +38,7 @@ public final class OpusFile {
     /**
      * Writes a file. The same samples give the same bytes.
      *
-     * @param samples of 8, 12, 16, 24 or 48 thousand samples a second
+     * @param samples at 8, 12, 16, 24 or 48 kHz
      * @param title   as players show it
      */
     public static void write(Samples samples, String title, Path target) throws IOException {
@@ -73,7 +73,9 @@ public final class OpusFile {
         packets.bufferPacket(tags.write(), true);
     }
 
-    /** A page a second; the last says where the sound ends, so that no silence is heard behind it (RFC 7845, 4.4). */
+    /**
+     * One page per second; the last says where the sound ends, so that no silence is heard after it (RFC 7845, 4.4).
+     */
     private static void sound(OggPacketWriter packets, Samples samples, OpusEncoder encoder, int skipped)
             throws OpusException, IOException {
         int frame = samples.rate() / FRAMES;
@@ -95,7 +97,7 @@ public final class OpusFile {
         }
     }
 
-    /** Tells the sound from others; the same for the same sound. */
+    /** A serial number derived from the sound; the same for the same sound. */
     private static int serial(Samples samples) {
         CRC32 sum = new CRC32();
         for (int i = 0; i < samples.count(); i++) {

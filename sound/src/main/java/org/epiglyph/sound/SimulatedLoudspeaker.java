@@ -4,7 +4,7 @@ import java.util.function.BooleanSupplier;
 import java.util.function.LongConsumer;
 import org.epiglyph.core.spoken.Samples;
 
-/** Stands in for a loudspeaker that nobody hears: takes as long as playing would. */
+/** A stand-in for a loudspeaker that nobody hears: takes as long as playing would. */
 public final class SimulatedLoudspeaker implements Loudspeaker {
     private static final int STEP = 40;
 

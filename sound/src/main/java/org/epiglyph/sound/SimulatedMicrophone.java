@@ -7,12 +7,12 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.spoken.Samples;
 
-/** Stands in for a microphone: somebody says what is in a recorded WAV file, as fast as a person would, then is silent. */
+/** A stand-in for a microphone: plays a recorded WAV file in real time, then silence. */
 public final class SimulatedMicrophone implements Microphone {
     private static final int PIECES = 50;
     private final Path recorded;
 
-    /** @param recorded a WAV file of one channel and 16 bits */
+    /** @param recorded a mono WAV file with 16 bits */
     public SimulatedMicrophone(Path recorded) {
         this.recorded = recorded;
     }

@@ -11,9 +11,9 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.spoken.Samples;
 
-/** The loudspeaker that the system has chosen, through {@code javax.sound.sampled}. */
+/** The system's default loudspeaker, through {@code javax.sound.sampled}. */
 public final class SystemLoudspeaker implements Loudspeaker {
-    /** How many pieces of a second are given to the device one after the other. */
+    /** Number of pieces per second that are passed to the device. */
     private static final int PIECES = 25;
     private static final int BUFFERS = 5;
 

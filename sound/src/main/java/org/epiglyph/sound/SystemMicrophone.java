@@ -10,11 +10,11 @@ import javax.sound.sampled.TargetDataLine;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 
-/** The microphone that the system has chosen, through {@code javax.sound.sampled}. */
+/** The system's default microphone, through {@code javax.sound.sampled}. */
 public final class SystemMicrophone implements Microphone {
-    /** Rates that speech needs no more than and that {@link OpusFile} takes, the best first. */
+    /** Sample rates sufficient for speech that {@link OpusFile} accepts, best first. */
     private static final List<Integer> RATES = List.of(24_000, 48_000, 16_000);
-    /** What is waited in the device at most, as a share of a second. */
+    /** The largest delay in the device's buffer, as a fraction of a second. */
     private static final int BUFFERS = 5;
     private static final long SILENT = 3_000_000_000L;
 
@@ -57,7 +57,7 @@ public final class SystemMicrophone implements Microphone {
             return rate;
         }
 
-        /** Some systems give nothing for ever where a device was pulled out, instead of saying so. */
+        /** Some systems return nothing for ever if a device is unplugged, instead of reporting it. */
         @Override
         public int read(short[] buffer) throws IOException {
             long until = System.nanoTime() + SILENT;

@@ -10,8 +10,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * A recording under way, on a thread of its own. What was spoken is on the disk within half a second, so that it outlives a crash.
- * It ends when it is stopped, when its time is over, when the microphone gives no more or when the disk takes no more.
+ * A recording in progress, on a thread of its own. What was spoken is on the disk within half a second, so that it
+ * survives a crash. It ends when it is stopped, when its time is over, when the microphone delivers no more or when the
+ * disk is full.
  */
 public final class Take {
     private static final Logger LOG = LoggerFactory.getLogger(Take.class);
@@ -22,15 +23,15 @@ public final class Take {
     private final Thread thread;
     private volatile boolean stopping;
     private volatile State state = new State(0, 0, Optional.empty(), true);
-    private long samples; // of the recording's thread alone
+    private long samples; // used by the recording thread only
 
     /**
-     * How far it is.
+     * The state of the recording.
      *
      * @param length  what was recorded, in milliseconds
-     * @param level   how loud it was just now, 0 to 1
-     * @param ended   why it ended by itself; empty while it goes on and where it was stopped
-     * @param running true while it goes on
+     * @param level   its present loudness, 0 to 1
+     * @param ended   why it ended by itself; empty while it is running and if it was stopped
+     * @param running true while it is running
      */
     public record State(long length, double level, Optional<Message> ended, boolean running) {}
 
@@ -43,11 +44,11 @@ public final class Take {
     }
 
     /**
-     * Begins a recording.
+     * Starts a recording.
      *
-     * @param target a file that is not there yet
-     * @param most   how long it may become, in milliseconds
-     * @throws Problem where the microphone cannot be used, or the file cannot be written
+     * @param target a file that does not exist
+     * @param most   maximum length, in milliseconds
+     * @throws Problem if the microphone cannot be used, or the file cannot be written
      */
     public static Take begin(Microphone microphone, Path target, long most) throws Problem {
         Microphone.Listening listening = microphone.open();
@@ -65,7 +66,7 @@ public final class Take {
         return state;
     }
 
-    /** Ends it and waits until the file is whole. */
+    /** Stops it and waits until the file is complete. */
     public void stop() {
         stopping = true;
         boolean interrupted = false;
@@ -96,7 +97,11 @@ public final class Take {
         }
     }
 
-    /** Until there is no more sound or time, or somebody ends it. @return why it ended by itself */
+    /**
+     * Records until there is no more sound or time, or it is stopped.
+     *
+     * @return why it ended by itself
+     */
     private Optional<Message> listen() throws IOException {
         int rate = microphone.rate();
         short[] buffer = new short[Math.max(1, rate / 20)];

@@ -11,8 +11,8 @@ import java.nio.file.StandardOpenOption;
 import org.epiglyph.core.spoken.Samples;
 
 /**
- * Recordings as WAV files of one channel and 16 bits: RIFF (Microsoft and IBM, Multimedia Programming Interface and Data
- * Specifications 1.0, 1991). A file that was not finished is read as far as it goes.
+ * Recordings as mono WAV files with 16 bits: RIFF (Microsoft and IBM, Multimedia Programming Interface and Data
+ * Specifications 1.0, 1991). An unfinished file is read as far as it goes.
  */
 public final class WaveFile implements AutoCloseable {
     private static final int HEADER = 44;
@@ -21,20 +21,20 @@ public final class WaveFile implements AutoCloseable {
     private static final int FORMAT = tag("fmt ");
     private static final int DATA = tag("data");
     private static final int MOST_RATE = 192_000;
-    /** A quarter of an hour at the greatest rate that this program records with; a remark has ten minutes at most. */
+    /** A quarter of an hour at the highest rate that this program records with; a remark has at most ten minutes. */
     private static final long MOST_BYTES = 900L * 48_000 * 2;
     private final FileChannel file;
     private final int rate;
     private long samples;
 
-    /** Begins a new file, which must not be there yet. */
+    /** Creates a new file, which must not exist. */
     public WaveFile(Path path, int rate) throws IOException {
         file = FileChannel.open(path, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
         this.rate = rate;
         header();
     }
 
-    /** Adds samples; they outlive a crash when {@link #keep} was called. */
+    /** Appends samples; they survive a crash once {@link #keep} was called. */
     public void add(short[] values, int count) throws IOException {
         ByteBuffer bytes = ByteBuffer.allocate(count * 2).order(ByteOrder.LITTLE_ENDIAN);
         bytes.asShortBuffer().put(values, 0, count);
@@ -45,7 +45,7 @@ public final class WaveFile implements AutoCloseable {
         samples += count;
     }
 
-    /** Puts all that was added on the disk. */
+    /** Forces everything appended to the disk. */
     public void keep() throws IOException {
         header();
         file.force(false);
@@ -75,9 +75,10 @@ public final class WaveFile implements AutoCloseable {
     }
 
     /**
-     * Reads a file whole.
+     * Reads a complete file.
      *
-     * @throws IOException where it is no WAV file of one channel and 16 bits, or longer than a quarter of an hour at 48,000 samples a second
+     * @throws IOException if it is not a mono WAV file with 16 bits, or longer than a quarter of an hour at 48,000
+     *         samples per second
      */
     public static Samples read(Path path) throws IOException {
         if (Files.size(path) > MOST_BYTES + HEADER) {
@@ -117,7 +118,7 @@ public final class WaveFile implements AutoCloseable {
         return rate;
     }
 
-    /** A file that was cut off, or whose length was not written any more, has what is there. */
+    /** A truncated file, or one whose length was not updated, has the samples that are there. */
     private static Samples samples(ByteBuffer bytes, long said, int rate) {
         long there = bytes.remaining();
         boolean unfinished = said == 0 || said > there;

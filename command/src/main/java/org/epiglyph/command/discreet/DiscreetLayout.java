@@ -10,8 +10,9 @@ import java.util.Set;
 import org.slf4j.helpers.MessageFormatter;
 
 /**
- * A line of the log. Of our own messages the words of the source stand in it, with figures, names of classes and constants
- * filled in, and nothing else; of others' messages nothing does, and of exceptions where they came from, never what they say.
+ * A line of the log. Of our own messages it contains the literal text of the source, with figures, class names and
+ * constants filled in, and nothing else; of others' messages nothing, and of exceptions where they were thrown, never
+ * their message.
  */
 public final class DiscreetLayout extends LayoutBase<ILoggingEvent> {
     private static final String OURS = "org.epiglyph.";

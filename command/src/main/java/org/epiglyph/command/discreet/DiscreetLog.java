@@ -13,8 +13,9 @@ import ch.qos.logback.core.util.FileSize;
 import org.slf4j.Logger;
 
 /**
- * Sets up the log: files of 1 MB, three old ones, each line by {@link DiscreetLayout}, in the folder that the system property
- * {@code epiglyph.logs} names. In code, since reading a configuration file takes longer than the window's first frames.
+ * Sets up the log: files of 1 MB, three old ones, each line by {@link DiscreetLayout}, in the folder given by the
+ * system property {@code epiglyph.logs}. Done in code, since reading a configuration file takes longer than the
+ * window's first frames.
  */
 public final class DiscreetLog extends ContextAwareBase implements Configurator {
     private static final int OLD_FILES = 3;

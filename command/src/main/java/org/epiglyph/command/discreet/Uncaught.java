@@ -4,14 +4,14 @@ import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Hears of exceptions that nobody caught, on any thread: an entry in the log, and one calm line for the marker. */
+/** Handles uncaught exceptions on any thread: an entry in the log, and one calm line for the marker. */
 public final class Uncaught implements Thread.UncaughtExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(Uncaught.class);
     private final Consumer<String> said;
     private final String text;
 
     /**
-     * @param said  takes the line, on any thread
+     * @param said receives the line, on any thread
      * @param text the line
      */
     public Uncaught(Consumer<String> said, String text) {

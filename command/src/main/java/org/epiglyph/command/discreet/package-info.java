@@ -1,5 +1,5 @@
 /**
- * What is said of faults: one line to the marker, and a log that holds no word of a student.
- * Rule: nothing that came from outside, names of files included, ever stands in the log.
+ * Reporting faults: one line to the marker, and a log without any student's data. Rule: nothing that came from outside,
+ * including file names, is ever logged.
  */
 package org.epiglyph.command.discreet;

@@ -44,19 +44,23 @@ import org.w3c.dom.Document;
 /**
  * A plot, before it is drawn.
  *
- * @param name  what it shows, in a few words
- * @param axis  what its horizontal axis measures
- * @param most  where that axis ends
- * @param bars  from, to and height each; empty for points
- * @param ghosts bars as they were before, drawn as outlines; none, or as many as bars
+ * @param name   what it shows, in a few words
+ * @param axis   what its horizontal axis measures
+ * @param most   the axis's end
+ * @param bars   from, to and height each; empty for points
+ * @param ghosts the bars as they were before, drawn as outlines; empty, or as many as bars
  * @param points in order from the left; empty for bars
- * @param line  through the points
- * @param lines upright lines with their words, by place
- * @param table its figures, the first row its heads
+ * @param line   through the points
+ * @param lines  vertical lines with their labels, by value
+ * @param table  its figures, with headings in the first row
  */
 public record Plot(String name, String axis, double most, List<double[]> bars, List<double[]> ghosts,
         List<double[]> points, Optional<Line> line, Map<Double, String> lines, List<List<String>> table) {
-    /** A straight line from one place of the horizontal axis to another. @param start its value at 0 */
+    /**
+     * A straight line from one value of the horizontal axis to another.
+     *
+     * @param start its value at 0
+     */
     public record Line(double slope, double start, double from, double to) {
         double value(double at) {
             return start + slope * at;
@@ -68,10 +72,10 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
     private static final float FINE = 1f;
 
     /**
-     * How often results lie where.
+     * The distribution of results.
      *
      * @param boundaries grade boundaries in points
-     * @param chosen     the chosen student's result
+     * @param chosen     the selected student's result
      */
     public static Plot distribution(ClassFigures figures, Map<String, Double> boundaries, Optional<Double> chosen) {
         double most = figures.maximum().doubleValue();
@@ -92,7 +96,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
     }
 
     /**
-     * How often results lie where, and how it was before.
+     * The distribution of results, before and after a change.
      *
      * @param before results in points, as they are
      * @param after  the same students' results as they would be
@@ -114,7 +118,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
                 Optional.empty(), Map.of(), table);
     }
 
-    /** What each result becomes, beside the line on which nothing changes. */
+    /** What each result becomes, with the line on which nothing changes. */
     public static Plot curve(Sample before, Sample after, double most) {
         double[] from = before.values();
         double[] to = after.values();
@@ -129,7 +133,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
                 Optional.of(new Line(1, 0, 0, most)), Map.of(), table);
     }
 
-    /** How often each score on a criterion was given. */
+    /** The distribution of the scores on a criterion. */
     public static Plot scores(CriterionFigures figures) {
         double most = Math.max(1, figures.criterion().maximum().doubleValue());
         double half = figures.given()
@@ -167,9 +171,9 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
     }
 
     /**
-     * One student's results over the batches of a course, in percent.
+     * One student's results in the batches of a course, in percent.
      *
-     * @param results by batch, where they are known
+     * @param results by batch, if known
      * @param means   of the class by batch; drawn as bars behind
      */
     public static Plot course(List<Optional<Double>> results, List<Optional<Double>> means) {
@@ -198,32 +202,32 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
 
     // --- drawing
 
-    /** Draws it into a rectangle of so many units. */
+    /** Draws it into a rectangle of a given size. */
     public void draw(Graphics2D g, double width, double height, Look look) {
         chart(look).draw(g, new Rectangle2D.Double(0, 0, width, height));
     }
 
     /**
-     * Where the values of the horizontal axis stand on a plot as it is drawn.
+     * The mapping from values of the horizontal axis to positions on the drawn plot.
      *
-     * @param left  where the axis begins, in units from the left
-     * @param right where it ends
+     * @param left  position of the axis's beginning, in units from the left
+     * @param right position of its end
      * @param low   the value at its beginning
      * @param high  the value at its end
      */
     public record Scale(double left, double right, double low, double high) {
-        /** Where a value stands. */
+        /** The position of a value. */
         public double x(double value) {
             return left + (value - low) / (high - low) * (right - left);
         }
 
-        /** What stands at a place. */
+        /** The value at a position. */
         public double value(double x) {
             return low + (x - left) / (right - left) * (high - low);
         }
     }
 
-    /** Where values stand if it is drawn of a size. */
+    /** The positions of values if it is drawn in a given size. */
     public Scale scale(double width, double height, Look look) {
         JFreeChart chart = chart(look);
         ChartRenderingInfo info = new ChartRenderingInfo();
@@ -235,7 +239,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
         return new Scale(area.getMinX(), area.getMaxX(), across.getLowerBound(), across.getUpperBound());
     }
 
-    /** @param scale pixels a unit */
+    /** @param scale pixels per unit */
     public BufferedImage image(double width, double height, double scale, Look look) {
         BufferedImage image = new BufferedImage((int) Math.ceil(width * scale), (int) Math.ceil(height * scale),
                 BufferedImage.TYPE_INT_ARGB);
@@ -246,7 +250,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
         return image;
     }
 
-    /** As a document of its own in SVG 1.1. */
+    /** As a separate document in SVG 1.1. */
     public String svg(double width, double height, Look look) {
         SVGGraphics2D g = new SVGGraphics2D(emptySvg());
         g.setSVGCanvasSize(new Dimension((int) Math.ceil(width), (int) Math.ceil(height)));
@@ -370,7 +374,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
         return renderer;
     }
 
-    /** @param step 0 or 1, so that words beside each other stand on different heights */
+    /** @param step 0 or 1, so that adjacent labels are at different heights */
     private static ValueMarker marker(double at, String text, Look look, int step) {
         ValueMarker marker = new ValueMarker(at, look.accent(), text.isEmpty()
                 ? new BasicStroke(3f)

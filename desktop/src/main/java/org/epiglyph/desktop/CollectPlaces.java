@@ -14,8 +14,8 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.RecordServices;
 
 /**
- * The places where batches are collected: one for a new batch, and one for each batch that is added to. What was begun
- * there is kept while the marker is elsewhere, until the batch is made or the program ends.
+ * The places where batches are collected: one for a new batch, and one for each batch that is added to. Unfinished
+ * collecting is kept while the marker is elsewhere, until the batch is made or the program ends.
  */
 final class CollectPlaces {
     private final Program.Start start;
@@ -45,12 +45,12 @@ final class CollectPlaces {
         return Optional.ofNullable(begun.get(Optional.of(batch))).filter(Collect::isAdding).isPresent();
     }
 
-    /** True if there is a place to come back to; else a new one is begun, which other work does not allow. */
+    /** True if there is an unfinished place to return to; a new one cannot be begun while other work is running. */
     boolean isBegun(Optional<Path> batch) {
         return begun.containsKey(batch) && !begun.get(batch).isDone();
     }
 
-    /** @param dropped files to begin with */
+    /** @param dropped files to start with */
     void show(Optional<Path> batch, List<Path> dropped) {
         boolean back = isBegun(batch);
         if (!back) {
@@ -75,7 +75,7 @@ final class CollectPlaces {
         return place;
     }
 
-    /** Releases what was begun. */
+    /** Releases everything unfinished. */
     void end() {
         begun.values().forEach(Collect::end);
         begun.clear();

@@ -6,15 +6,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 
 /**
- * Lets the window have the processors first while the program starts: the virtual machine's optimizing compiler, which is
- * busy then with code that hardly runs again, takes what is left. The quick compiler is left as it is, or all waits for it.
- * Only Linux gives each thread a priority that anybody may lower; elsewhere nothing is done.
+ * Gives the window priority on the processors while the program starts: the virtual machine's optimizing compiler,
+ * which is busy then with code that hardly runs again, takes what is left. The quick compiler is left alone, since
+ * everything waits for it. Only Linux has a priority for each thread that any user may lower; elsewhere nothing is
+ * done.
  */
 final class CompilerPriority {
     private static final Path THREADS = Path.of("/proc/self/task");
-    /** What the kernel calls the virtual machine's thread; it cuts names at 15 letters. */
+    /** The kernel's name of the virtual machine's thread; it truncates names to 15 letters. */
     private static final String OPTIMIZING = "C2 CompilerThre";
-    /** As the kernel counts: 0 is usual, 19 the least. At 10 a thread has a tenth of what others get. */
+    /** On the kernel's scale: 0 is normal, 19 the lowest. At 10 a thread gets a tenth of the share of others. */
     private static final String NICENESS = "10";
 
     private CompilerPriority() {}

@@ -18,17 +18,20 @@ import org.slf4j.LoggerFactory;
 /** The JavaFX application: loads typefaces and style, shows the window. */
 public final class EpiglyphApplication extends Application {
     private static final Logger LOG = LoggerFactory.getLogger(EpiglyphApplication.class);
-    /** What the toolkit's own instance of this class is to begin with; it makes that itself and offers no other way in. */
+    /**
+     * Input for the toolkit's own instance of this class; the toolkit creates it and offers no other way to pass
+     * anything.
+     */
     private static final AtomicReference<Begun> BEGUN = new AtomicReference<>();
     private Program program;
 
-    /** What the command line decided, and the window that is to open. */
+    /** The command line's choices, and the window to open. */
     private record Begun(Program.Start start, OpeningWindow window) {}
 
     /**
      * Starts the toolkit and returns when the window is closed.
      *
-     * @throws IllegalStateException where the program could not be made
+     * @throws IllegalStateException if the program could not be created
      */
     public static void launch(Program.Start start) {
         OpeningWindow window = new OpeningWindow(new Settings(start.settings()));
@@ -39,7 +42,7 @@ public final class EpiglyphApplication extends Application {
         });
     }
 
-    /** Loads what reads batches and draws pages while the window comes up. */
+    /** Loads what reads batches and draws pages while the window opens. */
     public static void warm() {
         Thread.ofPlatform().daemon().name("warming").start(() -> {
             attempt(CompilerPriority::lower);
@@ -48,7 +51,7 @@ public final class EpiglyphApplication extends Application {
         });
     }
 
-    /** It is only a rehearsal. */
+    /** Failures do not matter here. */
     private static void attempt(Rehearsal part) {
         try {
             part.run();
@@ -83,7 +86,7 @@ public final class EpiglyphApplication extends Application {
 
     @Override
     public void stop() {
-        if (program != null) { // the window may be closed before the program is made
+        if (program != null) { // the window may be closed before the program is created
             program.end();
         }
     }

@@ -20,8 +20,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * The one batch that is open, and those that are still being put back on the shelf. Reading and closing are done off the
- * interface thread; everything here is called on it.
+ * The one open batch, and those that are still being closed. Reading and closing are done off the interface thread;
+ * everything here is called on it.
  */
 final class OpenBatch {
     private static final Logger LOG = LoggerFactory.getLogger(OpenBatch.class);
@@ -31,33 +31,33 @@ final class OpenBatch {
     private final Hearer hearer;
     private volatile Optional<Workspace> workspace = Optional.empty();
     private Optional<PageMaking> making = Optional.empty();
-    /** Batches that were put back on the shelf while work held them. */
+    /** Batches that were closed while background work held them. */
     private final Map<Path, Workspace> held = new HashMap<>();
     private final Map<Path, Thread> closing = new ConcurrentHashMap<>();
     private boolean opening;
 
-    /** Who hears what becomes of batches, on the interface thread. */
+    /** Receives what happens to batches, on the interface thread. */
     interface Hearer {
-        /** Something is to be said in the top line; empty where it is over. */
+        /** A message for the top line; empty to clear it. */
         void say(String text);
 
-        /** What is done is not saved, and why; empty where it is again. */
+        /** Changes are not being saved, and why; empty once they are again. */
         void warn(String text);
 
         /** A batch or its place could not be opened. */
         void refuse(Problem problem);
 
-        /** True if work that is still running needs a batch for itself. */
+        /** True if running work needs a batch for itself. */
         boolean isInUse(Path folder);
 
-        /** Another batch is wanted, or none: the place that shows this one is to be left. */
+        /** Another batch is opened, or none: the place that shows this one must be left. */
         void leaving();
 
         /** A batch is about to be closed for good. */
         void closing(Workspace batch);
     }
 
-    /** What is done with a batch once it is open. */
+    /** What to do with a batch once it is open. */
     interface Then {
         void go(Workspace workspace) throws Problem;
     }
@@ -76,7 +76,9 @@ final class OpenBatch {
         return making.orElseThrow();
     }
 
-    /** Opens a batch, unless it is open. Reading a long history may take a while; a second wish meanwhile is not heard. */
+    /**
+     * Opens a batch, unless it is open. Reading a long history may take a while; a second request meanwhile is ignored.
+     */
     void open(Path folder, Then then) {
         if (opening) {
             return;
@@ -102,7 +104,7 @@ final class OpenBatch {
         Thread.ofVirtual().start(() -> openAside(folder, before, then));
     }
 
-    /** @param before closes the batch that was open in the same folder; null where nothing does */
+    /** @param before closes the batch that was open in the same folder; null if none was */
     private void openAside(Path folder, Thread before, Then then) {
         try {
             if (before != null) {
@@ -153,7 +155,10 @@ final class OpenBatch {
         verify(opened);
     }
 
-    /** Hears whether what is done to the batch is saved, whatever place it is done in, for as long as it is the open one. */
+    /**
+     * Reports whether changes to the batch are saved, from whatever place they are made, for as long as it is the open
+     * one.
+     */
     private final class Watch implements WorkspaceObserver {
         private final Workspace of;
 
@@ -198,7 +203,7 @@ final class OpenBatch {
     private void verify(Workspace opened) {
         Thread.ofPlatform().daemon().name("comparing originals").priority(Thread.MIN_PRIORITY).start(() -> {
             try {
-                TimeUnit.SECONDS.sleep(VERIFY_AFTER_SECONDS); // the pages in sight come first
+                TimeUnit.SECONDS.sleep(VERIFY_AFTER_SECONDS); // the pages in sight take precedence
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
@@ -217,7 +222,7 @@ final class OpenBatch {
         });
     }
 
-    /** Releases the batch: what is not written is written off the interface thread, and work that holds it goes on. */
+    /** Closes the batch: pending edits are written off the interface thread, and work that holds it goes on. */
     void close() {
         hearer.leaving();
         hearer.warn("");
@@ -255,7 +260,7 @@ final class OpenBatch {
         closing.get(folder).start();
     }
 
-    /** Waits for what is being closed, at the end of the program. */
+    /** Waits for batches being closed, at the end of the program. */
     void awaitClosed() throws InterruptedException {
         for (Thread one : closing.values()) {
             one.join(CLOSING_MILLIS);

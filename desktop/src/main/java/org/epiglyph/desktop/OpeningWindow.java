@@ -20,7 +20,9 @@ import org.epiglyph.desktop.settings.View;
 import org.epiglyph.desktop.settings.WindowPlace;
 import org.epiglyph.documents.base.Typeface;
 
-/** The program's window: its bare ground is on the screen at once, and the program in it as soon as it has been made. */
+/**
+ * The program's window: its empty background is on the screen at once, and its content as soon as it has been created.
+ */
 public final class OpeningWindow {
     private static final double LEAST_WIDTH = 900;
     private static final double LEAST_HEIGHT = 600;
@@ -28,19 +30,19 @@ public final class OpeningWindow {
     private final CompletableFuture<LastTime> lastTime;
     private Optional<Throwable> failure = Optional.empty();
 
-    /** How the window looked, and where it was. */
+    /** The window's look and place when it was last closed. */
     private record LastTime(View view, Optional<WindowPlace> place) {}
 
-    /** Begins to read how the window looked last time, while the toolkit comes up. */
+    /** Starts reading the last look and place while the toolkit starts. */
     public OpeningWindow(Settings settings) {
         this.settings = settings;
         lastTime = CompletableFuture.supplyAsync(() -> new LastTime(settings.view(), settings.window()));
     }
 
     /**
-     * Shows a window and makes the program while it is on the screen. Where that fails, the window is closed.
+     * Shows a window and creates the program while it is on the screen. If that fails, the window is closed.
      *
-     * @param then called with the program in the window; not called where the window was closed before
+     * @param then called with the program in the window; not called if the window was closed before
      */
     public void open(Stage stage, Supplier<Frame> making, Runnable then) {
         Pane ground = new Pane();
@@ -59,7 +61,7 @@ public final class OpeningWindow {
         });
     }
 
-    /** Why the program could not be made; the window is closed then. */
+    /** Why the program could not be created; the window is closed then. */
     public Optional<Throwable> failure() {
         return failure;
     }
@@ -73,11 +75,11 @@ public final class OpeningWindow {
             then.run();
         } catch (RuntimeException | Error e) {
             failure = Optional.of(e);
-            scene.getWindow().hide(); // or it would stay bare for good
+            scene.getWindow().hide(); // or it would stay empty for good
         }
     }
 
-    /** A scene of the program at the usual size, with typefaces and style. */
+    /** A scene of the program at its default size, with typefaces and style. */
     public static Scene scene(Frame frame) {
         loadTypefaces();
         Scene scene = styled(frame.root());

@@ -51,7 +51,7 @@ import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Puts the parts together and goes from place to place. Holds the one open batch. For the interface thread. */
+/** Creates the parts and navigates between places. Holds the one open batch. For the interface thread. */
 public final class Program {
     private static final Logger LOG = LoggerFactory.getLogger(Program.class);
     private final Start start;
@@ -77,12 +77,12 @@ public final class Program {
      *
      * @param shelf        the folder of batches
      * @param settings     the folder of the marker's settings
-     * @param recordOffice a record service to begin with; may be empty
+     * @param recordOffice a default record service; may be empty
      * @param token        its token; may be empty
-     * @param opener       opens a file in the program that the system has for it
-     * @param links        opens an address in the browser that the system has
-     * @param simulated    devices that stand-ins take the place of
-     * @param mailPort     port of a mail service on this machine to begin with; 0 for none
+     * @param opener       opens a file in the system's program for it
+     * @param links        opens an address in the system's browser
+     * @param simulated    devices replaced by stand-ins
+     * @param mailPort     port of a default mail service on this machine; 0 for none
      */
     public record Start(Path shelf, Path settings, String recordOffice, String token, Consumer<Path> opener,
             Consumer<String> links, Simulated simulated, int mailPort) {
@@ -141,7 +141,7 @@ public final class Program {
         }
     }
 
-    /** A place that there is while a batch is open. */
+    /** A place that exists while a batch is open. */
     private Act placeOfBatch(String text, String key, Consumer<Path> place) {
         return Act.of(text, key, () -> batch.workspace().isPresent(),
                 () -> batch.workspace().ifPresent(w -> place.accept(w.folder().root())));
@@ -151,12 +151,12 @@ public final class Program {
         return frame;
     }
 
-    /** The batch that is open now. */
+    /** The open batch. */
     public Optional<Workspace> openBatch() {
         return batch.workspace();
     }
 
-    /** Goes to the shelf and puts the open batch back on it. */
+    /** Goes to the shelf and closes the open batch. */
     public void toShelf() {
         close();
         frame.show(shelf);
@@ -166,7 +166,7 @@ public final class Program {
         collect(Optional.empty(), dropped);
     }
 
-    /** Collects further files into a batch, which is put back on the shelf for that. */
+    /** Collects further files into a batch, which is closed for that. */
     public void toCollectAgain(Path folder) {
         collect(Optional.of(folder), List.of());
     }
@@ -240,7 +240,9 @@ public final class Program {
         });
     }
 
-    /** The desk goes on where it was left, as long as the batch stays open: with the same student, along the same list. */
+    /**
+     * The desk resumes where it was left, as long as the batch stays open: with the same student, along the same list.
+     */
     private void goOn(DeskModel model) {
         onDesk.filter(s -> model.batch().position(s) >= 0).ifPresent(model::open);
         followed.ifPresent(model.walk()::resume);
@@ -248,14 +250,14 @@ public final class Program {
         model.walk().followedProperty().addListener((_, _, now) -> followed = now);
     }
 
-    /** The words of a scan are there, wherever the marker is by now. */
+    /** The words of a scan are available, wherever the marker is now. */
     private void scanned(Workspace of, String document) {
         if (frame.place() instanceof Desk desk && desk.model().workspace() == of) {
             desk.reloadWords(document);
         }
     }
 
-    /** Opens a batch for handing back; while its work goes on, it is the same place as before. */
+    /** Opens a batch for handing back; while its work is running, it is the same place as before. */
     public void toHandBack(Path folder) {
         batch.open(folder, opened -> {
             if (handingBack.filter(h -> h.isOf(opened)).isEmpty()) {
@@ -273,7 +275,7 @@ public final class Program {
         });
     }
 
-    /** Opens a batch's mark book; coming back to it, it is as it was left. */
+    /** Opens a batch's mark book; on return it is as it was left. */
     public void toMarkBook(Path folder) {
         batch.open(folder, opened -> {
             if (markBook.filter(b -> b.isOf(opened)).isEmpty()) {
@@ -334,7 +336,7 @@ public final class Program {
         batch.open(folder, opened -> frame.show(new PhrasebookPlace(new PhrasebookModel(opened, serial))));
     }
 
-    /** Ends the program's work: work in the background is stopped, batches are released and the last settings are kept. */
+    /** Ends the program's work: background work is stopped, batches are closed and the last settings are saved. */
     public void end() {
         background.cancel();
         close();
@@ -351,12 +353,12 @@ public final class Program {
         }
     }
 
-    /** Puts the open batch back on the shelf. */
+    /** Closes the open batch. */
     public void close() {
         batch.close();
     }
 
-    /** What the parts of the program do when batches open and close. */
+    /** The program's reactions when batches open and close. */
     private final class Hearing implements OpenBatch.Hearer {
         @Override
         public void say(String text) {

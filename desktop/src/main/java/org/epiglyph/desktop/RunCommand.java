@@ -12,7 +12,7 @@ import org.epiglyph.places.PlatformFolders;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
-/** The command that opens the window, beside those for scripts. */
+/** The command that opens the window, in addition to those for scripts. */
 @Command(name = "run", mixinStandardHelpOptions = true, description = "Opens the program's window.")
 public final class RunCommand implements Callable<Integer> {
     @Option(names = "--shelf", description = "The folder of batches. Default: Epiglyph in your documents.")

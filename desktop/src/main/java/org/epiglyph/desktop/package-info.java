@@ -1,4 +1,2 @@
-/**
- * The program at the marker's desk: where it starts and how its parts are put together. Rule: wiring lives here, work does not.
- */
+/** The program at the marker's desk: its start and the wiring of its parts. Rule: wiring lives here, work does not. */
 package org.epiglyph.desktop;

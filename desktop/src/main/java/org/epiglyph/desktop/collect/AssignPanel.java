@@ -25,7 +25,9 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.archive.PathCheck;
 
-/** The chosen file: its first page, and whose it may be, likeliest first. Files can be dragged onto a student here. */
+/**
+ * The selected file: its first page, and whose it may be, likeliest first. Files can be dragged onto a student here.
+ */
 final class AssignPanel {
     private static final PseudoClass DROPPING = PseudoClass.getPseudoClass("dropping");
     private static final double PICTURE_WIDTH = 252;
@@ -40,7 +42,7 @@ final class AssignPanel {
     private final ListView<Choice> list = new ListView<>();
     private final VBox root;
 
-    /** A student whose the file may be, or nobody. */
+    /** A student to whom the file may belong, or nobody. */
     private record Choice(Optional<Student> student, int number, String why) {}
 
     private StackPane page() {
@@ -54,7 +56,7 @@ final class AssignPanel {
         return page;
     }
 
-    /** @param toTable puts the focus back on the files */
+    /** @param toTable moves the focus back to the files */
     AssignPanel(CollectModel model, FirstPage firstPage, Runnable toTable) {
         this.model = model;
         this.toTable = toTable;
@@ -119,7 +121,7 @@ final class AssignPanel {
         fill();
     }
 
-    /** Who it may be, the likeliest first; then nobody; then all others. */
+    /** The candidates, likeliest first; then nobody; then all others. */
     private List<Choice> choices(CollectPlan plan, CollectPlan.Item item) {
         List<Choice> choices = new ArrayList<>();
         String letters = search.getText().strip().toLowerCase(Locale.ROOT);

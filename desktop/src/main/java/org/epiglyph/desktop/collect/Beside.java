@@ -15,7 +15,7 @@ import org.epiglyph.exchange.filing.RuleFile;
 import org.epiglyph.places.FolderTree;
 import org.slf4j.LoggerFactory;
 
-/** What is kept on the shelf beside the batches, to be offered again: mark schemes, phrasebooks, filing rules. */
+/** Mark schemes, phrasebooks and filing rules stored on the shelf beside the batches, which are offered again. */
 final class Beside {
     private static final String NOT_IN_NAMES = "[\\\\/:*?\"<>|\\p{Cntrl}]";
     private static final String[] SCHEMES = {".csv", ".xlsx", ".json"};
@@ -23,18 +23,18 @@ final class Beside {
     private final Path shelf;
     private final Consumer<String> trouble;
 
-    /** @param trouble hears in words what cannot be read or kept */
+    /** @param trouble receives messages about what cannot be read or saved */
     Beside(Path shelf, Consumer<String> trouble) {
         this.shelf = shelf;
         this.trouble = trouble;
     }
 
-    /** A name without the signs that no file may have in its name. */
+    /** A name without characters that file names cannot have. */
     static String forNames(String name) {
         return name.replaceAll(NOT_IN_NAMES, " ").strip();
     }
 
-    /** A title as the name of a folder that is not there yet. */
+    /** A title as the name of a folder that does not exist yet. */
     String freeName(String title) {
         String plain = forNames(title);
         String free = plain;
@@ -52,7 +52,7 @@ final class Beside {
         return offered("phrasebooks", PHRASES);
     }
 
-    /** The first of these files that bears a name. */
+    /** The first of these files with a name. */
     static Optional<Path> called(List<Path> files, String name) {
         return files.stream()
                 .filter(f -> f.getFileName().toString().replaceFirst("\\.[^.]+$", "").equalsIgnoreCase(name))
@@ -75,7 +75,7 @@ final class Beside {
         return found;
     }
 
-    /** The filing rules that are kept; one that cannot be read is said and left out. */
+    /** The stored filing rules; an unreadable one is reported and left out. */
     List<FilingRule> rules() {
         List<FilingRule> rules = new ArrayList<>();
         for (Path file : offered("filing rules", ".txt")) {
@@ -88,7 +88,7 @@ final class Beside {
         return rules;
     }
 
-    /** Keeps a rule under its name, to be offered again and passed on; empty where that cannot be. */
+    /** Stores a rule under its name, to be offered again and shared; empty if that fails. */
     Optional<Path> keep(FilingRule rule) {
         Path file = shelf.resolve("filing rules").resolve(forNames(rule.name()) + ".txt");
         try {

@@ -13,7 +13,7 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.sheet.TypedRoster;
 
-/** Students typed or pasted, a line each; those without a file can be scored all the same. */
+/** Students typed or pasted, one per line; those without a file can be scored all the same. */
 final class ClassEditor implements Editor {
     private final TextArea text = new TextArea();
     private final Label said = Form.text("", "finding-words");

@@ -25,7 +25,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Collecting a batch: choose a source, see what was understood, decide what is open, done. */
+/** Collecting a batch: choose a source, check what was recognised, decide open questions, done. */
 public final class Collect implements Place {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final PseudoClass DROPPING = PseudoClass.getPseudoClass("dropping");
@@ -40,7 +40,7 @@ public final class Collect implements Place {
     private Optional<Understanding> understanding = Optional.empty();
 
     /**
-     * @param knownAddress a record service to begin with; may be empty
+     * @param knownAddress a default record service; may be empty
      * @param knownToken   its token; may be empty
      * @param toDesk       opens the batch when it is made
      */
@@ -56,7 +56,7 @@ public final class Collect implements Place {
         root.getChildren().addAll(head(), trouble, new BusyPane(model.background()), step);
         step.disableProperty().bind(model.background().busyProperty());
         model.planProperty().addListener((_, before, plan) -> {
-            if (before == null && plan != null) { // else it is another understanding of the same source
+            if (before == null && plan != null) { // else it is another plan of the same source
                 showUnderstanding();
             }
         });
@@ -68,7 +68,7 @@ public final class Collect implements Place {
         show(source.node());
     }
 
-    /** Made once: it follows the model from one source to the next. */
+    /** Created once: it follows the model from one source to the next. */
     private void showUnderstanding() {
         if (understanding.isEmpty()) {
             understanding = Optional.of(new Understanding(model, this::back));
@@ -77,7 +77,7 @@ public final class Collect implements Place {
         show(understanding.get().node());
     }
 
-    /** Tells what becomes of work that goes on while the marker is elsewhere, in sentences. */
+    /** Reports the outcome of work that runs while the marker is elsewhere, as sentences. */
     public void observe(Consumer<String> said) {
         model.troubleProperty().subscribe(said);
         model.planProperty().subscribe(plan -> said.accept(plan == null ? "" : UiText.of("Collect.understoodNow")));
@@ -85,17 +85,17 @@ public final class Collect implements Place {
                 .subscribe(done -> said.accept(done == null ? "" : UiText.of("Collect.doneNow", done.summary())));
     }
 
-    /** True if a source was read, and the batch is not made yet. */
+    /** True if a source was read and the batch is not made yet. */
     public boolean isUnderstood() {
         return model.planProperty().get() != null;
     }
 
-    /** True if the marker has said something about files that would be lost. */
+    /** True if the marker has made decisions about files that would be lost. */
     public boolean hasDecisions() {
         return isUnderstood() && model.decisions().isAnything();
     }
 
-    /** True while files are being added to a batch, which is needed for that. */
+    /** True while files are being added to a batch, which must not be opened then. */
     public boolean isAdding() {
         return model.isAdding();
     }
@@ -158,7 +158,7 @@ public final class Collect implements Place {
         }
     }
 
-    /** Takes files that were dropped: into the list of places, or into what is understood already. */
+    /** Accepts dropped files: into the list of places, or into the plan that is there already. */
     public void take(List<Path> dropped) {
         if (model.planProperty().get() != null) {
             model.readMore(dropped);
@@ -214,7 +214,7 @@ public final class Collect implements Place {
         return new SimpleStringProperty(model.againName());
     }
 
-    /** What was begun is as it was left, and work went on meanwhile. */
+    /** The place is as it was left; its work may have continued meanwhile. */
     @Override
     public void arrive() {
         model.refresh();

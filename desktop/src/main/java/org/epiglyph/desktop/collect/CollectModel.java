@@ -34,7 +34,9 @@ import org.epiglyph.exchange.sheet.WrittenTime;
 import org.epiglyph.workspace.BatchFolder;
 import org.slf4j.LoggerFactory;
 
-/** The steps of collecting without any node: source, understanding, decisions, done. The token is held in memory only. */
+/**
+ * The steps of collecting, without any node: source, recognition, decisions, done. The token is held in memory only.
+ */
 public final class CollectModel {
     private final Path shelf;
     private final Beside beside;
@@ -54,24 +56,24 @@ public final class CollectModel {
     private final StringProperty name = new SimpleStringProperty("");
     private RecordClient client;
     private Optional<Planning.FromFiles> lastRead = Optional.empty();
-    /** Reads the source of the plan anew. */
+    /** Reads the source of the plan again. */
     private Optional<Background.Work<CollectPlan>> reading = Optional.empty();
     private boolean adding;
 
     /**
      * What was collected.
      *
-     * @param batch the batch's folder
+     * @param batch   the batch's folder
      * @param summary the sentence that accounts for every file
-     * @param aside names of the files set aside
-     * @param kept  names of the entries kept as they are or not taken, with the reasons
+     * @param aside   names of the files set aside
+     * @param kept    names of the entries stored as they are or not stored, with the reasons
      */
     record Done(Path batch, String summary, List<String> aside, List<String> kept) {}
 
     /**
-     * @param shelf the folder in which the batch will stand; its schemes, phrasebooks and filing rules are offered
-     * @param services makes clients of record services
-     * @param again the batch that is added to; empty to make a new one
+     * @param shelf    the folder in which the batch is made; its schemes, phrasebooks and filing rules are offered
+     * @param services creates clients of record services
+     * @param again    the batch that is added to; empty to make a new one
      */
     public CollectModel(Path shelf, Background background, RecordServices services, Optional<Path> again) {
         this.shelf = shelf;
@@ -82,7 +84,7 @@ public final class CollectModel {
         background.busyProperty().subscribe(busy -> adding &= busy);
     }
 
-    /** True while files are being added to a batch, which is needed for that. */
+    /** True while files are being added to a batch, which must not be opened then. */
     boolean isAdding() {
         return adding;
     }
@@ -91,7 +93,7 @@ public final class CollectModel {
         return again.isPresent();
     }
 
-    /** What the batch that is added to is called; empty for a new one. */
+    /** The name of the batch that is added to; empty for a new one. */
     String againName() {
         return again.map(a -> String.valueOf(a.getFileName())).orElse("");
     }
@@ -115,32 +117,32 @@ public final class CollectModel {
         return places;
     }
 
-    /** What was understood; none before the source is read. */
+    /** The plan; null before the source is read. */
     ObjectProperty<CollectPlan> planProperty() {
         return plan;
     }
 
-    /** The files and what is decided about them. */
+    /** The files and the decisions about them. */
     Decisions decisions() {
         return decisions;
     }
 
-    /** What was collected; none before it is done. */
+    /** What was collected; null before it is done. */
     ObjectProperty<Done> doneProperty() {
         return done;
     }
 
-    /** What went wrong last, in words; empty where nothing did. */
+    /** The last error message; empty if there is none. */
     StringProperty troubleProperty() {
         return trouble;
     }
 
-    /** The mark scheme's table; none means one criterion worth the task's maximum. */
+    /** The mark scheme's table; null for one criterion worth the task's maximum. */
     ObjectProperty<Path> schemeProperty() {
         return scheme;
     }
 
-    /** The phrasebook's table; none means that it begins empty. */
+    /** The phrasebook's table; null to begin with an empty one. */
     ObjectProperty<Path> phrasebookProperty() {
         return phrasebook;
     }
@@ -188,9 +190,9 @@ public final class CollectModel {
     /**
      * Reads the places.
      *
-     * @param sheet    the grade sheet; blank for one among the files, or none
-     * @param title    what to call the task; blank for the first place's name
-     * @param due      as typed; blank for none
+     * @param sheet     the grade sheet; blank for one among the files, or none
+     * @param title     the task's title; blank for the first place's name
+     * @param due       as typed; blank for none
      * @param classList students as typed or pasted; blank for none
      */
     void readFiles(String sheet, String title, String due, String classList) {
@@ -220,7 +222,7 @@ public final class CollectModel {
         read(progress -> Planning.fromFiles(from, again, progress), this::understood);
     }
 
-    /** What the marker has said and decided meanwhile stays. */
+    /** The marker's input and decisions made meanwhile are kept. */
     private void readAgain(Planning.FromFiles from) {
         if (plan.get() == null) {
             readFiles(from);
@@ -240,14 +242,14 @@ public final class CollectModel {
         }, trouble::set);
     }
 
-    /** Reads the source again where a batch is added to that may have changed meanwhile. What was decided stays. */
+    /** Reads the source again if a batch is added to that may have changed meanwhile. Decisions are kept. */
     void refresh() {
         if (isAgain() && plan.get() != null && !background.busyProperty().get()) {
             reading.ifPresent(this::readAgain);
         }
     }
 
-    /** Reads the names in the archives again in another encoding. */
+    /** Reads the archives again with another encoding of names. */
     void readNamesIn(Charset encoding) {
         lastRead.ifPresent(from -> readAgain(from.encoding(Optional.of(encoding))));
     }
@@ -283,30 +285,30 @@ public final class CollectModel {
         decisions.begin();
     }
 
-    /** What is kept beside the batches. */
+    /** What is stored beside the batches. */
     Beside beside() {
         return beside;
     }
 
     // --- understanding
 
-    /** True if numbers shall stand for the students of a new batch. */
+    /** True to cover the names of a new batch. */
     BooleanProperty coverNamesProperty() {
         return coverNames;
     }
 
-    /** True if names are covered in the batch that is added to, which are shown here. */
+    /** True if names are covered in the batch that is added to; they are shown here. */
     boolean showsCovered() {
         return Collecting.meetsCovered(plan.get());
     }
 
-    /** Another understanding of the same source. */
+    /** Derives another plan of the same source. */
     @FunctionalInterface
     interface Change {
         CollectPlan of(CollectPlan plan) throws Problem;
     }
 
-    /** Changes what is understood, off the interface thread. */
+    /** Changes the plan, off the interface thread. */
     void change(Change change) {
         CollectPlan changing = plan.get();
         trouble.set("");
@@ -368,7 +370,7 @@ public final class CollectModel {
         made.accept(target);
     }
 
-    /** Releases the source, and shows nothing of it any more. */
+    /** Releases the source and clears everything that was shown of it. */
     void close() {
         end();
         if (plan.get() != null) {

@@ -17,14 +17,14 @@ import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.exchange.table.TableBytes;
 import org.epiglyph.workspace.Workspace;
 
-/** A batch that was made of a plan or added to, and what is odd about its scheme. Making it may take long. */
+/** A batch that was made from a plan or added to, and what is odd about its scheme. Making it may take long. */
 record CollectedBatch(Path batch, Optional<Message> remark) {
     /**
      * Makes a batch.
      *
      * @param scheme  the mark scheme's table; null for one criterion worth the task's maximum
      * @param phrases the phrasebook's table; null for an empty one
-     * @param covered true if numbers shall stand for its students
+     * @param covered true to cover names
      */
     static CollectedBatch anew(CollectPlan plan, Path scheme, Path phrases, boolean covered, Path target,
             Progress progress)

@@ -16,7 +16,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.archive.PathCheck;
 
-/** The files of a source as lines that can be filtered, the line that is chosen, and what is decided about it; no nodes. */
+/** The files of a source as rows that can be filtered, the selected row, and the decision about it; no nodes. */
 final class Decisions {
     private final ObjectProperty<CollectPlan> plan;
     private final ObservableList<FileRow> rows = FXCollections.observableArrayList();
@@ -26,17 +26,17 @@ final class Decisions {
     private int begun;
     private String sharedFolders = "";
 
-    /** @param plan what was understood */
+    /** @param plan the plan */
     Decisions(ObjectProperty<CollectPlan> plan) {
         this.plan = plan;
     }
 
-    /** Counts up with everything that changes what is understood or decided. */
+    /** Incremented with every change to the plan or the decisions. */
     ReadOnlyIntegerProperty versionProperty() {
         return version.getReadOnlyProperty();
     }
 
-    /** The lines that the filter shows, questions first. */
+    /** The rows that the filter shows, questions first. */
     ObservableList<FileRow> rows() {
         return rows;
     }
@@ -49,7 +49,7 @@ final class Decisions {
         return chosen;
     }
 
-    /** Begins with another plan: its questions, or all of it where there are none. */
+    /** Starts with another plan: its questions, or all of it if there are none. */
     void begin() {
         sharedFolders = sharedFolders(plan.get());
         filter.set(plan.get().questions().isEmpty() ? RowFilter.ALL : RowFilter.QUESTIONS);
@@ -58,18 +58,18 @@ final class Decisions {
         chosen.set(rows.isEmpty() ? null : rows.getFirst());
     }
 
-    /** Forgets the lines of a plan that is closed. */
+    /** Clears the rows of a plan that is closed. */
     void end() {
         rows.clear();
         chosen.set(null);
     }
 
-    /** True if something was said or decided since the source was read. */
+    /** True if any input or decision was made since the source was read. */
     boolean isAnything() {
         return version.get() != begun;
     }
 
-    /** Shows another understanding of the same source, and the line that was chosen. */
+    /** Shows another plan of the same source, keeping the selected row. */
     void changeTo(CollectPlan other) {
         plan.set(other);
         changed();
@@ -114,7 +114,7 @@ final class Decisions {
         return shared == null ? "" : shared;
     }
 
-    /** Shows other lines. */
+    /** Shows other rows. */
     void filter(RowFilter other) {
         filter.set(other);
         changed();
@@ -123,7 +123,7 @@ final class Decisions {
         }
     }
 
-    /** How many lines a filter would show. */
+    /** The number of rows a filter would show. */
     long countOf(RowFilter other) {
         CollectPlan now = plan.get();
         long arrived = now.items().stream().filter(i -> other.shows(new FileRow.Arrived(i), now)).count();
@@ -132,12 +132,12 @@ final class Decisions {
         return arrived + nothing + kept + (other == RowFilter.GONE ? now.gone().size() : 0);
     }
 
-    /** The chosen file, where the chosen line is one. */
+    /** The selected file, if the selected row is one. */
     Optional<CollectPlan.Item> chosenItem() {
         return chosen.get() instanceof FileRow.Arrived(CollectPlan.Item item) ? Optional.of(item) : Optional.empty();
     }
 
-    /** Decides whose the file is; after a question, the next one is chosen. */
+    /** Decides whose the file is; after a question, the next one is selected. */
     void decide(CollectPlan.Item item, Optional<StudentKey> student) {
         boolean question = plan.get().isQuestion(item);
         int at = rows.indexOf(chosen.get());
@@ -147,13 +147,13 @@ final class Decisions {
         }
     }
 
-    /** Decides about the chosen file by the number of a candidate, from 0. */
+    /** Decides about the selected file by the index of a candidate, from 0. */
     void decideFor(int candidate) {
         chosenItem().filter(i -> candidate < i.match().candidates().size())
                 .ifPresent(i -> decide(i, Optional.of(i.match().candidates().get(candidate).student())));
     }
 
-    /** Says yes to every likely match at once. */
+    /** Accepts every likely match at once. */
     void acceptLikely() {
         CollectPlan now = plan.get();
         changeTo(now.decided(now.questions()

@@ -11,7 +11,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The last step: where every file is, and the way to the desk. */
+/** The last step: where every file went, and the way to the desk. */
 final class DoneStep {
     private final ScrollPane root;
 

@@ -2,10 +2,10 @@ package org.epiglyph.desktop.collect;
 
 import javafx.scene.Node;
 
-/** Something that is changed by hand in the place of the table. */
+/** A form that replaces the table while something is edited. */
 interface Editor {
     Node node();
 
-    /** Where the hands begin. */
+    /** The node that receives the focus. */
     Node first();
 }

@@ -4,7 +4,7 @@ import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.exchange.archive.FileSource;
 
-/** A line of the table: a file, an entry that cannot be a submission, or a student of whom there is nothing. */
+/** A row of the table: a file, an entry that cannot be a submission, or a student without files. */
 sealed interface FileRow {
     record Arrived(CollectPlan.Item item) implements FileRow {}
 

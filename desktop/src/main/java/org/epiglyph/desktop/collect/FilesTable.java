@@ -30,9 +30,9 @@ import org.epiglyph.core.task.Lateness;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.archive.PathCheck;
 
-/** Every file with its student and why, to be filtered; a line can be dragged onto a student. */
+/** Every file with its student and the reason, filterable; a row can be dragged onto a student. */
 final class FilesTable {
-    /** A name without spaces that would be cut in a column of the usual width. */
+    /** A name without spaces that would be cut off in a column of the usual width. */
     private static final Pattern UNBROKEN = Pattern.compile("[^ /]{31}");
     private static final double USUAL_NAME = 210;
     private static final double LONG_NAME = 282;
@@ -79,7 +79,7 @@ final class FilesTable {
         return root;
     }
 
-    /** Begins with another source: its names have the room that they need. */
+    /** Starts with another source: the columns are sized for its names. */
     void begin() {
         boolean isLong = model.planProperty().get().items().stream().anyMatch(i -> UNBROKEN.matcher(i.path()).find());
         files.setPrefWidth(isLong ? LONG_NAME : USUAL_NAME);
@@ -135,13 +135,15 @@ final class FilesTable {
         return column;
     }
 
-    /** The beginning of a name identifies the student, so what does not fit is left out at the end; the tooltip has it all. */
+    /**
+     * The beginning of a name identifies the student, so a long name is cut at the end; the tooltip shows all of it.
+     */
     private static final class WholeTextCell extends TableCell<FileRow, String> {
         @Override
         protected void updateItem(String text, boolean empty) {
             super.updateItem(text, empty);
             setText(empty ? null : text);
-            setWrapText(!empty && text != null && text.contains(" ")); // else a name would be broken in the midst of a word
+            setWrapText(!empty && text != null && text.contains(" ")); // else a name would be broken within a word
             setTooltip(empty || text == null || text.length() < 40 ? null : wrapped(text));
         }
     }

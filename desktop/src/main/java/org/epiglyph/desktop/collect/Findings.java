@@ -28,7 +28,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.archive.NameEncoding;
 
-/** What was understood, in sentences with a way to change each: names, class, sheet, times, and what the batch will be. */
+/** What was recognised, as sentences with a way to change each: names, class, sheet, times, and the resulting batch. */
 final class Findings {
     private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm", Locale.ENGLISH);
     private static final int EXAMPLES = 2;
@@ -161,7 +161,7 @@ final class Findings {
         return new VBox(Form.label("Collect.nameEncoding", box), box);
     }
 
-    /** A name with its locked part strong and its free part quiet. */
+    /** A name with its locked part emphasised and its free part subdued. */
     static TextFlow example(FilingRule rule, String path) {
         String segment = rule.segment(path).orElse(path);
         String locked = rule.read(path).map(FilingRule.Reading::locked).orElse("");

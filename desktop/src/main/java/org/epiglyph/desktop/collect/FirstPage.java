@@ -26,7 +26,10 @@ import org.epiglyph.exchange.archive.ReceivedFile;
 import org.epiglyph.places.TemporaryFolder;
 import org.slf4j.LoggerFactory;
 
-/** Makes the picture of a file's first page before the file is collected, off the interface thread; the last wish counts. */
+/**
+ * Makes the picture of a file's first page before the file is collected, off the interface thread; the last request
+ * wins.
+ */
 final class FirstPage implements AutoCloseable {
     private static final long LARGEST = 200L << 20;
     private static final double WIDTH = 560;
@@ -37,7 +40,7 @@ final class FirstPage implements AutoCloseable {
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("first page").factory());
     private volatile long wish;
 
-    /** What there is to be seen. */
+    /** What is shown. */
     sealed interface Seen {
         record Picture(Image image, String text) implements Seen {}
 

@@ -3,7 +3,7 @@ package org.epiglyph.desktop.collect;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.task.Lateness;
 
-/** Which lines of the table are shown. */
+/** Which rows of the table are shown. */
 enum RowFilter {
     ALL, QUESTIONS, SET_ASIDE, KEPT, NOTHING, LATE, NEWS, GONE;
 

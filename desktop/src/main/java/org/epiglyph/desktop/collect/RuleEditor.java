@@ -18,7 +18,7 @@ import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.filing.RuleFile;
 
-/** Changes the filing rule by hand, with this batch's names as they are read by it. */
+/** Edits the filing rule by hand, with this batch's names as the rule reads them. */
 final class RuleEditor implements Editor {
     private static final int EXAMPLES = 12;
     private static final int DEEPEST = 4;
@@ -71,7 +71,7 @@ final class RuleEditor implements Editor {
         show(plan.rule().orElse(FilingRule.of(plan.task().title(), FilingRule.FILE, "<family>_<given>_<free>")));
     }
 
-    /** Where in a path the rule reads: the file's name, or one of the folders. */
+    /** The part of a path that the rule reads: the file name, or one of the folders. */
     private void offerLevels() {
         where.setId("rule-where");
         where.getItems().add(FilingRule.FILE);

@@ -27,7 +27,7 @@ import org.epiglyph.exchange.sheet.SheetRoles;
 import org.epiglyph.exchange.table.Table;
 import org.epiglyph.exchange.table.TableBytes;
 
-/** Says which column of the grade sheet means what, with the sheet itself below and what follows from it. */
+/** Assigns meanings to the grade sheet's columns, with the sheet itself below and the consequences. */
 final class SheetEditor implements Editor {
     private static final int ROWS = 10;
     private static final int MOST_COLUMNS = 60;
@@ -99,7 +99,7 @@ final class SheetEditor implements Editor {
                 .ifPresent(this::read);
     }
 
-    /** Reads another sheet in the background; where that fails, the one that was there stays. */
+    /** Reads another sheet in the background; if that fails, the present one stays. */
     void read(Path path) {
         model.background().start(_ -> {
             try {

@@ -56,7 +56,7 @@ final class SourceStep {
         HBox.setHgrow(disk, Priority.ALWAYS);
         HBox both = new HBox(disk, record);
         both.getStyleClass().add("two-columns");
-        both.setPadding(new Insets(FOCUS_RING)); // else the edge would cut off what shows the focus
+        both.setPadding(new Insets(FOCUS_RING)); // else the edge would cut off the focus ring
         root = new ScrollPane(both);
         root.setFitToWidth(true);
         root.setTranslateX(-FOCUS_RING);
@@ -65,7 +65,7 @@ final class SourceStep {
             showPlaces();
             Platform.runLater(this::focus);
         });
-        read.sceneProperty().addListener((_, _, _) -> Platform.runLater(this::focus)); // a scroll pane shows its content later
+        read.sceneProperty().addListener((_, _, _) -> Platform.runLater(this::focus)); // a scroll pane creates its content later
     }
 
     Node node() {
@@ -148,11 +148,11 @@ final class SourceStep {
         placeList.setPlaceholder(empty);
         placeList.setItems(model.places());
         placeList.setFixedCellSize(PLACE_HEIGHT);
-        placeList.setFocusTraversable(false); // its buttons can be reached
+        placeList.setFocusTraversable(false); // its buttons can be focused
         showPlaces();
     }
 
-    /** What comes next: something to read, or reading it. */
+    /** Focuses the next step: something to read, or reading it. */
     private void focus() {
         (model.places().isEmpty() ? choose : read).requestFocus();
     }
@@ -161,7 +161,7 @@ final class SourceStep {
         model.readFiles(sheet.getText(), title.getText(), due.getText(), classList.getText());
     }
 
-    /** As high as its lines, up to a few; more of them scroll. */
+    /** As high as its rows, up to a few; more of them scroll. */
     private void showPlaces() {
         int lines = Math.clamp(model.places().size(), 2, MOST_PLACES);
         placeList.setMinHeight(lines * PLACE_HEIGHT + 2 * PLACE_PADDING);

@@ -86,7 +86,7 @@ final class TimesEditor implements Editor {
         return due;
     }
 
-    /** The task with these times; empty where something cannot be read, which is then said. */
+    /** The task with these times; empty if something cannot be parsed, which is then reported. */
     private Optional<Task> read() {
         ZoneId in = ZoneId.of(zone.getValue());
         Optional<Instant> when = WrittenTime.read(due.getText(), in);

@@ -11,7 +11,9 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What was understood of a source: the findings at the left, every file in the middle, the chosen one at the right. */
+/**
+ * What was recognised in a source: the findings on the left, every file in the middle, the selected one on the right.
+ */
 final class Understanding {
     private final CollectModel model;
     private final FilesTable table;
@@ -22,7 +24,7 @@ final class Understanding {
     private final Label shown = Form.text(UiText.of("Collect.showsCovered"), "notice");
     private final HBox root;
 
-    /** @param back goes back to the choice of source */
+    /** @param back returns to the choice of source */
     Understanding(CollectModel model, Runnable back) {
         this.model = model;
         table = new FilesTable(model);
@@ -43,7 +45,7 @@ final class Understanding {
         model.decisions().chosenProperty().addListener((_, _, row) -> preview(row));
     }
 
-    /** Begins with what was understood of a source. */
+    /** Starts with a newly read source. */
     void begin() {
         Form.show(shown, model.showsCovered());
         table.begin();
@@ -55,7 +57,7 @@ final class Understanding {
         return root;
     }
 
-    /** Shows an editor in the place of the table; null brings the table back. */
+    /** Shows an editor in place of the table; null restores the table. */
     private void edit(Editor editor) {
         middle.getChildren().setAll(editor == null ? table.node() : editor.node());
         whose.node().setVisible(editor == null);

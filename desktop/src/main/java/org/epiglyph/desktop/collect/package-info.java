@@ -1,4 +1,2 @@
-/**
- * Collecting a batch, step by step: source, understanding, done.
- */
+/** Collecting a batch, step by step: source, recognition, done. */
 package org.epiglyph.desktop.collect;

@@ -24,7 +24,9 @@ import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** What the student wrote after the hand-back, each beside the remark that it answers, and the marker's reply to it. */
+/**
+ * What the student wrote after the hand-back, each answer beside the remark that it refers to, and the marker's reply.
+ */
 final class AnswersSide implements Side {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.ENGLISH);
     private static final int ROWS = 4;
@@ -36,10 +38,10 @@ final class AnswersSide implements Side {
     private Shown shown = new Shown(new StudentKey("-"), List.of());
     private Optional<Typed> typing = Optional.empty();
 
-    /** What stands here, without the replies, which are typed here. */
+    /** What is shown, without the replies, which are typed here. */
     private record Shown(StudentKey student, List<String> answers) {}
 
-    /** A reply that has been typed and is not kept yet. */
+    /** A reply that has been typed and is not saved yet. */
     private record Typed(StudentKey student, String answer, String text) {}
 
     /** @param go shows a mark on its page */
@@ -64,7 +66,7 @@ final class AnswersSide implements Side {
     @Override
     public void refresh() {
         if (typing.filter(t -> !t.student.equals(model.student())).isPresent()) {
-            keepTyped(); // the student has changed before the pause was over
+            keepTyped(); // another student was opened before the pause was over
         }
         List<Answer> answers = model.submission().correspondence().answers();
         Shown now = new Shown(model.submission().student().key(),
@@ -83,7 +85,7 @@ final class AnswersSide implements Side {
     @Override
     public void arrive() {
         refresh();
-        node.applyCss(); // before it has a skin, what it holds is in no scene and takes no focus
+        node.applyCss(); // without a skin its content is in no scene and takes no focus
         Optional.ofNullable(list.lookup(".text-area")).ifPresent(Node::requestFocus);
     }
 
@@ -145,7 +147,7 @@ final class AnswersSide implements Side {
         }
     }
 
-    /** A reply that was taken back, or came otherwise than by this field. */
+    /** Shows a reply that was undone, or changed other than by this field. */
     private void showReply(Answer answer) {
         if (typing.isEmpty() && list.lookup("#reply-" + answer.id()) instanceof TextArea field
                 && !field.getText().equals(answer.reply())) {

@@ -17,14 +17,14 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** Other batches by name, each to be ticked: those of the course, and any that the marker shows. */
+/** Other batches by name, each with a check box: those of the course, and any that the marker adds. */
 final class BatchChoices extends VBox {
     private final DeskModel model;
     private final Consumer<Set<Path>> chosen;
     private final Map<Path, CheckBox> boxes = new LinkedHashMap<>();
     private final SerialExecutor work = SerialExecutor.thread();
 
-    /** @param chosen is told the folders of those that are ticked */
+    /** @param chosen receives the folders of the checked batches */
     BatchChoices(DeskModel model, Consumer<Set<Path>> chosen) {
         this.model = model;
         this.chosen = chosen;
@@ -35,7 +35,7 @@ final class BatchChoices extends VBox {
         getChildren().add(another);
     }
 
-    /** Lists the course's batches that have come since. */
+    /** Adds the course's batches that are new. */
     void refresh() {
         Path here = model.workspace().folder().root();
         String module = model.batch().task().module();
@@ -67,7 +67,7 @@ final class BatchChoices extends VBox {
                 .ifPresent(this::take);
     }
 
-    /** Takes a batch from anywhere; a folder that holds none is refused in words. */
+    /** Adds a batch from anywhere; a folder without one is refused with a message. */
     void take(Path folder) {
         Path whole = folder.toAbsolutePath().normalize();
         if (whole.equals(model.workspace().folder().root().toAbsolutePath().normalize())) {

@@ -26,7 +26,10 @@ import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.paper.Piece;
 
-/** What lies beside the pages: the task's instructions, the student's message, other hand-ins, documents that the marker added. */
+/**
+ * What is shown beside the pages: the task's instructions, the student's message, other hand-ins, documents that the
+ * marker added.
+ */
 final class BesideSide implements Side {
     private static final int AT_ONCE = 4_000;
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
@@ -43,7 +46,7 @@ final class BesideSide implements Side {
     private String shown = "instructions";
     private List<?> shownOf = List.of();
 
-    /** One of the things that can lie beside the pages. */
+    /** One of the things that can be shown beside the pages. */
     private record Choice(String id, String label) {}
 
     BesideSide(DeskModel model, PageRoll roll, PageImages images, DocumentFiles files, Pieces pieces) {
@@ -145,7 +148,7 @@ final class BesideSide implements Side {
                 Optional.of(model.submission()).filter(_ -> handIn.isPresent()));
     }
 
-    /** @param whose empty where it is nobody's work */
+    /** @param whose empty for documents that are nobody's work */
     private void showPaper(List<Document> documents, Optional<Submission> whose) {
         if (documents.equals(shownOf)) {
             return;
@@ -180,7 +183,7 @@ final class BesideSide implements Side {
         content.getChildren().setAll(scroll);
     }
 
-    /** The other pages follow: the page of the same number at the same height. */
+    /** The other pages follow: the same page at the same height. */
     private void keepInStep() {
         if (!inStep.isSelected() || other.getScene() == null || content.getChildren().isEmpty()
                 || content.getChildren().getFirst() != other) {

@@ -15,9 +15,9 @@ import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
 
 /**
- * Question by question: the class is gone through on one criterion, with the pages at the place where each student
- * answered it. That is where the evidence for it is, else where the page lay when it was last scored, else the first place
- * of the words that are searched, else the page where it was for the student before.
+ * Marking question by question: the class is marked on one criterion, with the pages at the place where each student
+ * answered it. That is where the evidence for it is, else where the page was when it was last scored, else the first
+ * match of the search text, else the page shown for the previous student.
  */
 final class ByQuestion {
     private final DeskModel model;
@@ -30,7 +30,7 @@ final class ByQuestion {
 
     private record Asked(StudentKey student, String criterion) {}
 
-    /** @param searched the words that are searched on the pages; empty for none */
+    /** @param searched the search text; empty for none */
     ByQuestion(DeskModel model, PageRoll pages, PageImages images, Supplier<String> searched) {
         this.model = model;
         this.pages = pages;
@@ -55,12 +55,12 @@ final class ByQuestion {
         pages.pageInSight().ifPresent(page -> remembered.put(asked(), page));
     }
 
-    /** Another student's pages will come; called while those of the one before still lie there. */
+    /** Called before another student's pages are shown, while the previous ones are still there. */
     void leaving() {
         before = on ? pages.pageInSight().map(pages.pages()::indexOf).orElse(0) : -1;
     }
 
-    /** The student's pages have come: goes to the place. */
+    /** The student's pages are shown: goes to the place. */
     void arrived() {
         if (!on || before < 0) {
             return;
@@ -80,7 +80,7 @@ final class ByQuestion {
         before = -1;
     }
 
-    /** Goes to the first place of the words, page by page, unless another student was put on the desk meanwhile. */
+    /** Goes to the first match, page by page, unless another student was opened meanwhile. */
     private void search(List<PageRef> all, int at, String words, StudentKey student) {
         if (words.isBlank() || at >= all.size() || !model.student().equals(student)) {
             return;

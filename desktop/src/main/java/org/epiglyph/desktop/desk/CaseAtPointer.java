@@ -8,7 +8,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Pane;
 
-/** The pen case at the pointer, so that the hand need not travel: one key or the second button opens it. */
+/** The pen case at the pointer, so that the hand need not travel: one key or the right mouse button opens it. */
 final class CaseAtPointer extends FlowPane {
     private static final int COLUMNS = 6;
     private static final double SLOT = 54;
@@ -31,7 +31,7 @@ final class CaseAtPointer extends FlowPane {
         addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
     }
 
-    /** Remembers where the pointer is. */
+    /** Records the pointer's position. */
     void pointerAt(double sceneX, double sceneY) {
         x = sceneX;
         y = sceneY;

@@ -25,7 +25,7 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.paper.Inks;
 
-/** What can be done with the chosen marks, below them, while the tool that chooses is in hand. */
+/** What can be done with the selected marks, below them, while the selecting tool is in hand. */
 final class ChosenCard extends VBox {
     private static final double STEP = 1.15;
     private static final double APART = 14;
@@ -42,7 +42,7 @@ final class ChosenCard extends VBox {
         getStyleClass().add("chosen-card");
     }
 
-    /** Shows the card where it is wanted now. */
+    /** Shows or hides the card as needed. */
     void refresh() {
         Chosen chosen = model.chosen();
         boolean wanted = !chosen.isEmpty() && model.penCaseProperty().get().current().tool() == Tool.CHOOSE
@@ -70,11 +70,11 @@ final class ChosenCard extends VBox {
         return place.bottom() > scrolled && place.top() < scrolled + roll.getHeight();
     }
 
-    /** Below the marks, or above them where there is no room; never over them. */
+    /** Below the marks, or above them if there is no room; never over them. */
     private Point2D beside(PageBox place) {
         fill(model.chosen());
         if (!above.getChildren().contains(this)) {
-            above.getChildren().add(this); // so that its style counts when it is measured
+            above.getChildren().add(this); // so that its style applies when it is measured
         }
         applyCss();
         double height = prefHeight(-1);
@@ -129,7 +129,7 @@ final class ChosenCard extends VBox {
         return inks;
     }
 
-    /** Makes the marks evidence for the criterion in the ledger, or no longer. */
+    /** Links the marks to the criterion in the ledger, or unlinks them. */
     private Button link(Chosen chosen) {
         Criterion criterion = model.batch()
                 .scheme()

@@ -14,7 +14,7 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** What the text of the work on the desk comes to: words, sentences, figures, tables, references. Counted in the background. */
+/** The counts of the text on the desk: words, sentences, figures, tables, references. Counted in the background. */
 final class CountsLine extends Label {
     private final DeskModel model;
     private final CachedWords words;
@@ -31,7 +31,7 @@ final class CountsLine extends Label {
         managedProperty().bind(textProperty().isNotEmpty());
     }
 
-    /** Counts the work on the desk, unless its documents are those that were counted last. */
+    /** Counts the work on the desk, unless its documents are those counted last. */
     void refresh() {
         Submission submission = model.submission();
         List<Document> documents = submission.documents();
@@ -51,7 +51,7 @@ final class CountsLine extends Label {
         }, counts -> setText(said(counts)), this::setText);
     }
 
-    /** A scan has no words that could be counted. */
+    /** A scan has no words to count. */
     private static String said(TextCounts counts) {
         return counts.pages() == 0
                 ? ""

@@ -146,7 +146,7 @@ public final class Desk implements Place {
         return all;
     }
 
-    /** Keys and pointer wherever they are on the desk. */
+    /** Handles keys and pointer anywhere on the desk. */
     private void hear() {
         ledger.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
@@ -244,7 +244,7 @@ public final class Desk implements Place {
         return model;
     }
 
-    /** The pages in their roll. */
+    /** The roll of pages. */
     public PageRoll pages() {
         return pages;
     }
@@ -276,7 +276,7 @@ public final class Desk implements Place {
     public void leave() {
         firstPage.end();
         ledger.saveText();
-        model.writing().finish(); // while the pages on which something may be typed are there
+        model.writing().finish(); // while the pages being typed on are still there
         openPages.leave();
         pages.room().ifPresent(model::keepRoom);
         tools.scans().close();
@@ -288,7 +288,7 @@ public final class Desk implements Place {
         images.close();
     }
 
-    /** Shows another submission from its beginning. Shapes are read in the background; the roll follows. */
+    /** Shows another submission from its beginning. Page geometries are read in the background; the roll follows. */
     private void open() {
         tools.making().first(model.student());
         tools.scans().first(model.student());
@@ -297,7 +297,7 @@ public final class Desk implements Place {
         if (!question.isOn()) {
             model.scores().beginWithUnscored();
         }
-        openPages.open(); // what was got ready is drawn first
+        openPages.open(); // what was prepared is drawn first
         if (firstPage.isOver()) {
             ledger.refresh();
         }
@@ -318,7 +318,7 @@ public final class Desk implements Place {
         question.arrived();
     }
 
-    /** The words of a scan are there. */
+    /** The words of a scan are available. */
     public void reloadWords(String document) {
         words.reloadWords(document);
         side.refresh();
@@ -338,13 +338,17 @@ public final class Desk implements Place {
         pages.marks(model.submission().marks(), model.chosen().idsProperty().get(), grips);
     }
 
-    /** Brings a student to the desk, and there what was found about their work. */
+    /** Opens a student, and there a finding about their work. */
     public void goTo(StudentKey student, Optional<Finding> finding) {
         ways.toStudent(student);
         finding.ifPresent(f -> Platform.runLater(() -> ways.show(f)));
     }
 
-    /** Brings a student to the desk, with a criterion in the ledger and its evidence on the pages. @param criterion id; may be empty */
+    /**
+     * Opens a student, with a criterion in the ledger and its evidence on the pages.
+     *
+     * @param criterion id; may be empty
+     */
     public void goTo(StudentKey student, String criterion) {
         ways.toStudent(student);
         if (!criterion.isEmpty()) {

@@ -18,7 +18,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.StateText;
 
-/** Finds students, criteria and phrases by a few letters, whatever their accents. */
+/** Finds students, criteria and phrases by a few letters, ignoring accents. */
 public final class DeskFinder {
     private static final int MOST_OF_A_KIND = 8;
     private final DeskModel model;
@@ -37,7 +37,7 @@ public final class DeskFinder {
 
     /**
      * @param window      opens the window's finder
-     * @param toStudent   brings a student to the desk
+     * @param toStudent   opens a student
      * @param toCriterion goes to a criterion of the ledger, by its id
      * @param toPhrase    shows a phrase beside the pages
      */
@@ -50,7 +50,10 @@ public final class DeskFinder {
         this.toPhrase = toPhrase;
     }
 
-    /** Students first, whose name, key or section has all the typed words; nothing while nothing is typed. */
+    /**
+     * Students first, by name, key or section, then the others that contain all typed words; nothing while nothing is
+     * typed.
+     */
     List<Found> find(String typed) {
         if (typed.isBlank()) {
             return List.of();
@@ -58,12 +61,12 @@ public final class DeskFinder {
         return Stream.of(students(typed), criteria(typed), phrases(typed)).flatMap(s -> s).toList();
     }
 
-    /** Lets the marker find a student by a few letters. */
+    /** Opens the finder for students. */
     void openForStudents() {
         window.find(UiText.of("Finder.studentPrompt"), typed -> students(typed).toList());
     }
 
-    /** Students alone; the whole roll from the student on the desk on while nothing is typed. */
+    /** Students only; the whole roll from the current student on while nothing is typed. */
     private Stream<Found> students(String typed) {
         Letters wanted = Letters.of(typed);
         Batch batch = model.batch();
@@ -83,7 +86,7 @@ public final class DeskFinder {
     }
 
     private List<String> names(Batch batch) {
-        if (folded != batch.naming()) { // somebody has joined the class, or nothing was sought yet
+        if (folded != batch.naming()) { // a student has joined the class, or this is the first search
             folded = batch.naming();
             names = batch.submissions()
                     .stream()

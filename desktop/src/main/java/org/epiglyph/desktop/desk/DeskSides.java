@@ -22,9 +22,9 @@ final class DeskSides {
     private final HintsSide hints;
 
     /**
-     * What sides stand on.
+     * What sides need.
      *
-     * @param toStudent brings a student to the desk
+     * @param toStudent opens a student
      * @param toMark    shows a mark on its page
      */
     record Ground(DeskModel model, PageRoll pages, DocumentFiles files, Pieces pieces, Looks looks, DeskTools tools,
@@ -49,7 +49,7 @@ final class DeskSides {
                 pages::requestFocus);
     }
 
-    /** What opens a side, and what can be done with one from anywhere at the desk. */
+    /** The acts that open a side, and those of sides that are available anywhere at the desk. */
     List<Act> acts() {
         List<Act> acts = new ArrayList<>(List.of(toggle("names", "Shift+V", "names"),
                 toggle("earlier", "Shift+E", "earlier"), toggle("passages", "Shift+C", "passages"),

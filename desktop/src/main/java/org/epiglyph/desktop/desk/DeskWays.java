@@ -15,15 +15,15 @@ import org.epiglyph.desktop.marking.Walk;
 import org.epiglyph.desktop.paper.KeyPen;
 import org.epiglyph.desktop.paper.PageRoll;
 
-/** How the marker gets from one student, mark, criterion or finding to another, and back through what was done. */
+/** Navigation from one student, mark, criterion or finding to another, and through what was done. */
 final class DeskWays {
     private final DeskModel model;
     private final Parts parts;
 
     /**
-     * The parts of the desk that are led somewhere.
+     * The parts of the desk that navigation moves.
      *
-     * @param closeCard puts the card of a slot away
+     * @param closeCard closes the card of a slot
      */
     record Parts(PageRoll pages, Ledger ledger, SideSheet side, ByQuestion question, DeskFinder finder, KeyPen keyPen,
             Runnable closeCard, MarkActs marks) {}
@@ -51,8 +51,8 @@ final class DeskWays {
     }
 
     /**
-     * Keeps what is typed and goes to another student. Question by question the focus stays on the criterion and the
-     * pages open where this student's evidence for it is, or else on the page where it was for the student before.
+     * Saves what is typed and goes to another student. Question by question the focus stays on the criterion, and the
+     * pages open where this student's evidence for it is, or else on the page shown for the previous student.
      */
     private void go(Runnable where) {
         parts.ledger.saveText();
@@ -69,13 +69,13 @@ final class DeskWays {
         go(() -> model.open(student));
     }
 
-    /** Stays on one criterion and goes through the class with it, or goes back to one student after the other. */
+    /** Stays on one criterion while going through the class, or returns to one student after the other. */
     private void toggleByQuestion() {
         parts.question.toggle();
         model.tell(UiText.of(parts.question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
     }
 
-    /** Shows a mark on its page and chooses it. */
+    /** Shows a mark on its page and selects it. */
     void toMark(Mark mark) {
         model.chosen().choose(List.of(mark.id()));
         parts.pages.reveal(mark.page(), mark.bounds());
@@ -87,7 +87,7 @@ final class DeskWays {
         model.scores().evidence(criterion).stream().findFirst().ifPresent(this::toMark);
     }
 
-    /** Shows what was found about the work on the desk. */
+    /** Shows a finding about the work on the desk. */
     void show(Finding finding) {
         if (finding.kind() == Finding.Kind.ANSWER_WAITS) {
             parts.side.show("answers");

@@ -44,7 +44,10 @@ import org.epiglyph.places.WholeFile;
 import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Originals;
 
-/** What is done with a document's file rather than its pages: opened outside, attached back, unlocked. Works off the interface thread. */
+/**
+ * Operations on a document's file rather than its pages: opening it in another program, attaching the changed file,
+ * unlocking. Works off the interface thread.
+ */
 final class DocumentFiles {
     private final DeskModel model;
     private final Consumer<Path> opener;
@@ -54,7 +57,7 @@ final class DocumentFiles {
     private final PageImages images;
     private final Settings settings;
 
-    /** @param opener opens a file in the program that the system has for it */
+    /** @param opener opens a file in the system's program for it */
     DocumentFiles(DeskModel model, PageImages images, Settings settings, Consumer<Path> opener, Executor onInterface) {
         this.images = images;
         this.settings = settings;
@@ -81,7 +84,7 @@ final class DocumentFiles {
         });
     }
 
-    /** Where a copy lies that the marker may change in another program; the original stays as it was received. */
+    /** The path of a copy that the marker may change in another program; the original stays as it was received. */
     static Path copyFor(BatchFolder folder, Document document) {
         return folder.outgoing()
                 .resolve("for you")
@@ -89,7 +92,10 @@ final class DocumentFiles {
                 .resolve(folder.original(document).getFileName());
     }
 
-    /** Opens a copy of a document in the program that the system has for it, after asking once; what would run is refused. An earlier copy is kept, with what was changed in it. */
+    /**
+     * Opens a copy of a document in the system's program for it, after asking once; what would run is refused. An
+     * earlier copy is kept, with the changes made in it.
+     */
     void openOutside(Document document) {
         BatchFolder folder = model.workspace().folder();
         if (model.submission().student().isCovered()) {
@@ -135,7 +141,7 @@ final class DocumentFiles {
         });
     }
 
-    /** Attaches a changed document to the submission of the student whose it is; it is stored, and goes back with the others. */
+    /** Attaches a changed document to the submission of its student; it is stored, and handed back with the others. */
     void attach(StudentKey student, Document to, Path changed) {
         String id = "a" + UUID.randomUUID();
         away(() -> {
@@ -151,7 +157,7 @@ final class DocumentFiles {
         }, UiText.of("Desk.notAttached", changed));
     }
 
-    /** The received name with the ending that the file has now: the part that identifies the student stays. */
+    /** The received name with the file's present extension: the part that identifies the student stays. */
     private static String attachedName(Document to, String name) {
         return FilingRule.stem(to.name()) + name.substring(FilingRule.stem(name).length());
     }
@@ -160,7 +166,7 @@ final class DocumentFiles {
         model.edit(new Edit.DetachFile(model.submission().student().key(), attached.document().id()));
     }
 
-    /** Lays a document beside the pages of the whole batch: a model answer, a table, a text. */
+    /** Adds a document beside the pages of the whole batch: a model answer, a table, a text. */
     void addAid(Path file) {
         String id = "b" + UUID.randomUUID();
         BatchFolder folder = model.workspace().folder();
@@ -192,7 +198,11 @@ final class DocumentFiles {
                 aids.withDocuments(aids.documents().stream().filter(d -> !d.id().equals(id)).toList())));
     }
 
-    /** Reads a picture of the marker's own and keeps it with the batch. @param then told the face of a stamp with it */
+    /**
+     * Reads a picture of the marker's own and stores it with the batch.
+     *
+     * @param then receives the face of a stamp with it
+     */
     void ownPicture(Path file, Consumer<Face> then) {
         away(() -> {
             OwnPicture picture = OwnPicture.read(file);
@@ -202,7 +212,9 @@ final class DocumentFiles {
         }, UiText.of("Desk.notAttached", file));
     }
 
-    /** The batch gets a copy of every picture that the pen case stamps or a phrase shows, so that it can always be drawn. */
+    /**
+     * Copies every picture that the pen case stamps or a phrase shows into the batch, so that it can always be drawn.
+     */
     void bringPictures(PenCase penCase, Phrasebook phrases) {
         Set<String> names = new HashSet<>();
         for (Slot slot : penCase.slots()) {
@@ -217,7 +229,7 @@ final class DocumentFiles {
         }, UiText.of("Desk.picturesMissing"));
     }
 
-    /** @param said told what went wrong */
+    /** @param said receives what went wrong */
     void sharePenCase(PenCase penCase, Path file, Consumer<String> said) {
         away(() -> {
             try {
@@ -229,7 +241,11 @@ final class DocumentFiles {
         }, "");
     }
 
-    /** Looks which pages have nothing on them. @param then told them, in order */
+    /**
+     * Finds the pages that are blank.
+     *
+     * @param then receives them, in order
+     */
     void blankPages(List<PageRef> pages, Consumer<List<PageRef>> then) {
         away(() -> {
             List<PageRef> blank = new ArrayList<>();
@@ -242,7 +258,10 @@ final class DocumentFiles {
         }, UiText.of("Desk.noBlankPage"));
     }
 
-    /** @param then told the pen case that was read; @param said told what went wrong */
+    /**
+     * @param then receives the pen case that was read
+     * @param said receives what went wrong
+     */
     void takePenCase(Path file, Consumer<PenCase> then, Consumer<String> said) {
         away(() -> {
             try {
@@ -255,9 +274,9 @@ final class DocumentFiles {
     }
 
     /**
-     * Tries a password on a locked document; it is used once and kept nowhere.
+     * Tries a password on a locked document; it is used once and stored nowhere.
      *
-     * @param whose empty for one that was laid beside the whole batch
+     * @param whose empty for a document beside the whole batch
      */
     void unlock(Optional<StudentKey> whose, Document document, String password) {
         String called = whose.map(s -> model.batch().submission(s).called(document)).orElse(document.name());

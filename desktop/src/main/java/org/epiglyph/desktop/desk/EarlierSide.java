@@ -16,7 +16,10 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** What this student was told in the course's other batches on the shelf: results, criteria, remarks. Read when it is looked at. */
+/**
+ * What this student was told in the course's other batches on the shelf: results, criteria, remarks. Read when it is
+ * looked at.
+ */
 final class EarlierSide implements Side {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
     private final DeskModel model;

@@ -15,7 +15,7 @@ import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.MarkText;
 
-/** What was done, in words. */
+/** Descriptions of edits. */
 final class EditText {
     private EditText() {}
 
@@ -116,7 +116,7 @@ final class EditText {
                 .or(() -> judgement.standing().map(Standing::label)));
     }
 
-    /** The criterion, or one called "?" where the scheme has it no more. */
+    /** The criterion, or one named "?" if it is no longer in the scheme. */
     private static Criterion criterion(Batch now, String id) {
         return now.scheme().findCriterion(id).orElse(new Criterion(id, "?", "", BigDecimal.ONE, BigDecimal.ONE));
     }

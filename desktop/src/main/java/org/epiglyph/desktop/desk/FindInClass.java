@@ -18,9 +18,12 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** In whose work words stand: students as they are found, each with how often, and the way to the next one of them. */
+/**
+ * Search results for the class: students as they are found, each with the number of matches, and navigation to the next
+ * of them.
+ */
 final class FindInClass extends VBox {
-    /** So many students come together while the others are still searched. */
+    /** Number of students added at once while the others are still searched. */
     private static final int AT_ONCE = 10;
     private final DeskModel model;
     private final ClassSearch search;
@@ -29,7 +32,7 @@ final class FindInClass extends VBox {
     private final FoundRows<ClassSearch.Found> list;
     private int silent;
 
-    /** @param go brings a student to the desk */
+    /** @param go opens a student */
     FindInClass(DeskModel model, Consumer<StudentKey> go) {
         this.model = model;
         search = new ClassSearch(new CachedWords(model.workspace().folder()));
@@ -41,7 +44,7 @@ final class FindInClass extends VBox {
         getChildren().addAll(said, list);
     }
 
-    /** Searches the class; blank words search nobody. */
+    /** Searches the class; a blank query searches nobody. */
     void search(TextQuery wanted) {
         silent = 0;
         list.show(List.of());
@@ -94,7 +97,10 @@ final class FindInClass extends VBox {
         list.choose(list.items().stream().filter(f -> f.student().equals(model.student())).findFirst());
     }
 
-    /** The student so many steps further among those found, in roster order round the end; empty where nobody else is. */
+    /**
+     * The student a number of steps further among those found, in roster order and wrapping around; empty if there is
+     * no other.
+     */
     Optional<StudentKey> beside(int by) {
         Batch batch = model.batch();
         int here = batch.position(model.student());
@@ -109,7 +115,7 @@ final class FindInClass extends VBox {
         return next.or(() -> (by > 0 ? others : others.reversed()).stream().findFirst());
     }
 
-    /** Searches no further. */
+    /** Stops searching. */
     void stop() {
         newest.drop();
     }

@@ -33,7 +33,7 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
 
-/** Finds words on the pages of the submission, and goes to the next and the one before. */
+/** Searches the pages of the submission, with navigation to the next and previous match. */
 final class FindSide implements Side {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final int MOST_SHOWN = 200;
@@ -58,7 +58,7 @@ final class FindSide implements Side {
 
     private record Place(PageRef page, PageText.Selection words) {}
 
-    /** @param go brings a student to the desk */
+    /** @param go opens a student */
     FindSide(DeskModel model, PageRoll roll, PageImages images, Consumer<StudentKey> go) {
         this.roll = roll;
         this.images = images;
@@ -121,7 +121,7 @@ final class FindSide implements Side {
         return node;
     }
 
-    /** Looks for words in everybody's work, and for what is similar. */
+    /** Searches everybody's work, including similar words. */
     void everywhere(String text) {
         everywhere.setSelected(true);
         similar.setSelected(true);
@@ -129,7 +129,7 @@ final class FindSide implements Side {
         search();
     }
 
-    /** The words that are searched; empty for none. */
+    /** The search text; empty for none. */
     String query() {
         return field.getText();
     }
@@ -137,7 +137,7 @@ final class FindSide implements Side {
     @Override
     public void arrive() {
         field.requestFocus();
-        Platform.runLater(field::requestFocus); // what wanted the focus before it may still be on its way
+        Platform.runLater(field::requestFocus); // an earlier request for the focus may still be pending
         field.selectAll();
         search();
     }
@@ -218,12 +218,12 @@ final class FindSide implements Side {
     }
 
     /**
-     * Goes to the place that comes so many places after the one in sight, round the end; where all work is searched, behind the
-     * last one to the next student.
+     * Goes to a match a number of places after the one in sight, wrapping around; if all work is searched, after the
+     * last match to the next student.
      */
     void go(int by) {
         if (searching) {
-            return; // these pages' places are not known yet
+            return; // the matches of these pages are not known yet
         }
         boolean out = places.isEmpty() || here + by < 0 || here + by >= places.size();
         Optional<StudentKey> beside = everywhere.isSelected() && out ? inClass.beside(by) : Optional.empty();

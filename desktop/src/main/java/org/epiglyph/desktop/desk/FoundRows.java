@@ -12,7 +12,10 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.Rows;
 
-/** What was found, one line of it chosen; a click or Enter goes there. However much it is, only what is in sight is made. */
+/**
+ * A list of results with one selected row; a click or Enter goes there. Only visible rows are created, however many
+ * there are.
+ */
 final class FoundRows<T> extends VBox {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final double LEAST_HEIGHT = 190;
@@ -22,8 +25,8 @@ final class FoundRows<T> extends VBox {
     private Optional<T> chosen = Optional.empty();
 
     /**
-     * @param describe what a line says
-     * @param go    goes to what it stands for
+     * @param describe the text of a row
+     * @param go       goes to what it stands for
      */
     FoundRows(String id, Function<T, String> describe, Consumer<T> go) {
         this.describe = describe;
@@ -53,13 +56,13 @@ final class FoundRows<T> extends VBox {
         return row;
     }
 
-    /** Shows these; none of them is chosen. */
+    /** Shows these; none is selected. */
     void show(List<T> items) {
         chosen = Optional.empty();
         rows.getItems().setAll(items);
     }
 
-    /** Shows more behind those that are there. */
+    /** Appends more rows. */
     void add(List<T> items) {
         rows.getItems().addAll(items);
     }
@@ -68,7 +71,7 @@ final class FoundRows<T> extends VBox {
         return rows.getItems();
     }
 
-    /** Marks one of them as where one is; empty for none. */
+    /** Selects one of them as the current one; empty for none. */
     void choose(Optional<T> item) {
         if (!item.equals(chosen)) {
             chosen = item;
@@ -78,12 +81,12 @@ final class FoundRows<T> extends VBox {
         }
     }
 
-    /** The one that is marked, else the one that the list is on. */
+    /** The selected item, else the one that the list is on. */
     Optional<T> chosen() {
         return chosen.or(() -> Optional.ofNullable(rows.getSelectionModel().getSelectedItem()));
     }
 
-    /** Gives the keys to the list. */
+    /** Focuses the list. */
     void focus() {
         rows.requestFocus();
     }

@@ -27,7 +27,10 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.spelling.Spelling;
 
-/** Hints on the language of the work on the desk, made in the background while they are wanted; and corrections made of them. */
+/**
+ * Hints on the language of the work on the desk, computed in the background while they are wanted; and corrections made
+ * from them.
+ */
 final class HintsModel {
     private final DeskModel model;
     private final PageImages images;
@@ -39,12 +42,12 @@ final class HintsModel {
     private List<PageRef> looked = List.of();
 
     /**
-     * What is known.
+     * The present state.
      *
-     * @param wanted true while hints are to be shown
-     * @param ready  true when all pages were looked at
-     * @param hints  what was found and has no correction yet, in the order of the pages
-     * @param words  how many words were looked at
+     * @param wanted    true while hints are to be shown
+     * @param ready     true when all pages were checked
+     * @param hints     hints without a correction yet, in page order
+     * @param wordCount how many words were checked
      */
     record State(boolean wanted, boolean ready, List<Hint> hints, int wordCount) {
         static final State OFF = new State(false, false, List.of(), 0);
@@ -86,7 +89,7 @@ final class HintsModel {
         }
     }
 
-    /** Looks at the work on the desk, unless it is what was looked at; what has a correction by now is no hint any more. */
+    /** Checks the work on the desk, unless it was checked already; hints that have a correction now are dropped. */
     void refresh() {
         if (!state.get().wanted) {
             return;
@@ -134,7 +137,7 @@ final class HintsModel {
         try {
             return images.text(page).join();
         } catch (CompletionException e) {
-            return PageText.NONE; // the page itself says why it cannot be read
+            return PageText.NONE; // the page itself shows why it cannot be read
         }
     }
 
@@ -155,9 +158,9 @@ final class HintsModel {
     }
 
     /**
-     * Makes a correction mark of a hint; the likeliest word is put in the place of one that is not known.
+     * Makes a correction mark from a hint; the likeliest word replaces an unknown one.
      *
-     * @param turn of upright words within page space
+     * @param turn of upright text within page space
      */
     void correct(Hint hint, int turn) {
         work.start(() -> better(hint), better -> {
@@ -168,7 +171,7 @@ final class HintsModel {
         }, model::say);
     }
 
-    /** Of a word that stands twice, the second goes. */
+    /** Of a repeated word, the second is struck. */
     private static List<PageBox> boxes(Hint hint) {
         List<PageBox> all = hint.place().boxes();
         if (hint.kind() != Hint.Kind.TWICE || all.size() > 1) {
@@ -183,7 +186,7 @@ final class HintsModel {
                         both.height() * share));
     }
 
-    /** What may have been meant; empty where words only go, or nothing is known. */
+    /** What may have been meant; empty if words are only struck, or nothing is known. */
     private String better(Hint hint) {
         String word = switch (hint.kind()) {
             case TWICE -> "";
@@ -197,7 +200,7 @@ final class HintsModel {
         return word.isEmpty() ? "" : hint.text().replace(" ", "").replace(hint.letters(), word);
     }
 
-    /** Takes a word into the marker's own, so that it is a hint nowhere any more. */
+    /** Adds a word to the marker's own dictionary, so that it is no longer a hint anywhere. */
     void accept(Hint hint) {
         work.start(() -> {
             spelling.add(hint.letters());

@@ -17,7 +17,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PageRoll;
 
-/** Hints on the language of the work on the desk: how many of each kind, where, and what is made of them. */
+/** Hints on the language of the work on the desk: how many of each kind, where, and what was made of them. */
 final class HintsSide implements Side {
     private final DeskModel model;
     private final PageRoll pages;
@@ -107,7 +107,7 @@ final class HintsSide implements Side {
         return UiText.of("Hints.counts", String.join(", ", each), state.wordCount());
     }
 
-    /** Goes to the next hint, so many further; asks for hints first where there are none yet. */
+    /** Goes to the hint a number of places further; computes hints first if there are none yet. */
     void go(int by) {
         List<Hint> all = hints.stateProperty().get().hints();
         if (!hints.stateProperty().get().wanted()) {
@@ -129,7 +129,7 @@ final class HintsSide implements Side {
         pages.found(Map.of());
     }
 
-    /** Makes a correction mark of the hint that is chosen. */
+    /** Makes a correction mark from the selected hint. */
     void correct() {
         list.chosen().ifPresentOrElse(hint -> {
             pages.found(Map.of());

@@ -28,7 +28,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.Past;
 
-/** What was done when, for this submission or the whole batch; any earlier state can be looked at and brought back. */
+/** What was done when, for this submission or the whole batch; any earlier state can be looked at and restored. */
 final class HistorySide implements Side {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
@@ -127,7 +127,7 @@ final class HistorySide implements Side {
             return;
         }
         if (reading) {
-            again = true; // what has changed meanwhile is read when this is done
+            again = true; // changes made meanwhile are read afterwards
             return;
         }
         reading = true;
@@ -170,7 +170,7 @@ final class HistorySide implements Side {
                 }, this::failed);
     }
 
-    /** What cannot be read leaves nothing to show, and says so. */
+    /** If it cannot be read, nothing is shown except the reason. */
     private void failed(String why) {
         reading = false;
         again = false;

@@ -24,7 +24,7 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.paper.PageRoll;
 
-/** What can be done with marks: going from one to another, and all that is done with those that are chosen. */
+/** Acts on marks: going from one to another, and everything done with the selected ones. */
 final class MarkActs {
     private static final double SIZE_STEP = 1.15;
     private static final double TURN_STEP = 15;
@@ -35,7 +35,7 @@ final class MarkActs {
     private final Consumer<Mark> toMark;
     private Selection read = Selection.NONE;
 
-    /** @param toMark shows a mark on its page and chooses it */
+    /** @param toMark shows a mark on its page and selects it */
     MarkActs(DeskModel model, PageRoll pages, DocumentFiles files, Consumer<Mark> toMark) {
         this.model = model;
         this.pages = pages;
@@ -43,12 +43,12 @@ final class MarkActs {
         this.toMark = toMark;
     }
 
-    /** Words that were chosen on the page, for copying. */
+    /** Text selected on the page, for copying. */
     void copyable(Selection words) {
         read = words;
     }
 
-    /** @param pointing true while the arrow keys belong to the pen that is led by them */
+    /** @param pointing true while the arrow keys belong to the keyboard pen */
     List<Act> all(BooleanSupplier pointing) {
         List<Act> acts = new ArrayList<>(going());
         acts.addAll(shape());
@@ -103,7 +103,7 @@ final class MarkActs {
                 Act.of("Desk.act.seenBlank", "", this::stampBlankPages));
     }
 
-    /** The arrow keys move the chosen marks, one point a press. */
+    /** The arrow keys move the selected marks, one point per press. */
     private Act move(String key, double dx, double dy, BooleanSupplier pointing) {
         return Act.of("Desk.act.move." + key, key, () -> pages.isFocused() && any() && !pointing.getAsBoolean(),
                 () -> model.chosen().move(dx, dy)).repeating();
@@ -132,7 +132,7 @@ final class MarkActs {
         }
     }
 
-    /** Goes to the next mark that is evidence for the criterion being scored. */
+    /** Goes to the next mark that is evidence for the current criterion. */
     private void nextEvidence() {
         String criterion = model.scores().criterionProperty().get();
         List<Mark> evidence = Chosen.inPageOrder(model.submission())
@@ -148,7 +148,7 @@ final class MarkActs {
         toMark.accept(evidence.get((here + 1) % evidence.size()));
     }
 
-    /** Stamps "seen" on every page of the submission that has neither ink nor words on it. */
+    /** Stamps "seen" on every page of the submission that is blank. */
     private void stampBlankPages() {
         files.blankPages(model.submission().pages(), blank -> {
             List<Stamp> stamps = blank.stream()

@@ -32,7 +32,7 @@ final class NamesSide implements Side {
     private final VBox content = new VBox();
     private final ScrollPane node = new ScrollPane(content);
 
-    /** All that this side tells. */
+    /** Everything this side shows. */
     private record Shown(Naming naming, Covers covers, StudentKey student, boolean drawing) {}
 
     NamesSide(DeskModel model, PageRoll pages) {
@@ -70,7 +70,7 @@ final class NamesSide implements Side {
         }
         Shown now = new Shown(batch.naming(), batch.covers(), model.student(), hand.wantedProperty().get());
         if (now.equals(shown)) {
-            return; // what is being pressed or typed stays
+            return; // do not replace what is being pressed or typed in
         }
         shown = now;
         List<Node> nodes = new ArrayList<>();
@@ -134,7 +134,7 @@ final class NamesSide implements Side {
         }
     }
 
-    /** Only for a reason, which the history keeps. */
+    /** Requires a reason, which the history stores. */
     private void uncover(Set<StudentKey> who) {
         if (reason.getText().isBlank()) {
             model.say(UiText.of("Names.needsReason"));

@@ -27,8 +27,8 @@ import org.epiglyph.desktop.paper.Piece;
 import org.epiglyph.desktop.settings.PageSpace;
 
 /**
- * Lays the pages of the submission on the desk into the roll. Their shapes are read in the background, unless they were
- * got ready while the student before lay there.
+ * Puts the pages of the submission on the desk into the roll. Their geometries are read in the background, unless they
+ * were prepared while the previous student was shown.
  */
 final class OpenPages {
     private static final int DRAWN_AHEAD = 2;
@@ -47,9 +47,9 @@ final class OpenPages {
     private StudentKey student;
     private volatile long asked;
 
-    /** What was got ready for a submission that may come next. */
+    /** What was prepared for a submission that may come next. */
     private record Ready(Submission submission, Optional<HandIn> handIn, List<Piece> pieces) {
-        /** False where pages could not be read, which may be otherwise when they are asked for. */
+        /** False if pages could not be read, which may be different when they are requested. */
         boolean isWhole() {
             return pieces.stream().filter(Piece.Leaf.class::isInstance).count() == submission.pages().size();
         }
@@ -60,7 +60,7 @@ final class OpenPages {
         }
     }
 
-    /** What is being read for a submission before the desk is there. */
+    /** What is being read for a submission before the desk exists. */
     private record Begun(Submission submission, Optional<HandIn> handIn, CompletableFuture<List<Piece>> pieces) {
         boolean isFor(Submission other, Optional<HandIn> otherHandIn) {
             return submission == other && handIn.equals(otherHandIn);
@@ -68,8 +68,8 @@ final class OpenPages {
     }
 
     /**
-     * @param lastRoom the room for pages when a desk was left last; may be slow
-     * @param shown    called when other pages lie in the roll
+     * @param lastRoom the space for pages when a desk was last left; may be slow
+     * @param shown    called when other pages are in the roll
      */
     OpenPages(DeskModel model, PageImages images, Pieces pieces, PageRoll roll,
             Supplier<Optional<PageSpace>> lastRoom, Runnable shown) {
@@ -81,19 +81,19 @@ final class OpenPages {
         this.shown = shown;
     }
 
-    /** The student whose pages were asked for last; null before the first. */
+    /** The student whose pages were requested last; null before the first. */
     StudentKey student() {
         return student;
     }
 
-    /** The document in sight, else the first; empty where nothing was received. */
+    /** The document in sight, else the first; empty if nothing was received. */
     private Optional<Document> documentInSight() {
         return roll.pageInSight()
                 .flatMap(p -> documents.stream().filter(d -> d.id().equals(p.document())).findFirst())
                 .or(() -> documents.stream().findFirst());
     }
 
-    /** What is done with the document in sight, outside the program. */
+    /** Acts on the document in sight in other programs. */
     List<Act> acts(DocumentFiles files) {
         BooleanSupplier any = () -> documentInSight().isPresent();
         return List.of(
@@ -119,18 +119,22 @@ final class OpenPages {
         }
     }
 
-    /** Draws all pages anew where other names are covered on them. @return whether so */
+    /**
+     * Redraws all pages if other names are covered on them.
+     *
+     * @return true if so
+     */
     boolean namesChanged(Batch before, Batch now) {
         boolean changed = before.naming() != now.naming() || before.covers() != now.covers();
         if (changed) {
             images.coverAnew();
             ready = List.of();
-            Platform.runLater(() -> read(roll::showAgain)); // once the submission is the new one, too
+            Platform.runLater(() -> read(roll::showAgain)); // once the new submission is shown, too
         }
         return changed;
     }
 
-    /** Pages that are still being read come too late. */
+    /** Pages that are still being read are dropped. */
     void leave() {
         asked++;
     }
@@ -159,8 +163,8 @@ final class OpenPages {
     }
 
     /**
-     * Reads the shapes of the submission on the desk and draws its first page while the desk is still being made, for the
-     * room that pages had when a desk was left last.
+     * Reads the geometries of the submission on the desk and draws its first page while the desk is still being
+     * created, for the space that pages had when a desk was last left.
      */
     void begin() {
         Submission submission = model.submission();
@@ -170,13 +174,13 @@ final class OpenPages {
                 startReading(submission, handIn, Optional.empty(), () -> asked <= before + 1)));
     }
 
-    /** @param room what there is for pages; empty where that is not known yet */
+    /** @param room the space for pages; empty if it is not known yet */
     private CompletableFuture<List<Piece>> startReading(Submission submission, Optional<HandIn> handIn,
             Optional<PageSpace> room, BooleanSupplier wanted) {
         CompletableFuture<List<Piece>> reading = new CompletableFuture<>();
         Thread.ofVirtual().start(() -> {
             List<Piece> read = pieces.of(submission, handIn);
-            reading.complete(read); // whatever becomes of what is drawn ahead
+            reading.complete(read); // whatever happens to what is drawn ahead
             room.or(lastRoom)
                     .ifPresent(in -> first(read, in).limit(1)
                             .filter(_ -> wanted.getAsBoolean())
@@ -192,8 +196,8 @@ final class OpenPages {
     }
 
     /**
-     * Gets ready what may come next: the shapes of its pages, and the first of them drawn at the scale they will have.
-     * Waits a moment, so that the pages in sight are drawn first.
+     * Prepares what may come next: the geometries of its pages, and the first of them drawn at its scale. Waits a
+     * moment, so that the pages in sight are drawn first.
      */
     private void prepareNext() {
         long now = asked;
@@ -227,7 +231,7 @@ final class OpenPages {
         });
     }
 
-    /** @param scale pixels of the screen a point */
+    /** @param scale screen pixels per point */
     private record Drawing(PageRef page, double scale) {}
 
     private Stream<Drawing> first(List<Piece> laid, PageSpace in) {
@@ -238,7 +242,7 @@ final class OpenPages {
                 .map(p -> new Drawing(((Piece.Leaf) p).page(), scale));
     }
 
-    /** One page after the other, so that a thread stays free for what may be asked for meanwhile. */
+    /** One page after the other, so that a thread stays free for other requests. */
     private void draw(Iterator<Drawing> pages, long now) {
         if (pages.hasNext() && now == asked) {
             Drawing next = pages.next();

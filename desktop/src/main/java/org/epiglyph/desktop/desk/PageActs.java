@@ -12,7 +12,7 @@ import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.settings.View.Arrangement;
 import org.epiglyph.desktop.settings.View.Zoom;
 
-/** How the pages are turned and shown, which hand-in they are of, and what is in sight around them. */
+/** Acts on how pages are turned and shown, which hand-in is shown, and which parts of the desk are visible. */
 final class PageActs {
     private static final double ZOOM_STEP = 1.2;
     private static final double NATURAL = 96.0 / 72;
@@ -80,7 +80,7 @@ final class PageActs {
         return model.submission().handIns().size() > 1;
     }
 
-    /** Looks at the hand-in before, from the oldest on at the newest again. */
+    /** Looks at the previous hand-in; after the oldest, at the newest again. */
     private void otherHandIn() {
         List<Integer> numbers = model.submission().handIns().stream().map(HandIn::number).toList();
         int at = numbers.indexOf(model.shownHandIn().orElseThrow().number());

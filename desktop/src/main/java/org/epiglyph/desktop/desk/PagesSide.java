@@ -28,12 +28,12 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.PageRoll;
 
-/** The pages in small, with what was not looked at yet, and a field that goes to a page by its number. */
+/** Thumbnails of the pages, with those not looked at yet, and a field that goes to a page by its number. */
 final class PagesSide implements Side {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final PseudoClass UNSEEN = PseudoClass.getPseudoClass("unseen");
     private static final double WIDTH = 108;
-    /** What a button takes beside its page, and a row beside its buttons. */
+    /** The space of a button beside its page, and of a row beside its buttons. */
     private static final double AROUND = 16;
     private static final double SCROLL_BAR = 20;
     private static final double NATURAL = 96.0 / 72;
@@ -47,7 +47,7 @@ final class PagesSide implements Side {
     private final Rows<Integer> rows = new Rows<>("small-leaves", this::row);
     private final CountsLine counts;
     private final VBox node;
-    /** The buttons of pages in sight, by the page's place from 0; those of pages scrolled past may be in it too. */
+    /** The buttons of pages in sight, by zero-based page index; some of pages scrolled past may remain. */
     private final Map<Integer, Button> buttons = new ConcurrentHashMap<>();
     private Map<PageRef, Long> marksOn = Map.of();
     private int across = 2;
@@ -55,7 +55,7 @@ final class PagesSide implements Side {
     private int shownTurns;
     private Optional<PageRef> here = Optional.empty();
 
-    /** @param sizes sets how many pixels a point takes */
+    /** @param sizes sets the scale in pixels per point */
     PagesSide(DeskModel model, PageRoll roll, PageImages images, DoubleConsumer sizes) {
         this.model = model;
         this.sizes = sizes;
@@ -99,7 +99,7 @@ final class PagesSide implements Side {
         number.selectAll();
     }
 
-    /** 100 percent is the page in its natural size, on a screen of 96 pixels an inch. */
+    /** 100 percent is the page's natural size on a screen with 96 pixels per inch. */
     private void resize() {
         String typed = percent.getText().replace("%", "").strip();
         boolean known = typed.matches("\\d{1,4}") && Integer.parseInt(typed) > 0;
@@ -122,7 +122,7 @@ final class PagesSide implements Side {
         }
     }
 
-    /** As many pages stand beside each other as the side is wide. */
+    /** As many pages beside each other as the side is wide. */
     private void arrange(double width) {
         int fitting = Math.max(1, (int) ((width - SCROLL_BAR) / (WIDTH + AROUND)));
         if (fitting != across) {
@@ -205,7 +205,7 @@ final class PagesSide implements Side {
         button.setAccessibleText(UiText.of("Desk.page", index + 1) + ", " + text);
     }
 
-    /** Shows which page is in sight, which changes with every step of scrolling. */
+    /** Shows which page is in sight, which changes with every scroll step. */
     private void markHere() {
         if (node.getScene() == null || !shown.equals(roll.pages())) {
             return;

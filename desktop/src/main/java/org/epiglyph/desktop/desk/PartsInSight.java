@@ -9,9 +9,12 @@ import org.epiglyph.desktop.paper.Margin;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.settings.View;
 
-/** Folds and arranges the parts of the desk as the marker likes them. Without room for both, the margin gives way to the paper. */
+/**
+ * Folds and arranges the parts of the desk as the marker prefers. If there is no room for both, the margin gives way to
+ * the paper.
+ */
 final class PartsInSight {
-    /** The names of the parts that can be folded away. */
+    /** The names of the parts that can be folded. */
     static final List<String> NAMES = List.of("ledger", "margin", "case", "roll");
     private static final double MARGIN_WIDTH = 240;
     private static final double WIDEST_MARGIN = 420;
@@ -21,7 +24,7 @@ final class PartsInSight {
     private final Looks looks;
     private final Parts parts;
     private final Region besidePaper = new Region();
-    /** Looks outlive the desk, so that this is taken off when the desk is left. */
+    /** The looks outlive the desk, so this listener is removed when the desk is left. */
     private final ChangeListener<View> looking = (_, _, _) -> arrange();
 
     /** The parts, from left to right. */
@@ -39,7 +42,7 @@ final class PartsInSight {
         parts.margin.widthProperty().addListener((_, _, _) -> Platform.runLater(this::arrange));
     }
 
-    /** The room beside the pages in which the margin is written. */
+    /** The space beside the pages in which the margin is. */
     Region besidePaper() {
         return besidePaper;
     }
@@ -61,7 +64,7 @@ final class PartsInSight {
         margin.look();
     }
 
-    /** Looks are heard no more. */
+    /** Stops listening to the looks. */
     void leave() {
         looks.viewProperty().removeListener(looking);
     }

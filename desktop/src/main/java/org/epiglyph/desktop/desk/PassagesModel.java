@@ -21,9 +21,12 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.pages.PageImages;
 
-/** What the student on the desk has in common with the class, without any node; compared in the background once it is wanted. */
+/**
+ * What the student on the desk has in common with the class, without any node; compared in the background once it is
+ * wanted.
+ */
 final class PassagesModel {
-    /** So often what is known so far is told while the class is being read. */
+    /** Interval at which intermediate results are reported while the class is read. */
     private static final long TOLD_NANOS = 700_000_000;
     private final DeskModel model;
     private final PageImages images;
@@ -35,29 +38,29 @@ final class PassagesModel {
     private boolean commonplace;
 
     /**
-     * What is known of a student.
+     * What is known about a student.
      *
      * @param submission the work that was compared
-     * @param wordCount      how many words of it are compared; empty before it was taken
-     * @param common     with whom there are passages in common
-     * @param looked     how many of the class were looked at
+     * @param wordCount  how many of its words are compared; empty before it was read
+     * @param common     the works with passages in common
+     * @param looked     how many of the class have been looked at
      * @param complete   true once that is the whole class
      */
     record Known(Submission submission, Optional<Integer> wordCount, List<Corpus.Common> common, int looked,
             boolean complete) {}
 
     /**
-     * Where the words of two works stand.
+     * The places of the words of two works.
      *
-     * @param other     empty for a work whose pages are not to be seen
-     * @param elsewhere the other one's documents, where it is of another batch
+     * @param other     empty for a work whose pages must not be shown
+     * @param elsewhere the other one's documents, if it is in another batch
      */
     record Pair(PlacedWords own, Optional<PlacedWords> other, List<Document> elsewhere) {}
 
-    /** Who of the class have passages in common. */
+    /** Which students of the class have passages in common. */
     record Class(List<Pairs.Pair> pairs, List<Set<StudentKey>> groups) {}
 
-    /** @param told takes what is known, again and again while the class is being read */
+    /** @param told receives what is known, repeatedly while the class is read */
     PassagesModel(DeskModel model, PageImages images, Consumer<Known> told) {
         this.model = model;
         this.images = images;
@@ -69,30 +72,30 @@ final class PassagesModel {
         return new ClassPassages(new CachedWords(model.workspace().folder()), reach);
     }
 
-    /** Compares from now on with what much of the class has, or without. */
+    /** Includes or excludes what much of the class has. */
     void leaveOutCommonplace(boolean out) {
         commonplace = !out;
     }
 
-    /** Compares from now on with quotations and lists of references, or without. */
+    /** Includes or excludes quotations and lists of references. */
     void leaveOutQuotations(boolean out) {
         reach = new ClassPassages.Reach(out, reach.given(), reach.elsewhere());
         passages = passages();
     }
 
-    /** Compares from now on with documents that the marker laid beside, or not. */
+    /** Includes or excludes documents beside the pages. */
     void withGiven(boolean given) {
         reach = new ClassPassages.Reach(reach.ownAlone(), given, reach.elsewhere());
         passages = passages();
     }
 
-    /** Compares from now on with these other batches. */
+    /** Compares with these other batches too. */
     void withElsewhere(Set<Path> elsewhere) {
         reach = new ClassPassages.Reach(reach.ownAlone(), reach.given(), elsewhere);
         passages = passages();
     }
 
-    /** Compares the student on the desk with the class; what was taken before is not taken again. */
+    /** Compares the student on the desk with the class; works read before are not read again. */
     void compare() {
         Batch batch = model.batch();
         Submission submission = model.submission();
@@ -122,9 +125,9 @@ final class PassagesModel {
     }
 
     /**
-     * Reads where the words of the student on the desk and of another work stand.
+     * Reads the places of the words of the student on the desk and of another work.
      *
-     * @param failed called where that cannot be read; it has been said why
+     * @param failed called if they cannot be read; the reason has been reported
      */
     void pair(Source other, Consumer<Pair> then, Runnable failed) {
         Batch batch = model.batch();
@@ -144,7 +147,7 @@ final class PassagesModel {
             case Source.Given(String document) ->
                 new Pair(mine, batch.aids().find(document).map(here::placed), List.of());
             case Source.Elsewhere elsewhere -> {
-                Optional<ClassPassages.OtherWork> work = batch.isCovered() // its pages would tell whose they are
+                Optional<ClassPassages.OtherWork> work = batch.isCovered() // its pages would reveal whose they are
                         ? Optional.empty()
                         : here.placed(elsewhere);
                 work.ifPresent(w -> images.lend(w.pages()));
@@ -154,7 +157,7 @@ final class PassagesModel {
         };
     }
 
-    /** Finds who of the whole class have passages in common, once the class was read. */
+    /** Finds which students of the whole class have passages in common, once the class was read. */
     void pairs(Consumer<Class> then) {
         Batch batch = model.batch();
         ClassPassages here = passages;
@@ -167,7 +170,7 @@ final class PassagesModel {
         }, model::say);
     }
 
-    /** Compares no further, and lays nothing beside anything. */
+    /** Stops comparing. */
     void stop() {
         comparing.drop();
         pairing.drop();

@@ -38,8 +38,8 @@ import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.paper.Piece;
 
 /**
- * Who else has the same words, beyond the task's own; choosing one lays both papers beside each other with the passages drawn
- * alike. It judges nothing, and nothing of it reaches a student.
+ * Who else has the same words, beyond the task's own; selecting one shows both papers beside each other with the
+ * passages highlighted in both. It makes no judgement, and nothing of it reaches a student.
  */
 final class PassagesSide implements Side {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
@@ -67,7 +67,7 @@ final class PassagesSide implements Side {
     private Optional<Submission> compared = Optional.empty();
     private int wordCount;
 
-    /** A passage of two works that lie beside each other. */
+    /** A passage shared by two works that are shown beside each other. */
     private record Shared(Passage passage, PassagesModel.Pair pair) {}
 
     PassagesSide(DeskModel model, PageRoll roll, PageImages images, Pieces pieces) {
@@ -128,7 +128,7 @@ final class PassagesSide implements Side {
         return button;
     }
 
-    /** From now on it is nobody's own, in whosever work it stands. */
+    /** Sets the passage aside as nobody's own work, whoever's work contains it. */
     private void setAside(Shared shared, SetAside.Reason reason) {
         String text = shared.pair.own().words(shared.passage.at(), shared.passage.length());
         if (aside.add(new SetAside(text, reason))) {
@@ -191,7 +191,7 @@ final class PassagesSide implements Side {
         roll.found(Map.of());
     }
 
-    /** With whom the work on the desk is laid beside each other; with nobody, the class is there to choose from. */
+    /** Shows the work on the desk beside another one; without one, the class is listed to choose from. */
     private void beside(Optional<Corpus.Common> common) {
         chosen = common;
         boolean pair = common.isPresent();
@@ -244,7 +244,7 @@ final class PassagesSide implements Side {
                 pair.wordCount());
     }
 
-    /** Brings the one to the desk, with the other chosen there. */
+    /** Opens one of the pair, with the other selected there. */
     private void choose(Pairs.Pair pair) {
         cameFrom = Optional.of(new Source.Mate(pair.other()));
         model.open(pair.one());
@@ -265,7 +265,7 @@ final class PassagesSide implements Side {
         });
     }
 
-    /** Nothing received, not ready, no words, none, and some are different things. */
+    /** Distinguishes nothing received, not ready, no words, no passages, and some. */
     private String sentence(PassagesModel.Known known) {
         if (known.submission().documents().isEmpty()) {
             return UiText.of("Passages.nothing");
@@ -318,7 +318,7 @@ final class PassagesSide implements Side {
         passages.pair(common.other(), pair -> lay(common, pair), this::compare);
     }
 
-    /** Lays both papers beside each other, as far as the other one is here. */
+    /** Shows both papers beside each other, as far as the other one is available. */
     private void lay(Corpus.Common common, PassagesModel.Pair pair) {
         Batch batch = model.batch();
         Thread.ofVirtual().start(() -> {

@@ -10,7 +10,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.KeyPen;
 
-/** Taking what is written with: slots of the pen case, phrases, the pen that keys lead. */
+/** Acts on the writing tool: slots of the pen case, phrases, the keyboard pen. */
 final class PenActs {
     private static final int MOST_USED = 9;
     private static final int KEYS = 10;

@@ -21,8 +21,8 @@ import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /**
- * The pen case: an upright strip beside the page. Pressing the slot in hand once more opens its settings. Empty before it is
- * first refreshed.
+ * The pen case: an upright strip beside the page. Pressing the slot in hand again opens its settings. Empty before its
+ * first refresh.
  */
 final class PenCaseStrip extends ScrollPane {
     private static final PseudoClass IN_HAND = PseudoClass.getPseudoClass("in-hand");
@@ -32,7 +32,7 @@ final class PenCaseStrip extends ScrollPane {
     private final List<Button> slots = new ArrayList<>();
     private PenCase shown;
 
-    /** @param card where ink, width and the rest of the slot in hand are chosen */
+    /** @param card the settings of the slot in hand: ink, width and others */
     PenCaseStrip(DeskModel model, SlotCard card) {
         this.model = model;
         this.card = card;
@@ -46,7 +46,7 @@ final class PenCaseStrip extends ScrollPane {
         setAccessibleText(UiText.of("Desk.penCase"));
     }
 
-    /** Draws all slots anew, and closes the card where another slot is in hand. */
+    /** Redraws all slots, and closes the card if another slot is in hand. */
     void refresh() {
         PenCase penCase = model.penCaseProperty().get();
         if (shown != null && shown.inHand() != penCase.inHand()) {
@@ -109,7 +109,7 @@ final class PenCaseStrip extends ScrollPane {
         card.close();
     }
 
-    /** A press beside the settings closes them, and does what it does there. */
+    /** A press beside the settings closes them, and still has its effect there. */
     void pressed(EventTarget target) {
         boolean inside = false;
         for (Node at = target instanceof Node node ? node : null; at != null; at = at.getParent()) {
@@ -120,7 +120,7 @@ final class PenCaseStrip extends ScrollPane {
         }
     }
 
-    /** Makes buttons of all slots for the case at the pointer. */
+    /** Creates buttons of all slots for the case at the pointer. */
     List<Button> copies(Runnable then) {
         PenCase penCase = model.penCaseProperty().get();
         List<Button> copies = new ArrayList<>();
@@ -137,7 +137,9 @@ final class PenCaseStrip extends ScrollPane {
         return copies;
     }
 
-    /** The key that takes a slot: the digits from 1, then 0; E and C for the first eraser and the first that chooses. */
+    /**
+     * The key that takes a slot: the digits from 1, then 0; E and C for the first eraser and the first selecting tool.
+     */
     static String key(PenCase penCase, int number) {
         if (number < 10) {
             return String.valueOf((number + 1) % 10);

@@ -26,7 +26,7 @@ import org.epiglyph.desktop.paper.PhraseHand;
 import org.epiglyph.desktop.paper.PhraseList;
 import org.epiglyph.desktop.phrases.MissingList;
 
-/** The phrases at hand, in a drawer: those of the criterion being scored first. Dragged, or put on the chosen mark. */
+/** The phrases, in a drawer: those of the current criterion first. They can be dragged, or put on the selected mark. */
 final class PhrasesSide implements Side {
     private static final int MOST_SHOWN = 40;
     private static final int MOST_PLACES = 5;
@@ -40,7 +40,7 @@ final class PhrasesSide implements Side {
     private final Consumer<String> lookFor;
     private Consumer<String> then = _ -> {};
 
-    /** @param lookFor looks for words on the pages of all students */
+    /** @param lookFor searches the pages of all students */
     PhrasesSide(DeskModel model, Consumer<String> lookFor) {
         this.model = model;
         this.lookFor = lookFor;
@@ -146,7 +146,7 @@ final class PhrasesSide implements Side {
         hand.draggable(row, phrase);
     }
 
-    /** Shows below a phrase where it may be missing, or puts that away. */
+    /** Shows or hides, below a phrase, where it may be missing. */
     private void toggleMissing(VBox row, Phrase phrase) {
         if (row.getChildren().size() > 2) {
             row.getChildren().remove(2);
@@ -179,7 +179,7 @@ final class PhrasesSide implements Side {
         asking.take(phrase);
     }
 
-    /** Puts a phrase on the chosen mark; without one on the criterion being scored. */
+    /** Puts a phrase on the selected mark; without one on the current criterion. */
     private void put(Phrase phrase) {
         model.chosen()
                 .one()

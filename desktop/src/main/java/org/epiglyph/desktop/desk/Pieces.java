@@ -28,7 +28,10 @@ import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.desktop.paper.Piece;
 import org.epiglyph.documents.OpenDocument;
 
-/** What the roll shows of a hand-in: its pages, and where a document has none, why, and what can be done with its file. */
+/**
+ * What the roll shows of a hand-in: its pages, and for a document without pages, why, and what can be done with its
+ * file.
+ */
 final class Pieces {
     private final DeskModel model;
     private final PageImages images;
@@ -40,7 +43,7 @@ final class Pieces {
         this.files = files;
     }
 
-    /** Reads the shapes of all pages, so not for the interface thread. */
+    /** Reads the geometries of all pages, so not for the interface thread. */
     List<Piece> of(Submission submission, Optional<HandIn> handIn) {
         List<Piece> pieces = new ArrayList<>();
         List<Document> documents = handIn.map(HandIn::documents).orElse(List.of());
@@ -57,7 +60,7 @@ final class Pieces {
     }
 
     /**
-     * The pages of documents alone. Reads their shapes, so not for the interface thread.
+     * Only the pages of documents. Reads their geometries, so not for the interface thread.
      *
      * @param whose whose they are; empty for documents that no student handed in
      */
@@ -94,7 +97,7 @@ final class Pieces {
             try {
                 int turn = whose.map(s -> s.turn(page)).orElse(0);
                 pieces.add(new Piece.Leaf(page, images.geometry(page).turnedBy(turn), turn));
-            } catch (Problem e) { // whose own words name the file, and so perhaps a student whose name is covered
+            } catch (Problem e) { // whose message names the file, and so perhaps a student whose name is covered
                 String why = UiText
                         .of(e instanceof OpenDocument.Missing ? "Desk.pagesMissing" : "Desk.pagesUnreadable");
                 pieces.add(new Piece.InPlace(() -> noPages(document, name, why, whose)));
@@ -124,7 +127,7 @@ final class Pieces {
                 : bytes < 1 << 20 ? UiText.of("Desk.kilobytes", bytes >> 10) : UiText.of("Desk.megabytes", bytes >> 20);
     }
 
-    /** What can be done with its file; nothing with that of another batch. */
+    /** What can be done with its file; nothing for one of another batch. */
     private HBox acts(Document document, Optional<Submission> whose) {
         HBox line = new HBox();
         if (whose.isPresent() || isAid(document)) {
@@ -151,7 +154,7 @@ final class Pieces {
         return button;
     }
 
-    /** Asks for the changed copy, first where one was opened from here, and attaches it to whose it is. */
+    /** Asks for the changed copy, first where one was opened from here, and attaches it to its student. */
     void attachChanged(StudentKey student, Document document, Window over) {
         FileDialog dialog = new FileDialog(over, UiText.of("Desk.attach"));
         Path copies = DocumentFiles.copyFor(model.workspace().folder(), document).getParent();

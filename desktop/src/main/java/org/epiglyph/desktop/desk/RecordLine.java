@@ -16,11 +16,11 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.spoken.SpeakingModel;
 
-/** A remark being spoken: how loud it is, its time, the time left, and how to end it. */
+/** A remark being recorded: its loudness, its time, the time left, and how to end it. */
 final class RecordLine extends VBox {
     private static final PseudoClass SHORT = PseudoClass.getPseudoClass("short");
     private static final long SOON = 15_000;
-    /** Below this, in decibels of full scale, the level shows nothing. */
+    /** Below this level, in decibels of full scale, the meter shows nothing. */
     private static final double FLOOR = -54;
     private final Label about = new Label();
     private final Label time = new Label();
@@ -70,7 +70,7 @@ final class RecordLine extends VBox {
             double loud = n.level() <= 0 ? 0 : Math.clamp(1 - 20 * Math.log10(n.level()) / FLOOR, 0, 1);
             level.setMaxWidth(loud * gauge.getWidth());
             long seconds = n.length() / 1000;
-            if (seconds != told) { // not at every look, which a screen reader would read out
+            if (seconds != told) { // not at every poll, which a screen reader would read out
                 told = seconds;
                 setAccessibleText(time.getText() + ", " + left.getText());
             }

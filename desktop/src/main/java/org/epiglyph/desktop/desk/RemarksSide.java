@@ -29,7 +29,10 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.Inks;
 import org.epiglyph.desktop.paper.RemarkView;
 
-/** All remarks of the submission as one list in page order, and what the inks stand for; picking one goes to its place. */
+/**
+ * All remarks of the submission as one list in page order, and what the inks stand for; selecting one goes to its
+ * place.
+ */
 final class RemarksSide implements Side {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final PseudoClass PRIVATE = PseudoClass.getPseudoClass("private");

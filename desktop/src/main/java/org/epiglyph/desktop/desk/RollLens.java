@@ -5,8 +5,8 @@ import java.util.OptionalDouble;
 import java.util.function.IntPredicate;
 
 /**
- * Where each student stands in the roll. A class that fits stands in notches of one height. Of a larger one the students
- * around the current one, and around the pointer, keep the height of a notch as under a lens; all others are condensed.
+ * The positions of students in the roll. A class that fits has notches of one height. In a larger one the students
+ * around the current one and around the pointer keep their height as under a lens, and all others are condensed.
  */
 final class RollLens {
     /** Height of a notch under the lens. */
@@ -24,10 +24,10 @@ final class RollLens {
     private int pointed = -1;
 
     /**
-     * @param count   how many students, above 0
+     * @param count   number of students, above 0
      * @param height  of the roll in px
      * @param current position of the student on the desk
-     * @param pointer height at which the pointer is; empty where it is elsewhere
+     * @param pointer height of the pointer; empty if it is elsewhere
      * @param parts   true for a position at which another section begins
      */
     RollLens(int count, double height, int current, OptionalDouble pointer, IntPredicate parts) {
@@ -59,12 +59,12 @@ final class RollLens {
         return gaps;
     }
 
-    /** Lets the student that the pointer is on stand under it, those before above and those after below. */
+    /** Places the student at the pointer under it, those before above and those after below. */
     private void pointAt(double pointer, double room, double[] gaps) {
         pointed = at(pointer);
         double before = Arrays.stream(gaps, 0, pointed + 1).sum();
         double y = Math.clamp(pointer - before, 0, room);
-        pointed = y <= SOMETHING ? 0 : y >= room - SOMETHING ? heights.length - 1 : pointed; // the ends are reached at the ends
+        pointed = y <= SOMETHING ? 0 : y >= room - SOMETHING ? heights.length - 1 : pointed; // the ends can be reached at the ends
         double top = Math.max(y - NOTCH / 2, Math.max(SOMETHING, y / 2)); // leaves something for those before
         top = Math.max(0, Math.min(top, room - NOTCH - Math.max(SOMETHING, (room - y) / 2))); // and for those after
         if (pointed == 0) {
@@ -77,7 +77,10 @@ final class RollLens {
         fill(pointed + 1, heights.length, Math.max(0, room - top - NOTCH));
     }
 
-    /** Shares a height among students, a notch's for those under a lens where that leaves something for the others. */
+    /**
+     * Distributes a height among students, with full notches for those under a lens if that leaves something for the
+     * others.
+     */
     private void fill(int from, int to, double height) {
         int full = 0;
         for (int i = from; i < to; i++) {
@@ -114,12 +117,12 @@ final class RollLens {
         return heights[position];
     }
 
-    /** Height at which a student's notch has its middle. */
+    /** Height of the middle of a student's notch. */
     double middle(int position) {
         return tops[position] + heights[position] / 2;
     }
 
-    /** The student at a height; the nearest where there is none. */
+    /** The student at a height; the nearest if there is none. */
     int at(double y) {
         int found = Arrays.binarySearch(tops, y);
         return Math.clamp(found >= 0 ? found : -found - 2, 0, tops.length - 1);

@@ -26,8 +26,8 @@ import org.epiglyph.desktop.marking.Progress;
 import org.epiglyph.desktop.marking.StateText;
 
 /**
- * The roll: the class as the fore-edge of a stack of paper. Each student is a notch with a vessel of ink whose level is the
- * share of criteria scored, a cap where the work is sealed, a folded corner where it is handed back, a dashed outline where
+ * The roll: the class as the fore-edge of a stack of paper. Each student is a notch with a vessel of ink whose level is
+ * the share of criteria scored, a cap if the work is sealed, a folded corner if it is handed back, a dashed outline if
  * nothing was received. A class too large for that is condensed to bands around the notches under the {@link RollLens}.
  */
 final class RollStrip extends Region {
@@ -50,7 +50,7 @@ final class RollStrip extends Region {
 
     /**
      * @param above  the pane over the desk on which the name opens
-     * @param opener brings a student to the desk, after what is typed has been kept
+     * @param opener opens a student, after what is typed has been saved
      */
     RollStrip(DeskModel model, Pane above, Consumer<StudentKey> opener) {
         this.model = model;
@@ -138,7 +138,7 @@ final class RollStrip extends Region {
         event.consume();
     }
 
-    /** The student that the pointer or the keyboard is on; -1 for none. */
+    /** The student at the pointer or the keyboard cursor; -1 for none. */
     private int named() {
         return cursor >= 0 ? cursor : pointer.isPresent() ? lens().at(pointer.getAsDouble() - EDGE) : -1;
     }
@@ -165,7 +165,7 @@ final class RollStrip extends Region {
         notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
     }
 
-    /** Where the middle of a student's notch is, in px from the top of the strip. */
+    /** The middle of a student's notch, in px from the top of the strip. */
     double middle(StudentKey student) {
         return EDGE + lens().middle(model.batch().position(student));
     }
@@ -199,7 +199,7 @@ final class RollStrip extends Region {
         g.restore();
     }
 
-    /** Draws one student; gives the next. */
+    /** Draws one student; returns the next. */
     private int notch(GraphicsContext g, int position) {
         Progress.Notch notch = model.progress().at(position);
         double height = lens().height(position);
@@ -233,7 +233,7 @@ final class RollStrip extends Region {
             g.setLineWidth(1);
             g.strokeOval(left + 1.5, top + height - 7, 4, 4);
         }
-        if (notch.awaitsReply()) { // a quotation mark at the side, as beside something said
+        if (notch.awaitsReply()) { // a quotation mark at the side
             g.setFill(paints.get("ink"));
             g.fillRect(left + 1.5, top + 2, 1.5, 6);
             g.fillRect(left + 4, top + 2, 1.5, 6);
@@ -244,7 +244,7 @@ final class RollStrip extends Region {
         return notch.stage() == Stage.SEALED || notch.stage() == Stage.HANDED_BACK;
     }
 
-    /** Draws students that share a band: how much of them is done, and whether one came late; gives the next. */
+    /** Draws students that share a band: how much of them is done, and whether one was late; returns the next. */
     private int band(GraphicsContext g, int from) {
         double top = lens().top(from);
         double level = 0;

@@ -16,7 +16,7 @@ import org.epiglyph.desktop.marking.Chosen;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.RemarkView;
 
-/** How the same score was given before: up to three earlier submissions with it, and what was said there. */
+/** How the same score was given before: up to three earlier submissions with it, and the remarks there. */
 final class SameScoreSide implements Side {
     private final DeskModel model;
     private final VBox list = new VBox();

@@ -8,7 +8,7 @@ import javafx.scene.layout.Region;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** Says over the pages that they are sealed, and opens them again. */
+/** Shows above the pages that they are sealed, and reopens them. */
 final class SealedStrip extends HBox {
     SealedStrip(DeskModel model) {
         getStyleClass().add("sealed-strip");

@@ -10,12 +10,12 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.MarkText;
 
-/** The passages that were set aside as nobody's own, each of which can be taken back. */
+/** The passages that were set aside as nobody's own work, each of which can be removed. */
 final class SetAsideList extends VBox {
     private final DeskModel model;
     private final FoundRows<SetAside> rows;
 
-    /** @param changed called when one was taken back */
+    /** @param changed called when one was removed */
     SetAsideList(DeskModel model, Runnable changed) {
         this.model = model;
         rows = new FoundRows<>("passages-aside", SetAsideList::describe, one -> {
@@ -36,7 +36,7 @@ final class SetAsideList extends VBox {
         rows.show(model.batch().aids().aside());
     }
 
-    /** Sets one more aside; false where that is refused. */
+    /** Sets one more aside; false if that is refused. */
     boolean add(SetAside one) {
         List<SetAside> more = new ArrayList<>(model.batch().aids().aside());
         more.add(one);

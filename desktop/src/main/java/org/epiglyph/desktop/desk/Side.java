@@ -2,23 +2,23 @@ package org.epiglyph.desktop.desk;
 
 import javafx.scene.layout.Region;
 
-/** Something that can lie beside the pages, one at a time. */
+/** Something that can be shown beside the pages, one at a time. */
 interface Side {
-    /** Its name in the words and in the settings. */
+    /** Its name in text keys and in the settings. */
     String name();
 
     /** Its node; the same each time. */
     Region node();
 
-    /** Called when the submission, its marks or its pages have changed while it is in sight. */
+    /** Called when the submission, its marks or its pages have changed while it is visible. */
     void refresh();
 
-    /** Called when it comes into sight. */
+    /** Called when it becomes visible. */
     default void arrive() {
         refresh();
     }
 
-    /** Called when it goes out of sight. */
+    /** Called when it is hidden. */
     default void leave() {}
 
     /** Its width in pixels. */

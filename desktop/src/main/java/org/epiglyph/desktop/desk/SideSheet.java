@@ -11,7 +11,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The sheet between ledger and pages: remarks, pages, found words, history, documents; folded away until it is wanted. */
+/**
+ * The sheet between ledger and pages: remarks, pages, search results, history, documents; folded until it is wanted.
+ */
 final class SideSheet extends VBox {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final List<Side> sides;
@@ -19,7 +21,7 @@ final class SideSheet extends VBox {
     private final Runnable afterFolding;
     private Optional<Side> shown = Optional.empty();
 
-    /** @param afterFolding called when the sheet is put away */
+    /** @param afterFolding called when the sheet is folded */
     SideSheet(List<Side> sides, Runnable afterFolding) {
         this.sides = sides;
         this.afterFolding = afterFolding;
@@ -46,7 +48,7 @@ final class SideSheet extends VBox {
         return shown;
     }
 
-    /** Shows a side, or puts the sheet away where it is shown already. */
+    /** Shows a side, or folds the sheet if the side is shown already. */
     void toggle(String name) {
         if (shown.filter(s -> s.name().equals(name)).isPresent()) {
             fold();
@@ -71,16 +73,16 @@ final class SideSheet extends VBox {
         side.arrive();
     }
 
-    /** Puts the sheet away. */
+    /** Folds the sheet. */
     void fold() {
         shown.ifPresent(Side::leave);
         shown = Optional.empty();
-        getChildren().setAll(names); // a side that is put away does nothing more
+        getChildren().setAll(names); // a hidden side does nothing more
         setVisible(false);
         afterFolding.run();
     }
 
-    /** The desk is left: what lies here does nothing more. */
+    /** The desk is left: everything here stops working. */
     void end() {
         shown.ifPresent(Side::leave);
     }

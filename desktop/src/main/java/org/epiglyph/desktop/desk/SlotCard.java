@@ -202,7 +202,7 @@ final class SlotCard extends VBox {
         return new VBox(area, new HBox(date, picture));
     }
 
-    /** A number stamps points, everything else its words. */
+    /** A number becomes a score stamp, everything else a text stamp. */
     static Face face(String typed) {
         String plain = typed.replace(',', '.').replace('\u2212', '-').replace("\u00bd", ".5");
         if (plain.matches("[+-]?(\\d{1,3}(\\.\\d{1,2})?|\\.\\d{1,2})")) {

@@ -25,7 +25,7 @@ import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.paper.Inks;
 
-/** What a slot of the pen case looks like: the mark that its tool leaves, in small. */
+/** The picture of a slot of the pen case: the mark that its tool leaves, in small. */
 final class SlotPicture {
     private static final double FAINT = 0.55;
 
@@ -73,7 +73,7 @@ final class SlotPicture {
         };
     }
 
-    /** What a stamp leaves. */
+    /** What a stamp shows. */
     static Node face(Face face, Ink ink) {
         Head head = new Head("picture", new PageRef("none", 0), ink, 0, Remark.NONE);
         return switch (face) {

@@ -23,7 +23,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spoken.ListeningModel;
 
-/** A spoken remark: what it is about, how to hear it, and its words, for which it is played sentence by sentence. */
+/** A spoken remark: what it is about, how to play it, and its text, for which it is played sentence by sentence. */
 final class SpokenEntry extends VBox {
     private static final KeyCombination NEXT = new KeyCodeCombination(KeyCode.PERIOD, KeyCombination.SHORTCUT_DOWN);
     private static final KeyCombination AGAIN = new KeyCodeCombination(KeyCode.COMMA, KeyCombination.SHORTCUT_DOWN);
@@ -38,9 +38,9 @@ final class SpokenEntry extends VBox {
     private int at = -1;
 
     /**
-     * @param place  what it is about, in words
-     * @param go     shows what it is about
-     * @param again  speaks it again
+     * @param place what it is about, as text
+     * @param go    shows what it is about
+     * @param again records it again
      */
     SpokenEntry(DeskModel model, ListeningModel listening, SpokenRemark remark, String place, Runnable go,
             Runnable again) {
@@ -99,7 +99,7 @@ final class SpokenEntry extends VBox {
         return button;
     }
 
-    /** Silence was cut at the ends; all of it can be heard again. */
+    /** Silence was cut at the ends; all of it can be played again. */
     private Optional<Node> silence(SpokenRemark remark, boolean sealed) {
         boolean whole = remark.heard().equals(new Span(0, remark.length()));
         if (sealed) {
@@ -141,7 +141,7 @@ final class SpokenEntry extends VBox {
         }
     }
 
-    /** Words that were taken back, or came otherwise than by this field. */
+    /** Shows text that was undone, or changed other than by this field. */
     void refresh() {
         remark().filter(r -> !r.text().equals(area.getText().strip())).ifPresent(r -> area.setText(r.text()));
     }

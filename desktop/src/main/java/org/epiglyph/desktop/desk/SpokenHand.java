@@ -12,9 +12,9 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spoken.ListeningModel;
 import org.epiglyph.desktop.spoken.SpeakingModel;
 
-/** Speaking by keys: about the mark that is chosen, the criterion that has the focus, or else the whole. */
+/** Recording by keys: about the selected mark, the focused criterion, or else the whole. */
 final class SpokenHand {
-    /** A key that was held longer ends the remark when it is released, in nanoseconds. */
+    /** A key held longer than this ends the remark when it is released, in nanoseconds. */
     private static final long HELD = 700_000_000;
     private final DeskModel model;
     private final SpeakingModel speaking;
@@ -38,7 +38,7 @@ final class SpokenHand {
         return side;
     }
 
-    /** Connects it with the ledger and the sheet, which are made later. */
+    /** Connects it with the ledger and the sheet, which are created later. */
     void connect(Ledger scores, SideSheet remarks) {
         ledger = scores;
         sheet = remarks;
@@ -50,7 +50,7 @@ final class SpokenHand {
                 Act.of("Desk.act.speak", "Shortcut+Shift+M", this::speak));
     }
 
-    /** Begins to speak, or ends and keeps what is being spoken. */
+    /** Starts recording, or stops and saves. */
     private void speak() {
         pressed = Optional.of(System.nanoTime());
         SpokenPlace place = place();
@@ -70,13 +70,13 @@ final class SpokenHand {
         }
     }
 
-    /** Shows a remark, with the caret in its words. */
+    /** Shows a remark, with the caret in its text. */
     private void show(String remark) {
         sheet.show(side.name());
         side.write(remark);
     }
 
-    /** A key was released: one that was held to speak ends the remark. */
+    /** A key was released: one that was held to record ends the remark. */
     void released() {
         boolean held = pressed.filter(p -> System.nanoTime() - p > HELD).isPresent();
         pressed = Optional.empty();
@@ -94,13 +94,13 @@ final class SpokenHand {
         });
     }
 
-    /** The desk is left: what is being spoken is kept, what is heard falls silent. */
+    /** The desk is left: a recording is saved, playback stops. */
     void end() {
         speaking.keep();
         listening.stop();
     }
 
-    /** Ids of the marks about which remarks are spoken, one for each remark. */
+    /** Ids of the marks with spoken remarks, one for each remark. */
     static List<String> marks(Submission submission) {
         return submission.spoken()
                 .stream()

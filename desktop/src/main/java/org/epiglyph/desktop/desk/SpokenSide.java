@@ -24,7 +24,7 @@ import org.epiglyph.desktop.settings.SpeakingHabit;
 import org.epiglyph.desktop.spoken.ListeningModel;
 import org.epiglyph.desktop.spoken.SpeakingModel;
 
-/** Remarks that are spoken: records one about a mark, a criterion or the whole, and has those of the work on the desk. */
+/** Spoken remarks: records one about a mark, a criterion or the whole, and lists those of the work on the desk. */
 final class SpokenSide implements Side {
     private final DeskModel model;
     private final SpeakingModel speaking;
@@ -43,7 +43,7 @@ final class SpokenSide implements Side {
     private Optional<SpokenPlace> offered = Optional.empty();
     private String toWrite = "";
 
-    /** What stands here, without the words, which are typed here. */
+    /** What is shown, without the text, which is typed here. */
     private record Shown(StudentKey student, boolean sealed, List<SpokenRemark> remarks, List<String> places) {}
 
     /** @param go shows what a remark is about */
@@ -75,7 +75,10 @@ final class SpokenSide implements Side {
         speaking.onKept(this::write);
     }
 
-    /** Puts the caret into the words of a remark about the work on the desk; about another's it would come later, unexpected. */
+    /**
+     * Puts the caret into the text of a remark about the work on the desk; about another's it would come later,
+     * unexpectedly.
+     */
     void write(String remark) {
         toWrite = model.submission().findSpoken(remark).isPresent() ? remark : "";
         refresh();
@@ -96,7 +99,7 @@ final class SpokenSide implements Side {
         listening.stop();
     }
 
-    /** Begins to speak about something, or ends and keeps what is being spoken. */
+    /** Starts recording about something, or stops and saves. */
     void speak(SpokenPlace place) {
         if (speaking.isSpeaking()) {
             speaking.keep();
@@ -120,7 +123,7 @@ final class SpokenSide implements Side {
         }
     }
 
-    /** Where another student is on the desk by now, the one is named about whose work somebody speaks. */
+    /** If another student is on the desk by now, shows whose work the recording is about. */
     private void sayAbout(SpeakingModel.Now now) {
         recording.about(now.student().equals(model.student())
                 ? place(now.place())
@@ -144,7 +147,7 @@ final class SpokenSide implements Side {
         speaking.nowProperty().get().ifPresent(this::sayAbout);
         entryToWrite().ifPresent(e -> {
             toWrite = "";
-            Platform.runLater(() -> show(e)); // when it has its place
+            Platform.runLater(() -> show(e)); // once it has its place
         });
     }
 
@@ -175,7 +178,7 @@ final class SpokenSide implements Side {
         speaking.begin(remark.place(), Optional.of(remark));
     }
 
-    /** What can be spoken about: a mark that is chosen, which comes first, the criteria, the whole. */
+    /** What a recording can be about: the selected mark, which comes first, the criteria, the whole. */
     private void offer() {
         List<SpokenPlace> places = new ArrayList<>();
         Optional<SpokenPlace> chosen = model.chosen().one().map(m -> SpokenPlace.ofMark(m.id()));
@@ -194,7 +197,7 @@ final class SpokenSide implements Side {
         offered = chosen;
     }
 
-    /** What a remark is about, in words. */
+    /** What a remark is about, as text. */
     private String place(SpokenPlace place) {
         return switch (place.kind()) {
             case WHOLE -> UiText.of("Spoken.ofWhole");

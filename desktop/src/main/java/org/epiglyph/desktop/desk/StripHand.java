@@ -28,7 +28,7 @@ final class StripHand {
     private Optional<PageLeaf> leaf = Optional.empty();
     private Point2D from = Point2D.ZERO;
 
-    /** @param drawn takes the strip */
+    /** @param drawn receives the strip */
     StripHand(DeskModel model, PageRoll pages, Consumer<Covers.Strip> drawn) {
         this.model = model;
         this.pages = pages;
@@ -72,7 +72,7 @@ final class StripHand {
             leaf.ifPresent(l -> take(l, event));
             putAway();
         } else if (event.getEventType() != MouseEvent.MOUSE_CLICKED) {
-            return; // the pointer may go about
+            return; // the pointer may move elsewhere
         }
         event.consume();
     }

@@ -6,8 +6,8 @@ import javafx.scene.Node;
 import javafx.scene.control.TextInputControl;
 
 /**
- * The line over the part of the desk that hears what is typed: the ledger or the side while the caret stands in one of their
- * fields, else the pages, for which digits take tools.
+ * The line over the part of the desk that receives typed keys: the ledger or the side while the caret is in one of
+ * their fields, else the pages, for which digits take tools.
  */
 final class TypingLine {
     private static final PseudoClass TYPING = PseudoClass.getPseudoClass("typing");
@@ -15,7 +15,7 @@ final class TypingLine {
     private final Node pages;
 
     /**
-     * @param pages  hears whatever is typed into no field
+     * @param pages  receives whatever is not typed into a field
      * @param fields the parts with fields
      */
     TypingLine(Node pages, Node... fields) {
@@ -32,7 +32,11 @@ final class TypingLine {
         pages.pseudoClassStateChanged(TYPING, owner != null && !elsewhere);
     }
 
-    /** True if a node is a part or lies in it. @param node null lies nowhere */
+    /**
+     * True if a node is a part or within it.
+     *
+     * @param node null is within nothing
+     */
     static boolean isWithin(Node node, Node part) {
         for (Node at = node; at != null; at = at.getParent()) {
             if (at == part) {

@@ -6,8 +6,8 @@ import org.epiglyph.desktop.paper.PageLeaf;
 import org.epiglyph.desktop.paper.PageRoll;
 
 /**
- * Waits until the first page of a desk is on the screen, so that the page need not wait for what lies around it; a page that
- * takes long, or a hand that is quicker, is not waited for.
+ * Waits until the first page of a desk is on the screen, so that the page need not wait for what is around it. A page
+ * that takes long is not waited for, nor does a key or a press wait.
  */
 final class UntilFirstPage extends AnimationTimer {
     private static final long AT_MOST = Duration.ofMillis(400).toNanos();
@@ -17,7 +17,7 @@ final class UntilFirstPage extends AnimationTimer {
     private boolean drawn;
     private boolean over;
 
-    /** @param then makes what lies around the pages; run once at most */
+    /** @param then creates what is around the pages; run at most once */
     UntilFirstPage(PageRoll pages, Runnable then) {
         this.pages = pages;
         this.then = then;
@@ -34,7 +34,7 @@ final class UntilFirstPage extends AnimationTimer {
         drawn = pages.leafInSight().filter(PageLeaf::hasImage).isPresent(); // and on the screen before the next frame
     }
 
-    /** Ends the wait, if it still goes on. */
+    /** Ends the wait, if it is still running. */
     void over() {
         if (!over) {
             end();
@@ -42,7 +42,7 @@ final class UntilFirstPage extends AnimationTimer {
         }
     }
 
-    /** The desk is left: nothing is made any more. */
+    /** The desk is left: nothing is created any more. */
     void end() {
         over = true;
         stop();

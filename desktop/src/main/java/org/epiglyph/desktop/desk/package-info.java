@@ -1,4 +1,5 @@
 /**
- * The desk: one submission with ledger, pages, margin, roll and pen case. Rule: views draw, models decide, gestures turn pointer into edits.
+ * The desk: one submission with ledger, pages, margin, roll and pen case. Rule: views draw, models decide, gestures
+ * turn pointer input into edits.
  */
 package org.epiglyph.desktop.desk;

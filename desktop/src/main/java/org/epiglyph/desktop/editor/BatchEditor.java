@@ -16,7 +16,9 @@ import org.epiglyph.desktop.frame.Steps;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 
-/** Work on what belongs to the whole batch: says what was done or why not, steps back, reads and writes files. */
+/**
+ * Edits what belongs to the whole batch: reports what was done or why not, undoes and redoes, reads and writes files.
+ */
 public abstract class BatchEditor {
     private final Workspace workspace;
     private final SerialExecutor serial;
@@ -26,7 +28,7 @@ public abstract class BatchEditor {
     /**
      * Edits an open batch.
      *
-     * @param serial reads, writes and plans, so that the interface goes on
+     * @param serial reads, writes and plans off the interface thread
      */
     protected BatchEditor(Workspace workspace, SerialExecutor serial) {
         this.workspace = workspace;
@@ -41,12 +43,12 @@ public abstract class BatchEditor {
         return serial;
     }
 
-    /** What was done, in words; empty after the next thing. */
+    /** What was done; empty after the next act. */
     public ReadOnlyStringProperty saidProperty() {
         return said.getReadOnlyProperty();
     }
 
-    /** What could not be done and why; empty after the next thing that could. */
+    /** What could not be done and why; empty after the next act that could. */
     public ReadOnlyStringProperty noticeProperty() {
         return notice.getReadOnlyProperty();
     }
@@ -71,7 +73,7 @@ public abstract class BatchEditor {
         return workspace.canRedo(Optional.empty());
     }
 
-    /** Takes back the last change of the whole batch. */
+    /** Undoes the last change of the whole batch. */
     public void undo() {
         step(said -> workspace.undo(Optional.empty(), said));
     }
@@ -91,18 +93,18 @@ public abstract class BatchEditor {
         afterStep();
     }
 
-    /** Called before a step back or forth. */
+    /** Called before undo or redo. */
     protected void beforeStep() {}
 
-    /** Called after a step back or forth, whether it could be done or not. */
+    /** Called after undo or redo, whether it could be done or not. */
     protected abstract void afterStep();
 
-    /** Reads something in the background; where that fails, says why. */
+    /** Reads something in the background; if that fails, reports why. */
     protected <T> void reading(SerialExecutor.Work<T> work, Consumer<T> then) {
         serial.start(work, then, this::refuse);
     }
 
-    /** Makes a file's bytes and writes them in the background, and says so. */
+    /** Makes a file's bytes and writes them in the background, and reports it. */
     protected void writing(Path file, SerialExecutor.Work<byte[]> bytes) {
         serial.start(() -> {
             byte[] made = bytes.run();

@@ -13,14 +13,12 @@ import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The sheet of such a screen: heading, acts, what was said, what waits for a decision, and three columns. */
+/** The page of an editor: heading, buttons, messages, what waits for a decision, and three columns. */
 public final class EditorPage extends ScrollPane {
     private final BatchEditor editor;
 
     /**
-     * Puts a sheet together.
-     *
-     * @param key      names the words of the heading, and the notice
+     * @param key      names the texts of the heading, and the notice
      * @param decision shown while something waits
      */
     public EditorPage(String key, BatchEditor editor, List<? extends Node> acts, Node decision,
@@ -51,7 +49,11 @@ public final class EditorPage extends ScrollPane {
         return line;
     }
 
-    /** A dialog for a file to read or to write. @param title words for what is chosen */
+    /**
+     * A dialog for a file to read or to write.
+     *
+     * @param title the dialog's title
+     */
     public FileDialog file(String title) {
         return new FileDialog(getScene().getWindow(), title);
     }

@@ -13,8 +13,8 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 
 /**
- * Dragging rows of a list with mouse, pen or finger. A line shows where the row would come to lie; Escape gives up. The
- * events are heard on the list, since the cells keep theirs.
+ * Dragging rows of a list with mouse, pen or finger. A line shows where the row would be dropped; Escape cancels.
+ * Events are handled on the list, since cells consume theirs.
  */
 public final class RowDrag<T> {
     private static final PseudoClass ABOVE = PseudoClass.getPseudoClass("drop-above");
@@ -31,7 +31,7 @@ public final class RowDrag<T> {
     public interface Rows<T> {
         boolean canBeHeld(T row);
 
-        /** Puts a row above or below another one. */
+        /** Moves a row above or below another one. */
         void drop(T held, T there, boolean below);
     }
 
@@ -42,7 +42,7 @@ public final class RowDrag<T> {
         this.rows = rows;
     }
 
-    /** Lets rows of a list be dragged. */
+    /** Makes the rows of a list draggable. */
     public static <T> void on(ListView<T> list, Rows<T> rows) {
         RowDrag<T> drag = new RowDrag<>(list, rows);
         list.addEventFilter(MouseEvent.MOUSE_PRESSED, drag::press);
@@ -97,7 +97,7 @@ public final class RowDrag<T> {
         }
     }
 
-    /** The row at a height of the scene; the first or last one beyond the ends. */
+    /** The row at a height of the scene; beyond the ends the first or last one. */
     private Optional<Place<T>> at(double sceneY) {
         List<ListCell<T>> cells = cells();
         if (cells.isEmpty()) {

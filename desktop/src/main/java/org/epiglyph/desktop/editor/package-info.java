@@ -1,2 +1,2 @@
-/** What the screens share that edit what belongs to the whole batch: its mark scheme and its phrasebook. */
+/** What the editors of a batch's mark scheme and phrasebook share. */
 package org.epiglyph.desktop.editor;

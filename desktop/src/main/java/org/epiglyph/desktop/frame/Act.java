@@ -11,10 +11,10 @@ import javafx.scene.input.KeyCombination;
  * Something the marker can do.
  *
  * @param id       names the act in the settings; never changes
- * @param name     in words, as the command finder shows it
+ * @param name     as the command finder shows it
  * @param key      the key that does it
  * @param possible whether it can be done now
- * @param repeats  whether it is a step of many, done again while its key is held
+ * @param repeats  true if it is a step that is repeated while its key is held
  * @param run      does it; called on the interface thread
  */
 public record Act(String id, String name, Optional<KeyCombination> key, BooleanSupplier possible, boolean repeats,
@@ -24,12 +24,12 @@ public record Act(String id, String name, Optional<KeyCombination> key, BooleanS
         this(id, name, key, possible, false, run);
     }
 
-    /** An act that is always possible, named by a key of {@link UiText}. */
+    /** An act that is always possible, with the text of a {@link UiText} key. */
     public static Act of(String text, String key, Runnable run) {
         return of(text, key, () -> true, run);
     }
 
-    /** An act named by a key of {@link UiText}; an empty key combination means none. */
+    /** An act with the text of a {@link UiText} key; an empty key combination means none. */
     public static Act of(String text, String key, BooleanSupplier possible, Runnable run) {
         return new Act(text, UiText.of(text), key.isEmpty() ? Optional.empty() : Optional.of(key(key)),
                 possible, run);
@@ -54,7 +54,7 @@ public record Act(String id, String name, Optional<KeyCombination> key, BooleanS
         return new Act(id, name, text.isEmpty() ? Optional.empty() : Optional.of(key(text)), possible, repeats, run);
     }
 
-    /** The same act, done again and again while its key is held. */
+    /** The same act, repeated while its key is held. */
     public Act repeating() {
         return new Act(id, name, key, possible, true, run);
     }
@@ -68,7 +68,7 @@ public record Act(String id, String name, Optional<KeyCombination> key, BooleanS
         };
     }
 
-    /** The key as it is shown; empty where there is none. */
+    /** The key as shown; empty if there is none. */
     public String keyText() {
         return key.map(KeyCombination::getDisplayText).orElse("");
     }

@@ -16,9 +16,9 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 
-/** All acts that can be done where the marker is now: those of the window and those of the place in it. */
+/** All acts available where the marker is now: those of the window and those of the place in it. */
 public final class Acts {
-    /** Keyboards repeat a key that is held after half a second or a second, then many times a second. */
+    /** A held key repeats after half a second to a second, then many times a second. */
     private static final long LONGEST_PAUSE = 1_500_000_000L;
     private static final Set<KeyCode> EDITING = EnumSet.of(KeyCode.C, KeyCode.X, KeyCode.V, KeyCode.A, KeyCode.B,
             KeyCode.I, KeyCode.P, KeyCode.LEFT, KeyCode.RIGHT, KeyCode.BACK_SPACE, KeyCode.DELETE);
@@ -30,14 +30,14 @@ public final class Acts {
     private final LongSupplier nanos;
     private List<Act> here = List.of();
     private Held held;
-    /** While the key is held with which something was undone in a field: it goes no further than the field. */
+    /** True while the key that undid something in a field is held: it goes no further than the field. */
     private boolean undoingInField;
 
     /**
-     * @param ownKeys keys that the marker gave to acts, by the act's id; empty words for no key
-     * @param keeping keeps them when they change
-     * @param later   runs something on the interface thread, when all input that waits there has been heard
-     * @param nanos   a clock in nanoseconds that never goes back
+     * @param ownKeys keys that the marker gave to acts, by the act's id; empty for no key
+     * @param keeping saves them when they change
+     * @param later   runs something on the interface thread, after all pending input has been handled
+     * @param nanos   a monotonic clock in nanoseconds
      */
     public Acts(Map<String, String> ownKeys, Consumer<Map<String, String>> keeping, Consumer<Runnable> later,
             LongSupplier nanos) {
@@ -51,12 +51,12 @@ public final class Acts {
         everywhere.add(act);
     }
 
-    /** Exchanges the acts of the place. */
+    /** Replaces the acts of the place. */
     public void here(List<Act> acts) {
         here = List.copyOf(acts);
     }
 
-    /** Acts whose name has all the typed words, those of the place first; each once. */
+    /** Acts whose name contains all typed words, those of the place first; each once. */
     public List<Act> find(String typed) {
         String[] words = typed.strip().toLowerCase(Locale.ROOT).split("\\s+");
         Map<String, Act> found = new java.util.LinkedHashMap<>();
@@ -72,8 +72,8 @@ public final class Acts {
     /**
      * Gives an act another key.
      *
-     * @param key modifiers and the name of a key joined by plus signs, as {@link Act#key} reads them; empty for none
-     * @return why it cannot be, or empty where it is done
+     * @param key modifiers and the name of a key joined by plus signs, as {@link Act#key} parses them; empty for none
+     * @return why it is refused; empty if it is done
      */
     public Optional<String> changeKey(Act act, String key) {
         if (!key.isEmpty()) {
@@ -89,13 +89,13 @@ public final class Acts {
         return Optional.empty();
     }
 
-    /** Lets every act have the key that it came with. */
+    /** Restores the default key of every act. */
     public void forgetOwnKeys() {
         ownKeys.clear();
         keeping.accept(Map.of());
     }
 
-    /** The letter of a key that was an act must not be typed into the field that the act put the focus on. */
+    /** The letter of a key that was an act must not be typed into the field that the act focused. */
     void onTyped(KeyEvent event) {
         if (held != null && held.act.isPresent()) {
             event.consume();
@@ -109,16 +109,16 @@ public final class Acts {
         }
     }
 
-    /** The window no longer hears the keyboard, so that it will not hear that a key is released. */
+    /** The window has lost the keyboard, so it will not be notified that a key is released. */
     void onLeft() {
         held = null;
         undoingInField = false;
     }
 
     /**
-     * Does what the key stands for. While words are typed, only keys with Ctrl, Alt or Meta and function keys are acts.
-     * A key that is held repeats itself: an act is done again for it only if it is a step of many, and never faster than
-     * its result is shown. A key that confirms or removes where no words are typed does so once, whoever hears it.
+     * Does what the key stands for. While text is typed, only keys with Ctrl, Alt or Meta and function keys are acts. A
+     * held key repeats: an act is repeated only if it is a step, and never faster than its result is shown. A key that
+     * confirms or removes outside text input does so once, whoever handles it.
      */
     void onKey(KeyEvent event, Node focus) {
         if (held != null && held.isRepeatedBy(event)) {
@@ -169,13 +169,13 @@ public final class Acts {
         private boolean shown;
         private long heard = nanos.getAsLong();
 
-        /** @param act what it does, by its id; empty where the part with the focus answers to it */
+        /** @param act what it does, by its id; empty if the focused part handles it */
         Held(KeyCode code, Optional<String> act) {
             this.code = code;
             this.act = act;
         }
 
-        /** A key that is pressed again after a while was released where nothing heard of it, above another window. */
+        /** A key that is pressed again after a while was released unnoticed, in another window. */
         boolean isRepeatedBy(KeyEvent event) {
             return event.getCode() == code && nanos.getAsLong() - heard < LONGEST_PAUSE;
         }
@@ -191,12 +191,15 @@ public final class Acts {
         }
     }
 
-    /** Lets a field have undo and redo for itself alone, as one that is begun by typing has something to undo that it does not know of. */
+    /**
+     * Gives a field undo and redo for itself alone, as one that is opened by typing has something to undo that it does
+     * not know about.
+     */
     public static void undoesAlone(TextInputControl field) {
         field.getProperties().put(OWN_UNDO, true);
     }
 
-    /** True for keys that a text field needs for itself; it undoes and redoes for itself what has been typed in it. */
+    /** True for keys that a text field needs for itself; it undoes and redoes what has been typed in it. */
     private boolean isFor(TextInputControl field, KeyEvent event) {
         if (!event.isShortcutDown()) {
             return false;
@@ -210,7 +213,7 @@ public final class Acts {
         return !event.isShiftDown() && EDITING.contains(event.getCode());
     }
 
-    /** All acts with the keys in force. An own key takes the place of all keys that an act came with. */
+    /** All acts with their present keys. A key of the marker's own replaces all default keys of an act. */
     List<Act> all() {
         List<Act> all = new ArrayList<>();
         List<Act> given = new ArrayList<>(here);

@@ -14,7 +14,7 @@ import org.epiglyph.core.Problem;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** One long piece of work at a time, off the interface thread, with progress, cancel and a failure in words. */
+/** One long operation at a time, off the interface thread, with progress, cancellation and a failure message. */
 public final class Background {
     private static final Logger LOG = LoggerFactory.getLogger(Background.class);
     private static final int LEAST_SECONDS = 2;
@@ -27,7 +27,7 @@ public final class Background {
     private long countedFrom;
     private long countedSince;
 
-    /** Work that gives a result or fails in words. */
+    /** Work that returns a result or throws a Problem. */
     @FunctionalInterface
     public interface Work<T> {
         T run(Progress progress) throws Problem;
@@ -37,32 +37,36 @@ public final class Background {
         return busy.getReadOnlyProperty();
     }
 
-    /** What is being worked on, in words. */
+    /** What is being worked on, as text. */
     public ReadOnlyStringProperty whatProperty() {
         return what.getReadOnlyProperty();
     }
 
-    /** The share that is done, 0 to 1; -1 where that is not known. */
+    /** The completed share, 0 to 1; -1 if unknown. */
     public ReadOnlyDoubleProperty shareProperty() {
         return share.getReadOnlyProperty();
     }
 
-    /** Called by work at places where it can be left. @throws CancellationException where it was asked to stop */
+    /**
+     * Called by work at points where it can be stopped.
+     *
+     * @throws CancellationException if it was asked to stop
+     */
     public void stopIfAsked() {
         if (stopping) {
             throw new CancellationException();
         }
     }
 
-    /** Asks the work to stop; what it had begun is taken back. */
+    /** Asks the work to stop; what it had begun is reverted. */
     public void cancel() {
         stopping = true;
     }
 
     /**
-     * Starts work. All callbacks come on the interface thread; a cancelled work calls none.
+     * Starts work. All callbacks run on the interface thread; cancelled work calls none.
      *
-     * @throws IllegalStateException where other work is still going on
+     * @throws IllegalStateException if other work is still running
      */
     public <T> void start(Work<T> work, Consumer<T> done, Consumer<String> failed) {
         if (busy.get()) {
@@ -109,7 +113,7 @@ public final class Background {
         }
     }
 
-    /** How long the rest will take if it goes on as since the count began; nothing while that is a mere guess. */
+    /** How long the rest will take at the rate since the count began; empty while that is a mere guess. */
     private String left(long done, long total, long now) {
         if (total != countedTo || done < countedFrom) {
             countedTo = total;

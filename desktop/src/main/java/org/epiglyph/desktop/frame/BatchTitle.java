@@ -2,7 +2,7 @@ package org.epiglyph.desktop.frame;
 
 import org.epiglyph.core.batch.Batch;
 
-/** What the top line says of the batch that is open: its task, and a quiet word where names are covered. */
+/** The title of the open batch in the top line: its task, and a subdued word if names are covered. */
 public final class BatchTitle {
     private BatchTitle() {}
 

@@ -5,7 +5,9 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.VBox;
 
-/** Shows background work: what is being done, how far it is, and a way to stop it. Takes no room while nothing is done. */
+/**
+ * Shows background work: what is being done, its progress, and a way to stop it. Takes no space while nothing is done.
+ */
 public final class BusyPane extends VBox {
     public BusyPane(Background background) {
         getStyleClass().add("busy");

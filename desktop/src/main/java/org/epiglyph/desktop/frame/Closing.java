@@ -2,7 +2,7 @@ package org.epiglyph.desktop.frame;
 
 import javafx.stage.Stage;
 
-/** Asks before the window is closed while work goes on in the background or changes are not saved. */
+/** Asks before the window is closed while background work is running or changes are not saved. */
 public final class Closing {
     private Closing() {}
 

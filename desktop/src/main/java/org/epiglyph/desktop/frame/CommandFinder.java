@@ -13,7 +13,10 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
-/** The field in the top line that finds any act by a few letters and shows its key, and whatever the place has to be found. */
+/**
+ * The field in the top line that finds any act by a few letters and shows its key, and whatever the place offers to
+ * find.
+ */
 final class CommandFinder extends TextField {
     private static final int MOST = 12;
     private static final double WIDTH = 440;
@@ -52,7 +55,7 @@ final class CommandFinder extends TextField {
         addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
     }
 
-    /** Takes the focus and remembers where it was. */
+    /** Takes the focus, remembering the previous owner. */
     void open() {
         before = getScene().getFocusOwner();
         clear();

@@ -13,41 +13,45 @@ import javafx.stage.FileChooser.ExtensionFilter;
 import javafx.stage.Window;
 
 /**
- * The system's dialog for a file or a folder. It says in its title what is chosen, and begins in the folder that was chosen
- * from last over the same window.
+ * The system's dialog for a file or a folder. Its title says what is chosen, and it starts in the folder chosen last
+ * over the same window.
  */
 public final class FileDialog {
-    /** Where a window holds the folder that was chosen from last. */
+    /** The property key under which a window stores the folder chosen last. */
     private static final String LAST = FileDialog.class.getName();
     private final Window over;
     private final String title;
     private final List<ExtensionFilter> kinds = new ArrayList<>();
     private Optional<Path> beginning = Optional.empty();
 
-    /** @param title words that lead here, on a button perhaps; the dots at their end are left out */
+    /** @param title the text of the button that leads here; a final ellipsis is dropped */
     public FileDialog(Window over, String title) {
         this.over = over;
         this.title = title.replaceFirst("\\s*\u2026$", "");
     }
 
-    /** Offers files of one more kind alone. @param endings such as {@code *.csv} */
+    /**
+     * Offers files of one more kind.
+     *
+     * @param endings such as {@code *.csv}
+     */
     public FileDialog kind(String text, String... endings) {
         kinds.add(new ExtensionFilter(text, endings));
         return this;
     }
 
-    /** Lets it begin in a folder, whatever was chosen from last. */
+    /** Starts in a folder, whatever was chosen last. */
     public FileDialog in(Path folder) {
         beginning = Optional.of(folder);
         return this;
     }
 
-    /** Asks for a file that there is. */
+    /** Asks for an existing file. */
     public Optional<Path> open() {
         return chosen(chooser().showOpenDialog(over));
     }
 
-    /** Asks for files that there are; empty where none is chosen. */
+    /** Asks for existing files; empty if none is chosen. */
     public List<Path> openSeveral() {
         List<File> files = chooser().showOpenMultipleDialog(over);
         if (files == null) {
@@ -57,7 +61,11 @@ public final class FileDialog {
         return files.stream().map(File::toPath).toList();
     }
 
-    /** Asks for a file to write. @param name what it may be called, with the ending of the first kind */
+    /**
+     * Asks for a file to write.
+     *
+     * @param name the proposed name, with the extension of the first kind
+     */
     public Optional<Path> save(String name) {
         Optional<Path> named = Optional.empty();
         String proposed = name;
@@ -105,8 +113,8 @@ public final class FileDialog {
     }
 
     /**
-     * What a file is to be called. A name that was typed with the ending of a kind says its own kind; the name that was
-     * proposed, and one without such an ending, goes by the kind that was chosen.
+     * The name of the file. A typed name with the extension of a kind decides its own kind; the proposed name, and one
+     * without such an extension, follow the kind that was chosen.
      */
     static String named(String chosen, String proposed, List<ExtensionFilter> kinds, Optional<ExtensionFilter> kind) {
         if (kind.isEmpty() || ends(chosen, kind.get())) {

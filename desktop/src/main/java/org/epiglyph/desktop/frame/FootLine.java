@@ -10,14 +10,17 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
-/** A sentence over the foot of the place, so that nothing moves under the pointer when it comes; it stays until it is closed. */
+/**
+ * A sentence at the foot of the place, so that nothing moves under the pointer when it appears; it stays until it is
+ * closed.
+ */
 final class FootLine extends HBox {
     static final double WIDEST = 820;
     private final Label said = new Label();
     private final Button answer = Form.button("Frame.closeAnyway", "plain-button", () -> {});
     private Optional<Node> focusBefore = Optional.empty();
 
-    /** @param close the key of the words that take the line away */
+    /** @param close the text key of the button that removes the line */
     FootLine(String id, String styleClass, String close) {
         said.setId(id);
         said.setWrapText(true);
@@ -39,7 +42,7 @@ final class FootLine extends HBox {
         say("");
     }
 
-    /** @param text nothing takes the line away */
+    /** @param text empty removes the line */
     void say(String text) {
         boolean hadFocus = answer.isFocused();
         said.setText(text);
@@ -48,7 +51,7 @@ final class FootLine extends HBox {
         focusBefore = Optional.empty();
     }
 
-    /** Asks something to which there is one answer beside leaving all as it is; its button takes the focus. */
+    /** Asks a question with one answer besides leaving everything as it is; its button takes the focus. */
     void ask(String text, Runnable act) {
         Optional<Node> before = answer.isFocused() ? focusBefore : Optional.ofNullable(getScene().getFocusOwner());
         say(text);

@@ -19,7 +19,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 
-/** The parts of which forms are built. */
+/** The building blocks of forms. */
 public final class Form {
     private static final int LONGEST = 20_000;
 
@@ -33,7 +33,7 @@ public final class Form {
         return button;
     }
 
-    /** Lets values of a choice be shown in words. */
+    /** Shows the values of a choice as text. */
     public static <T> StringConverter<T> shownAs(Function<T, String> describe) {
         return new StringConverter<>() {
             @Override
@@ -48,7 +48,7 @@ public final class Form {
         };
     }
 
-    /** The first letters, up to the end of a word where there is one, followed by an ellipsis; shorter words unchanged. */
+    /** The first letters, up to the end of a word if there is one, followed by an ellipsis; shorter text unchanged. */
     public static String beginning(String text, int letters) {
         if (text.length() <= letters) {
             return text;
@@ -59,7 +59,7 @@ public final class Form {
     }
 
     /**
-     * Splits words into pieces that together are all of them, where a line ends, else where a word does.
+     * Splits text into pieces that together are all of it, at line ends, else at word ends.
      *
      * @param letters the most in a piece; 3 or more
      */
@@ -77,17 +77,20 @@ public final class Form {
         return pieces;
     }
 
-    /** The first letters on one line, as {@link #beginning} has them. */
+    /** The first letters on one line, like {@link #beginning}. */
     public static String line(String text, int letters) {
         return beginning(beginning(text, LONGEST).replaceAll("\\s+", " ").strip(), letters);
     }
 
-    /** The first letters, as many as asked for or as there are. */
+    /** The first letters, as many as requested or as there are. */
     public static String letters(String text, int letters) {
         return text.length() <= letters ? text : text.substring(0, wholeLetters(text, 0, letters));
     }
 
-    /** Where at most so many letters end without splitting what is seen as one: an accent and its letter, an emoji of several. */
+    /**
+     * The end of at most a number of letters without splitting a visible character: an accent and its letter, an emoji
+     * of several code points.
+     */
     private static int wholeLetters(String text, int from, int letters) {
         int end = from + letters;
         BreakIterator seen = BreakIterator.getCharacterInstance(Locale.ROOT);
@@ -106,7 +109,7 @@ public final class Form {
         return label;
     }
 
-    /** What comes from elsewhere may be of any length, and is shown from its beginning. */
+    /** Text from elsewhere may be of any length, and is shown from its beginning. */
     public static Label text(String text, String style) {
         Label label = new Label(beginning(text, LONGEST));
         label.setWrapText(true);
@@ -115,7 +118,7 @@ public final class Form {
         return label;
     }
 
-    /** Words that may change or be gone; takes no room while there are none. */
+    /** Text that may change or disappear; takes no space while it is empty. */
     public static Label text(ObservableValue<String> text, String style, String id) {
         Label label = text("", style);
         label.setId(id);
@@ -125,7 +128,7 @@ public final class Form {
         return label;
     }
 
-    /** Shows a node, or leaves no room for it. */
+    /** Shows a node, or hides it without leaving space. */
     public static void show(Node node, boolean shown) {
         node.setVisible(shown);
         node.setManaged(shown);
@@ -156,14 +159,14 @@ public final class Form {
         return new VBox(label(key, area), area);
     }
 
-    /** Buttons in a line, the clear one last. */
+    /** Buttons in a line, the main one last. */
     public static HBox lastLine(Node... buttons) {
         HBox line = new HBox(buttons);
         line.getStyleClass().add("last-line");
         return line;
     }
 
-    /** Exchanges what a pane shows; where one of its fields has the focus, the new field of the same id has it then. */
+    /** Replaces what a pane shows; if one of its fields has the focus, the new field of the same id gets it. */
     public static void exchange(Pane pane, Node shown) {
         Node owner = pane.getScene() == null ? null : pane.getScene().getFocusOwner();
         Node within = owner;

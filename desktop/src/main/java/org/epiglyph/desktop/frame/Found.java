@@ -5,9 +5,9 @@ import java.util.function.BooleanSupplier;
 /**
  * Something that the finder found.
  *
- * @param name     in words
- * @param aside    what stands at the right of it: a key, or what kind of thing it is
- * @param possible whether it can be gone to or done now
+ * @param name     its text
+ * @param aside    what is shown at the right: a key, or the kind of thing
+ * @param possible whether it can be reached or done now
  * @param run      goes there or does it; called on the interface thread
  */
 public record Found(String name, String aside, BooleanSupplier possible, Runnable run) {

@@ -58,15 +58,15 @@ public final class Frame {
     private Node focusBefore;
 
     /**
-     * @param ownKeys keys that the marker gave to acts
-     * @param keeping keeps them when they change
-     * @param background its work is shown in the top line where the place does not show it
+     * @param ownKeys    keys that the marker gave to acts
+     * @param keeping    saves them when they change
+     * @param background its work is shown in the top line if the place does not show it
      */
     public Frame(Looks looks, Map<String, String> ownKeys, Consumer<Map<String, String>> keeping,
             Background background) {
         this.looks = looks;
         this.background = background;
-        background.busyProperty().subscribe(_ -> question.say("")); // what was asked is over
+        background.busyProperty().subscribe(_ -> question.say("")); // the question is settled
         acts = new Acts(ownKeys, keeping, Platform::runLater, System::nanoTime);
         finder = new CommandFinder(this::find, above);
         above.setPickOnBounds(false);
@@ -107,7 +107,7 @@ public final class Frame {
         acts.everywhere(Act.of("Frame.fullScreen", "F11", this::toggleFullScreen));
     }
 
-    /** Work that goes on while the marker is elsewhere, and a way to stop it. */
+    /** Work that runs while the marker is elsewhere, and a way to stop it. */
     private Node work(Background background) {
         Label what = new Label();
         what.setId("work");
@@ -128,12 +128,14 @@ public final class Frame {
         return line;
     }
 
-    /** Says something that belongs to no place, in a calm line at the foot; empty takes it away. */
+    /** Shows a message that belongs to no place, in a calm line at the foot; empty removes it. */
     public void say(String text) {
         said.say(text);
     }
 
-    /** Says what became of work at a place that the marker has left meanwhile; there it is seen. */
+    /**
+     * Reports the outcome of work at a place that the marker has left meanwhile; the place itself shows it otherwise.
+     */
     public void sayElsewhere(Place of, String text) {
         if (place != of && !text.isEmpty()) {
             say(text);
@@ -163,7 +165,7 @@ public final class Frame {
         look(root, view);
     }
 
-    /** Gives the ground of a window its look. */
+    /** Applies a look to the root of a window. */
     public static void look(Parent ground, View view) {
         styled(ground, "frame", true);
         styled(ground, "night", view.night());
@@ -212,7 +214,7 @@ public final class Frame {
         return looks;
     }
 
-    /** Hears the keys of a scene. */
+    /** Handles the keys of a scene. */
     public void attach(Scene scene) {
         scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
             if (keys == null || event.getCode().isFunctionKey()) {
@@ -230,7 +232,10 @@ public final class Frame {
                 });
     }
 
-    /** Says that nothing is saved, and why; empty where that is over. What was read and closed is not said again. */
+    /**
+     * Reports that changes are not being saved, and why; empty once they are. A message that was closed is not shown
+     * again.
+     */
     public void warn(String text) {
         if (!text.equals(unsaved)) {
             unsaved = text;
@@ -239,7 +244,7 @@ public final class Frame {
         }
     }
 
-    /** Why the window should not be closed now; empty where nothing speaks against it. */
+    /** Why the window should not be closed now; empty if nothing prevents it. */
     public Optional<String> reasonToStay() {
         if (background.busyProperty().get()) {
             return Optional.of(UiText.of("Frame.stillBusy", background.whatProperty().get()));
@@ -247,17 +252,21 @@ public final class Frame {
         return unsaved.isEmpty() ? reasonToStay.get() : Optional.of(UiText.of("Frame.stillUnsaved"));
     }
 
-    /** @param reason a further reason why the window should not be closed at a moment; empty where there is none */
+    /** @param reason a further reason why the window should not be closed; empty if there is none */
     public void keepOpenFor(Supplier<Optional<String>> reason) {
         reasonToStay = reason;
     }
 
-    /** Asks whether to close the window nevertheless. @param close closes it */
+    /**
+     * Asks whether to close the window nevertheless.
+     *
+     * @param close closes it
+     */
     void ask(String why, Runnable close) {
         question.ask(why, close);
     }
 
-    /** Leaves the place in sight for good, before its batch is released. */
+    /** Leaves the current place for good, before its batch is closed. */
     public void leave() {
         if (place != null) {
             place.leave();
@@ -279,7 +288,7 @@ public final class Frame {
         next.arrive();
     }
 
-    /** Asks the place for its acts anew, where they depend on what the marker has arranged. */
+    /** Asks the place for its acts again, since they depend on the marker's arrangement. */
     public void renewActs() {
         if (place != null) {
             acts.here(place.acts());

@@ -5,11 +5,12 @@ import javafx.scene.paint.Paint;
 import org.epiglyph.core.batch.Stage;
 
 /**
- * An upright vessel of ink that shows how far a submission is: the level is the share of criteria scored, a cap stands for
- * sealed, a folded corner for handed back, a dashed outline for nothing received. One colour, so that it reads without any.
+ * An upright vessel of ink that shows how far a submission is: the level is the share of criteria scored, a cap means
+ * sealed, a folded corner handed back, a dashed outline nothing received. One colour, so that nothing depends on
+ * colour.
  */
 public final class InkGauge {
-    /** How wide a vessel is, its cap aside, in px. */
+    /** The width of a vessel without its cap, in px. */
     public static final double WIDTH = 10;
     private static final double CORNER = 5;
 
@@ -20,7 +21,7 @@ public final class InkGauge {
      *
      * @param level  0 to 1
      * @param ink    its colour
-     * @param ground the colour that it stands on
+     * @param ground the background colour
      * @param x      its left edge
      * @param middle the middle of its height
      */

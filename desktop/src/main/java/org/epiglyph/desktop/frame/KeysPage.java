@@ -14,7 +14,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
-/** A page of all acts with their keys, over the place that one was at; each key can be changed, a conflict is refused. */
+/** A page of all acts with their keys, over the current place; each key can be changed, and a conflict is refused. */
 final class KeysPage extends VBox {
     private final Acts acts;
     private final Runnable close;

@@ -9,13 +9,13 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.View;
 
-/** How the marker looks at things, now and at the next start. For the interface thread. */
+/** How the marker likes the window to look, now and at the next start. For the interface thread. */
 public final class Looks {
     private final Settings settings;
     private final Executor keeping;
     private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
 
-    /** @param keeping keeps settings, one after the other in the order given */
+    /** @param keeping saves settings, one after the other in order */
     public Looks(Settings settings, Executor keeping) {
         this.settings = settings;
         this.keeping = keeping;
@@ -42,7 +42,7 @@ public final class Looks {
         return view.get().folded().contains(part);
     }
 
-    /** Folds a part away, or unfolds it. */
+    /** Folds or unfolds a part. */
     public void fold(String part) {
         List<String> folded = new ArrayList<>(view.get().folded());
         if (!folded.remove(part)) {

@@ -4,8 +4,8 @@ import java.util.function.Consumer;
 import org.epiglyph.desktop.frame.SerialExecutor.Work;
 
 /**
- * Work of which only what was asked for last counts: what has not begun when something newer is asked for is passed over, and
- * what comes of it then is dropped. Asked on the interface thread.
+ * Work of which only the last request counts: what has not begun when something newer is requested is skipped, and its
+ * result is dropped. Requested on the interface thread.
  */
 public final class Newest {
     private final SerialExecutor executor;
@@ -15,7 +15,7 @@ public final class Newest {
         this.executor = executor;
     }
 
-    /** One piece of work as seen from itself. */
+    /** One piece of work, as it sees itself. */
     public final class Turn {
         private final long number;
 
@@ -23,12 +23,12 @@ public final class Newest {
             this.number = number;
         }
 
-        /** False once something newer was asked for, or nothing. */
+        /** False once something newer was requested, or nothing. */
         public boolean isWanted() {
             return number == asked;
         }
 
-        /** Does something on the interface thread, if it is still wanted when it gets there. */
+        /** Runs something on the interface thread, if it is still wanted by then. */
         public void tell(Runnable what) {
             executor.back(() -> {
                 if (isWanted()) {
@@ -39,10 +39,10 @@ public final class Newest {
     }
 
     /**
-     * Starts work in the place of all that was asked for before.
+     * Starts work that replaces all earlier requests.
      *
-     * @param done   takes its result
-     * @param failed takes what went wrong, in words
+     * @param done   receives its result
+     * @param failed receives the error message
      */
     public <T> void start(Work<T> work, Consumer<T> done, Consumer<String> failed) {
         Turn turn = turn();
@@ -55,7 +55,11 @@ public final class Newest {
         }, _ -> {}, text -> turn.tell(() -> failed.accept(text)));
     }
 
-    /** Starts work that tells by itself what it finds. @param failed takes what went wrong, in words */
+    /**
+     * Starts work that reports its findings itself.
+     *
+     * @param failed receives the error message
+     */
     public void startLong(Consumer<Turn> work, Consumer<String> failed) {
         Turn turn = turn();
         executor.start(() -> {
@@ -66,7 +70,7 @@ public final class Newest {
         }, _ -> {}, text -> turn.tell(() -> failed.accept(text)));
     }
 
-    /** Nothing is wanted any more. */
+    /** Cancels all requests. */
     public void drop() {
         asked++;
     }

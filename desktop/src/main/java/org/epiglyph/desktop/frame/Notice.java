@@ -7,25 +7,25 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 
-/** What is said about the last act: why it could not be done, or calmly that it was. */
+/** The message about the last act: why it could not be done, or calmly that it was. */
 public final class Notice {
     private static final PseudoClass CALM = PseudoClass.getPseudoClass("calm");
     private final ReadOnlyStringWrapper text = new ReadOnlyStringWrapper("");
     private final ReadOnlyBooleanWrapper calm = new ReadOnlyBooleanWrapper();
 
-    /** Says what could not be done and why. */
+    /** Reports what could not be done and why. */
     public void refuse(String why) {
         calm.set(false);
         text.set(why);
     }
 
-    /** Says what was done. */
+    /** Reports what was done. */
     public void tell(String what) {
         calm.set(true);
         text.set(what);
     }
 
-    /** Says nothing any more. */
+    /** Clears the message. */
     public void clear() {
         text.set("");
     }
@@ -34,12 +34,12 @@ public final class Notice {
         return text.getReadOnlyProperty();
     }
 
-    /** True if what is said is no refusal. */
+    /** True if the message is not a refusal. */
     public ReadOnlyBooleanProperty calmProperty() {
         return calm.getReadOnlyProperty();
     }
 
-    /** Lets a label look as calm as what it says. */
+    /** Makes a label look as calm as its message. */
     public void look(Label label) {
         calm.subscribe(is -> label.pseudoClassStateChanged(CALM, is));
     }

@@ -16,11 +16,11 @@ public final class Paints<R extends Region> {
     private final Map<String, StyleableProperty<Paint>> all = new LinkedHashMap<>();
 
     /**
-     * Colours of one region.
+     * The colours of one region.
      *
-     * @param factory the one of the region's class, whose metadata the region gives out
-     * @param prefix  what stands before the names in the style sheet, as in {@code -roll-ink}
-     * @param of      the colours of a region of the class
+     * @param factory that of the region's class, whose metadata the region exposes
+     * @param prefix  of the names in the style sheet, as in {@code -roll-ink}
+     * @param of      returns the colours of a region of the class
      */
     public Paints(StyleablePropertyFactory<R> factory, R region, String prefix, Function<R, Paints<R>> of,
             List<String> names) {
@@ -30,12 +30,12 @@ public final class Paints<R extends Region> {
         }
     }
 
-    /** The colour as it is now; an unknown name is a fault of the caller. */
+    /** The present colour. An unknown name is a programming error. */
     public Paint get(String name) {
         return all.get(name).getValue();
     }
 
-    /** Tells when one becomes another. */
+    /** Calls back when a colour changes. */
     public void onChange(Runnable changed) {
         all.values().forEach(p -> ((Observable) p).addListener(_ -> changed.run()));
     }

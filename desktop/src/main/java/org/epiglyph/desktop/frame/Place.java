@@ -12,27 +12,27 @@ public interface Place {
     /** What can be done here. */
     List<Act> acts();
 
-    /** The batch and task that the top line names; empty where there is none. */
+    /** The batch and task named in the top line; empty if there is none. */
     ObservableValue<String> title();
 
-    /** A quiet word at the right of the top line, such as when the last change was kept. */
+    /** A subdued text at the right of the top line, such as when the last change was saved. */
     default ObservableValue<String> aside() {
         return new SimpleStringProperty("");
     }
 
-    /** What the typed letters find here beside acts: those for which the finder was opened, where it was. */
+    /** What the typed letters find here besides acts: those for which the finder was opened, in their place. */
     default List<Found> find(String typed) {
         return List.of();
     }
 
-    /** True if the place itself shows the work that goes on in the background. */
+    /** True if the place itself shows background work. */
     default boolean showsWork() {
         return false;
     }
 
-    /** Called when the place comes into sight. */
+    /** Called when the place becomes visible. */
     default void arrive() {}
 
-    /** Called when the place goes out of sight for good. */
+    /** Called when the place is left for good. */
     default void leave() {}
 }

@@ -6,15 +6,17 @@ import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 
-/** A list of rows of which only those in sight are made, however many there are. Rows are as wide as the list and wrap. */
+/**
+ * A list of rows of which only visible ones are created, however many there are. Rows are as wide as the list and wrap.
+ */
 public final class Rows<T> extends ListView<T> {
-    /** @param row makes the row of an item */
+    /** @param row creates the row of an item */
     public Rows(String id, Function<T, Node> row) {
         setId(id);
         getStyleClass().add("rows");
         setCellFactory(_ -> new ListCell<>() {
             {
-                setPrefWidth(0); // as wide as the list, so that words wrap
+                setPrefWidth(0); // as wide as the list, so that text wraps
                 setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             }
 

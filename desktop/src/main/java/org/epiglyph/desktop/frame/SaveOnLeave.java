@@ -13,7 +13,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import org.epiglyph.core.scoring.Decimal;
 
-/** Fields whose content is kept when they are left or Enter is pressed, and choices that are kept at once. */
+/** Fields that save when they are left or Enter is pressed, and choices that save at once. */
 public final class SaveOnLeave {
     private SaveOnLeave() {}
 
@@ -52,7 +52,7 @@ public final class SaveOnLeave {
         return area;
     }
 
-    /** Lets Tab go on to the next field, as it does everywhere else, and not into the words. */
+    /** Makes Tab go to the next field, as everywhere else, instead of into the text. */
     public static void tabGoesOn(TextArea area) {
         area.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.TAB && !e.isShortcutDown() && !e.isAltDown()) {
@@ -76,7 +76,7 @@ public final class SaveOnLeave {
         return choice;
     }
 
-    /** @throws IllegalArgumentException in words */
+    /** @throws IllegalArgumentException with a message for the marker */
     public static BigDecimal number(String typed) {
         try {
             return Decimal.of(typed);
@@ -86,9 +86,9 @@ public final class SaveOnLeave {
     }
 
     /**
-     * A whole number, or none for nothing typed.
+     * A whole number, or empty if nothing was typed.
      *
-     * @throws IllegalArgumentException in words
+     * @throws IllegalArgumentException with a message for the marker
      */
     public static Optional<Integer> whole(String typed) {
         try {

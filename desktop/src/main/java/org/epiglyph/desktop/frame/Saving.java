@@ -7,12 +7,12 @@ import java.util.Locale;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 
-/** Whether what the marker did is saved, in a word or two for the top line. */
+/** Whether changes are saved, in a word or two for the top line. */
 public final class Saving {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT);
     private final ReadOnlyStringWrapper text = new ReadOnlyStringWrapper("");
 
-    /** All is saved since then. */
+    /** Everything is saved since then. */
     public void saved(Instant at, ZoneId zone) {
         text.set(UiText.of("Frame.saved", TIME.format(at.atZone(zone))));
     }
@@ -21,7 +21,7 @@ public final class Saving {
         text.set(UiText.of("Frame.notSaved"));
     }
 
-    /** When the last change was saved, or that it is not; empty before the first. */
+    /** When the last change was saved, or that it was not; empty before the first. */
     public ReadOnlyStringProperty textProperty() {
         return text.getReadOnlyProperty();
     }

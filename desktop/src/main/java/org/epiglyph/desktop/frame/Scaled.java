@@ -3,7 +3,10 @@ package org.epiglyph.desktop.frame;
 import javafx.scene.layout.Region;
 import javafx.scene.transform.Scale;
 
-/** Shows its one child larger, and lays it out in as much less room, so that everything keeps its proportions. */
+/**
+ * Shows its one child enlarged, and lays it out in correspondingly less space, so that everything keeps its
+ * proportions.
+ */
 final class Scaled extends Region {
     private final Region child;
     private final Scale scale = new Scale(1, 1);

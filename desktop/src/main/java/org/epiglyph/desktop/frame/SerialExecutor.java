@@ -9,21 +9,19 @@ import org.epiglyph.core.Problem;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Runs short work off the interface thread, one piece after the other; results are told on that thread. */
+/** Runs short work off the interface thread, one piece after the other; results are delivered on that thread. */
 public final class SerialExecutor {
     private static final Logger LOG = LoggerFactory.getLogger(SerialExecutor.class);
     private final Executor away;
     private final Executor back;
 
-    /** Work that gives a result or fails in words. */
+    /** Work that returns a result or throws a Problem. */
     @FunctionalInterface
     public interface Work<T> {
         T run() throws IOException, Problem;
     }
 
     /**
-     * Works as it is told to.
-     *
      * @param away runs the work, in order
      * @param back runs what follows from it, in order
      */
@@ -32,13 +30,13 @@ public final class SerialExecutor {
         this.back = back;
     }
 
-    /** Works on a thread of its own and comes back to the interface thread. */
+    /** Works on a thread of its own and delivers results on the interface thread. */
     public static SerialExecutor thread() {
         return new SerialExecutor(Executors.newSingleThreadExecutor(Thread.ofVirtual().name("serial").factory()),
                 Platform::runLater);
     }
 
-    /** Does something where results are told. */
+    /** Runs something where results are delivered. */
     void back(Runnable what) {
         back.execute(what);
     }
@@ -46,8 +44,8 @@ public final class SerialExecutor {
     /**
      * Starts work.
      *
-     * @param done   takes its result
-     * @param failed takes what went wrong, in words
+     * @param done   receives its result
+     * @param failed receives the error message
      */
     public <T> void start(Work<T> work, Consumer<T> done, Consumer<String> failed) {
         away.execute(() -> {

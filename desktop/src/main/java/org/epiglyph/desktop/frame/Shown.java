@@ -2,11 +2,11 @@ package org.epiglyph.desktop.frame;
 
 import javafx.animation.AnimationTimer;
 
-/** Work that may wait until what the window shows now is on the screen. */
+/** Work that can wait until what the window shows now is on the screen. */
 public final class Shown {
     private Shown() {}
 
-    /** Runs something on the interface thread once a frame with all that is in the window now has been drawn. */
+    /** Runs something on the interface thread once a frame with the window's present content has been drawn. */
     public static void then(Runnable work) {
         new AnimationTimer() {
             private boolean drawing;
@@ -17,7 +17,7 @@ public final class Shown {
                     stop();
                     work.run();
                 }
-                drawing = true; // called before a frame is drawn, and next before the one after
+                drawing = true; // called before a frame is drawn, and again before the next one
             }
         }.start();
     }

@@ -8,8 +8,8 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.text.Text;
 
 /**
- * Sets text with Hebrew or Arabic letters upright where other text is in italics. These scripts have none, and the italic
- * typeface that is found for them may show other characters in place of their letters.
+ * Shows text with Hebrew or Arabic letters upright where other text is in italics. These scripts have none, and the
+ * italic typeface found for them may show other characters instead.
  */
 public final class Slant {
     private static final PseudoClass UPRIGHT = PseudoClass.getPseudoClass("upright");

@@ -8,20 +8,20 @@ import java.util.function.Function;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 
-/** A step back or forth, and what is to be said of it. */
+/** Undo or redo, and the message about it. */
 public final class Steps {
     private Steps() {}
 
     /**
-     * What a step came to.
+     * The outcome of a step.
      *
-     * @param done    true if something was taken back or done again
-     * @param refusal why it could not be; else empty
-     * @param said    which steps were passed over, since they no longer fit; else empty
+     * @param done    true if something was undone or redone
+     * @param refusal why it was refused; else empty
+     * @param skipped which steps were skipped, since they no longer apply; else empty
      */
     public record Outcome(boolean done, String refusal, String said) {}
 
-    /** @param step does it, and tells what it passes over */
+    /** @param step does it, and reports what it skips */
     public static Outcome take(Function<Consumer<EditRefused>, Optional<Entry>> step) {
         List<String> passedOver = new ArrayList<>();
         try {

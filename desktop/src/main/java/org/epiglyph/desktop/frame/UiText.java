@@ -8,22 +8,22 @@ import java.util.Locale;
 import java.util.ResourceBundle;
 import java.util.regex.Pattern;
 
-/** The words of the interface. A key that has no words shows itself, so that it is found. */
+/** The texts of the interface. An unknown key shows itself, so that it is noticed. */
 public final class UiText {
     private static final ResourceBundle BUNDLE = ResourceBundle.getBundle("org.epiglyph.desktop.ui-text",
             Locale.ENGLISH);
 
     private static final char LEFT_TO_RIGHT = '\u200E';
-    /** What turns all that follows round (Unicode Standard Annex 9, 2.1 to 2.5). */
+    /** Characters that change the direction of all following text (Unicode Standard Annex 9, 2.1 to 2.5). */
     private static final Pattern TURNS_ROUND = Pattern.compile("[\u202A-\u202E\u2066-\u2069]");
 
     private UiText() {}
 
     /**
-     * The words for a key.
+     * The text for a key.
      *
      * @param key    place and thing, for example {@code Desk.seal}
-     * @param values what goes into the pattern's gaps
+     * @param values of the pattern's placeholders
      */
     public static String of(String key, Object... values) {
         if (!BUNDLE.containsKey(key)) {
@@ -36,8 +36,9 @@ public final class UiText {
     }
 
     /**
-     * A name, a title or the like, to be put among words of the interface. Where it has right-to-left letters, left-to-right
-     * marks (U+200E) around it keep what stands beside it in its order; characters that turn round all that follows are left out.
+     * A name, a title or the like, for use within text of the interface. If it has right-to-left letters, left-to-right
+     * marks (U+200E) around it keep the order of the surrounding text; characters that change the direction of all
+     * following text are removed.
      */
     public static String isolated(String text) {
         return hasRightToLeft(text)

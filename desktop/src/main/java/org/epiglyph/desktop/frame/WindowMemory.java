@@ -9,14 +9,14 @@ import javafx.stage.Stage;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.WindowPlace;
 
-/** Opens the window where it was, and keeps where it is when it is closed. */
+/** Opens the window where it was, and stores its place when it is closed. */
 public final class WindowMemory {
     private WindowMemory() {}
 
     /**
      * To be called before the window is shown.
      *
-     * @param lastTime where it was; it opens anywhere where that is empty
+     * @param lastTime where it was; if empty, it opens anywhere
      */
     public static void attach(Stage stage, Optional<WindowPlace> lastTime, Settings settings) {
         lastTime.map(w -> w.on(Screen.getScreens().stream().map(Screen::getVisualBounds).toList()))

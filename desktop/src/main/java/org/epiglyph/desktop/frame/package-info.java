@@ -1,4 +1,2 @@
-/**
- * The window around all places: the top line, the acts with their keys, the command finder, work in the background.
- */
+/** The window around all places: the top line, the acts with their keys, the command finder, background work. */
 package org.epiglyph.desktop.frame;

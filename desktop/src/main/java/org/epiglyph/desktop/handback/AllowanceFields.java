@@ -17,7 +17,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.Allowance;
 import org.epiglyph.exchange.sheet.WrittenTime;
 
-/** What the chosen students are allowed: a time of their own, further hand-ins, or nothing to hand in. */
+/** What the selected students are allowed: their own due time, further hand-ins, or nothing to hand in. */
 final class AllowanceFields extends VBox {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d.M.yyyy H:mm");
     private final HandBackModel model;
@@ -27,11 +27,11 @@ final class AllowanceFields extends VBox {
     private final CheckBox excused = new CheckBox(UiText.of("HandBack.allow.excused"));
     private final Label refused = Form.text("", "notice");
     private List<StudentKey> students = List.of();
-    /** What stood in the fields when they were shown; what is left so stays as it is, student by student. */
+    /** The initial content of the fields; a field left so changes nothing, student by student. */
     private String shownUntil = "";
     private boolean excusedTouched;
 
-    /** @param way the service's address and token, as they are typed when the record is told */
+    /** @param way the service's address and token, as typed when the record is told */
     AllowanceFields(HandBackModel model, Supplier<Way> way) {
         this.model = model;
         heading.getStyleClass().add("field-label");
@@ -51,7 +51,7 @@ final class AllowanceFields extends VBox {
     /** Where the record is. */
     record Way(String address, String token) {}
 
-    /** Shows what these students are allowed, where they are others than before. */
+    /** Shows what these students are allowed, if they are not the ones shown already. */
     void show(List<StudentKey> chosen) {
         setVisible(!chosen.isEmpty());
         setManaged(!chosen.isEmpty());

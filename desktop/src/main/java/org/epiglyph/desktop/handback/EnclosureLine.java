@@ -15,12 +15,12 @@ import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 
-/** Files of the marker's that go back with the work of the chosen students. */
+/** Files of the marker's that are handed back with the work of the selected students. */
 final class EnclosureLine extends FlowPane {
     private final HandBackModel model;
     private final Runnable changed;
 
-    /** @param changed runs when what goes back is otherwise */
+    /** @param changed called when what is handed back changes */
     EnclosureLine(HandBackModel model, Runnable changed) {
         this.model = model;
         this.changed = changed;
@@ -61,7 +61,7 @@ final class EnclosureLine extends FlowPane {
                 .ifPresent(file -> enclose(file, students));
     }
 
-    /** Lays a file beside the work of students. */
+    /** Encloses a file with the work of students. */
     void enclose(Path file, List<StudentKey> students) {
         model.troubleProperty().set("");
         model.background().start(_ -> {

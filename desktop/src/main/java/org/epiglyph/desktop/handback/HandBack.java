@@ -24,7 +24,10 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 
-/** Hand back: the class with what wants deciding at the left, the proof of the chosen student in the middle, the way out at the right. */
+/**
+ * Handing back: the class with its findings on the left, the proof of the selected student in the middle, the
+ * destination on the right.
+ */
 public final class HandBack implements Place {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
     private final HandBackModel model;
@@ -38,16 +41,16 @@ public final class HandBack implements Place {
     private Optional<StudentKey> chosen = Optional.empty();
 
     /**
-     * The ways out of this place.
+     * Navigation from this place.
      *
-     * @param toShelf to the shelf
-     * @param toDesk  to a student at the desk, and there to what was found
-     * @param toLetters to writing to some students; none for those of whom nothing came
+     * @param toShelf   to the shelf
+     * @param toDesk    to a student at the desk, and there to a finding
+     * @param toLetters to letters for some students; none for those from whom nothing was received
      */
     public record Ways(Runnable toShelf, BiConsumer<Optional<StudentKey>, Optional<Finding>> toDesk,
             Consumer<Set<StudentKey>> toLetters) {}
 
-    /** @param token the record service's token to begin with; may be empty */
+    /** @param token a default token for the record service; may be empty */
     public HandBack(HandBackModel model, String token, Ways ways) {
         this.model = model;
         this.ways = ways;
@@ -76,7 +79,7 @@ public final class HandBack implements Place {
         }
     }
 
-    /** The work may be another than before. */
+    /** The work may have changed. */
     private void renewed() {
         wayOut.refresh();
         chosen.filter(c -> proofs.shownProperty()
@@ -125,7 +128,7 @@ public final class HandBack implements Place {
     @Override
     public void arrive() {
         lookOver.refresh();
-        chosen.filter(_ -> proofs.shownProperty().get().isEmpty()).ifPresent(proofs::show); // put away when it was left
+        chosen.filter(_ -> proofs.shownProperty().get().isEmpty()).ifPresent(proofs::show); // the proof was removed when the place was left
         list.focus();
     }
 

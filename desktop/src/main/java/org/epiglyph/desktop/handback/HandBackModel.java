@@ -45,7 +45,7 @@ import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Handing back without any node: the way chosen, and what became of each student. */
+/** Handing back, without any node: the destination, and the outcome for each student. */
 public final class HandBackModel {
     private static final Logger LOG = LoggerFactory.getLogger(HandBackModel.class);
     private final Workspace workspace;
@@ -76,11 +76,11 @@ public final class HandBackModel {
     }
 
     /**
-     * The record services that a batch may go back to.
+     * The record services that a batch may be handed back to.
      *
-     * @param services   makes the clients
-     * @param other      the address of one that is offered where the batch's own does not answer; may be empty
-     * @param otherToken that one's own token: what is typed for the batch's service goes to no other
+     * @param services   creates the clients
+     * @param other      the address of one that is offered if the batch's own does not answer; may be empty
+     * @param otherToken its token: what is typed for the batch's service is sent to no other
      */
     public record Records(RecordServices services, String other, String otherToken) {
         @Override
@@ -92,8 +92,8 @@ public final class HandBackModel {
     /**
      * Hands an open batch back.
      *
-     * @param dictionary knows words of the language that the marker writes in
-     * @throws Problem where it cannot be read where the batch came from
+     * @param dictionary for the language that the marker writes in
+     * @throws Problem if the batch's origin cannot be read
      */
     public HandBackModel(Workspace workspace, Background background, Clock clock, Dictionary dictionary,
             Records records) throws Problem {
@@ -107,7 +107,7 @@ public final class HandBackModel {
         profile.set(Profile.kept(workspace.folder().profile()));
     }
 
-    /** What students are handed; a change is kept with the batch. */
+    /** What students are handed; a change is stored with the batch. */
     ReadOnlyObjectProperty<Profile> profileProperty() {
         return profile;
     }
@@ -122,17 +122,17 @@ public final class HandBackModel {
         }
     }
 
-    /** Why results that were handed back before are changed; blank to say nothing. */
+    /** Why results that were handed back before are changed; blank for no reason. */
     StringProperty amendmentProperty() {
         return amendment;
     }
 
-    /** True if students read why. */
+    /** True if students read the reason. */
     BooleanProperty amendmentShownProperty() {
         return amendmentShown;
     }
 
-    /** True if scripts and what starts programs shall be taken out of the marked copies. */
+    /** True to remove scripts and launch actions from the marked copies. */
     BooleanProperty plainProperty() {
         return plain;
     }
@@ -141,7 +141,7 @@ public final class HandBackModel {
         return new HandingBack(workspace, clock, choices());
     }
 
-    /** How work is handed back as it is chosen now. */
+    /** The present options. */
     Choices choices() {
         Choices choices = new Choices(UiText.of("HandBack.author"), plain.get(), profile.get(), accepted)
                 .resolving(resolutions);
@@ -157,7 +157,7 @@ public final class HandBackModel {
         return clock;
     }
 
-    /** True if a document that goes back contains scripts or starts programs. */
+    /** True if a document that is handed back contains scripts or launch actions. */
     boolean hasActiveContent() {
         return workspace.batch()
                 .submissions()
@@ -187,7 +187,7 @@ public final class HandBackModel {
         return background;
     }
 
-    /** What became of each student in the last hand-back. */
+    /** The outcome for each student in the last hand-back. */
     ObjectProperty<List<Outcome>> outcomesProperty() {
         return outcomes;
     }
@@ -196,7 +196,7 @@ public final class HandBackModel {
         return trouble;
     }
 
-    /** What the last hand-back came to, in words. */
+    /** The result of the last hand-back, as text. */
     public StringProperty saidProperty() {
         return said;
     }
@@ -205,7 +205,10 @@ public final class HandBackModel {
         return workspace.batch().listedName(student);
     }
 
-    /** Sends students' submissions to the record, then shows or holds the results; where something did not go, they stay held. */
+    /**
+     * Sends students' submissions to the record, then shows or hides the results; if something was not sent, they stay
+     * hidden.
+     */
     void toRecord(String address, String token, Showing showing, List<StudentKey> students) {
         again = () -> toRecord(address, token, showing, students);
         showAll = () -> showAll(address, token, arrived());
@@ -229,7 +232,7 @@ public final class HandBackModel {
         });
     }
 
-    /** The service, after it has answered that it has the task. Where none answers, the other one may have it. */
+    /** The service, once it has confirmed that it has the task. If none answers, the other one may have it. */
     private RecordClient reached(String address, String token) throws Problem {
         RecordClient client = record.connect(address, token);
         try {
@@ -250,7 +253,7 @@ public final class HandBackModel {
         }
     }
 
-    /** The batch goes back to where it has been handed back to. */
+    /** The batch is handed back to where it was handed back before. */
     private void movedTo(String address) {
         if (!address.equals(origin.address())) {
             Origin moved = new Origin(address, origin.task());
@@ -275,12 +278,12 @@ public final class HandBackModel {
                 .of(!visible ? "HandBack.nowHeld" : report.isWhole() ? "HandBack.nowVisible" : "HandBack.notVisible");
     }
 
-    /** True if results were to be made visible and were not, since something did not go. */
+    /** True if results were to be made visible and were not, since something was not sent. */
     ReadOnlyBooleanProperty mayShowProperty() {
         return mayShow.getReadOnlyProperty();
     }
 
-    /** Makes the results visible although something did not go. */
+    /** Makes the results visible although something was not sent. */
     void showAll() {
         showAll.run();
     }
@@ -314,7 +317,7 @@ public final class HandBackModel {
         }, written -> said.set(UiText.of("HandBack.reportWritten", written)), trouble::set);
     }
 
-    /** Says yes to what was asked about a student, and hands back once more; what is there already is not sent again. */
+    /** Accepts what was asked about a student, and hands back again; what is there already is not resent. */
     void accept(Outcome.Asked asked) {
         Set<Outcome.Doubt> all = new HashSet<>(accepted.getOrDefault(asked.student(), Set.of()));
         all.add(asked.doubt());
@@ -322,7 +325,7 @@ public final class HandBackModel {
         again.run();
     }
 
-    /** Decides about a record that somebody else has changed, and hands back once more. */
+    /** Decides about a record that somebody else has changed, and hands back again. */
     void resolve(StudentKey student, Resolution resolution) {
         resolutions.put(student, resolution);
         again.run();

@@ -15,7 +15,7 @@ import org.epiglyph.core.scoring.Decimal;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The bounds within which the marker wants to look again; each is kept when it is entered or left. */
+/** The limits within which the marker wants to look again; each is saved when it is entered or left. */
 final class LimitFields extends VBox {
     private static final BigDecimal MOST_PERCENT = BigDecimal.valueOf(100);
     private static final BigDecimal MOST_POINTS = BigDecimal.valueOf(1000);
@@ -43,7 +43,11 @@ final class LimitFields extends VBox {
         getStyleClass().add("way-out-limits");
     }
 
-    /** Keeps what is typed. @return why it cannot be, or no words */
+    /**
+     * Saves what is typed.
+     *
+     * @return why it is refused; empty if it is saved
+     */
     private static String keep(LookOverModel lookOver, TextField below, TextField near) {
         try {
             Limits typed = new Limits(read(below, MOST_PERCENT), read(near, MOST_POINTS));
@@ -76,7 +80,7 @@ final class LimitFields extends VBox {
         return line;
     }
 
-    /** @throws IllegalArgumentException where it is no such number, with words for the marker */
+    /** @throws IllegalArgumentException if it is not such a number, with a message for the marker */
     private static Optional<BigDecimal> read(TextField field, BigDecimal most) {
         String typed = field.getText().strip().replace("%", "");
         if (typed.isEmpty()) {

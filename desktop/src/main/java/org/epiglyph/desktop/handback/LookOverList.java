@@ -31,7 +31,7 @@ import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.FindingText;
 
-/** The class in groups; under each student what was found, with the ways to put it right or let it stand. */
+/** The class in groups; under each student the findings, with ways to correct or accept them. */
 final class LookOverList extends VBox {
     private final LookOverModel model;
     private final ObservableValue<Map<StudentKey, String>> seen;
@@ -42,7 +42,7 @@ final class LookOverList extends VBox {
     private Runnable onChosen = () -> {};
     private boolean filling;
 
-    /** A line of the list. */
+    /** A row of the list. */
     private sealed interface Line {}
 
     private record Heading(LookOverModel.Group group, int count) implements Line {}
@@ -50,10 +50,10 @@ final class LookOverList extends VBox {
     private record Student(LookOverModel.Row row) implements Line {}
 
     /**
-     * @param seen        what is known of whether students have seen their results, in words
-     * @param toDesk      goes to a student at the desk, and there to what was found
-     * @param chosen      hears which student's proof shall be seen
-     * @param scrollProof moves the proof by so many screens
+     * @param seen        whether students have seen their results, as text
+     * @param toDesk      goes to a student at the desk, and there to a finding
+     * @param chosen      receives the student whose proof is wanted
+     * @param scrollProof scrolls the proof by a number of screens
      */
     LookOverList(LookOverModel model, ObservableValue<Map<StudentKey, String>> seen,
             BiConsumer<StudentKey, Optional<Finding>> toDesk, Consumer<StudentKey> chosen,
@@ -98,7 +98,7 @@ final class LookOverList extends VBox {
         return waiting;
     }
 
-    /** The students chosen, in roster order of their groups. */
+    /** The selected students, in roster order within their groups. */
     List<StudentKey> chosen() {
         return list.getSelectionModel()
                 .getSelectedItems()
@@ -107,13 +107,13 @@ final class LookOverList extends VBox {
                 .toList();
     }
 
-    /** @param changed hears that others are chosen; never while the list is filled anew with the same ones */
+    /** @param changed called when the selection changes; never while the list is refilled with the same students */
     void onChosen(Runnable changed) {
         onChosen = changed;
     }
 
     private void fill(List<LookOverModel.Row> rows) {
-        filling = true; // those who are chosen stay so; between the two nobody is, which is not the marker's wish
+        filling = true; // the selection stays; in between it is empty, which is not the marker's choice
         try {
             refill(rows);
         } finally {
@@ -151,7 +151,7 @@ final class LookOverList extends VBox {
         list.getFocusModel().focus(index);
     }
 
-    /** Goes to the next student whose proof can be seen, or the one before; past headings. */
+    /** Goes to the next student with a proof, or the previous one, skipping headings. */
     void step(int by) {
         List<Line> lines = list.getItems();
         for (int i = list.getSelectionModel().getSelectedIndex() + by; i >= 0 && i < lines.size(); i += by) {
@@ -165,7 +165,7 @@ final class LookOverList extends VBox {
 
     private void turn(KeyEvent event) {
         if (accepting.isPresent()) {
-            return; // the keys belong to the reason
+            return; // the keys belong to the reason's field
         }
         switch (event.getCode()) {
             case PAGE_DOWN -> scrollProof.accept(1);
@@ -179,7 +179,7 @@ final class LookOverList extends VBox {
         event.consume();
     }
 
-    /** What was found first about the student in sight and is open. */
+    /** The first open finding about the student in sight. */
     private Optional<Finding> first() {
         return list.getSelectionModel().getSelectedItem() instanceof Student s
                 ? s.row.open().stream().findFirst()

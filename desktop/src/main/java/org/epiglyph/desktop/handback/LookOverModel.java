@@ -31,7 +31,7 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.workspace.Workspace;
 
-/** The class before handing back, without any node: who is ready, and what wants deciding about whom. */
+/** The class before handing back, without any node: who is ready, and what must be decided about whom. */
 final class LookOverModel {
     private final Workspace workspace;
     private final SerialExecutor executor;
@@ -43,9 +43,9 @@ final class LookOverModel {
     private final ReadOnlyStringWrapper refused = new ReadOnlyStringWrapper("");
 
     /**
-     * @param executor looks over off the interface thread, one look after the other
-     * @param reading  reads files, which takes longer, so that no answer to the marker waits for it
-     * @param choices  how work is handed back as it is chosen now
+     * @param executor checks off the interface thread, one check after the other
+     * @param reading  reads files, which takes longer, so that no response to the marker waits for it
+     * @param choices  the present options
      */
     LookOverModel(Workspace workspace, Dictionary dictionary, SerialExecutor executor, SerialExecutor reading,
             Supplier<Choices> choices) {
@@ -57,15 +57,15 @@ final class LookOverModel {
         this.disk = new DiskLook(workspace);
     }
 
-    /** Where a student's work stands. */
+    /** The state of a student's work. */
     enum Group {
-        /** Sealed, or without anything received, and something wants deciding. */
+        /** Sealed, or nothing was received, and something must be decided. */
         TO_DECIDE,
         /** Sealed and decided. */
         READY,
         /** A destination has it as it is now. */
         HANDED_BACK,
-        /** Not done yet, or nothing goes back. */
+        /** Not finished yet, or nothing is handed back. */
         NOT_SEALED
     }
 
@@ -73,10 +73,10 @@ final class LookOverModel {
      * A student of the list.
      *
      * @param name     as the class lists it
-     * @param open     what is found and not accepted
-     * @param accepted what the marker lets stand
-     * @param result   score and grade in words; empty before everything is scored
-     * @param there    destinations that have it just as it would be made now
+     * @param open     findings that are not accepted
+     * @param accepted findings that the marker accepts
+     * @param result   score and grade as text; empty before everything is scored
+     * @param there    destinations that have it exactly as it would be made now
      */
     record Row(StudentKey student, String name, Group group, List<Finding> open, List<Acceptance> accepted,
             String result, List<Destination> there) {
@@ -85,7 +85,7 @@ final class LookOverModel {
             return open.stream().anyMatch(f -> f.kind().weight() == Finding.Weight.DECIDES);
         }
 
-        /** True if it may go: sealed, and nothing is left to decide. */
+        /** True if it may be sent: sealed, and nothing is left to decide. */
         boolean mayGo() {
             return (group == Group.READY || group == Group.HANDED_BACK) && !asks();
         }
@@ -96,7 +96,7 @@ final class LookOverModel {
         return rows.getReadOnlyProperty();
     }
 
-    /** Why the last act was refused, in words; else empty. */
+    /** Why the last act was refused; else empty. */
     ReadOnlyStringProperty refusedProperty() {
         return refused.getReadOnlyProperty();
     }
@@ -114,7 +114,7 @@ final class LookOverModel {
         return rows.get().stream().filter(r -> r.student.equals(student)).findFirst();
     }
 
-    /** Looks the batch over once more, as it is when its turn comes. */
+    /** Checks the batch again, as it is when its turn comes. */
     void refresh() {
         executor.start(() -> rowsOf(workspace.batch()), found -> {
             rows.set(found);
@@ -122,7 +122,7 @@ final class LookOverModel {
         }, refused::set);
     }
 
-    /** What the disk says comes after what is known at once, and only of work that may go. */
+    /** Findings from the disk come later, and only for work that may be sent. */
     private void lookAtDisk() {
         reading.start(() -> {
             workspace.batch().submissions().stream().filter(Submission::sealed).forEach(disk::look);
@@ -173,17 +173,17 @@ final class LookOverModel {
         return Criterion.format(result.value()) + result.grade().map(g -> "  " + g).orElse("");
     }
 
-    /** Lets something stand, with a reason. */
+    /** Accepts a finding, with a reason. */
     void accept(Finding finding, String reason) {
         edit(new Edit.AcceptFinding(finding.student(), finding.accepted(reason)));
     }
 
-    /** No longer lets something stand. */
+    /** Withdraws an acceptance. */
     void withdraw(StudentKey student, Acceptance acceptance) {
         edit(new Edit.WithdrawAcceptance(student, acceptance));
     }
 
-    /** Takes back the last change of a student's submission. */
+    /** Undoes the last change of a student's submission. */
     void undo(StudentKey student) {
         refused.set("");
         try {
@@ -194,7 +194,7 @@ final class LookOverModel {
         refresh();
     }
 
-    /** What the look-over asks about besides. */
+    /** Sets what else the look-over asks about. */
     void limit(Limits limits) {
         edit(new Edit.ChangeAids(workspace.batch().aids().withLimits(limits)));
     }
@@ -203,7 +203,7 @@ final class LookOverModel {
         fixOf(finding).ifPresent(this::edit);
     }
 
-    /** The one act that puts it right; empty where there is none. */
+    /** The one edit that corrects it; empty if there is none. */
     Optional<Edit> fixOf(Finding finding) {
         StudentKey student = finding.student();
         Submission submission = workspace.batch().submission(student);
@@ -218,7 +218,7 @@ final class LookOverModel {
         };
     }
 
-    /** What is sealed is opened, changed and sealed again, as one act. */
+    /** Sealed work is reopened, changed and sealed again, as one edit. */
     private static Edit reopened(Submission submission, Edit edit) {
         StudentKey student = submission.student().key();
         return submission.sealed()
@@ -226,7 +226,7 @@ final class LookOverModel {
                 : edit;
     }
 
-    /** Every criterion that asks for a score is not attempted, and that is sealed. */
+    /** Every criterion that requires a score is set to not attempted, and the work is sealed. */
     private Edit notHandedIn(Submission submission) {
         StudentKey student = submission.student().key();
         List<Edit> edits = new ArrayList<>();
@@ -237,7 +237,7 @@ final class LookOverModel {
         return new Edit.Together(edits);
     }
 
-    /** What {@link #fix} would do, in words; empty where there is none. */
+    /** What {@link #fix} would do, as text; empty if there is nothing to do. */
     static String fixText(Finding finding) {
         return switch (finding.kind()) {
             case NOT_SEALED, NEWER_HAND_IN, EMPTY_REMARK, NOTHING_RECEIVED ->

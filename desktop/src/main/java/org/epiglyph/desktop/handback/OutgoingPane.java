@@ -32,7 +32,10 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.MarkedPdf;
 
-/** What goes out and where, in a sentence that can be changed word by word, and the one act; below it what became of each. */
+/**
+ * What is sent and where, in a sentence whose parts can be changed, and the one button; below it the outcome for each
+ * student.
+ */
 final class OutgoingPane extends ScrollPane {
     private final HandBackModel model;
     private final LookOverModel lookOver;
@@ -52,8 +55,8 @@ final class OutgoingPane extends ScrollPane {
     private final FlowPane afterwards = new FlowPane();
 
     /**
-     * @param chosen    the students chosen in the list
-     * @param toLetters goes to writing to some students
+     * @param chosen    the students selected in the list
+     * @param toLetters goes to letters for some students
      */
     OutgoingPane(HandBackModel model, LookOverModel lookOver, String token, Supplier<List<StudentKey>> chosen,
             Consumer<Set<StudentKey>> toLetters) {
@@ -107,7 +110,7 @@ final class OutgoingPane extends ScrollPane {
         send.setOnAction(_ -> handBack());
     }
 
-    /** What can be done with results that the record has. */
+    /** Offers what can be done with results that the record has. */
     private void offerAfterwards() {
         afterwards.getStyleClass().add("look-over-acts");
         afterwards.getChildren()
@@ -186,7 +189,7 @@ final class OutgoingPane extends ScrollPane {
                 .toList();
     }
 
-    /** Says anew how many go, and whether they may. */
+    /** Updates how many are sent, and whether they may be. */
     void refresh() {
         List<StudentKey> picked = chosen.get();
         whom.getItems().setAll(item("HandBack.sentence.allReady", () -> onlyChosen.set(false)));
@@ -213,7 +216,7 @@ final class OutgoingPane extends ScrollPane {
         send.setDisable(going.isEmpty() || model.background().busyProperty().get() || undecided);
     }
 
-    /** How many go, and how many stay and why. */
+    /** How many are sent, and how many stay and why. */
     private String goes(List<LookOverModel.Row> going, int picked) {
         long unchanged = going.stream().filter(this::isThere).count();
         return onlyChosen.get() && going.size() < picked
@@ -223,12 +226,12 @@ final class OutgoingPane extends ScrollPane {
                         onlyChosen.get() ? 0 : lookOver.rowsProperty().get().stream().filter(this::stays).count());
     }
 
-    /** Waits for a decision, and there is something to go. */
+    /** True if it waits for a decision, and there is something to send. */
     private boolean stays(LookOverModel.Row row) {
         return row.asks() && row.group() != LookOverModel.Group.NOT_SEALED && !isThere(row);
     }
 
-    /** A folder always gets all of it; a record that has the work as it is gets nothing new. */
+    /** A folder always gets everything; a record that has the work as it is gets nothing. */
     private boolean isThere(LookOverModel.Row row) {
         return !intoFolder.get() && row.there()
                 .stream()
@@ -236,7 +239,7 @@ final class OutgoingPane extends ScrollPane {
                         || d.equals(Destination.record(record.address(), model.origin().task())));
     }
 
-    /** Other work than now is in the record. */
+    /** True if the record has an earlier version of the work. */
     private boolean wasHandedBack(LookOverModel.Row row) {
         return !isThere(row) && model.batch()
                 .submission(row.student())
@@ -259,7 +262,7 @@ final class OutgoingPane extends ScrollPane {
         return button;
     }
 
-    /** Those of the ones that are meant whose result the record has. */
+    /** Those of the students concerned whose result the record has. */
     private List<StudentKey> handedBack() {
         List<StudentKey> there = new ArrayList<>(lookOver.in(LookOverModel.Group.HANDED_BACK));
         if (onlyChosen.get()) {

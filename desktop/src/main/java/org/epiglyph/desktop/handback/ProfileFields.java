@@ -21,7 +21,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What the sentence about what goes does not say: names, folders, columns, parts of the sheet. Folded until it is asked for. */
+/** Options that the sentence does not show: names, folders, columns, parts of the sheet. Folded until it is wanted. */
 final class ProfileFields extends VBox {
     private final HandBackModel model;
     private final VBox fields = new VBox();
@@ -105,7 +105,7 @@ final class ProfileFields extends VBox {
         return box;
     }
 
-    /** Boxes of which any number may be on. */
+    /** Check boxes of which any number may be selected. */
     private <E extends Enum<E>> VBox some(String key, Class<E> kind, Collection<E> on,
             BiFunction<Profile, Set<E>, Profile> change) {
         VBox boxes = new VBox(Form.text(UiText.of(key), "field-label"));

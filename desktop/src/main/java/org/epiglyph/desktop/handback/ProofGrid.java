@@ -5,7 +5,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 
-/** What goes somewhere, line by line, each under its heading. */
+/** What is sent, line by line, each under its heading. */
 final class ProofGrid extends GridPane {
     private static final double NARROWEST = 110;
     private static final double WIDEST = 180;

@@ -37,7 +37,9 @@ import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** The proof of the chosen student, without any node: built off the interface thread, the last one asked for alone. */
+/**
+ * The proof of the selected student, without any node: built off the interface thread; only the last request counts.
+ */
 final class ProofModel {
     private static final Logger LOG = LoggerFactory.getLogger(ProofModel.class);
     private final Workspace workspace;
@@ -49,7 +51,7 @@ final class ProofModel {
     private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
     private volatile Optional<StudentKey> wanted = Optional.empty();
 
-    /** @param choices how work is handed back as it is chosen now */
+    /** @param choices the present options */
     ProofModel(Workspace workspace, Clock clock, SerialExecutor executor, Supplier<Choices> choices) {
         this.workspace = workspace;
         this.clock = clock;
@@ -60,12 +62,12 @@ final class ProofModel {
     /**
      * A proof with what is needed to show it.
      *
-     * @param pages      all pages of all files, in order; a file that is no PDF has none
-     * @param readBeside true if remarks are read only where annotations are opened, so that they are shown beside the page
-     * @param since      what is otherwise than when it was handed back last; empty where that is nothing, or it never was
-     * @param earlier    the pages as they were then; empty where they were the same, or cannot be made any more
-     * @param letter     the letter that is being written, as this student reads it; empty where there is none
-     * @param images     draws pages; documents are called by the number of their file
+     * @param pages      all pages of all files, in order; a file that is not PDF has none
+     * @param readBeside true if remarks are read only by opening annotations, so that they are shown beside the page
+     * @param since      what differs from the last hand-back; empty if nothing does, or there was none
+     * @param earlier    the pages as they were then; empty if they were the same, or cannot be made any more
+     * @param letter     the letter being written, as this student reads it; empty if there is none
+     * @param images     draws pages; documents are named by the index of their file
      */
     record Shown(Proof proof, List<Page> pages, boolean readBeside, Optional<Difference> since,
             Optional<Earlier> earlier, Optional<Letter> letter, PageImages images, TemporaryFolder folder) {
@@ -81,7 +83,7 @@ final class ProofModel {
     }
 
     /**
-     * The pages as they were handed back last, in the form that is chosen now.
+     * The pages as they were handed back last, in the form chosen now.
      *
      * @param names of their files
      */
@@ -92,11 +94,11 @@ final class ProofModel {
     }
 
     /**
-     * A page as it goes out.
+     * A page as it is sent.
      *
-     * @param file    number of its file, from 0
-     * @param index   number within it, from 0
-     * @param remarks what its annotations say, from top to bottom
+     * @param file    index of its file, from 0
+     * @param index   its index in the file, from 0
+     * @param remarks the text of its annotations, from top to bottom
      */
     record Page(int file, int index, PageGeometry shape, List<WrittenRemark> remarks) {}
 
@@ -104,12 +106,12 @@ final class ProofModel {
         return shown.getReadOnlyProperty();
     }
 
-    /** True while the proof that was asked for last is being built. */
+    /** True while the requested proof is being built. */
     ReadOnlyBooleanProperty buildingProperty() {
         return building.getReadOnlyProperty();
     }
 
-    /** Why there is no proof, in words; else empty. */
+    /** Why there is no proof; else empty. */
     ReadOnlyStringProperty troubleProperty() {
         return trouble.getReadOnlyProperty();
     }
@@ -183,7 +185,7 @@ final class ProofModel {
                 _ -> PageCover.NONE, _ -> Optional.empty());
     }
 
-    /** Where they cannot be made any more, the words and figures alone are compared. */
+    /** If they cannot be made any more, only text and figures are compared. */
     private Optional<Earlier> earlier(Difference since, Choices chosen, StudentKey student, Path folder) {
         try {
             List<Proof.Outgoing> files = Proof.documents(since.then(), workspace.folder(), chosen, student,
@@ -217,7 +219,7 @@ final class ProofModel {
         return name.toLowerCase(Locale.ROOT).endsWith(".pdf");
     }
 
-    /** A file that cannot be opened has no pages here, and leaves the others. */
+    /** A file that cannot be opened has no pages here, and does not stop the others. */
     private static void addPages(List<Page> pages, int file, Path pdf) {
         List<Page> own = new ArrayList<>();
         try (OpenDocument document = OpenDocument.open(pdf)) {
@@ -230,7 +232,7 @@ final class ProofModel {
         }
     }
 
-    /** Nothing is shown any more; what was built for showing is deleted. */
+    /** Clears the proof; what was built for it is deleted. */
     void close() {
         wanted = Optional.empty();
         building.set(false);

@@ -35,7 +35,10 @@ import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.WrittenRemark;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
-/** What the chosen student will be handed: the pages as they were written, the words, the entry in the record, the row of the sheet. */
+/**
+ * What the selected student will be handed: the pages as written, the text, the entry in the record, the row of the
+ * sheet.
+ */
 final class ProofPane extends VBox {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
@@ -54,14 +57,14 @@ final class ProofPane extends VBox {
     private final Runnable next;
     private String tab = "pages";
 
-    /** A page, or a file that has none. */
+    /** A page, or a file without pages. */
     private sealed interface Item {}
 
     private record OfPage(ProofModel.Page page) implements Item {}
 
     private record Saying(String text) implements Item {}
 
-    /** @param next goes to the next student, behind the last page */
+    /** @param next goes to the next student, after the last page */
     ProofPane(ProofModel model, Runnable next) {
         this.model = model;
         this.next = next;
@@ -128,7 +131,7 @@ final class ProofPane extends VBox {
         refresh();
     }
 
-    /** Moves by so many screens; behind the last page the next student comes. */
+    /** Scrolls by a number of screens; after the last page the next student follows. */
     void scroll(int screens) {
         javafx.scene.control.ScrollBar bar = (javafx.scene.control.ScrollBar) pages.lookup(".scroll-bar:vertical");
         boolean atEnd = !pages.isVisible() || bar == null || !bar.isVisible() || bar.getValue() >= bar.getMax();
@@ -218,7 +221,7 @@ final class ProofPane extends VBox {
         return line;
     }
 
-    /** A page as it was handed back, and as it goes now, each with its remarks below it. */
+    /** A page as it was handed back, and as it is now, each with its remarks below it. */
     private Node both(ProofModel.Shown shown, ProofModel.Page now, ProofModel.Earlier earlier,
             Optional<ProofModel.Page> then) {
         double width = (pages.getWidth() - AROUND) / 2 - AROUND / 4;
@@ -256,12 +259,16 @@ final class ProofPane extends VBox {
         return leaf;
     }
 
-    /** How many remarks stand on pages before. */
+    /** How many remarks are on earlier pages. */
     private static int before(List<ProofModel.Page> all, ProofModel.Page page) {
         return all.stream().takeWhile(p -> p != page).mapToInt(p -> p.remarks().size()).sum();
     }
 
-    /** What the page's annotations say, read from the file itself. @param before remarks on pages before */
+    /**
+     * The text of the page's annotations, read from the file itself.
+     *
+     * @param before number of remarks on earlier pages
+     */
     private static Node remarks(ProofModel.Page page, int before, double width) {
         VBox all = new VBox();
         all.getStyleClass().add("proof-remarks");
@@ -298,7 +305,7 @@ final class ProofPane extends VBox {
                 String.join(", ", parts));
     }
 
-    /** What the record has, and beside it what it gets, where they differ. */
+    /** What the record has, and beside it what it gets, if they differ. */
     private static Node compared(Difference since, Proof proof) {
         HBox both = new HBox(
                 new VBox(subheading(UiText.of("HandBack.since.then")), text(since.feedback())),
@@ -333,7 +340,7 @@ final class ProofPane extends VBox {
         };
     }
 
-    /** What this student was written, and what the letter that is being written says to them. */
+    /** Letters sent to this student, and the letter being written as they will read it. */
     private static List<Node> letter(ProofModel.Shown shown) {
         Proof proof = shown.proof();
         List<Node> nodes = new ArrayList<>();

@@ -20,11 +20,11 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What became of each student in the last hand-back; takes no room before there was one. */
+/** The outcome for each student in the last hand-back; takes no space before there was one. */
 final class ReceiptList extends VBox {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH);
     private static final double LEAST_LIST = 160;
-    /** Room for theirs and ours, and what can be done about them. */
+    /** Space for their version and ours, and the buttons for deciding. */
     private static final double LEAST_TO_DECIDE = 360;
     private static final double MOST_WORDS = 96;
     private final HandBackModel model;
@@ -46,7 +46,7 @@ final class ReceiptList extends VBox {
                 .setAll(model.outcomesProperty()
                         .get()
                         .stream()
-                        .sorted(Comparator.comparing(ReceiptList::isSettled)) // what asks for the marker stands first
+                        .sorted(Comparator.comparing(ReceiptList::isSettled)) // what needs the marker comes first
                         .toList());
         receipts.setMinHeight(receipts.getItems().stream().allMatch(ReceiptList::isSettled)
                 ? LEAST_LIST
@@ -113,7 +113,7 @@ final class ReceiptList extends VBox {
         };
     }
 
-    /** One of two words on a student, so that both can be compared. */
+    /** One of two texts about a student, so that both can be compared. */
     private static Node side(String key, Optional<BigDecimal> score, String words) {
         Label heading = new Label(UiText.of(key, score.map(Criterion::format).orElse(UiText.of("HandBack.noScore"))));
         heading.getStyleClass().add("field-label");

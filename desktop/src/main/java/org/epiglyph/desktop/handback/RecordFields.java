@@ -17,7 +17,10 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.record.Ability;
 import org.epiglyph.exchange.record.RecordService;
 
-/** Which record service the work goes to, who sees it there, and why results are changed; says what the service cannot do. */
+/**
+ * Which record service the work is sent to, who sees it there, and why results are changed; says what the service
+ * cannot do.
+ */
 final class RecordFields extends VBox {
     private final HandBackModel model;
     private final TextField address = new TextField();
@@ -61,7 +64,7 @@ final class RecordFields extends VBox {
         return secret.getText();
     }
 
-    /** Whether students see the results; empty before the marker has said so. */
+    /** Whether students see the results; empty before the marker has chosen. */
     Optional<HandBackModel.Showing> showing() {
         if (!canHold()) {
             return Optional.of(HandBackModel.Showing.VISIBLE);
@@ -71,23 +74,27 @@ final class RecordFields extends VBox {
                 : Optional.of(visible.isSelected() ? HandBackModel.Showing.VISIBLE : HandBackModel.Showing.HELD);
     }
 
-    /** True if the service can hold results back. */
+    /** True if the service can hide results. */
     boolean canHold() {
         return service().abilities().contains(Ability.VISIBILITY);
     }
 
-    /** True if the service takes extensions and excuses. */
+    /** True if the service accepts extensions and excuses. */
     boolean canAllow() {
         return service().abilities().contains(Ability.ALLOWANCES);
     }
 
-    /** Calls when what is chosen here has changed. */
+    /** Calls back when a choice here changes. */
     void onChange(Runnable changed) {
         showing.selectedToggleProperty().addListener((_, _, _) -> changed.run());
         address.textProperty().addListener((_, _, _) -> changed.run());
     }
 
-    /** Asks why results are changed. @param count how many that go were handed back before and have changed since */
+    /**
+     * Asks why results are changed.
+     *
+     * @param count how many that are sent were handed back before and have changed since
+     */
     void ask(int count) {
         changed.setText(UiText.of("HandBack.amending", count));
         Form.show(amending, count > 0 && service().abilities().contains(Ability.AMENDMENTS));
@@ -120,7 +127,7 @@ final class RecordFields extends VBox {
         return new VBox(changed, why, shown);
     }
 
-    /** Offers the address that answers, where the one in the field does not. */
+    /** Offers the address that answers, if the one in the field does not. */
     private Node elsewhere() {
         Label label = new Label();
         label.textProperty()

@@ -30,7 +30,10 @@ import org.epiglyph.exchange.record.RecordService;
 import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.workspace.Workspace;
 
-/** What the record is asked and told besides the work: who sees it, who has opened it, what students are allowed, what they answered. */
+/**
+ * What the record is asked and told besides the work: who sees it, who has opened it, what students are allowed, what
+ * they answered.
+ */
 final class RecordModel {
     private final Workspace workspace;
     private final Background background;
@@ -41,9 +44,9 @@ final class RecordModel {
     private final ObjectProperty<Map<StudentKey, Seen>> seen = new SimpleObjectProperty<>(Map.of());
 
     /**
-     * @param origin  the task in the record, as it is when it is asked for
-     * @param trouble takes what went wrong
-     * @param said    takes what was done
+     * @param origin  the task in the record
+     * @param trouble receives error messages
+     * @param said    receives what was done
      */
     RecordModel(Workspace workspace, Background background, HandBackModel.Records records, Supplier<Origin> origin,
             StringProperty trouble, StringProperty said) {
@@ -60,7 +63,7 @@ final class RecordModel {
         return records.services().connect(address, token, background::stopIfAsked);
     }
 
-    /** What the service at an address can do, as far as the address tells; everything where it is no address yet. */
+    /** The protocol of the service at an address; the usual one if it is not an address yet. */
     RecordService serviceAt(String address) {
         try {
             return records.services().at(address);
@@ -70,11 +73,11 @@ final class RecordModel {
     }
 
     /**
-     * What the record says of a student's result.
+     * What the record says about a student's result.
      *
      * @param there   true if the record has one
      * @param visible true if the student may see it
-     * @param opened  when the student first saw it
+     * @param opened  when the student first opened it
      */
     record Seen(boolean there, boolean visible, Optional<Instant> opened) {}
 
@@ -85,7 +88,7 @@ final class RecordModel {
 
     private record Learnt(Map<StudentKey, Seen> seen, List<Message> answers) {}
 
-    /** Asks the record who may see the result, and who has seen it. */
+    /** Asks the record who may see the result, and who has opened it. */
     void askWhoHasSeen(String address, String token, List<StudentKey> students) {
         trouble.set("");
         said.set("");
@@ -99,7 +102,7 @@ final class RecordModel {
         }, trouble::set);
     }
 
-    /** Lets students see results that the record has, or holds them, without sending anything anew. */
+    /** Shows students results that the record has, or hides them, without resending anything. */
     void show(String address, String token, List<StudentKey> students, boolean visible) {
         trouble.set("");
         background.start(progress -> {
@@ -159,7 +162,7 @@ final class RecordModel {
         }, trouble::set);
     }
 
-    /** What students answered comes, and replies go, with every hand-back; where that fails, the work went all the same. */
+    /** Answers and replies are exchanged with every hand-back; if that fails, the work was handed back all the same. */
     Report withAnswers(Report report, RecordClient client, Progress progress) {
         List<Message> notes = new ArrayList<>(report.notes());
         try {

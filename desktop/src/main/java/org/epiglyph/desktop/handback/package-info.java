@@ -1,4 +1,2 @@
-/**
- * Handing back: the look-over, the choice of way, the receipts.
- */
+/** Handing back: the look-over, the destination, the receipts. */
 package org.epiglyph.desktop.handback;

@@ -18,7 +18,7 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PhraseList;
 
 /**
- * An area of words that is kept shortly after the last key and when it is left. A slash and letters search the
+ * A text area that saves shortly after the last keystroke and when it loses the focus. A slash and letters search the
  * phrasebook.
  */
 final class AutosaveArea extends VBox {
@@ -32,14 +32,14 @@ final class AutosaveArea extends VBox {
     private final int rows;
     private final DeskModel model;
     private final Audience audience;
-    /** What was kept or shown last; what is otherwise has been typed since. */
+    /** The text saved or shown last; anything else has been typed since. */
     private String kept = "";
 
     /**
      * @param prompt   shown while it is empty
-     * @param rows     lines that are shown at least
-     * @param audience whom the words are for; private phrases never get among those for the student
-     * @param keep     keeps the words
+     * @param rows     least number of visible lines
+     * @param audience whom the text is for; private phrases are never inserted into text for the student
+     * @param keep     saves the text
      */
     AutosaveArea(DeskModel model, String prompt, int rows, Audience audience, Consumer<String> keep) {
         this.model = model;
@@ -72,7 +72,7 @@ final class AutosaveArea extends VBox {
         return area;
     }
 
-    /** Keeps what is typed, to the letter: what looks like a search may be meant as words, as in "km /h". */
+    /** Saves what is typed, literally: what looks like a search may be meant as text, as in "km /h". */
     void keepNow() {
         pause.stop();
         keep(area.getText().strip());
@@ -83,7 +83,7 @@ final class AutosaveArea extends VBox {
         keep.accept(text);
     }
 
-    /** While phrases are shown for the last letters, those are no words yet. */
+    /** While phrases are offered for the last letters, those are not part of the text yet. */
     private String beforeSearch() {
         String typed = area.getText();
         Optional<Matcher> search = phrases.isOffering() ? typedSearch() : Optional.empty();
@@ -123,7 +123,7 @@ final class AutosaveArea extends VBox {
         keepNow();
     }
 
-    /** Shows words, unless others are being typed. */
+    /** Shows a text, unless another one is being typed. */
     void show(String text, boolean whateverIsTyped) {
         String typed = area.getText().strip();
         boolean anew = whateverIsTyped || !typed.equals(text) && (typed.equals(kept) || !isFocusWithin());

@@ -10,7 +10,7 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** Says that the pointer changed a score, and takes it back; there until the marker does something else. */
+/** Reports that the pointer changed a score, with a button to undo it; shown until the marker does something else. */
 final class ChangedLine extends HBox {
     private final DeskModel model;
     private final String criterion;
@@ -33,7 +33,7 @@ final class ChangedLine extends HBox {
         show();
     }
 
-    /** Shows the change where the last act was one of this criterion by the pointer. */
+    /** Shows the change if the last act was one of this criterion by the pointer. */
     void show() {
         Optional<String> said = model.scores()
                 .byPointer()

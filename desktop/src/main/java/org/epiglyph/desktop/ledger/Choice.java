@@ -14,7 +14,7 @@ interface Choice {
     default void showTexts(boolean shown) {}
 
     /**
-     * A letter was typed where the number stands.
+     * A letter was typed in the score field.
      *
      * @return false if it means nothing here
      */

@@ -9,12 +9,12 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What is counted on the pages beside the score that was typed; where they differ it is said. */
+/** What is counted on the pages beside the typed score, and whether they differ. */
 final class CountLine extends VBox {
     private final Label text = new Label();
     private final Button take = new Button();
 
-    /** @param taken takes the count as the score */
+    /** @param taken uses the count as the score */
     CountLine(Criterion criterion, Runnable taken) {
         getStyleClass().add("count-line");
         text.setWrapText(true);
@@ -26,7 +26,7 @@ final class CountLine extends VBox {
         getChildren().addAll(text, take);
     }
 
-    /** True if there is something to say although the criterion is not open: the two figures differ. */
+    /** True if there is something to show although the criterion is not open: the two figures differ. */
     boolean show(Optional<MarkCount> count, Judgement judgement) {
         boolean differs = count.isPresent() && judgement.points().isPresent()
                 && count.get().points().compareTo(judgement.points().get()) != 0;

@@ -32,7 +32,10 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.paper.PhraseHand;
 
-/** One criterion in the ledger. The active one is open: its bounds, its levels, parts or scale, its evidence and remark, and why a number is refused. */
+/**
+ * One criterion in the ledger. The active one is open: its bounds, its levels, parts or scale, its evidence and remark,
+ * and why a number is refused.
+ */
 final class CriterionRow extends VBox {
     private static final PseudoClass ACTIVE = PseudoClass.getPseudoClass("active");
     private static final PseudoClass REFUSED = PseudoClass.getPseudoClass("refused");
@@ -53,16 +56,16 @@ final class CriterionRow extends VBox {
     private final Label refusal = new Label();
     private final ChangedLine changed;
     /**
-     * What an open row shows above the line that says what the pointer changed, which so moves nothing from under the
-     * pointer; not among the children before it is needed, since styling it takes long.
+     * Nodes of an open row above the line that reports a change by pointer, so that the line moves nothing under the
+     * pointer; created when needed, since styling them takes long.
      */
     private final List<Node> above = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
-    /** What the field for the score had in it when that was last the same as what is kept. */
+    /** The content of the score field when it last equalled the saved score. */
     private String keptScore = "";
     private boolean differs;
     private CriterionShown shown;
-    /** Held here alone, so that a row of a scheme that was changed is released. */
+    /** Referenced only here, so that a row of a changed scheme can be collected. */
     private final ChangeListener<String> folding = (_, _, _) -> unfold();
 
     /**
@@ -189,14 +192,14 @@ final class CriterionRow extends VBox {
         pause.setOnFinished(_ -> keepIfValid());
         score.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> {
             if (!score.isFocused()) {
-                e.consume(); // or else the press would put the caret between the figures
+                e.consume(); // or else the press would put the caret between the digits
                 focusScore();
             }
         });
         new ScoreKeys(model, this, choice).on(score);
     }
 
-    /** A level worth one number is settled, and the next criterion's turn comes; within a range points are chosen first. */
+    /** A level worth one number is settled, and the next criterion follows; within a range points are chosen first. */
     private void choose(Manner.Level level) {
         say(model.scores().choose(criterion, level));
         if (!level.isRange() && refusal.getText().isEmpty()) {
@@ -206,21 +209,21 @@ final class CriterionRow extends VBox {
         }
     }
 
-    /** Enters what is typed and, unless it is refused, lets the next criterion's turn come. */
+    /** Enters what is typed and, unless it is refused, goes to the next criterion. */
     void enterAndGoOn() {
         if (enter()) {
             next.accept(this);
         }
     }
 
-    /** Scores a number as if it had been typed; what is typed next takes its place. */
+    /** Scores a number as if it had been typed; what is typed next replaces it. */
     void enter(BigDecimal points) {
         score.setText(Criterion.format(points));
         enter();
         score.selectAll();
     }
 
-    /** Shows the score as it is kept now, and why something else was refused. */
+    /** Shows the saved score, and why something else was refused. */
     void say(Optional<String> refused) {
         pause.stop();
         remarkArea.keepNow();
@@ -247,18 +250,18 @@ final class CriterionRow extends VBox {
         }
     }
 
-    /** Lets phrases be dropped here. */
+    /** Accepts phrases dropped here. */
     void takePhrases(PhraseHand hand) {
         hand.target(this, (phrase, said) -> model.placing().onCriterion(criterion.id(), phrase, said));
     }
 
-    /** Puts the focus on the remark. */
+    /** Focuses the remark. */
     void focusRemark() {
         activate();
         remarkArea.area().requestFocus();
     }
 
-    /** Scores what is typed; false if it is refused, which is then said. */
+    /** Scores what is typed; false if it is refused, which is then shown. */
     private boolean enter() {
         pause.stop();
         try {
@@ -284,21 +287,21 @@ final class CriterionRow extends VBox {
         return text.isVisible();
     }
 
-    /** Settles the criterion as for the student before, whatever is in the field. */
+    /** Settles the criterion as for the previous student, whatever is in the field. */
     void settleAsLastTime() {
         keepIfValid();
         model.scores().asLastTime(criterion.id());
         refresh(true);
     }
 
-    /** Scores what is typed where that can be; says why not where it cannot. */
+    /** Scores what is typed if it is valid; shows why if it is not. */
     void keepIfValid() {
         if (!model.submission().sealed() && criterion.isScored()) {
             enter();
         }
     }
 
-    /** Keeps score and remark as they are typed. */
+    /** Saves score and remark as typed. */
     void keep() {
         keepIfValid();
         if (!model.submission().sealed()) {
@@ -306,7 +309,7 @@ final class CriterionRow extends VBox {
         }
     }
 
-    /** What was typed and refused does not stay behind: the score as it is kept comes back. */
+    /** Refused input does not stay behind: the saved score is shown again. */
     private void leave() {
         if (pause.getStatus() == Animation.Status.RUNNING) {
             enter();
@@ -333,7 +336,7 @@ final class CriterionRow extends VBox {
         refuse("");
     }
 
-    /** Shows the score as it is; what is being typed is left alone unless asked otherwise. */
+    /** Shows the present score; what is being typed is left alone unless requested otherwise. */
     void refresh(boolean whateverIsTyped) {
         Submission submission = model.submission();
         Judgement judgement = submission.scores().judgement(criterion.id());

@@ -12,7 +12,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.MarkText;
 
-/** What the ledger says of a criterion besides its score. */
+/** Texts of the ledger about a criterion besides its score. */
 final class CriterionSayings {
     private final DeskModel model;
     private final Criterion criterion;
@@ -22,7 +22,7 @@ final class CriterionSayings {
         this.criterion = criterion;
     }
 
-    /** What the closed row says below its name: the level, and the remark. */
+    /** The text of the closed row below its name: the level, and the remark. */
     String settled(Judgement judgement, String remark) {
         List<String> said = new ArrayList<>();
         if (criterion.manner() instanceof Manner.Levels levels) {
@@ -38,7 +38,7 @@ final class CriterionSayings {
         return String.join("  \u00b7  ", said);
     }
 
-    /** What the open row says below its name: steps, role, hurdle, and what has been noticed. */
+    /** The text of the open row below its name: steps, role, hurdle, and observations. */
     String hint(Judgement judgement) {
         List<String> said = new ArrayList<>();
         if (!(criterion.manner() instanceof Manner.Checklist) && criterion.isScored()) {
@@ -69,7 +69,7 @@ final class CriterionSayings {
                 .toList();
     }
 
-    /** Where the score comes from, and the class's average: a line for each step. */
+    /** How the score was computed, and the class's average: a line for each step. */
     String why() {
         List<String> lines = new ArrayList<>(model.batch().result(model.student()).whyCriterion(criterion.id()));
         model.scores()

@@ -9,7 +9,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.spoken.SpokenRemark;
 
-/** What of a submission a criterion's row shows; as long as it is the same, nothing is drawn anew. */
+/** What a criterion's row shows of a submission; as long as it is the same, nothing is redrawn. */
 record CriterionShown(StudentKey student, Judgement judgement, String remark, boolean sealed, List<Mark> marks,
         Phrasebook phrases, List<SpokenRemark> spoken) {
     static CriterionShown of(Submission submission, Criterion criterion, Phrasebook phrases) {

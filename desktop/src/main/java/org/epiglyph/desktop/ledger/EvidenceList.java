@@ -8,7 +8,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.MarkText;
 
-/** A word for each mark that is evidence; pressing it goes there. */
+/** A link for each mark that is evidence; pressing it goes there. */
 final class EvidenceList extends VBox {
     private final Consumer<Mark> go;
     private List<Mark> shown = List.of();

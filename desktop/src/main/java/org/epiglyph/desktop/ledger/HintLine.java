@@ -9,7 +9,7 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What an open criterion says of its bounds, and on demand how its number came about. */
+/** The bounds of an open criterion, and on demand the derivation of its figure. */
 final class HintLine extends HBox {
     private final CriterionSayings sayings;
     private final Label hint = new Label();
@@ -38,7 +38,7 @@ final class HintLine extends HBox {
         getStyleClass().add("hint-line");
     }
 
-    /** How the number came about; stands below this line, and is not seen before it is asked for. */
+    /** The derivation; placed below this line, and hidden until it is asked for. */
     Label derivation() {
         return derivation;
     }
@@ -48,7 +48,7 @@ final class HintLine extends HBox {
         sayWhy();
     }
 
-    /** The derivation is computed only while it is looked at; the class's average goes through the whole class. */
+    /** The derivation is computed only while it is shown; the class's average reads the whole class. */
     void sayWhy() {
         if (derivation.isVisible()) {
             derivation.setText(sayings.why());

@@ -31,8 +31,8 @@ import org.epiglyph.desktop.paper.SpellingLine;
 import org.epiglyph.desktop.spelling.Spelling;
 
 /**
- * The ledger: who this is and when it came, the criteria and scores, the remark on the whole and the private note, which
- * scroll; at its foot, always in sight, the total and the seal. Empty before it is first refreshed.
+ * The ledger: whose work this is and when it arrived, the criteria and scores, the remark on the whole and the private
+ * note, which scroll; at its foot, always in sight, the total and the seal. Empty before its first refresh.
  */
 public final class Ledger extends VBox {
     private final DeskModel model;
@@ -59,7 +59,7 @@ public final class Ledger extends VBox {
     /**
      * @param sides   opens or closes a side of the desk by its name, or shows the {@code message}
      * @param go      shows a mark on its page
-     * @param toPages puts the focus on the pages
+     * @param toPages moves the focus to the pages
      */
     public Ledger(DeskModel model, Spelling spelling, Consumer<String> sides, Consumer<Mark> go, Runnable toPages) {
         this.model = model;
@@ -96,7 +96,7 @@ public final class Ledger extends VBox {
         VBox content = new VBox(head, lookAgain, criteria, derivation, moderation, textAreas(), note());
         content.getStyleClass().add("ledger-content");
         content.setOnMousePressed(e -> {
-            e.consume(); // the pane that scrolls would take the focus, where nothing can be typed
+            e.consume(); // the scrolling pane would take the focus, where nothing can be typed
             focusCriterion();
         });
         body.getStyleClass().add("ledger-body");
@@ -105,7 +105,7 @@ public final class Ledger extends VBox {
         body.setFocusTraversable(false);
         body.setContent(content);
         body.viewportBoundsProperty().addListener((_, before, _) -> {
-            if (before.getHeight() <= 0) { // it comes to the screen
+            if (before.getHeight() <= 0) { // it appears on the screen
                 body.setVvalue(0);
                 Platform.runLater(() -> active().ifPresent(this::bringIntoView));
             }
@@ -113,7 +113,7 @@ public final class Ledger extends VBox {
         setVgrow(body, Priority.ALWAYS);
     }
 
-    /** What is done in the ledger from anywhere at the desk. */
+    /** Acts in the ledger that are available anywhere at the desk. */
     public List<Act> acts() {
         Scores scores = model.scores();
         return List.of(Act.of("Desk.act.ledger", "L", this::focusCriterion),
@@ -129,13 +129,17 @@ public final class Ledger extends VBox {
                 Act.of("Desk.act.private", "Shift+W", this::focusPrivate));
     }
 
-    /** Puts the focus on a criterion. @param criterion its id */
+    /**
+     * Focuses a criterion.
+     *
+     * @param criterion its id
+     */
     public void toCriterion(String criterion) {
         model.scores().criterionProperty().set(criterion);
         focusCriterion();
     }
 
-    /** Goes to what was found about the work on the desk, where it stands on a mark or in the ledger. */
+    /** Goes to a finding about the work on the desk, on a mark or in the ledger. */
     public void show(Finding finding) {
         switch (finding.where()) {
             case MARK -> model.submission().findMark(finding.subject()).ifPresent(go);
@@ -156,7 +160,9 @@ public final class Ledger extends VBox {
         }
     }
 
-    /** Seals the submission and goes to its pages; where that is refused, goes to the first criterion that needs a score. */
+    /**
+     * Seals the submission and goes to its pages; if that is refused, goes to the first criterion that needs a score.
+     */
     private void seal() {
         saveText();
         if (model.seal()) {
@@ -218,7 +224,7 @@ public final class Ledger extends VBox {
         });
     }
 
-    /** Keeps what is typed and not yet kept; called before another submission comes to the desk. */
+    /** Saves what is typed and not saved yet; called before another submission is opened. */
     public void saveText() {
         if (!model.submission().student().key().equals(shown)) {
             return;
@@ -231,10 +237,10 @@ public final class Ledger extends VBox {
         privately.keepNow();
     }
 
-    /** Scrolls as little as shows a part whole, or its head where it is higher than the view. */
+    /** Scrolls as little as possible to show a part completely, or its top if it is higher than the view. */
     private void bringIntoView(Region part) {
         if (body.getViewportBounds().getHeight() <= 0) {
-            return; // it is not on the screen yet; it begins at its head
+            return; // not on the screen yet; it will start at its top
         }
         applyCss();
         layout();
@@ -255,14 +261,17 @@ public final class Ledger extends VBox {
         toSpoken = show;
     }
 
-    /** Lets phrases be dropped on criteria and on the remark on the whole. */
+    /** Accepts phrases dropped on criteria and on the remark on the whole. */
     public void takePhrases(PhraseHand phrases) {
         hand = Optional.of(phrases);
         rows.forEach(r -> r.takePhrases(phrases));
         phrases.target(onTheWhole, model.placing()::onTheWhole);
     }
 
-    /** Makes what an act needs: what scrolls is not in the window, and cannot take the focus, before the pane around it has been styled. */
+    /**
+     * Creates what an act needs: before the scroll pane has been styled, its content is not in the window and cannot
+     * take the focus.
+     */
     private void equip() {
         if (shown == null) {
             refresh();
@@ -272,13 +281,13 @@ public final class Ledger extends VBox {
         }
     }
 
-    /** Puts the focus on the criterion being scored. */
+    /** Focuses the current criterion. */
     public void focusCriterion() {
         equip();
         active().ifPresent(CriterionRow::focusScore);
     }
 
-    /** Puts the focus on the remark on the criterion being scored. */
+    /** Focuses the remark on the current criterion. */
     private void focusCriterionRemark() {
         equip();
         active().ifPresent(CriterionRow::focusRemark);
@@ -296,7 +305,7 @@ public final class Ledger extends VBox {
         active().ifPresent(CriterionRow::settleAsLastTime);
     }
 
-    /** Shows the full text of the criterion being scored, or only its name. */
+    /** Shows the full text of the current criterion, or only its name. */
     private void toggleText() {
         equip();
         active().ifPresent(r -> r.showText(!r.showsText()));
@@ -349,7 +358,7 @@ public final class Ledger extends VBox {
         }
     }
 
-    /** The derivation is computed only while it is looked at; the class's average goes through the whole class. */
+    /** The derivation is computed only while it is shown; the class's average reads the whole class. */
     private void sayWhy() {
         if (derivation.isVisible()) {
             derivation.setText(String.join("\n", model.batch().result(shown).derivation())
@@ -371,7 +380,7 @@ public final class Ledger extends VBox {
         Submission submission = model.submission();
         boolean other = !submission.student().key().equals(shown);
         shown = submission.student().key();
-        if (other) { // begins with whose work it is, as far as the criterion that is open leaves room
+        if (other) { // starts with whose work it is, as far as the open criterion leaves room
             body.setVvalue(0);
             Platform.runLater(() -> active().ifPresent(this::bringIntoView));
         }

@@ -21,7 +21,7 @@ import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** The head of the ledger: whose work this is, when it came and in which hand-ins, and the ways to the sides. */
+/** The head of the ledger: whose work this is, when it arrived and in which hand-ins, and the buttons of the sides. */
 final class LedgerHead extends VBox {
     private static final DateTimeFormatter CAME = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
     private static final int DOORS_A_LINE = 3;
@@ -35,7 +35,7 @@ final class LedgerHead extends VBox {
     private final Label message = Slant.of(new Label());
     private final Button wholeMessage = new Button(UiText.of("Ledger.wholeMessage"));
     private Optional<Choice> choice = Optional.empty();
-    /** The whole message that is shown; null before the first. */
+    /** The complete message that is shown; null before the first. */
     private String shownMessage;
 
     /** @param sides opens or closes a side of the desk by its name, or shows the {@code message} */
@@ -69,7 +69,7 @@ final class LedgerHead extends VBox {
         getStyleClass().add("ledger-head");
     }
 
-    /** Shows whose work it is, and how far it has come. */
+    /** Shows whose work it is, and how far it is. */
     void show(Submission submission, Batch batch) {
         name.setText(Form.beginning(submission.student().name(), NAME_LETTERS));
         facts.setText(facts(submission, batch));
@@ -90,11 +90,11 @@ final class LedgerHead extends VBox {
         Form.show(wholeMessage, !beginning.equals(text));
     }
 
-    /** Where there are several hand-ins: a word for each to look at it, and a way to let another one count. */
+    /** If there are several hand-ins: a button for each to look at it, and a way to let another one count. */
     private void showHandIns(Submission submission) {
         Optional<Choice> now = Choice.of(submission, model.shownHandIn());
         if (now.equals(choice)) {
-            // A button that is being pressed stays: pages and words of this student may arrive at any moment.
+            // A button being pressed stays: pages and words of this student may arrive at any moment.
             return;
         }
         choice = now;
@@ -140,7 +140,7 @@ final class LedgerHead extends VBox {
         return String.join("  \u00b7  ", parts);
     }
 
-    /** The hand-ins that there are to choose from: of whom, which numbers, which counts and which is looked at. */
+    /** The hand-ins to choose from: whose, which numbers, which one counts and which one is shown. */
     private record Choice(StudentKey student, List<Integer> numbers, int counts, int looked) {
         static Optional<Choice> of(Submission submission, Optional<HandIn> shown) {
             if (submission.handIns().size() < 2) {

@@ -31,9 +31,9 @@ final class LevelChoice extends VBox implements Choice {
     private final List<Optional<ScoreScale>> scales = new ArrayList<>();
 
     /**
-     * @param typed   told the level whose letter is typed
-     * @param pressed told the level that is pressed
-     * @param scale   makes the scale of a level with a range, from its least to its most points
+     * @param typed   receives the level whose letter is typed
+     * @param pressed receives the level that is pressed
+     * @param scale   creates the scale of a level with a range, from its least to its most points
      */
     LevelChoice(Criterion criterion, Manner.Levels levels, Consumer<Manner.Level> typed,
             Consumer<Manner.Level> pressed, Function<Manner.Level, ScoreScale> scale) {

@@ -14,7 +14,7 @@ import org.epiglyph.core.lookover.LookOver;
 import org.epiglyph.desktop.marking.FindingText;
 import org.epiglyph.desktop.marking.LookAgain;
 
-/** What the look-over would ask about the work on the desk, while there is still a pen in hand; each line goes to it. */
+/** Open findings about the work on the desk, while there is still a pen in hand; each line goes to its place. */
 final class LookAgainLines extends VBox {
     private static final double MOMENT_MILLIS = 200;
     private final LookOver lookOver = new LookOver(Dictionary.NONE); // spelling has its own line
@@ -29,10 +29,10 @@ final class LookAgainLines extends VBox {
         setManaged(false);
     }
 
-    /** The page comes first: what is found is said a moment later. */
+    /** The page comes first: findings are shown a moment later. */
     void show(Submission submission, Batch batch) {
         if (!shown.isEmpty() && !shown.getFirst().student().equals(submission.student().key())) {
-            set(List.of()); // it was another student's
+            set(List.of()); // it belonged to another student
         }
         moment.setOnFinished(_ -> look(submission, batch));
         moment.playFromStart();
@@ -44,8 +44,8 @@ final class LookAgainLines extends VBox {
                         .stream()
                         .filter(f -> LookAgain.isForNow(f, submission))
                         .toList()
-                : List.of(); // an earlier state is looked at
-        if (!now.equals(shown)) { // a line that is being pressed stays
+                : List.of(); // an earlier state is shown
+        if (!now.equals(shown)) { // a line being pressed stays
             set(now);
         }
     }

@@ -17,7 +17,7 @@ import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** A change to the result, decided apart from the scores: points of the record, and why. */
+/** A change to the result, decided independently of the scores: points on the record's scale, and the reason. */
 final class ModerationLine extends VBox {
     private final DeskModel model;
     private final TextField points;
@@ -48,7 +48,7 @@ final class ModerationLine extends VBox {
         setManaged(false);
     }
 
-    /** Keeps what is typed, unless another student is on the desk by now. */
+    /** Saves what is typed, unless another student is on the desk by now. */
     void keep() {
         if (!model.student().equals(shown) || model.submission().sealed()) {
             return;

@@ -18,8 +18,8 @@ final class PartChoice extends VBox implements Choice {
     private final List<CheckBox> boxes = new ArrayList<>();
 
     /**
-     * @param typed   told the part whose letter is typed
-     * @param pressed told the part that is ticked, or no longer ticked, by the pointer
+     * @param typed   receives the part whose letter is typed
+     * @param pressed receives the part that is ticked or unticked by the pointer
      */
     PartChoice(Criterion criterion, Manner.Checklist checklist, Consumer<Manner.Part> typed,
             Consumer<Manner.Part> pressed) {

@@ -26,8 +26,8 @@ final class ResultFoot extends VBox {
     private final Button seal = new Button();
 
     /**
-     * @param why  opens or closes how the total came about
-     * @param seal seals the submission or opens it again
+     * @param why  shows or hides how the total was computed
+     * @param seal seals the submission or reopens it
      */
     ResultFoot(DeskModel model, Runnable why, Runnable seal) {
         getStyleClass().add("ledger-foot");
@@ -67,7 +67,7 @@ final class ResultFoot extends VBox {
         return line;
     }
 
-    /** Shows the result as far as it stands: a grade only once everything is scored. */
+    /** Shows the present result: a grade only once everything is scored. */
     void show(Submission submission, Result result, MarkScheme scheme) {
         total.setText(Criterion.format(result.value()));
         totalOf.setText(

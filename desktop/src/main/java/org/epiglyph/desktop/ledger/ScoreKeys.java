@@ -9,7 +9,7 @@ import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** The keys of a criterion's score: what enters it, steps it, and does something instead of being typed. */
+/** The keys of a criterion's score: those that enter it, step it, and act instead of being typed. */
 final class ScoreKeys {
     private final DeskModel model;
     private final CriterionRow row;
@@ -23,7 +23,7 @@ final class ScoreKeys {
         this.choice = choice;
     }
 
-    /** Listens to a field from now on. */
+    /** Handles the keys of a field from now on. */
     void on(TextField score) {
         score.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         score.addEventFilter(KeyEvent.KEY_TYPED, e -> {
@@ -34,7 +34,7 @@ final class ScoreKeys {
         });
     }
 
-    /** True if a letter or sign typed into the score did something instead. */
+    /** True if a character typed into the score field was an act instead. */
     private boolean isAct(char typed) {
         if (typed > ' ' && model.submission().sealed()) {
             model.say(UiText.of("Ledger.isSealed"));
@@ -63,13 +63,13 @@ final class ScoreKeys {
         }
     }
 
-    /** One step up or down, within the level where there is one. */
+    /** One step up or down, within the level if there is one. */
     private void step(KeyEvent e, int steps) {
         if (e.isShortcutDown() || criterion.manner() instanceof Manner.Checklist) {
             return;
         }
         e.consume();
-        row.keepIfValid(); // the step is one from what has just been typed
+        row.keepIfValid(); // the step starts from what has just been typed
         BigDecimal points = model.submission()
                 .scores()
                 .score(criterion.id())

@@ -15,8 +15,8 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 
 /**
- * A ruled scale: a notch for each step, a taller one for whole points. Where nothing is scored, pressing it scores; a score
- * that is there changes only by dragging its thumb, so that no stray press changes it.
+ * A ruled scale: a notch for each step, a taller one for whole points. Pressing it scores if nothing is scored; an
+ * existing score changes only by dragging its thumb, so that no stray press changes it.
  */
 final class ScoreScale extends Pane implements Choice {
     private static final double HEIGHT = 28;
@@ -35,7 +35,7 @@ final class ScoreScale extends Pane implements Choice {
      * @param to      the most points, not below the least
      * @param step    between two notches, above 0
      * @param pressed called when the scale is pressed, whether that changes anything or not
-     * @param chosen  told the points on which the pointer is let up
+     * @param chosen  receives the points on which the pointer is released
      */
     ScoreScale(String name, BigDecimal from, BigDecimal to, BigDecimal step, Runnable pressed,
             Consumer<BigDecimal> chosen) {
@@ -95,7 +95,7 @@ final class ScoreScale extends Pane implements Choice {
         draw();
     }
 
-    /** Where some points lie on the screen, for a hand that is simulated. */
+    /** Where points are on the screen, for a simulated hand. */
     Point2D at(BigDecimal value) {
         return localToScreen(x(value), HEIGHT - 3);
     }
@@ -114,7 +114,7 @@ final class ScoreScale extends Pane implements Choice {
     }
 
     private void draw() {
-        getChildren().clear(); // none of them takes the pointer: a press on one that is gone by then would never be let up
+        getChildren().clear(); // none of them takes the pointer: a press on one that is gone by then would never be released
         double span = to.subtract(from).doubleValue();
         int count = span == 0 ? 0 : (int) Math.round(span / step.doubleValue());
         if (count > 0 && count <= MOST_NOTCHES) {

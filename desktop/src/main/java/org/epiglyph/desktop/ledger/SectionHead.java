@@ -55,7 +55,7 @@ final class SectionHead extends VBox {
                 .findFirst();
         sum.setText(step.map(s -> s.figure().format()).orElse(""));
         sayWhy = () -> {
-            if (derivation.isVisible()) { // made on asking
+            if (derivation.isVisible()) { // computed on demand
                 derivation.setText(String.join("\n", result.whySection(section, scheme)));
             }
         };

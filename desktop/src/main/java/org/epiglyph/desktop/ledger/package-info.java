@@ -1,4 +1,4 @@
 /**
- * The ledger: one submission's criteria, scores and words, each kind of criterion with its own way of being settled.
+ * The ledger: one submission's criteria, scores and remarks, each kind of criterion with its own way of being settled.
  */
 package org.epiglyph.desktop.ledger;

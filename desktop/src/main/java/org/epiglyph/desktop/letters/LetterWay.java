@@ -25,7 +25,7 @@ import org.epiglyph.desktop.settings.MailHabit;
 import org.epiglyph.exchange.mail.MailService;
 import org.epiglyph.exchange.mail.Sender;
 
-/** How letters go: who writes, as files or by a mail service, and the one act. */
+/** How letters are sent: the sender, as files or by a mail service, and the one button. */
 final class LetterWay extends VBox {
     private static final int FIRST_PORT = 587;
     private final LettersModel model;
@@ -43,7 +43,7 @@ final class LetterWay extends VBox {
     private final Button send = new Button();
     private MailService.Security protection;
 
-    /** @param keep keeps who writes and by which service */
+    /** @param keep saves the sender and the service */
     LetterWay(LettersModel model, MailHabit habit, Consumer<MailHabit> keep) {
         this.model = model;
         this.keep = keep;
@@ -82,7 +82,7 @@ final class LetterWay extends VBox {
         (byMail ? mail : asFiles).setSelected(true);
     }
 
-    /** Offered where letters may have gone already. */
+    /** Offered if letters may have been sent already. */
     private CheckBox again() {
         CheckBox again = new CheckBox(UiText.of("Letters.again"));
         again.setId("letters-again");

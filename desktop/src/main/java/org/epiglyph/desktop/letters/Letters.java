@@ -35,7 +35,10 @@ import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.MailHabit;
 
-/** Letters: whom at the left, the letter and how the chosen student reads it in the middle, the way it goes at the right. */
+/**
+ * Letters: the recipients on the left, the letter and how the selected student reads it in the middle, how it is sent
+ * on the right.
+ */
 public final class Letters implements Place {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
     private final LettersModel model;
@@ -54,8 +57,8 @@ public final class Letters implements Place {
     private final Runnable toHandBack;
 
     /**
-     * @param habit      who wrote last, and by which service
-     * @param keep       keeps that, without the password
+     * @param habit      the last sender and service
+     * @param keep       saves them, without the password
      * @param toShelf    to the shelf
      * @param toHandBack back to handing back
      */
@@ -173,7 +176,7 @@ public final class Letters implements Place {
         return middle;
     }
 
-    /** What a letter may have in it of each student's own. */
+    /** The slots that a letter may have. */
     private FlowPane slots() {
         FlowPane slots = new FlowPane();
         slots.getStyleClass().add("letters-slots");
@@ -210,7 +213,7 @@ public final class Letters implements Place {
         return reading;
     }
 
-    /** Who reads it, and at which address. */
+    /** Who reads it, and their address. */
     private HBox readBy() {
         readBy.getStyleClass().add("hint");
         address.setId("letter-address");
@@ -262,7 +265,7 @@ public final class Letters implements Place {
         readBody.setText(letter.map(Letter::body).orElse(""));
     }
 
-    /** An address that is missing, or another one, is taken when it has been typed. */
+    /** A missing address, or another one, is saved when it has been typed. */
     private void learn() {
         addressed.filter(_ -> !address.getText().isBlank()).ifPresent(s -> model.learn(s, address.getText()));
     }

@@ -40,7 +40,7 @@ import org.epiglyph.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Writing letters without any node. The draft is kept with the batch as it is typed; a password never is. */
+/** Writing letters, without any node. The draft is saved with the batch as it is typed; a password never is. */
 public final class LettersModel {
     private static final Logger LOG = LoggerFactory.getLogger(LettersModel.class);
     private final Workspace workspace;
@@ -57,20 +57,22 @@ public final class LettersModel {
     private final ReadOnlyObjectWrapper<Plan> plan = new ReadOnlyObjectWrapper<>(new Plan(List.of(), Map.of()));
     private final StringProperty trouble = new SimpleStringProperty("");
     private final StringProperty said = new SimpleStringProperty("");
-    /** Of what was asked and typed while a large class is gone through, the last alone is answered. */
+    /** Only the last request counts while a large class is processed. */
     private final Newest newest;
     private final AtomicLong typed = new AtomicLong();
     private Set<StudentKey> chosen = Set.of();
 
     /**
-     * Who is written to as it is chosen now.
+     * The present recipients.
      *
-     * @param fates  what would become of each letter, in roster order
-     * @param counts how many meet each condition that can be counted
+     * @param fates  what would happen to each letter, in roster order
+     * @param counts how many students meet each condition that can be counted
      */
     record Plan(List<LetterSending.Fate> fates, Map<Recipients.Condition, Integer> counts) {}
 
-    /** @param unopened students whose work went back and who have not opened it, as far as the record was asked */
+    /**
+     * @param unopened students whose work was handed back and who have not opened it, as far as the record was asked
+     */
     public LettersModel(Workspace workspace, Background background, Clock clock, SerialExecutor executor,
             Supplier<Set<StudentKey>> unopened) {
         this.workspace = workspace;
@@ -95,7 +97,7 @@ public final class LettersModel {
         return condition;
     }
 
-    /** As typed: below which result. */
+    /** As typed: the result that theirs is below. */
     StringProperty underProperty() {
         return under;
     }
@@ -108,7 +110,7 @@ public final class LettersModel {
         return body;
     }
 
-    /** True to send once more what may have gone before. */
+    /** True to resend what may have been sent before. */
     BooleanProperty againProperty() {
         return again;
     }
@@ -137,12 +139,12 @@ public final class LettersModel {
         return workspace.batch().listedName(student);
     }
 
-    /** Where letters go as files unless the marker says otherwise. */
+    /** The default folder for letters as files. */
     Path folder() {
         return workspace.folder().root().resolve("letters");
     }
 
-    /** Writes to these students alone. */
+    /** Writes to these students only. */
     public void choose(Set<StudentKey> students) {
         chosen = Set.copyOf(students);
         condition.set(Recipients.Condition.CHOSEN);
@@ -160,7 +162,7 @@ public final class LettersModel {
 
     // --- who
 
-    /** Takes the address of a student, as it was typed; says why where it is none. */
+    /** Saves the address of a student as typed; reports why if it is invalid. */
     boolean learn(StudentKey student, String typed) {
         String mail = typed.strip();
         trouble.set("");
@@ -178,7 +180,7 @@ public final class LettersModel {
         }
     }
 
-    /** Finds anew who is written to, as it is chosen when its turn comes. */
+    /** Updates the recipients for the present choice. */
     void refresh() {
         LetterText text = text();
         boolean more = again.get();
@@ -215,7 +217,7 @@ public final class LettersModel {
         }
     }
 
-    /** Students whose letters would go now. */
+    /** Students whose letters would be sent now. */
     List<StudentKey> going() {
         return plan.get()
                 .fates()
@@ -232,7 +234,7 @@ public final class LettersModel {
                 sender, UiText.of("Letters.inFolder", folder));
     }
 
-    /** @param password held while letters go, and nowhere else */
+    /** @param password held while letters are sent, and nowhere else */
     void byMail(MailService.Host host, String password, Sender sender) {
         send((sending, students, progress) -> {
             try (MailService service = MailService.open(host, password)) {

@@ -1,2 +1,2 @@
-/** Letters: whom to write to, what they read, and how it goes. */
+/** Letters: whom to write to, what they read, and how it is sent. */
 package org.epiglyph.desktop.letters;

@@ -15,8 +15,9 @@ import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
 
 /**
- * What is counted over all that the mark book shows: how many meet each condition, and the figures at its foot. A small class
- * is counted at once, a large one in the background while the table is there already. For the interface thread.
+ * What is counted over everything in the mark book: how many students meet each condition, and the statistics at its
+ * foot. A small class is counted at once, a large one in the background while the table is already shown. For the
+ * interface thread.
  */
 final class BookCounts {
     private static final int AT_ONCE = 500;
@@ -28,7 +29,7 @@ final class BookCounts {
 
     /** What is counted. */
     record Of(Batch batch, List<StudentKey> rows, List<Column> columns, Context context) {
-        /** True if all of it is the very same. */
+        /** True if all of it is the same instance. */
         boolean is(Of other) {
             return batch == other.batch && rows == other.rows && columns == other.columns && context == other.context;
         }
@@ -42,8 +43,8 @@ final class BookCounts {
     }
 
     /**
-     * @param now     what is to be counted now
-     * @param arrived called when figures have come that were not there before
+     * @param now     what is to be counted
+     * @param arrived called when new figures are available
      */
     BookCounts(SerialExecutor executor, Supplier<Of> now, Runnable arrived) {
         newest = new Newest(executor);
@@ -51,7 +52,7 @@ final class BookCounts {
         this.arrived = arrived;
     }
 
-    /** Counts all of it anew. */
+    /** Counts everything again. */
     void anew() {
         Of what = now.get();
         newest.drop();
@@ -70,7 +71,7 @@ final class BookCounts {
         }, _ -> {}); // without figures the table is as useful as before
     }
 
-    /** Follows an edit that reaches some students; where they are many, all is counted anew. */
+    /** Follows an edit of some students; if they are many, everything is counted again. */
     void follow(Batch before, Batch after, Set<StudentKey> students) {
         if (students.size() > MOST_FOLLOWED && after.submissions().size() > AT_ONCE) {
             anew();
@@ -81,12 +82,12 @@ final class BookCounts {
         });
     }
 
-    /** How many meet a condition; empty while that is being counted. */
+    /** How many students meet a condition; empty while that is being counted. */
     Optional<Integer> count(Condition condition) {
         return counted.map(c -> c.census.count(condition));
     }
 
-    /** The figures at the foot; empty while they are being counted. */
+    /** The statistics at the foot; empty while they are being counted. */
     Optional<Foot> foot() {
         return counted.map(Counted::foot);
     }

@@ -22,14 +22,14 @@ import org.epiglyph.documents.rendition.BookPages;
 import org.epiglyph.exchange.sheet.ReportFile;
 
 /**
- * What the mark book shows, for files and for paper, of one moment.
+ * What the mark book shows, for files and for paper, at one moment.
  *
- * @param batch   that it is of
- * @param rows    the students in their order
+ * @param batch   the batch
+ * @param rows    the students in order
  * @param columns beside the names
- * @param foot    the figures of the columns
- * @param context what is known beside the batch
- * @param below   whom it shows in which order, in words
+ * @param foot    the statistics of the columns
+ * @param context what is known besides the batch
+ * @param below   whom it shows in which order, as text
  */
 record BookExport(Batch batch, List<StudentKey> rows, List<Column> columns, Foot foot, Context context,
         String below) {
@@ -39,9 +39,9 @@ record BookExport(Batch batch, List<StudentKey> rows, List<Column> columns, Foot
     }
 
     /**
-     * Writes it, numbers as numbers.
+     * Writes it, with numbers as numbers.
      *
-     * @param file its ending says how: .pdf, .csv or .xlsx
+     * @param file its extension decides the format: .pdf, .csv or .xlsx
      */
     void write(Path file) throws Problem {
         if (file.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".pdf")) {

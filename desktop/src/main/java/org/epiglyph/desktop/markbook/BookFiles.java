@@ -9,7 +9,7 @@ import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Writes the sheet as it is shown into files, and prints it. */
+/** Writes the sheet as shown into files, and prints it. */
 final class BookFiles {
     private final BookModel model;
     private final SerialExecutor executor;
@@ -17,7 +17,7 @@ final class BookFiles {
     private final Supplier<String> shown;
 
     /**
-     * @param opener opens a file in the program that the system has for it
+     * @param opener opens a file in the system's program for it
      * @param shown  says who is shown, in which order
      */
     BookFiles(BookModel model, SerialExecutor executor, Consumer<Path> opener, Supplier<String> shown) {
@@ -36,7 +36,7 @@ final class BookFiles {
                 .ifPresent(file -> write(file, path -> model.tell(UiText.of("MarkBook.written", path.getFileName()))));
     }
 
-    /** Prints by way of a PDF beside the batch, which the system opens. */
+    /** Prints by means of a PDF beside the batch, which the system opens. */
     void print() {
         write(model.workspace().folder().root().resolve(UiText.of("MarkBook.fileName") + ".pdf"), path -> {
             opener.accept(path);

@@ -42,8 +42,8 @@ import org.epiglyph.workspace.Workspace;
 import org.epiglyph.workspace.WorkspaceObserver;
 
 /**
- * What the mark book shows and can do, without any node. Whom it shows, in which order, is taken when it is chosen and stays
- * while scores are typed, so that no row leaves the hand. For the interface thread.
+ * What the mark book shows and can do, without any node. The students and their order are determined when they are
+ * chosen and stay while scores are typed, so that no row moves away from the hand. For the interface thread.
  */
 public final class BookModel implements WorkspaceObserver {
     private static final int MOST_KNOWN = 200;
@@ -71,7 +71,7 @@ public final class BookModel implements WorkspaceObserver {
     private boolean looked;
 
     /**
-     * @param habit    how the marker likes the mark book to be
+     * @param habit    the marker's preferences for the mark book
      * @param executor counts in the background
      */
     public BookModel(Workspace workspace, BookHabit habit, SerialExecutor executor) {
@@ -96,7 +96,7 @@ public final class BookModel implements WorkspaceObserver {
         return batch;
     }
 
-    /** Counts up with whatever is to be seen otherwise. */
+    /** Incremented whenever what is visible changes. */
     ReadOnlyIntegerProperty changesProperty() {
         return changes.getReadOnlyProperty();
     }
@@ -110,7 +110,7 @@ public final class BookModel implements WorkspaceObserver {
         notice.refuse(why);
     }
 
-    /** Says what was done, where that is not seen. */
+    /** Reports what was done if it cannot be seen. */
     void tell(String what) {
         notice.tell(what);
     }
@@ -125,22 +125,22 @@ public final class BookModel implements WorkspaceObserver {
 
     // --- who is shown
 
-    /** The students who are shown, in order. */
+    /** The students shown, in order. */
     List<StudentKey> rows() {
         return rows;
     }
 
-    /** Everything beside the name, from the left to the right. */
+    /** All columns after the name, from left to right. */
     List<Column> columns() {
         return columns;
     }
 
-    /** What is counted over all that is shown. */
+    /** The counts over everything shown. */
     BookCounts counts() {
         return counts;
     }
 
-    /** What is known beside the batch. */
+    /** What is known besides the batch. */
     Context context() {
         return context;
     }
@@ -153,7 +153,7 @@ public final class BookModel implements WorkspaceObserver {
         return order;
     }
 
-    /** True if edits since it was arranged may have brought rows out of order, or off the page. */
+    /** True if edits may have put rows out of order, or out of the selection. */
     boolean isOutOfOrder() {
         return outOfOrder && (!order.equals(Order.ROSTER) || !selection.equals(Selection.EVERYBODY));
     }
@@ -168,7 +168,7 @@ public final class BookModel implements WorkspaceObserver {
         arrange();
     }
 
-    /** Shows a kept list. */
+    /** Shows a saved list. */
     void show(SavedList list) {
         selection = list.selection();
         order = new Order(list.order().by().stream().filter(b -> isHere(b.column())).toList());
@@ -184,12 +184,12 @@ public final class BookModel implements WorkspaceObserver {
         };
     }
 
-    /** The selection and the order in force, under a name. */
+    /** The present selection and order, under a name. */
     SavedList named(String name) {
         return new SavedList(name, selection, order);
     }
 
-    /** Folds a section of the scheme to what it comes to, or unfolds it. */
+    /** Folds a section of the scheme to its sum, or unfolds it. */
     void fold(String section) {
         if (!folded.remove(section)) {
             folded.add(section);
@@ -201,7 +201,7 @@ public final class BookModel implements WorkspaceObserver {
         return folded.contains(section);
     }
 
-    /** Takes anew who is shown, and in which order. */
+    /** Updates who is shown, and in which order. */
     void arrange() {
         MarkScheme scheme = batch.scheme();
         List<Column> all = new ArrayList<>();
@@ -220,7 +220,7 @@ public final class BookModel implements WorkspaceObserver {
         changed();
     }
 
-    /** Learns about whom the look-over would ask; who is shown for that is taken anew when it is first known. */
+    /** Receives the students with open findings; a list of those is updated when they are first known. */
     void lookAgain(Set<StudentKey> students, Batch seen) {
         boolean first = !looked;
         looked = true;
@@ -239,7 +239,7 @@ public final class BookModel implements WorkspaceObserver {
         }
     }
 
-    /** Learns how many words further documents have on their pages. */
+    /** Receives the word counts of further documents. */
     void learnWordCounts(Map<String, Integer> more) {
         Map<String, Integer> all = new HashMap<>(context.wordCounts());
         all.putAll(more);
@@ -250,7 +250,7 @@ public final class BookModel implements WorkspaceObserver {
         changed();
     }
 
-    /** True if words on pages are to be seen. */
+    /** True if word counts are visible. */
     boolean showsWordCounts() {
         return habit.get().facts().contains(Column.Fact.WORDS);
     }
@@ -274,12 +274,12 @@ public final class BookModel implements WorkspaceObserver {
         return there.cells.get(column);
     }
 
-    /** What a row shows, as long as the submission is the same; of the rows that were in sight lately. */
+    /** The cells of a row, valid as long as the submission is the same; cached for recently visible rows. */
     private record Known(Submission of, List<Cell> cells) {}
 
     // --- what is changed
 
-    /** Makes a plan's changes as one act; says what was refused. */
+    /** Makes a plan's changes as one act; reports what was refused. */
     void carryOut(ScorePlan plan) {
         List<ScorePlan.Refused> refused = plan.refused();
         plan.edit().ifPresentOrElse(this::edit, () -> notice.clear());
@@ -291,7 +291,7 @@ public final class BookModel implements WorkspaceObserver {
         }
     }
 
-    /** Makes an edit; where it is refused, the notice says why. True if it was made. */
+    /** Makes an edit; if it is refused, the notice says why. True if it was made. */
     boolean edit(Edit edit) {
         try {
             workspace.edit(edit);
@@ -304,7 +304,7 @@ public final class BookModel implements WorkspaceObserver {
         }
     }
 
-    /** Takes back the last act that was done here; then the last one that concerned several students. */
+    /** Undoes the last act that was done here; then the last one that concerned several students. */
     void undo() {
         Optional<StudentKey> scope = acts.isEmpty() ? Optional.empty() : acts.removeLast();
         Steps.Outcome outcome = Steps.take(said -> workspace.undo(scope, said));
@@ -321,12 +321,12 @@ public final class BookModel implements WorkspaceObserver {
         }
     }
 
-    /** Undo begins anew: what was done elsewhere since is not taken back from here. */
+    /** Undo starts afresh: what was done elsewhere since is not undone from here. */
     void forgetActs() {
         acts.clear();
     }
 
-    /** Whether the last change is saved. */
+    /** Whether changes are saved. */
     Saving saving() {
         return saving;
     }
@@ -357,7 +357,7 @@ public final class BookModel implements WorkspaceObserver {
         }
     }
 
-    /** Hears no more of the batch. */
+    /** Stops observing the batch. */
     public void close() {
         workspace.forget(this);
     }

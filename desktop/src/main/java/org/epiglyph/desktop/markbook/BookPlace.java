@@ -49,7 +49,10 @@ import org.epiglyph.desktop.marking.LookAgain;
 import org.epiglyph.exchange.table.PastedCells;
 import org.epiglyph.workspace.Workspace;
 
-/** The mark book: one line that says and chooses who is shown, the sheet under it, and a side where much is decided at once. */
+/**
+ * The mark book: one line that says and chooses who is shown, the sheet under it, and a side for decisions about many
+ * at once.
+ */
 public final class BookPlace implements Place {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final int MOST_FOUND = 8;
@@ -68,16 +71,16 @@ public final class BookPlace implements Place {
     private boolean isShown;
 
     /**
-     * Where one goes from here.
+     * Navigation from here.
      *
-     * @param desk   opens a student's work at the desk, at what a column says of it
-     * @param walk   goes to the desk and walks students there, under a name
-     * @param opener opens a file in the program that the system has for it
+     * @param desk   opens a student's work at the desk, at the subject of a column
+     * @param walk   goes to the desk and walks along students there, under a name
+     * @param opener opens a file in the system's program for it
      */
     public record Ways(BiConsumer<StudentKey, Column> desk, BiConsumer<String, List<StudentKey>> walk,
             Consumer<Path> opener) {}
 
-    /** @param lists the marker's kept lists */
+    /** @param lists the marker's saved lists */
     public BookPlace(BookModel model, SerialExecutor executor, ObjectProperty<List<SavedList>> lists, Ways ways) {
         this.model = model;
         this.ways = ways;
@@ -176,13 +179,13 @@ public final class BookPlace implements Place {
                             () -> toggle(s))));
         }
         if (!find.getText().equals(selection.letters())) {
-            find.setText(selection.letters()); // a kept list has letters of its own
+            find.setText(selection.letters()); // a saved list has a search text of its own
         }
         shown.setText(describe());
         Form.show(again, model.isOutOfOrder());
     }
 
-    /** A button that keeps the focus when the line is made anew. */
+    /** A button that keeps the focus when the line is rebuilt. */
     private Button condition(String id, String text, boolean chosen, Runnable act) {
         Button button = new Button(text);
         button.setId("show-" + id);
@@ -243,7 +246,7 @@ public final class BookPlace implements Place {
         }
     }
 
-    /** Puts the cursor on a student, who is shown for it. */
+    /** Moves the cursor to a student, who is shown for it. */
     public void goTo(StudentKey student) {
         if (!model.rows().contains(student)) {
             showAll();
@@ -267,7 +270,7 @@ public final class BookPlace implements Place {
         }
     }
 
-    /** Reads what was copied elsewhere into the places from the cursor on; more than one cell is shown before it is taken. */
+    /** Reads what was copied elsewhere into the cells from the cursor on; more than one cell is previewed first. */
     void paste(String text) {
         List<List<String>> cells = PastedCells.read(text);
         ScorePlan plan = new Pasted(cells).plan(model.batch(), sheet.cursor().below(), sheet.cursor().rightward());
@@ -294,7 +297,7 @@ public final class BookPlace implements Place {
     public void leave() {
         lookAgain.end();
         counting.stop();
-        isShown = false; // what changes elsewhere is shown at the next visit
+        isShown = false; // changes made elsewhere are shown at the next visit
         sheet.keepTyped();
         model.forgetActs();
     }
@@ -327,7 +330,7 @@ public final class BookPlace implements Place {
                 .toList();
     }
 
-    /** What is being typed is kept before; where it is refused, nothing else happens. */
+    /** What is being typed is saved before; if it is refused, nothing else happens. */
     private Runnable kept(Runnable act) {
         return () -> {
             if (sheet.keepTyped()) {

@@ -25,7 +25,10 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Paints;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The sheet of the mark book: one canvas for a class of any size, with a cursor, a chosen rectangle and a field for what is typed. */
+/**
+ * The sheet of the mark book: one canvas for a class of any size, with a cursor, a selected rectangle and a field for
+ * typing.
+ */
 final class BookSheet extends Region {
     private static final StyleablePropertyFactory<BookSheet> STYLE = new StyleablePropertyFactory<>(
             Region.getClassCssMetaData());
@@ -44,7 +47,7 @@ final class BookSheet extends Region {
     private SheetLayout layout;
     private Target typing;
 
-    /** @param opener opens a student's work at what a column says of it */
+    /** @param opener opens a student's work at the subject of a column */
     BookSheet(BookModel model, BiConsumer<StudentKey, Column> opener) {
         this.model = model;
         this.opener = opener;
@@ -89,7 +92,7 @@ final class BookSheet extends Region {
         return STYLE.getCssMetaData();
     }
 
-    /** The cursor and what is chosen. */
+    /** The cursor and the selection. */
     SheetCursor cursor() {
         return cursor;
     }
@@ -125,7 +128,7 @@ final class BookSheet extends Region {
         requestLayout();
     }
 
-    /** Puts the cursor on a student, and on a column where it is shown. */
+    /** Moves the cursor to a student, and to a column if it is shown. */
     void goTo(StudentKey student, Optional<Column> column) {
         if (cursor.goTo(student, column)) {
             reveal();
@@ -137,7 +140,7 @@ final class BookSheet extends Region {
     @Override
     protected void layoutChildren() {
         layout = layout(layout.scrollX(), layout.scrollY());
-        double scale = Math.max(1, getLocalToSceneTransform().getMxx()); // sharp however large the interface is set
+        double scale = Math.max(1, getLocalToSceneTransform().getMxx()); // sharp at any interface size
         canvas.setWidth(getWidth() * scale);
         canvas.setHeight(getHeight() * scale);
         canvas.getTransforms().setAll(new Scale(1 / scale, 1 / scale));
@@ -265,7 +268,7 @@ final class BookSheet extends Region {
         choose(event.isShiftDown() ? cursor.at().to(row, column) : Range.at(row, column));
     }
 
-    /** On a score it goes on, as it does after typing; elsewhere it opens the work. */
+    /** On a score it moves on, as after typing; elsewhere it opens the work. */
     private void enter(boolean back) {
         if (cursor.criterion().isPresent()) {
             goOn(back);
@@ -290,7 +293,7 @@ final class BookSheet extends Region {
 
     // --- typing
 
-    /** Whose score on what is typed: whoever is shown meanwhile, it goes nowhere else. */
+    /** Whose score on what is being typed: whoever is shown meanwhile, it goes nowhere else. */
     private record Target(StudentKey student, Column column) {}
 
     /** Opens the field at the cursor. */
@@ -305,7 +308,7 @@ final class BookSheet extends Region {
         requestLayout();
     }
 
-    /** Takes what was typed; where it is refused, the field stays and says why. */
+    /** Takes what was typed; if it is refused, the field stays and shows why. */
     private boolean typed(String text, CellEditor.Then then) {
         ScorePlan plan = ScorePlan.typed(model.batch(), typing.student(), typing.column(), text);
         if (!plan.refused().isEmpty()) {
@@ -329,7 +332,7 @@ final class BookSheet extends Region {
         return true;
     }
 
-    /** Keeps what is being typed; false where it is refused, and stays in sight. */
+    /** Saves what is being typed; false if it is refused, and stays visible. */
     boolean keepTyped() {
         return !editor.isVisible() || typed(editor.text(), CellEditor.Then.STAY);
     }
@@ -340,12 +343,12 @@ final class BookSheet extends Region {
 
     // --- acts
 
-    /** Orders by the column that the cursor is on. */
+    /** Sorts by the column of the cursor. */
     void orderHere() {
         cursor.column().ifPresent(heads::order);
     }
 
-    /** Folds or unfolds the section of the scheme that the cursor is on. */
+    /** Folds or unfolds the scheme's section at the cursor. */
     void foldHere() {
         cursor.column()
                 .map(c -> SheetLayout.section(c, model.batch().scheme()))
@@ -357,7 +360,7 @@ final class BookSheet extends Region {
                 });
     }
 
-    /** Gives all chosen places of each column what stands in the first. */
+    /** Copies the first selected cell of each column to the others. */
     void fillDown() {
         model.carryOut(cursor.filled());
     }

@@ -23,7 +23,7 @@ import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SerialExecutor;
 
-/** What lies beside the sheet: one thing at a time, folded away by the button that opened it. */
+/** The panel beside the sheet: one thing at a time, closed by the button that opened it. */
 final class BookSide extends VBox {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final BookSheet sheet;
@@ -33,8 +33,8 @@ final class BookSide extends VBox {
     private Optional<String> open = Optional.empty();
 
     /**
-     * @param lists the marker's kept lists
-     * @param walk  walks students at the desk, under a name
+     * @param lists the marker's saved lists
+     * @param walk  walks along students at the desk, under a name
      */
     BookSide(BookModel model, SerialExecutor executor, BookSheet sheet, ObjectProperty<List<SavedList>> lists,
             BiConsumer<String, List<StudentKey>> walk) {
@@ -64,7 +64,7 @@ final class BookSide extends VBox {
         Form.show(this, false);
     }
 
-    /** The buttons that open what lies here. */
+    /** The buttons that open the panels. */
     Node openers() {
         HBox line = new HBox();
         line.getChildren().addAll(openers.values());
@@ -103,7 +103,7 @@ final class BookSide extends VBox {
         sheet.requestFocus();
     }
 
-    /** Shows what pasting would do. */
+    /** Previews what pasting would do. */
     void preview(ScorePlan plan) {
         paste.show(plan);
         show(Optional.of("paste"), paste);

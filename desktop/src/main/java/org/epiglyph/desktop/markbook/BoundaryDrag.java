@@ -14,7 +14,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.figures.plot.Plot;
 
-/** Takes a boundary of the distribution by its line and lets it go elsewhere, in half points. */
+/** Drags a boundary of the distribution by its line, in half points. */
 final class BoundaryDrag {
     private static final double NEAR = 7;
     private static final double MOVED = 3;
@@ -26,7 +26,7 @@ final class BoundaryDrag {
     private double from;
     private Optional<String> grade = Optional.empty();
 
-    /** @param moved told the grade, and the points at which it was let go */
+    /** @param moved receives the grade, and the points at which it was released */
     BoundaryDrag(ImageView view, Plot plot, Plot.Scale scale, BiConsumer<String, BigDecimal> moved) {
         this.view = view;
         this.plot = plot;

@@ -19,7 +19,7 @@ import org.epiglyph.desktop.frame.Acts;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The field over a place of the mark book in which a score is typed; under it stands why one is refused. */
+/** The field over a cell of the mark book in which a score is typed; under it, why one is refused. */
 final class CellEditor extends VBox {
     private final TextField field = new TextField();
     private final Slider scale = new Slider();
@@ -30,18 +30,18 @@ final class CellEditor extends VBox {
     private final Taking taking;
     private final Runnable leaving;
 
-    /** Where the cursor goes after what was typed has been taken. */
+    /** Where the cursor goes after the input has been accepted. */
     enum Then {
         STAY, ON, BACK, LEFT, RIGHT, UP, DOWN
     }
 
-    /** Takes what was typed; false where it is refused. */
+    /** Accepts what was typed; false if it is refused. */
     @FunctionalInterface
     interface Taking {
         boolean take(String text, Then then);
     }
 
-    /** @param leaving called where the field is left without a change */
+    /** @param leaving called when the field is left without a change */
     CellEditor(Taking taking, Runnable leaving) {
         this.taking = taking;
         this.leaving = leaving;
@@ -66,7 +66,7 @@ final class CellEditor extends VBox {
         });
     }
 
-    /** What a pointer gives scores with. */
+    /** The controls for scoring with a pointer. */
     private HBox hand() {
         scale.setId("book-scale");
         scale.setFocusTraversable(false);
@@ -83,7 +83,7 @@ final class CellEditor extends VBox {
         return hand;
     }
 
-    /** A standing, for a hand on the mouse. */
+    /** A standing, for scoring with the mouse. */
     private Button letter(String letter) {
         Button button = new Button(letter);
         button.getStyleClass().add("book-letter");
@@ -103,7 +103,7 @@ final class CellEditor extends VBox {
     /**
      * Opens the field.
      *
-     * @param chosen true if what is typed next takes the place of the words
+     * @param chosen true if what is typed next replaces the text
      */
     void open(Criterion criterion, String text, boolean chosen, String spoken) {
         opening = true;
@@ -125,7 +125,10 @@ final class CellEditor extends VBox {
         }
     }
 
-    /** The hand on the scale or on a letter is still at this field; a window that is left keeps the field as its focus owner. */
+    /**
+     * True if the focus is on the scale or on a letter of this field; a window that loses the keyboard keeps the field
+     * as its focus owner.
+     */
     private boolean isOnScale() {
         Node owner = getScene() == null ? null : getScene().getFocusOwner();
         return owner != null && owner != field && isWithin(owner);

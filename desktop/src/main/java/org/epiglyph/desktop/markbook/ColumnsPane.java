@@ -6,7 +6,7 @@ import org.epiglyph.core.markbook.Column;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Which columns stand beside the criteria, and where Enter goes. */
+/** Which columns are shown beside the criteria, and where Enter goes. */
 final class ColumnsPane extends VBox {
     ColumnsPane(BookModel model) {
         getStyleClass().add("book-pane");

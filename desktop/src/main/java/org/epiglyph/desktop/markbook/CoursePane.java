@@ -25,7 +25,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.figures.plot.Plot;
 import org.epiglyph.workspace.ShelfNote;
 
-/** The student under the cursor in all batches of the course that lie on this shelf: results, averages, criteria that recur. */
+/** The student at the cursor in all batches of the course on this shelf: results, averages, recurring criteria. */
 final class CoursePane extends PlotPane {
     private static final int WEIGHT = 4;
     private final BookModel book;
@@ -36,15 +36,15 @@ final class CoursePane extends PlotPane {
     private final TextField name;
     private Optional<Read> read = Optional.empty();
 
-    /** @param own the state of the open batch that is among the parts */
+    /** @param own the state of the open batch among the parts */
     private record Read(CourseReading.Read course, Batch own) {}
 
-    /** What is said of one batch, in percent. */
+    /** The figures of one batch, in percent. */
     private record Line(String task, Optional<BigDecimal> result, Optional<BigDecimal> section,
             Optional<BigDecimal> all,
             BigDecimal weight, Path folder) {}
 
-    /** @param averages the weighted averages; the task and the folder stand for nothing */
+    /** @param averages the weighted averages; its task and folder are unused */
     private record Shown(String student, List<Line> lines, Line averages, List<Course.Recurring> recurring) {}
 
     CoursePane(BookModel book, SerialExecutor executor, BookSheet sheet) {
@@ -124,7 +124,7 @@ final class CoursePane extends PlotPane {
         return new Shown(now.listedName(student), lines, averages, course.recurring(student));
     }
 
-    /** Names the course of a batch that has none, as where files were collected from a folder. */
+    /** Names the course of a batch that has none, as when files were collected from a folder. */
     private TextField nameField() {
         TextField field = new TextField();
         field.setId("course-name");
@@ -183,7 +183,7 @@ final class CoursePane extends PlotPane {
         return grid;
     }
 
-    /** Kept when it is entered or left; what is no weight is put back. */
+    /** Saved when it is entered or left; an invalid weight is reset. */
     private TextField weight(Line line) {
         TextField field = new TextField(Criterion.format(line.weight));
         field.setUserData(line.weight);
@@ -199,7 +199,7 @@ final class CoursePane extends PlotPane {
         return field;
     }
 
-    /** A weight that is being typed is not replaced by what was read meanwhile. */
+    /** A weight being typed is not replaced by what was read meanwhile. */
     private boolean isTyping() {
         return getScene().getFocusOwner() instanceof TextField field && field.getUserData() instanceof BigDecimal weight
                 && getChildren().stream().anyMatch(c -> c.equals(field.getParent()))

@@ -22,7 +22,7 @@ import org.epiglyph.core.scoring.OwnLateness;
 import org.epiglyph.core.scoring.Scaling;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What can be decided for many at once: one of several, each with the fields that it needs, which are there while it is chosen. */
+/** What can be decided for many at once: one of several, each with its fields, which are shown while it is selected. */
 final class DecisionChoices extends VBox {
     private final ToggleGroup what = new ToggleGroup();
     private final Map<RadioButton, Supplier<Decision>> decisions = new LinkedHashMap<>();
@@ -31,8 +31,8 @@ final class DecisionChoices extends VBox {
     private final TextField begins;
 
     /**
-     * @param column  the column that the cursor is on
-     * @param changed called when something else is decided
+     * @param column  the column of the cursor
+     * @param changed called when another decision is selected or its fields change
      */
     DecisionChoices(BookModel model, Supplier<Optional<Column>> column, Runnable changed) {
         this.changed = changed;
@@ -133,12 +133,15 @@ final class DecisionChoices extends VBox {
         }
     }
 
-    /** What is chosen, made of its fields; it throws in words where they say too little. Empty before anything is chosen. */
+    /**
+     * The decision selected, built from its fields; throws with a message if they are insufficient. Empty before
+     * anything is selected.
+     */
     Optional<Supplier<Decision>> chosen() {
         return Optional.ofNullable(decisions.get(what.getSelectedToggle()));
     }
 
-    /** Chooses that a grade begins at so many points. */
+    /** Selects moving a grade boundary to a number of points. */
     void moveBoundary(String word, BigDecimal points) {
         decisions.keySet()
                 .stream()

@@ -24,7 +24,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.figures.Sample;
 import org.epiglyph.figures.plot.Plot;
 
-/** Decides for many at once: what, for whom, and who moves from what to what, before it happens. */
+/** Decides for many at once: what, for whom, and whose result would move from what to what, before it happens. */
 final class DecisionPane extends VBox {
     private final BookModel model;
     private final Newest newest;
@@ -64,7 +64,7 @@ final class DecisionPane extends VBox {
         whom.selectedToggleProperty().addListener((_, _, _) -> plan());
         sheet.cursor().rangeProperty().addListener((_, _, _) -> chose());
         model.changesProperty().addListener((_, _, _) -> plan());
-        sceneProperty().addListener((_, _, _) -> plan()); // nothing is planned while it is not in sight
+        sceneProperty().addListener((_, _, _) -> plan()); // nothing is planned while it is hidden
         picture.onColours(this::plan);
         plan();
     }
@@ -82,12 +82,12 @@ final class DecisionPane extends VBox {
         return forWhom;
     }
 
-    /** Shows what it would do if a grade began at so many points. */
+    /** Shows what moving a grade boundary to a number of points would do. */
     void moveBoundary(String word, BigDecimal points) {
         choices.moveBoundary(word, points);
     }
 
-    /** Whoever chooses several rows means them. */
+    /** Selecting several rows means deciding for them. */
     private void chose() {
         boolean several = sheet.cursor().rangeProperty().get().filter(r -> r.top() != r.bottom()).isPresent();
         if (several && !rows.isSelected()) {
@@ -135,10 +135,10 @@ final class DecisionPane extends VBox {
         }
     }
 
-    /** @param scaled results before and after, where a decision scales them */
+    /** @param scaled results before and after, if a decision scales them */
     private record Planned(Decision.Outlook outlook, Optional<Scaled> scaled) {}
 
-    /** The same students' results, of a maximum, as they are and as they would be. */
+    /** The same students' results, out of a maximum, as they are and as they would be. */
     private record Scaled(Sample before, Sample after, double most) {}
 
     private static Planned planned(Decision decision, Batch batch, List<StudentKey> students) throws Problem {
@@ -186,7 +186,7 @@ final class DecisionPane extends VBox {
         moves.getItems().setAll(lines);
     }
 
-    /** What scaling does to everybody is seen: what results become, and where they lie before and after. */
+    /** Shows the effect of scaling on everybody: what results become, and their distribution before and after. */
     private void draw(Scaled scaled) {
         picture.drawAnew();
         picture.getChildren()

@@ -15,14 +15,21 @@ import org.epiglyph.desktop.frame.Newest;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.figures.ClassFigures;
 
-/** The figures of those who are shown, without any node; computed off the interface thread, the last ones asked for alone. */
+/**
+ * The statistics of the students shown, without any node; computed off the interface thread; only the last request
+ * counts.
+ */
 final class FiguresModel {
     private final BookModel book;
     private final Newest newest;
     private final ReadOnlyObjectWrapper<Optional<Shown>> shown = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
 
-    /** The figures of a state of the batch. @param boundaries grade boundaries in points */
+    /**
+     * The statistics of a state of the batch.
+     *
+     * @param boundaries grade boundaries in points
+     */
     record Shown(Batch batch, ClassFigures figures, Map<String, Double> boundaries) {}
 
     FiguresModel(BookModel book, SerialExecutor executor) {
@@ -34,12 +41,12 @@ final class FiguresModel {
         return shown.getReadOnlyProperty();
     }
 
-    /** Why there are none, in words; else empty. */
+    /** Why there are none; else empty. */
     ReadOnlyStringProperty troubleProperty() {
         return trouble.getReadOnlyProperty();
     }
 
-    /** Computes the figures anew. */
+    /** Computes the statistics again. */
     void refresh() {
         Batch batch = book.batch();
         List<StudentKey> students = book.rows();

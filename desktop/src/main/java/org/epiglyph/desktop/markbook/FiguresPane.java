@@ -26,9 +26,12 @@ import org.epiglyph.figures.PhraseUse;
 import org.epiglyph.figures.Relation;
 import org.epiglyph.figures.plot.Plot;
 
-/** The figures of what the cursor is on: a criterion, or the class with the student marked in it. Each plot with a sentence and its figures. */
+/**
+ * The statistics at the cursor: of a criterion, or of the class with the student marked in it. Each plot has a sentence
+ * and its figures.
+ */
 final class FiguresPane extends PlotPane {
-    /** So many of the closest pairs of criteria are listed, and of the loosest. */
+    /** Number of the closest pairs of criteria that are listed, and of the loosest. */
     private static final int SOME = 5;
     private static final int MOST_PHRASES = 10;
     private final BiConsumer<String, BigDecimal> boundary;
@@ -37,7 +40,7 @@ final class FiguresPane extends PlotPane {
     private final FiguresModel model;
     private final PauseTransition moment = new PauseTransition(Duration.millis(250));
 
-    /** @param boundary told which grade was dragged to begin at how many points */
+    /** @param boundary receives the grade whose boundary was dragged, and the points */
     FiguresPane(BookModel book, SerialExecutor executor, BookSheet sheet, BiConsumer<String, BigDecimal> boundary) {
         super(executor, book::say);
         this.boundary = boundary;
@@ -128,7 +131,7 @@ final class FiguresPane extends PlotPane {
         return nodes;
     }
 
-    /** The figures of the class in sentences, and where the chosen student stands. */
+    /** The statistics of the class as sentences, and the position of the selected student. */
     private static List<Node> told(FiguresModel.Shown shown, Optional<StudentKey> student) {
         ClassFigures figures = shown.figures();
         List<Node> told = new ArrayList<>();
@@ -153,7 +156,7 @@ final class FiguresPane extends PlotPane {
                 .anyMatch(i -> figures.criteria().get(i).criterion().id().equals(criterion));
     }
 
-    /** The closest and the loosest pairs of criteria; all of them while they are few. */
+    /** The closest and the loosest pairs of criteria; all of them if they are few. */
     private static List<Node> relations(ClassFigures figures, Predicate<Relation> wanted) {
         List<Relation> all = figures.relations().stream().filter(wanted).toList();
         if (all.isEmpty()) {

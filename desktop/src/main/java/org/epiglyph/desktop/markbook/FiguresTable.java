@@ -6,7 +6,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.GridPane;
 import org.epiglyph.desktop.frame.Form;
 
-/** Figures as a table: heads in the first row, words in the first column. */
+/** Figures as a table: headings in the first row, labels in the first column. */
 final class FiguresTable {
     private FiguresTable() {}
 

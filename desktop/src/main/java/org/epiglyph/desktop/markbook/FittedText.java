@@ -8,16 +8,16 @@ import javafx.scene.text.Font;
 import javafx.scene.text.Text;
 import org.epiglyph.desktop.frame.Form;
 
-/** Words as there is room for them in a cell. What was fitted once is kept, since measuring takes long. */
+/** Shortens text to fit into cells. Results are cached, since measuring takes long. */
 final class FittedText {
-    /** More than there is room for in any column. */
+    /** More letters than fit into any column. */
     private static final int MOST_LETTERS = 300;
     private final Map<Fitting, List<String>> fitted = new HashMap<>();
 
     /** @param lines how many there may be */
     private record Fitting(String text, Font font, int width, int lines) {}
 
-    /** The words on one line, or as many letters of them as there is room for. */
+    /** The text on one line, shortened if necessary. */
     String line(String text, Font font, double width) {
         return fitted
                 .computeIfAbsent(new Fitting(text, font, (int) width, 1), _ -> List.of(shortened(text, font, width)))
@@ -29,7 +29,7 @@ final class FittedText {
         return fitted.computeIfAbsent(new Fitting(text, font, (int) width, 2), _ -> broken(text, font, width));
     }
 
-    /** What stands in brackets at the end tells two of one name apart, and stays. */
+    /** Text in brackets at the end distinguishes students of the same name, and stays. */
     private static String shortened(String text, Font font, double width) {
         String line = Form.line(text, MOST_LETTERS);
         if (length(line, font) <= width) {

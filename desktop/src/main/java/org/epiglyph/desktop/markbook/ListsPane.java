@@ -15,7 +15,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Kept lists: those who are shown in their order, under a name, for this batch and every other. */
+/** Saved lists: the students shown in their order, under a name, for this batch and every other. */
 final class ListsPane extends VBox {
     private final BookModel model;
     private final ObjectProperty<List<SavedList>> lists;
@@ -24,8 +24,8 @@ final class ListsPane extends VBox {
     private final VBox all = new VBox();
 
     /**
-     * @param lists kept from one start to the next
-     * @param walk  walks a list at the desk
+     * @param lists saved from one start to the next
+     * @param walk  walks along a list at the desk
      */
     ListsPane(BookModel model, ObjectProperty<List<SavedList>> lists, BiConsumer<String, List<StudentKey>> walk) {
         this.model = model;
@@ -48,7 +48,7 @@ final class ListsPane extends VBox {
         sceneProperty().addListener((_, _, _) -> refresh());
     }
 
-    /** One of the same name is replaced. */
+    /** A list of the same name is replaced. */
     private void keep() {
         String called = name.getText().strip();
         if (!called.isEmpty()) {

@@ -20,7 +20,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What pasting would do, place by place, before it is done: what is refused first, then what changes. */
+/** Previews what pasting would do, cell by cell: first what is refused, then what changes. */
 final class PastePane extends VBox {
     private final BookModel model;
     private final Label summary = Form.text("", "tells");

@@ -15,7 +15,7 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.figures.plot.Look;
 import org.epiglyph.figures.plot.Plot;
 
-/** A column in which plots stand, in the colours of the window. */
+/** A column of plots in the colours of the window. */
 class PlotPane extends VBox {
     private static final StyleablePropertyFactory<PlotPane> STYLE = new StyleablePropertyFactory<>(
             VBox.getClassCssMetaData());
@@ -25,7 +25,7 @@ class PlotPane extends VBox {
     private final Paints<PlotPane> paints = new Paints<>(STYLE, this, "figures", p -> p.paints,
             List.of("ink", "second", "paper", "rule", "accent"));
 
-    /** @param say tells what was done, or why it could not be */
+    /** @param say receives what was done, or why it could not be */
     PlotPane(SerialExecutor executor, Consumer<String> say) {
         this.executor = executor;
         this.say = say;
@@ -37,12 +37,12 @@ class PlotPane extends VBox {
         return STYLE.getCssMetaData();
     }
 
-    /** Tells when the colours of the window become others. */
+    /** Calls back when the colours of the window change. */
     final void onColours(Runnable changed) {
         paints.onChange(changed);
     }
 
-    /** What was to be drawn before is not wanted any more. */
+    /** Cancels earlier drawing requests. */
     final void drawAnew() {
         drawing.incrementAndGet();
     }
@@ -56,7 +56,7 @@ class PlotPane extends VBox {
         return Math.max(1, getLocalToSceneTransform().getMxx()) * window;
     }
 
-    /** In the colours of now, whatever they are when it is drawn. */
+    /** In the colours at the time of drawing. */
     private Function<Font, Look> look() {
         java.awt.Color ink = awt("ink");
         java.awt.Color second = awt("second");

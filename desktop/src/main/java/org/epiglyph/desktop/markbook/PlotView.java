@@ -36,7 +36,10 @@ import org.epiglyph.figures.plot.Look;
 import org.epiglyph.figures.plot.Plot;
 import org.epiglyph.places.WholeFile;
 
-/** A plot, drawn off the interface thread, with its figures as a table and ways to copy and save it. One without figures takes no room. */
+/**
+ * A plot, drawn off the interface thread, with its figures as a table and buttons to copy and save it. One without
+ * figures takes no space.
+ */
 final class PlotView extends VBox {
     private static final double WIDTH = 368;
     private static final double HEIGHT = 190;
@@ -51,13 +54,13 @@ final class PlotView extends VBox {
      * How plots are drawn.
      *
      * @param executor draws them, one after the other
-     * @param look     the colours that the window has now, with letters
-     * @param pixels   of the screen for a unit
-     * @param newest   counts up when what was to be drawn before is not wanted any more
+     * @param look     the present colours of the window, with a font
+     * @param pixels   screen pixels per unit
+     * @param newest   incremented when earlier requests are cancelled
      */
     record Drawing(SerialExecutor executor, Function<Font, Look> look, double pixels, AtomicInteger newest) {}
 
-    /** @param say tells what was done, or why it could not be */
+    /** @param say receives what was done, or why it could not be */
     PlotView(Plot plot, String sentence, Drawing drawing, Consumer<String> say) {
         this.plot = plot;
         this.drawing = drawing;
@@ -81,7 +84,11 @@ final class PlotView extends VBox {
         draw();
     }
 
-    /** Lets boundaries be dragged. @param moved told the grade, and the points at which it was let go */
+    /**
+     * Makes boundaries draggable.
+     *
+     * @param moved receives the grade, and the points at which it was released
+     */
     PlotView withBoundaries(BiConsumer<String, BigDecimal> moved) {
         boundary = moved;
         return this;
@@ -140,7 +147,7 @@ final class PlotView extends VBox {
                 }, name -> say.accept(UiText.of("Figures.saved", name)), say));
     }
 
-    /** @param file its ending says which: .pdf, or else SVG */
+    /** @param file its extension decides the format: .pdf, or else SVG */
     static void write(Plot plot, Look look, Path file) throws Problem, IOException {
         if (file.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".pdf")) {
             DrawnPdf.write((float) WIDTH, (float) HEIGHT, plot.name(), g -> plot.draw(g, WIDTH, HEIGHT, look), file);

@@ -1,24 +1,24 @@
 package org.epiglyph.desktop.markbook;
 
 /**
- * The places that are chosen: a rectangle from where the choosing began to where the cursor is.
+ * The selected cells: a rectangle from where the selection began to the cursor.
  *
- * @param row          where the cursor is
- * @param column       where the cursor is
- * @param anchorRow    where the choosing began
- * @param anchorColumn where the choosing began
+ * @param row          the cursor's
+ * @param column       the cursor's
+ * @param anchorRow    where the selection began
+ * @param anchorColumn where the selection began
  */
 record Range(int row, int column, int anchorRow, int anchorColumn) {
     static Range at(int row, int column) {
         return new Range(row, column, row, column);
     }
 
-    /** The same beginning, with the cursor elsewhere. */
+    /** The same anchor, with the cursor elsewhere. */
     Range to(int otherRow, int otherColumn) {
         return new Range(otherRow, otherColumn, anchorRow, anchorColumn);
     }
 
-    /** Within a sheet of so many rows and columns; each at least one. */
+    /** Limited to a sheet of a number of rows and columns; each at least one. */
     Range within(int rows, int columns) {
         return new Range(Math.clamp(row, 0, rows - 1), Math.clamp(column, 0, columns - 1),
                 Math.clamp(anchorRow, 0, rows - 1), Math.clamp(anchorColumn, 0, columns - 1));

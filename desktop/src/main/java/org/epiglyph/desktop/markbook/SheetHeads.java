@@ -8,7 +8,10 @@ import org.epiglyph.core.markbook.Order;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The heads of the sheet under the hand: a click orders by a column, or folds a section, and the pointer says so before. */
+/**
+ * The headings of the sheet under the pointer: a click sorts by a column, or folds a section, and the pointer shows
+ * which beforehand.
+ */
 final class SheetHeads {
     private final BookModel model;
     private final Tooltip tip = new Tooltip();
@@ -17,7 +20,7 @@ final class SheetHeads {
         this.model = model;
     }
 
-    /** Over the names it orders as the roster does. */
+    /** Over the names it sorts by the roster. */
     void click(double x, double y, SheetLayout layout) {
         Optional<Column> column = layout.columnAt(x).map(model.columns()::get);
         Optional<String> section = column.map(this::section).filter(s -> y < SheetLayout.BAND && !s.isEmpty());
@@ -28,7 +31,7 @@ final class SheetHeads {
         }
     }
 
-    /** By this column first: figures from the highest, words from the first. */
+    /** By this column first: figures from the highest, text from the first. */
     void order(Column column) {
         model.orderBy(model.order().first(column, column.maximum(model.batch()).isPresent()));
     }
@@ -37,7 +40,11 @@ final class SheetHeads {
         return SheetLayout.section(column, model.batch().scheme());
     }
 
-    /** Says what a click would do. @param on the node that the pointer is over */
+    /**
+     * Shows what a click would do.
+     *
+     * @param on the node under the pointer
+     */
     void point(Node on, double x, double y, SheetLayout layout) {
         Optional<Column> column = y < SheetLayout.HEAD
                 ? layout.columnAt(x).map(model.columns()::get)

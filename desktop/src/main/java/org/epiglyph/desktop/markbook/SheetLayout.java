@@ -8,8 +8,8 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
 
 /**
- * Where everything stands on the sheet, in px from its top left: the names at the left and the heads and feet stay, the rest
- * scrolls beneath them. Sums without nodes.
+ * The positions of everything on the sheet, in px from its top left: the names on the left and the headings and
+ * statistics stay, the rest scrolls beneath them. Without nodes.
  */
 final class SheetLayout {
     static final double NAMES = 224;
@@ -26,7 +26,10 @@ final class SheetLayout {
     private double scrollX;
     private double scrollY;
 
-    /** @param width and the height are the room that there is */
+    /**
+     * @param width  the available width
+     * @param height the available height
+     */
     SheetLayout(List<Column> columns, int rows, double width, double height) {
         this.columns = columns;
         this.rows = rows;
@@ -51,7 +54,7 @@ final class SheetLayout {
         };
     }
 
-    /** Scrolls as far as there is something to see. */
+    /** Scrolls within the limits of the content. */
     void scrollTo(double x, double y) {
         scrollX = Math.clamp(x, 0, mostX());
         scrollY = Math.clamp(y, 0, mostY());
@@ -73,12 +76,12 @@ final class SheetLayout {
         return Math.max(0, rows * ROW - bodyHeight());
     }
 
-    /** How much of the rows is in sight at once. */
+    /** The height of the visible rows. */
     double bodyHeight() {
         return Math.max(ROW, height - HEAD - FOOT);
     }
 
-    /** Where the feet begin: under the last row, or at the lower edge. */
+    /** Where the statistics begin: under the last row, or at the lower edge. */
     double foot() {
         return HEAD + Math.min(rows * ROW, bodyHeight());
     }
@@ -104,7 +107,7 @@ final class SheetLayout {
         return (int) (scrollY / ROW);
     }
 
-    /** The row after the last one in sight. */
+    /** The row after the last visible one. */
     int afterLastRow() {
         return (int) Math.min(rows, Math.ceil((scrollY + bodyHeight()) / ROW));
     }
@@ -119,7 +122,7 @@ final class SheetLayout {
         return y < HEAD || y >= foot() || row >= rows ? Optional.empty() : Optional.of(row);
     }
 
-    /** The column at a place from the left; empty over the names and beyond the last. */
+    /** The column at a distance from the left; empty over the names and beyond the last. */
     Optional<Integer> columnAt(double x) {
         if (x < NAMES) {
             return Optional.empty();
@@ -132,7 +135,7 @@ final class SheetLayout {
         return Optional.empty();
     }
 
-    /** Scrolls until a place is in sight. */
+    /** Scrolls until a cell is visible. */
     void reveal(int row, int column) {
         double y = row * ROW;
         double x = lefts[column];
@@ -142,7 +145,7 @@ final class SheetLayout {
     }
 
     /**
-     * Columns of one section of the scheme beside each other.
+     * Adjacent columns of one section of the scheme.
      *
      * @param section its id
      * @param from    its first column
@@ -150,7 +153,7 @@ final class SheetLayout {
      */
     record Span(String section, int from, int to) {}
 
-    /** The sections of a scheme that have columns, from the left to the right. */
+    /** The sections of a scheme that have columns, from left to right. */
     List<Span> spans(MarkScheme scheme) {
         List<Span> spans = new ArrayList<>();
         for (int i = 0; i < columns.size(); i++) {

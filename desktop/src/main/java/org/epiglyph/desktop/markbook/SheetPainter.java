@@ -22,14 +22,17 @@ import org.epiglyph.desktop.frame.Paints;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.Progress;
 
-/** Draws what is in sight of the mark book: a ruled page, names behind a margin line, figures under their heads, ruled off at the foot. */
+/**
+ * Draws the visible part of the mark book: a ruled page, names behind a margin line, figures under their headings, a
+ * double line above the statistics.
+ */
 final class SheetPainter {
     private static final Font PLAIN = Font.font("Atkinson Hyperlegible Next", 14);
     private static final Font SMALL = Font.font("Atkinson Hyperlegible Next", 12);
     private static final Font STRONG = Font.font("Atkinson Hyperlegible Next SemiBold", 14);
     private static final Font SERIF = Font.font("Source Serif 4 Semibold", 14);
     private static final double PAD = 8;
-    /** How much of a column is kept for what follows the decimal point. */
+    /** The space of a column that is reserved for decimals. */
     private static final double DECIMALS = 22;
     private static final double GAUGE = 26;
     private final GraphicsContext g;
@@ -38,7 +41,7 @@ final class SheetPainter {
     private final Colours colours;
     private final FittedText fitted;
 
-    /** The colours that it is drawn in. */
+    /** The colours used. */
     record Colours(Paint ink, Paint second, Paint paper, Paint leaf, Paint rule, Paint margin, Paint cursor,
             Paint chosen) {
         /** Their names in the style sheet. */
@@ -138,7 +141,7 @@ final class SheetPainter {
         }
     }
 
-    /** A number, its decimal point under those of the others. */
+    /** A number, with its decimal point aligned. */
     private void figure(String text, Font font, Paint colour, double right, double middle) {
         int point = text.endsWith("%") ? text.length() - 1 : text.indexOf('.');
         String whole = point < 0 ? text : text.substring(0, point);
@@ -214,7 +217,7 @@ final class SheetPainter {
         }
     }
 
-    /** How a column is called. */
+    /** The heading of a column. */
     static String heading(Column column, MarkScheme scheme) {
         return switch (column) {
             case Column.OfCriterion(String id) -> scheme.findCriterion(id).map(Criterion::name).orElse("");
@@ -240,7 +243,7 @@ final class SheetPainter {
         return maximum.map(m -> UiText.of("MarkBook.of", Criterion.format(m)) + weight).orElse("");
     }
 
-    /** How often each part of the range was given: the more often, the more ink. */
+    /** The distribution over the range: the more frequent, the more ink. */
     private void density(int[] parts, double left, double width) {
         int most = 1;
         for (int part : parts) {
@@ -293,7 +296,7 @@ final class SheetPainter {
     private void lines(double right, double foot) {
         g.setFill(colours.ink);
         g.fillRect(0, SheetLayout.HEAD - 1, right, 1);
-        g.fillRect(0, foot, right, 1); // ruled off by the double line
+        g.fillRect(0, foot, right, 1); // closed off by the double line
         g.fillRect(0, foot + 3, right, 1);
         g.setFill(colours.margin);
         g.fillRect(SheetLayout.NAMES - 3, 0, 1, foot + SheetLayout.FOOT);
@@ -308,7 +311,7 @@ final class SheetPainter {
         }
     }
 
-    /** A line stands before the sums. */
+    /** True if a line precedes the sums. */
     private boolean isRuledOff(int column) {
         List<Column> all = model.columns();
         boolean score = all.get(column) instanceof Column.OfCriterion || all.get(column) instanceof Column.OfSection;

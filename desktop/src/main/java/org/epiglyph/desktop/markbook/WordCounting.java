@@ -9,7 +9,7 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.desktop.frame.SerialExecutor;
 
-/** Counts the words on the pages while their column is to be seen: some documents at a time, off the interface thread. */
+/** Counts the words on the pages while their column is visible: some documents at a time, off the interface thread. */
 final class WordCounting {
     private static final long AT_ONCE_MILLIS = 300;
     private final BookModel model;
@@ -25,13 +25,13 @@ final class WordCounting {
         model.habitProperty().addListener((_, _, _) -> goOn());
     }
 
-    /** Counts, or goes on counting. */
+    /** Starts or resumes counting. */
     void start() {
         stopped = false;
         goOn();
     }
 
-    /** Counts no further; what was counted stays. */
+    /** Stops counting; the counts so far stay. */
     void stop() {
         stopped = true;
     }
@@ -64,7 +64,7 @@ final class WordCounting {
                 .toList();
     }
 
-    /** As many as there is time for, and at least one; a document that cannot be read has no words. */
+    /** As many as there is time for, at least one; a document that cannot be read has no words. */
     private Map<String, Integer> count(List<Document> left) {
         long until = System.nanoTime() + AT_ONCE_MILLIS * 1_000_000;
         Map<String, Integer> counts = new HashMap<>();

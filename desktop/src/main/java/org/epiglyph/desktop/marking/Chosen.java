@@ -19,7 +19,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The marks that are chosen, and what is done with all of them at once, as one edit. */
+/** The selected marks, and what is done with all of them at once, as one edit. */
 public final class Chosen {
     private static final double SMALL_STEP = 8;
     private final DeskModel model;
@@ -30,7 +30,7 @@ public final class Chosen {
         this.model = model;
     }
 
-    /** Ids of the chosen marks, in the order of choosing. */
+    /** Ids of the selected marks, in the order of selection. */
     public ReadOnlyObjectProperty<List<String>> idsProperty() {
         return ids.getReadOnlyProperty();
     }
@@ -39,12 +39,12 @@ public final class Chosen {
         return ids.get().isEmpty();
     }
 
-    /** The one mark that is chosen; empty where there is none or more than one. */
+    /** The one selected mark; empty if there is none or more than one. */
     public Optional<Mark> one() {
         return ids.get().size() == 1 ? model.submission().findMark(ids.get().getFirst()) : Optional.empty();
     }
 
-    /** The chosen marks, from back to front. */
+    /** The selected marks, from back to front. */
     public List<Mark> marks() {
         return model.submission().marks().stream().filter(m -> ids.get().contains(m.id())).toList();
     }
@@ -61,7 +61,7 @@ public final class Chosen {
         ids.set(List.of());
     }
 
-    /** Chooses one more mark, or no longer chooses it. */
+    /** Adds a mark to the selection, or removes it. */
     public void add(String id) {
         List<String> more = new ArrayList<>(ids.get());
         if (!more.remove(id)) {
@@ -70,12 +70,12 @@ public final class Chosen {
         choose(more);
     }
 
-    /** Chooses all marks that are like this. */
+    /** Selects all marks that match. */
     public void choose(Predicate<Mark> like) {
         choose(model.submission().marks().stream().filter(like).map(Mark::id).toList());
     }
 
-    /** Chooses all marks of the kind of the first chosen one, a stamp's face included. */
+    /** Selects all marks of the kind of the first selected one, including a stamp's face. */
     public void sameKind() {
         marks().stream()
                 .findFirst()
@@ -83,7 +83,7 @@ public final class Chosen {
                         && !(m instanceof Stamp s && !s.face().equals(((Stamp) first).face()))));
     }
 
-    /** Chooses the mark that comes so many places after the chosen one in the order of pages and lines. */
+    /** Selects the mark a number of places after the selected one in the order of pages and lines. */
     public Optional<Mark> next(int by) {
         List<Mark> all = inPageOrder(model.submission());
         if (all.isEmpty()) {
@@ -113,7 +113,7 @@ public final class Chosen {
         }
     }
 
-    /** Changes every chosen mark; what stays the same is no edit. True if anything changed. */
+    /** Changes every selected mark; unchanged ones are left out. True if anything changed. */
     public boolean change(Function<Mark, Mark> change) {
         List<Edit> edits = new ArrayList<>();
         for (Mark mark : marks()) {
@@ -129,7 +129,7 @@ public final class Chosen {
         return !edits.isEmpty() && model.edit(edits.size() == 1 ? edits.getFirst() : new Edit.Together(edits));
     }
 
-    /** The box around all chosen marks; empty where none is chosen or they stand on several pages. */
+    /** The box around all selected marks; empty if none is selected or they are on several pages. */
     public Optional<PageBox> around() {
         List<Mark> marks = marks();
         boolean onePage = marks.stream().map(Mark::page).distinct().count() == 1;
@@ -140,12 +140,12 @@ public final class Chosen {
         change(m -> m.movedBy(dx, dy));
     }
 
-    /** Makes the chosen marks larger or smaller, about the upper left corner of the box around them. */
+    /** Enlarges or shrinks the selected marks, about the upper left corner of the box around them. */
     public void scale(double factor) {
         around().ifPresent(box -> change(m -> m.scaledAbout(box.topLeft(), factor)));
     }
 
-    /** Turns the chosen stamps. */
+    /** Turns the selected stamps. */
     public void turn(double degrees) {
         change(m -> m instanceof Stamp s ? s.turnedBy(degrees) : m);
     }
@@ -158,24 +158,24 @@ public final class Chosen {
         change(m -> m.withWeight(points));
     }
 
-    /** Makes the chosen marks evidence for a criterion; those that are for it already no longer are. */
+    /** Links the selected marks to a criterion as evidence; those linked to it already are unlinked. */
     public void link(String criterion) {
         boolean all = marks().stream().allMatch(m -> m.head().criterion().equals(criterion));
         change(m -> m.withHead(m.head().withCriterion(all ? "" : criterion)));
     }
 
-    /** Makes the chosen marks private, or all for the student again where all are private. */
+    /** Makes the selected marks private, or all public again if all are private. */
     public void togglePrivate() {
         boolean all = marks().stream().allMatch(Mark::isPrivate);
         change(m -> m.withRemark(m.remark().withAudience(all ? Audience.STUDENT : Audience.PRIVATE)));
     }
 
-    /** Takes the chosen marks away. */
+    /** Removes the selected marks. */
     public void remove() {
         together(marks().stream().<Edit>map(m -> new Edit.RemoveMark(model.student(), m.id())).toList());
     }
 
-    /** Lays the chosen marks over all others, or under them. */
+    /** Moves the selected marks in front of all others, or behind them. */
     public void order(boolean toFront) {
         List<Mark> marks = toFront ? marks() : marks().reversed();
         int position = toFront ? Integer.MAX_VALUE : 0;
@@ -184,7 +184,7 @@ public final class Chosen {
                 .toList());
     }
 
-    /** Keeps copies of the chosen marks, for another place, page or submission of the batch. */
+    /** Copies the selected marks, for another place, page or submission of the batch. */
     public void copy() {
         copied = marks();
         model.tell(UiText.of("Desk.copied", copied.size()));
@@ -194,7 +194,7 @@ public final class Chosen {
         return !copied.isEmpty();
     }
 
-    /** Puts the copies on a page, where they stood on theirs; a little aside where they would cover themselves. */
+    /** Pastes the copies on a page, where they were on theirs; slightly shifted if they would cover the originals. */
     public void putCopies(PageRef page) {
         List<Mark> fresh = new ArrayList<>();
         for (Mark mark : copied) {
@@ -209,7 +209,7 @@ public final class Chosen {
     }
 
     /**
-     * Rubs ink away: strokes lose what lies under the eraser and may fall into pieces.
+     * Erases ink: strokes lose what is under the eraser and may fall into pieces.
      *
      * @param at     the eraser's centre
      * @param radius in points
@@ -228,7 +228,7 @@ public final class Chosen {
         together(edits);
     }
 
-    /** The longest piece stays the stroke that it was, with its words; the others are new. */
+    /** The longest piece remains the original stroke, with its remark; the others are new. */
     private List<Edit> exchange(Stroke stroke, List<Stroke> pieces, int position) {
         if (pieces.isEmpty()) {
             return List.of(new Edit.RemoveMark(model.student(), stroke.id()));

@@ -39,8 +39,8 @@ import org.epiglyph.workspace.Workspace;
 import org.epiglyph.workspace.WorkspaceObserver;
 
 /**
- * What the desk knows and can do, without any node: the batch, the student whose work lies on the desk, the mark in
- * hand, the pen case. Every change goes through {@link #edit}. For the interface thread.
+ * What the desk knows and can do, without any node: the batch, the student whose work is on the desk, the current mark,
+ * the pen case. Every change goes through {@link #edit}. For the interface thread.
  */
 public final class DeskModel implements WorkspaceObserver {
     private final Workspace workspace;
@@ -66,8 +66,8 @@ public final class DeskModel implements WorkspaceObserver {
 
     /**
      * @param workspace   the open batch
-     * @param onInterface runs what it is given on the interface thread
-     * @param keeping     keeps settings, one after the other in the order given
+     * @param onInterface runs tasks on the interface thread
+     * @param keeping     saves settings, one after the other in order
      */
     public DeskModel(Workspace workspace, Settings settings, Clock clock, Executor onInterface, Executor keeping) {
         this.workspace = workspace;
@@ -84,7 +84,7 @@ public final class DeskModel implements WorkspaceObserver {
         workspace.observe(this);
     }
 
-    /** How far each submission of the class has come. */
+    /** How far each submission of the class is. */
     public Progress progress() {
         return progress;
     }
@@ -98,22 +98,22 @@ public final class DeskModel implements WorkspaceObserver {
         return submission.getReadOnlyProperty();
     }
 
-    /** Whether the last change is saved. */
+    /** Whether changes are saved. */
     public Saving saving() {
         return saving;
     }
 
-    /** The last thing that could not be done and why; empty after the next that could. */
+    /** The last thing that could not be done and why; empty after the next one that could. */
     public ReadOnlyStringProperty noticeProperty() {
         return notice.textProperty();
     }
 
-    /** The marks that are chosen, and what can be done with them. */
+    /** The selected marks, and what can be done with them. */
     public Chosen chosen() {
         return chosen;
     }
 
-    /** The remark that is being written. */
+    /** The remark being written. */
     public Writing writing() {
         return writing;
     }
@@ -123,17 +123,17 @@ public final class DeskModel implements WorkspaceObserver {
         return scores;
     }
 
-    /** Puts phrases where they belong. */
+    /** Places phrases. */
     public Placing placing() {
         return placing;
     }
 
-    /** Steps back and forth, and earlier states that are looked at. */
+    /** Undo, redo, and earlier states. */
     public Past past() {
         return past;
     }
 
-    /** Going from student to student. */
+    /** Navigation from student to student. */
     public Walk walk() {
         return walk;
     }
@@ -165,7 +165,7 @@ public final class DeskModel implements WorkspaceObserver {
 
     // --- who lies on the desk
 
-    /** Puts another student's submission on the desk. */
+    /** Opens another student's submission. */
     public void open(StudentKey key) {
         writing.finish();
         past.forget();
@@ -177,12 +177,12 @@ public final class DeskModel implements WorkspaceObserver {
         submission.set(batch.get().submission(key));
     }
 
-    /** Number of the hand-in that is looked at; empty for the one that counts. */
+    /** Number of the hand-in that is shown; empty for the one that counts. */
     public ObjectProperty<Optional<Integer>> shownHandInProperty() {
         return shownHandIn;
     }
 
-    /** The hand-in that is looked at; empty where nothing was received. */
+    /** The hand-in that is shown; empty if nothing was received. */
     public Optional<HandIn> shownHandIn() {
         return submission.get()
                 .handIns()
@@ -192,7 +192,7 @@ public final class DeskModel implements WorkspaceObserver {
                 .or(() -> submission.get().current());
     }
 
-    /** Lets the hand-in that is looked at count, or the newest again where that is looked at. */
+    /** Makes the hand-in that is shown count, or the newest again if that is shown. */
     public void letShownCount() {
         shownHandIn().ifPresent(h -> {
             boolean newest = submission.get().handIns().getLast().number() == h.number();
@@ -202,12 +202,12 @@ public final class DeskModel implements WorkspaceObserver {
         });
     }
 
-    /** Says why something cannot be done, or what is still to be done for it. */
+    /** Reports why something cannot be done, or what is still to be done for it. */
     public void say(String why) {
         notice.refuse(why);
     }
 
-    /** Says what was done, where that is not seen. */
+    /** Reports what was done if it cannot be seen. */
     public void tell(String what) {
         notice.tell(what);
     }
@@ -216,14 +216,14 @@ public final class DeskModel implements WorkspaceObserver {
         return notice;
     }
 
-    /** Where the student on the desk stands in the roll, from 0. */
+    /** The position of the student on the desk in the roll, from 0. */
     public int position() {
         return batch.get().position(student);
     }
 
     // --- changing things
 
-    /** Makes an edit; where it is refused, the notice says why. True if it was made. */
+    /** Makes an edit; if it is refused, the notice says why. True if it was made. */
     public boolean edit(Edit edit) {
         if (past.isLookedAt()) {
             notice.refuse(UiText.of("Desk.earlierRefuses"));
@@ -239,12 +239,12 @@ public final class DeskModel implements WorkspaceObserver {
         }
     }
 
-    /** Key of the student whose work lies on the desk. */
+    /** Key of the student whose work is on the desk. */
     public StudentKey student() {
         return student;
     }
 
-    /** A head for a new mark in the ink, and with the meaning, of the slot in hand. */
+    /** A head for a new mark with the ink and the meaning of the slot in hand. */
     public Head newHead(PageRef page, int turn) {
         Slot slot = penCase.get().current();
         return new Head(newId(), page, slot.ink(), turn, Remark.NONE, "", slot.meaning());
@@ -254,12 +254,12 @@ public final class DeskModel implements WorkspaceObserver {
         return UUID.randomUUID().toString();
     }
 
-    /** Puts a mark on its page and chooses it. */
+    /** Puts a mark on its page and selects it. */
     public boolean place(Mark mark) {
         return place(List.of(mark));
     }
 
-    /** Puts marks on their pages as one act and chooses them; true if that could be. */
+    /** Puts marks on their pages as one act and selects them; true if that was possible. */
     public boolean place(List<? extends Mark> marks) {
         for (Mark mark : marks) {
             String document = mark.page().document();
@@ -282,19 +282,19 @@ public final class DeskModel implements WorkspaceObserver {
         edit(new Edit.ChangeMark(student, mark));
     }
 
-    /** Takes one mark away, chosen or not. */
+    /** Removes one mark, selected or not. */
     public void remove(String mark) {
         if (submission.get().findMark(mark).isPresent()) {
             edit(new Edit.RemoveMark(student, mark));
         }
     }
 
-    /** Turns a page by a quarter clockwise, which is remembered. */
+    /** Turns a page by a quarter clockwise; the turn is stored. */
     public void turn(PageRef page) {
         edit(new Edit.TurnPage(student, page, (submission.get().turn(page) + 90) % 360));
     }
 
-    /** A page was looked at. What is being said to the marker stays, since this is no act of theirs. */
+    /** A page was looked at. The present message stays, since this is not an act of the marker's. */
     public void see(PageRef page) {
         boolean known = submission.get().pages().contains(page);
         if (known && !past.isLookedAt() && !submission.get().seen().contains(page)) {
@@ -320,7 +320,7 @@ public final class DeskModel implements WorkspaceObserver {
         }
     }
 
-    /** @return whether it is sealed; where not, the notice says why */
+    /** @return true if it is sealed; if not, the notice says why */
     public boolean seal() {
         writing.finish();
         return edit(new Edit.Seal(student));
@@ -330,7 +330,7 @@ public final class DeskModel implements WorkspaceObserver {
         edit(new Edit.OpenAgain(student));
     }
 
-    /** Lets remarks be checked in the next language that there is a dictionary for, or in none. */
+    /** Switches the spelling check to the next language that has a dictionary, or off. */
     public void nextLanguage() {
         List<String> all = new ArrayList<>(Spelling.LANGUAGES);
         all.add("");
@@ -352,13 +352,13 @@ public final class DeskModel implements WorkspaceObserver {
         }
     }
 
-    /** Exchanges the pen case and keeps it for the next start. */
+    /** Replaces the pen case and saves it for the next start. */
     public void keep(PenCase other) {
         penCase.set(other);
         keeping.execute(() -> settings.keep(other));
     }
 
-    /** Keeps the room that pages had, for the next desk. */
+    /** Saves the space that pages had, for the next desk. */
     public void keepRoom(PageSpace room) {
         keeping.execute(() -> settings.keep(room));
     }
@@ -393,7 +393,7 @@ public final class DeskModel implements WorkspaceObserver {
         onInterface.execute(saving::notSaved);
     }
 
-    /** Releases the workspace's news. */
+    /** Stops observing the workspace. */
     public void close() {
         workspace.forget(this);
     }

@@ -5,7 +5,7 @@ import java.util.Set;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.desktop.frame.UiText;
 
-/** How what was found is put into words. */
+/** Descriptions of findings. */
 public final class FindingText {
     private static final Set<Finding.Kind> COUNTED = EnumSet.of(Finding.Kind.MARKS_LEFT_BEHIND,
             Finding.Kind.ANSWER_WAITS);

@@ -15,9 +15,9 @@ import org.epiglyph.core.lookover.LookOver;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.SerialExecutor;
 
-/** Keeps in mind which students of the class the look-over would ask about, while the marking goes on; off the interface thread. */
+/** Tracks which students of the class have open findings while the marking goes on; off the interface thread. */
 public final class LookAgain {
-    /** What the marker is in the middle of anyway, or sees at the criterion itself, is not asked about yet. */
+    /** What the marker is still working on, or sees at the criterion itself, is not reported yet. */
     private static final Set<Finding.Kind> LATER = EnumSet.of(Finding.Kind.NOTHING_RECEIVED,
             Finding.Kind.NOTHING_SCORED, Finding.Kind.NOT_SCORED, Finding.Kind.NOT_SEALED, Finding.Kind.PAGES_UNSEEN,
             Finding.Kind.NEWER_HAND_IN, Finding.Kind.UNKNOWN_WORDS, Finding.Kind.EMPTY_REMARK,
@@ -26,13 +26,13 @@ public final class LookAgain {
     private final Supplier<Batch> batch;
     private final SerialExecutor executor;
     private final BiConsumer<Set<StudentKey>, Batch> found;
-    private final LookOver lookOver = new LookOver(Dictionary.NONE); // of the executor alone
+    private final LookOver lookOver = new LookOver(Dictionary.NONE); // used by the executor only
     private Batch looked;
     private final PauseTransition moment = new PauseTransition(Duration.millis(MOMENT_MILLIS));
 
     /**
-     * @param executor looks, one look after the other
-     * @param found    told of whom it asks, and in which state of the batch
+     * @param executor checks, one check after the other
+     * @param found    receives the students with open findings, and the state of the batch
      */
     public LookAgain(Supplier<Batch> batch, SerialExecutor executor,
             BiConsumer<Set<StudentKey>, Batch> found) {
@@ -43,7 +43,7 @@ public final class LookAgain {
         later();
     }
 
-    /** True if it is worth a word while the pen is in hand. */
+    /** True if it is worth reporting while the pen is in hand. */
     public static boolean isForNow(Finding finding, Submission submission) {
         return !LATER.contains(finding.kind()) && LookOver.isOpen(finding, submission);
     }
@@ -63,7 +63,7 @@ public final class LookAgain {
         }, again -> found.accept(again, state), _ -> {});
     }
 
-    /** Looks after a moment; meanwhile the batch may change again. */
+    /** Checks after a moment; meanwhile the batch may change again. */
     public void later() {
         if (batch.get() != looked) {
             moment.playFromStart();

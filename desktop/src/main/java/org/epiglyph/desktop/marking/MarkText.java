@@ -13,7 +13,7 @@ import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Marks in words. */
+/** Descriptions of marks. */
 public final class MarkText {
     private static final int LONGEST = 60;
 
@@ -42,7 +42,7 @@ public final class MarkText {
         };
     }
 
-    /** On one line, and from the beginning where it is long. */
+    /** On one line, and shortened if it is long. */
     public static String shortened(String text) {
         return Form.line(text, LONGEST);
     }

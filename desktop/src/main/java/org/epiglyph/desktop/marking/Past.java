@@ -12,7 +12,7 @@ import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.desktop.frame.Steps;
 
-/** The past of the submission on the desk: steps back and forth, and earlier states, looked at or brought back. */
+/** The history of the submission on the desk: undo, redo, and earlier states, shown or restored. */
 public final class Past {
     private final DeskModel model;
     private final ReadOnlyObjectWrapper<Optional<Earlier>> earlier = new ReadOnlyObjectWrapper<>(Optional.empty());
@@ -29,7 +29,7 @@ public final class Past {
      */
     public record Earlier(Instant at, Submission submission) {}
 
-    /** The earlier state that is looked at; empty while the desk shows the present. */
+    /** The earlier state that is shown; empty while the desk shows the present. */
     public ReadOnlyObjectProperty<Optional<Earlier>> earlierProperty() {
         return earlier.getReadOnlyProperty();
     }
@@ -38,7 +38,7 @@ public final class Past {
         return earlier.get().isPresent();
     }
 
-    /** Looks at no earlier state any more. */
+    /** Stops showing an earlier state. */
     void forget() {
         earlier.set(Optional.empty());
     }
@@ -59,7 +59,7 @@ public final class Past {
         }
     }
 
-    /** Brings the state that is looked at back, as one edit that can be undone. */
+    /** Restores the state that is shown, as one edit that can be undone. */
     public void bringBack() {
         earlier.get().ifPresent(then -> {
             lookAtPresent();
@@ -75,12 +75,12 @@ public final class Past {
         return model.workspace().canRedo(Optional.of(model.student()));
     }
 
-    /** Takes back the last change of the submission on the desk. */
+    /** Undoes the last change of the submission on the desk. */
     public void undo() {
         step(said -> model.workspace().undo(Optional.of(model.student()), said));
     }
 
-    /** Makes again what was taken back last. */
+    /** Redoes what was undone last. */
     public void redo() {
         step(said -> model.workspace().redo(Optional.of(model.student()), said));
     }
@@ -89,7 +89,7 @@ public final class Past {
         return model.workspace().canUndo(Optional.empty());
     }
 
-    /** Takes back the last change of several submissions, or of the batch. */
+    /** Undoes the last change of several submissions, or of the batch. */
     public void undoBatch() {
         step(said -> model.workspace().undo(Optional.empty(), said));
     }

@@ -16,7 +16,7 @@ import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText.Selection;
 import org.epiglyph.core.phrases.Phrase;
 
-/** Puts phrases where they belong: on a mark, on words, at a place of a page, on a criterion, on the whole. */
+/** Places phrases: on a mark, on words, at a place of a page, on a criterion, on the whole. */
 public final class Placing {
     private static final double STAMP_HEIGHT = 22;
     private final DeskModel model;
@@ -29,7 +29,7 @@ public final class Placing {
         return new Remark(text, phrase.audience(), phrase.id());
     }
 
-    /** Puts a phrase on a mark, in the place of its words. */
+    /** Puts a phrase on a mark, replacing its remark. */
     public void onMark(Mark mark, Phrase phrase, String text) {
         if (model.writing().isOf(mark.id())) {
             model.writing().forget();
@@ -37,7 +37,7 @@ public final class Placing {
         model.change(linked(mark.withRemark(remark(phrase, text)), phrase));
     }
 
-    /** A mark that is evidence for nothing yet becomes evidence for the phrase's criterion. */
+    /** A mark that is not evidence yet becomes evidence for the phrase's criterion. */
     private static Mark linked(Mark mark, Phrase phrase) {
         return mark.head().criterion().isEmpty() && !phrase.criterion().isEmpty()
                 ? mark.withHead(mark.head().withCriterion(phrase.criterion()))
@@ -45,10 +45,10 @@ public final class Placing {
     }
 
     /**
-     * Puts a phrase on a page, with the mark that comes with it; a note where none does.
+     * Puts a phrase on a page, with its mark; a note if it has none.
      *
-     * @param turn  clockwise degrees so that it stands upright
-     * @param under the words at the place; a highlight goes over them
+     * @param turn  clockwise degrees so that it is upright
+     * @param under the words at the place; a highlight covers them
      */
     public void onPage(PageRef page, PagePoint at, int turn, Selection under, Phrase phrase, String text) {
         Ink ink = phrase.mark().map(Phrase.With::ink).orElse(model.penCaseProperty().get().current().ink());

@@ -14,8 +14,8 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Scorecard;
 
 /**
- * How far each submission of a class has come, in roster order. After an edit only the submissions that it changed are
- * looked at, so that the roll and the count of the scored cost the same in a class of any size.
+ * How far each submission of a class is, in roster order. After an edit only the changed submissions are looked at, so
+ * that the roll and the number of scored ones cost the same in a class of any size.
  */
 public final class Progress {
     private static final double BEGUN_LEVEL = 0.12;
@@ -28,16 +28,16 @@ public final class Progress {
     /**
      * One submission in the roll.
      *
-     * @param level   share of the criteria that are scored, 0 to 1
-     * @param stage   where it stands in the marker's work
-     * @param late    true if it came late
-     * @param scored  true if everything that the scheme asks for is settled
+     * @param level       share of the criteria that are scored, 0 to 1
+     * @param stage       how far the marker is with it
+     * @param late        true if it was late
+     * @param scored      true if everything that the scheme requires is settled
      * @param awaitsReply true if the student answered and has no reply
-     * @param section the student's section; may be empty
+     * @param section     the student's section; may be empty
      */
     public record Notch(double level, Stage stage, boolean late, boolean scored, boolean awaitsReply,
             String section) {
-        /** How far a submission has come. */
+        /** How far a submission is. */
         public static Notch of(Submission submission, Batch batch) {
             Stage stage = submission.stage(batch.scheme());
             int asked = Math.max(1, Scorecard.askedBy(batch.scheme()));
@@ -72,17 +72,17 @@ public final class Progress {
         return notches[position];
     }
 
-    /** How many submissions have everything that the scheme asks for. */
+    /** How many submissions have everything that the scheme requires. */
     public ReadOnlyIntegerProperty scoredProperty() {
         return scored.getReadOnlyProperty();
     }
 
-    /** Tells of each position that changed; of nothing in particular where all may have. */
+    /** Reports each position that changed; empty if any may have. */
     public void observe(Consumer<Optional<Integer>> changed) {
         observer = changed;
     }
 
-    /** Takes which students are to be looked at again, and tells of the positions at which that is otherwise than before. */
+    /** Receives the students with open findings, and reports the positions at which that changed. */
     public void lookAgain(Set<StudentKey> students, Batch batch) {
         if (students.equals(again)) {
             return;
@@ -96,12 +96,12 @@ public final class Progress {
         changed.stream().filter(at -> at < notches.length).forEach(at -> observer.accept(Optional.of(at)));
     }
 
-    /** True if the look-over would ask about the student at a position. */
+    /** True if the student at a position has open findings. */
     public boolean isLookAgain(int position) {
         return againAt.get(position);
     }
 
-    /** @param students whose submissions may have changed; empty where every one may have */
+    /** @param students whose submissions may have changed; empty if any may have */
     void changed(Optional<Set<StudentKey>> students, Batch batch) {
         if (students.isEmpty() || batch.submissions().size() != notches.length) {
             all(batch);

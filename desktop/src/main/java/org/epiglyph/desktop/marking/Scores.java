@@ -20,7 +20,7 @@ import org.epiglyph.core.scoring.Scorecard;
 import org.epiglyph.core.scoring.TypedScore;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The scores of the submission on the desk, and the criterion that is being scored. */
+/** The scores of the submission on the desk, and the current criterion. */
 public final class Scores {
     private static final int MOST_COMPARED = 3;
     private final DeskModel model;
@@ -31,12 +31,12 @@ public final class Scores {
         this.model = model;
     }
 
-    /** Id of the criterion that is being scored. */
+    /** Id of the current criterion. */
     public ObjectProperty<String> criterionProperty() {
         return criterion;
     }
 
-    /** Begins with the first criterion that still asks for a score; where none does, the criterion stays. */
+    /** Starts at the first criterion that still requires a score; if there is none, the criterion stays. */
     public void beginWithUnscored() {
         model.submission()
                 .scores()
@@ -46,7 +46,7 @@ public final class Scores {
                 .ifPresent(c -> criterion.set(c.id()));
     }
 
-    /** Settles a criterion; {@link Judgement#NONE} takes the score away. The reason where it is refused. */
+    /** Settles a criterion; {@link Judgement#NONE} removes the score. Returns the reason if it is refused. */
     public Optional<String> judge(String criterionId, Judgement judgement) {
         if (model.submission().scores().judgement(criterionId).equals(judgement)) {
             return Optional.empty();
@@ -56,14 +56,14 @@ public final class Scores {
     }
 
     /**
-     * A score that the pointer changed, which a hand on the mouse may not have meant.
+     * A score changed by the pointer, perhaps unintentionally.
      *
      * @param criterion whose score
      * @param before    how it was settled before
      */
     public record ByPointer(String criterion, Judgement before) {}
 
-    /** The score that the pointer changed; empty once the marker does anything else. */
+    /** The score changed by the pointer; empty once the marker does anything else. */
     public Optional<ByPointer> byPointer() {
         return byPointer;
     }
@@ -89,9 +89,9 @@ public final class Scores {
     }
 
     /**
-     * Reads what was typed for a criterion: a number, a standing, or nothing.
+     * Parses what was typed for a criterion: a number, a standing, or nothing.
      *
-     * @throws EditRefused where it is neither, or out of range; says why
+     * @throws EditRefused if it is none of these, or out of range; says why
      */
     public Judgement read(Criterion criterion, String typed) {
         return switch (TypedScore.read(criterion, typed, model.submission().scores().judgement(criterion.id()))) {
@@ -100,13 +100,13 @@ public final class Scores {
         };
     }
 
-    /** Chooses a level; of a range the middle, unless the points there are lie within it. */
+    /** Selects a level; for a range its middle, unless the present points are within it. */
     public Optional<String> choose(Criterion criterion, Manner.Level level) {
         Judgement now = model.submission().scores().judgement(criterion.id());
         return judge(criterion.id(), TypedScore.choose(criterion, level, now));
     }
 
-    /** Ticks a part of a checklist, or takes the tick away; without any part it is 0. */
+    /** Ticks a part of a checklist, or unticks it; without any part it is 0. */
     public Optional<String> togglePart(Criterion criterion, Manner.Checklist checklist, Manner.Part part) {
         List<String> there = new ArrayList<>(model.submission().scores().judgement(criterion.id()).parts());
         if (!there.remove(part.id())) {
@@ -116,17 +116,17 @@ public final class Scores {
         return judge(criterion.id(), Judgement.parts(checklist, inOrder));
     }
 
-    /** What the marks on the pages come to under a criterion; empty where it counts none. */
+    /** What the marks on the pages add up to for a criterion; empty if it counts none. */
     public Optional<MarkCount> count(Criterion criterion) {
         return MarkCount.of(criterion, model.submission().marks(), model.batch().phrasebook());
     }
 
-    /** Takes what is counted on the pages as the score. */
+    /** Uses the count on the pages as the score. */
     public Optional<String> takeCount(Criterion criterion) {
         return count(criterion).flatMap(c -> judge(criterion.id(), Judgement.of(c.points())));
     }
 
-    /** Settles the criterion as it was last settled for another student, with the remark given then where there is none yet. */
+    /** Settles the criterion as it was last settled for another student, with that remark if there is none yet. */
     public void asLastTime(String criterionId) {
         Optional<Submission> last = lastJudged(criterionId);
         if (last.isEmpty()) {
@@ -152,7 +152,7 @@ public final class Scores {
                 .toList();
     }
 
-    /** Students before this one in the roll who were given the same score on a criterion, the nearest first. */
+    /** Earlier students in the roll with the same score on a criterion, nearest first. */
     public List<Submission> sameBefore(String criterionId) {
         Optional<BigDecimal> score = model.submission().scores().score(criterionId);
         if (score.isEmpty()) {
@@ -170,7 +170,7 @@ public final class Scores {
                 .toList();
     }
 
-    /** What the phrases on this submission's pages stand for under a criterion; empty where none has an effect. */
+    /** The total effect of the phrases on this submission's pages for a criterion; empty if none has an effect. */
     public Optional<BigDecimal> phraseEffect(String criterionId) {
         return model.submission()
                 .marks()
@@ -182,7 +182,9 @@ public final class Scores {
                 .reduce(BigDecimal::add);
     }
 
-    /** The submission of another student on which a criterion was last settled, and still is; empty where there is none. */
+    /**
+     * The submission of another student on which a criterion was last settled, and still is; empty if there is none.
+     */
     private Optional<Submission> lastJudged(String criterion) {
         return model.workspace()
                 .newest(l -> judges(l.edit(), criterion) && l.edit()

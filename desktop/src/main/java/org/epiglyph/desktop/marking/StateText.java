@@ -4,11 +4,11 @@ import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.desktop.frame.UiText;
 
-/** How a submission's state is put into words. */
+/** Descriptions of a submission's state. */
 public final class StateText {
     private StateText() {}
 
-    /** The state in a word, with lateness where there is any. */
+    /** The state in a word, with lateness if there is any. */
     public static String state(Submission submission, Batch batch) {
         String stage = UiText.of("Stage." + submission.stage(batch.scheme()).name());
         String late = batch.lateness(submission).map(l -> ", " + l.describe()).orElse("");

@@ -11,7 +11,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Going from student to student: through the roll, or along a list that the marker follows. */
+/** Navigation from student to student: through the roll, or along a list. */
 public final class Walk {
     private static final int MOST_AHEAD = 50;
     private final DeskModel model;
@@ -24,8 +24,8 @@ public final class Walk {
     /**
      * A list that is followed.
      *
-     * @param name     what it is called
-     * @param students in order, as they were when it was taken up
+     * @param name     its name
+     * @param students in order, as they were when it was started
      */
     public record Followed(String name, List<StudentKey> students) {
         public Followed {
@@ -38,7 +38,9 @@ public final class Walk {
         return followed.getReadOnlyProperty();
     }
 
-    /** Follows a list, where the student on the desk is on it, and else from its first; one without students is not followed. */
+    /**
+     * Follows a list, from the current student if they are on it, else from its first; an empty list is not followed.
+     */
     public void follow(Followed list) {
         resume(list);
         if (!list.students.isEmpty() && !list.students.contains(model.student())) {
@@ -46,14 +48,14 @@ public final class Walk {
         }
     }
 
-    /** Follows a list once more, whoever lies on the desk. */
+    /** Follows a list again, whoever is on the desk. */
     public void resume(Followed list) {
         if (!list.students.isEmpty()) {
             followed.set(Optional.of(list));
         }
     }
 
-    /** Goes through the roll again. */
+    /** Returns to the roll. */
     public void leaveList() {
         followed.set(Optional.empty());
     }
@@ -68,25 +70,27 @@ public final class Walk {
                 .orElseGet(() -> model.batch().submissions().get(place).student().key());
     }
 
-    /** Where the student on the desk stands in what is walked, from 0; -1 for one who is not on the list. */
+    /** The position of the student on the desk in what is followed, from 0; -1 for one who is not on the list. */
     private int place() {
         return followed.get().map(f -> f.students.indexOf(model.student())).orElseGet(model::position);
     }
 
-    /** Goes so many students on; stays at the ends. From beside the list it comes to its nearer end. */
+    /** Goes a number of students further; stops at the ends. From outside the list it goes to its nearer end. */
     public void step(int by) {
         int here = place();
         int from = here < 0 && by < 0 ? size() : here;
         model.open(at(Math.clamp((long) from + by, 0, size() - 1)));
     }
 
-    /** The first student whose submission is to be marked; the first of all where none is, empty in a class of nobody. */
+    /**
+     * The first student whose submission is to be marked; the first of all if there is none, empty in an empty class.
+     */
     Optional<StudentKey> first() {
         return next(-1, at -> model.progress().at(at).isToMark())
                 .or(() -> size() == 0 ? Optional.empty() : Optional.of(at(0)));
     }
 
-    /** The next student after a place, round the end, of whose position in the roll something holds. */
+    /** The next student after a position, wrapping around, whose position matches. */
     private Optional<StudentKey> next(int after, IntPredicate wanted) {
         int size = size();
         return IntStream.rangeClosed(1, size)
@@ -96,31 +100,31 @@ public final class Walk {
                 .findFirst();
     }
 
-    /** The next student whose submission is not finished, round the end; empty where there is no other. */
+    /** The next student whose submission is not finished, wrapping around; empty if there is no other. */
     public Optional<StudentKey> nextUnmarked() {
         return next(place(), at -> model.progress().at(at).isToMark());
     }
 
-    /** Goes to the next student whose submission is not finished, round the end. */
+    /** Goes to the next student whose submission is not finished, wrapping around. */
     public void toNextUnmarked() {
         nextUnmarked().ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyLeft")));
     }
 
-    /** Goes to the next student, round the end, about whom the look-over would ask. */
+    /** Goes to the next student with open findings, wrapping around. */
     public void toNextLookAgain() {
         next(place(), model.progress()::isLookAgain)
                 .ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyAgain")));
     }
 
-    /** Goes to the next student, round the end, who waits for a reply. */
+    /** Goes to the next student who awaits a reply, wrapping around. */
     public void toNextAnswer() {
         next(place(), at -> model.progress().at(at).awaitsReply())
                 .ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyAnswered")));
     }
 
     /**
-     * Whom the marker may come to next: the one behind and the one before, the next who is unmarked, and, where nothing is to
-     * be seen of the one behind, the first behind who has pages.
+     * The students whom the marker may open next: the next and the previous one, the next unmarked one, and, if the
+     * next one has no pages, the next who has.
      */
     public List<Submission> mayComeNext() {
         int here = place();

@@ -15,15 +15,15 @@ import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.core.phrases.Slots;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The remark that is being written, and the phrases for it. */
+/** The remark being written, and the phrases for it. */
 public final class Writing {
     private final DeskModel model;
     private final ReadOnlyObjectWrapper<Optional<String>> mark = new ReadOnlyObjectWrapper<>(Optional.empty());
     /** The remark before anything was typed. */
     private Remark before = Remark.NONE;
-    /** What has been typed; empty where nothing has, or where it is not meant as words. */
+    /** What has been typed; empty if nothing has, or if it is not meant as text. */
     private Optional<Remark> typed = Optional.empty();
-    /** Puts text that is being typed on a page there. */
+    /** Puts the text being typed on a page there. */
     private Runnable typedOnPage = () -> {};
 
     Writing(DeskModel model) {
@@ -51,17 +51,25 @@ public final class Writing {
         mark.set(Optional.of(id));
     }
 
-    /** Hears what is being typed; it is kept whatever ends the writing. @param words empty where they are not meant as words */
+    /**
+     * Receives what is being typed; it is saved whatever ends the writing.
+     *
+     * @param remark empty if it is not meant as text
+     */
     public void typing(Optional<Remark> remark) {
         typed = remark;
     }
 
-    /** Hears that text is being typed on a page. @param keep puts it there, whatever ends the writing */
+    /**
+     * Text is being typed on a page.
+     *
+     * @param keep puts it there, whatever ends the writing
+     */
     public void typingOnPage(Runnable keep) {
         typedOnPage = keep;
     }
 
-    /** Keeps what has been typed so far, and goes on. */
+    /** Saves what has been typed so far, and continues. */
     public void keepTyped() {
         typed.filter(r -> !r.isEmpty())
                 .ifPresent(r -> mark.get()
@@ -70,7 +78,7 @@ public final class Writing {
                         .ifPresent(m -> model.change(withText(m, r))));
     }
 
-    /** Puts words on the mark that is being written and ends the writing. */
+    /** Puts the text on the mark being written and ends the writing. */
     public void finish(Remark remark) {
         Optional<String> id = mark.get();
         forget();
@@ -83,14 +91,14 @@ public final class Writing {
         });
     }
 
-    /** True of a mark that is nothing without words. */
+    /** True for a mark that is nothing without text. */
     private static boolean isTextAlone(Mark mark) {
         return mark instanceof Note || mark instanceof Correction c && c.kind() == Correction.Kind.INSERT;
     }
 
     /**
-     * The field for the remark lost the focus. A mark that has no words yet and is nothing without them waits for some
-     * from elsewhere, a phrase at the side, until the writing ends.
+     * The field for the remark lost the focus. A mark without text that is nothing without it waits for some from
+     * elsewhere, such as a phrase from the side, until the writing ends.
      *
      * @param inField what is typed in it
      */
@@ -104,7 +112,7 @@ public final class Writing {
         }
     }
 
-    /** New words for struck ones need a place to go in; without new words the old ones only go. */
+    /** New words for struck ones need a place to be inserted; without new words the old ones are only struck. */
     private static Mark withText(Mark written, Remark remark) {
         Mark changed = written.withRemark(remark);
         if (changed instanceof Correction c && !c.struck().isEmpty()) {
@@ -113,7 +121,7 @@ public final class Writing {
         return changed;
     }
 
-    /** Ends the writing and keeps what has been typed. */
+    /** Ends the writing and saves what has been typed. */
     public void finish() {
         Runnable onPage = typedOnPage;
         typedOnPage = () -> {};
@@ -124,7 +132,7 @@ public final class Writing {
         forget();
     }
 
-    /** Ends the writing and leaves the remark as it was before. */
+    /** Ends the writing and restores the remark. */
     public void cancel() {
         if (mark.get().isPresent()) {
             finish(before);
@@ -136,14 +144,18 @@ public final class Writing {
         mark.set(Optional.empty());
     }
 
-    /** Phrases for the letters typed, the active criterion's first. */
+    /** Phrases for the letters typed, those of the current criterion first. */
     public List<Phrase> phrases(String letters) {
         return model.batch()
                 .phrasebook()
                 .search(letters, model.scores().criterionProperty().get(), model.batch().phraseUses());
     }
 
-    /** Puts one of the most used phrases on the mark that is written or chosen. @param number 1 for the most used */
+    /**
+     * Puts one of the most used phrases on the mark that is written or selected.
+     *
+     * @param number 1 for the most used
+     */
     public void takeMostUsed(int number) {
         List<Phrase> most = model.batch().phrasebook().mostUsed(model.batch().phraseUses());
         Optional<Mark> target = mark.get().flatMap(model.submission()::findMark).or(() -> model.chosen().one());
@@ -163,7 +175,7 @@ public final class Writing {
         model.tell(UiText.of("Desk.phrasePut", phrase.code()));
     }
 
-    /** The phrase that words belong to: its own words, or those with an addition behind them; empty where they are others. */
+    /** The phrase that a text belongs to: its own text, or that with an addition; empty if it is another text. */
     public String phraseOf(String text, String phrase) {
         return model.batch()
                 .phrasebook()
@@ -173,7 +185,7 @@ public final class Writing {
                 .orElse("");
     }
 
-    /** Keeps the chosen mark's remark as a phrase, for the active criterion. */
+    /** Saves the selected mark's remark as a phrase, for the current criterion. */
     public void keepAsPhrase() {
         Optional<Mark> chosen = model.chosen().one().filter(m -> !m.remark().isEmpty());
         if (chosen.isEmpty()) {
@@ -196,7 +208,7 @@ public final class Writing {
         }
     }
 
-    /** The first letters of the first two words, with a number where that code is taken. */
+    /** The first letters of the first two words, with a number if that code is taken. */
     private String code(String text) {
         StringBuilder code = new StringBuilder();
         for (String word : text.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+")) {

@@ -1,5 +1,5 @@
 /**
- * What the desk knows and can do, without any node: the submission on it, the marks chosen, the remark being written,
+ * What the desk knows and can do, without any node: the submission on it, the selected marks, the remark being written,
  * the scores. Rule: every change goes through {@link org.epiglyph.desktop.marking.DeskModel#edit}.
  */
 package org.epiglyph.desktop.marking;

@@ -14,8 +14,8 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.documents.OpenDocument;
 
 /**
- * Threads that work on pages, with the documents they hold open: a few, the longest unused being closed first. What
- * was asked for last is done first.
+ * Threads that work on pages, with a few open documents, of which the least recently used is closed first. The last
+ * request is served first.
  */
 final class Lane implements AutoCloseable {
     private final ExecutorService workers;
@@ -24,10 +24,10 @@ final class Lane implements AutoCloseable {
     private final Map<String, OpenDocument> open = new LinkedHashMap<>(16, 0.75f, true);
 
     /**
-     * @param name     begins the names of the threads
-     * @param threads  how many
+     * @param name     prefix of the thread names
+     * @param threads  number of threads
      * @param mostOpen how many documents stay open
-     * @param pdfOf    gives a document's pages as PDF by the document's id
+     * @param pdfOf    returns a document's pages as PDF by the document's id
      */
     Lane(String name, int threads, int mostOpen, Function<String, Path> pdfOf) {
         workers = new ThreadPoolExecutor(threads, threads, 0, TimeUnit.SECONDS, new LastComeFirst(),
@@ -36,12 +36,12 @@ final class Lane implements AutoCloseable {
         this.pdfOf = pdfOf;
     }
 
-    /** Work that may find that a document cannot be read. */
+    /** Work that may fail because a document cannot be read. */
     interface Step<T> {
         T run() throws Problem;
     }
 
-    /** A queue that hands out last what waits longest, so that the page in sight does not wait for those scrolled past. */
+    /** A queue that serves the last request first, so that the page in sight does not wait for those scrolled past. */
     private static final class LastComeFirst extends LinkedBlockingDeque<Runnable> {
         private static final long serialVersionUID = 1;
 
@@ -58,7 +58,7 @@ final class Lane implements AutoCloseable {
                 try {
                     future.complete(step.run());
                 } catch (Problem | RuntimeException | StackOverflowError | OutOfMemoryError e) {
-                    future.completeExceptionally(e); // a page may be made to burst the program; only that page is lost
+                    future.completeExceptionally(e); // a page may be made to exhaust the program; only that page is lost
                 }
             });
         } catch (RejectedExecutionException e) {
@@ -67,7 +67,7 @@ final class Lane implements AutoCloseable {
         return future;
     }
 
-    /** The document, opened where it is not. */
+    /** The document, opened if necessary. */
     OpenDocument document(String id) throws Problem {
         synchronized (open) {
             OpenDocument document = open.get(id);

@@ -11,11 +11,11 @@ import org.epiglyph.core.roster.NameCover;
 import org.epiglyph.documents.PageImage;
 
 /**
- * What is covered on the pages of a document while its student's name is. Strips lie on what is shown here alone, never on
- * what is handed back.
+ * What is covered on the pages of a document while its student's name is. Strips are drawn only on what is shown here,
+ * never on what is handed back.
  *
- * @param name   finds words that give the student away
- * @param strips what is covered besides on pages without words
+ * @param name   finds words that identify the student
+ * @param strips further areas on pages without words
  */
 public record PageCover(NameCover name, List<Covers.Strip> strips) {
     /** Covers nothing. */
@@ -28,7 +28,7 @@ public record PageCover(NameCover name, List<Covers.Strip> strips) {
         strips = List.copyOf(strips);
     }
 
-    /** What is covered on a document of a batch; nothing on one that is no student's. */
+    /** What is covered on a document of a batch; nothing on one that belongs to no student. */
     public static PageCover of(Batch batch, String document) {
         return batch.submissions()
                 .stream()
@@ -42,7 +42,11 @@ public record PageCover(NameCover name, List<Covers.Strip> strips) {
         return name == NameCover.NONE;
     }
 
-    /** The page with strips on it. @param scale pixels a point */
+    /**
+     * The page with strips on it.
+     *
+     * @param scale pixels per point
+     */
     PageImage on(PageImage image, PageText text, PageGeometry geometry, double scale) {
         List<PageBox> boxes = text.words().isEmpty()
                 ? strips.stream()

@@ -29,8 +29,8 @@ import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.documents.PageImage;
 
 /**
- * Page images and page words of a batch. Documents are opened when they are first needed and a few are kept open;
- * images are kept within a bound of bytes, the longest unused going first. Safe for several threads.
+ * Page images and page words of a batch. Documents are opened when first needed and a few stay open; images are cached
+ * up to a number of bytes, the least recently used being dropped first. Thread-safe.
  */
 public final class PageImages implements AutoCloseable {
     private static final Pattern OWN_PICTURE = Pattern.compile("[0-9a-f]+\\.png"); // nothing outside the folder
@@ -39,15 +39,15 @@ public final class PageImages implements AutoCloseable {
     private static final int MOST_OPEN = 6;
     private static final int MOST_OPEN_COARSE = 2;
     private static final Duration MORE_TIME = Duration.ofMinutes(2);
-    /** Pixels a point at which the tilt of a page is looked for. */
+    /** Pixels per point at which the tilt of a page is measured. */
     private static final double TILT_SCALE = 1.5;
     private static final long SLOW_NANOS = 60_000_000;
-    /** The scale of an image that is drawn quickly, in pixels a point. */
+    /** The scale of a coarse image, in pixels per point. */
     public static final double COARSE = 0.3;
     private final Path pictures;
     private final Map<String, Image> ownPictures = new ConcurrentHashMap<>();
     private final Lane sharp;
-    /** Coarse images have documents of their own, so that none waits for a sharp one that is being drawn. */
+    /** Coarse images use documents of their own, so that none waits for a sharp one being drawn. */
     private final Lane coarse;
     private final Map<Wanted, Image> images = new LinkedHashMap<>(64, 0.75f, true);
     private final Map<PageRef, PageText> texts = new HashMap<>();
@@ -69,10 +69,10 @@ public final class PageImages implements AutoCloseable {
     }
 
     /**
-     * @param pdfOf    gives a document's pages as PDF by the document's id
+     * @param pdfOf    returns a document's pages as PDF by the document's id
      * @param pictures the folder of the marker's own pictures
-     * @param coverOf  gives what is covered on a document's pages by the document's id
-     * @param scanned  gives the words that were recognised on a page without words of its own
+     * @param coverOf  returns what is covered on a document's pages by the document's id
+     * @param scanned  returns the words recognised on a page without words of its own
      */
     public PageImages(Function<String, Path> pdfOf, Path pictures, Function<String, PageCover> coverOf,
             Function<PageRef, Optional<PageText>> scanned) {
@@ -84,19 +84,23 @@ public final class PageImages implements AutoCloseable {
         coarse = new Lane("coarse-", 1, MOST_OPEN_COARSE, pdfs);
     }
 
-    /** Lets documents that are not the batch's be shown too. @param pages where each is as PDF, by the ids by which they go here */
+    /**
+     * Adds documents that do not belong to the batch.
+     *
+     * @param pages each as PDF, by the ids used here
+     */
     public void lend(Map<String, Path> pages) {
         lent.putAll(pages);
     }
 
-    /** The page's shape; opens the document where that is needed. May take long. */
+    /** The page's geometry; opens the document if necessary. May take long. */
     public PageGeometry geometry(PageRef page) throws Problem {
         return sharp.document(page.document()).geometry(page.index());
     }
 
     /**
-     * True if the page has neither words nor anything else on it to speak of: less than a thousandth of its coarse
-     * image is darker than light grey. May take long.
+     * True if the page has neither words nor anything else to speak of: less than a thousandth of its coarse image is
+     * darker than light grey. May take long.
      */
     public boolean isBlank(PageRef page) throws Problem {
         OpenDocument document = sharp.document(page.document());
@@ -108,19 +112,19 @@ public final class PageImages implements AutoCloseable {
         return dark * 1000 < pixels.length;
     }
 
-    /** Lets a page that takes too long to draw take longer from now on. */
+    /** Extends the time limit of a page that takes too long to draw. */
     public void beMorePatient(PageRef page) {
         patient.add(page);
     }
 
-    /** The image at a scale, where it is at hand; null otherwise. */
+    /** The cached image at a scale; null if there is none. */
     public Image atHand(PageRef page, double scale) {
         synchronized (images) {
             return images.get(Wanted.of(page, scale));
         }
     }
 
-    /** An image of the page at any scale, the largest that is at hand; null where there is none. */
+    /** The largest cached image of the page at any scale; null if there is none. */
     public Image anyAtHand(PageRef page) {
         synchronized (images) {
             return images.entrySet()
@@ -137,16 +141,16 @@ public final class PageImages implements AutoCloseable {
         return slowest.getOrDefault(page.document(), 0L) > SLOW_NANOS;
     }
 
-    /** As {@link #image(PageRef, double, BooleanSupplier)}, wanted whenever it comes. */
+    /** Like {@link #image(PageRef, double, BooleanSupplier)}, always wanted. */
     public CompletableFuture<Image> image(PageRef page, double scale) {
         return image(page, scale, () -> true);
     }
 
     /**
-     * Draws the page in the background, unless the image is at hand. What was asked for last is drawn first.
+     * Draws the page in the background, unless the image is cached. The last request is served first.
      *
-     * @param scale  pixels a point
-     * @param wanted asked just before drawing; where it says no, the image is null
+     * @param scale  pixels per point
+     * @param wanted called just before drawing; if it returns false, the image is null
      */
     public CompletableFuture<Image> image(PageRef page, double scale, BooleanSupplier wanted) {
         Image there = atHand(page, scale);
@@ -155,7 +159,9 @@ public final class PageImages implements AutoCloseable {
                 : lane(scale).inBackground(() -> wanted.getAsBoolean() ? draw(page, scale) : null);
     }
 
-    /** A picture of the marker's own, for a stamp or a remark, by its name; null where it is missing. Small, and kept. */
+    /**
+     * A picture of the marker's own, for a stamp or a remark, by its name; null if it is missing. Small, and cached.
+     */
     public Image picture(String name) {
         return ownPictures.computeIfAbsent(name, n -> {
             Path file = pictures.resolve(n);
@@ -186,7 +192,7 @@ public final class PageImages implements AutoCloseable {
         return read(page); // other names have been covered meanwhile
     }
 
-    /** The page's own words, or those that were recognised on it. */
+    /** The page's own words, or those recognised on it. */
     private PageText words(PageRef page, OpenDocument document) throws Problem {
         PageText own = document.text(page.index());
         if (!own.words().isEmpty()) {
@@ -199,7 +205,10 @@ public final class PageImages implements AutoCloseable {
         return read.orElse(own);
     }
 
-    /** By how many degrees a page that is a picture is tilted clockwise; 0 for one with words of its own. Found in the background. */
+    /**
+     * By how many degrees a page that is a picture is tilted clockwise; 0 for one with words of its own. Measured in
+     * the background.
+     */
     public CompletableFuture<Double> tilt(PageRef page) {
         Double known = tilts.get(page);
         return known != null ? CompletableFuture.completedFuture(known) : sharp.inBackground(() -> {
@@ -219,7 +228,9 @@ public final class PageImages implements AutoCloseable {
         return recognised.contains(page);
     }
 
-    /** Forgets what was read of a document, and what was drawn of it where names are covered: its words are there now. */
+    /**
+     * Drops what was read of a document, and what was drawn of it if names are covered: its words are available now.
+     */
     public void reloadWords(String document) {
         synchronized (texts) {
             texts.keySet().removeIf(p -> p.document().equals(document));
@@ -233,7 +244,7 @@ public final class PageImages implements AutoCloseable {
         return covers.computeIfAbsent(page.document(), coverOf);
     }
 
-    /** Forgets what was drawn and read, since other names are covered now. */
+    /** Drops what was drawn and read, since other names are covered now. */
     public void coverAnew() {
         covering++;
         covers.clear();
@@ -273,7 +284,7 @@ public final class PageImages implements AutoCloseable {
         return keep(page, scale, image, now) ? image : draw(page, scale);
     }
 
-    /** Keeps an image; false where other names have been covered since it was begun, so that it must not be shown. */
+    /** Caches an image; false if other names have been covered since it was begun, so that it must not be shown. */
     private boolean keep(PageRef page, double scale, Image image, long begun) {
         synchronized (images) {
             if (begun != covering) {

@@ -1,4 +1,2 @@
-/**
- * Page images for the screen: drawn in the background, kept within bounds, the next ones prepared ahead.
- */
+/** Page images for the screen: drawn in the background, cached within limits, the next ones prepared ahead. */
 package org.epiglyph.desktop.pages;

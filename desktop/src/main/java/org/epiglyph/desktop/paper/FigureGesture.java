@@ -5,7 +5,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** A figure from where the hand comes down to where it leaves. */
+/** A figure from where the hand comes down to where it is lifted. */
 final class FigureGesture implements Gesture {
     private static final double LEAST_PIXELS = 4;
     private final DeskModel model;
@@ -42,7 +42,7 @@ final class FigureGesture implements Gesture {
         return from.movedBy(Math.cos(angle) * length, Math.sin(angle) * length);
     }
 
-    /** A bracket stands upright, or lies flat where the hand went more to the side. */
+    /** A bracket is upright, or horizontal if the hand moved more sideways. */
     private PagePoint upright(PagePoint from, PagePoint to) {
         boolean flat = Math.abs(to.x() - from.x()) > Math.abs(to.y() - from.y());
         return flat ? new PagePoint(to.x(), from.y()) : new PagePoint(from.x(), to.y());

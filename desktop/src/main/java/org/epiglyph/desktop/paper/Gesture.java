@@ -2,15 +2,15 @@ package org.epiglyph.desktop.paper;
 
 /** What a hand does from press to release. */
 interface Gesture {
-    /** Nothing more happens. */
+    /** Does nothing. */
     Gesture NONE = new Gesture() {};
 
-    /** The hand goes on. */
+    /** The hand moves. */
     default void drag(Contact contact) {}
 
-    /** The hand leaves the paper. */
+    /** The hand is lifted. */
     default void release(Contact contact) {}
 
-    /** The hand's act is given up; nothing of it stays. */
+    /** The gesture is cancelled; nothing of it stays. */
     default void giveUp() {}
 }

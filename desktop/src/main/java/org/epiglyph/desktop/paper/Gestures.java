@@ -39,14 +39,14 @@ public final class Gestures {
     private Runnable caseOpener = () -> {};
     private Gesture gesture = Gesture.NONE;
     private boolean penWrites;
-    /** Where in the scene the pointer was last; a quick hand is let up further on, with no drag between. */
+    /** The pointer's last place in the scene; a quick hand is released further on, with no drag in between. */
     private Point2D pointer = Point2D.ZERO;
-    /** True if the press before was with the tool that chooses; a quick press after a stamp is no double press. */
+    /** True if the previous press was with the selecting tool; a quick press after a stamp is not a double press. */
     private boolean choosing;
 
     /** Opens a field for typed text on a page. */
     public interface TextOpener {
-        /** @param text the text that is changed; empty for a new one */
+        /** @param text the text that is edited; empty for a new one */
         void open(PageLeaf leaf, PagePoint at, Optional<TypedText> text);
     }
 
@@ -56,12 +56,12 @@ public final class Gestures {
         this.typing = typing;
     }
 
-    /** Which roll the pages are in. */
+    /** Sets the roll of the pages. */
     public void on(PageRoll pages) {
         roll = pages;
     }
 
-    /** @param listener hears of words that were chosen for reading or copying */
+    /** @param listener receives words selected for reading or copying */
     public void onReading(Consumer<Selection> listener) {
         reading = listener;
     }
@@ -71,7 +71,7 @@ public final class Gestures {
         caseOpener = opener;
     }
 
-    /** Makes a leaf listen, and has its words read so that they are there when they are needed. */
+    /** Attaches the handlers of a leaf, and has its words read so that they are there when they are needed. */
     public void equip(PageLeaf leaf) {
         leaf.addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             if (e.getButton() == MouseButton.SECONDARY) {
@@ -99,7 +99,7 @@ public final class Gestures {
         leaf.whenSettled(() -> words.read(leaf.page(), leaf::sayRecognised));
     }
 
-    /** Lets phrases be dropped on marks and pages. */
+    /** Accepts phrases dropped on marks and pages. */
     public void takePhrases(PhraseHand hand) {
         roll.addEventHandler(MouseDragEvent.MOUSE_DRAG_RELEASED, e -> {
             Optional<PageLeaf> leaf = roll.leafAt(e.getSceneX(), e.getSceneY());
@@ -124,7 +124,7 @@ public final class Gestures {
         return penWrites && event.isSynthesized();
     }
 
-    /** Only words are followed from page to page; all other gestures stay on the page where they began. */
+    /** Only text is followed from page to page; all other gestures stay on the page where they began. */
     private PageLeaf under(PageLeaf leaf, MouseEvent event) {
         return gesture instanceof TextGesture
                 ? roll.leafAt(event.getSceneX(), event.getSceneY()).orElse(leaf)
@@ -150,7 +150,7 @@ public final class Gestures {
         ended.release(contact);
     }
 
-    /** Gives up what the hand has begun. */
+    /** Cancels the current gesture. */
     public void giveUp() {
         gesture.giveUp();
         gesture = Gesture.NONE;
@@ -225,7 +225,7 @@ public final class Gestures {
 
     // --- choosing
 
-    /** @param around the box around the chosen marks */
+    /** @param around the box around the selected marks */
     private Optional<Gesture> grip(Contact contact, PageBox around) {
         double reach = contact.points(PageLeaf.GRIP + 2);
         if (contact.leaf().scaleGrip(around).distanceTo(contact.at()) <= reach) {
@@ -298,7 +298,9 @@ public final class Gestures {
         }
     }
 
-    /** A press between words puts others in; a drag along words strikes them out; struck words dragged elsewhere move. */
+    /**
+     * A press between words inserts others; a drag along words strikes them out; struck words dragged elsewhere move.
+     */
     private Gesture correct(Contact contact) {
         Optional<Mark> there = markAt(contact, REACH_PIXELS).filter(Correction.class::isInstance);
         if (there.isPresent()) {
@@ -311,7 +313,7 @@ public final class Gestures {
         return new CorrectGesture(contact);
     }
 
-    /** Strikes out along words, or puts others in where the pointer did not move. */
+    /** Strikes out along words, or inserts others if the pointer did not move. */
     private final class CorrectGesture implements Gesture {
         private final Contact pressed;
         private final TextGesture along;

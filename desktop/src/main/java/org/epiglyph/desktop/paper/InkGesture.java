@@ -11,7 +11,10 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** Ink, or a broad wash where there is no text. Each piece of the hand's way is one small line, so that live ink costs no more as it grows. */
+/**
+ * Ink, or a broad wash if there is no text. Each piece of the hand's path is one small line, so that live ink costs no
+ * more as it grows.
+ */
 final class InkGesture implements Gesture {
     private final DeskModel model;
     private final PageLeaf leaf;

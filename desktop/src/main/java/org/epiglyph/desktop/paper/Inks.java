@@ -23,7 +23,10 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 
-/** Marks as single nodes, for what is being drawn and for pictures of tools; in page space, after the mark's drawing. */
+/**
+ * Marks as single nodes, for what is being drawn and for pictures of tools; in page space, following the mark's
+ * drawing.
+ */
 public final class Inks {
     private Inks() {}
 

@@ -9,8 +9,8 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.desktop.frame.UiText;
 
 /**
- * The hand of who works by keys alone: cross-hairs on the page that the arrow keys move. Enter presses and lifts,
- * Space presses and holds until the next Space, so that everything the pointer can do can be done.
+ * A pen for working by keys alone: cross-hairs on the page that the arrow keys move. Enter presses and lifts, Space
+ * presses and holds until the next Space, so that everything the pointer can do can be done.
  */
 public final class KeyPen {
     private static final double STEP = 12;
@@ -32,7 +32,7 @@ public final class KeyPen {
         return leaf != null;
     }
 
-    /** Takes the cross-hairs out, in the middle of the page in sight, or puts them away. */
+    /** Shows the cross-hairs in the middle of the page in sight, or hides them. */
     public void toggle() {
         if (isOut()) {
             putAway();
@@ -47,7 +47,7 @@ public final class KeyPen {
         });
     }
 
-    /** Puts the cross-hairs away and gives up what they had begun. */
+    /** Hides the cross-hairs and cancels their gesture. */
     public void putAway() {
         if (leaf != null) {
             if (down) {

@@ -8,7 +8,7 @@ import org.epiglyph.core.marks.Lasso;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** A loop around marks chooses them. */
+/** A loop around marks selects them. */
 final class LassoGesture implements Gesture {
     private final DeskModel model;
     private final PageLeaf leaf;

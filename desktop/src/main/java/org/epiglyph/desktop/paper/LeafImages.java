@@ -22,9 +22,9 @@ import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.OpenDocument;
 
 /**
- * Brings the images to the leaves. Where a document is slow to draw, coarse ones come first, for some pages ahead too,
- * and the sharp ones once the pages lie still. Pages that have gone out of sight meanwhile are not drawn. All of it on
- * the interface's thread but the drawing.
+ * Provides images for the leaves. If a document is slow to draw, coarse ones come first, also for some pages ahead, and
+ * the sharp ones once the pages lie still. Pages that have scrolled out of sight meanwhile are not drawn. Everything
+ * but the drawing runs on the interface thread.
  */
 final class LeafImages {
     private static final Duration STILL = Duration.millis(120);
@@ -34,16 +34,16 @@ final class LeafImages {
     /** Leaves of slow documents that wait for the pages to lie still. */
     private final List<PageLeaf> waiting = new ArrayList<>();
     private final PauseTransition stillness = new PauseTransition(STILL);
-    /** Leaves of slow documents that have no image yet, the one wanted most first. */
+    /** Leaves of slow documents that have no image yet, most wanted first. */
     private final List<PageLeaf> lacking = new ArrayList<>();
     private final List<PageRef> ahead = new ArrayList<>();
-    /** A page that takes longer to draw shows a coarse image of itself meanwhile. */
+    /** A page that takes longer to draw shows a coarse image meanwhile. */
     private static final Duration TOO_LONG = Duration.millis(500);
     private boolean coarseUnderWay;
 
     /**
      * @param inSight true while a leaf is shown
-     * @param scale   the scale in force, in pixels of the screen a point
+     * @param scale   the present scale, in screen pixels per point
      */
     LeafImages(PageImages images, Predicate<PageLeaf> inSight, DoubleSupplier scale) {
         this.images = images;
@@ -52,11 +52,11 @@ final class LeafImages {
     }
 
     /**
-     * Brings the images of leaves, one after the other, so that none waits for those behind it.
+     * Requests the images of leaves, one after the other, so that none waits for those after it.
      *
-     * @param leaves in the order in which they are wanted
-     * @param beyond pages that may soon be wanted, the likeliest first
-     * @param pixels pixels of the screen a point
+     * @param leaves in the order of priority
+     * @param beyond pages that may be wanted soon, likeliest first
+     * @param pixels screen pixels per point
      */
     void request(List<PageLeaf> leaves, List<PageRef> beyond, double pixels) {
         leaves.stream().filter(l -> !l.hasImage()).forEach(l -> l.image(images.anyAtHand(l.page())));

@@ -18,7 +18,7 @@ import org.epiglyph.desktop.pages.PageImages;
 
 /** The leaves that are nodes at present, with what is drawn on them. */
 final class Leaves {
-    /** So many coarse images of a slow document are got ready while its pages are gone through. */
+    /** Number of coarse images of a slow document that are prepared ahead. */
     private static final int PAGES_AHEAD = 4;
     private final PageImages images;
     private final Pane sheet;
@@ -36,8 +36,8 @@ final class Leaves {
     private volatile double pixels;
 
     /**
-     * @param sheet carries the leaves
-     * @param equip gives a new leaf its gestures
+     * @param sheet the parent of the leaves
+     * @param equip attaches the gestures of a new leaf
      */
     Leaves(PageImages images, Pane sheet, Consumer<PageLeaf> equip) {
         this.images = images;
@@ -68,18 +68,18 @@ final class Leaves {
         leaf.spoken(marks.getOrDefault(leaf.page(), List.of()), spoken);
     }
 
-    /** Shows beside which marks remarks are spoken, from the next marks on. */
+    /** Shows beside which marks there are spoken remarks, from the next marks on. */
     void spoken(List<String> ids) {
         spoken = ids;
     }
 
-    /** Shows where words were found or chosen. */
+    /** Shows where words were found or selected. */
     void found(Map<PageRef, List<PageBox>> places) {
         found = places;
         leaves.values().forEach(this::showFound);
     }
 
-    /** Shows where the language may want a correction. */
+    /** Shows where the language may need a correction. */
     void hints(Map<PageRef, List<PageBox>> places) {
         hints = places;
         leaves.values().forEach(this::showFound);
@@ -91,10 +91,10 @@ final class Leaves {
     }
 
     /**
-     * The page's leaf at a scale, made where there is none.
+     * The page's leaf at a scale, created if necessary.
      *
-     * @param scale  the interface's pixels a point
-     * @param output pixels of the screen for one of the interface's
+     * @param scale  interface pixels per point
+     * @param output screen pixels per interface pixel
      */
     PageLeaf at(PageRef page, PageGeometry geometry, int turn, double scale, double output) {
         PageLeaf there = leaves.get(page);
@@ -134,11 +134,11 @@ final class Leaves {
     }
 
     /**
-     * Has the images brought that are wanting, the nearest to the middle first.
+     * Requests the missing images, nearest to the middle first.
      *
      * @param all    the pages in order
      * @param middle the middle of the view, in pixels of the sheet
-     * @param scale  pixels of the screen a point
+     * @param scale  screen pixels per point
      */
     void draw(List<PageRef> all, double middle, double scale) {
         pixels = scale;
@@ -149,7 +149,7 @@ final class Leaves {
         drawing.request(now, ahead(all), pixels);
     }
 
-    /** Some pages behind those that have leaves, and one before them. */
+    /** Some pages after those that have leaves, and one before them. */
     private List<PageRef> ahead(List<PageRef> pages) {
         int first = 0;
         while (first < pages.size() && !leaves.containsKey(pages.get(first))) {

@@ -28,15 +28,15 @@ import org.epiglyph.desktop.marking.DeskModel;
 
 /**
  * The remarks, written beside their places: serif italic in the mark's ink, a bracket for their height, a hairline to
- * the place. Order is kept and nothing overlaps; where a page has more words than height, all but the chosen one take
- * one line. Where there is no room for a margin, only the chosen remark is shown, over the page's edge. Covers the roll
+ * the place. Order is kept and nothing overlaps; if a page has more remarks than height, all but the selected one take
+ * one line. If there is no space for a margin, only the selected remark is shown, over the page's edge. Covers the roll
  * as well, so that hairlines can reach into it; only the remarks themselves take the pointer.
  */
 public final class Margin extends Pane {
     private static final double GAP = 12;
     private static final double INDENT = 16;
     private static final double ONE_LINE = 24;
-    /** With more remarks than this their hairlines stand back behind the text. */
+    /** With more remarks than this their hairlines are subdued behind the text. */
     private static final int CROWD = 12;
     private final DeskModel model;
     private final PageRoll roll;
@@ -50,7 +50,7 @@ public final class Margin extends Pane {
     private double pinnedBelow;
 
     /**
-     * @param pictures gives a picture of the marker's own by its name
+     * @param pictures returns a picture of the marker's own by its name
      * @param links    opens an address
      */
     public Margin(DeskModel model, PageRoll roll, RemarkField field, Function<String, Image> pictures,
@@ -71,7 +71,7 @@ public final class Margin extends Pane {
         setClip(clip);
     }
 
-    /** Sets how wide the remarks may be, in pixels. */
+    /** Sets the largest width of the remarks, in pixels. */
     public void remarkWidth(double pixels) {
         if (pixels != width) {
             width = pixels;
@@ -79,19 +79,22 @@ public final class Margin extends Pane {
         }
     }
 
-    /** @param none true if there is no room beside the pages, so that a remark opens over the page's edge */
+    /** @param none true if there is no space beside the pages, so that a remark opens over the page's edge */
     public void narrow(boolean none) {
         narrow = none;
         refresh();
     }
 
-    /** Sets all remarks anew, since they look otherwise now. */
+    /** Recreates all remarks, since they look different now. */
     public void look() {
         views.forget();
         refresh();
     }
 
-    /** Lays all remarks out anew. The field stays among the children while it is written in, or it would lose the focus. */
+    /**
+     * Lays out all remarks again. The field stays among the children while it is written in, or it would lose the
+     * focus.
+     */
     public void refresh() {
         boolean writing = model.writing().markProperty().get().isPresent();
         lines.getChildren().clear();
@@ -118,7 +121,7 @@ public final class Margin extends Pane {
         views.end();
     }
 
-    /** The remark that is being written stays where it was opened, however much is typed. */
+    /** The remark being written stays where it was opened, however much is typed. */
     private double[] tops(List<Entry> entries, List<MarginLayout.Wish> wishes) {
         for (int i = 0; i < entries.size(); i++) {
             Mark mark = entries.get(i).mark();
@@ -194,7 +197,7 @@ public final class Margin extends Pane {
         return field.over(mark);
     }
 
-    /** The words as the margin shows them; a correction says what becomes of the words. */
+    /** The text as the margin shows it; a correction describes the change. */
     static String text(Mark mark) {
         String said = mark.remark().text();
         String text = mark instanceof Correction c
@@ -208,7 +211,7 @@ public final class Margin extends Pane {
         return mark.isPrivate() ? UiText.of("Desk.privateRemark", text) : text;
     }
 
-    /** The bracket beside the words, and the hairline to the place. */
+    /** The bracket beside the text, and the hairline to the place. */
     private void connect(Entry entry, double top) {
         double bottom = top + entry.height();
         double x = left() + 4;

@@ -28,8 +28,9 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
 /**
- * Paints the marks of one page. What lets the page show through are nodes that multiply with it; everything else is
- * painted on one canvas, and only where something changed, so that a new stroke costs the same however much ink is there.
+ * Paints the marks of one page. What lets the page show through are nodes with multiply blending; everything else is
+ * painted on one canvas, and only where something changed, so that a new stroke costs the same however much ink is
+ * there.
  */
 final class MarkPainter {
     private static final double MOST_PIXELS = 4096;
@@ -44,7 +45,7 @@ final class MarkPainter {
     private double height;
     private final Function<String, Image> pictures;
 
-    /** @param pictures gives a picture of the marker's own by its name; null where it is missing */
+    /** @param pictures returns a picture of the marker's own by its name; null if it is missing */
     MarkPainter(Function<String, Image> pictures) {
         this.pictures = pictures;
         canvas.setMouseTransparent(true);
@@ -61,8 +62,8 @@ final class MarkPainter {
     /**
      * Sets the size of the page as shown.
      *
-     * @param toShown from page space to pixels of the interface
-     * @param output  pixels of the screen for one of the interface's
+     * @param toShown from page space to interface pixels
+     * @param output  screen pixels per interface pixel
      */
     void size(double shownWidth, double shownHeight, Affine toShown, double output) {
         width = shownWidth;
@@ -76,7 +77,7 @@ final class MarkPainter {
         show(all);
     }
 
-    /** Shows these marks and no others, from back to front. */
+    /** Shows exactly these marks, from back to front. */
     void show(List<Mark> all) {
         showWashes(all);
         List<Mark> before = shown;
@@ -97,7 +98,10 @@ final class MarkPainter {
         }
     }
 
-    /** True for what its drawing only washes over; told without drawing it, since every mark is asked after every edit. */
+    /**
+     * True for marks whose drawing is only a wash; decided without drawing them, since every mark is asked after every
+     * edit.
+     */
     private static boolean isWash(Mark mark) {
         return switch (mark) {
             case TextMarkup markup -> markup.style() == TextMarkup.Style.HIGHLIGHT;
@@ -116,7 +120,7 @@ final class MarkPainter {
         }
     }
 
-    /** The boxes of what is only in one of the lists; where the order alone differs, of everything that moved. */
+    /** The boxes of marks that are only in one of the lists; if only the order differs, of everything that moved. */
     private static List<PageBox> changed(List<Mark> before, List<Mark> after) {
         Set<Mark> old = new HashSet<>(before);
         Set<Mark> now = new HashSet<>(after);

@@ -9,7 +9,7 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** Moves, scales or turns the chosen marks; one edit when the hand leaves the paper. */
+/** Moves, scales or turns the selected marks; one edit when the hand is lifted. */
 final class MoveGesture implements Gesture {
     private static final double STILL_PIXELS = 2;
     private final DeskModel model;
@@ -22,7 +22,7 @@ final class MoveGesture implements Gesture {
         this.change = change;
     }
 
-    /** The marks go with the hand. Struck words go to where the hand leaves them. */
+    /** The marks follow the hand. Struck words go to where the hand is lifted. */
     static Gesture moving(DeskModel model, Contact start) {
         return new MoveGesture(model, start, (mark, now) -> mark instanceof Correction c && !c.struck().isEmpty()
                 && !(c.caret().isPresent() && c.caretBounds().grownBy(4).contains(start.at()))
@@ -30,7 +30,7 @@ final class MoveGesture implements Gesture {
                         : mark.movedBy(now.at().x() - start.at().x(), now.at().y() - start.at().y()));
     }
 
-    /** The marks grow from the corner opposite the grip. */
+    /** The marks are scaled from the corner opposite the grip. */
     static Gesture scaling(DeskModel model, Contact start, PageBox around) {
         PageBox shown = start.leaf().geometry().toShown(around);
         PagePoint fixed = start.leaf().geometry().fromShown(shown.topLeft());
@@ -39,7 +39,7 @@ final class MoveGesture implements Gesture {
                 (mark, now) -> mark.scaledAbout(fixed, Math.clamp(fixed.distanceTo(now.at()) / reach, 0.05, 20)));
     }
 
-    /** Stamps turn about their centres; with Shift held, by steps of 15 degrees. */
+    /** Stamps turn about their centres; with Shift held, in steps of 15 degrees. */
     static Gesture turning(DeskModel model, Contact start, PageBox around) {
         PagePoint centre = around.centre();
         double from = angle(centre, start.at());

@@ -35,7 +35,7 @@ import org.epiglyph.desktop.frame.UiText;
 
 /** One page in the roll: its image, the marks above it, and what is being drawn above those. */
 public final class PageLeaf extends Pane {
-    /** How far the grips of the frame around chosen marks reach, in pixels. */
+    /** How far the grips of the frame around selected marks reach, in pixels. */
     static final double GRIP = 5;
     private static final double TURN_STEM = 16;
     private Runnable afterwards = () -> {};
@@ -53,7 +53,7 @@ public final class PageLeaf extends Pane {
     private final Affine toShown = new Affine();
     private double scale = 1;
 
-    /** @param pictures gives a picture of the marker's own by its name */
+    /** @param pictures returns a picture of the marker's own by its name */
     PageLeaf(PageRef page, PageGeometry geometry, int turn, Function<String, Image> pictures) {
         painter = new MarkPainter(pictures);
         this.page = page;
@@ -92,10 +92,10 @@ public final class PageLeaf extends Pane {
     }
 
     /**
-     * Sets how large the page is shown.
+     * Sets the scale of the page.
      *
-     * @param pixelsPerPoint pixels of the interface a point
-     * @param output         pixels of the screen for one of the interface's
+     * @param pixelsPerPoint interface pixels per point
+     * @param output         screen pixels per interface pixel
      */
     void scale(double pixelsPerPoint, double output) {
         scale = pixelsPerPoint;
@@ -117,7 +117,7 @@ public final class PageLeaf extends Pane {
         painter.size(width, height, toShown, output);
     }
 
-    /** The image is drawn as the file has it; the marker's own turn is made here. */
+    /** The image is drawn as the file has it; the marker's own turn is applied here. */
     private void placeImage(double width, double height) {
         boolean sideways = turn % 180 != 0;
         image.setFitWidth(sideways ? height : width);
@@ -137,12 +137,12 @@ public final class PageLeaf extends Pane {
         getChildren().removeIf(c -> c.getStyleClass().contains("page-failure"));
     }
 
-    /** Shows a coarse image until the sharp one comes; what is said of the page stays. */
+    /** Shows a coarse image until the sharp one arrives; a message on the page stays. */
     void coarse(Image quick) {
         image.setImage(quick);
     }
 
-    /** Runs once the page is drawn, or it is said why it cannot be; what can wait for that does not delay it. */
+    /** Runs once the page is drawn, or a failure is shown; for what can wait so as not to delay it. */
     void whenSettled(Runnable then) {
         afterwards = then;
     }
@@ -153,7 +153,7 @@ public final class PageLeaf extends Pane {
         then.run();
     }
 
-    /** True if it is said why the page, or its sharp image, is not there. */
+    /** True if a failure of the page or its sharp image is shown. */
     boolean saysFailure() {
         return getChildren().stream().anyMatch(c -> c.getStyleClass().contains("page-failure"));
     }
@@ -167,7 +167,11 @@ public final class PageLeaf extends Pane {
         return hasImage() && image.getImage().getWidth() >= Math.floor(image.getFitWidth() * output) - 1;
     }
 
-    /** Says in the page's place why it is not there. @param longer tries once more with more time, where that may help */
+    /**
+     * Shows in the page's place why it is missing.
+     *
+     * @param longer retries with more time, if that may help
+     */
     void sayFailure(String text, Optional<Runnable> longer) {
         settled();
         getChildren().removeIf(c -> c.getStyleClass().contains("page-failure"));
@@ -188,12 +192,12 @@ public final class PageLeaf extends Pane {
         getChildren().add(failure);
     }
 
-    /** Lets the image alone be seen through an effect; null for none. */
+    /** Applies an effect to the image only; null for none. */
     void contrast(Effect effect) {
         image.setEffect(effect);
     }
 
-    /** Says whether the page's words were recognised on a picture, so that they may be wrong. */
+    /** Shows whether the page's words were recognised on a picture, so that they may be wrong. */
     void sayRecognised(boolean recognised) {
         getChildren().removeIf(c -> c.getStyleClass().contains("page-note"));
         setAccessibleText(UiText.of("Desk.page", page.number())
@@ -208,23 +212,27 @@ public final class PageLeaf extends Pane {
         }
     }
 
-    /** Where on the page a point of this node is. */
+    /** The place on the page of a point of this node. */
     public PagePoint at(double x, double y) {
         return geometry.fromShown(new PagePoint(x / scale, y / scale));
     }
 
-    /** Where in page space a place of the scene is. */
+    /** The place in page space of a place of the scene. */
     PagePoint atScene(double x, double y) {
         Point2D p = sceneToLocal(x, y);
         return at(p.getX(), p.getY());
     }
 
-    /** The turn of what stands upright on this page as it is shown, within page space. */
+    /** The turn, within page space, of something upright on this page as shown. */
     public int uprightTurn() {
         return geometry.uprightTurn();
     }
 
-    /** Shows the page's marks, with a frame around the chosen ones. @param grips true if the frame can be taken hold of */
+    /**
+     * Shows the page's marks, with a frame around the selected ones.
+     *
+     * @param grips true if the frame can be dragged
+     */
     void marks(List<Mark> all, List<String> chosen, boolean grips) {
         painter.show(all);
         frames.getChildren().clear();
@@ -244,7 +252,11 @@ public final class PageLeaf extends Pane {
         }
     }
 
-    /** Shows beside which marks a remark is spoken. @param spoken ids of marks, one for each remark */
+    /**
+     * Shows beside which marks there are spoken remarks.
+     *
+     * @param spoken ids of marks, one for each remark
+     */
     void spoken(List<Mark> all, List<String> spoken) {
         signs.getChildren().clear();
         for (Mark mark : all) {
@@ -277,13 +289,13 @@ public final class PageLeaf extends Pane {
         return square;
     }
 
-    /** The corner by which chosen marks are made larger: at the lower right, as the page is shown. */
+    /** The corner by which selected marks are scaled: at the lower right of the page as shown. */
     PagePoint scaleGrip(PageBox around) {
         PageBox s = geometry.toShown(around.grownBy(3 / scale));
         return geometry.fromShown(new PagePoint(s.right(), s.bottom()));
     }
 
-    /** The grip by which chosen stamps are turned: above them, as the page is shown. */
+    /** The grip by which selected stamps are turned: above them on the page as shown. */
     PagePoint turnGrip(PageBox around) {
         PageBox s = geometry.toShown(around);
         return geometry.fromShown(new PagePoint(s.left() + s.width() / 2, s.top() - TURN_STEM / scale));
@@ -297,7 +309,7 @@ public final class PageLeaf extends Pane {
         return around;
     }
 
-    /** Shows where words were found or chosen. */
+    /** Shows where words were found or selected. */
     void found(List<PageBox> boxes) {
         found.getChildren().setAll(boxes.stream().map(b -> {
             Rectangle place = new Rectangle(b.left(), b.top(), b.width(), b.height());
@@ -306,7 +318,7 @@ public final class PageLeaf extends Pane {
         }).toList());
     }
 
-    /** Shows faintly where the language may want a correction. */
+    /** Shows faintly where the language may need a correction. */
     void hints(List<PageBox> boxes) {
         hints.getChildren().setAll(boxes.stream().map(b -> {
             InkPath under = TextMarkup.across(b, uprightTurn(), 0.98);

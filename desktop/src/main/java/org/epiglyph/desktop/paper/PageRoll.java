@@ -27,7 +27,7 @@ import org.epiglyph.desktop.settings.PageSpace;
 import org.epiglyph.desktop.settings.View.Arrangement;
 import org.epiglyph.desktop.settings.View.Zoom;
 
-/** The pages of a submission as one roll of paper. Only the leaves in sight, and their neighbours, are nodes. */
+/** The pages of a submission as one roll of paper. Only the visible leaves and their neighbours are nodes. */
 public final class PageRoll extends Region {
     private static final double GAP = RollLayout.GAP;
     private static final double BAR = 12;
@@ -45,8 +45,8 @@ public final class PageRoll extends Region {
     private double across;
 
     /**
-     * @param equip gives a new leaf its gestures
-     * @param seen  hears of each page that comes into sight
+     * @param equip attaches the gestures of a new leaf
+     * @param seen  receives each page that comes into sight
      */
     public PageRoll(PageImages images, Consumer<PageLeaf> equip, Consumer<PageRef> seen) {
         leaves = new Leaves(images, sheet, equip);
@@ -74,17 +74,17 @@ public final class PageRoll extends Region {
         return scroll;
     }
 
-    /** Changes whenever pages have come to stand elsewhere. */
+    /** Changes whenever pages have moved. */
     public ReadOnlyLongProperty arrangedProperty() {
         return arranged.getReadOnlyProperty();
     }
 
-    /** @param listener hears of each zoom by wheel, fingers or keys */
+    /** @param listener receives each zoom by wheel, fingers or keys */
     public void onZoom(Consumer<Zoom> listener) {
         zoomed = listener;
     }
 
-    /** Lets pages follow each other in another way, at another size. */
+    /** Changes the arrangement and the size of the pages. */
     public void look(Arrangement otherArrangement, Zoom otherZoom) {
         if (otherArrangement != arrangement || !otherZoom.equals(zoom)) {
             Optional<PageRef> before = pageInSight();
@@ -114,47 +114,59 @@ public final class PageRoll extends Region {
         rows = new RollRows(pieces);
         sheet.getChildren().setAll(rows.texts());
         across = 0;
-        layout = laidOut(-1); // before anything asks where the new rows stand
+        layout = laidOut(-1); // before anything asks where the new rows are
         scroll.set(0);
         measure();
     }
 
-    /** Shows beside which marks remarks are spoken, from the next marks on. @param ids of marks, one for each remark */
+    /**
+     * Shows beside which marks there are spoken remarks, from the next marks on.
+     *
+     * @param ids of marks, one for each remark
+     */
     public void spoken(List<String> ids) {
         leaves.spoken(ids);
     }
 
-    /** @param withGrips true if the frames around chosen marks can be taken hold of */
+    /** @param withGrips true if the frames around selected marks can be dragged */
     public void marks(List<Mark> all, List<String> chosenMarks, boolean withGrips) {
         leaves.marks(all, chosenMarks, withGrips);
     }
 
-    /** Shows where words were found or chosen. */
+    /** Shows where words were found or selected. */
     public void found(Map<PageRef, List<PageBox>> places) {
         leaves.found(places);
     }
 
-    /** Shows faintly where the language may want a correction. */
+    /** Shows faintly where the language may need a correction. */
     public void hints(Map<PageRef, List<PageBox>> places) {
         leaves.hints(places);
     }
 
-    /** Shows pages that are pictures straight, or as they came; nothing but the view changes. @return true for straight */
+    /**
+     * Shows pages that are pictures straightened, or as they are; only the view changes.
+     *
+     * @return true for straightened
+     */
     public boolean toggleStraight() {
         return leaves.toggleStraight();
     }
 
-    /** Shows pages with more contrast, or as they came. @return true for more */
+    /**
+     * Shows pages with more contrast, or as they are.
+     *
+     * @return true for more
+     */
     public boolean toggleContrast() {
         return leaves.toggleContrast();
     }
 
-    /** The turn of what stands upright on a page as it is shown, within page space; 0 for a page that is not here. */
+    /** The turn, within page space, of something upright on a page as shown; 0 for a page that is not here. */
     public int uprightTurn(PageRef page) {
         return geometry(page).map(PageGeometry::uprightTurn).orElse(0);
     }
 
-    /** The scale in force, in pixels a point. */
+    /** The present scale, in pixels per point. */
     public double scale() {
         return layout.scale();
     }
@@ -167,7 +179,7 @@ public final class PageRoll extends Region {
         return Math.max(120, width - BAR - 2);
     }
 
-    /** Zooms by a factor and keeps the place under a point of the view where it is. */
+    /** Zooms by a factor, keeping the place under a point of the view. */
     public void zoomBy(double factor, double atX, double atY) {
         record Held(int row, double shareX, double shareY) {}
         Optional<Held> held = rowAt(atX, atY).stream().mapToObj(i -> {
@@ -198,7 +210,7 @@ public final class PageRoll extends Region {
         scroll.set(Math.clamp(top, 0, Math.max(0, bar.getMax())));
     }
 
-    /** The leaf under a place of the scene, or the nearest one; empty where there is none. */
+    /** The leaf at a place of the scene, or the nearest one; empty if there is none. */
     public Optional<PageLeaf> leafAt(double sceneX, double sceneY) {
         Point2D p = sceneToLocal(sceneX, sceneY);
         OptionalInt row = rowAt(p.getX(), p.getY());
@@ -229,18 +241,22 @@ public final class PageRoll extends Region {
         return rows.pages();
     }
 
-    /** The shape of a page as it is shown; empty for pages not in the roll. */
+    /** The geometry of a page as shown; empty for pages not in the roll. */
     public Optional<PageGeometry> geometry(PageRef page) {
         return rows.of(page).map(i -> rows.get(i).geometry());
     }
 
-    /** Goes so many pages on. */
+    /** Goes a number of pages further. */
     public void turnPages(int by) {
         pageInSight().ifPresent(
                 p -> reveal(pages().get(Math.clamp((long) pages().indexOf(p) + by, 0, pages().size() - 1)), 0));
     }
 
-    /** Brings a place of a page into sight. @param shownY points from the top of the page as shown */
+    /**
+     * Scrolls to a place of a page.
+     *
+     * @param shownY points from the top of the page as shown
+     */
     public void reveal(PageRef page, double shownY) {
         rows.of(page).ifPresent(i -> {
             double margin = arrangement == Arrangement.SINGLE
@@ -250,12 +266,12 @@ public final class PageRoll extends Region {
         });
     }
 
-    /** Points of a page, as it is shown, that lie above the view. */
+    /** The part of a page as shown that is above the view, in points. */
     public double pointsAbove(PageRef page) {
         return rows.of(page).map(i -> (scroll.get() + GAP - layout.place(i).top()) / scale()).orElse(0.0);
     }
 
-    /** Brings a box of a page into sight, if it is not there already. */
+    /** Scrolls to a box of a page, if it is not in sight already. */
     public void reveal(PageRef page, PageBox box) {
         placeOf(page, box).ifPresent(p -> {
             if (p.top() < scroll.get() || p.bottom() > scroll.get() + getHeight()) {
@@ -264,12 +280,15 @@ public final class PageRoll extends Region {
         });
     }
 
-    /** True for a page in sight, or within the height of the view of it. */
+    /** True for a page in sight, or within a view's height of it. */
     boolean isNear(PageRef page) {
         return leaves.of(page).isPresent();
     }
 
-    /** Where a box of a page is, in pixels from the roll's beginning and the view's left edge; empty for pages not in the roll. */
+    /**
+     * Where a box of a page is, in pixels from the roll's beginning and the view's left edge; empty for pages not in
+     * the roll.
+     */
     public Optional<PageBox> placeOf(PageRef page, PageBox box) {
         return rows.of(page).map(i -> {
             PageBox s = rows.get(i).geometry().toShown(box);
@@ -298,7 +317,7 @@ public final class PageRoll extends Region {
         event.consume();
     }
 
-    /** Measures anew with the same place of the same page at the top of the view. */
+    /** Lays out again with the same place of the same page at the top of the view. */
     private void measureKeepingPlace() {
         int row = rowInSight();
         double share = row < 0 ? 0 : (scroll.get() - layout.place(row).top()) / Math.max(1, layout.place(row).height());
@@ -309,12 +328,12 @@ public final class PageRoll extends Region {
         }
     }
 
-    /** The scale that other pages would be shown at, in pixels a point. */
+    /** The scale at which other pages would be shown, in pixels per point. */
     public double scaleFor(List<Piece> pieces, PageSpace in) {
         return laidOut(RollRows.sizes(pieces), in.width(), in.height(), -1).scale();
     }
 
-    /** The room there is for pages; empty before the roll has been laid out. */
+    /** The space for pages; empty before the roll has been laid out. */
     public Optional<PageSpace> room() {
         double output = outputScale();
         return PageSpace.isSpace(getWidth(), getHeight(), output)
@@ -344,7 +363,7 @@ public final class PageRoll extends Region {
         arrange();
     }
 
-    /** Puts the leaves in sight in their places; releases those far away. */
+    /** Positions the visible leaves; releases those far away. */
     private void arrange() {
         if (getWidth() <= 0 || getHeight() <= 0 || rows.all().isEmpty()) {
             return;
@@ -372,7 +391,7 @@ public final class PageRoll extends Region {
         arranged.set(arranged.get() + 1);
     }
 
-    /** Pixels of the screen for one of the interface's. */
+    /** Screen pixels per interface pixel. */
     public double outputScale() {
         double window = getScene() == null || getScene().getWindow() == null
                 ? 1

@@ -19,7 +19,11 @@ public final class PageWords {
         this.images = images;
     }
 
-    /** Has the words of a page read. @param recognised is told whether they were recognised on a picture */
+    /**
+     * Reads the words of a page.
+     *
+     * @param recognised receives whether they were recognised on a picture
+     */
     void read(PageRef page, Consumer<Boolean> recognised) {
         wanting.put(page, recognised);
         read(page);
@@ -32,7 +36,7 @@ public final class PageWords {
         }));
     }
 
-    /** Reads what was read of a document once more, since there are other words now. */
+    /** Reads the words of a document again, since there are others now. */
     public void reloadWords(String document) {
         List.copyOf(texts.keySet()).stream().filter(p -> p.document().equals(document)).forEach(this::read);
     }

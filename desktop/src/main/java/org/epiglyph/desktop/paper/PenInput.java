@@ -7,8 +7,8 @@ import org.epiglyph.core.pen.PenDevice;
 import org.epiglyph.core.pen.PenSample;
 
 /**
- * Lets a pen tablet write on the pages. Its reports come on a thread of their own and are taken over in order, all
- * that wait at once, so that none is lost however many come between two frames.
+ * Lets a pen tablet write on the pages. Its reports arrive on a thread of their own and are handled in order, all
+ * pending ones at once, so that none is lost however many arrive between two frames.
  */
 public final class PenInput {
     private final PageRoll roll;
@@ -22,7 +22,7 @@ public final class PenInput {
         this.gestures = gestures;
     }
 
-    /** Listens to a device until that is closed. */
+    /** Listens to a device until it is closed. */
     public void listenTo(PenDevice device) {
         device.reportTo(sample -> {
             boolean first;

@@ -7,19 +7,19 @@ import javafx.scene.Node;
 import javafx.scene.input.MouseDragEvent;
 import org.epiglyph.core.phrases.Phrase;
 
-/** A phrase that is being dragged, and where it can be dropped. */
+/** A phrase being dragged, and where it can be dropped. */
 public final class PhraseHand {
     private final BiConsumer<Phrase, Consumer<String>> asking;
     private Optional<Phrase> held = Optional.empty();
 
-    /** @param asking asks for what differs in a phrase, then passes its words on */
+    /** @param asking asks for a phrase's slots, then passes its text on */
     public PhraseHand(BiConsumer<Phrase, Consumer<String>> asking) {
         this.asking = asking;
     }
 
-    /** What is done with a phrase that was dropped. */
+    /** What is done with a dropped phrase. */
     public interface Dropped {
-        /** @param text the phrase's words for this student */
+        /** @param text the phrase's text for this student */
         void with(Phrase phrase, String text);
     }
 

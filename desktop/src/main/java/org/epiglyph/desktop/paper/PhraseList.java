@@ -15,8 +15,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /**
- * The phrases for a few letters, below the field in which they are typed. What differs from student to student is asked
- * for before a phrase is taken.
+ * The phrases for a few letters, below the field in which they are typed. Slots are asked for before a phrase is taken.
  */
 public final class PhraseList extends VBox {
     private static final int MOST = 6;
@@ -28,8 +27,8 @@ public final class PhraseList extends VBox {
     private int chosen;
 
     /**
-     * @param taken told the phrase and its words for this student
-     * @param left  called when the asking is given up; the field gets the focus back
+     * @param taken receives the phrase and its text for this student
+     * @param left  called when the question is cancelled; the field gets the focus back
      */
     public PhraseList(DeskModel model, BiConsumer<Phrase, String> taken, Runnable left) {
         this.model = model;
@@ -44,14 +43,14 @@ public final class PhraseList extends VBox {
         setManaged(shown);
     }
 
-    /** Shows the phrases for the letters; none where nothing is searched. */
+    /** Shows the phrases for the letters; empty for no search. */
     public void search(Optional<String> letters) {
         found = letters.map(l -> model.writing().phrases(l).stream().limit(MOST).toList()).orElse(List.of());
         chosen = 0;
         show();
     }
 
-    /** True while phrases are shown, or one is asked what differs. */
+    /** True while phrases are shown, or a slot is asked for. */
     public boolean isOffering() {
         return isVisible();
     }
@@ -81,7 +80,7 @@ public final class PhraseList extends VBox {
         return both.isEmpty() ? "" : "  (" + both + ")";
     }
 
-    /** Up, down and Enter while phrases are shown; true if the key was meant for them. */
+    /** Up, down and Enter while phrases are shown; true if the key was handled. */
     public boolean key(KeyEvent event) {
         if (found.isEmpty()) {
             return false;
@@ -98,7 +97,7 @@ public final class PhraseList extends VBox {
         return false;
     }
 
-    /** Takes a phrase, asking first for what differs. */
+    /** Takes a phrase, asking for its slots first. */
     public void take(Phrase phrase) {
         ask(phrase, Slots.of(phrase.text()), new ArrayList<>());
     }

@@ -6,8 +6,8 @@ import javafx.scene.effect.ColorAdjust;
 import org.epiglyph.desktop.pages.PageImages;
 
 /**
- * How pages that are pictures are looked at: straight, and with more contrast. Nothing but the view changes; marks stay where they
- * are on the page.
+ * How pages that are pictures are shown: straightened, and with more contrast. Only the view changes; marks stay where
+ * they are on the page.
  */
 final class PictureLook {
     private static final double CONTRAST = 0.45;
@@ -32,7 +32,7 @@ final class PictureLook {
         return strong;
     }
 
-    /** Lets a leaf be looked at so. */
+    /** Applies it to a leaf. */
     void apply(PageLeaf leaf) {
         leaf.contrast(strong ? new ColorAdjust(0, 0, BRIGHTNESS, CONTRAST) : null);
         if (!straight) {

@@ -22,8 +22,8 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.spelling.Spelling;
 
 /**
- * The field in which a remark is written, at its mark. Enter keeps the words, Esc leaves them as they were, a slash at
- * the beginning searches the phrasebook. What is typed is kept also when the field loses the focus.
+ * The field in which a remark is written, at its mark. Enter saves the text, Esc restores it, a slash at the beginning
+ * searches the phrasebook. What is typed is also saved when the field loses the focus.
  */
 public final class RemarkField extends VBox {
     private static final int MOST_LINES = 12;
@@ -60,7 +60,7 @@ public final class RemarkField extends VBox {
         area.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
         model.writing().markProperty().addListener((_, _, now) -> {
             if (!now.equals(Optional.of(mark))) {
-                mark = ""; // the next time its words are read anew
+                mark = ""; // its text is read again the next time
             }
         });
         focusWithinProperty().addListener((_, _, within) -> {
@@ -78,7 +78,7 @@ public final class RemarkField extends VBox {
         area.setAccessibleText(UiText.of("Desk.remarkPrompt"));
     }
 
-    /** What a slash does, for a hand that has no keys; only where nothing is written yet. */
+    /** Does what a slash does, for a hand without keys; only while the field is empty. */
     private Button phrase() {
         Button phrase = link("Desk.remarkPhrase", "remark-phrase", () -> {
             area.requestFocus();
@@ -117,7 +117,7 @@ public final class RemarkField extends VBox {
         return model.writing().isOf(mark);
     }
 
-    /** This field with the mark's words in it; what is being typed stays as it is. */
+    /** This field with the mark's text in it; what is being typed stays as it is. */
     RemarkField over(Mark of) {
         if (!of.id().equals(mark)) {
             mark = of.id();
@@ -134,26 +134,26 @@ public final class RemarkField extends VBox {
         return this;
     }
 
-    /** Asks for a picture and keeps it with the batch. */
+    /** Asks for a picture and stores it with the batch. */
     public interface PictureChooser {
         /**
-         * A picture that the batch keeps.
+         * A picture stored with the batch.
          *
-         * @param alt  words that stand for it
-         * @param file the name under which it is kept
+         * @param alt  its alternative text
+         * @param file the name under which it is stored
          */
         record Chosen(String alt, String file) {}
 
-        /** @param then told the picture, where one was chosen and could be read */
+        /** @param then receives the picture, if one was chosen and could be read */
         void choose(java.util.function.Consumer<Chosen> then);
     }
 
-    /** @param listener hears when the field has become higher or lower */
+    /** @param listener called when the height of the field has changed */
     void onResize(Runnable listener) {
         resized = listener;
     }
 
-    /** The field is as high as its words, up to a bound. */
+    /** The field is as high as its text, within a limit. */
     private void grow() {
         int lines = area.getText().length() / LETTERS_A_LINE + (int) area.getText().lines().count();
         area.setPrefRowCount(Math.clamp(lines + 1, 2, MOST_LINES));
@@ -198,7 +198,7 @@ public final class RemarkField extends VBox {
         }
     }
 
-    /** Has what is typed kept shortly after the last key, and by whatever ends the writing. */
+    /** Saves what is typed shortly after the last keystroke, and whatever ends the writing. */
     private void tellTyped() {
         if (isWriting()) {
             model.writing().typing(isSearching() && list.isOffering() ? Optional.empty() : Optional.of(typed()));
@@ -214,7 +214,7 @@ public final class RemarkField extends VBox {
         }
     }
 
-    /** True if a letter, pressed with the key for shortcuts, shaped the remark. */
+    /** True if a letter, pressed with the shortcut key, formatted the remark. */
     private boolean shape(KeyCode letter) {
         switch (letter) {
             case B -> around("**");
@@ -231,7 +231,7 @@ public final class RemarkField extends VBox {
         return true;
     }
 
-    /** Puts signs of CommonMark around the chosen words, or takes them off. */
+    /** Puts CommonMark characters around the selected text, or removes them. */
     private void around(String sign) {
         String chosenText = area.getSelectedText();
         boolean on = chosenText.startsWith(sign) && chosenText.endsWith(sign)
@@ -250,7 +250,7 @@ public final class RemarkField extends VBox {
         finish(new Remark(filled, whom, taken.id()));
     }
 
-    /** Keeps the words; an addition leaves them the phrase's, other changes by hand do not. */
+    /** Saves the text; with an addition it still belongs to the phrase, with other changes it does not. */
     private void leave() {
         if (isSearching() && list.isOffering()) {
             keep();
@@ -263,7 +263,7 @@ public final class RemarkField extends VBox {
         return new Remark(area.getText(), audience, model.writing().phraseOf(area.getText(), phrase));
     }
 
-    /** A search that has found something is no words; one that has found nothing is, since they may begin with a slash. */
+    /** A search with results is not text; one without results is, since text may begin with a slash. */
     private void keep() {
         if (isSearching() && list.isOffering()) {
             mark = "";

@@ -29,8 +29,8 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.base.RemarkText;
 
 /**
- * The words of a remark, set in its ink: bold, emphasis, lists, links and pictures of CommonMark, or one line of them
- * where room is scarce.
+ * The text of a remark, set in its ink: bold, emphasis, lists, links and pictures of CommonMark, or one line of it if
+ * space is scarce.
  */
 public final class RemarkView extends VBox {
     private static final Pattern OPENED = Pattern.compile("(?:https?://|mailto:)", Pattern.CASE_INSENSITIVE);
@@ -40,7 +40,7 @@ public final class RemarkView extends VBox {
     private final Function<String, Image> pictures;
     private final Consumer<String> links;
 
-    /** How the words of a run of text are set. */
+    /** How a run of text is set. */
     private record Setting(boolean strong, boolean emphasis, String address) {}
 
     private RemarkView(Ink ink, Function<String, Image> pictures, Consumer<String> links) {
@@ -51,9 +51,9 @@ public final class RemarkView extends VBox {
     }
 
     /**
-     * All the words.
+     * The whole text.
      *
-     * @param pictures gives a picture by its name
+     * @param pictures returns a picture by its name
      * @param links    opens an address
      */
     public static RemarkView whole(String text, Ink ink, Function<String, Image> pictures, Consumer<String> links) {
@@ -63,7 +63,7 @@ public final class RemarkView extends VBox {
         return view;
     }
 
-    /** The beginning of the words, on one line. */
+    /** The beginning of the text, on one line. */
     public static RemarkView oneLine(String text, Ink ink) {
         RemarkView view = new RemarkView(ink, _ -> null, _ -> {});
         String plain = RemarkText.plain(text);
@@ -74,7 +74,7 @@ public final class RemarkView extends VBox {
         return view;
     }
 
-    /** @param sign stands before the first block */
+    /** @param sign precedes the first block */
     private void blocks(Node parent, String sign, int depth) {
         String first = sign;
         for (Node n = parent.getFirstChild(); n != null; n = n.getNext()) {
@@ -131,7 +131,7 @@ public final class RemarkView extends VBox {
         }
     }
 
-    /** Where a link leads; empty for one that leads anywhere but into the net or to mail, since phrases come from others too. */
+    /** Where a link leads; empty unless it leads to the web or to mail, since phrases come from others too. */
     private static String address(Link link) {
         return OPENED.matcher(link.getDestination()).lookingAt() ? link.getDestination() : "";
     }

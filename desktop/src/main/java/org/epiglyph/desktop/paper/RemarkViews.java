@@ -15,7 +15,10 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** The nodes of the remarks in the margin, kept as long as they say the same, so that scrolling sets no words anew. */
+/**
+ * The nodes of the remarks in the margin, reused as long as their content is the same, so that scrolling lays out no
+ * text again.
+ */
 final class RemarkViews {
     private static final PseudoClass PRIVATE = PseudoClass.getPseudoClass("private");
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
@@ -29,7 +32,7 @@ final class RemarkViews {
     private final Set<Said> used = new HashSet<>();
     private double width;
 
-    /** What a view depends on, besides being chosen. */
+    /** What a view depends on, besides being selected. */
     private record Said(String mark, String text, Ink ink, boolean secret, int page, boolean oneLine) {
         static Said of(Mark mark, boolean oneLine) {
             return new Said(mark.id(), Margin.text(mark), mark.ink(), mark.isPrivate(), mark.page().number(), oneLine);
@@ -37,10 +40,8 @@ final class RemarkViews {
     }
 
     /**
-     * Without any.
-     *
-     * @param ground   carries the views
-     * @param pictures gives a picture of the marker's own by its name
+     * @param ground   the parent of the views
+     * @param pictures returns a picture of the marker's own by its name
      * @param links    opens an address
      */
     RemarkViews(DeskModel model, PageRoll roll, Pane ground, Function<String, Image> pictures,
@@ -52,7 +53,7 @@ final class RemarkViews {
         this.links = links;
     }
 
-    /** Begins to lay the remarks out anew. All views are out of sight until they are placed. */
+    /** Starts laying out the remarks. All views are hidden until they are placed. */
     void begin(double remarkWidth) {
         if (remarkWidth != width) {
             width = remarkWidth;
@@ -62,7 +63,7 @@ final class RemarkViews {
         views.values().forEach(v -> v.setVisible(false));
     }
 
-    /** Releases the views that were not asked for since the beginning. */
+    /** Releases the views that were not requested since the start. */
     void end() {
         views.entrySet().removeIf(e -> {
             boolean gone = !used.contains(e.getKey());
@@ -74,14 +75,14 @@ final class RemarkViews {
         });
     }
 
-    /** Releases all, since they would be set otherwise now: larger, or in other colours. */
+    /** Releases all, since they would look different now: larger, or in other colours. */
     void forget() {
         ground.getChildren().removeAll(views.values());
         views.clear();
         heights.clear();
     }
 
-    /** @param oneLine true for the beginning of the words, false for all of them */
+    /** @param oneLine true for the beginning of the text, false for all of it */
     RemarkView of(Mark mark, boolean oneLine) {
         Said said = Said.of(mark, oneLine);
         used.add(said);
@@ -90,7 +91,7 @@ final class RemarkViews {
         return view;
     }
 
-    /** How high the remark is at its width, in pixels. */
+    /** The height of the remark at its width, in pixels. */
     double height(Mark mark, boolean oneLine) {
         Said said = Said.of(mark, oneLine);
         RemarkView view = of(mark, oneLine);
@@ -115,7 +116,7 @@ final class RemarkViews {
         });
         view.setManaged(false); // placed and sized by the margin, not by the pane
         view.setVisible(false);
-        ground.getChildren().add(view); // so that its style counts when it is measured
+        ground.getChildren().add(view); // so that its style applies when it is measured
         view.applyCss();
         return view;
     }

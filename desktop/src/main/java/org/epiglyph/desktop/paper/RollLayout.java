@@ -9,7 +9,7 @@ import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.desktop.settings.View.Arrangement;
 import org.epiglyph.desktop.settings.View.Zoom;
 
-/** Where the rows of a roll stand: pages under or beside each other, with words between them. Sums only. */
+/** The positions of the rows of a roll: pages below or beside each other, with text between them. Computation only. */
 final class RollLayout {
     static final double GAP = 16;
     private final List<Row> rows;
@@ -21,11 +21,11 @@ final class RollLayout {
     private double total = GAP;
 
     /**
-     * A page, or words in the place of one.
+     * A page, or text in place of one.
      *
      * @param isPage true for a page
      * @param width  of a page as shown, in points
-     * @param height of a page as shown in points; of words in pixels
+     * @param height of a page as shown in points; of text in pixels
      */
     record Row(boolean isPage, double width, double height) {
         static Row of(PageGeometry page) {
@@ -44,7 +44,7 @@ final class RollLayout {
             return top + height;
         }
 
-        /** How far a point is outside, in pixels across and down together; 0 within. */
+        /** The distance of an outside point, in pixels across and down together; 0 inside. */
         private double distance(double x, double y) {
             return Math.max(0, Math.max(left - x, x - left - width)) + Math.max(0, Math.max(top - y, y - bottom()));
         }
@@ -58,7 +58,7 @@ final class RollLayout {
         this.scale = scale;
     }
 
-    /** @param inSight number of the page that a page fit goes by; -1 for the first */
+    /** @param inSight index of the page that fitting a page refers to; -1 for the first */
     static RollLayout of(List<Row> rows, Arrangement arrangement, Zoom zoom, double viewWidth, double viewHeight,
             int inSight) {
         double scale = switch (zoom.fit()) {
@@ -121,7 +121,7 @@ final class RollLayout {
         total += Math.max(left.height(), right.height()) * scale + GAP;
     }
 
-    /** Pixels a point. */
+    /** Pixels per point. */
     double scale() {
         return scale;
     }
@@ -130,7 +130,7 @@ final class RollLayout {
         return places.get(row);
     }
 
-    /** The page nearest to a point, in pixels from the roll's beginning and left edge; empty where there are only words. */
+    /** The page nearest to a point, in pixels from the roll's beginning and left edge; empty if there is only text. */
     OptionalInt nearestPage(double x, double y) {
         return pages().boxed()
                 .min(Comparator.comparingDouble(i -> places.get(i).distance(x, y)))
@@ -138,7 +138,7 @@ final class RollLayout {
                 .orElse(OptionalInt.empty());
     }
 
-    /** The first page that ends below a height, in pixels from the roll's beginning; empty where none does. */
+    /** The first page that ends below a height, in pixels from the roll's beginning; empty if there is none. */
     OptionalInt pageReaching(double y) {
         return pages().filter(i -> places.get(i).bottom() > y).findFirst();
     }
@@ -152,7 +152,7 @@ final class RollLayout {
         return total;
     }
 
-    /** How far the roll can be moved to the side, in pixels; 0 where all of it is in sight. */
+    /** How far the roll can be scrolled sideways, in pixels; 0 if all of it is visible. */
     double overhang() {
         double right = places.stream().mapToDouble(p -> p.left() + p.width() + GAP).max().orElse(0);
         return Math.max(0, right - viewWidth);

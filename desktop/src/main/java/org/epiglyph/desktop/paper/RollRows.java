@@ -11,7 +11,7 @@ import javafx.scene.layout.Region;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PageRef;
 
-/** What stands in a roll, one under the other or side by side: pages, and words in the place of one. */
+/** The rows of a roll: pages, and text in place of one. */
 final class RollRows {
     private static final double DIVIDER = 36;
     private final List<Row> rows = new ArrayList<>();
@@ -19,8 +19,8 @@ final class RollRows {
     private final List<PageRef> pages;
 
     /**
-     * @param page  null for words
-     * @param words null for a page
+     * @param page null for text
+     * @param text null for a page
      */
     record Row(PageRef page, PageGeometry geometry, int turn, Region text) {
         private static Row of(Region region) {
@@ -67,7 +67,7 @@ final class RollRows {
         return pages;
     }
 
-    /** The words, to be shown. */
+    /** The text nodes. */
     List<Region> texts() {
         return rows.stream().filter(r -> !r.isPage()).map(Row::text).toList();
     }
@@ -77,7 +77,7 @@ final class RollRows {
         return Optional.ofNullable(rowOf.get(page));
     }
 
-    /** @param width that words have to be read in, in pixels */
+    /** @param width for text, in pixels */
     List<RollLayout.Row> sizes(double width) {
         return rows.stream()
                 .map(r -> r.isPage()
@@ -86,7 +86,7 @@ final class RollRows {
                 .toList();
     }
 
-    /** The sizes of rows that are not shown, dividers having their least height. */
+    /** The sizes of rows that are not shown, with dividers at their least height. */
     static List<RollLayout.Row> sizes(List<Piece> pieces) {
         return pieces.stream()
                 .map(p -> p instanceof Piece.Leaf leaf

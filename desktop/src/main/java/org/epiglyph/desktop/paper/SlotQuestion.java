@@ -12,15 +12,15 @@ import javafx.scene.layout.VBox;
 import org.epiglyph.core.phrases.Slots;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Asks for what differs in a phrase: a number, words, or one of several. */
+/** Asks for a slot of a phrase: a number, a text, or one of several. */
 final class SlotQuestion extends VBox {
     private final Label asked = new Label();
     private final Consumer<String> answered;
     private Runnable focus = () -> {};
 
     /**
-     * @param answered told the answer
-     * @param left     called where Esc gives it up
+     * @param answered receives the answer
+     * @param left     called when Esc cancels
      */
     SlotQuestion(Slots.Part part, Consumer<String> answered, Runnable left) {
         this.answered = answered;

@@ -15,8 +15,8 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.spelling.Spelling;
 
 /**
- * Below a field: the words that the dictionary does not know, each a button that shows what may have been meant.
- * Said in words, so that nothing depends on colour, and reached by Tab.
+ * Below a field: the words that are not in the dictionary, each a button that shows suggestions. Shown as text, so that
+ * nothing depends on colour, and reached by Tab.
  */
 public final class SpellingLine extends FlowPane {
     private static final int MOST_SHOWN = 4;
@@ -27,7 +27,7 @@ public final class SpellingLine extends FlowPane {
     private final PauseTransition pause = new PauseTransition(Duration.millis(400));
     private long asked;
 
-    /** @param resized told when the line has become higher or lower */
+    /** @param resized called when the height of the line has changed */
     public SpellingLine(TextInputControl field, Spelling spelling, Supplier<String> language, Runnable resized) {
         this.field = field;
         this.spelling = spelling;
@@ -39,7 +39,7 @@ public final class SpellingLine extends FlowPane {
         setManaged(false);
     }
 
-    /** A word is looked up once it is finished: not while the caret stands at its end. */
+    /** A word is looked up once it is finished: not while the caret is at its end. */
     private void check() {
         String text = field.getText();
         int caret = field.getCaretPosition();
@@ -78,7 +78,7 @@ public final class SpellingLine extends FlowPane {
     }
 
     private void suggest(Spelling.Unknown word) {
-        pause.stop(); // what was typed before may not take the suggestions away again
+        pause.stop(); // pending input must not remove the suggestions again
         String tag = language.get();
         long number = ++asked;
         Thread.ofVirtual().start(() -> {

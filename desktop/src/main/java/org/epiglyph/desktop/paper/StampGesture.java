@@ -7,7 +7,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** A stamp where the hand comes down, and one more for each length of the way that it goes on. */
+/** A stamp where the hand comes down, and one more at regular distances along its path. */
 final class StampGesture implements Gesture {
     private static final double APART = 1.25;
     private final DeskModel model;

@@ -12,7 +12,7 @@ import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageText.Selection;
 
-/** Goes along words, over lines, columns and pages; a second press takes the word, a third the sentence. */
+/** Selects along words, over lines, columns and pages; a second press selects the word, a third the sentence. */
 final class TextGesture implements Gesture {
     private final PageRoll roll;
     private final PageWords words;
@@ -22,7 +22,7 @@ final class TextGesture implements Gesture {
     private final int clicks;
     private Map<PageRef, Selection> run = Map.of();
 
-    /** @param done hears of the words chosen on each page, in the order of pages */
+    /** @param done receives the words selected on each page, in page order */
     TextGesture(PageRoll roll, PageWords words, Contact contact, Consumer<Map<PageRef, Selection>> done) {
         this.roll = roll;
         this.words = words;
@@ -88,7 +88,7 @@ final class TextGesture implements Gesture {
         roll.found(Map.of());
     }
 
-    /** The boxes of all pages of a run, for showing them. */
+    /** The boxes of all pages of a selection, for showing them. */
     static Map<PageRef, List<PageBox>> boxes(Map<PageRef, Selection> run) {
         return run.entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().boxes()));
     }

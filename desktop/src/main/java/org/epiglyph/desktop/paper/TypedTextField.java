@@ -14,7 +14,10 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.documents.base.Typeface;
 
-/** A field on the page for typed text, wrapped at its edge. Enter or a press elsewhere puts it on the page, Esc forgets it. */
+/**
+ * A field on the page for typed text, wrapped at its edge. Enter or a press elsewhere puts it on the page, Esc discards
+ * it.
+ */
 public final class TypedTextField extends TextArea {
     private static final double LEAST = 60;
     private static final double USUAL = 260;
@@ -52,7 +55,7 @@ public final class TypedTextField extends TextArea {
         });
     }
 
-    /** @param changed the text that is changed; empty for a new one at the place */
+    /** @param changed the text that is edited; empty for a new one at the place */
     public static void open(DeskModel model, PageLeaf leaf, PagePoint at, Optional<TypedText> changed) {
         if (model.submission().sealed()) {
             model.say(UiText.of("Desk.sealedRefuses"));
@@ -81,7 +84,7 @@ public final class TypedTextField extends TextArea {
         model.writing().typingOnPage(() -> {});
         double column = Math.max(LEAST, getWidth() - 24) / leaf.scale();
         if (isFocused() && leaf.getParent() != null) {
-            leaf.getParent().getParent().requestFocus(); // before it goes, or the focus would wander to the ledger
+            leaf.getParent().getParent().requestFocus(); // before it is removed, or the focus would move to the ledger
         }
         leaf.getChildren().remove(this);
         if (keep && !getText().isBlank()) {
@@ -101,7 +104,7 @@ public final class TypedTextField extends TextArea {
         }
     }
 
-    /** Breaks the words to the column, as the typeface measures them. */
+    /** Wraps the text to the column, as the typeface measures it. */
     static TypedText set(Head head, PagePoint at, String text, double size, double column, boolean ground) {
         List<String> lines = Typeface.SERIF_ITALIC.lines(text, size, column);
         double width = Typeface.SERIF_ITALIC.width(String.join("\n", lines), size);

@@ -18,7 +18,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The collections: which are offered at the desk, which is looked at, and what can be done with that one. */
+/** The collections: which are offered at the desk, which one is shown, and what can be done with it. */
 final class CollectionList extends VBox {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final PhrasebookModel model;
@@ -27,10 +27,10 @@ final class CollectionList extends VBox {
     private Optional<String> collection = Optional.empty();
 
     /**
-     * Shows none of them as chosen.
+     * Shows none of them as selected.
      *
-     * @param chosen    called when another collection is looked at
-     * @param theirFile asks for the file of those who keep a collection
+     * @param chosen    called when another collection is shown
+     * @param theirFile asks for the file of those who maintain a collection
      */
     CollectionList(PhrasebookModel model, Runnable chosen, Supplier<Optional<Path>> theirFile) {
         this.model = model;
@@ -40,7 +40,7 @@ final class CollectionList extends VBox {
         setId("collections");
     }
 
-    /** The collection that is looked at; an empty id for phrases of this batch alone, none for all. */
+    /** The collection that is shown; an empty id for phrases of this batch only, empty for all. */
     Optional<String> collection() {
         return collection;
     }
@@ -97,7 +97,7 @@ final class CollectionList extends VBox {
         return acts;
     }
 
-    /** Empty where there is no other collection. */
+    /** Empty if there is no other collection. */
     private Optional<VBox> merging(Collection one) {
         List<Optional<Collection>> others = new ArrayList<>(List.of(Optional.empty()));
         model.book()

@@ -12,7 +12,7 @@ import org.epiglyph.core.batch.PhraseReach;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** A phrase that stands on pages was changed: the places it stands in, and whether they change too. */
+/** A phrase that is used on pages was changed: where it is used, and whether those places change too. */
 final class Decision extends VBox {
     private final PhrasebookModel model;
 

@@ -19,7 +19,7 @@ public final class MissingList extends VBox {
     private final Map<PhraseReach.Missing, CheckBox> boxes = new LinkedHashMap<>();
 
     /**
-     * @param naming how the students are called
+     * @param naming how students are named
      * @param place  called with the ticked ones
      */
     public MissingList(Naming naming, List<PhraseReach.Missing> missing, Consumer<List<PhraseReach.Missing>> place) {

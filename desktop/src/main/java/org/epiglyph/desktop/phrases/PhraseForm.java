@@ -25,7 +25,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Everything about one phrase, where it stands, and where it may be missing. */
+/** Everything about one phrase, where it is used, and where it may be missing. */
 final class PhraseForm extends VBox {
     private static final int MOST_PLACES = 40;
     private static final String SLOTS = "{name}, {number: metres}, {words: which} and {one of: high, low}";
@@ -172,7 +172,7 @@ final class PhraseForm extends VBox {
         return area;
     }
 
-    /** None where there is no other collection. */
+    /** None if there is no other collection. */
     private List<Node> copying(Phrase phrase) {
         List<Optional<Collection>> others = Stream.concat(Stream.of(Optional.<Collection>empty()),
                 model.book()

@@ -12,7 +12,7 @@ import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.UiText;
 
-/** A phrase in the list: its words, code, criterion, effect and how often it was used. */
+/** A phrase in the list: its text, code, criterion, effect and number of uses. */
 final class PhraseRow extends ListCell<Phrase> {
     private final PhrasebookModel model;
 

@@ -34,15 +34,15 @@ import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 
 /**
- * The phrasebook as it is tidied. A phrase that stands nowhere is changed at once; one that was placed waits until it is
- * decided whether its places change too. For the interface thread.
+ * Edits the phrasebook. A phrase that is not used is changed at once; one that is used waits until it is decided
+ * whether its uses change too. For the interface thread.
  */
 public final class PhrasebookModel extends BatchEditor {
     private final ReadOnlyObjectWrapper<Batch> batch = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Optional<Phrase>> waiting = new ReadOnlyObjectWrapper<>(Optional.empty());
     private Map<String, Integer> uses = Map.of();
 
-    /** Tends the phrases of an open batch. */
+    /** Edits the phrases of an open batch. */
     public PhrasebookModel(Workspace workspace, SerialExecutor serial) {
         super(workspace, serial);
         renew();
@@ -67,7 +67,7 @@ public final class PhrasebookModel extends BatchEditor {
         return batch.get().phrasebook();
     }
 
-    /** A phrase that was changed and stands on pages: whether those change too is not decided yet. */
+    /** A changed phrase that is used on pages: whether those uses change too is not decided yet. */
     public ReadOnlyObjectProperty<Optional<Phrase>> waitingProperty() {
         return waiting.getReadOnlyProperty();
     }
@@ -87,19 +87,19 @@ public final class PhrasebookModel extends BatchEditor {
 
     // --- phrases
 
-    /** Phrases of a collection, or of all for none, for the letters typed. */
+    /** Phrases of a collection, or of all if empty, for the letters typed. */
     public List<Phrase> phrases(Optional<String> collection, String letters) {
-        Phrasebook all = book().withCollections(List.of()); // closed ones are tidied too
+        Phrasebook all = book().withCollections(List.of()); // closed collections are edited too
         List<Phrase> found = letters.isBlank() ? all.phrases() : all.search(letters, "", uses());
         return found.stream().filter(p -> collection.isEmpty() || p.collection().equals(collection.get())).toList();
     }
 
-    /** How often each phrase was placed, by its id. */
+    /** How often each phrase is used, by its id. */
     public Map<String, Integer> uses() {
         return uses;
     }
 
-    /** Adds a phrase to a collection. Its id. */
+    /** Adds a phrase to a collection and returns its id. */
     public String add(String text, String collection) {
         String id = UUID.randomUUID().toString();
         Phrase phrase = new Phrase(id, "", text, "", Optional.empty()).copiedTo(id, collection, "");
@@ -112,12 +112,12 @@ public final class PhrasebookModel extends BatchEditor {
         edit(new Edit.RemovePhrase(phrase));
     }
 
-    /** The phrase as it stands on the screen: as it waits, else as it is. */
+    /** The phrase as shown: as it waits, else as it is. */
     public Optional<Phrase> shown(String id) {
         return waiting.get().filter(p -> p.id().equals(id)).or(() -> book().find(id));
     }
 
-    /** Changes a phrase; where it stands on pages and says or counts something else now, that waits. */
+    /** Changes a phrase; if it is used on pages and its text or effect changes, that waits. */
     public void change(Phrase changed) {
         Phrase now = book().find(changed.id()).orElse(changed);
         boolean reaches = !(now.text().equals(changed.text()) && now.effect().equals(changed.effect()))
@@ -133,7 +133,7 @@ public final class PhrasebookModel extends BatchEditor {
         }
     }
 
-    /** Where a phrase stands, in words: the page, the criterion, or the whole. */
+    /** Where a phrase is used, as text: the page, the criterion, or the whole. */
     String where(PhraseReach.Place place) {
         return place.mark()
                 .map(m -> UiText.of("Phrases.onPage", m.page().number()))
@@ -142,12 +142,12 @@ public final class PhrasebookModel extends BatchEditor {
                         : batch().scheme().findCriterion(place.criterion()).map(Criterion::name).orElse("?"));
     }
 
-    /** What the waiting change would reach. */
+    /** What the waiting change would affect. */
     public PhraseReach.Plan plan(boolean sealedToo) {
         return PhraseReach.plan(batch(), waiting.get().orElseThrow(), true, sealedToo);
     }
 
-    /** Decides on the waiting change: only from now on, or also where the phrase stands. */
+    /** Decides on the waiting change: future uses only, or existing ones too. */
     public void decide(boolean everywhere, boolean sealedToo) {
         waiting.get().ifPresent(changed -> {
             PhraseReach.Plan plan = PhraseReach.plan(batch(), changed, everywhere, sealedToo);
@@ -161,13 +161,13 @@ public final class PhrasebookModel extends BatchEditor {
         });
     }
 
-    /** Leaves the waiting phrase as it was. */
+    /** Reverts the waiting phrase. */
     public void giveUp() {
         waiting.set(Optional.empty());
         renew();
     }
 
-    /** Moves a phrase so many places in the marker's order. */
+    /** Moves a phrase a number of places in the marker's order. */
     public void move(String phrase, int by) {
         List<String> order = new ArrayList<>(book().phrases().stream().map(Phrase::id).toList());
         int from = order.indexOf(phrase);
@@ -178,7 +178,7 @@ public final class PhrasebookModel extends BatchEditor {
         }
     }
 
-    /** Puts a phrase above or below another one in the marker's order. */
+    /** Moves a phrase above or below another one in the marker's order. */
     void putBeside(String phrase, String there, boolean below) {
         List<String> order = new ArrayList<>(order());
         order.remove(phrase);
@@ -198,7 +198,7 @@ public final class PhrasebookModel extends BatchEditor {
 
     // --- collections
 
-    /** Adds a collection. Its id. */
+    /** Adds a collection and returns its id. */
     public String addCollection(String name) {
         String id = UUID.randomUUID().toString();
         List<Collection> all = new ArrayList<>(book().collections());
@@ -207,7 +207,7 @@ public final class PhrasebookModel extends BatchEditor {
         return id;
     }
 
-    /** Exchanges a collection for one with the same id: opened, closed or renamed. */
+    /** Replaces a collection with the same id: opened, closed or renamed. */
     public void change(Collection collection) {
         arrange(List.of(), book().collections()
                 .stream()
@@ -215,7 +215,7 @@ public final class PhrasebookModel extends BatchEditor {
                 .toList(), order());
     }
 
-    /** Takes a collection away with its phrases; what stands on pages stays there. */
+    /** Removes a collection with its phrases; what is on pages stays. */
     public void removeCollection(String id) {
         arrange(book().of(id).stream().map(p -> new Edit.PhraseChange(Optional.of(p), Optional.empty())).toList(),
                 book().collections().stream().filter(c -> !c.id().equals(id)).toList(), order());
@@ -233,13 +233,13 @@ public final class PhrasebookModel extends BatchEditor {
                 order());
     }
 
-    /** Puts a phrase into another collection, as the same phrase. */
+    /** Moves a phrase to another collection, as the same phrase. */
     public void moveTo(Phrase phrase, String collection) {
         arrange(List.of(new Edit.PhraseChange(Optional.of(phrase),
                 Optional.of(phrase.copiedTo(phrase.id(), collection, "")))), book().collections(), order());
     }
 
-    /** Puts the phrases of one collection into another, each that says something new, and takes the first away. */
+    /** Moves the phrases of one collection into another, except duplicates, and removes the first. */
     public void merge(String from, String into) {
         List<Edit.PhraseChange> changes = new ArrayList<>();
         List<String> there = new ArrayList<>(book().of(into).stream().map(Phrase::text).toList());
@@ -260,13 +260,13 @@ public final class PhrasebookModel extends BatchEditor {
                 .phrases();
     }
 
-    /** Takes a file in as a collection of its own; as one that others keep, it can be brought up to date later. */
+    /** Imports a file as a collection; if others maintain it, it can be updated later. */
     public void takeIn(Path file, boolean othersKeepIt) {
         String name = file.getFileName().toString().replaceFirst("\\.[^.]+$", "");
         reading(() -> read(file), phrases -> takeIn(name, phrases, othersKeepIt));
     }
 
-    /** Takes all phrases of another batch in as a collection, with the pictures in them. */
+    /** Imports all phrases of another batch as a collection, with the pictures in them. */
     public void takeFrom(Path otherBatch) {
         reading(() -> {
             Batch other = Glance.at(otherBatch).batch();
@@ -303,7 +303,7 @@ public final class PhrasebookModel extends BatchEditor {
         }
     }
 
-    /** Brings a collection that others keep up to date from their file; own changes stay. */
+    /** Updates a collection that others maintain from their file; the marker's own changes stay. */
     public void update(String collection, Path file) {
         reading(() -> read(file), there -> {
             List<Phrase> here = book().of(collection);
@@ -325,7 +325,7 @@ public final class PhrasebookModel extends BatchEditor {
         });
     }
 
-    /** Writes a collection, or all phrases for none, in the format that the name's ending says. */
+    /** Writes a collection, or all phrases if empty, in the format given by the file name's extension. */
     public void write(Optional<String> collection, Path file) {
         String title = collection
                 .flatMap(id -> book().collections().stream().filter(c -> c.id().equals(id)).findFirst())
@@ -338,10 +338,10 @@ public final class PhrasebookModel extends BatchEditor {
 
     // --- what suggests itself
 
-    /** What suggests itself: remarks to keep as phrases, and phrases that say the same. */
+    /** Suggestions: remarks to save as phrases, and duplicate phrases. */
     public record Suggestions(List<PhraseReach.Repeated> repeated, List<Phrasebook.Pair> same) {}
 
-    /** Looks for suggestions in the background; tells of them unless the batch has changed meanwhile. */
+    /** Looks for suggestions in the background; reports them unless the batch has changed meanwhile. */
     public void suggest(Consumer<Suggestions> then) {
         Batch now = batch();
         serial().start(() -> now == workspace().batch()
@@ -353,7 +353,7 @@ public final class PhrasebookModel extends BatchEditor {
                 }, this::refuse);
     }
 
-    /** Keeps a remark that was typed again and again as a phrase. Its id. */
+    /** Saves a frequently typed remark as a phrase and returns its id. */
     public String keep(PhraseReach.Repeated repeated) {
         return add(repeated.text(), "");
     }

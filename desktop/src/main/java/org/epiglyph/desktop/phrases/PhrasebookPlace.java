@@ -20,7 +20,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The phrasebook screen: collections at the left, their phrases in the middle, the chosen phrase at the right. */
+/** The phrasebook screen: collections on the left, their phrases in the middle, the selected phrase on the right. */
 public final class PhrasebookPlace implements Place {
     private static final String[] FILES = {"*.csv", "*.xlsx", "*.json", "*.md"};
     private final PhrasebookModel model;
@@ -87,7 +87,7 @@ public final class PhrasebookPlace implements Place {
         RowDrag.on(list, new RowDrag.Rows<>() {
             @Override
             public boolean canBeHeld(Phrase row) {
-                return search.getText().isBlank(); // what was searched for stands in the order of the search
+                return search.getText().isBlank(); // search results are in the order of the search
             }
 
             @Override
@@ -115,7 +115,7 @@ public final class PhrasebookPlace implements Place {
         refreshing = false;
         collections.refresh();
         suggestions.refresh();
-        Platform.runLater(this::showForm); // a field that is being left is not taken away under the hand
+        Platform.runLater(this::showForm); // a field being left is not removed under the hand
     }
 
     private void showForm() {
@@ -205,7 +205,7 @@ public final class PhrasebookPlace implements Place {
         Platform.runLater(search::requestFocus);
     }
 
-    /** What waits is kept for what is placed from now on: nothing that was written is lost. */
+    /** What waits is saved for future uses: nothing that was written is lost. */
     @Override
     public void leave() {
         root.requestFocus();

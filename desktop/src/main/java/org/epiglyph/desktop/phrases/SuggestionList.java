@@ -8,12 +8,12 @@ import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What was typed again and again and might be kept, and phrases that say the same. */
+/** Remarks that are typed often and might be saved, and duplicate phrases. */
 final class SuggestionList extends VBox {
     private final PhrasebookModel model;
     private final Consumer<String> select;
 
-    /** @param select chooses the phrase with an id */
+    /** @param select selects the phrase with an id */
     SuggestionList(PhrasebookModel model, Consumer<String> select) {
         this.model = model;
         this.select = select;

@@ -21,7 +21,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Everything about one criterion. A field is kept when it is left or Enter is pressed. */
+/** Everything about one criterion. A field saves when it is left or Enter is pressed. */
 final class CriterionForm extends VBox {
     private static final String ID = "criterion-";
     private final SchemeModel model;
@@ -78,7 +78,7 @@ final class CriterionForm extends VBox {
         return kinds;
     }
 
-    /** What a kind begins with: levels and parts that come to the maximum there was. */
+    /** The initial content of a kind: levels and parts that add up to the present maximum. */
     private static Manner fresh(String kind, Criterion criterion) {
         BigDecimal maximum = criterion.maximum().signum() == 0 ? BigDecimal.TEN : criterion.maximum();
         return switch (kind) {

@@ -13,7 +13,7 @@ import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.SameNames;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Levels, parts and grades as lines of text, so that they are written without leaving the keyboard. */
+/** Levels, parts and grades as lines of text, so that they can be edited without leaving the keyboard. */
 final class Lines {
     private static final Pattern POINTS_FIRST = Pattern
             .compile(
@@ -44,7 +44,7 @@ final class Lines {
     }
 
     /**
-     * Levels of a name that was there keep their id.
+     * Levels with an existing name keep their id.
      *
      * @throws IllegalArgumentException naming the line
      */
@@ -53,7 +53,7 @@ final class Lines {
                 l -> new Manner.Level("line " + l.number, l.name, l.text, l.from, l.to))), before);
     }
 
-    /** Parts of a name that was there keep their id. */
+    /** Parts with an existing name keep their id. */
     static Manner parts(String text, Manner before) {
         return SameNames.manner(
                 new Manner.Checklist(making(text, l -> new Manner.Part("line " + l.number, l.name, l.to))), before);

@@ -11,7 +11,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.exchange.scheme.SchemeFile;
 import org.epiglyph.workspace.Workspace;
 
-/** The scheme that waits for a decision, kept in a file beside the batch. */
+/** The scheme that waits for a decision, stored in a file beside the batch. */
 final class PendingScheme {
     private static final String NAME = "scheme-waiting.json";
     private final Workspace workspace;
@@ -24,7 +24,7 @@ final class PendingScheme {
         return workspace.folder().root().resolve(NAME);
     }
 
-    /** What waits; empty where nothing does, or where it cannot be read any more: the scheme in force can. */
+    /** What waits; empty if nothing does, or if it cannot be read any more: the scheme in force can. */
     Optional<MarkScheme> read() {
         try {
             return Files.isRegularFile(file())
@@ -36,7 +36,7 @@ final class PendingScheme {
         }
     }
 
-    /** Keeps a scheme in the place of the one before; forgets that one for none. */
+    /** Stores a scheme, replacing the previous one; deletes that if empty. */
     void keep(Optional<MarkScheme> scheme) throws Problem {
         try {
             if (scheme.isEmpty()) {

@@ -25,7 +25,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 
-/** From the total to the result, in the order in which the steps are taken. */
+/** The rules from the total to the result, in the order in which they apply. */
 final class RulesForm extends VBox {
     private static final Scaling NONE = new Scaling(BigDecimal.ONE, BigDecimal.ZERO);
     private static final String ID = "rule-";

@@ -19,7 +19,7 @@ import org.epiglyph.desktop.editor.RowDrag;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** Sections and criteria in order, the rules behind them, and the sum. Criteria are moved by dragging, or with keys. */
+/** Sections and criteria in order, followed by the rules and the sum. Criteria are moved by dragging, or with keys. */
 final class SchemeList extends VBox {
     private static final PseudoClass HEAD = PseudoClass.getPseudoClass("head");
     private static final double ROW = 36;
@@ -37,7 +37,7 @@ final class SchemeList extends VBox {
         record Rules() implements Chosen {}
     }
 
-    /** @param chosen called when another row is chosen */
+    /** @param chosen called when another row is selected */
     SchemeList(SchemeModel model, Runnable chosen) {
         this.model = model;
         getStyleClass().add("scheme-list");
@@ -119,7 +119,10 @@ final class SchemeList extends VBox {
         return all;
     }
 
-    /** A criterion is put beside another one, in its section; on a section's head as the first of it, below all rows as the last. */
+    /**
+     * A criterion is moved beside another one, in its section; on a section's heading as the first of it, below all
+     * rows as the last.
+     */
     private void drop(Chosen held, Chosen there, boolean below) {
         if (!(held instanceof Chosen.OfCriterion(String id))) {
             return;

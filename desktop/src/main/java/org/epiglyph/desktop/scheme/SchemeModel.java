@@ -38,8 +38,8 @@ import org.epiglyph.workspace.Glance;
 import org.epiglyph.workspace.Workspace;
 
 /**
- * The mark scheme as it is being changed. What moves no score and no result is in force at once; the rest waits, with a
- * plan of what it would move, until it is decided on. What waits is kept beside the batch. For the interface thread.
+ * The mark scheme while it is edited. Changes without effect on scores and results apply at once; the others wait, with
+ * a plan of their effects, until they are decided on. What waits is stored beside the batch. For the interface thread.
  */
 public final class SchemeModel extends BatchEditor {
     private final PendingScheme kept;
@@ -51,7 +51,7 @@ public final class SchemeModel extends BatchEditor {
     private boolean planning;
     private final Newest plans = new Newest(serial());
 
-    /** Takes up what waited in the open batch, else the scheme in force. */
+    /** Resumes what waited in the open batch, else starts with the scheme in force. */
     public SchemeModel(Workspace workspace, SerialExecutor serial) {
         super(workspace, serial);
         kept = new PendingScheme(workspace);
@@ -69,7 +69,7 @@ public final class SchemeModel extends BatchEditor {
         return workspace().batch();
     }
 
-    /** The scheme as it stands on the screen. */
+    /** The scheme as shown. */
     public ReadOnlyObjectProperty<MarkScheme> draftProperty() {
         return draft.getReadOnlyProperty();
     }
@@ -78,24 +78,24 @@ public final class SchemeModel extends BatchEditor {
         return draft.get();
     }
 
-    /** What the scheme on the screen would do to the scores there are; empty where it is in force. */
+    /** What the scheme as shown would do to existing scores; empty if it is in force. */
     public ReadOnlyObjectProperty<Optional<SchemeChange>> waitingProperty() {
         return waiting.getReadOnlyProperty();
     }
 
-    /** What stays the same where a maximum changes. */
+    /** What stays the same when a maximum changes. */
     public ObjectProperty<SchemeChange.Keep> keepProperty() {
         return keep;
     }
 
-    /** The scores of the imagined student. */
+    /** The scores of the sample student. */
     public ReadOnlyObjectProperty<Scorecard> imaginedProperty() {
         return imagined.getReadOnlyProperty();
     }
 
     // --- changing the scheme
 
-    /** Changes the scheme; where the change makes no sense the notice says why, and nothing changes. */
+    /** Changes the scheme; if the change is invalid the notice says why, and nothing changes. */
     public boolean change(UnaryOperator<MarkScheme> how) {
         try {
             draft.set(how.apply(draft.get()));
@@ -108,7 +108,7 @@ public final class SchemeModel extends BatchEditor {
         }
     }
 
-    /** Adds a criterion behind another one, in its section; at the end where there is none. Its id. */
+    /** Adds a criterion after another one, in its section; at the end if there is none. Returns its id. */
     public String add(Optional<String> behind) {
         String id = UUID.randomUUID().toString();
         change(scheme -> {
@@ -127,13 +127,13 @@ public final class SchemeModel extends BatchEditor {
                 .withCriteria(scheme.criteria().stream().filter(c -> !c.id().equals(criterion)).toList()));
     }
 
-    /** Puts another criterion in the place of the one with the same id. */
+    /** Replaces the criterion with the same id. */
     public boolean replace(Criterion criterion) {
         return change(scheme -> scheme.withCriteria(
                 scheme.criteria().stream().map(c -> c.id().equals(criterion.id()) ? criterion : c).toList()));
     }
 
-    /** Moves a criterion so many places; stays within the list and takes the section of its new neighbour before it. */
+    /** Moves a criterion a number of places, within the list; it joins the section of its new preceding neighbour. */
     public void move(String criterion, int by) {
         List<Criterion> others = others(criterion);
         int from = draft.get().criteria().indexOf(draft.get().criterion(criterion));
@@ -143,7 +143,7 @@ public final class SchemeModel extends BatchEditor {
         }
     }
 
-    /** Puts a criterion into a section, at a place counted among the others. */
+    /** Moves a criterion into a section, to an index among the others. */
     void put(String criterion, String section, int place) {
         change(scheme -> {
             Criterion moved = scheme.criterion(criterion);
@@ -160,7 +160,7 @@ public final class SchemeModel extends BatchEditor {
         return others;
     }
 
-    /** Adds a section. Its id. */
+    /** Adds a section and returns its id. */
     public String addSection(String name) {
         String id = UUID.randomUUID().toString();
         return change(scheme -> {
@@ -170,7 +170,7 @@ public final class SchemeModel extends BatchEditor {
         }) ? id : "";
     }
 
-    /** Takes a section away; its criteria stay, without one. */
+    /** Removes a section; its criteria stay, without a section. */
     public void removeSection(String id) {
         change(scheme -> new MarkScheme(
                 scheme.criteria().stream().map(c -> c.section().equals(id) ? c.inSection("", "") : c).toList(),
@@ -183,7 +183,7 @@ public final class SchemeModel extends BatchEditor {
 
     // --- putting it in force
 
-    /** Finds out in the background what the scheme on the screen would do; what moves nothing is in force then. */
+    /** Computes in the background what the scheme as shown would do; without effects it applies then. */
     private void plan() {
         MarkScheme scheme = draft.get();
         Batch batch = batch();
@@ -193,7 +193,7 @@ public final class SchemeModel extends BatchEditor {
             if (batch() == batch) {
                 planned(change);
             } else {
-                plan(); // pages came meanwhile
+                plan(); // pages arrived meanwhile
             }
         }, failed -> {
             planning = false;
@@ -219,7 +219,7 @@ public final class SchemeModel extends BatchEditor {
         }, _ -> {}, this::refuse);
     }
 
-    /** Plans what was changed at last before the batch is left, at once. */
+    /** Plans the last change at once, before the batch is left. */
     void settle() {
         if (planning) {
             plans.drop();
@@ -227,7 +227,7 @@ public final class SchemeModel extends BatchEditor {
         }
     }
 
-    /** Puts what waits in force, as one edit. What is still being planned has not been seen, and is not. */
+    /** Applies what waits, as one edit. A change still being planned has not been seen, and is not applied. */
     public void putInForce() {
         waiting.get().filter(_ -> !planning).ifPresent(change -> {
             try {
@@ -241,7 +241,7 @@ public final class SchemeModel extends BatchEditor {
         });
     }
 
-    /** Goes back to the scheme that is in force. */
+    /** Returns to the scheme in force. */
     public void discard() {
         draft.set(batch().scheme());
         plan();
@@ -259,12 +259,12 @@ public final class SchemeModel extends BatchEditor {
 
     // --- in and out
 
-    /** Takes a scheme from a file. Criteria keep their scores where their names are the same. */
+    /** Imports a scheme from a file. Criteria with the same names keep their scores. */
     public void read(Path file) {
         taking(() -> SchemeFile.read(TableBytes.read(file), String.valueOf(file.getFileName())));
     }
 
-    /** Takes the scheme of another batch. */
+    /** Copies the scheme of another batch. */
     public void copyFrom(Path otherBatch) {
         taking(() -> Glance.at(otherBatch).batch().scheme());
     }
@@ -278,7 +278,7 @@ public final class SchemeModel extends BatchEditor {
         });
     }
 
-    /** Writes the scheme as CSV, XLSX or JSON, as the name's ending says. */
+    /** Writes the scheme as CSV, XLSX or JSON, by the file name's extension. */
     public void write(Path file) {
         MarkScheme scheme = draft.get();
         String title = batch().task().title();
@@ -298,7 +298,7 @@ public final class SchemeModel extends BatchEditor {
 
     // --- the imagined student
 
-    /** Scores the imagined student; why not, where that cannot be. */
+    /** Scores the sample student; returns why if that is impossible. */
     public Optional<String> imagine(Criterion criterion, String typed) {
         switch (TypedScore.read(criterion, typed, Judgement.NONE)) {
             case TypedScore.Read(Judgement judgement) -> {
@@ -311,19 +311,19 @@ public final class SchemeModel extends BatchEditor {
         }
     }
 
-    /** Lets the imagined student be late by so many hours; 0 for in time. */
+    /** Makes the sample student late by a number of hours; 0 for in time. */
     public void imagineLate(BigDecimal hours) {
         late = hours.signum() > 0
                 ? Optional.of(Duration.ofMinutes(hours.multiply(BigDecimal.valueOf(60)).longValue()))
                 : Optional.empty();
     }
 
-    /** What the imagined student would get by the scheme on the screen. */
+    /** The sample student's result under the scheme as shown. */
     public Result imaginedResult() {
         return Scoring.result(draft.get(), imagined.get(), new Circumstances(batch().task().maximum(), late));
     }
 
-    /** What is missing, in words: the sum against the record's maximum, sections without criteria, weights. */
+    /** What is missing, as text: the sum against the record's maximum, sections without criteria, weights. */
     public List<String> missing() {
         List<String> missing = new ArrayList<>();
         MarkScheme scheme = draft.get();

@@ -20,7 +20,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The scheme screen: the criteria at the left, what is chosen of them in the middle, what it comes to at the right. */
+/** The scheme screen: the criteria on the left, the selected one in the middle, the result on the right. */
 public final class SchemePlace implements Place {
     private static final String[] FILES = {"*.csv", "*.xlsx", "*.json"};
     private final SchemeModel model;
@@ -32,7 +32,7 @@ public final class SchemePlace implements Place {
     private final ReadOnlyStringWrapper title = new ReadOnlyStringWrapper();
     private final Consumer<Path> opener;
 
-    /** @param opener opens a file in the program that the system has for it */
+    /** @param opener opens a file in the system's program for it */
     public SchemePlace(SchemeModel model, Consumer<Path> opener) {
         this.model = model;
         this.opener = opener;
@@ -58,10 +58,10 @@ public final class SchemePlace implements Place {
         list.refresh();
         trial.refresh();
         waiting.refresh();
-        Platform.runLater(this::showChosen); // a field that is being left is not taken away under the hand
+        Platform.runLater(this::showChosen); // a field being left is not removed under the hand
     }
 
-    /** Shows the form of what is chosen, anew where that has changed its shape. */
+    /** Shows the form of what is selected, recreated if its structure has changed. */
     private void showChosen() {
         Node wanted = switch (list.chosen()) {
             case SchemeList.Chosen.Rules _ -> new RulesForm(model);
@@ -158,7 +158,7 @@ public final class SchemePlace implements Place {
         return new ReadOnlyStringWrapper(UiText.of("Scheme.aside"));
     }
 
-    /** A field that is typed in is kept before the screen goes. */
+    /** A field being typed in is saved before the screen is left. */
     @Override
     public void leave() {
         root.requestFocus();

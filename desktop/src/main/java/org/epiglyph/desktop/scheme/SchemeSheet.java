@@ -19,7 +19,7 @@ import org.epiglyph.documents.rendition.Unreadable;
 final class SchemeSheet {
     private SchemeSheet() {}
 
-    /** Writes the sheet. Where it is. */
+    /** Writes the sheet and returns its path. */
     static Path write(MarkScheme scheme, String title, Path folder) throws Problem {
         Path written = folder.resolve("scheme sheet.md");
         Path sheet = folder.resolve("scheme sheet.pdf");

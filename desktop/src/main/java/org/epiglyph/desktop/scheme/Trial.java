@@ -16,7 +16,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 
-/** An imagined student: scores are tried, and the result with its derivation follows. */
+/** A sample student: scores can be tried, and the result with its derivation follows. */
 final class Trial extends VBox {
     private final SchemeModel model;
     private final GridPane grid = new GridPane();
@@ -49,14 +49,14 @@ final class Trial extends VBox {
         late.getStyleClass().add("trial-score");
         model.imaginedProperty().addListener((_, _, _) -> {
             if (grid.getChildren().stream().anyMatch(Node::isFocused)) {
-                compute(); // the field that is typed in stays under the hand
+                compute(); // the field being typed in stays under the hand
             } else {
                 refresh();
             }
         });
     }
 
-    /** Shows the criteria there are now; what was imagined stays. */
+    /** Shows the present criteria; the sample's scores stay. */
     void refresh() {
         grid.getChildren().clear();
         int row = 0;

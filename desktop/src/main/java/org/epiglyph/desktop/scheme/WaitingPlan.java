@@ -17,7 +17,7 @@ import org.epiglyph.core.batch.SchemeChange.Keep;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What the scheme on the screen would do to the scores there are, before it is decided on. */
+/** What the scheme as shown would do to existing scores, before it is decided on. */
 final class WaitingPlan extends VBox {
     private final SchemeModel model;
 

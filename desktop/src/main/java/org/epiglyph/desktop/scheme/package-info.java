@@ -1,5 +1,5 @@
 /**
- * The scheme screen: criteria, sections and rules are built here, tried on an imagined student, and put in force. What
- * would move results is said before it happens.
+ * The scheme screen: criteria, sections and rules are edited here, tried on a sample student, and applied. What would
+ * change results is shown before it happens.
  */
 package org.epiglyph.desktop.scheme;

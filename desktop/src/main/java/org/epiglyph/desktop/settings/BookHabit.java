@@ -7,7 +7,7 @@ import java.util.Set;
 import org.epiglyph.core.markbook.Column;
 
 /**
- * How the marker likes the mark book to be; kept from one start to the next.
+ * The marker's preferences for the mark book; saved from one start to the next.
  *
  * @param facts      the columns beside the criteria, in their own order
  * @param enterRight true if Enter goes to the right, false if down
@@ -22,7 +22,7 @@ public record BookHabit(List<Column.Fact> facts, boolean enterRight) {
         facts = Objects.requireNonNullElse(facts, List.<Column.Fact>of()).stream().sorted().distinct().toList();
     }
 
-    /** True if the column stands beside the name, before the criteria. */
+    /** True if the column comes right after the name, before the criteria. */
     public static boolean standsBefore(Column.Fact fact) {
         return BEFORE.contains(fact);
     }

@@ -3,14 +3,14 @@ package org.epiglyph.desktop.settings;
 import java.util.Objects;
 
 /**
- * How the marker writes letters. A password is no part of it.
+ * The marker's settings for letters. They never include a password.
  *
  * @param from     the marker's address; may be empty
  * @param name     the marker's name; may be empty
  * @param byMail   true for a mail service, false for files
  * @param host     the mail service's name; may be empty
- * @param port     its port; 0 where none was chosen yet
- * @param security by the name that the mail service gives it
+ * @param port     its port; 0 if none was chosen yet
+ * @param security the name of the mail service's security setting
  * @param user     who signs in; may be empty
  */
 public record MailHabit(String from, String name, boolean byMail, String host, int port, String security,

@@ -1,12 +1,12 @@
 package org.epiglyph.desktop.settings;
 
 /**
- * The room for pages at the desk when it was left. The first page of the next batch is drawn for it while the desk is
- * being made.
+ * The space for pages at the desk when it was last left. The first page of the next batch is drawn for it while the
+ * desk is being created.
  *
- * @param width  in px of the interface, above 0
- * @param height in px of the interface, above 0
- * @param output pixels of the screen for one of the interface's, above 0
+ * @param width  in interface px, above 0
+ * @param height in interface px, above 0
+ * @param output screen pixels per interface pixel, above 0
  */
 public record PageSpace(double width, double height, double output) {
     public PageSpace {

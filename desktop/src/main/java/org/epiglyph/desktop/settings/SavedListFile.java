@@ -16,13 +16,13 @@ import org.epiglyph.core.markbook.Order;
 import org.epiglyph.core.markbook.SavedList;
 import org.epiglyph.core.markbook.Selection;
 
-/** Kept lists as a file; what another version wrote and this one does not know is passed over. */
+/** Saved lists as a file; content of other versions that this one does not know is ignored. */
 final class SavedListFile {
     private SavedListFile() {}
 
     private record By(String column, boolean descending) {}
 
-    /** @param words letters of name, key or section */
+    /** @param words search text for name, key or section */
     private record Written(String name, List<String> conditions, List<String> sections,
             @JsonProperty("letters") String words, List<By> order) {
         static Written of(SavedList list) {
@@ -51,7 +51,7 @@ final class SavedListFile {
         return Arrays.stream(json.readValue(file.toFile(), Written[].class)).map(Written::list).toList();
     }
 
-    /** What {@link #read} reads, for a writer of JSON. */
+    /** What {@link #read} reads, for a JSON writer. */
     static Object written(List<SavedList> lists) {
         return lists.stream().map(Written::of).toList();
     }

@@ -27,18 +27,20 @@ import org.epiglyph.places.Private;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** What the marker has chosen, kept as small readable files. A file that cannot be read is put aside, never overwritten. */
+/**
+ * The marker's settings, stored as small readable files. A file that cannot be read is put aside, never overwritten.
+ */
 public final class Settings {
     private static final Logger LOG = LoggerFactory.getLogger(Settings.class);
     private final ObjectMapper json = new ObjectMapper();
     private final Path folder;
 
-    /** @param folder where the settings are; made when something is kept */
+    /** @param folder where the settings are; created when something is saved */
     public Settings(Path folder) {
         this.folder = folder;
     }
 
-    /** A face is a sign's name, or an object that says what else it is. */
+    /** A face is a sign's name, or an object that describes another face. */
     private record KeptSlot(Tool tool, Ink ink, double width, @JsonProperty("sign") Object face, String meaning,
             boolean ground) {
         static KeptSlot of(Slot s) {
@@ -77,12 +79,12 @@ public final class Settings {
         T read(Path file) throws IOException;
     }
 
-    /** The marker's pen case, or a fresh one. */
+    /** The marker's pen case, or a new one. */
     public PenCase penCase() {
         return kept("pen-case", PenCase.fresh(), this::readPenCase);
     }
 
-    /** Keeps the pen case for the next submission and the next start. */
+    /** Saves the pen case for the next submission and the next start. */
     public void keep(PenCase penCase) {
         write("pen-case", keptCase(penCase));
     }
@@ -96,7 +98,7 @@ public final class Settings {
         return new KeptCase(penCase.slots().stream().map(KeptSlot::of).toList(), penCase.inHand());
     }
 
-    /** Writes a pen case to a file that can be passed on. */
+    /** Writes a pen case to a file that can be shared. */
     public void sharePenCase(PenCase penCase, Path file) throws Problem {
         try {
             json.writerWithDefaultPrettyPrinter().writeValue(file.toFile(), keptCase(penCase));
@@ -106,7 +108,7 @@ public final class Settings {
         }
     }
 
-    /** Reads a pen case from a file that was passed on. */
+    /** Reads a shared pen case. */
     public PenCase takePenCase(Path file) throws Problem {
         try {
             return readPenCase(file);
@@ -115,7 +117,7 @@ public final class Settings {
         }
     }
 
-    /** How the marker likes to look at things. */
+    /** The marker's preferences for the window. */
     public View view() {
         return kept("view", View.FRESH, f -> json.readValue(f.toFile(), View.class));
     }
@@ -124,7 +126,7 @@ public final class Settings {
         write("view", view);
     }
 
-    /** Where the window was; empty before it was first left. */
+    /** Where the window was; empty before it was first closed. */
     public Optional<WindowPlace> window() {
         return kept("window", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), WindowPlace.class)));
     }
@@ -133,7 +135,7 @@ public final class Settings {
         write("window", window);
     }
 
-    /** The room for pages when a desk was left last; empty before the first time. */
+    /** The space for pages when a desk was last left; empty before the first time. */
     public Optional<PageSpace> pageSpace() {
         return kept("page-space", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), PageSpace.class)));
     }
@@ -142,7 +144,7 @@ public final class Settings {
         write("page-space", space);
     }
 
-    /** How the marker writes letters; empty before the first one. */
+    /** The marker's settings for letters; empty before the first one. */
     public Optional<MailHabit> mail() {
         return kept("mail", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), MailHabit.class)));
     }
@@ -151,7 +153,7 @@ public final class Settings {
         write("mail", mail);
     }
 
-    /** How the marker likes the mark book to be. */
+    /** The marker's preferences for the mark book. */
     public BookHabit book() {
         return kept("mark-book", BookHabit.FRESH, f -> json.readValue(f.toFile(), BookHabit.class));
     }
@@ -160,7 +162,7 @@ public final class Settings {
         write("mark-book", book);
     }
 
-    /** How the marker speaks remarks. */
+    /** The marker's preferences for spoken remarks. */
     public SpeakingHabit speaking() {
         return kept("speaking", SpeakingHabit.FRESH, f -> json.readValue(f.toFile(), SpeakingHabit.class));
     }
@@ -169,7 +171,7 @@ public final class Settings {
         write("speaking", speaking);
     }
 
-    /** How the marker likes the shelf to be. */
+    /** The marker's preferences for the shelf. */
     public ShelfHabit shelf() {
         return kept("shelf", ShelfHabit.FRESH, f -> json.readValue(f.toFile(), ShelfHabit.class));
     }
@@ -178,7 +180,7 @@ public final class Settings {
         write("shelf", shelf);
     }
 
-    /** Lists of students that the marker keeps for every batch. */
+    /** Lists of students that the marker uses for every batch. */
     public List<SavedList> lists() {
         return kept("kept-lists", List.of(), f -> SavedListFile.read(json, f));
     }
@@ -187,7 +189,7 @@ public final class Settings {
         write("kept-lists", SavedListFile.written(lists));
     }
 
-    /** Keys that the marker gave to acts, by the act's name in the program. */
+    /** Keys that the marker gave to acts, by the act's id. */
     public Map<String, String> keys() {
         return kept("keys", Map.of(), f -> Map.copyOf(stringMap(f)));
     }

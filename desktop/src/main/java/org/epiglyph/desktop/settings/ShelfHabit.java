@@ -5,10 +5,10 @@ import java.util.List;
 import java.util.Objects;
 
 /**
- * How the marker likes the shelf to be; kept from one start to the next.
+ * The marker's preferences for the shelf; saved from one start to the next.
  *
- * @param further  folders whose batches stand on it beside those of its own, each once
- * @param byCourse true if batches of one course stand together, false if those that are in the same state do
+ * @param further  folders whose batches are shown beside its own, each once
+ * @param byCourse true to group batches by course, false to group them by state
  */
 public record ShelfHabit(List<String> further, boolean byCourse) {
     public static final ShelfHabit FRESH = new ShelfHabit(List.of(), false);

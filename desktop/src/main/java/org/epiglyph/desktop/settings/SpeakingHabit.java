@@ -3,14 +3,14 @@ package org.epiglyph.desktop.settings;
 import java.util.List;
 
 /**
- * How the marker speaks remarks.
+ * The marker's preferences for spoken remarks.
  *
- * @param minutes how long one may become, one of {@link #CHOICES}
+ * @param minutes maximum length of a remark, one of {@link #CHOICES}
  */
 public record SpeakingHabit(int minutes) {
-    /** What can be chosen. */
+    /** The choices. */
     public static final List<Integer> CHOICES = List.of(1, 2, 3, 5, 10);
-    /** Three minutes are what students are known to listen to (common practice, no source). */
+    /** Students are known to listen to three minutes (common practice, no source). */
     public static final SpeakingHabit FRESH = new SpeakingHabit(3);
 
     public SpeakingHabit {

@@ -4,18 +4,18 @@ import java.util.List;
 import java.util.Objects;
 
 /**
- * How the marker likes to look at things; kept from one start to the next.
+ * The marker's preferences for the window; saved from one start to the next.
  *
  * @param arrangement how pages follow each other
  * @param zoom        how large pages are
  * @param textSize    size of the interface in percent, 100 to 200
  * @param night       true for the night theme
  * @param dimmed      true if paper is dimmed at night
- * @param folded      names of the parts of the desk that are folded away
+ * @param folded      names of the parts of the desk that are folded
  */
 public record View(Arrangement arrangement, Zoom zoom, int textSize, boolean night, boolean dimmed,
         List<String> folded) {
-    /** As it comes. */
+    /** The defaults. */
     public static final View FRESH = new View(Arrangement.CONTINUOUS, Zoom.FIT_WIDTH, 100, false, false, List.of());
 
     /** How pages follow each other. */
@@ -31,17 +31,17 @@ public record View(Arrangement arrangement, Zoom zoom, int textSize, boolean nig
     /**
      * How large pages are.
      *
-     * @param fit   to what the page is fitted
-     * @param scale pixels a point where it is fitted to nothing
+     * @param fit   what the page is fitted to
+     * @param scale pixels per point if it is fitted to nothing
      */
     public record Zoom(Fit fit, double scale) {
         public static final Zoom FIT_WIDTH = new Zoom(Fit.WIDTH, 1);
         public static final Zoom FIT_PAGE = new Zoom(Fit.PAGE, 1);
-        /** Smallest and largest scale, in pixels a point. */
+        /** Smallest and largest scale, in pixels per point. */
         public static final double LEAST = 0.2;
         public static final double MOST = 6;
 
-        /** To what a page is fitted. */
+        /** What a page is fitted to. */
         public enum Fit {
             WIDTH, PAGE, NONE
         }
@@ -51,7 +51,7 @@ public record View(Arrangement arrangement, Zoom zoom, int textSize, boolean nig
             scale = Math.clamp(scale, LEAST, MOST);
         }
 
-        /** A scale of the marker's own, in pixels a point. */
+        /** A scale of the marker's own, in pixels per point. */
         public static Zoom of(double scale) {
             return new Zoom(Fit.NONE, scale);
         }

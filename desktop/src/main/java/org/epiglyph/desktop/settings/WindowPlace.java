@@ -5,9 +5,9 @@ import java.util.Optional;
 import javafx.geometry.Rectangle2D;
 
 /**
- * Where the window was when the program was left, in px of the screen.
+ * Where the window was when the program was closed, in px of the screen.
  *
- * @param maximized true if it filled the screen; the other figures say where it goes back to
+ * @param maximized true if it filled the screen; the other figures are its restored size
  */
 public record WindowPlace(double x, double y, double width, double height, boolean maximized) {
     private static final double LEAST_WIDTH = 900;
@@ -20,7 +20,7 @@ public record WindowPlace(double x, double y, double width, double height, boole
         }
     }
 
-    /** A place that is not maximized; empty where the window has none yet, or is smaller than it is when it is shown. */
+    /** A place that is not maximized; empty if the window has none yet, or is smaller than when it is shown. */
     public static Optional<WindowPlace> of(double x, double y, double width, double height) {
         return isPlace(x, y, width, height)
                 ? Optional.of(new WindowPlace(x, y, width, height, false))
@@ -37,10 +37,10 @@ public record WindowPlace(double x, double y, double width, double height, boole
     }
 
     /**
-     * The place on the screens there are now: one that can no longer be seen, or is larger than its screen, is moved onto the
+     * The place on the present screens: one that is no longer visible, or larger than its screen, is moved onto the
      * first screen and made to fit.
      *
-     * @param screens what may be covered of each, the first one first; at least one
+     * @param screens the usable area of each, the first one first; at least one
      */
     public WindowPlace on(List<Rectangle2D> screens) {
         boolean inSight = screens.stream()

@@ -1,4 +1,2 @@
-/**
- * What belongs to the marker and outlives every batch, and where the platform wants it kept.
- */
+/** What belongs to the marker and outlives every batch, and where the platform stores it. */
 package org.epiglyph.desktop.settings;

@@ -12,19 +12,19 @@ import org.epiglyph.workspace.Summary;
 import org.slf4j.LoggerFactory;
 
 /**
- * What the shelf says of one batch.
+ * What the shelf shows of one batch.
  *
  * @param folder  where it is
- * @param summary its figures; empty where it cannot be opened
- * @param note    what the marker decided about it
- * @param damage  what is not whole about it; empty where nothing is
- * @param trouble why it cannot be opened; empty where it can
+ * @param summary its figures; empty if it cannot be opened
+ * @param note    the marker's decisions about it
+ * @param damage  its damage; empty if there is none
+ * @param trouble why it cannot be opened; empty if it can
  */
 record BatchLine(Path folder, Optional<Summary> summary, ShelfNote note, String damage, String trouble) {
     private static final Pattern NUMBER = Pattern.compile("\\d+");
     private static final int DIGITS = 12;
 
-    /** What is to be done first comes first: by the promised day, then by the due time, then by title. */
+    /** Most urgent first: by the promised day, then by the due time, then by title. */
     static final Comparator<BatchLine> ORDER = Comparator
             .comparing((BatchLine b) -> b.note.promised().orElse(null), Comparator.nullsLast(Comparator.naturalOrder()))
             .thenComparing(b -> b.summary.flatMap(Summary::due).orElse(null),
@@ -32,12 +32,12 @@ record BatchLine(Path folder, Optional<Summary> summary, ShelfNote note, String 
             .thenComparing(b -> countable(b.title()), String.CASE_INSENSITIVE_ORDER)
             .thenComparing(b -> b.folder.toString());
 
-    /** With its numbers in so many digits that 2 comes before 10. */
+    /** With its numbers padded with zeros, so that 2 comes before 10. */
     private static String countable(String title) {
         return NUMBER.matcher(title).replaceAll(m -> "0".repeat(Math.max(0, DIGITS - m.group().length())) + m.group());
     }
 
-    /** Where a batch stands in the marker's work. */
+    /** How far the marker is with a batch. */
     enum Group {
         TO_MARK, TO_HAND_BACK, HANDED_BACK, ARCHIVED
     }
@@ -49,7 +49,7 @@ record BatchLine(Path folder, Optional<Summary> summary, ShelfNote note, String 
         return summary.map(BatchLine::group).orElse(Group.TO_MARK);
     }
 
-    /** Work that was handed over on paper is scored without anything having been received. */
+    /** Work that was handed in on paper is scored without anything having been received. */
     private static Group group(Summary of) {
         int done = Math.max(of.scored(), of.sealed());
         if (of.left() > 0 || done == 0) {
@@ -62,12 +62,12 @@ record BatchLine(Path folder, Optional<Summary> summary, ShelfNote note, String 
         return summary.map(Summary::title).orElse(String.valueOf(folder.getFileName()));
     }
 
-    /** The course; empty where the batch has none, or cannot be opened. */
+    /** The course; empty if the batch has none, or cannot be opened. */
     String course() {
         return summary.map(Summary::module).orElse("");
     }
 
-    /** True if it waits with something in it and nobody has begun. */
+    /** True if it has work and nobody has begun. */
     boolean isFresh() {
         return trouble.isEmpty() && summary.filter(s -> s.left() > 0 && s.scored() == 0 && s.sealed() == 0).isPresent();
     }
@@ -76,7 +76,7 @@ record BatchLine(Path folder, Optional<Summary> summary, ShelfNote note, String 
         return trouble.isEmpty() && damage.isEmpty();
     }
 
-    /** What stands below the title: the course, and the folder's name where that is another. */
+    /** The text below the title: the course, and the folder's name if it differs. */
     String below() {
         String name = String.valueOf(folder.getFileName());
         String module = summary.map(Summary::module).orElse("");

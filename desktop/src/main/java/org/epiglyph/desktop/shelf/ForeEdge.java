@@ -12,7 +12,10 @@ import org.epiglyph.core.batch.Stage;
 import org.epiglyph.desktop.frame.Paints;
 import org.epiglyph.workspace.Summary;
 
-/** A batch lying on the shelf, seen from the side: a sheet for each student, as full of ink as it is scored, capped where it is sealed. */
+/**
+ * A batch lying on the shelf, seen from the side: a sheet for each student, with as much ink as it is scored, capped if
+ * it is sealed.
+ */
 final class ForeEdge extends Region {
     private static final StyleablePropertyFactory<ForeEdge> STYLE = new StyleablePropertyFactory<>(
             Region.getClassCssMetaData());
@@ -22,7 +25,7 @@ final class ForeEdge extends Region {
     private static final double CAP = 2;
     private static final double TOP = 6;
     private static final double WIDEST = 14;
-    /** Of a larger class several students share a sheet. */
+    /** In a larger class several students share a sheet. */
     private static final int MOST_SHEETS = 100;
     private final Paints<ForeEdge> paints = new Paints<>(STYLE, this, "edge", e -> e.paints,
             List.of("ink", "paper", "rule"));
@@ -40,7 +43,7 @@ final class ForeEdge extends Region {
         draw();
     }
 
-    /** With large letters in a small window the edge gives way first. */
+    /** With large text in a small window the edge gives way first. */
     @Override
     protected void layoutChildren() {
         if (canvas.getWidth() != getWidth()) {
@@ -69,7 +72,7 @@ final class ForeEdge extends Region {
         }
     }
 
-    /** Students who share a sheet: how much is done on the whole, and how far those are who are least far. */
+    /** Students who share a sheet: the mean level, and the earliest stage. */
     private static Summary.Notch together(List<Summary.Notch> some) {
         return some.size() == 1
                 ? some.getFirst()

@@ -36,7 +36,7 @@ import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.ShelfHabit;
 
-/** The shelf: every batch of a folder as a stack that lies on it, what waits first, and the way to a new one. */
+/** The shelf: every batch of a folder as a stack lying on it, most urgent first, and the way to a new one. */
 public final class Shelf implements Place {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final double LEAST_HEIGHT = 240;
@@ -55,12 +55,12 @@ public final class Shelf implements Place {
     private boolean arriving;
 
     /**
-     * Where one goes from the shelf.
+     * Navigation from the shelf.
      *
      * @param desk         opens a batch at the desk
      * @param markBook     opens its mark book
      * @param handBack     opens it for handing back
-     * @param collect      begins a new batch with files, or none yet
+     * @param collect      starts a new batch with files, or none yet
      * @param collectAgain collects further files into a batch
      * @param repair       writes a sound copy of a damaged batch
      */
@@ -69,7 +69,7 @@ public final class Shelf implements Place {
 
     /**
      * @param folder where the batches are
-     * @param habit  how the marker likes the shelf to be
+     * @param habit  the marker's preferences for the shelf
      */
     public Shelf(Path folder, ObjectProperty<ShelfHabit> habit, Background background, Clock clock, Ways ways) {
         this.model = new ShelfModel(folder, habit, background, clock, SerialExecutor.thread());
@@ -142,7 +142,7 @@ public final class Shelf implements Place {
         });
     }
 
-    /** Batches and copies of them come onto the shelf; of anything else a batch is collected. */
+    /** Batches and copies of them are put onto the shelf; anything else starts a new batch. */
     void take(List<Path> places) {
         model.bring(places, ways.collect);
     }
@@ -151,7 +151,7 @@ public final class Shelf implements Place {
         ways.collect.accept(List.of());
     }
 
-    /** Says why a batch could not be opened. */
+    /** Shows why a batch could not be opened. */
     public void complain(String why) {
         model.troubleProperty().set(why);
     }
@@ -163,7 +163,7 @@ public final class Shelf implements Place {
         Platform.runLater(this::focus);
     }
 
-    /** Lines that are as they were stay where they are, and with them the focus. */
+    /** Unchanged rows stay where they are, and with them the focus. */
     private void refresh() {
         boolean together = model.habitProperty().get().byCourse();
         byCourse.pseudoClassStateChanged(HERE, together);
@@ -196,7 +196,7 @@ public final class Shelf implements Place {
         Form.show(first, fresh.isPresent());
     }
 
-    /** What waits first has the focus; on an empty shelf, the way to a batch. */
+    /** Focuses the most urgent batch; on an empty shelf, the way to a batch. */
     private void focus() {
         if (root.getSkin() == null) {
             root.applyCss(); // until then nothing on it can take the focus
@@ -206,7 +206,7 @@ public final class Shelf implements Place {
         arriving = none;
     }
 
-    /** Goes from batch to batch; a heading is no place to stay, but for one that is folded. */
+    /** Goes from batch to batch, skipping headings that are not folded. */
     private void step(int by) {
         int here = lines.getSelectionModel().getSelectedIndex();
         int next = here + by;
@@ -248,7 +248,7 @@ public final class Shelf implements Place {
         button.setId("group-" + heading.name());
         button.setOnAction(_ -> fold(heading.name()));
         HBox row = new HBox(button);
-        row.setOnMousePressed(Event::consume); // a click on a heading chooses nothing
+        row.setOnMousePressed(Event::consume); // a click on a heading selects nothing
         return row;
     }
 
@@ -257,7 +257,7 @@ public final class Shelf implements Place {
         refresh();
         int heading = ShelfItem.headingAt(lines.getItems(), name);
         lines.getSelectionModel().select(closed ? heading : heading + 1);
-        lines.requestFocus(); // the heading's button was made anew, and the focus that it had is not to go elsewhere
+        lines.requestFocus(); // the heading's button was recreated, and the focus that it had must not go elsewhere
     }
 
     private Node line(BatchLine batch) {
@@ -287,7 +287,7 @@ public final class Shelf implements Place {
         return line;
     }
 
-    /** The one act that fits the batch's state. */
+    /** The main act for the batch's state. */
     private Button main(BatchLine batch) {
         Button button = Form.button("Shelf.main." + batch.group(), "plain-button", () -> act(batch));
         button.setAccessibleText(UiText.of("Shelf.spoken", button.getText(), batch.title()));
@@ -304,7 +304,7 @@ public final class Shelf implements Place {
         }
     }
 
-    /** Does what the chosen line is for. */
+    /** Does the main act of the selected row. */
     private boolean act() {
         return switch (lines.getSelectionModel().getSelectedItem()) {
             case ShelfItem.Stack(BatchLine batch) when batch.trouble().isEmpty() -> {

@@ -10,7 +10,7 @@ import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.TrialClass;
 
-/** What an empty shelf begins with: the marker's own work, and a class to try things on where one ships with the program. */
+/** What an empty shelf offers: the marker's own work, and a class to try things on if one ships with the program. */
 final class ShelfDoors extends HBox {
     ShelfDoors(Runnable own, Consumer<TrialClass> trial) {
         getStyleClass().add("shelf-doors");

@@ -9,18 +9,18 @@ import java.util.Map;
 import java.util.Set;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What lies on the shelf, line by line: a heading, or a batch. */
+/** The rows of the shelf: a heading, or a batch. */
 sealed interface ShelfItem {
-    /** @param name of what stands below it: a group, or a course */
+    /** @param name of the group or course below it */
     record Heading(String name, String text, boolean isFolded) implements ShelfItem {}
 
     record Stack(BatchLine batch) implements ShelfItem {}
 
-    /** The groups that are folded, which are those that were archived until the marker folds others. */
+    /** The folded groups: initially the archived ones, then those that the marker folds. */
     final class Folds {
         private final Set<String> folded = new HashSet<>(Set.of(BatchLine.Group.ARCHIVED.name()));
 
-        /** @return whether the group is folded now */
+        /** @return true if the group is folded now */
         boolean toggle(String group) {
             boolean folds = !folded.remove(group);
             if (folds) {
@@ -30,9 +30,9 @@ sealed interface ShelfItem {
         }
 
         /**
-         * The lines of the shelf, group by group.
+         * The rows of the shelf, group by group.
          *
-         * @param together batches of one course
+         * @param together true to group batches by course
          */
         List<ShelfItem> items(List<BatchLine> found, boolean together) {
             Map<String, List<BatchLine>> groups = new LinkedHashMap<>();
@@ -62,7 +62,7 @@ sealed interface ShelfItem {
         }
     }
 
-    /** Where the heading of a group is; -1 where it is not. */
+    /** The index of a group's heading; -1 if there is none. */
     static int headingAt(List<ShelfItem> items, String group) {
         return items.indexOf(items.stream()
                 .filter(i -> i instanceof Heading heading && heading.name().equals(group))
@@ -70,7 +70,7 @@ sealed interface ShelfItem {
                 .orElse(null));
     }
 
-    /** True for a heading that is no place to stay. */
+    /** True for a heading that cannot be selected. */
     static boolean isOpenHeading(ShelfItem item) {
         return item instanceof Heading heading && !heading.isFolded();
     }

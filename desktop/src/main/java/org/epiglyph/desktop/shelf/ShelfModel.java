@@ -31,9 +31,12 @@ import org.epiglyph.workspace.SafetyCopy;
 import org.epiglyph.workspace.ShelfNote;
 import org.slf4j.LoggerFactory;
 
-/** The batches of a folder, without any node: read anew at each visit, off the interface thread, and shown as they come. */
+/**
+ * The batches of a folder, without any node: read again at each visit, off the interface thread, and shown as they
+ * arrive.
+ */
 final class ShelfModel {
-    /** Lines that come together while others are still read. */
+    /** Number of rows added at once while others are still read. */
     private static final int AT_ONCE = 16;
     private final Path folder;
     private final ObjectProperty<ShelfHabit> habit;
@@ -60,7 +63,7 @@ final class ShelfModel {
         return folder;
     }
 
-    /** Folders whose batches stand here too, and how batches stand together. */
+    /** The further folders, and the grouping. */
     ObjectProperty<ShelfHabit> habitProperty() {
         return habit;
     }
@@ -74,13 +77,13 @@ final class ShelfModel {
         }
     }
 
-    /** Shows a further folder's batches no longer; they stay where they are. */
+    /** Stops showing a further folder's batches; they stay where they are. */
     void removeFolder(String further) {
         habit.set(habit.get().without(further));
         refresh();
     }
 
-    /** All batches so far, in the order in which they are to be done. */
+    /** All batches so far, most urgent first. */
     ReadOnlyObjectProperty<List<BatchLine>> linesProperty() {
         return lines.getReadOnlyProperty();
     }
@@ -90,7 +93,7 @@ final class ShelfModel {
         return complete;
     }
 
-    /** Words that title, course or folder must have. */
+    /** Search text for title, course or folder. */
     StringProperty lettersProperty() {
         return letters;
     }
@@ -99,12 +102,12 @@ final class ShelfModel {
         return trouble;
     }
 
-    /** What was done, in words. */
+    /** What was done, as text. */
     StringProperty saidProperty() {
         return said;
     }
 
-    /** The batches that have the letters. */
+    /** The batches that match the search. */
     List<BatchLine> found() {
         Letters wanted = Letters.of(letters.get());
         return lines.get().stream().filter(b -> wanted.areIn(b.title() + " " + b.below())).toList();
@@ -127,7 +130,7 @@ final class ShelfModel {
         });
     }
 
-    /** A later visit shows its own. While lines come, those of the visit before stay. */
+    /** Each visit shows its own rows. Until they arrive, those of the previous visit stay. */
     private void tell(long visit, List<BatchLine> found, boolean all) {
         List<BatchLine> ordered = found.stream().sorted(BatchLine.ORDER).toList();
         Platform.runLater(() -> {
@@ -153,7 +156,7 @@ final class ShelfModel {
         return all;
     }
 
-    /** False for what is no path on this system, too: settings may come from another one. */
+    /** False also for what is not a path on this system: settings may come from another one. */
     private static boolean isFolder(String name) {
         try {
             return Files.isDirectory(Path.of(name));
@@ -176,7 +179,7 @@ final class ShelfModel {
         return Files.isRegularFile(path.resolve("batch.sqlite")) && !path.getFileName().toString().startsWith(".");
     }
 
-    /** Makes the work of a made-up class, for collecting. */
+    /** Makes the work of an invented class, for collecting. */
     void tryAClass(TrialClass trial, Consumer<List<Path>> collect) {
         Path place = folder.resolve(UiText.of("Shelf.trialFolder")).resolve(UiText.of("Shelf.trialTask"));
         trouble.set("");
@@ -190,7 +193,7 @@ final class ShelfModel {
         }, collect, trouble::set);
     }
 
-    /** Decides something about a batch; kept in its folder. */
+    /** Changes a decision about a batch; stored in its folder. */
     void note(BatchLine batch, UnaryOperator<ShelfNote> change) {
         trouble.set("");
         ShelfNote note = change.apply(batch.note());
@@ -204,7 +207,7 @@ final class ShelfModel {
                 .toList()), trouble::set);
     }
 
-    /** Writes a copy of a batch for a safe place, and opens it to see that it is whole. */
+    /** Writes a safety copy of a batch, and opens it to verify it. */
     void copy(BatchLine batch, Path file) {
         work(() -> {
             try (TemporaryFolder scratch = TemporaryFolder.make("copy")) {
@@ -217,9 +220,9 @@ final class ShelfModel {
     }
 
     /**
-     * Brings copies, and batches from elsewhere, onto the shelf.
+     * Puts copies, and batches from elsewhere, onto the shelf.
      *
-     * @param others takes those of the places that are neither, where there are any
+     * @param others receives the places that are neither, if there are any
      */
     void bring(List<Path> places, Consumer<List<Path>> others) {
         executor.start(() -> places.stream().filter(p -> isBatch(p) || isCopy(p)).toList(), own -> {
@@ -233,7 +236,7 @@ final class ShelfModel {
         }, trouble::set);
     }
 
-    /** One that cannot be brought leaves the others. */
+    /** One that fails does not stop the others. */
     private String bring(List<Path> own) throws Problem {
         List<String> failed = new ArrayList<>();
         for (Path place : own) {

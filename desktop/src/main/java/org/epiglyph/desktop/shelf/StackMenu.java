@@ -11,7 +11,7 @@ import javafx.scene.control.TextField;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.UiText;
 
-/** What else can be done with a batch: its other places, the promised day, the archive, a safety copy. */
+/** Further acts on a batch: its other places, the promised day, the archive, a safety copy. */
 final class StackMenu extends MenuButton {
     private static final int[] PROMISES = {1, 3, 7, 14};
     private final BatchLine batch;

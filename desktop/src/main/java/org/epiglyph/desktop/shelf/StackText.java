@@ -12,7 +12,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.figures.Explanations;
 import org.epiglyph.workspace.Summary;
 
-/** What the shelf says of a batch, in words. */
+/** Texts of the shelf about a batch. */
 final class StackText {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
     private static final DateTimeFormatter DUE = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);

@@ -19,7 +19,7 @@ import org.epiglyph.desktop.settings.Settings;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Looks words up. Reading a dictionary takes a moment, so that all calls belong off the interface thread; safe for several threads. */
+/** Looks words up. Loading a dictionary takes a moment, so calls should be off the interface thread. Thread-safe. */
 public final class Spelling {
     /** Languages that have a dictionary, as BCP 47 tags. */
     public static final List<String> LANGUAGES = List.of("en-GB", "en-US", "fr");
@@ -29,7 +29,7 @@ public final class Spelling {
     private static final Pattern BETWEEN_SPACES = Pattern.compile("\\S++");
     private static final Pattern NOT_OF_WORDS = Pattern.compile("[\\p{N}@_]");
     private static final Pattern WORD = Pattern.compile("\\p{L}[\\p{L}\\p{M}]*+(?:['\u2019]\\p{L}++)*+");
-    /** No word of a dictionary is longer; to look for one would take as long as the word is. */
+    /** No word of a dictionary is longer; looking up a longer one would take long. */
     private static final int LONGEST = 100;
     private static final int MOST_SUGGESTIONS = 5;
     private final Settings settings;
@@ -37,10 +37,10 @@ public final class Spelling {
     private final Set<String> own;
 
     /**
-     * A word that the dictionary does not know.
+     * A word that is not in the dictionary.
      *
      * @param text  the word
-     * @param start where it begins among the words, from 0
+     * @param start its index in the text, from 0
      */
     public record Unknown(String text, int start) {}
 
@@ -50,7 +50,7 @@ public final class Spelling {
     }
 
     /**
-     * The words that are not in the dictionary, in order. Code, addresses, links and words with figures are left alone.
+     * The words that are not in the dictionary, in order. Code, addresses, links and words with digits are left alone.
      *
      * @param language a tag of {@link #LANGUAGES}; any other finds nothing
      */
@@ -74,12 +74,17 @@ public final class Spelling {
         return found;
     }
 
-    /** All dictionaries are of languages in Latin letters: they cannot judge a Greek letter in a formula, or a name in its own script. */
+    /**
+     * All dictionaries are for Latin letters: they cannot judge a Greek letter in a formula, or a name in another
+     * script.
+     */
     private static boolean isLatin(String word) {
         return Character.UnicodeScript.of(word.codePointAt(0)) == Character.UnicodeScript.LATIN;
     }
 
-    /** True if the dictionary of a language, or the marker, knows the word; also where there is no such dictionary. */
+    /**
+     * True if the word is in the dictionary of a language, or the marker's own; also if there is no such dictionary.
+     */
     public boolean knows(String word, String language) {
         return dictionary(language).map(d -> isKnown(word, d)).orElse(true);
     }
@@ -89,7 +94,7 @@ public final class Spelling {
         return own.contains(plain) || plain.length() <= LONGEST && dictionary.spell(plain);
     }
 
-    /** Words that may have been meant, the likeliest first. */
+    /** Suggestions, likeliest first. */
     public synchronized List<String> suggestions(String word, String language) {
         return dictionary(language)
                 .filter(_ -> word.length() <= LONGEST)

@@ -21,7 +21,7 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.sound.WaveFile;
 
-/** Listens to spoken remarks, whole or sentence by sentence. For the interface thread. */
+/** Plays spoken remarks, whole or sentence by sentence. For the interface thread. */
 public final class ListeningModel {
     private final DeskModel model;
     private final Sounds sounds;
@@ -32,10 +32,10 @@ public final class ListeningModel {
     private AtomicBoolean stop = new AtomicBoolean();
 
     /**
-     * What is heard.
+     * What is being played.
      *
      * @param remark id of the remark
-     * @param at     what is being heard, in milliseconds from the recording's beginning
+     * @param at     the playing position, in milliseconds from the recording's beginning
      */
     public record Now(String remark, long at) {}
 
@@ -44,7 +44,7 @@ public final class ListeningModel {
         this.sounds = sounds;
     }
 
-    /** What is being heard; empty while nothing is. */
+    /** What is being played; empty if nothing is. */
     public ReadOnlyObjectProperty<Optional<Now>> nowProperty() {
         return now.getReadOnlyProperty();
     }
@@ -53,7 +53,7 @@ public final class ListeningModel {
         return now.get().filter(n -> n.remark.equals(remark)).isPresent();
     }
 
-    /** Listens to a piece of a remark, instead of what is heard now. */
+    /** Plays a piece of a remark, stopping what is being played. */
     public void listen(SpokenRemark remark, Span span) {
         stop();
         AtomicBoolean stopped = new AtomicBoolean();
@@ -87,7 +87,7 @@ public final class ListeningModel {
         now.set(Optional.empty());
     }
 
-    /** The pieces of a remark between its pauses, as far as they are heard; told at once where they are known. */
+    /** The pieces of a remark between its pauses, within the audible span; reported at once if they are known. */
     public void sentences(SpokenRemark remark, Consumer<List<Span>> then) {
         String sound = remark.sound().sha256();
         if (pieces.containsKey(sound)) {

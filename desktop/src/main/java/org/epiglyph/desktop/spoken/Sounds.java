@@ -9,9 +9,13 @@ import org.epiglyph.sound.SimulatedMicrophone;
 import org.epiglyph.sound.SystemLoudspeaker;
 import org.epiglyph.sound.SystemMicrophone;
 
-/** Where sound comes from and goes to. */
+/** The devices for sound. */
 public record Sounds(Microphone microphone, Loudspeaker loudspeaker) {
-    /** The system's, or stand-ins for both. @param voice a recorded WAV that the simulated microphone plays */
+    /**
+     * The system's devices, or stand-ins for both.
+     *
+     * @param voice a recorded WAV that the simulated microphone plays
+     */
     public static Sounds of(Optional<Path> voice) {
         return voice.map(v -> new Sounds(new SimulatedMicrophone(v), new SimulatedLoudspeaker()))
                 .orElseGet(() -> new Sounds(new SystemMicrophone(), new SystemLoudspeaker()));

@@ -24,8 +24,8 @@ import org.epiglyph.sound.Take;
 import org.epiglyph.workspace.Workspace;
 
 /**
- * One remark being spoken at a time: begun, watched, kept with the student about whose work it was begun, whoever is on the desk by
- * then. The batch stays open until it is kept. For the interface thread.
+ * One recording at a time: started, watched, and saved with the student about whose work it was started, whoever is on
+ * the desk by then. The batch stays open until it is saved. For the interface thread.
  */
 public final class SpeakingModel {
     private static final Duration LOOK = Duration.millis(60);
@@ -44,17 +44,17 @@ public final class SpeakingModel {
     private long most;
 
     /**
-     * A remark being spoken.
+     * The recording in progress.
      *
      * @param student about whose work
-     * @param remark  id of the remark that is spoken again; empty for a new one
-     * @param length  what was spoken, in milliseconds
+     * @param remark  id of the remark that is recorded again; empty for a new one
+     * @param length  so far, in milliseconds
      * @param left    how much longer it may become, in milliseconds
-     * @param level   how loud it is, 0 to 1
+     * @param level   loudness, 0 to 1
      */
     public record Now(StudentKey student, SpokenPlace place, String remark, long length, long left, double level) {}
 
-    /** @param released called when the batch is held no longer */
+    /** @param released called when the batch is no longer held */
     public SpeakingModel(DeskModel model, Sounds sounds, Settings settings, Runnable released) {
         this.model = model;
         this.released = released;
@@ -69,7 +69,7 @@ public final class SpeakingModel {
             boolean opened = before.student().key().equals(after.student().key()) && before.sealed()
                     && !after.sealed();
             if (opened) {
-                recover(); // what was spoken when it was sealed
+                recover(); // what was recorded when it was sealed
             }
         });
     }
@@ -81,12 +81,12 @@ public final class SpeakingModel {
         }, _ -> {}, model::say);
     }
 
-    /** What is being spoken; empty while nothing is. */
+    /** The recording in progress; empty if there is none. */
     public ReadOnlyObjectProperty<Optional<Now>> nowProperty() {
         return now.getReadOnlyProperty();
     }
 
-    /** How many minutes a remark may have. */
+    /** The maximum length of a remark in minutes. */
     public IntegerProperty minutesProperty() {
         return minutes;
     }
@@ -95,7 +95,7 @@ public final class SpeakingModel {
         return now.get().isPresent();
     }
 
-    /** Is told the id of each remark that was kept. */
+    /** Receives the id of each saved remark. */
     public void onKept(Consumer<String> then) {
         kept = then;
     }
@@ -112,9 +112,9 @@ public final class SpeakingModel {
     }
 
     /**
-     * Begins to record about the work on the desk.
+     * Starts recording about the work on the desk.
      *
-     * @param again the remark that is spoken again; empty for a new one
+     * @param again the remark that is recorded again; empty for a new one
      */
     public void begin(SpokenPlace place, Optional<SpokenRemark> again) {
         if (isSpeaking()) {
@@ -164,12 +164,12 @@ public final class SpeakingModel {
         });
     }
 
-    /** Ends it and keeps it. */
+    /** Stops and saves it. */
     public void keep() {
         stop(false);
     }
 
-    /** Ends it and throws it away. */
+    /** Stops and deletes it. */
     public void throwAway() {
         stop(true);
     }
@@ -184,7 +184,7 @@ public final class SpeakingModel {
 
     private void end() {
         if (speaking.isEmpty()) {
-            return; // it is just being begun
+            return; // it is still being started
         }
         Speaking ending = speaking.get();
         boolean away = throwAway;

@@ -1,2 +1,2 @@
-/** Speaking and listening at the desk, without any node. */
+/** Recording and playing at the desk, without any node. */
 package org.epiglyph.desktop.spoken;
